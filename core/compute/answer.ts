@@ -1,0 +1,18 @@
+import { fromSi, SI_UNIT, UNITS, type QuantityKind } from '../quantity'
+
+/** A figure of a calculator: SI first, and as a US shop reads it. */
+export interface Figure {
+  value: number
+  unit: string
+  us: { value: number; unit: string }
+}
+
+export const figure = (kind: QuantityKind, value: number): Figure => ({
+  value,
+  unit: SI_UNIT[kind],
+  us: { value: fromSi(UNITS[kind].us, value), unit: UNITS[kind].us.symbol },
+})
+
+/** A figure or null, where it could not be computed. */
+export const figureOr = (kind: QuantityKind, value: number | null | undefined): Figure | null =>
+  value == null ? null : figure(kind, value)

@@ -1,0 +1,6 @@
+export * from './answer'
+export * from './quantity'
+export * from './axle-weights'
+export * from './level'
+export * from './torque'
+export * from './leak'

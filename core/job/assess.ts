@@ -1,0 +1,281 @@
+import type { Kit } from '../kit'
+import { minimumPressure } from '../kit'
+import { buildPlan, type PlanOutcome, type PlanStep } from '../plan'
+import type { Survey } from '../vehicle'
+import { airState, type AirState } from './air'
+import { assessCase, type CaseAssessment } from './case'
+import { assessKit, rankKits, type KitAssessment } from './choose'
+import { GAP_PASSES, judgeGaps, type GapJudgement } from './gaps'
+import { keepLedgers, type Ledgers } from './ledgers'
+import { GATES, ofKind, standing as standingOf, STAGES, type BayRecord, type GateId, type Job, type StageId } from './schema'
+import { fastenerCloses, torqueStates, type FastenerState } from './torques'
+
+export type StageState = 'open' | 'waiting' | 'done'
+/** What a stage still waits for; `count` where it is a number of things. */
+export interface Waiting {
+  code:
+    | 'before-empty'
+    | 'before-loaded'
+    | 'survey'
+    | 'suspect-corner'
+    | 'no-load'
+    | 'over-rating'
+    | 'unknown-rating'
+    | 'no-rate'
+    | 'no-kit'
+    | 'kit-does-not-fit'
+    | 'kit-needs-answer'
+    | 'cannot-level'
+    | 'gaps-missing'
+    | 'gap-fails'
+    | 'plan-stuck'
+    | 'plan-unsure'
+    | 'steps-left'
+    | 'ledger-open'
+    | 'joints-left'
+    | 'joint-leaks'
+    | 'hold-start'
+    | 'hold-end'
+    | 'hold-early'
+    | 'hold-leaks'
+    | 'gates-open'
+    | 'not-handed-over'
+  stage: StageId
+  count?: number
+}
+export interface StageReport {
+  stage: StageId
+  state: StageState
+  waits: Waiting[]
+}
+
+export type GateState = 'done' | 'open' | 'not-applicable' | 'refused'
+export interface GateReport {
+  gate: GateId
+  state: GateState
+  because: string | null
+}
+
+export type BlockCode = 'gate-open' | 'ledger-open' | 'over-rating' | 'steps-left' | 'no-kit' | 'plan-stuck' | 'torque-wrong'
+export interface Block {
+  code: BlockCode
+  /** Gate, ledger line or load case it is about. */
+  about: string
+  stage: StageId
+}
+
+export interface StepReport {
+  step: PlanStep
+  outcome: 'open' | 'done' | 'skipped'
+  reason: string
+  by: string | null
+}
+
+export interface Assessment {
+  standing: BayRecord[]
+  cases: CaseAssessment[]
+  active: CaseAssessment
+  /** The picked kit as it stands on this job. */
+  picked: KitAssessment | null
+  kits: KitAssessment[]
+  gaps: GapJudgement[]
+  plan: PlanOutcome | null
+  steps: StepReport[]
+  torques: FastenerState[]
+  ledgers: Ledgers | null
+  air: AirState
+  gates: GateReport[]
+  /** What keeps the vehicle from being handed over. */
+  blocks: Block[]
+  handedOver: BayRecord | null
+  stages: StageReport[]
+  /** Survey answers that decide fitment and are still open. */
+  unanswered: (keyof Survey)[]
+}
+
+/** Answers without which no kit can be judged. */
+const NEEDED: Record<Job['vehicle']['suspension'], (keyof Survey)[]> = {
+  leaf: ['liftBlock', 'jounceBumper', 'exhaustSide', 'hitchRails', 'factoryAir', 'oldHelper', 'loadSensingValve'],
+  coil: ['jounceBumper', 'exhaustSide', 'coilInsideDiameter', 'coilGapStanding', 'factoryAir', 'oldHelper', 'loadSensingValve'],
+}
+
+/**
+ * Everything the computation has to say about a job, from its plan and its records.
+ *
+ * The same function runs in the page while somebody types and on the server when a job is saved or handed over.
+ * @param job what was planned
+ * @param records all of them, oldest first, corrected ones included
+ * @param catalogue kits to choose from
+ * @param plan the work plan, when the caller keeps it from an earlier call with the same kit, vehicle, survey and choices
+ */
+export function assessJob(job: Job, records: readonly BayRecord[], catalogue: readonly Kit[], plan: PlanOutcome | null = planFor(job)): Assessment {
+  const standing = standingOf(records)
+  const cases = job.loadCases.map((c) => assessCase(job, standing, c))
+  const active = cases.find((c) => c.loadCase.id === job.activeCase) ?? cases[0]!
+  const torques = plan?.ok ? torqueStates(plan.plan, standing) : []
+  const base = {
+    standing,
+    cases,
+    active,
+    picked: job.kit ? assessKit(job, job.kit, active) : null,
+    kits: rankKits(job, catalogue, active),
+    gaps: judgeGaps(job, standing),
+    plan,
+    steps: stepReports(plan, standing),
+    torques,
+    ledgers: plan?.ok ? keepLedgers(plan.plan, standing, torques) : null,
+    air: airState(job, standing),
+    handedOver: ofKind(standing, 'handed-over').at(-1) ?? null,
+    unanswered: NEEDED[job.vehicle.suspension].filter((key) => job.survey[key] === null),
+  }
+  const gates = GATES.map((gate) => gateReport(gate, job, base))
+  const blocks = blocksOf(job, base, gates)
+  return { ...base, gates, blocks, stages: stageReports(job, base, gates, blocks) }
+}
+
+/** Work plan of the picked kit; null while none is picked. */
+export const planFor = (job: Job): PlanOutcome | null =>
+  job.kit ? buildPlan(job.kit, job.vehicle, job.survey, job.choices) : null
+
+type Base = Omit<Assessment, 'gates' | 'blocks' | 'stages'>
+
+function stepReports(plan: PlanOutcome | null, standing: readonly BayRecord[]): StepReport[] {
+  if (!plan?.ok) return []
+  const latest = new Map(ofKind(standing, 'step').map((r) => [r.body.step, r]))
+  return plan.plan.steps.map((step) => {
+    const record = latest.get(step.id)
+    return { step, outcome: record?.body.outcome ?? 'open', reason: record?.body.reason ?? '', by: record?.by ?? null }
+  })
+}
+
+const openLines = ({ ledgers }: Base) =>
+  ledgers ? [...ledgers.off, ...ledgers.loose, ...ledgers.opened, ...ledgers.factory].filter((l) => l.open) : []
+
+function gateReport(gate: GateId, job: Job, base: Base): GateReport {
+  if (gateDone(gate, job, base)) return { gate, state: 'done', because: null }
+  const said = ofKind(base.standing, 'gate').filter((r) => r.body.gate === gate).at(-1)
+  return said ? { gate, state: said.body.outcome, because: said.body.because } : { gate, state: 'open', because: null }
+}
+
+function gateDone(gate: GateId, job: Job, { active, gaps, torques, air, standing }: Base): boolean {
+  switch (gate) {
+    case 'heights':
+      return [active.heights.afterEmpty, active.heights.afterLoaded].some((h) => h.missing.length === 0)
+    case 'clearance':
+      return job.kit !== null && gaps.every((g) => GAP_PASSES.includes(g.verdict))
+    case 'torques':
+      return torques.length > 0 && torques.every(fastenerCloses)
+    case 'soap':
+      return air.joints.length > 0 && air.joints.every((j) => j.result === 'dry')
+    case 'hold':
+      return air.verdict?.code === 'holds'
+    case 'minimum-pressure': {
+      const set = ofKind(standing, 'bag-pressure').at(-1)?.body
+      return job.kit !== null && set !== undefined && Math.min(set.left, set.right) >= minimumPressure(job.kit).value
+    }
+  }
+}
+
+function blocksOf(job: Job, base: Base, gates: readonly GateReport[]): Block[] {
+  const blocks: Block[] = base.cases
+    .filter((c) => c.ratings.exceeded.length)
+    .map((c) => ({ code: 'over-rating', about: c.loadCase.name, stage: 'load' }))
+  if (!job.kit) blocks.push({ code: 'no-kit', about: '', stage: 'choose' })
+  if (base.plan && !base.plan.ok) blocks.push({ code: 'plan-stuck', about: base.plan.stuck.join(', '), stage: 'plan' })
+  const left = base.steps.filter((s) => s.outcome === 'open').length
+  if (left) blocks.push({ code: 'steps-left', about: String(left), stage: 'bay' })
+  for (const line of openLines(base)) blocks.push({ code: 'ledger-open', about: line.side ? `${line.what}, ${line.side}` : line.what, stage: 'bay' })
+  // A refusal or "does not apply" cannot wave through a fastener that is known to be wrong.
+  for (const t of base.torques)
+    if (t.places.some((p) => p.state === 'high' || p.state === 'low' || p.state === 'wrong-unit'))
+      blocks.push({ code: 'torque-wrong', about: t.step.side ? `${t.fastener.name}, ${t.step.side}` : t.fastener.name, stage: 'bay' })
+  for (const { gate, state } of gates) if (state === 'open') blocks.push({ code: 'gate-open', about: gate, stage: GATE_STAGE[gate] })
+  return blocks
+}
+
+const GATE_STAGE: Record<GateId, StageId> = {
+  heights: 'hand-over',
+  clearance: 'fit',
+  torques: 'bay',
+  soap: 'air',
+  hold: 'air',
+  'minimum-pressure': 'hand-over',
+}
+
+function stageReports(job: Job, base: Base, gates: readonly GateReport[], blocks: readonly Block[]): StageReport[] {
+  const waits = waitsOf(base, gates, blocks)
+  const begun = begunStages(job, base)
+  return STAGES.map((stage) => {
+    const mine = waits.filter((w) => w.stage === stage)
+    return { stage, waits: mine, state: mine.length === 0 ? 'done' : begun[stage] ? 'waiting' : 'open' }
+  })
+}
+
+function begunStages(job: Job, { standing, steps, gaps, air, handedOver }: Base): Record<StageId, boolean> {
+  return {
+    measure: ofKind(standing, 'height').length > 0 || Object.values(job.survey).some((v) => v !== null),
+    load: job.loadCases.some((c) => c.items.length > 0),
+    choose: job.kit !== null,
+    fit: gaps.some((g) => g.value !== null),
+    plan: job.kit !== null,
+    bay: steps.some((s) => s.outcome !== 'open'),
+    air: air.joints.some((j) => j.result !== 'missing') || air.start !== null,
+    'hand-over': handedOver !== null || ofKind(standing, 'height').some((r) => r.body.moment === 'after'),
+  }
+}
+
+function waitsOf(base: Base, gates: readonly GateReport[], blocks: readonly Block[]): Waiting[] {
+  const { active, picked, gaps, plan, steps, air, unanswered } = base
+  const list: Waiting[] = []
+  const add = (stage: StageId, code: Waiting['code'], when: boolean, count?: number) => {
+    if (when) list.push({ stage, code, count })
+  }
+  const { beforeEmpty, beforeLoaded } = active.heights
+  const fitted = steps.some((s) => s.outcome === 'done' && s.step.kind === 'operation' && s.step.id !== 'make-safe')
+  add('measure', 'before-empty', beforeEmpty.missing.length > 0, beforeEmpty.missing.length)
+  add('measure', 'suspect-corner', beforeEmpty.suspect.length > 0)
+  // Once work has begun a "before" reading can no longer be taken: asking on would be a nag.
+  add('measure', 'before-loaded', beforeLoaded.missing.length > 0 && !fitted, beforeLoaded.missing.length)
+  add('measure', 'survey', unanswered.length > 0, unanswered.length)
+
+  add('load', 'no-load', active.loadCase.items.length === 0)
+  add('load', 'over-rating', base.cases.some((c) => c.ratings.exceeded.length > 0))
+  add('load', 'unknown-rating', active.ratings.unknown.length > 0, active.ratings.unknown.length)
+  add('load', 'no-rate', active.rearRate === null)
+
+  add('choose', 'no-kit', picked === null)
+  add('choose', 'kit-does-not-fit', picked?.verdict === 'does-not-fit')
+  add('choose', 'kit-needs-answer', picked?.verdict === 'needs-answer')
+  add('choose', 'cannot-level', picked?.level?.code === 'one-side-below-minimum')
+
+  add('fit', 'no-kit', picked === null)
+  const missing = gaps.filter((g) => g.verdict === 'missing').length
+  add('fit', 'gaps-missing', missing > 0, missing)
+  add('fit', 'gap-fails', gaps.some((g) => g.verdict !== 'missing' && !GAP_PASSES.includes(g.verdict)))
+
+  add('plan', 'no-kit', picked === null)
+  add('plan', 'plan-stuck', plan !== null && !plan.ok)
+  const unsure = steps.filter((s) => s.step.unsure).length
+  add('plan', 'plan-unsure', unsure > 0, unsure)
+
+  add('bay', 'no-kit', picked === null)
+  const left = steps.filter((s) => s.outcome === 'open').length
+  add('bay', 'steps-left', left > 0, left)
+  const open = openLines(base).length
+  add('bay', 'ledger-open', open > 0, open)
+
+  add('air', 'no-kit', picked === null)
+  const settled = (gate: GateId) => gates.some((g) => g.gate === gate && g.state !== 'open')
+  const dry = air.joints.filter((j) => j.result !== 'dry').length
+  add('air', 'joint-leaks', air.joints.some((j) => j.result === 'bubbles'))
+  add('air', 'joints-left', dry > 0 && !settled('soap'), dry)
+  const hold = !settled('hold')
+  add('air', 'hold-start', hold && picked !== null && air.start === null)
+  add('air', 'hold-end', hold && air.start !== null && air.verdict === null)
+  add('air', 'hold-early', hold && air.verdict?.code === 'too-early')
+  add('air', 'hold-leaks', hold && (air.verdict?.code === 'leaks' || air.verdict?.code === 'gained'))
+
+  add('hand-over', 'gates-open', blocks.length > 0, blocks.length)
+  add('hand-over', 'not-handed-over', base.handedOver === null && blocks.length === 0)
+  return list
+}

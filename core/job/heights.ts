@@ -1,0 +1,34 @@
+import { summariseHeights, type HeightSet, type HeightSummary, type Mark } from '../vehicle'
+import { ofKind, type BayRecord } from './schema'
+
+export type Moment = 'before' | 'after'
+export type LoadState = 'empty' | 'loaded'
+
+/** Latest standing reading of each corner at a moment, in a load state, at a mark. */
+export function heightSet(standing: readonly BayRecord[], moment: Moment, load: LoadState, mark: Mark, loadCase: string | null): HeightSet {
+  const set: HeightSet = {}
+  for (const { body } of ofKind(standing, 'height')) {
+    if (body.moment !== moment || body.load !== load || body.mark !== mark) continue
+    if (load === 'loaded' && body.loadCase !== loadCase) continue
+    set[body.corner] = { value: body.value, about: body.about }
+  }
+  return set
+}
+
+export interface JobHeights {
+  beforeEmpty: HeightSummary
+  beforeLoaded: HeightSummary
+  afterEmpty: HeightSummary
+  afterLoaded: HeightSummary
+}
+
+/** The four sets of a job, at the mark the job uses, loaded ones for a load case. */
+export function jobHeights(standing: readonly BayRecord[], mark: Mark, loadCase: string): JobHeights {
+  const summary = (moment: Moment, load: LoadState) => summariseHeights(heightSet(standing, moment, load, mark, loadCase), mark)
+  return {
+    beforeEmpty: summary('before', 'empty'),
+    beforeLoaded: summary('before', 'loaded'),
+    afterEmpty: summary('after', 'empty'),
+    afterLoaded: summary('after', 'loaded'),
+  }
+}

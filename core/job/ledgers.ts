@@ -1,0 +1,100 @@
+import type { Plan, PlanStep, Side } from '../plan'
+import { ofKind, type BayRecord } from './schema'
+import { fastenerCloses, type FastenerState } from './torques'
+
+/** A line that must be closed before the vehicle leaves; `closedBy` names the step that will, where the plan knows one. */
+export interface LedgerLine {
+  what: string
+  side: Side | null
+  openedBy: string | null
+  closedBy: string | null
+  open: boolean
+}
+export interface Ledgers {
+  /** Off and on again. */
+  off: LedgerLine[]
+  /** Loose on purpose. */
+  loose: LedgerLine[]
+  /** Opened again: undone after torquing. */
+  opened: LedgerLine[]
+  /** Factory fasteners disturbed. */
+  factory: (LedgerLine & { fastener: string; makerFigure: number | null })[]
+  departures: { what: string; why: string; agreedBy: string; by: string; at: string }[]
+}
+
+/**
+ * The ledgers of a job, filled from what was done in the bay: nobody keeps them by hand.
+ *
+ * @param plan of the picked kit
+ * @param standing records that stand, oldest first
+ * @param torques state of every fastener
+ */
+export function keepLedgers(plan: Plan, standing: readonly BayRecord[], torques: readonly FastenerState[]): Ledgers {
+  const outcome = new Map(ofKind(standing, 'step').map((r) => [r.body.step, r.body.outcome]))
+  const done = plan.steps.filter((s) => outcome.get(s.id) === 'done')
+  return {
+    off: partsOff(plan, done, standing),
+    loose: done.flatMap((step) =>
+      step.leavesLoose.map((fastener) => {
+        const closing = torques.find((t) => t.fastener === fastener && (t.step.side === step.side || t.step.side === null || step.side === null))
+        return {
+          what: fastener.name,
+          side: step.side,
+          openedBy: step.id,
+          closedBy: closing?.step.id ?? null,
+          open: !closing || !fastenerCloses(closing),
+        }
+      }),
+    ),
+    opened: ofKind(standing, 'opened-again').map(({ body }) => {
+      const state = torques.find((t) => t.step.id === body.step && t.fastener.id === body.fastener)
+      return {
+        what: state?.fastener.name ?? body.fastener,
+        side: state?.step.side ?? null,
+        openedBy: body.step,
+        closedBy: body.step,
+        open: state ? !fastenerCloses(state) : true,
+      }
+    }),
+    factory: done.flatMap((step) =>
+      step.disturbs.map((fastener) => {
+        const state = torques.find((t) => t.fastener.id === fastener.id && t.step.side === step.side)
+        return {
+          what: fastener.name,
+          side: step.side,
+          openedBy: step.id,
+          closedBy: state?.step.id ?? null,
+          fastener: fastener.id,
+          makerFigure: state?.makerFigure ?? null,
+          open: !state || !fastenerCloses(state),
+        }
+      }),
+    ),
+    departures: ofKind(standing, 'departure').map((r) => ({ ...r.body, by: r.by, at: r.at })),
+  }
+}
+
+/** Part by part and side by side: as many refits as removals close the line. */
+function partsOff(plan: Plan, done: readonly PlanStep[], standing: readonly BayRecord[]): LedgerLine[] {
+  const lines = new Map<string, LedgerLine & { out: number }>()
+  const touch = (what: string, side: Side | null, change: number, step: string | null) => {
+    const key = `${what}:${side ?? ''}`
+    const line = lines.get(key) ?? {
+      what,
+      side,
+      openedBy: step,
+      closedBy: plan.steps.findLast((s) => s.side === side && s.refits.includes(what))?.id ?? null,
+      open: false,
+      out: 0,
+    }
+    line.out += change
+    lines.set(key, line)
+  }
+  for (const step of done) {
+    for (const part of step.refits) touch(part, step.side, -1, step.id)
+    for (const part of step.takesOff) touch(part, step.side, 1, step.id)
+  }
+  for (const { body } of ofKind(standing, 'off')) touch(body.part, null, 1, null)
+  for (const { body } of ofKind(standing, 'on-again')) touch(body.part, null, -1, null)
+  return [...lines.values()].map(({ out, ...line }) => ({ ...line, open: out > 0 }))
+}

@@ -1,0 +1,44 @@
+import { GRAVITY, INCH, PSI, type Kilograms, type Metres, type Pascals } from '../quantity'
+import { TAPE_GIVE, type Survey } from '../vehicle'
+import type { Kit } from './schema'
+
+export type LimitSource = 'published' | 'common practice' | 'kit' | 'vehicle' | 'shop'
+/** A limit that can always answer "says who?". */
+export interface Limit {
+  value: number
+  source: LimitSource
+  note: string
+}
+
+/** Least pressure anywhere, whatever a kit says. */
+export const FLOOR_PRESSURE: Pascals = 5 * PSI
+export const BAG_CLEARANCE: Limit = { value: INCH / 2, source: 'common practice', note: 'half an inch free all round the bag, vehicle loaded' }
+export const PLATE_CLEARANCE: Limit = { value: INCH / 2, source: 'common practice', note: 'half an inch between any plate and the tyre, wheels on' }
+export const EXHAUST_DISTANCE: Limit = { value: 6 * INCH, source: 'common practice', note: 'six inches from air line to exhaust, or a heat sleeve' }
+export const LEVEL_TOLERANCE: Metres = INCH / 4
+/** A listed capacity that differs more than this from maximum x area is a data error worth flagging. */
+export const CAPACITY_DISAGREEMENT = 0.15
+
+export const minimumPressure = (kit: Kit): Limit =>
+  kit.bag.minimum >= FLOOR_PRESSURE
+    ? { value: kit.bag.minimum, source: 'kit', note: 'least pressure in the booklet' }
+    : { value: FLOOR_PRESSURE, source: 'common practice', note: 'never below 5 psi' }
+
+/**
+ * Maximum pressure of a kit in this vehicle. An in-coil cylinder depends on the standing coil gap: at the threshold
+ * within what a tape can tell, and while the gap is unknown, the lower maximum holds.
+ */
+export function maximumPressure(kit: Kit, survey: Survey): Limit {
+  const { coilGap, maximum } = kit.bag
+  if (!coilGap) return { value: maximum, source: 'kit', note: 'most pressure in the booklet' }
+  if (survey.coilGapStanding === null)
+    return { value: coilGap.wideMaximum, source: 'kit', note: 'coil gap not measured yet: the lower of its two maxima' }
+  return survey.coilGapStanding >= coilGap.threshold - TAPE_GIVE
+    ? { value: coilGap.wideMaximum, source: 'kit', note: 'coils stand wide apart (or at the threshold within tape error)' }
+    : { value: maximum, source: 'kit', note: 'coils stand close together' }
+}
+
+/** What two bags can carry at their ride height and maximum pressure. */
+export function pairCapacity(kit: Kit, maximum: Pascals, areaAtRide: number): Kilograms {
+  return (2 * maximum * areaAtRide * kit.bag.motionRatio) / GRAVITY
+}

@@ -1,0 +1,3 @@
+export * from './steps'
+export * from './order'
+export * from './plan'

@@ -1,0 +1,44 @@
+import { inSystem, UNITS, type QuantityKind, type UnitSystem } from './units'
+
+/** Decimals shown, by kind and system; inches are shown as fractions instead. */
+const DECIMALS: Record<QuantityKind, Record<UnitSystem, number>> = {
+  length: { us: 0, metric: 0 },
+  mass: { us: 0, metric: 0 },
+  pressure: { us: 0, metric: 0 },
+  torque: { us: 1, metric: 1 },
+  temperature: { us: 0, metric: 0 },
+  rate: { us: 0, metric: 1 },
+}
+
+/**
+ * Inches to the nearest sixteenth, fraction reduced: 35.25 gives `35 1/4`, -2.75 gives `−2 3/4`.
+ */
+export function formatInches(inches: number): string {
+  const sixteenths = Math.round(Math.abs(inches) * 16)
+  const sign = inches < 0 && sixteenths > 0 ? '−' : ''
+  const whole = Math.floor(sixteenths / 16)
+  let top = sixteenths % 16
+  if (top === 0) return `${sign}${whole}`
+  let bottom = 16
+  while (top % 2 === 0) {
+    top /= 2
+    bottom /= 2
+  }
+  return `${sign}${whole ? `${whole} ` : ''}${top}/${bottom}`
+}
+
+/**
+ * The number alone, as a person of `system` reads it.
+ * @param decimals overrides the usual precision of the kind
+ */
+export function formatNumber(kind: QuantityKind, si: number, system: UnitSystem, decimals?: number): string {
+  const shown = inSystem(kind, si, system)
+  if (kind === 'length' && system === 'us' && decimals === undefined) return formatInches(shown)
+  const text = Math.abs(shown).toFixed(decimals ?? DECIMALS[kind][system])
+  const grouped = text.replace(/^\d{4,}/, (digits) => digits.replace(/\B(?=(\d{3})+$)/g, ','))
+  return shown < 0 && Number(text) !== 0 ? `−${grouped}` : grouped
+}
+
+/** Number and unit: `35 1/4 in`, `207 kPa`. */
+export const formatQuantity = (kind: QuantityKind, si: number, system: UnitSystem, decimals?: number): string =>
+  `${formatNumber(kind, si, system, decimals)} ${UNITS[kind][system].symbol}`

@@ -1,0 +1,4 @@
+export * from './units'
+export * from './format'
+export * from './parse'
+export * from './schema'

@@ -1,0 +1,147 @@
+import { findUnit, toSi, UNITS, type QuantityKind, type UnitSystem } from './units'
+import { formatQuantity } from './format'
+
+export type RefusalCode =
+  | 'empty'
+  | 'not-a-number'
+  | 'negative'
+  | 'unknown-unit'
+  | 'fraction-bottom'
+  | 'fraction-too-big'
+  | 'too-small'
+  | 'too-big'
+
+export interface Refusal {
+  ok: false
+  code: RefusalCode
+  kind: QuantityKind
+  /** The part of the text that was wrong, or the limit that was passed. */
+  detail: string
+}
+export interface Parsed {
+  ok: true
+  /** SI. */
+  value: number
+  /** Symbol of the unit it was typed in. */
+  unit: string
+  /** Typed as "about": a weaker reading. */
+  about: boolean
+}
+export interface ParseOptions {
+  /** Which unit a bare number is in. */
+  system?: UnitSystem
+  /** SI limits, both allowed. */
+  min?: number
+  max?: number
+  /** Whether a leading minus is meaningful here (a place behind the axle). */
+  signed?: boolean
+}
+
+const VULGAR: Record<string, string> = {
+  '½': '1/2', '¼': '1/4', '¾': '3/4', '⅛': '1/8', '⅜': '3/8', '⅝': '5/8', '⅞': '7/8',
+}
+/** Divisions a tape has. */
+const TAPE_DIVISIONS = [2, 4, 8, 16, 32, 64]
+const ABOUT = /^(?:about|abt\.?|approx\.?|approximately|around|roughly|ca\.?|~|≈)\s*/i
+const NUMBER = /^(?:\d+(?:\.\d*)?|\.\d+)$/
+const MIXED = /^(?:(\d+)(?:\s+|\s*-\s*))?(\d+)\s*\/\s*(\d+)$/
+
+/**
+ * Reads a quantity the way people write it: `35 1/4`, `35-1/4`, `35.25"`, `2' 11 1/4"`, `895 mm`, `about 35`,
+ * `16 lb-ft`, `30 psi`, `-13 in`.
+ *
+ * @param kind what is being read
+ * @param text as typed
+ * @param options unit of a bare number, limits, whether a sign is allowed
+ * @returns the SI value, or a refusal that says what was wrong
+ */
+export function parseQuantity(kind: QuantityKind, text: string, options: ParseOptions = {}): Parsed | Refusal {
+  const refuse = (code: RefusalCode, detail: string): Refusal => ({ ok: false, code, kind, detail })
+  let rest = normalise(text)
+  if (!rest) return refuse('empty', '')
+  const about = ABOUT.test(rest)
+  rest = rest.replace(ABOUT, '')
+  const negative = /^[-−]/.test(rest)
+  rest = rest.replace(/^[-−+]\s*/, '')
+  if (negative && !options.signed && kind !== 'temperature') return refuse('negative', text.trim())
+
+  const feet = kind === 'length' ? /^(\d+(?:\.\d+)?)\s*(?:'|ft|feet|foot)\s*(.*)$/i.exec(rest) : null
+  let metresOfFeet = 0
+  if (feet) {
+    metresOfFeet = Number(feet[1]) * 12 * UNITS.length.us.factor
+    rest = feet[2]!.replace(/^-\s*/, '')
+    if (rest && !/["a-z]$/i.test(rest)) rest += '"'
+    if (rest && !/(?:"|in|inch|inches)$/i.test(rest)) return refuse('unknown-unit', rest)
+    if (!rest) rest = '0"'
+  }
+
+  const split = /^([\d.\s/-]*?)\s*([^\d.\s/-].*)?$/.exec(rest)
+  if (!split) return refuse('not-a-number', rest)
+  const numeral = split[1]!.trim()
+  const symbol = split[2]?.trim()
+  const unit = symbol ? findUnit(kind, symbol) : UNITS[kind][options.system ?? 'us']
+  if (!numeral) return refuse('not-a-number', text.trim())
+  if (!unit) return refuse('unknown-unit', symbol!)
+
+  let shown: number
+  const mixed = MIXED.exec(numeral)
+  if (mixed) {
+    const [whole, top, bottom] = [Number(mixed[1] ?? 0), Number(mixed[2]), Number(mixed[3])]
+    if (!TAPE_DIVISIONS.includes(bottom)) return refuse('fraction-bottom', `${top}/${bottom}`)
+    if (top >= bottom) return refuse('fraction-too-big', `${top}/${bottom}`)
+    shown = whole + top / bottom
+  } else if (NUMBER.test(numeral)) shown = Number(numeral)
+  else return refuse('not-a-number', numeral)
+
+  const value = toSi(unit, negative ? -shown : shown) + (negative ? -metresOfFeet : metresOfFeet)
+  const { min, max } = options
+  // Half a part in a million keeps a limit typed in the other unit system usable.
+  const slack = 5e-7 * Math.max(Math.abs(min ?? 0), Math.abs(max ?? 0))
+  const system = unit === UNITS[kind].us || feet ? 'us' : unit === UNITS[kind].metric ? 'metric' : (options.system ?? 'us')
+  if (min !== undefined && value < min - slack) return refuse('too-small', formatQuantity(kind, min, system))
+  if (max !== undefined && value > max + slack) return refuse('too-big', formatQuantity(kind, max, system))
+  return { ok: true, value, unit: feet ? 'ft' : unit.symbol, about }
+}
+
+function normalise(text: string): string {
+  return text
+    .trim()
+    .replace(/[”″“]|''/g, '"')
+    .replace(/[’′‘]/g, "'")
+    .replace(/[½¼¾⅛⅜⅝⅞]/g, (glyph) => ` ${VULGAR[glyph]}`)
+    .replace(/⁄/g, '/')
+    .replace(/\s+/g, ' ')
+    .trim()
+}
+
+const EXAMPLES: Record<QuantityKind, string> = {
+  length: '35 1/4, 35.25 or 895 mm',
+  mass: '660 or 300 kg',
+  pressure: '30 or 207 kPa',
+  torque: '16 lb-ft or 22 N·m',
+  temperature: '75 °F or 24 °C',
+  rate: '217 lb/in or 38 N/mm',
+}
+
+/** A refusal in words a person at the counter can act on. */
+export function refusalText({ code, kind, detail }: Refusal): string {
+  const example = `Type it like ${EXAMPLES[kind]}.`
+  switch (code) {
+    case 'empty':
+      return `Nothing typed yet. ${example}`
+    case 'not-a-number':
+      return `"${detail}" is not a reading. ${example}`
+    case 'negative':
+      return `"${detail}" is below zero, and this cannot be. Leave the minus away.`
+    case 'unknown-unit':
+      return `"${detail}" is not a unit of ${kind === 'rate' ? 'spring rate' : kind}. ${example}`
+    case 'fraction-bottom':
+      return `A tape has no ${detail}: use halves, quarters, eighths, sixteenths, 32nds or 64ths.`
+    case 'fraction-too-big':
+      return `${detail} is a whole or more: carry it into the inches.`
+    case 'too-small':
+      return `Too small: ${detail} is the least that makes sense here.`
+    case 'too-big':
+      return `Too big: ${detail} is the most that makes sense here.`
+  }
+}

@@ -1,0 +1,52 @@
+import { z } from 'zod'
+import { formatQuantity } from './format'
+import { parseQuantity, refusalText } from './parse'
+import { UNITS, type QuantityKind } from './units'
+
+/** SI unit of each kind, for descriptions. */
+export const SI_UNIT: Record<QuantityKind, string> = {
+  length: 'm',
+  mass: 'kg',
+  pressure: 'Pa',
+  torque: 'N·m',
+  temperature: 'K',
+  rate: 'N/m',
+}
+
+const rangeText = (kind: QuantityKind, min: number, max: number): string =>
+  `must be a number between ${formatQuantity(kind, min, 'metric')} and ${formatQuantity(kind, max, 'metric')} ` +
+  `(${formatQuantity(kind, min, 'us')} to ${formatQuantity(kind, max, 'us')}), given in ${SI_UNIT[kind]}`
+
+/**
+ * Schema of one SI number of a kind between two limits; its message names the limits in both systems.
+ */
+export const bounded = (kind: QuantityKind, min: number, max: number) => {
+  const error = rangeText(kind, min, max)
+  return z.number({ error }).min(min, { error }).max(max, { error }).meta({ description: `${kind}, ${SI_UNIT[kind]}` })
+}
+
+/**
+ * Schema of a quantity sent to a calculator: an SI number, or text with its unit ("30 psi", "35 1/4 in").
+ * A bare numeral in text is refused: which unit it was would be a guess.
+ */
+export const typed = (kind: QuantityKind, min: number, max: number) =>
+  z
+    .union([z.number(), z.string().max(40)], {
+      error: `must be a number in ${SI_UNIT[kind]} or text with its unit, for example "${formatQuantity(kind, (min + max) / 2, 'us')}"`,
+    })
+    .transform((input, context) => {
+      if (typeof input === 'number') {
+        if (input >= min && input <= max) return input
+        context.addIssue({ code: 'custom', message: rangeText(kind, min, max) })
+        return z.NEVER
+      }
+      if (/^[-−+]?[\d\s./]+$/.test(input.trim())) {
+        context.addIssue({ code: 'custom', message: `"${input}" has no unit: add one, for example ${UNITS[kind].us.symbol} or ${UNITS[kind].metric.symbol}` })
+        return z.NEVER
+      }
+      const parsed = parseQuantity(kind, input, { signed: min < 0, min, max })
+      if (parsed.ok) return parsed.value
+      context.addIssue({ code: 'custom', message: refusalText(parsed) })
+      return z.NEVER
+    })
+    .meta({ description: `${kind}: number in ${SI_UNIT[kind]}, or text with its unit` })

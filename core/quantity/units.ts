@@ -1,0 +1,100 @@
+/** SI aliases: the unit is in the type, so it need not be in the variable's name. */
+export type Metres = number
+export type SquareMetres = number
+export type CubicMetres = number
+export type Kilograms = number
+export type Newtons = number
+export type NewtonsPerMetre = number
+export type NewtonMetres = number
+export type Pascals = number
+export type Kelvin = number
+export type Radians = number
+export type Hertz = number
+
+/** Exact or adopted conversion factors. Source: NIST SP 811 (2008), appendix B. */
+export const INCH: Metres = 0.0254
+export const POUND: Kilograms = 0.45359237
+export const GRAVITY = 9.80665
+export const POUND_FOOT: NewtonMetres = 1.3558179483314004
+export const PSI: Pascals = 6894.757293168361
+export const ZERO_CELSIUS: Kelvin = 273.15
+
+/**
+ * Atmospheric pressure at an altitude.
+ *
+ * @param altitude m above sea level, -500 to 11 000
+ * @returns Pa absolute
+ * Source: ICAO Doc 7488 (1993) / US Standard Atmosphere 1976, troposphere.
+ */
+export const atmosphere = (altitude: Metres = 0): Pascals => 101325 * (1 - 2.25577e-5 * altitude) ** 5.25588
+
+export type QuantityKind = 'length' | 'mass' | 'pressure' | 'torque' | 'temperature' | 'rate'
+export type UnitSystem = 'us' | 'metric'
+
+interface Unit {
+  /** How a person reads it. */
+  symbol: string
+  /** SI per unit. */
+  factor: number
+  /** SI value of this unit's zero. */
+  offset?: number
+  /** What a person may type, lower case, beside the symbol. */
+  spellings: string[]
+}
+
+const psi: Unit = { symbol: 'psi', factor: PSI, spellings: ['psi', 'lb/in2', 'lbs'] }
+const bar: Unit = { symbol: 'bar', factor: 1e5, spellings: ['bar'] }
+const kilopascal: Unit = { symbol: 'kPa', factor: 1e3, spellings: ['kpa'] }
+
+/** Units a person may type, by kind; `us` and `metric` are the ones shown. */
+export const UNITS: Record<QuantityKind, { us: Unit; metric: Unit; others: Unit[] }> = {
+  length: {
+    us: { symbol: 'in', factor: INCH, spellings: ['in', 'inch', 'inches', '"'] },
+    metric: { symbol: 'mm', factor: 1e-3, spellings: ['mm'] },
+    others: [
+      { symbol: 'cm', factor: 1e-2, spellings: ['cm'] },
+      { symbol: 'm', factor: 1, spellings: ['m'] },
+      { symbol: 'ft', factor: 12 * INCH, spellings: ['ft', 'feet', 'foot', "'"] },
+    ],
+  },
+  mass: {
+    us: { symbol: 'lb', factor: POUND, spellings: ['lb', 'lbs', 'pound', 'pounds', '#'] },
+    metric: { symbol: 'kg', factor: 1, spellings: ['kg', 'kilo', 'kilos'] },
+    others: [{ symbol: 't', factor: 1000, spellings: ['t', 'tonne', 'tonnes'] }],
+  },
+  pressure: { us: psi, metric: kilopascal, others: [bar, { symbol: 'Pa', factor: 1, spellings: ['pa'] }] },
+  torque: {
+    us: { symbol: 'lb-ft', factor: POUND_FOOT, spellings: ['lb-ft', 'lbft', 'lb ft', 'lbf·ft', 'ft-lb', 'ft lb', 'ftlb'] },
+    metric: { symbol: 'N·m', factor: 1, spellings: ['n·m', 'nm', 'n m', 'n.m', 'n-m'] },
+    others: [
+      { symbol: 'lb-in', factor: POUND_FOOT / 12, spellings: ['lb-in', 'lbin', 'lb in', 'in-lb', 'in lb', 'inlb'] },
+    ],
+  },
+  temperature: {
+    us: { symbol: '°F', factor: 5 / 9, offset: ZERO_CELSIUS - (32 * 5) / 9, spellings: ['°f', 'f'] },
+    metric: { symbol: '°C', factor: 1, offset: ZERO_CELSIUS, spellings: ['°c', 'c'] },
+    others: [{ symbol: 'K', factor: 1, spellings: ['k'] }],
+  },
+  rate: {
+    us: { symbol: 'lb/in', factor: (POUND * GRAVITY) / INCH, spellings: ['lb/in', 'lbs/in', 'lbf/in'] },
+    metric: { symbol: 'N/mm', factor: 1000, spellings: ['n/mm'] },
+    others: [{ symbol: 'N/m', factor: 1, spellings: ['n/m'] }],
+  },
+}
+
+/** The unit of `kind` that people type as `spelling`, or undefined. */
+export function findUnit(kind: QuantityKind, spelling: string): Unit | undefined {
+  const typed = spelling.trim().toLowerCase()
+  const { us, metric, others } = UNITS[kind]
+  return [us, metric, ...others].find((unit) => unit.spellings.includes(typed))
+}
+
+export const toSi = (unit: Unit, shown: number): number => shown * unit.factor + (unit.offset ?? 0)
+export const fromSi = (unit: Unit, si: number): number => (si - (unit.offset ?? 0)) / unit.factor
+
+/**
+ * `si` in the unit a person of `system` reads.
+ * @returns the bare number, unrounded
+ */
+export const inSystem = (kind: QuantityKind, si: number, system: UnitSystem): number =>
+  fromSi(UNITS[kind][system], si)

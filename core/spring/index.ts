@@ -1,0 +1,5 @@
+export * from './air-spring'
+export * from './level'
+export * from './monotone'
+export * from './root'
+export * from './steel'

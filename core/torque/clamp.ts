@@ -1,0 +1,74 @@
+import type { NewtonMetres, Newtons, Metres, Pascals, Radians, SquareMetres } from '../quantity'
+import { INCH } from '../quantity'
+
+interface Thread {
+  diameter: Metres
+  stressArea: SquareMetres
+}
+const inchThread = (diameter: number, area: number): Thread => ({ diameter: diameter * INCH, stressArea: area * INCH ** 2 })
+const metricThread = (diameter: number, area: number): Thread => ({ diameter: diameter / 1000, stressArea: area * 1e-6 })
+
+/** Tensile stress areas. Source: ASME B1.1 (inch), ISO 898-1 (metric). */
+export const THREADS = {
+  '5/16-18': inchThread(0.3125, 0.0524),
+  '3/8-16': inchThread(0.375, 0.0775),
+  '3/8-24': inchThread(0.375, 0.0878),
+  '1/2-13': inchThread(0.5, 0.1419),
+  M8: metricThread(8, 36.6),
+  M10: metricThread(10, 58.0),
+  M12: metricThread(12, 84.3),
+} as const
+export type ThreadName = keyof typeof THREADS
+
+const KSI: Pascals = 6894757.293168
+/** Proof strengths. Source: SAE J429 (grades), ISO 898-1 (property classes, to M16). */
+export const PROOF = {
+  'grade 2': 55 * KSI,
+  'grade 5': 85 * KSI,
+  'grade 8': 120 * KSI,
+  '8.8': 580e6,
+  '10.9': 830e6,
+} as const
+export type BoltGrade = keyof typeof PROOF
+
+/** Nut factor by finish. Source: Shigley, Mechanical Engineering Design, table 8-15 (from memory). */
+export const NUT_FACTOR = { unstated: 0.2, black: 0.3, zinc: 0.2, lubricated: 0.18, cadmium: 0.16 } as const
+export type Finish = keyof typeof NUT_FACTOR
+
+export type ClampNote = 'ok' | 'look-again' | 'refused' | 'likely-inch-pounds'
+
+export interface Clamp {
+  force: Newtons
+  /** Part of proof load, at the stated finish. */
+  proof: number
+  note: ClampNote
+}
+
+/**
+ * Clamp force of a torque and how much of the bolt's proof load it uses.
+ *
+ * @returns N; `refused` over 100 % of proof, `look-again` over 75 % at the lowest nut factor the finish may have,
+ * `likely-inch-pounds` under 5 %
+ * Source: F = T/(K d), Shigley.
+ */
+export function clampForce(torque: NewtonMetres, thread: ThreadName, grade: BoltGrade, finish: Finish = 'unstated'): Clamp {
+  const { diameter, stressArea } = THREADS[thread]
+  const load = PROOF[grade] * stressArea
+  const force = torque / (NUT_FACTOR[finish] * diameter)
+  const lowest = finish === 'unstated' ? NUT_FACTOR.cadmium : NUT_FACTOR[finish]
+  const most = torque / (lowest * diameter) / load
+  const proof = force / load
+  return { force, proof, note: proof > 1 ? 'refused' : most > 0.75 ? 'look-again' : proof < 0.05 ? 'likely-inch-pounds' : 'ok' }
+}
+
+/**
+ * What to set a wrench to when an extension lengthens it.
+ *
+ * @param torque wanted at the fastener
+ * @param length m, wrench drive to the middle of the grip
+ * @param extension m, drive to fastener
+ * @param angle rad between extension and wrench, 0 in line
+ * Source: moments about the fastener.
+ */
+export const wrenchSetting = (torque: NewtonMetres, length: Metres, extension: Metres, angle: Radians): NewtonMetres =>
+  (torque * length) / (length + extension * Math.cos(angle))

@@ -1,0 +1,2 @@
+export * from './spec'
+export * from './clamp'

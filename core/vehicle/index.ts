@@ -1,0 +1,6 @@
+export * from './schema'
+export * from './axle-weights'
+export * from './ratings'
+export * from './heights'
+export * from './attitude'
+export * from './identity'

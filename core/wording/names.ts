@@ -1,0 +1,130 @@
+import type { BlockCode, GapCheck, GapVerdict, GateId, PlaceState, StageId } from '../job'
+import type { FitVerdict, KitFamily } from '../kit'
+import type { StandState } from '../plan'
+import type { Corner, LoadItem, Mark, RatingId, Survey, Vehicle } from '../vehicle'
+
+/** Names as a shop says them, in one place for screens, documents and messages. */
+export const STAGE_NAMES: Record<StageId, string> = {
+  measure: 'Measure',
+  load: 'Load',
+  choose: 'Choose',
+  fit: 'Fit',
+  plan: 'Plan',
+  bay: 'Bay',
+  air: 'Air',
+  'hand-over': 'Hand over',
+}
+export const CORNER_NAMES: Record<Corner, string> = {
+  'front-left': 'Front left',
+  'front-right': 'Front right',
+  'rear-right': 'Rear right',
+  'rear-left': 'Rear left',
+}
+export const MARK_NAMES: Record<Mark, string> = { 'wheel-centre': 'wheel centre to lip', ground: 'ground to lip' }
+export const RATING_NAMES: Record<RatingId, string> = {
+  'front-axle': 'front axle rating',
+  'rear-axle': 'rear axle rating',
+  gross: 'gross vehicle rating',
+  'front-tyre': 'front tyre, each',
+  'rear-tyre': 'rear tyre, each',
+  receiver: 'hitch receiver',
+  tongue: 'hitch tongue rating',
+  combination: 'combination rating',
+}
+export const FAMILY_NAMES: Record<KitFamily, string> = {
+  bellows: 'bellows',
+  sleeve: 'sleeve',
+  'in-coil': 'in-coil',
+  'coil-replacement': 'coil replacement',
+}
+export const VERDICT_NAMES: Record<FitVerdict, string> = {
+  fits: 'fits',
+  'fits-with-parts': 'fits with parts',
+  'needs-answer': 'needs an answer',
+  'does-not-fit': 'does not fit',
+}
+export const PLACE_NAMES: Record<LoadItem['place'], string> = {
+  cabin: 'cabin',
+  bed: 'bed or floor',
+  rack: 'roof rack',
+  receiver: 'out on the receiver',
+  tongue: 'hitch ball (tongue)',
+  pin: 'pin over the axle',
+}
+export const BODY_NAMES: Record<Vehicle['body'], string> = { pickup: 'pickup', suv: 'SUV', van: 'van', motorhome: 'motorhome' }
+export const SUPPORT_NAMES: Record<StandState['support'], string> = {
+  'on-wheels': 'on its wheels',
+  'axle-hanging': 'axle hanging',
+  'axle-raised': 'axle raised',
+  'frame-raised': 'frame raised',
+}
+export const GATE_NAMES: Record<GateId, string> = {
+  heights: 'Heights read again',
+  clearance: 'Clearance, loaded',
+  torques: 'Torques',
+  soap: 'Every joint soaped dry',
+  hold: '24 h pressure hold',
+  'minimum-pressure': 'At least minimum pressure in both bags',
+}
+export const CHECK_NAMES: Record<GapCheck, string> = {
+  'bag-clearance': 'Free all round the bag, loaded',
+  'plate-tyre': 'Plate to tyre, wheels on',
+  'line-exhaust': 'Air line to exhaust',
+  'bag-length': 'Bag length at ride height',
+}
+export const GAP_VERDICTS: Record<GapVerdict, string> = {
+  missing: 'not read yet',
+  fine: 'within limits',
+  close: 'within limits, but by less than a tape can tell',
+  sleeved: 'closer than the rule, heat sleeve fitted',
+  'off-middle': 'inside the window, far from its middle',
+  'too-little': 'too little',
+  'too-much': 'too much',
+}
+export const PLACE_STATES: Record<PlaceState, string> = {
+  missing: 'not torqued yet',
+  within: 'within the window',
+  low: 'too low: pull again',
+  high: 'too high: replace what was overtightened',
+  'wrong-unit': 'that is the target in another unit: check the wrench',
+  'not-judged': 'recorded, nothing to judge it by',
+  'needs-maker-figure': "look up the vehicle maker's figure first",
+  'by-feel': 'tightened by feel',
+  'not-reached': 'wrench could not reach',
+  'none-given': 'no torque given',
+}
+export const BLOCK_NAMES: Record<BlockCode, string> = {
+  'gate-open': 'Gate still open',
+  'ledger-open': 'Ledger line still open',
+  'over-rating': 'Over a rating',
+  'steps-left': 'Steps not done',
+  'no-kit': 'No kit picked',
+  'plan-stuck': 'The plan cannot be ordered',
+  'torque-wrong': 'Torque outside its window',
+}
+
+/** Survey questions, with what hangs on the answer. */
+export const SURVEY_QUESTIONS: Record<keyof Survey, { ask: string; why: string }> = {
+  jounceBumper: { ask: 'Jounce bumper', why: 'decides the upper bracket and whether anything is cut' },
+  liftBlock: { ask: 'Lift block height', why: 'the lower bracket needs longer bolts or spacers; 0 for none' },
+  otherLift: { ask: 'Any other lift', why: 'moves the bag away from mid-stroke' },
+  exhaustSide: { ask: 'Exhaust side', why: 'shield and sleeve go on that side' },
+  exhaustDiameter: { ask: 'Exhaust diameter', why: 'a large pipe needs two band clamps joined' },
+  exhaustFactory: { ask: 'Factory exhaust', why: 'others run where a bag may want to be' },
+  hitchRails: { ask: 'Hitch rails on the frame', why: 'they take the room of some upper brackets' },
+  spareUnderBed: { ask: 'Spare under the bed', why: 'comes down for the line, goes back up' },
+  parkingBrake: { ask: 'Parking brake', why: 'a cable runs where a bracket goes' },
+  brakeLines: { ask: 'Brake lines run', why: 'look before any saw, bolt or drill' },
+  runningBoards: { ask: 'Running boards', why: 'their brackets can be in the way of the line' },
+  axleVent: { ask: 'Axle vent', why: 'a roll plate may not sit on it' },
+  loadSensingValve: { ask: 'Load-sensing brake valve', why: 'a levelled truck reads as empty to it' },
+  factoryAir: { ask: 'Factory air or self-levelling', why: 'helper springs work against it' },
+  springsChanged: { ask: 'Springs already changed', why: 'library spring rates no longer hold' },
+  oldHelper: { ask: 'Old helper still fitted', why: 'in the way, and falsifies every rate' },
+  coilInsideDiameter: { ask: 'Coil inside diameter', why: 'a cylinder must go in and not rub' },
+  coilGapStanding: { ask: 'Coil gap, standing empty', why: 'sets the maximum pressure of an in-coil kit' },
+  coilGapHanging: { ask: 'Widest coil gap, hanging', why: 'whether a cylinder can be fed in' },
+  bracketSpace: { ask: 'Bracket to bracket, standing', why: 'the bag must be near mid-stroke there' },
+  rust: { ask: 'Rust', why: 'bolts that will break, frames that should not be loaded' },
+  drillingAgreed: { ask: 'Owner agrees to drilling', why: 'cannot be undone' },
+}
