@@ -1,0 +1,84 @@
+// What a command needs before it runs: packages, a compiler for the database, a browser, the built pages.
+import { execFileSync, spawn, spawnSync } from 'node:child_process'
+import { existsSync, readdirSync, statSync } from 'node:fs'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+
+export const root = fileURLToPath(new URL('..', import.meta.url))
+export const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium'
+const say = (text) => console.log(`· ${text}`)
+
+/** Runs a command in the project, showing what it prints; throws when it fails. */
+export function run(command, args, options = {}) {
+  execFileSync(command, args, { cwd: root, stdio: 'inherit', ...options })
+}
+const has = (command) => spawnSync('sh', ['-c', `command -v ${command}`]).status === 0
+
+function aptInstall(packages) {
+  const sudo = process.getuid?.() === 0 ? [] : ['sudo']
+  const [first, ...rest] = [...sudo, 'apt-get']
+  const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
+  run(first, [...rest, 'update', '-qq'], { env, stdio: ['ignore', 'ignore', 'inherit'] })
+  run(first, [...rest, 'install', '-y', '-qq', ...packages], { env, stdio: ['ignore', 'ignore', 'inherit'] })
+}
+
+/** Packages as the lock file has them; the database driver is compiled once, which takes about three minutes. */
+export function ensurePackages() {
+  const installed = join(root, 'node_modules/.package-lock.json')
+  const lock = join(root, 'package-lock.json')
+  if (existsSync(installed) && statSync(installed).mtimeMs >= statSync(lock).mtimeMs) return
+  const missing = ['make', 'g++', 'python3'].filter((tool) => !has(tool))
+  if (missing.length) {
+    say(`installing ${missing.join(', ')} to compile the database driver`)
+    aptInstall(missing)
+  }
+  say('installing packages (the database driver is compiled: about three minutes the first time)')
+  run('npm', ['ci', '--no-audit', '--no-fund'])
+}
+
+/** Debian's Chromium for journeys and pictures. */
+export function ensureChromium() {
+  if (existsSync(CHROMIUM)) return
+  say('installing Chromium from Debian')
+  aptInstall(['chromium'])
+}
+
+function newest(folder) {
+  let latest = 0
+  for (const entry of readdirSync(folder, { withFileTypes: true })) {
+    if (entry.name === 'dist' || entry.name === 'node_modules') continue
+    const path = join(folder, entry.name)
+    latest = Math.max(latest, entry.isDirectory() ? newest(path) : statSync(path).mtimeMs)
+  }
+  return latest
+}
+
+/** The pages, built again when a source is newer than they are. */
+export function ensureBuilt() {
+  const built = join(root, 'web/dist/index.html')
+  const sources = Math.max(newest(join(root, 'web')), newest(join(root, 'core')))
+  if (existsSync(built) && statSync(built).mtimeMs >= sources) return
+  say('building the pages')
+  run('npx', ['vite', 'build', '--config', 'web/vite.config.ts', '--logLevel', 'warn'])
+}
+
+/**
+ * Starts the shop server as a child and waits until it answers.
+ * @returns { address, child }
+ */
+export async function startServer({ dataDir, port = process.env.PORT ?? '5280', host = process.env.HOST ?? '127.0.0.1', stdio = 'inherit' }) {
+  const child = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
+    cwd: root,
+    stdio,
+    env: { ...process.env, DATA_DIR: dataDir, PORT: String(port), HOST: host },
+  })
+  const address = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal))
+  child.on('exit', (code) => (process.exitCode = code ?? 0))
+  for (let tries = 0; child.exitCode === null && tries < 300; tries++) {
+    const answers = await fetch(`${address}/api/health`).then((r) => r.ok, () => false)
+    if (answers) return { address, child }
+    await new Promise((resolve) => setTimeout(resolve, 100))
+  }
+  throw new Error(`the shop server did not come up at ${address}`)
+}

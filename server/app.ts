@@ -1,0 +1,63 @@
+import { existsSync } from 'node:fs'
+import { join } from 'node:path'
+import express, { type Express } from 'express'
+import helmet from 'helmet'
+import type { Knex } from 'knex'
+import type { Logger } from 'pino'
+import { catalogueRoutes, kitStore, vehicleStore } from './catalogue'
+import { computeRoutes } from './compute'
+import { deviceRoutes, SimulatedDevices } from './devices'
+import { documentRoutes } from './documents'
+import { EventBus, eventStream } from './events'
+import { jobRoutes, logRoutes } from './jobs'
+import { describeApi } from './openapi'
+import { answerProblem, unknownAddress } from './problem'
+
+const BODY_LIMIT = '1mb'
+const IMPORT_LIMIT = '8mb'
+
+export interface AppOptions {
+  db: Knex
+  log: Logger
+  /** Built web pages to serve; none while developing. */
+  webDir?: string
+}
+
+/** The shop server: API under /api, pages for everything else. */
+export async function createApp({ db, log, webDir }: AppOptions): Promise<Express> {
+  const bus = new EventBus()
+  const devices = new SimulatedDevices(db, bus)
+  await devices.resume()
+  const app = express()
+  app.disable('x-powered-by')
+  app.use(
+    helmet({
+      contentSecurityPolicy: { directives: { 'style-src': ["'self'", "'unsafe-inline'"], 'upgrade-insecure-requests': null } },
+      strictTransportSecurity: false,
+    }),
+  )
+  app.use('/api/jobs/import', express.json({ limit: IMPORT_LIMIT }))
+  app.use('/api', express.json({ limit: BODY_LIMIT }))
+  app.get('/api/health', async (_request, response) => {
+    await db.raw('select 1')
+    response.json({ status: 'ok' })
+  })
+  const description = describeApi()
+  app.get('/api/openapi.json', (_request, response) => void response.json(description))
+  app.get('/api/events', eventStream(bus))
+  app.use('/api/jobs', documentRoutes(db))
+  app.use('/api/jobs', jobRoutes(db, bus))
+  app.use('/api/vehicles', catalogueRoutes(db, vehicleStore))
+  app.use('/api/kits', catalogueRoutes(db, kitStore))
+  app.use('/api/log', logRoutes(db))
+  app.use('/api/devices', deviceRoutes(devices))
+  app.use('/api/compute', computeRoutes())
+  app.use('/api', unknownAddress)
+  if (webDir && existsSync(webDir)) {
+    app.use('/assets', express.static(join(webDir, 'assets'), { immutable: true, maxAge: '1y' }))
+    app.use(express.static(webDir))
+    app.get('/{*page}', (_request, response) => void response.sendFile(join(webDir, 'index.html')))
+  }
+  app.use(answerProblem(log))
+  return app
+}

@@ -1,0 +1,3 @@
+export * from './device'
+export * from './simulated'
+export * from './routes'

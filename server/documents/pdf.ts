@@ -1,0 +1,54 @@
+import { createRequire } from 'node:module'
+import { dirname, join } from 'node:path'
+import pdfmake from 'pdfmake'
+import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces'
+
+const require = createRequire(import.meta.url)
+const face = (family: string, weight: number): string =>
+  join(dirname(require.resolve(`@fontsource/${family}/package.json`)), 'files', `${family}-latin-${weight}-normal.woff`)
+
+pdfmake.setFonts({
+  Barlow: { normal: face('barlow', 400), bold: face('barlow', 600) },
+  Condensed: { normal: face('barlow-condensed', 500), bold: face('barlow-condensed', 600) },
+})
+// Documents are made from the job alone: nothing is fetched, only the shipped fonts are read.
+pdfmake.setUrlAccessPolicy(() => false)
+pdfmake.setLocalAccessPolicy((path: string) => path.includes('@fontsource'))
+
+export const INK = '#20262A'
+export const PETROL = '#0E5A63'
+const EDGE = '#D8D2C4'
+
+export const heading = (text: string): Content => ({ text, style: 'heading' })
+export const note = (text: string): Content => ({ text, style: 'note' })
+
+/** A plain table, first row as its head; numbers of `right` columns are right-aligned. */
+export function table(head: string[], rows: string[][], widths: (string | number)[], right: number[] = []): Content {
+  const cell = (text: string, i: number, bold = false): TableCell => ({ text, bold, alignment: right.includes(i) ? 'right' : 'left' })
+  return {
+    table: { headerRows: 1, widths, body: [head.map((t, i) => cell(t, i, true)), ...rows.map((row) => row.map((t, i) => cell(t, i)))] },
+    layout: { hLineWidth: (i) => (i === 0 ? 0 : 0.5), vLineWidth: () => 0, hLineColor: () => EDGE, paddingLeft: () => 2, paddingRight: () => 6 },
+    margin: [0, 2, 0, 6],
+  }
+}
+
+/** Renders a document in the shop's type; A4 unless a page size is given. */
+export async function render(title: string, content: Content[], footer: string, options: Partial<TDocumentDefinitions> = {}): Promise<Buffer> {
+  return pdfmake
+    .createPdf({
+      info: { title, creator: 'Stout Shackle' },
+      pageSize: 'A4',
+      pageMargins: [40, 36, 40, 44],
+      content,
+      footer: (page, pages) => ({ text: `${footer} · page ${page} of ${pages}`, alignment: 'center', fontSize: 8, color: '#5B6266' }),
+      defaultStyle: { font: 'Barlow', fontSize: 9.5, color: INK },
+      styles: {
+        title: { font: 'Condensed', fontSize: 22, bold: true },
+        heading: { font: 'Condensed', fontSize: 13, bold: true, color: PETROL, margin: [0, 8, 0, 2] },
+        figure: { font: 'Condensed', fontSize: 26, bold: true },
+        note: { fontSize: 8.5, color: '#4A5155', margin: [0, 2, 0, 2] },
+      },
+      ...options,
+    })
+    .getBuffer()
+}

@@ -1,0 +1,3 @@
+export * from './routes'
+export * from './store'
+export * from './log'
