@@ -4,7 +4,11 @@ const here = (name) => new URL(name, import.meta.url)
 const read = (name) => JSON.parse(readFileSync(here(name), 'utf8'))
 
 async function post(address, body) {
-  const response = await fetch(address, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) })
+  const response = await fetch(address, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(body),
+  })
   if (!response.ok) throw new Error(`${address}: ${response.status} ${await response.text()}`)
 }
 
@@ -15,5 +19,6 @@ async function post(address, body) {
 export async function loadDemo(address) {
   for (const vehicle of read('vehicles.json')) await post(`${address}/api/vehicles`, vehicle)
   for (const kit of read('kits.json')) await post(`${address}/api/kits`, kit)
-  for (const name of readdirSync(here('jobs')).sort()) await post(`${address}/api/jobs/import`, read(`jobs/${name}`))
+  for (const name of readdirSync(here('jobs')).sort())
+    await post(`${address}/api/jobs/import`, read(`jobs/${name}`))
 }

@@ -66,7 +66,12 @@ export function ensureBuilt() {
  * Starts the shop server as a child and waits until it answers.
  * @returns { address, child }
  */
-export async function startServer({ dataDir, port = process.env.PORT ?? '5280', host = process.env.HOST ?? '127.0.0.1', stdio = 'inherit' }) {
+export async function startServer({
+  dataDir,
+  port = process.env.PORT ?? '5280',
+  host = process.env.HOST ?? '127.0.0.1',
+  stdio = 'inherit',
+}) {
   const child = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
     cwd: root,
     stdio,
@@ -76,7 +81,10 @@ export async function startServer({ dataDir, port = process.env.PORT ?? '5280', 
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal))
   child.on('exit', (code) => (process.exitCode = code ?? 0))
   for (let tries = 0; child.exitCode === null && tries < 300; tries++) {
-    const answers = await fetch(`${address}/api/health`).then((r) => r.ok, () => false)
+    const answers = await fetch(`${address}/api/health`).then(
+      (r) => r.ok,
+      () => false,
+    )
     if (answers) return { address, child }
     await new Promise((resolve) => setTimeout(resolve, 100))
   }

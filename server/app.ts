@@ -32,7 +32,9 @@ export async function createApp({ db, log, webDir }: AppOptions): Promise<Expres
   app.disable('x-powered-by')
   app.use(
     helmet({
-      contentSecurityPolicy: { directives: { 'style-src': ["'self'", "'unsafe-inline'"], 'upgrade-insecure-requests': null } },
+      contentSecurityPolicy: {
+        directives: { 'style-src': ["'self'", "'unsafe-inline'"], 'upgrade-insecure-requests': null },
+      },
       strictTransportSecurity: false,
     }),
   )

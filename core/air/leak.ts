@@ -10,8 +10,12 @@ export interface PressureReading {
  * Gauge pressure a closed, rigid amount of air shows at another temperature and ambient pressure.
  * Source: ideal gas at constant volume (Gay-Lussac).
  */
-export const pressureAt = (from: PressureReading, temperature: Kelvin, ambientFrom = atmosphere(), ambientTo = ambientFrom): Pascals =>
-  ((from.pressure + ambientFrom) * temperature) / from.temperature - ambientTo
+export const pressureAt = (
+  from: PressureReading,
+  temperature: Kelvin,
+  ambientFrom = atmosphere(),
+  ambientTo = ambientFrom,
+): Pascals => ((from.pressure + ambientFrom) * temperature) / from.temperature - ambientTo
 
 /** A fall of about 7 psi from 60 over 24 h means a leak; in proportion from a lower pressure. Common practice, no published source. */
 export const ALLOWED_FALL = 7 / 60
@@ -39,11 +43,22 @@ export interface LeakVerdict {
  * @returns `too-early` while the hold is shorter than 24 h and nothing is wrong yet; `leaks` as soon as the loss passes
  * what 24 h may show; `gained` when the gauge reads higher than gas law and gauge allow: one reading is wrong
  */
-export function judgeHold(start: PressureReading, end: PressureReading, seconds: number, ambient = atmosphere()): LeakVerdict {
+export function judgeHold(
+  start: PressureReading,
+  end: PressureReading,
+  seconds: number,
+  ambient = atmosphere(),
+): LeakVerdict {
   const expected = pressureAt(start, end.temperature, ambient)
   const lost = expected - end.pressure
   const allowed = ALLOWED_FALL * start.pressure
   const code: LeakCode =
-    lost > allowed ? 'leaks' : lost < -2 * GAUGE_GIVE ? 'gained' : seconds < HOLD_SECONDS ? 'too-early' : 'holds'
+    lost > allowed
+      ? 'leaks'
+      : lost < -2 * GAUGE_GIVE
+        ? 'gained'
+        : seconds < HOLD_SECONDS
+          ? 'too-early'
+          : 'holds'
   return { code, expected, lost, allowed }
 }

@@ -24,7 +24,10 @@ export const axleWeightsRequest = z.strictObject({
       tongue: typed('mass', 0, 5_000),
       hitch: typed('length', 0.1, 6),
       trailer: typed('length', 0.5, 15),
-      restoration: z.number({ error: 'restoration must be a share between 0 and 1' }).min(0, { error: 'restoration must be 0 or more' }).max(1, { error: 'restoration must be 1 or less' }),
+      restoration: z
+        .number({ error: 'restoration must be a share between 0 and 1' })
+        .min(0, { error: 'restoration must be 0 or more' })
+        .max(1, { error: 'restoration must be 1 or less' }),
     })
     .optional(),
   /** Change of height over each axle, up positive. */
@@ -35,7 +38,15 @@ export const axleWeightsRequest = z.strictObject({
 export function computeAxleWeights(request: z.output<typeof axleWeightsRequest>) {
   const { wheelbase, loads, curb, distribution, heights } = request
   const share = shareOnAxles(wheelbase, loads)
-  const hitch = distribution && distributeWeight(distribution.tongue, distribution.hitch, distribution.trailer, wheelbase, distribution.restoration)
+  const hitch =
+    distribution &&
+    distributeWeight(
+      distribution.tongue,
+      distribution.hitch,
+      distribution.trailer,
+      wheelbase,
+      distribution.restoration,
+    )
   const pose = heights && attitude(heights.front, heights.rear, wheelbase)
   return {
     front: figure('mass', share.front),
@@ -53,6 +64,8 @@ export function computeAxleWeights(request: z.output<typeof axleWeightsRequest>)
           trailerAxle: figure('mass', hitch.trailerAxle),
         }
       : null,
-    attitude: pose ? { pitchDegrees: (pose.pitch * 180) / Math.PI, beamRise: figure('length', pose.beamRise) } : null,
+    attitude: pose
+      ? { pitchDegrees: (pose.pitch * 180) / Math.PI, beamRise: figure('length', pose.beamRise) }
+      : null,
   }
 }

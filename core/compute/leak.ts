@@ -3,12 +3,19 @@ import { atmosphere, typed } from '../quantity'
 import { HOLD_SECONDS, judgeHold } from '../air'
 import { figure } from './answer'
 
-const reading = z.strictObject({ pressure: typed('pressure', 0, 1_500_000), temperature: typed('temperature', 233.15, 333.15) })
+const reading = z.strictObject({
+  pressure: typed('pressure', 0, 1_500_000),
+  temperature: typed('temperature', 233.15, 333.15),
+})
 
 export const leakRequest = z.strictObject({
   start: reading,
   end: reading,
-  hours: z.number({ error: 'hours must be a number over 0' }).gt(0, { error: 'hours must be over 0' }).max(10_000, { error: 'hours must be 10,000 or less' }).default(HOLD_SECONDS / 3600),
+  hours: z
+    .number({ error: 'hours must be a number over 0' })
+    .gt(0, { error: 'hours must be over 0' })
+    .max(10_000, { error: 'hours must be 10,000 or less' })
+    .default(HOLD_SECONDS / 3600),
   altitude: typed('length', -500, 5000).default(0),
 })
 

@@ -1,6 +1,16 @@
 import { z } from 'zod'
 import { atmosphere, typed } from '../quantity'
-import { airSpring, bagAt, bagRate, bagTableSchema, bodyFrequency, FAST_EXPONENT, levelAxle, minimumPressureLift, type LevelSolution } from '../spring'
+import {
+  airSpring,
+  bagAt,
+  bagRate,
+  bagTableSchema,
+  bodyFrequency,
+  FAST_EXPONENT,
+  levelAxle,
+  minimumPressureLift,
+  type LevelSolution,
+} from '../spring'
 import { figure, figureOr } from './answer'
 
 const shareOf = z.number({ error: 'must be a number' })
@@ -49,7 +59,8 @@ export function computeLevel(request: z.output<typeof levelRequest>) {
   }
   const s: LevelSolution = levelAxle(question)
   const state = bagAt(bag, s.bagHeight)
-  const side = (x: LevelSolution['left']) => x && { force: { value: x.force, unit: 'N' }, pressure: figure('pressure', x.pressure) }
+  const side = (x: LevelSolution['left']) =>
+    x && { force: { value: x.force, unit: 'N' }, pressure: figure('pressure', x.pressure) }
   const mass = unladen + request.gain
   return {
     code: s.code,
@@ -59,12 +70,20 @@ export function computeLevel(request: z.output<typeof levelRequest>) {
     right: side(s.right),
     band: s.band && { low: figure('pressure', s.band.low), high: figure('pressure', s.band.high) },
     sensitivity: s.sensitivity === null ? null : { value: s.sensitivity, unit: 'Pa/m' },
-    before: s.before && { ...s.before, pressure: figure('pressure', s.before.pressure), rise: figure('length', s.before.rise), bagHeight: figure('length', s.before.bagHeight) },
+    before: s.before && {
+      ...s.before,
+      pressure: figure('pressure', s.before.pressure),
+      rise: figure('length', s.before.rise),
+      bagHeight: figure('length', s.before.bagHeight),
+    },
     leanDegrees: s.lean === null ? null : (s.lean * 180) / Math.PI,
     remainingSquat: figure('length', s.remainingSquat),
     frequency:
       mass > 0 && request.axleRate > 0
-        ? { without: { value: bodyFrequency(mass, request.axleRate), unit: 'Hz' }, with: s.frequency && { value: s.frequency.with, unit: 'Hz' } }
+        ? {
+            without: { value: bodyFrequency(mass, request.axleRate), unit: 'Hz' },
+            with: s.frequency && { value: s.frequency.with, unit: 'Hz' },
+          }
         : null,
     minimumPressureLift: figureOr('length', minimumPressureLift(question)),
     bagState: state && {
@@ -72,7 +91,10 @@ export function computeLevel(request: z.output<typeof levelRequest>) {
       area: { value: state.area, unit: 'm2' },
       volume: { value: state.volume, unit: 'm3' },
       areaSlope: { value: state.areaSlope, unit: 'm2/m' },
-      rate: s.mean === null ? null : figureOr('rate', bagRate(bag, s.bagHeight, s.mean, FAST_EXPONENT, request.lineVolume, ambient)),
+      rate:
+        s.mean === null
+          ? null
+          : figureOr('rate', bagRate(bag, s.bagHeight, s.mean, FAST_EXPONENT, request.lineVolume, ambient)),
     },
   }
 }

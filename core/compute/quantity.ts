@@ -3,8 +3,13 @@ import { formatQuantity, fromSi, parseQuantity, refusalText, UNITS, type Quantit
 import { figure } from './answer'
 
 export const quantityRequest = z.strictObject({
-  kind: z.enum(Object.keys(UNITS) as [QuantityKind, ...QuantityKind[]], { error: `kind must be one of ${Object.keys(UNITS).join(', ')}` }),
-  text: z.string({ error: 'text must be what was read, for example "35 1/4"' }).min(1, { error: 'text is empty: type a reading' }).max(60, { error: 'text is longer than any reading: 60 characters at most' }),
+  kind: z.enum(Object.keys(UNITS) as [QuantityKind, ...QuantityKind[]], {
+    error: `kind must be one of ${Object.keys(UNITS).join(', ')}`,
+  }),
+  text: z
+    .string({ error: 'text must be what was read, for example "35 1/4"' })
+    .min(1, { error: 'text is empty: type a reading' })
+    .max(60, { error: 'text is longer than any reading: 60 characters at most' }),
   system: z.enum(['us', 'metric'], { error: 'system must be us or metric' }).default('us'),
 })
 
@@ -19,7 +24,10 @@ export function computeQuantity({ kind, text, system }: z.output<typeof quantity
       ...figure(kind, parsed.value),
       about: parsed.about,
       typedIn: parsed.unit,
-      shown: { us: formatQuantity(kind, parsed.value, 'us'), metric: formatQuantity(kind, parsed.value, 'metric') },
+      shown: {
+        us: formatQuantity(kind, parsed.value, 'us'),
+        metric: formatQuantity(kind, parsed.value, 'metric'),
+      },
       units: Object.fromEntries([us, metric, ...others].map((u) => [u.symbol, fromSi(u, parsed.value)])),
     },
   }

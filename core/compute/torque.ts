@@ -1,6 +1,17 @@
 import { z } from 'zod'
 import { typed } from '../quantity'
-import { clampForce, judgeTorque, NUT_FACTOR, PROOF, THREADS, torqueSpecSchema, wrenchSetting, type BoltGrade, type Finish, type ThreadName } from '../torque'
+import {
+  clampForce,
+  judgeTorque,
+  NUT_FACTOR,
+  PROOF,
+  THREADS,
+  torqueSpecSchema,
+  wrenchSetting,
+  type BoltGrade,
+  type Finish,
+  type ThreadName,
+} from '../torque'
 import { figure } from './answer'
 
 const names = <T extends string>(table: Record<T, unknown>) => Object.keys(table) as [T, ...T[]]
@@ -27,12 +38,30 @@ export const torqueRequest = z.strictObject({
 })
 
 /** Clamp force, wrench setting with an extension, and the verdict on a reading, as asked. */
-export function computeTorque({ torque, bolt, extension, spec, makerFigure }: z.output<typeof torqueRequest>) {
+export function computeTorque({
+  torque,
+  bolt,
+  extension,
+  spec,
+  makerFigure,
+}: z.output<typeof torqueRequest>) {
   const clamp = bolt && clampForce(torque, bolt.thread, bolt.grade, bolt.finish)
   return {
     torque: figure('torque', torque),
-    clamp: clamp ? { force: { value: clamp.force, unit: 'N' }, proofPercent: 100 * clamp.proof, note: clamp.note } : null,
-    wrenchSetting: extension ? figure('torque', wrenchSetting(torque, extension.wrench, extension.extension, (extension.angleDegrees * Math.PI) / 180)) : null,
+    clamp: clamp
+      ? { force: { value: clamp.force, unit: 'N' }, proofPercent: 100 * clamp.proof, note: clamp.note }
+      : null,
+    wrenchSetting: extension
+      ? figure(
+          'torque',
+          wrenchSetting(
+            torque,
+            extension.wrench,
+            extension.extension,
+            (extension.angleDegrees * Math.PI) / 180,
+          ),
+        )
+      : null,
     verdict: spec ? judgeTorque(spec, torque, makerFigure) : null,
   }
 }

@@ -7,7 +7,16 @@ import { assessCase, type CaseAssessment } from './case'
 import { assessKit, rankKits, type KitAssessment } from './choose'
 import { GAP_PASSES, judgeGaps, type GapJudgement } from './gaps'
 import { keepLedgers, type Ledgers } from './ledgers'
-import { GATES, ofKind, standing as standingOf, STAGES, type BayRecord, type GateId, type Job, type StageId } from './schema'
+import {
+  GATES,
+  ofKind,
+  standing as standingOf,
+  STAGES,
+  type BayRecord,
+  type GateId,
+  type Job,
+  type StageId,
+} from './schema'
 import { fastenerCloses, torqueStates, type FastenerState } from './torques'
 
 export type StageState = 'open' | 'waiting' | 'done'
@@ -56,7 +65,8 @@ export interface GateReport {
   because: string | null
 }
 
-export type BlockCode = 'gate-open' | 'ledger-open' | 'over-rating' | 'steps-left' | 'no-kit' | 'plan-stuck' | 'torque-wrong'
+export type BlockCode =
+  'gate-open' | 'ledger-open' | 'over-rating' | 'steps-left' | 'no-kit' | 'plan-stuck' | 'torque-wrong'
 export interface Block {
   code: BlockCode
   /** Gate, ledger line or load case it is about. */
@@ -95,8 +105,24 @@ export interface Assessment {
 
 /** Answers without which no kit can be judged. */
 const NEEDED: Record<Job['vehicle']['suspension'], (keyof Survey)[]> = {
-  leaf: ['liftBlock', 'jounceBumper', 'exhaustSide', 'hitchRails', 'factoryAir', 'oldHelper', 'loadSensingValve'],
-  coil: ['jounceBumper', 'exhaustSide', 'coilInsideDiameter', 'coilGapStanding', 'factoryAir', 'oldHelper', 'loadSensingValve'],
+  leaf: [
+    'liftBlock',
+    'jounceBumper',
+    'exhaustSide',
+    'hitchRails',
+    'factoryAir',
+    'oldHelper',
+    'loadSensingValve',
+  ],
+  coil: [
+    'jounceBumper',
+    'exhaustSide',
+    'coilInsideDiameter',
+    'coilGapStanding',
+    'factoryAir',
+    'oldHelper',
+    'loadSensingValve',
+  ],
 }
 
 /**
@@ -108,7 +134,12 @@ const NEEDED: Record<Job['vehicle']['suspension'], (keyof Survey)[]> = {
  * @param catalogue kits to choose from
  * @param plan the work plan, when the caller keeps it from an earlier call with the same kit, vehicle, survey and choices
  */
-export function assessJob(job: Job, records: readonly BayRecord[], catalogue: readonly Kit[], plan: PlanOutcome | null = planFor(job)): Assessment {
+export function assessJob(
+  job: Job,
+  records: readonly BayRecord[],
+  catalogue: readonly Kit[],
+  plan: PlanOutcome | null = planFor(job),
+): Assessment {
   const standing = standingOf(records)
   const cases = job.loadCases.map((c) => assessCase(job, standing, c))
   const active = cases.find((c) => c.loadCase.id === job.activeCase) ?? cases[0]!
@@ -144,17 +175,28 @@ function stepReports(plan: PlanOutcome | null, standing: readonly BayRecord[]): 
   const latest = new Map(ofKind(standing, 'step').map((r) => [r.body.step, r]))
   return plan.plan.steps.map((step) => {
     const record = latest.get(step.id)
-    return { step, outcome: record?.body.outcome ?? 'open', reason: record?.body.reason ?? '', by: record?.by ?? null }
+    return {
+      step,
+      outcome: record?.body.outcome ?? 'open',
+      reason: record?.body.reason ?? '',
+      by: record?.by ?? null,
+    }
   })
 }
 
 const openLines = ({ ledgers }: Base) =>
-  ledgers ? [...ledgers.off, ...ledgers.loose, ...ledgers.opened, ...ledgers.factory].filter((l) => l.open) : []
+  ledgers
+    ? [...ledgers.off, ...ledgers.loose, ...ledgers.opened, ...ledgers.factory].filter((l) => l.open)
+    : []
 
 function gateReport(gate: GateId, job: Job, base: Base): GateReport {
   if (gateDone(gate, job, base)) return { gate, state: 'done', because: null }
-  const said = ofKind(base.standing, 'gate').filter((r) => r.body.gate === gate).at(-1)
-  return said ? { gate, state: said.body.outcome, because: said.body.because } : { gate, state: 'open', because: null }
+  const said = ofKind(base.standing, 'gate')
+    .filter((r) => r.body.gate === gate)
+    .at(-1)
+  return said
+    ? { gate, state: said.body.outcome, because: said.body.because }
+    : { gate, state: 'open', because: null }
 }
 
 function gateDone(gate: GateId, job: Job, { active, gaps, torques, air, standing }: Base): boolean {
@@ -171,7 +213,11 @@ function gateDone(gate: GateId, job: Job, { active, gaps, torques, air, standing
       return air.verdict?.code === 'holds'
     case 'minimum-pressure': {
       const set = ofKind(standing, 'bag-pressure').at(-1)?.body
-      return job.kit !== null && set !== undefined && Math.min(set.left, set.right) >= minimumPressure(job.kit).value
+      return (
+        job.kit !== null &&
+        set !== undefined &&
+        Math.min(set.left, set.right) >= minimumPressure(job.kit).value
+      )
     }
   }
 }
@@ -181,15 +227,26 @@ function blocksOf(job: Job, base: Base, gates: readonly GateReport[]): Block[] {
     .filter((c) => c.ratings.exceeded.length)
     .map((c) => ({ code: 'over-rating', about: c.loadCase.name, stage: 'load' }))
   if (!job.kit) blocks.push({ code: 'no-kit', about: '', stage: 'choose' })
-  if (base.plan && !base.plan.ok) blocks.push({ code: 'plan-stuck', about: base.plan.stuck.join(', '), stage: 'plan' })
+  if (base.plan && !base.plan.ok)
+    blocks.push({ code: 'plan-stuck', about: base.plan.stuck.join(', '), stage: 'plan' })
   const left = base.steps.filter((s) => s.outcome === 'open').length
   if (left) blocks.push({ code: 'steps-left', about: String(left), stage: 'bay' })
-  for (const line of openLines(base)) blocks.push({ code: 'ledger-open', about: line.side ? `${line.what}, ${line.side}` : line.what, stage: 'bay' })
+  for (const line of openLines(base))
+    blocks.push({
+      code: 'ledger-open',
+      about: line.side ? `${line.what}, ${line.side}` : line.what,
+      stage: 'bay',
+    })
   // A refusal or "does not apply" cannot wave through a fastener that is known to be wrong.
   for (const t of base.torques)
     if (t.places.some((p) => p.state === 'high' || p.state === 'low' || p.state === 'wrong-unit'))
-      blocks.push({ code: 'torque-wrong', about: t.step.side ? `${t.fastener.name}, ${t.step.side}` : t.fastener.name, stage: 'bay' })
-  for (const { gate, state } of gates) if (state === 'open') blocks.push({ code: 'gate-open', about: gate, stage: GATE_STAGE[gate] })
+      blocks.push({
+        code: 'torque-wrong',
+        about: t.step.side ? `${t.fastener.name}, ${t.step.side}` : t.fastener.name,
+        stage: 'bay',
+      })
+  for (const { gate, state } of gates)
+    if (state === 'open') blocks.push({ code: 'gate-open', about: gate, stage: GATE_STAGE[gate] })
   return blocks
 }
 
@@ -202,7 +259,12 @@ const GATE_STAGE: Record<GateId, StageId> = {
   'minimum-pressure': 'hand-over',
 }
 
-function stageReports(job: Job, base: Base, gates: readonly GateReport[], blocks: readonly Block[]): StageReport[] {
+function stageReports(
+  job: Job,
+  base: Base,
+  gates: readonly GateReport[],
+  blocks: readonly Block[],
+): StageReport[] {
   const waits = waitsOf(base, gates, blocks)
   const begun = begunStages(job, base)
   return STAGES.map((stage) => {
@@ -231,7 +293,9 @@ function waitsOf(base: Base, gates: readonly GateReport[], blocks: readonly Bloc
     if (when) list.push({ stage, code, count })
   }
   const { beforeEmpty, beforeLoaded } = active.heights
-  const fitted = steps.some((s) => s.outcome === 'done' && s.step.kind === 'operation' && s.step.id !== 'make-safe')
+  const fitted = steps.some(
+    (s) => s.outcome === 'done' && s.step.kind === 'operation' && s.step.id !== 'make-safe',
+  )
   add('measure', 'before-empty', beforeEmpty.missing.length > 0, beforeEmpty.missing.length)
   add('measure', 'suspect-corner', beforeEmpty.suspect.length > 0)
   // Once work has begun a "before" reading can no longer be taken: asking on would be a nag.
@@ -239,7 +303,11 @@ function waitsOf(base: Base, gates: readonly GateReport[], blocks: readonly Bloc
   add('measure', 'survey', unanswered.length > 0, unanswered.length)
 
   add('load', 'no-load', active.loadCase.items.length === 0)
-  add('load', 'over-rating', base.cases.some((c) => c.ratings.exceeded.length > 0))
+  add(
+    'load',
+    'over-rating',
+    base.cases.some((c) => c.ratings.exceeded.length > 0),
+  )
   add('load', 'unknown-rating', active.ratings.unknown.length > 0, active.ratings.unknown.length)
   add('load', 'no-rate', active.rearRate === null)
 
@@ -251,7 +319,11 @@ function waitsOf(base: Base, gates: readonly GateReport[], blocks: readonly Bloc
   add('fit', 'no-kit', picked === null)
   const missing = gaps.filter((g) => g.verdict === 'missing').length
   add('fit', 'gaps-missing', missing > 0, missing)
-  add('fit', 'gap-fails', gaps.some((g) => g.verdict !== 'missing' && !GAP_PASSES.includes(g.verdict)))
+  add(
+    'fit',
+    'gap-fails',
+    gaps.some((g) => g.verdict !== 'missing' && !GAP_PASSES.includes(g.verdict)),
+  )
 
   add('plan', 'no-kit', picked === null)
   add('plan', 'plan-stuck', plan !== null && !plan.ok)
@@ -267,7 +339,11 @@ function waitsOf(base: Base, gates: readonly GateReport[], blocks: readonly Bloc
   add('air', 'no-kit', picked === null)
   const settled = (gate: GateId) => gates.some((g) => g.gate === gate && g.state !== 'open')
   const dry = air.joints.filter((j) => j.result !== 'dry').length
-  add('air', 'joint-leaks', air.joints.some((j) => j.result === 'bubbles'))
+  add(
+    'air',
+    'joint-leaks',
+    air.joints.some((j) => j.result === 'bubbles'),
+  )
   add('air', 'joints-left', dry > 0 && !settled('soap'), dry)
   const hold = !settled('hold')
   add('air', 'hold-start', hold && picked !== null && air.start === null)

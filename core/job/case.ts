@@ -1,7 +1,16 @@
 import { GRAVITY, atmosphere, type Metres, type NewtonsPerMetre } from '../quantity'
 import { maximumPressure, minimumPressure, type Kit } from '../kit'
 import { airSpring, levelAxle, rateFromTest, type LevelQuestion, type LevelSolution } from '../spring'
-import { attitude, axleWeights, ratingReport, TAPE_GIVE, type Attitude, type AxleWeights, type LoadCase, type RatingReport } from '../vehicle'
+import {
+  attitude,
+  axleWeights,
+  ratingReport,
+  TAPE_GIVE,
+  type Attitude,
+  type AxleWeights,
+  type LoadCase,
+  type RatingReport,
+} from '../vehicle'
 import { jobHeights, type JobHeights } from './heights'
 import type { BayRecord, Job } from './schema'
 
@@ -63,17 +72,32 @@ function rateOf(job: Job, weights: AxleWeights, heights: JobHeights): AxleRate |
   if (beforeEmpty.rear !== null && beforeLoaded.rear !== null) {
     const sink = tyreAxleRate(job) ? (weights.rear * GRAVITY) / tyreAxleRate(job)! : 0
     const give = Math.hypot(beforeEmpty.give, beforeLoaded.give) / Math.SQRT2
-    const test = rateFromTest(weights.rear, weights.rearGive, beforeEmpty.rear - beforeLoaded.rear - sink, give)
+    const test = rateFromTest(
+      weights.rear,
+      weights.rearGive,
+      beforeEmpty.rear - beforeLoaded.rear - sink,
+      give,
+    )
     if (test) return { ...test, source: 'loading-test' }
   }
   const { rearWheelRate, rearWheelRateGive } = job.vehicle
-  return rearWheelRate === null ? null : { rate: 2 * rearWheelRate, give: 2 * rearWheelRateGive, source: 'vehicle' }
+  return rearWheelRate === null
+    ? null
+    : { rate: 2 * rearWheelRate, give: 2 * rearWheelRateGive, source: 'vehicle' }
 }
 
-function squatOf(job: Job, weights: AxleWeights, { beforeEmpty, beforeLoaded }: JobHeights, rate: AxleRate | null): Squat {
+function squatOf(
+  job: Job,
+  weights: AxleWeights,
+  { beforeEmpty, beforeLoaded }: JobHeights,
+  rate: AxleRate | null,
+): Squat {
   if (beforeEmpty.rear !== null && beforeLoaded.rear !== null) {
     return {
-      front: beforeEmpty.front !== null && beforeLoaded.front !== null ? beforeEmpty.front - beforeLoaded.front : null,
+      front:
+        beforeEmpty.front !== null && beforeLoaded.front !== null
+          ? beforeEmpty.front - beforeLoaded.front
+          : null,
       rear: beforeEmpty.rear - beforeLoaded.rear,
       // Each axle average is of two readings, each with its own half-width.
       rearGive: Math.hypot(beforeEmpty.give, beforeLoaded.give) / Math.SQRT2,
@@ -88,7 +112,8 @@ function squatOf(job: Job, weights: AxleWeights, { beforeEmpty, beforeLoaded }: 
   return {
     front: frontWheelRate ? (weights.front * GRAVITY) / (2 * frontWheelRate) + sink(weights.front, 2) : null,
     rear: rear + sink(weights.rear, tyresRear(job)),
-    rearGive: Math.abs(rear) * Math.hypot(rate.give / rate.rate, weights.rear ? weights.rearGive / weights.rear : 0),
+    rearGive:
+      Math.abs(rear) * Math.hypot(rate.give / rate.rate, weights.rear ? weights.rearGive / weights.rear : 0),
     source: 'from-rate',
   }
 }
@@ -106,7 +131,11 @@ function squatToLeave(job: Job, squat: Squat): Metres {
 }
 
 /** The level question a kit poses on this job; null while the rear rate is unknown. */
-export function levelFor(job: Job, kit: Kit, at: Pick<CaseAssessment, 'weights' | 'squat' | 'rearRate'>): LevelSolution | null {
+export function levelFor(
+  job: Job,
+  kit: Kit,
+  at: Pick<CaseAssessment, 'weights' | 'squat' | 'rearRate'>,
+): LevelSolution | null {
   if (!at.rearRate) return null
   const { vehicle, survey } = job
   const replaces = kit.family === 'coil-replacement'

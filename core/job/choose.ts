@@ -1,6 +1,17 @@
 import type { Kilograms } from '../quantity'
 import { airSpring, bagAt, tableDisagreement, type LevelSolution } from '../spring'
-import { CAPACITY_DISAGREEMENT, fitmentRules, maximumPressure, minimumPressure, overallFit, pairCapacity, type FitVerdict, type Kit, type Limit, type RuleResult } from '../kit'
+import {
+  CAPACITY_DISAGREEMENT,
+  fitmentRules,
+  maximumPressure,
+  minimumPressure,
+  overallFit,
+  pairCapacity,
+  type FitVerdict,
+  type Kit,
+  type Limit,
+  type RuleResult,
+} from '../kit'
 import { levelFor, type CaseAssessment } from './case'
 import type { Job } from './schema'
 
@@ -34,7 +45,8 @@ export function assessKit(job: Job, kit: Kit, at: CaseAssessment): KitAssessment
   const full = pairCapacity(kit, kit.bag.maximum, bagAt(bag, kit.bag.rideHeight)?.area ?? 0)
   const listed = kit.bag.listedPairCapacity
   const doubts: KitDoubt[] = []
-  if (listed !== null && Math.abs(listed / full - 1) > CAPACITY_DISAGREEMENT) doubts.push('capacity-disagrees')
+  if (listed !== null && Math.abs(listed / full - 1) > CAPACITY_DISAGREEMENT)
+    doubts.push('capacity-disagrees')
   if (tableDisagreement(bag, kit.bag.table) > TABLE_DISAGREEMENT) doubts.push('table-disagrees')
   const fit = overallFit(rules)
   return {
@@ -52,8 +64,15 @@ export function assessKit(job: Job, kit: Kit, at: CaseAssessment): KitAssessment
 /** Every kit of the catalogue, best first: verdict, then the pressure nearest the middle of its window. */
 export function rankKits(job: Job, kits: readonly Kit[], at: CaseAssessment): KitAssessment[] {
   const offCentre = (a: KitAssessment) =>
-    a.level?.mean == null ? 1 : Math.abs(a.level.mean - (a.minimum.value + a.maximum.value) / 2) / (a.maximum.value - a.minimum.value)
+    a.level?.mean == null
+      ? 1
+      : Math.abs(a.level.mean - (a.minimum.value + a.maximum.value) / 2) / (a.maximum.value - a.minimum.value)
   return kits
     .map((kit) => assessKit(job, kit, at))
-    .sort((a, b) => RANK.indexOf(a.verdict) - RANK.indexOf(b.verdict) || offCentre(a) - offCentre(b) || a.kit.price - b.kit.price)
+    .sort(
+      (a, b) =>
+        RANK.indexOf(a.verdict) - RANK.indexOf(b.verdict) ||
+        offCentre(a) - offCentre(b) ||
+        a.kit.price - b.kit.price,
+    )
 }

@@ -5,7 +5,13 @@ export type Moment = 'before' | 'after'
 export type LoadState = 'empty' | 'loaded'
 
 /** Latest standing reading of each corner at a moment, in a load state, at a mark. */
-export function heightSet(standing: readonly BayRecord[], moment: Moment, load: LoadState, mark: Mark, loadCase: string | null): HeightSet {
+export function heightSet(
+  standing: readonly BayRecord[],
+  moment: Moment,
+  load: LoadState,
+  mark: Mark,
+  loadCase: string | null,
+): HeightSet {
   const set: HeightSet = {}
   for (const { body } of ofKind(standing, 'height')) {
     if (body.moment !== moment || body.load !== load || body.mark !== mark) continue
@@ -24,7 +30,8 @@ export interface JobHeights {
 
 /** The four sets of a job, at the mark the job uses, loaded ones for a load case. */
 export function jobHeights(standing: readonly BayRecord[], mark: Mark, loadCase: string): JobHeights {
-  const summary = (moment: Moment, load: LoadState) => summariseHeights(heightSet(standing, moment, load, mark, loadCase), mark)
+  const summary = (moment: Moment, load: LoadState) =>
+    summariseHeights(heightSet(standing, moment, load, mark, loadCase), mark)
   return {
     beforeEmpty: summary('before', 'empty'),
     beforeLoaded: summary('before', 'loaded'),

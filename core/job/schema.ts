@@ -5,41 +5,64 @@ import { CORNERS, loadCaseSchema, MARKS, surveySchema, vehicleSchema } from '../
 import { emptySurvey, type Vehicle } from '../vehicle'
 
 const words = (what: string, max: number) =>
-  z.string({ error: `${what} must be text` }).trim().max(max, { error: `${what} is too long: ${max} characters at most` })
-const said = (what: string, max = 400) => words(what, max).min(1, { error: `${what} is missing: say it in a few words` })
-const identity = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9:_-]{0,99}$/, { error: 'must be letters, digits, dashes or colons, 100 at most' })
+  z
+    .string({ error: `${what} must be text` })
+    .trim()
+    .max(max, { error: `${what} is too long: ${max} characters at most` })
+const said = (what: string, max = 400) =>
+  words(what, max).min(1, { error: `${what} is missing: say it in a few words` })
+const identity = z
+  .string()
+  .regex(/^[A-Za-z0-9][A-Za-z0-9:_-]{0,99}$/, {
+    error: 'must be letters, digits, dashes or colons, 100 at most',
+  })
 
 export const STAGES = ['measure', 'load', 'choose', 'fit', 'plan', 'bay', 'air', 'hand-over'] as const
 export type StageId = (typeof STAGES)[number]
 
 /** What is planned and decided for a job; what was found and done in the bay is in its records. */
-export const jobSchema = z.strictObject({
-  id: identity,
-  number: said('Job number', 20),
-  title: said('Job title', 80),
-  customer: z.strictObject({ name: said('Customer', 80), contact: words('Contact', 120) }),
-  bay: z.number().int().min(1, { error: 'Bay must be 1 to 4' }).max(4, { error: 'Bay must be 1 to 4' }).nullable(),
-  day: z.iso.date({ error: 'Day must be a date like 2026-11-25' }),
-  complaint: words('Complaint', 400),
-  vehicle: vehicleSchema,
-  mark: z.enum(MARKS, { error: 'Mark must be wheel-centre or ground' }),
-  survey: surveySchema,
-  loadCases: z.array(loadCaseSchema).min(1, { error: 'A job needs at least one load case' }).max(12),
-  activeCase: z.string(),
-  /** What the customer counts as level. */
-  target: z.discriminatedUnion('kind', [
-    z.strictObject({ kind: z.literal('unladen-height') }),
-    z.strictObject({ kind: z.literal('unladen-rake') }),
-    z.strictObject({ kind: z.literal('recover'), share: z.number().min(0.1, { error: 'share must be 0.1 or more' }).max(1, { error: 'share must be 1 or less' }) }),
-  ]),
-  air: z.enum(['teed', 'independent']),
-  frame: z.enum(['rigid', 'twisting']),
-  altitude: bounded('length', -500, 5000),
-  /** The kit as it was when picked: a later change of the catalogue does not rewrite a job. */
-  kit: kitSchema.nullable(),
-  choices: z.strictObject({ wheels: z.enum(['off', 'on']) }),
-})
-  .refine((j) => j.loadCases.some((c) => c.id === j.activeCase), { path: ['activeCase'], error: 'the active load case is not one of the job' })
+export const jobSchema = z
+  .strictObject({
+    id: identity,
+    number: said('Job number', 20),
+    title: said('Job title', 80),
+    customer: z.strictObject({ name: said('Customer', 80), contact: words('Contact', 120) }),
+    bay: z
+      .number()
+      .int()
+      .min(1, { error: 'Bay must be 1 to 4' })
+      .max(4, { error: 'Bay must be 1 to 4' })
+      .nullable(),
+    day: z.iso.date({ error: 'Day must be a date like 2026-11-25' }),
+    complaint: words('Complaint', 400),
+    vehicle: vehicleSchema,
+    mark: z.enum(MARKS, { error: 'Mark must be wheel-centre or ground' }),
+    survey: surveySchema,
+    loadCases: z.array(loadCaseSchema).min(1, { error: 'A job needs at least one load case' }).max(12),
+    activeCase: z.string(),
+    /** What the customer counts as level. */
+    target: z.discriminatedUnion('kind', [
+      z.strictObject({ kind: z.literal('unladen-height') }),
+      z.strictObject({ kind: z.literal('unladen-rake') }),
+      z.strictObject({
+        kind: z.literal('recover'),
+        share: z
+          .number()
+          .min(0.1, { error: 'share must be 0.1 or more' })
+          .max(1, { error: 'share must be 1 or less' }),
+      }),
+    ]),
+    air: z.enum(['teed', 'independent']),
+    frame: z.enum(['rigid', 'twisting']),
+    altitude: bounded('length', -500, 5000),
+    /** The kit as it was when picked: a later change of the catalogue does not rewrite a job. */
+    kit: kitSchema.nullable(),
+    choices: z.strictObject({ wheels: z.enum(['off', 'on']) }),
+  })
+  .refine((j) => j.loadCases.some((c) => c.id === j.activeCase), {
+    path: ['activeCase'],
+    error: 'the active load case is not one of the job',
+  })
 export type Job = z.infer<typeof jobSchema>
 
 export const GATES = ['heights', 'clearance', 'torques', 'soap', 'hold', 'minimum-pressure'] as const
@@ -73,28 +96,58 @@ export const recordBodySchema = z.discriminatedUnion('kind', [
     /** Heat sleeve on the line where it must pass closer. */
     sleeved: z.boolean(),
   }),
+  z
+    .strictObject({
+      kind: z.literal('step'),
+      step: identity,
+      outcome: z.enum(['done', 'skipped']),
+      reason: words('Reason', 400),
+    })
+    .refine((r) => r.outcome === 'done' || r.reason.length > 0, {
+      path: ['reason'],
+      error: 'Reason is missing: say why this step is passed over',
+    }),
+  z
+    .strictObject({
+      kind: z.literal('torque'),
+      step: identity,
+      fastener: identity,
+      /** 1 for the first of several alike. */
+      place: z.number().int().min(1).max(24),
+      outcome: z.enum(['reading', 'by-feel', 'not-reached', 'none-given']),
+      value: bounded('torque', 0.05, 1500).nullable(),
+      reading: z.strictObject({ device: identity, sequence: z.number().int().min(1) }).nullable(),
+    })
+    .refine((r) => (r.outcome === 'reading') === (r.value !== null), {
+      path: ['value'],
+      error: 'a reading needs its torque, and only a reading has one',
+    }),
   z.strictObject({
-    kind: z.literal('step'),
-    step: identity,
-    outcome: z.enum(['done', 'skipped']),
-    reason: words('Reason', 400),
-  }).refine((r) => r.outcome === 'done' || r.reason.length > 0, { path: ['reason'], error: 'Reason is missing: say why this step is passed over' }),
-  z.strictObject({
-    kind: z.literal('torque'),
+    kind: z.literal('opened-again'),
     step: identity,
     fastener: identity,
-    /** 1 for the first of several alike. */
-    place: z.number().int().min(1).max(24),
-    outcome: z.enum(['reading', 'by-feel', 'not-reached', 'none-given']),
-    value: bounded('torque', 0.05, 1500).nullable(),
-    reading: z.strictObject({ device: identity, sequence: z.number().int().min(1) }).nullable(),
-  }).refine((r) => (r.outcome === 'reading') === (r.value !== null), { path: ['value'], error: 'a reading needs its torque, and only a reading has one' }),
-  z.strictObject({ kind: z.literal('opened-again'), step: identity, fastener: identity, reason: said('Reason') }),
-  z.strictObject({ kind: z.literal('maker-torque'), fastener: identity, value: bounded('torque', 1, 1000), source: said('Source of the figure') }),
-  z.strictObject({ kind: z.literal('departure'), what: said('What was done differently'), why: said('Why'), agreedBy: said('Who agreed', 80) }),
+    reason: said('Reason'),
+  }),
+  z.strictObject({
+    kind: z.literal('maker-torque'),
+    fastener: identity,
+    value: bounded('torque', 1, 1000),
+    source: said('Source of the figure'),
+  }),
+  z.strictObject({
+    kind: z.literal('departure'),
+    what: said('What was done differently'),
+    why: said('Why'),
+    agreedBy: said('Who agreed', 80),
+  }),
   z.strictObject({ kind: z.literal('off'), part: said('Part', 120) }),
   z.strictObject({ kind: z.literal('on-again'), part: said('Part', 120) }),
-  z.strictObject({ kind: z.literal('joint'), joint: identity, result: z.enum(['dry', 'bubbles']), pressure: bounded('pressure', 0, 1_000_000) }),
+  z.strictObject({
+    kind: z.literal('joint'),
+    joint: identity,
+    result: z.enum(['dry', 'bubbles']),
+    pressure: bounded('pressure', 0, 1_000_000),
+  }),
   z.strictObject({
     kind: z.literal('hold'),
     end: z.enum(['start', 'end']),
@@ -103,14 +156,23 @@ export const recordBodySchema = z.discriminatedUnion('kind', [
     readAt: when,
     reading: z.strictObject({ device: identity, sequence: z.number().int().min(1) }).nullable(),
   }),
-  z.strictObject({ kind: z.literal('bag-pressure'), left: bounded('pressure', 0, 1_000_000), right: bounded('pressure', 0, 1_000_000) }),
   z.strictObject({
-    kind: z.literal('gate'),
-    gate: z.enum(GATES),
-    outcome: z.enum(['not-applicable', 'refused']),
-    because: said('Because'),
-    signedBy: words('Signed by', 80),
-  }).refine((r) => r.outcome !== 'refused' || r.signedBy.length > 0, { path: ['signedBy'], error: 'Signed by is missing: a refusal is the customer\'s, with a name' }),
+    kind: z.literal('bag-pressure'),
+    left: bounded('pressure', 0, 1_000_000),
+    right: bounded('pressure', 0, 1_000_000),
+  }),
+  z
+    .strictObject({
+      kind: z.literal('gate'),
+      gate: z.enum(GATES),
+      outcome: z.enum(['not-applicable', 'refused']),
+      because: said('Because'),
+      signedBy: words('Signed by', 80),
+    })
+    .refine((r) => r.outcome !== 'refused' || r.signedBy.length > 0, {
+      path: ['signedBy'],
+      error: "Signed by is missing: a refusal is the customer's, with a name",
+    }),
   z.strictObject({ kind: z.literal('handed-over'), to: said('Handed over to', 80) }),
   z.strictObject({ kind: z.literal('withdrawn') }),
 ])
@@ -142,7 +204,11 @@ export const jobExportSchema = z.strictObject({
 export type JobExport = z.infer<typeof jobExportSchema>
 
 /** A new job for a vehicle, with one empty load case and nothing decided. */
-export function newJob(identityOf: { id: string; number: string; title: string; day: string }, customer: Job['customer'], vehicle: Vehicle): Job {
+export function newJob(
+  identityOf: { id: string; number: string; title: string; day: string },
+  customer: Job['customer'],
+  vehicle: Vehicle,
+): Job {
   return {
     ...identityOf,
     customer,

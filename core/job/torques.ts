@@ -18,11 +18,14 @@ export interface FastenerState {
 
 /** States that close a line. `by-feel` closes only where the booklet gives nothing to judge. */
 export function placeCloses(fastener: Fastener, state: PlaceState): boolean {
-  if (state === 'within' || state === 'not-reached') return fastener.spec.kind !== 'vehicle-maker' || state === 'within'
-  const unjudged = fastener.spec.kind === 'snug' || fastener.spec.kind === 'turns' || fastener.spec.kind === 'none-given'
+  if (state === 'within' || state === 'not-reached')
+    return fastener.spec.kind !== 'vehicle-maker' || state === 'within'
+  const unjudged =
+    fastener.spec.kind === 'snug' || fastener.spec.kind === 'turns' || fastener.spec.kind === 'none-given'
   return unjudged && (state === 'by-feel' || state === 'none-given' || state === 'not-judged')
 }
-export const fastenerCloses = (state: FastenerState): boolean => state.places.every((p) => placeCloses(state.fastener, p.state))
+export const fastenerCloses = (state: FastenerState): boolean =>
+  state.places.every((p) => placeCloses(state.fastener, p.state))
 
 /** Torque state of every fastener of a plan: readings before a fastener was opened again no longer count. */
 export function torqueStates(plan: Plan, standing: readonly BayRecord[]): FastenerState[] {
@@ -31,7 +34,8 @@ export function torqueStates(plan: Plan, standing: readonly BayRecord[]): Fasten
   const makers = new Map(ofKind(standing, 'maker-torque').map((r) => [r.body.fastener, r.body.value]))
   return plan.steps.flatMap((step) =>
     step.torques.map((fastener) => {
-      const here = (body: { step: string; fastener: string }) => body.step === step.id && body.fastener === fastener.id
+      const here = (body: { step: string; fastener: string }) =>
+        body.step === step.id && body.fastener === fastener.id
       const lastOpened = Math.max(0, ...opened.filter((r) => here(r.body)).map((r) => r.sequence))
       const makerFigure = makers.get(fastener.id)
       const valid = readings.filter((r) => here(r.body) && r.sequence > lastOpened)
@@ -39,10 +43,21 @@ export function torqueStates(plan: Plan, standing: readonly BayRecord[]): Fasten
         const record = valid.filter((r) => r.body.place === i + 1).at(-1) ?? null
         if (!record) return { state: 'missing' as const, value: null, record }
         const { outcome, value } = record.body
-        const state: PlaceState = outcome === 'reading' && value !== null ? judgeTorque(fastener.spec, value, makerFigure) : outcome === 'reading' ? 'missing' : outcome
+        const state: PlaceState =
+          outcome === 'reading' && value !== null
+            ? judgeTorque(fastener.spec, value, makerFigure)
+            : outcome === 'reading'
+              ? 'missing'
+              : outcome
         return { state, value, record }
       })
-      return { step, fastener, places, openedAgain: lastOpened > 0 && places.some((p) => p.state === 'missing'), makerFigure }
+      return {
+        step,
+        fastener,
+        places,
+        openedAgain: lastOpened > 0 && places.some((p) => p.state === 'missing'),
+        makerFigure,
+      }
     }),
   )
 }

@@ -47,10 +47,13 @@ export function fitmentRules(kit: Kit, vehicle: Vehicle, survey: Survey): RuleRe
     rules.push({
       rule: 'lift-block',
       verdict:
-        block === null ? 'ask'
-        : block <= fitment.liftBlockMost + TAPE_GIVE ? 'ok'
-        : block <= fitment.liftBlockMostWithSpacer + TAPE_GIVE ? 'part'
-        : 'no',
+        block === null
+          ? 'ask'
+          : block <= fitment.liftBlockMost + TAPE_GIVE
+            ? 'ok'
+            : block <= fitment.liftBlockMostWithSpacer + TAPE_GIVE
+              ? 'part'
+              : 'no',
       has: block ?? undefined,
       takes: Math.max(fitment.liftBlockMost, fitment.liftBlockMostWithSpacer),
     })
@@ -66,43 +69,80 @@ export function fitmentRules(kit: Kit, vehicle: Vehicle, survey: Survey): RuleRe
   }
   const between = (rule: RuleId, has: number | null, range: { low: number; high: number } | null) => {
     if (!range) return
-    const verdict = has === null ? 'ask' : has >= range.low - TAPE_GIVE && has <= range.high + TAPE_GIVE ? 'ok' : 'no'
-    rules.push({ rule, verdict, has: has ?? undefined, takes: has !== null && has < range.low ? range.low : range.high })
+    const verdict =
+      has === null ? 'ask' : has >= range.low - TAPE_GIVE && has <= range.high + TAPE_GIVE ? 'ok' : 'no'
+    rules.push({
+      rule,
+      verdict,
+      has: has ?? undefined,
+      takes: has !== null && has < range.low ? range.low : range.high,
+    })
   }
   if (vehicle.suspension === 'coil') between('coil-inside', survey.coilInsideDiameter, fitment.coilInside)
   between('bracket-space', survey.bracketSpace, fitment.bracketSpace)
   if (kit.bag.coilGap) {
-    rules.push({ rule: 'coil-gap', verdict: survey.coilGapStanding === null ? 'ask' : 'ok', has: survey.coilGapStanding ?? undefined, takes: kit.bag.coilGap.threshold })
+    rules.push({
+      rule: 'coil-gap',
+      verdict: survey.coilGapStanding === null ? 'ask' : 'ok',
+      has: survey.coilGapStanding ?? undefined,
+      takes: kit.bag.coilGap.threshold,
+    })
   }
   if (fitment.exhaustMost !== null && survey.exhaustSide !== 'none') {
     const pipe = survey.exhaustDiameter
     const most = fitment.exhaustMost
-    rules.push({ rule: 'exhaust', verdict: pipe === null ? 'ask' : pipe <= most + TAPE_GIVE ? 'ok' : 'part', has: pipe ?? undefined, takes: most })
+    rules.push({
+      rule: 'exhaust',
+      verdict: pipe === null ? 'ask' : pipe <= most + TAPE_GIVE ? 'ok' : 'part',
+      has: pipe ?? undefined,
+      takes: most,
+    })
   }
   if (fitment.hitchRails !== 'fine') {
     rules.push({
       rule: 'hitch-rails',
-      verdict: survey.hitchRails === null ? 'ask' : !survey.hitchRails ? 'ok' : fitment.hitchRails === 'needs-spacer' ? 'part' : 'no',
+      verdict:
+        survey.hitchRails === null
+          ? 'ask'
+          : !survey.hitchRails
+            ? 'ok'
+            : fitment.hitchRails === 'needs-spacer'
+              ? 'part'
+              : 'no',
     })
   }
-  const mustNot = (rule: RuleId, has: boolean | null) => rules.push({ rule, verdict: has === null ? 'ask' : has ? 'no' : 'ok' })
+  const mustNot = (rule: RuleId, has: boolean | null) =>
+    rules.push({ rule, verdict: has === null ? 'ask' : has ? 'no' : 'ok' })
   mustNot('factory-air', survey.factoryAir)
   mustNot('old-helper', survey.oldHelper)
-  if (kit.drilling) rules.push({ rule: 'drilling', verdict: survey.drillingAgreed === null ? 'ask' : survey.drillingAgreed ? 'ok' : 'no' })
+  if (kit.drilling)
+    rules.push({
+      rule: 'drilling',
+      verdict: survey.drillingAgreed === null ? 'ask' : survey.drillingAgreed ? 'ok' : 'no',
+    })
   if (survey.rust === 'heavy') rules.push({ rule: 'rust', verdict: 'part' })
   return rules
 }
 
 const ORDER: RuleVerdict[] = ['ok', 'part', 'ask', 'no']
 export type FitVerdict = 'fits' | 'fits-with-parts' | 'needs-answer' | 'does-not-fit'
-const OVERALL: Record<RuleVerdict, FitVerdict> = { ok: 'fits', part: 'fits-with-parts', ask: 'needs-answer', no: 'does-not-fit' }
+const OVERALL: Record<RuleVerdict, FitVerdict> = {
+  ok: 'fits',
+  part: 'fits-with-parts',
+  ask: 'needs-answer',
+  no: 'does-not-fit',
+}
 
 /** The worst rule decides. */
 export const overallFit = (rules: readonly RuleResult[]): FitVerdict =>
   OVERALL[ORDER[Math.max(0, ...rules.map((r) => ORDER.indexOf(r.verdict)))]!]
 
 /** Whether every condition holds: true, false, or null while a question it needs is unanswered. */
-export function conditionsHold(conditions: readonly Condition[], vehicle: Vehicle, survey: Survey): boolean | null {
+export function conditionsHold(
+  conditions: readonly Condition[],
+  vehicle: Vehicle,
+  survey: Survey,
+): boolean | null {
   let unsure = false
   for (const c of conditions) {
     if ('suspension' in c) {
@@ -112,7 +152,8 @@ export function conditionsHold(conditions: readonly Condition[], vehicle: Vehicl
     } else {
       const answer = survey[c.survey]
       if (answer === null) unsure = true
-      else if ('is' in c ? !c.is.includes(answer as string | boolean) : !(Number(answer) > c.over)) return false
+      else if ('is' in c ? !c.is.includes(answer as string | boolean) : !(Number(answer) > c.over))
+        return false
     }
   }
   return unsure ? null : true

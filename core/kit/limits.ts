@@ -12,9 +12,21 @@ export interface Limit {
 
 /** Least pressure anywhere, whatever a kit says. */
 export const FLOOR_PRESSURE: Pascals = 5 * PSI
-export const BAG_CLEARANCE: Limit = { value: INCH / 2, source: 'common practice', note: 'half an inch free all round the bag, vehicle loaded' }
-export const PLATE_CLEARANCE: Limit = { value: INCH / 2, source: 'common practice', note: 'half an inch between any plate and the tyre, wheels on' }
-export const EXHAUST_DISTANCE: Limit = { value: 6 * INCH, source: 'common practice', note: 'six inches from air line to exhaust, or a heat sleeve' }
+export const BAG_CLEARANCE: Limit = {
+  value: INCH / 2,
+  source: 'common practice',
+  note: 'half an inch free all round the bag, vehicle loaded',
+}
+export const PLATE_CLEARANCE: Limit = {
+  value: INCH / 2,
+  source: 'common practice',
+  note: 'half an inch between any plate and the tyre, wheels on',
+}
+export const EXHAUST_DISTANCE: Limit = {
+  value: 6 * INCH,
+  source: 'common practice',
+  note: 'six inches from air line to exhaust, or a heat sleeve',
+}
 export const LEVEL_TOLERANCE: Metres = INCH / 4
 /** A listed capacity that differs more than this from maximum x area is a data error worth flagging. */
 export const CAPACITY_DISAGREEMENT = 0.15
@@ -32,9 +44,17 @@ export function maximumPressure(kit: Kit, survey: Survey): Limit {
   const { coilGap, maximum } = kit.bag
   if (!coilGap) return { value: maximum, source: 'kit', note: 'most pressure in the booklet' }
   if (survey.coilGapStanding === null)
-    return { value: coilGap.wideMaximum, source: 'kit', note: 'coil gap not measured yet: the lower of its two maxima' }
+    return {
+      value: coilGap.wideMaximum,
+      source: 'kit',
+      note: 'coil gap not measured yet: the lower of its two maxima',
+    }
   return survey.coilGapStanding >= coilGap.threshold - TAPE_GIVE
-    ? { value: coilGap.wideMaximum, source: 'kit', note: 'coils stand wide apart (or at the threshold within tape error)' }
+    ? {
+        value: coilGap.wideMaximum,
+        source: 'kit',
+        note: 'coils stand wide apart (or at the threshold within tape error)',
+      }
     : { value: maximum, source: 'kit', note: 'coils stand close together' }
 }
 

@@ -79,10 +79,13 @@ function run(steps: readonly PendingStep[], node: Node): Node {
   const done = new Set(node.done)
   const path = [...node.path]
   for (;;) {
-    const ready = steps.filter((s) => !done.has(s.id) && canDo(s, node.state) && s.after.every((a) => done.has(a)))
+    const ready = steps.filter(
+      (s) => !done.has(s.id) && canDo(s, node.state) && s.after.every((a) => done.has(a)),
+    )
     if (!ready.length) return { ...node, done, path }
     const here = path[path.length - 1]?.step.side ?? null
-    const rank = (s: PendingStep) => PHASES.indexOf(s.operation.phase) * 4 + (s.side === here ? 0 : s.side === 'left' ? 1 : 2)
+    const rank = (s: PendingStep) =>
+      PHASES.indexOf(s.operation.phase) * 4 + (s.side === here ? 0 : s.side === 'left' ? 1 : 2)
     const next = ready.reduce((best, s) => (rank(s) < rank(best) ? s : best))
     done.add(next.id)
     path.push({ step: next, state: node.state })

@@ -118,9 +118,11 @@ function stateStep(id: string, from: StandState, to: StandState): PlanStep {
   return {
     id,
     kind: 'state',
-    title: [wheels && to.wheels === 'on' ? 'Wheels on' : '', support ? SUPPORT_TITLES[to.support] : '', wheels && to.wheels === 'off' ? 'Wheels off' : '']
-      .filter(Boolean)
-      .join(', '),
+    title: sentence([
+      wheels && to.wheels === 'on' ? 'wheels on' : '',
+      support ? SUPPORT_TITLES[to.support] : '',
+      wheels && to.wheels === 'off' ? 'wheels off' : '',
+    ]),
     side: null,
     state: to,
     hands: 1,
@@ -128,7 +130,10 @@ function stateStep(id: string, from: StandState, to: StandState): PlanStep {
     blocking: true,
     unsure: false,
     steps: lines,
-    trap: to.support === 'axle-hanging' && support ? 'Free brake hose and sensor wire brackets before the axle hangs: they must not carry it.' : null,
+    trap:
+      to.support === 'axle-hanging' && support
+        ? 'Free brake hose and sensor wire brackets before the axle hangs: they must not carry it.'
+        : null,
     caution: to.support === 'on-wheels' ? null : 'Rated stands under the frame before anyone reaches in.',
     tools: ['floor jack', 'two rated stands', ...(wheels ? ['wheel nut socket'] : [])],
     torques: [],
@@ -139,16 +144,22 @@ function stateStep(id: string, from: StandState, to: StandState): PlanStep {
   }
 }
 
+const sentence = (parts: readonly string[]): string => {
+  const text = parts.filter(Boolean).join(', ')
+  return text.charAt(0).toUpperCase() + text.slice(1)
+}
 const SUPPORT_TITLES: Record<StandState['support'], string> = {
-  'on-wheels': 'Lower it onto its wheels',
-  'axle-hanging': 'Frame on stands, axle hanging',
-  'axle-raised': 'Raise the axle towards the frame',
-  'frame-raised': 'Raise the frame, axle on the floor',
+  'on-wheels': 'lower it onto its wheels',
+  'axle-hanging': 'frame on stands, axle hanging',
+  'axle-raised': 'raise the axle towards the frame',
+  'frame-raised': 'raise the frame, axle on the floor',
 }
 const SUPPORT_LINES: Record<StandState['support'], string> = {
   'on-wheels': 'Lift, stands out, lower it gently. Bounce it and let it settle.',
-  'axle-hanging': 'Jack at the frame, stands under both rails ahead of the spring, let the axle down until it hangs.',
-  'axle-raised': 'Frame stays on its stands; jack under the axle housing, raise it until the gap closes as needed.',
+  'axle-hanging':
+    'Jack at the frame, stands under both rails ahead of the spring, let the axle down until it hangs.',
+  'axle-raised':
+    'Frame stays on its stands; jack under the axle housing, raise it until the gap closes as needed.',
   'frame-raised': 'Jack at the frame and raise it until the tyre is out of the way; stands under both rails.',
 }
 

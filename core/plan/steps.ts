@@ -33,9 +33,20 @@ const WHEELS_ON_SLOWER = 1.25
  * Precedence refers to the same side where both are sided, and to every side otherwise. An operation that is not
  * needed hands its own predecessors on, so that dropping it never frees its followers.
  */
-export function pendingSteps(kit: Kit, vehicle: Vehicle, survey: Survey, choices: PlanChoices): PendingStep[] {
-  const operations = [...openingOperations(), ...kit.operations.map((o) => withWheels(o, choices)), ...closingOperations(kit, choices)]
-  const kept = operations.filter((o) => conditionsHold(o.when, vehicle, survey) !== false && sidesOf(o, survey).length > 0)
+export function pendingSteps(
+  kit: Kit,
+  vehicle: Vehicle,
+  survey: Survey,
+  choices: PlanChoices,
+): PendingStep[] {
+  const operations = [
+    ...openingOperations(),
+    ...kit.operations.map((o) => withWheels(o, choices)),
+    ...closingOperations(kit, choices),
+  ]
+  const kept = operations.filter(
+    (o) => conditionsHold(o.when, vehicle, survey) !== false && sidesOf(o, survey).length > 0,
+  )
   const byId = new Map(operations.map((o) => [o.id, o]))
   const keptIds = new Set(kept.map((o) => o.id))
   const standIns = (id: string, seen = new Set<string>()): string[] => {
@@ -58,7 +69,8 @@ export function pendingSteps(kit: Kit, vehicle: Vehicle, survey: Survey, choices
   )
 }
 
-export const stepId = (operation: string, side: Side | null): string => (side ? `${operation}:${side}` : operation)
+export const stepId = (operation: string, side: Side | null): string =>
+  side ? `${operation}:${side}` : operation
 
 function sidesOf(operation: Operation, survey: Survey): (Side | null)[] {
   switch (operation.side) {
@@ -84,10 +96,17 @@ function sidesOf(operation: Operation, survey: Survey): (Side | null)[] {
 
 function withWheels(operation: Operation, { wheels }: PlanChoices): Operation {
   if (wheels === 'off' || operation.wheels !== 'off') return operation
-  return { ...operation, wheels: 'on', support: 'frame-raised', minutes: operation.minutes * WHEELS_ON_SLOWER }
+  return {
+    ...operation,
+    wheels: 'on',
+    support: 'frame-raised',
+    minutes: operation.minutes * WHEELS_ON_SLOWER,
+  }
 }
 
-const shopOperation = (part: Pick<Operation, 'id' | 'title' | 'phase' | 'steps'> & Partial<Operation>): Operation => ({
+const shopOperation = (
+  part: Pick<Operation, 'id' | 'title' | 'phase' | 'steps'> & Partial<Operation>,
+): Operation => ({
   side: 'once',
   support: 'on-wheels',
   wheels: 'on',
@@ -120,7 +139,8 @@ function openingOperations(): Operation[] {
         'Find the fuel, brake and electric lines behind both frame rails.',
         'Battery negative off where the booklet asks for it.',
       ],
-      caution: 'Never under a vehicle that only a jack holds. Rated stands on level, solid floor; no wood on top of stands.',
+      caution:
+        'Never under a vehicle that only a jack holds. Rated stands on level, solid floor; no wood on top of stands.',
       tools: ['wheel chocks', 'inspection lamp'],
       blocking: true,
     }),
@@ -137,7 +157,10 @@ function closingOperations(kit: Kit, { wheels }: PlanChoices): Operation[] {
     after,
     minutes: 4,
     support: 'ride-height',
-    steps: ['Lower it fully, roll it a length back and forth, bounce each end.', 'Look from behind: plates parallel, nothing touching.'],
+    steps: [
+      'Lower it fully, roll it a length back and forth, bounce each end.',
+      'Look from behind: plates parallel, nothing touching.',
+    ],
     trap: 'A roll plate that cleared the axle vent in the air can sit on it now.',
     blocking: true,
   })

@@ -38,7 +38,13 @@ export interface ParseOptions {
 }
 
 const VULGAR: Record<string, string> = {
-  '½': '1/2', '¼': '1/4', '¾': '3/4', '⅛': '1/8', '⅜': '3/8', '⅝': '5/8', '⅞': '7/8',
+  '½': '1/2',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
 }
 /** Divisions a tape has. */
 const TAPE_DIVISIONS = [2, 4, 8, 16, 32, 64]
@@ -55,7 +61,11 @@ const MIXED = /^(?:(\d+)(?:\s+|\s*-\s*))?(\d+)\s*\/\s*(\d+)$/
  * @param options unit of a bare number, limits, whether a sign is allowed
  * @returns the SI value, or a refusal that says what was wrong
  */
-export function parseQuantity(kind: QuantityKind, text: string, options: ParseOptions = {}): Parsed | Refusal {
+export function parseQuantity(
+  kind: QuantityKind,
+  text: string,
+  options: ParseOptions = {},
+): Parsed | Refusal {
   const refuse = (code: RefusalCode, detail: string): Refusal => ({ ok: false, code, kind, detail })
   let rest = normalise(text)
   if (!rest) return refuse('empty', '')
@@ -97,7 +107,8 @@ export function parseQuantity(kind: QuantityKind, text: string, options: ParseOp
   const { min, max } = options
   // Half a part in a million keeps a limit typed in the other unit system usable.
   const slack = 5e-7 * Math.max(Math.abs(min ?? 0), Math.abs(max ?? 0))
-  const system = unit === UNITS[kind].us || feet ? 'us' : unit === UNITS[kind].metric ? 'metric' : (options.system ?? 'us')
+  const system =
+    unit === UNITS[kind].us || feet ? 'us' : unit === UNITS[kind].metric ? 'metric' : (options.system ?? 'us')
   if (min !== undefined && value < min - slack) return refuse('too-small', formatQuantity(kind, min, system))
   if (max !== undefined && value > max + slack) return refuse('too-big', formatQuantity(kind, max, system))
   return { ok: true, value, unit: feet ? 'ft' : unit.symbol, about }

@@ -22,7 +22,11 @@ const rangeText = (kind: QuantityKind, min: number, max: number): string =>
  */
 export const bounded = (kind: QuantityKind, min: number, max: number) => {
   const error = rangeText(kind, min, max)
-  return z.number({ error }).min(min, { error }).max(max, { error }).meta({ description: `${kind}, ${SI_UNIT[kind]}` })
+  return z
+    .number({ error })
+    .min(min, { error })
+    .max(max, { error })
+    .meta({ description: `${kind}, ${SI_UNIT[kind]}` })
 }
 
 /**
@@ -41,7 +45,10 @@ export const typed = (kind: QuantityKind, min: number, max: number) =>
         return z.NEVER
       }
       if (/^[-−+]?[\d\s./]+$/.test(input.trim())) {
-        context.addIssue({ code: 'custom', message: `"${input}" has no unit: add one, for example ${UNITS[kind].us.symbol} or ${UNITS[kind].metric.symbol}` })
+        context.addIssue({
+          code: 'custom',
+          message: `"${input}" has no unit: add one, for example ${UNITS[kind].us.symbol} or ${UNITS[kind].metric.symbol}`,
+        })
         return z.NEVER
       }
       const parsed = parseQuantity(kind, input, { signed: min < 0, min, max })

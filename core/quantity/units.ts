@@ -64,10 +64,18 @@ export const UNITS: Record<QuantityKind, { us: Unit; metric: Unit; others: Unit[
   },
   pressure: { us: psi, metric: kilopascal, others: [bar, { symbol: 'Pa', factor: 1, spellings: ['pa'] }] },
   torque: {
-    us: { symbol: 'lb-ft', factor: POUND_FOOT, spellings: ['lb-ft', 'lbft', 'lb ft', 'lbf·ft', 'ft-lb', 'ft lb', 'ftlb'] },
+    us: {
+      symbol: 'lb-ft',
+      factor: POUND_FOOT,
+      spellings: ['lb-ft', 'lbft', 'lb ft', 'lbf·ft', 'ft-lb', 'ft lb', 'ftlb'],
+    },
     metric: { symbol: 'N·m', factor: 1, spellings: ['n·m', 'nm', 'n m', 'n.m', 'n-m'] },
     others: [
-      { symbol: 'lb-in', factor: POUND_FOOT / 12, spellings: ['lb-in', 'lbin', 'lb in', 'in-lb', 'in lb', 'inlb'] },
+      {
+        symbol: 'lb-in',
+        factor: POUND_FOOT / 12,
+        spellings: ['lb-in', 'lbin', 'lb in', 'in-lb', 'in lb', 'inlb'],
+      },
     ],
   },
   temperature: {

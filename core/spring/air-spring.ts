@@ -1,5 +1,14 @@
 import { z } from 'zod'
-import { atmosphere, bounded, type CubicMetres, type Metres, type Newtons, type NewtonsPerMetre, type Pascals, type SquareMetres } from '../quantity'
+import {
+  atmosphere,
+  bounded,
+  type CubicMetres,
+  type Metres,
+  type Newtons,
+  type NewtonsPerMetre,
+  type Pascals,
+  type SquareMetres,
+} from '../quantity'
 import { monotoneCubic, type Interpolant } from './monotone'
 
 const rising = (values: readonly number[]) => values.every((v, i) => i === 0 || v > values[i - 1]!)
@@ -7,7 +16,10 @@ const rising = (values: readonly number[]) => values.every((v, i) => i === 0 || 
 /** One bag by its maker's table. Heights are between plate faces, extension positive. */
 export const bagTableSchema = z
   .strictObject({
-    heights: z.array(bounded('length', 0.01, 0.8)).min(3, { error: 'a bag table needs three heights or more' }).max(40),
+    heights: z
+      .array(bounded('length', 0.01, 0.8))
+      .min(3, { error: 'a bag table needs three heights or more' })
+      .max(40),
     /** Effective area at each height, m2. */
     areas: z.array(z.number().min(1e-4).max(0.2)).max(40),
     /** Volume at each height, m3. */
@@ -85,7 +97,8 @@ export function bagRate(
   if (!state) return undefined
   const absolute = pressure + ambient
   return (
-    (exponent * absolute * state.area * state.volumeSlope) / (state.volume + lineVolume) - pressure * state.areaSlope
+    (exponent * absolute * state.area * state.volumeSlope) / (state.volume + lineVolume) -
+    pressure * state.areaSlope
   )
 }
 

@@ -16,7 +16,8 @@ export interface Interpolant {
  * one-sided three-point end slopes limited to keep the shape.
  */
 export function monotoneCubic(xs: readonly number[], ys: readonly number[]): Interpolant {
-  if (xs.length < 2 || xs.length !== ys.length) throw new RangeError('a table needs two rows or more, of equal length')
+  if (xs.length < 2 || xs.length !== ys.length)
+    throw new RangeError('a table needs two rows or more, of equal length')
   const widths = xs.slice(1).map((x, i) => x - xs[i]!)
   if (widths.some((w) => !(w > 0))) throw new RangeError('a table must rise strictly in x')
   const secants = widths.map((w, i) => (ys[i + 1]! - ys[i]!) / w)
@@ -57,7 +58,7 @@ export function monotoneCubic(xs: readonly number[], ys: readonly number[]): Int
       const w = widths[i]!
       const t = (x - xs[i]!) / w
       return (
-        6 * (t * t - t) * (ys[i]! - ys[i + 1]!) / w +
+        (6 * (t * t - t) * (ys[i]! - ys[i + 1]!)) / w +
         (3 * t * t - 4 * t + 1) * slopes[i]! +
         (3 * t * t - 2 * t) * slopes[i + 1]!
       )

@@ -15,7 +15,12 @@ export interface RateResult {
  * squat is not larger than its own uncertainty: then nothing was measured
  * Source: Hooke's law; propagation of uncertainty as JCGM 100:2008 (GUM), 5.1.2.
  */
-export function rateFromTest(gain: Kilograms, gainGive: Kilograms, squat: Metres, squatGive: Metres): RateResult | undefined {
+export function rateFromTest(
+  gain: Kilograms,
+  gainGive: Kilograms,
+  squat: Metres,
+  squatGive: Metres,
+): RateResult | undefined {
   if (!(gain > 0) || !(squat > squatGive)) return undefined
   const rate = (gain * GRAVITY) / squat
   return { rate, give: rate * Math.hypot(gainGive / gain, squatGive / squat) }

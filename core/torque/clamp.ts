@@ -5,8 +5,14 @@ interface Thread {
   diameter: Metres
   stressArea: SquareMetres
 }
-const inchThread = (diameter: number, area: number): Thread => ({ diameter: diameter * INCH, stressArea: area * INCH ** 2 })
-const metricThread = (diameter: number, area: number): Thread => ({ diameter: diameter / 1000, stressArea: area * 1e-6 })
+const inchThread = (diameter: number, area: number): Thread => ({
+  diameter: diameter * INCH,
+  stressArea: area * INCH ** 2,
+})
+const metricThread = (diameter: number, area: number): Thread => ({
+  diameter: diameter / 1000,
+  stressArea: area * 1e-6,
+})
 
 /** Tensile stress areas. Source: ASME B1.1 (inch), ISO 898-1 (metric). */
 export const THREADS = {
@@ -51,14 +57,23 @@ export interface Clamp {
  * `likely-inch-pounds` under 5 %
  * Source: F = T/(K d), Shigley.
  */
-export function clampForce(torque: NewtonMetres, thread: ThreadName, grade: BoltGrade, finish: Finish = 'unstated'): Clamp {
+export function clampForce(
+  torque: NewtonMetres,
+  thread: ThreadName,
+  grade: BoltGrade,
+  finish: Finish = 'unstated',
+): Clamp {
   const { diameter, stressArea } = THREADS[thread]
   const load = PROOF[grade] * stressArea
   const force = torque / (NUT_FACTOR[finish] * diameter)
   const lowest = finish === 'unstated' ? NUT_FACTOR.cadmium : NUT_FACTOR[finish]
   const most = torque / (lowest * diameter) / load
   const proof = force / load
-  return { force, proof, note: proof > 1 ? 'refused' : most > 0.75 ? 'look-again' : proof < 0.05 ? 'likely-inch-pounds' : 'ok' }
+  return {
+    force,
+    proof,
+    note: proof > 1 ? 'refused' : most > 0.75 ? 'look-again' : proof < 0.05 ? 'likely-inch-pounds' : 'ok',
+  }
 }
 
 /**
@@ -70,5 +85,9 @@ export function clampForce(torque: NewtonMetres, thread: ThreadName, grade: Bolt
  * @param angle rad between extension and wrench, 0 in line
  * Source: moments about the fastener.
  */
-export const wrenchSetting = (torque: NewtonMetres, length: Metres, extension: Metres, angle: Radians): NewtonMetres =>
-  (torque * length) / (length + extension * Math.cos(angle))
+export const wrenchSetting = (
+  torque: NewtonMetres,
+  length: Metres,
+  extension: Metres,
+  angle: Radians,
+): NewtonMetres => (torque * length) / (length + extension * Math.cos(angle))

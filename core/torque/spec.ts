@@ -7,9 +7,16 @@ const moment = bounded('torque', 0.1, 800)
 export const torqueSpecSchema = z.discriminatedUnion('kind', [
   z
     .strictObject({ kind: z.literal('target'), value: moment, low: moment, high: moment })
-    .refine((s) => s.low <= s.value && s.value <= s.high, { error: 'the target must lie inside its window', path: ['value'] }),
+    .refine((s) => s.low <= s.value && s.value <= s.high, {
+      error: 'the target must lie inside its window',
+      path: ['value'],
+    }),
   z.strictObject({ kind: z.literal('ceiling'), max: moment }),
-  z.strictObject({ kind: z.literal('turns'), turns: z.number().min(0.25).max(4), most: z.number().min(0.25).max(6) }),
+  z.strictObject({
+    kind: z.literal('turns'),
+    turns: z.number().min(0.25).max(4),
+    most: z.number().min(0.25).max(6),
+  }),
   z.strictObject({ kind: z.literal('snug') }),
   z.strictObject({ kind: z.literal('vehicle-maker') }),
   z.strictObject({ kind: z.literal('none-given') }),
@@ -42,7 +49,11 @@ const UNIT_SLIPS = [12, 1 / 12, POUND_FOOT, 1 / POUND_FOOT]
  * @returns a verdict; a reading outside the window that equals the target in another unit is named as such
  * Source: common practice, no published source (window); unit ratios NIST SP 811.
  */
-export function judgeTorque(spec: TorqueSpec, reading: NewtonMetres, makerFigure?: NewtonMetres): TorqueVerdict {
+export function judgeTorque(
+  spec: TorqueSpec,
+  reading: NewtonMetres,
+  makerFigure?: NewtonMetres,
+): TorqueVerdict {
   switch (spec.kind) {
     case 'target':
       return window(reading, spec.low, spec.high, spec.value)
@@ -58,7 +69,12 @@ export function judgeTorque(spec: TorqueSpec, reading: NewtonMetres, makerFigure
   }
 }
 
-function window(reading: NewtonMetres, low: NewtonMetres, high: NewtonMetres, target: NewtonMetres): TorqueVerdict {
+function window(
+  reading: NewtonMetres,
+  low: NewtonMetres,
+  high: NewtonMetres,
+  target: NewtonMetres,
+): TorqueVerdict {
   // A wrench shows three figures: half a percent keeps a window's own edge inside it after conversion.
   if (reading >= low * 0.995 && reading <= high * 1.005) return 'within'
   return slipOr(reading, target, reading < low ? 'low' : 'high')

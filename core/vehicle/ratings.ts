@@ -2,7 +2,8 @@ import { GRAVITY, type Kilograms } from '../quantity'
 import type { AxleWeights } from './axle-weights'
 import type { LoadItem, Vehicle } from './schema'
 
-export type RatingId = 'front-axle' | 'rear-axle' | 'gross' | 'front-tyre' | 'rear-tyre' | 'receiver' | 'tongue' | 'combination'
+export type RatingId =
+  'front-axle' | 'rear-axle' | 'gross' | 'front-tyre' | 'rear-tyre' | 'receiver' | 'tongue' | 'combination'
 
 export interface RatingMargin {
   id: RatingId
@@ -29,7 +30,11 @@ export interface RatingReport {
  * @returns kg; the tightest known margin names itself
  * Source: common practice, no published source ("the lowest rating decides").
  */
-export function ratingReport(vehicle: Vehicle, items: readonly LoadItem[], weights: AxleWeights): RatingReport {
+export function ratingReport(
+  vehicle: Vehicle,
+  items: readonly LoadItem[],
+  weights: AxleWeights,
+): RatingReport {
   const hitched = items.filter((i) => i.place === 'tongue')
   const onReceiver = items.filter((i) => i.place === 'tongue' || i.place === 'receiver')
   const towed = items.filter((i) => i.trailerMass !== null)
@@ -52,7 +57,12 @@ export function ratingReport(vehicle: Vehicle, items: readonly LoadItem[], weigh
     const behind = towed.reduce((sum, i) => sum + Math.max(0, (i.trailerMass ?? 0) - i.mass), 0)
     rows.push(['combination', ratings.combination, weights.gross + behind])
   }
-  const margins = rows.map(([id, limit, actual]) => ({ id, limit, actual, left: limit === null ? null : limit - actual }))
+  const margins = rows.map(([id, limit, actual]) => ({
+    id,
+    limit,
+    actual,
+    left: limit === null ? null : limit - actual,
+  }))
   const known = margins.filter((m) => m.left !== null).sort((a, b) => a.left! - b.left!)
   return {
     margins,

@@ -20,7 +20,10 @@ export const CORNER_NAMES: Record<Corner, string> = {
   'rear-right': 'Rear right',
   'rear-left': 'Rear left',
 }
-export const MARK_NAMES: Record<Mark, string> = { 'wheel-centre': 'wheel centre to lip', ground: 'ground to lip' }
+export const MARK_NAMES: Record<Mark, string> = {
+  'wheel-centre': 'wheel centre to lip',
+  ground: 'ground to lip',
+}
 export const RATING_NAMES: Record<RatingId, string> = {
   'front-axle': 'front axle rating',
   'rear-axle': 'rear axle rating',
@@ -51,7 +54,12 @@ export const PLACE_NAMES: Record<LoadItem['place'], string> = {
   tongue: 'hitch ball (tongue)',
   pin: 'pin over the axle',
 }
-export const BODY_NAMES: Record<Vehicle['body'], string> = { pickup: 'pickup', suv: 'SUV', van: 'van', motorhome: 'motorhome' }
+export const BODY_NAMES: Record<Vehicle['body'], string> = {
+  pickup: 'pickup',
+  suv: 'SUV',
+  van: 'van',
+  motorhome: 'motorhome',
+}
 export const SUPPORT_NAMES: Record<StandState['support'], string> = {
   'on-wheels': 'on its wheels',
   'axle-hanging': 'axle hanging',

@@ -34,17 +34,36 @@ export class CatalogueStore<T extends { id: string }> {
 
   async add(db: Knex, document: T): Promise<Entry<T>> {
     if (await db<Row>(this.table).where({ id: document.id }).first())
-      throw new Problem(409, 'Already there', `There is a ${this.noun} "${document.id}" already: change that one, or give this one another id.`, [{ field: 'id', message: 'already taken' }])
-    await db<Row>(this.table).insert({ id: document.id, version: 1, document: JSON.stringify(document), changed_at: new Date().toISOString() })
+      throw new Problem(
+        409,
+        'Already there',
+        `There is a ${this.noun} "${document.id}" already: change that one, or give this one another id.`,
+        [{ field: 'id', message: 'already taken' }],
+      )
+    await db<Row>(this.table).insert({
+      id: document.id,
+      version: 1,
+      document: JSON.stringify(document),
+      changed_at: new Date().toISOString(),
+    })
     return { version: 1, document }
   }
 
   async replace(db: Knex, id: string, version: number, document: T): Promise<Entry<T>> {
-    if (document.id !== id) throw new Problem(422, 'Another id', 'The id in the body is not the one in the address.', [{ field: 'id', message: `must be "${id}"` }])
+    if (document.id !== id)
+      throw new Problem(422, 'Another id', 'The id in the body is not the one in the address.', [
+        { field: 'id', message: `must be "${id}"` },
+      ])
     const current = await this.get(db, id)
     if (current.version !== version) throw stale(current, version)
     const next = { version: version + 1, document }
-    await db<Row>(this.table).where({ id }).update({ version: next.version, document: JSON.stringify(document), changed_at: new Date().toISOString() })
+    await db<Row>(this.table)
+      .where({ id })
+      .update({
+        version: next.version,
+        document: JSON.stringify(document),
+        changed_at: new Date().toISOString(),
+      })
     return next
   }
 }

@@ -1,6 +1,17 @@
 import { Router } from 'express'
 import type { z } from 'zod'
-import { axleWeightsRequest, computeAxleWeights, computeLeak, computeLevel, computeQuantity, computeTorque, leakRequest, levelRequest, quantityRequest, torqueRequest } from '@stout-shackle/core/compute'
+import {
+  axleWeightsRequest,
+  computeAxleWeights,
+  computeLeak,
+  computeLevel,
+  computeQuantity,
+  computeTorque,
+  leakRequest,
+  levelRequest,
+  quantityRequest,
+  torqueRequest,
+} from '@stout-shackle/core/compute'
 import { parseBody, Problem } from '../problem'
 
 interface Calculator {
@@ -8,7 +19,11 @@ interface Calculator {
   summary: string
   compute(input: unknown): unknown
 }
-const calculator = <S extends z.ZodType>(request: S, summary: string, compute: (input: z.output<S>) => unknown): Calculator => ({
+const calculator = <S extends z.ZodType>(
+  request: S,
+  summary: string,
+  compute: (input: z.output<S>) => unknown,
+): Calculator => ({
   request,
   summary,
   compute: (input) => compute(parseBody(request, input)),
@@ -18,12 +33,23 @@ const calculator = <S extends z.ZodType>(request: S, summary: string, compute: (
 export const calculators: Record<string, Calculator> = {
   quantity: calculator(quantityRequest, 'Read a quantity as people write it', (input) => {
     const result = computeQuantity(input)
-    if (!result.ok) throw new Problem(422, 'Not a reading', `${result.field}: ${result.message}`, [{ field: result.field, message: result.message }])
+    if (!result.ok)
+      throw new Problem(422, 'Not a reading', `${result.field}: ${result.message}`, [
+        { field: result.field, message: result.message },
+      ])
     return result.answer
   }),
-  'axle-weights': calculator(axleWeightsRequest, 'Axle weights by moments, a distributing hitch, attitude', computeAxleWeights),
+  'axle-weights': calculator(
+    axleWeightsRequest,
+    'Axle weights by moments, a distributing hitch, attitude',
+    computeAxleWeights,
+  ),
   level: calculator(levelRequest, 'Pressure that brings an axle level', computeLevel),
-  torque: calculator(torqueRequest, 'Clamp force, wrench with extension, verdict on a reading', computeTorque),
+  torque: calculator(
+    torqueRequest,
+    'Clamp force, wrench with extension, verdict on a reading',
+    computeTorque,
+  ),
   leak: calculator(leakRequest, 'Pressure hold corrected for temperature', computeLeak),
 }
 

@@ -49,7 +49,9 @@ const migrations: Migration[] = [
         t.unique(['job_id', 'id'])
       })
       // One pull of a wrench is one reading, however often it is sent.
-      await db.raw('CREATE UNIQUE INDEX one_record_a_reading ON records (device, device_sequence) WHERE device IS NOT NULL')
+      await db.raw(
+        'CREATE UNIQUE INDEX one_record_a_reading ON records (device, device_sequence) WHERE device IS NOT NULL',
+      )
       await db.schema.createTable('device_readings', (t) => {
         t.string('device').notNullable()
         t.integer('sequence').notNullable()
@@ -68,7 +70,15 @@ const migrations: Migration[] = [
       })
     },
     async down(db) {
-      for (const table of ['repeatable_requests', 'device_readings', 'records', 'job_versions', 'jobs', 'kits', 'vehicles'])
+      for (const table of [
+        'repeatable_requests',
+        'device_readings',
+        'records',
+        'job_versions',
+        'jobs',
+        'kits',
+        'vehicles',
+      ])
         await db.schema.dropTable(table)
     },
   },

@@ -13,7 +13,10 @@ export async function openDatabase(file: string): Promise<Knex> {
     pool: {
       min: 1,
       max: 1,
-      afterCreate(connection: { pragma(text: string): unknown }, done: (error: Error | null, connection: unknown) => void) {
+      afterCreate(
+        connection: { pragma(text: string): unknown },
+        done: (error: Error | null, connection: unknown) => void,
+      ) {
         connection.pragma('journal_mode = WAL')
         connection.pragma('foreign_keys = ON')
         // A kill -9 may not take back what the screen said was saved.

@@ -23,9 +23,15 @@ export function deviceRoutes(devices: SimulatedDevices): Router {
       const { setting } = parseBody(settings[device?.kind ?? 'torque'], request.body)
       response.json(devices.set(request.params.id, setting))
     })
-    .post('/:id/readings', async (request, response) => void response.status(201).json(await devices.take(request.params.id)))
+    .post(
+      '/:id/readings',
+      async (request, response) => void response.status(201).json(await devices.take(request.params.id)),
+    )
     .put('/:id/connection', async (request, response) => {
-      const { connected } = parseBody(z.strictObject({ connected: z.boolean({ error: 'connected must be true or false' }) }), request.body)
+      const { connected } = parseBody(
+        z.strictObject({ connected: z.boolean({ error: 'connected must be true or false' }) }),
+        request.body,
+      )
       response.json(await devices.connect(request.params.id, connected))
     })
 }

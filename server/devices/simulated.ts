@@ -14,7 +14,14 @@ interface ReadingRow extends DeviceReading {
  */
 export class SimulatedDevices {
   private readonly devices: (Device & { connected: boolean; setting: number; waiting: number })[] = [
-    { id: 'wrench-3', name: 'Wrench 3', kind: 'torque', connected: true, setting: 16 * POUND_FOOT, waiting: 0 },
+    {
+      id: 'wrench-3',
+      name: 'Wrench 3',
+      kind: 'torque',
+      connected: true,
+      setting: 16 * POUND_FOOT,
+      waiting: 0,
+    },
     { id: 'gauge-1', name: 'Gauge 1', kind: 'pressure', connected: true, setting: 60 * PSI, waiting: 0 },
   ]
 
@@ -48,8 +55,16 @@ export class SimulatedDevices {
   async take(id: string): Promise<DeviceReading> {
     const device = this.find(id)
     const reading = await this.db.transaction(async (trx) => {
-      const last = await trx<ReadingRow>('device_readings').where({ device: id }).max<{ top: number | null }>('sequence as top').first()
-      const fresh: DeviceReading = { device: id, sequence: (last?.top ?? 0) + 1, value: device.setting, at: new Date().toISOString() }
+      const last = await trx<ReadingRow>('device_readings')
+        .where({ device: id })
+        .max<{ top: number | null }>('sequence as top')
+        .first()
+      const fresh: DeviceReading = {
+        device: id,
+        sequence: (last?.top ?? 0) + 1,
+        value: device.setting,
+        at: new Date().toISOString(),
+      }
       await trx('device_readings').insert({ ...fresh, delivered: false })
       return fresh
     })
@@ -67,7 +82,9 @@ export class SimulatedDevices {
   }
 
   private async deliver(id: string): Promise<void> {
-    const waiting = await this.db<ReadingRow>('device_readings').where({ device: id, delivered: false }).orderBy('sequence')
+    const waiting = await this.db<ReadingRow>('device_readings')
+      .where({ device: id, delivered: false })
+      .orderBy('sequence')
     for (const { device, sequence, value, at } of waiting) {
       await this.db('device_readings').where({ device, sequence }).update({ delivered: true })
       this.bus.tell('reading', { device, sequence, value, at })
@@ -78,7 +95,9 @@ export class SimulatedDevices {
   /** Delivered readings that no record has used, since a time: what a page asks for after it was away. */
   async unclaimed(since: string): Promise<DeviceReading[]> {
     const rows = await this.db<ReadingRow>('device_readings as r')
-      .leftJoin('records as c', (join) => join.on('c.device', 'r.device').andOn('c.device_sequence', 'r.sequence'))
+      .leftJoin('records as c', (join) =>
+        join.on('c.device', 'r.device').andOn('c.device_sequence', 'r.sequence'),
+      )
       .whereNull('c.id')
       .where('r.delivered', true)
       .where('r.at', '>=', since)

@@ -6,7 +6,11 @@ import { levelText, RATING_NAMES } from '@stout-shackle/core/wording'
 import { heading, note, render, table } from './pdf'
 
 /** The owner's card: least, most, and the setting for each load, with what to do when loading and unloading. */
-export async function ownersCard(job: Job, records: readonly BayRecord[], system: UnitSystem): Promise<Buffer> {
+export async function ownersCard(
+  job: Job,
+  records: readonly BayRecord[],
+  system: UnitSystem,
+): Promise<Buffer> {
   const { cases, picked } = assessJob(job, records, [])
   const p = (pa: number) => formatNumber('pressure', pa, system)
   const unit = UNITS.pressure[system].symbol
@@ -15,7 +19,9 @@ export async function ownersCard(job: Job, records: readonly BayRecord[], system
     before && before.withinWindow && before.withinRebound !== false ? p(before.pressure) : 'add it loaded'
   const content: Content[] = [
     { text: 'Air helper springs', style: 'title' },
-    { text: `${job.vehicle.make} ${job.vehicle.model} ${job.vehicle.year} · ${job.customer.name} · job ${job.number}` },
+    {
+      text: `${job.vehicle.make} ${job.vehicle.model} ${job.vehicle.year} · ${job.customer.name} · job ${job.number}`,
+    },
   ]
   if (!picked) content.push(note('No kit is fitted on this job yet.'))
   else {
@@ -24,8 +30,14 @@ export async function ownersCard(job: Job, records: readonly BayRecord[], system
       note(`${kit.maker} ${kit.name}, ${kit.number}`),
       {
         columns: [
-          [{ text: 'never below' }, { text: [p(minimum.value), { text: ` ${unit}`, fontSize: 11 }], style: 'figure' }],
-          [{ text: 'never above' }, { text: [p(maximum.value), { text: ` ${unit}`, fontSize: 11 }], style: 'figure' }],
+          [
+            { text: 'never below' },
+            { text: [p(minimum.value), { text: ` ${unit}`, fontSize: 11 }], style: 'figure' },
+          ],
+          [
+            { text: 'never above' },
+            { text: [p(maximum.value), { text: ` ${unit}`, fontSize: 11 }], style: 'figure' },
+          ],
         ],
         margin: [0, 6, 0, 0],
       },
@@ -33,16 +45,40 @@ export async function ownersCard(job: Job, records: readonly BayRecord[], system
       table(
         ['Load', `left ${unit}`, `right ${unit}`, `before loading ${unit}`, ''],
         cases.map(({ loadCase, level, ratings }) => {
-          if (ratings.exceeded.length) return [loadCase.name, '–', '–', '–', `Do not drive: over the ${RATING_NAMES[ratings.exceeded[0]!.id]}`]
-          if (!level?.left || !level.right || level.code === 'out-of-window') return [loadCase.name, '–', '–', '–', 'No setting']
-          if (level.code === 'nothing-to-lift' || level.code === 'below-minimum') return [loadCase.name, p(minimum.value), p(minimum.value), p(minimum.value), 'the minimum is enough']
-          if (level.code !== 'level') return [loadCase.name, '–', '–', '–', levelText(level, minimum.value, maximum.value, system)]
-          return [loadCase.name, p(level.left.pressure), p(level.right.pressure), beforeLoading(level.before), '']
+          if (ratings.exceeded.length)
+            return [
+              loadCase.name,
+              '–',
+              '–',
+              '–',
+              `Do not drive: over the ${RATING_NAMES[ratings.exceeded[0]!.id]}`,
+            ]
+          if (!level?.left || !level.right || level.code === 'out-of-window')
+            return [loadCase.name, '–', '–', '–', 'No setting']
+          if (level.code === 'nothing-to-lift' || level.code === 'below-minimum')
+            return [
+              loadCase.name,
+              p(minimum.value),
+              p(minimum.value),
+              p(minimum.value),
+              'the minimum is enough',
+            ]
+          if (level.code !== 'level')
+            return [loadCase.name, '–', '–', '–', levelText(level, minimum.value, maximum.value, system)]
+          return [
+            loadCase.name,
+            p(level.left.pressure),
+            p(level.right.pressure),
+            beforeLoading(level.before),
+            '',
+          ]
         }),
         ['*', 60, 60, 90, 110],
         [1, 2, 3],
       ),
-      note('"Before loading" is a mean of both sides: the bag is shorter once loaded, so the same air reads higher. With the load on, the tape proves it.'),
+      note(
+        '"Before loading" is a mean of both sides: the bag is shorter once loaded, so the same air reads higher. With the load on, the tape proves it.',
+      ),
       heading('Loading'),
       {
         ol: [
@@ -53,14 +89,34 @@ export async function ownersCard(job: Job, records: readonly BayRecord[], system
         ],
       },
       heading('Unloading'),
-      { ol: ['Unload first, then let air out.', `Leave ${p(minimum.value)} ${unit} in: an empty bag is pinched and wears through.`, 'Left aired up and empty it stands high: shocks and hoses near their reach.'] },
+      {
+        ol: [
+          'Unload first, then let air out.',
+          `Leave ${p(minimum.value)} ${unit} in: an empty bag is pinched and wears through.`,
+          'Left aired up and empty it stands high: shocks and hoses near their reach.',
+        ],
+      },
     )
   }
   content.push(
     heading('What these springs do not do'),
-    note('They raise no rating: vehicle, axles, tyres and hitch carry what their plates say, and the lowest decides. They put no weight back on the front axle. Headlamp aim and suspension changes are regulated: local rules and a licensed technician decide, and the kit maker\'s booklet outranks this card.'),
+    note(
+      "They raise no rating: vehicle, axles, tyres and hitch carry what their plates say, and the lowest decides. They put no weight back on the front axle. Headlamp aim and suspension changes are regulated: local rules and a licensed technician decide, and the kit maker's booklet outranks this card.",
+    ),
   )
-  if (job.survey.loadSensingValve) content.push(note('This vehicle has a load-sensing brake valve: levelled, it reads as empty. The vehicle maker\'s procedure comes first.'))
-  content.push(note('Figures come from the readings of this job; check with a gauge before driving. Back after 100 miles (160 km): the clamped brackets are torqued again.'))
-  return render(`Owner's card, job ${job.number}`, content, `Job ${job.number}`, { pageSize: 'A5', pageMargins: [28, 26, 28, 36] })
+  if (job.survey.loadSensingValve)
+    content.push(
+      note(
+        "This vehicle has a load-sensing brake valve: levelled, it reads as empty. The vehicle maker's procedure comes first.",
+      ),
+    )
+  content.push(
+    note(
+      'Figures come from the readings of this job; check with a gauge before driving. Back after 100 miles (160 km): the clamped brackets are torqued again.',
+    ),
+  )
+  return render(`Owner's card, job ${job.number}`, content, `Job ${job.number}`, {
+    pageSize: 'A5',
+    pageMargins: [28, 26, 28, 36],
+  })
 }

@@ -5,7 +5,11 @@ import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interface
 
 const require = createRequire(import.meta.url)
 const face = (family: string, weight: number): string =>
-  join(dirname(require.resolve(`@fontsource/${family}/package.json`)), 'files', `${family}-latin-${weight}-normal.woff`)
+  join(
+    dirname(require.resolve(`@fontsource/${family}/package.json`)),
+    'files',
+    `${family}-latin-${weight}-normal.woff`,
+  )
 
 pdfmake.setFonts({
   Barlow: { normal: face('barlow', 400), bold: face('barlow', 600) },
@@ -23,24 +27,53 @@ export const heading = (text: string): Content => ({ text, style: 'heading' })
 export const note = (text: string): Content => ({ text, style: 'note' })
 
 /** A plain table, first row as its head; numbers of `right` columns are right-aligned. */
-export function table(head: string[], rows: string[][], widths: (string | number)[], right: number[] = []): Content {
-  const cell = (text: string, i: number, bold = false): TableCell => ({ text, bold, alignment: right.includes(i) ? 'right' : 'left' })
+export function table(
+  head: string[],
+  rows: string[][],
+  widths: (string | number)[],
+  right: number[] = [],
+): Content {
+  const cell = (text: string, i: number, bold = false): TableCell => ({
+    text,
+    bold,
+    alignment: right.includes(i) ? 'right' : 'left',
+  })
   return {
-    table: { headerRows: 1, widths, body: [head.map((t, i) => cell(t, i, true)), ...rows.map((row) => row.map((t, i) => cell(t, i)))] },
-    layout: { hLineWidth: (i) => (i === 0 ? 0 : 0.5), vLineWidth: () => 0, hLineColor: () => EDGE, paddingLeft: () => 2, paddingRight: () => 6 },
+    table: {
+      headerRows: 1,
+      widths,
+      body: [head.map((t, i) => cell(t, i, true)), ...rows.map((row) => row.map((t, i) => cell(t, i)))],
+    },
+    layout: {
+      hLineWidth: (i) => (i === 0 ? 0 : 0.5),
+      vLineWidth: () => 0,
+      hLineColor: () => EDGE,
+      paddingLeft: () => 2,
+      paddingRight: () => 6,
+    },
     margin: [0, 2, 0, 6],
   }
 }
 
 /** Renders a document in the shop's type; A4 unless a page size is given. */
-export async function render(title: string, content: Content[], footer: string, options: Partial<TDocumentDefinitions> = {}): Promise<Buffer> {
+export async function render(
+  title: string,
+  content: Content[],
+  footer: string,
+  options: Partial<TDocumentDefinitions> = {},
+): Promise<Buffer> {
   return pdfmake
     .createPdf({
       info: { title, creator: 'Stout Shackle' },
       pageSize: 'A4',
       pageMargins: [40, 36, 40, 44],
       content,
-      footer: (page, pages) => ({ text: `${footer} · page ${page} of ${pages}`, alignment: 'center', fontSize: 8, color: '#5B6266' }),
+      footer: (page, pages) => ({
+        text: `${footer} · page ${page} of ${pages}`,
+        alignment: 'center',
+        fontSize: 8,
+        color: '#5B6266',
+      }),
       defaultStyle: { font: 'Barlow', fontSize: 9.5, color: INK },
       styles: {
         title: { font: 'Condensed', fontSize: 22, bold: true },

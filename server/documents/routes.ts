@@ -5,7 +5,9 @@ import { getJob } from '../jobs'
 import { parseBody } from '../problem'
 import { followUps } from './follow-ups'
 
-const querySchema = z.strictObject({ units: z.enum(['us', 'metric'], { error: 'units must be us or metric' }).default('us') })
+const querySchema = z.strictObject({
+  units: z.enum(['us', 'metric'], { error: 'units must be us or metric' }).default('us'),
+})
 
 /** Papers of a job. PDF is loaded at the first request: a shop that prints nothing does not wait for it. */
 export function documentRoutes(db: Knex): Router {

@@ -1,8 +1,23 @@
 import dayjs from 'dayjs'
 import type { Content } from 'pdfmake/interfaces'
-import { assessJob, type Assessment, type BayRecord, type Job, type JobHeights } from '@stout-shackle/core/job'
+import {
+  assessJob,
+  type Assessment,
+  type BayRecord,
+  type Job,
+  type JobHeights,
+} from '@stout-shackle/core/job'
 import { formatNumber, formatQuantity, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
-import { CHECK_NAMES, FAMILY_NAMES, GAP_VERDICTS, GATE_NAMES, holdText, MARK_NAMES, PLACE_STATES, RATING_NAMES } from '@stout-shackle/core/wording'
+import {
+  CHECK_NAMES,
+  FAMILY_NAMES,
+  GAP_VERDICTS,
+  GATE_NAMES,
+  holdText,
+  MARK_NAMES,
+  PLACE_STATES,
+  RATING_NAMES,
+} from '@stout-shackle/core/wording'
 import { heading, note, render, table } from './pdf'
 
 const at = (time: string) => dayjs(time).format('YYYY-MM-DD HH:mm')
@@ -14,13 +29,23 @@ const HEIGHT_ROWS: [keyof JobHeights, string][] = [
 ]
 
 /** The work record: what was measured, done, torqued, tested, by whom, and what was not done and why. */
-export async function workRecord(job: Job, records: readonly BayRecord[], system: UnitSystem): Promise<Buffer> {
+export async function workRecord(
+  job: Job,
+  records: readonly BayRecord[],
+  system: UnitSystem,
+): Promise<Buffer> {
   const a = assessJob(job, records, [])
   const content: Content[] = [
     { text: `Work record, job ${job.number}`, style: 'title' },
     { text: `${job.title} · ${job.customer.name} · ${job.day}` },
-    { text: `${job.vehicle.make} ${job.vehicle.model} ${job.vehicle.year}${job.vehicle.vin ? `, VIN ${job.vehicle.vin}` : ''}` },
-    note(job.kit ? `${job.kit.maker} ${job.kit.name}, ${job.kit.number}, ${FAMILY_NAMES[job.kit.family]}` : 'No kit picked'),
+    {
+      text: `${job.vehicle.make} ${job.vehicle.model} ${job.vehicle.year}${job.vehicle.vin ? `, VIN ${job.vehicle.vin}` : ''}`,
+    },
+    note(
+      job.kit
+        ? `${job.kit.maker} ${job.kit.name}, ${job.kit.number}, ${FAMILY_NAMES[job.kit.family]}`
+        : 'No kit picked',
+    ),
     ...heights(job, a, system),
     ...loads(a, system),
     ...fit(a, system),
@@ -28,7 +53,11 @@ export async function workRecord(job: Job, records: readonly BayRecord[], system
     ...air(a, system),
     ...ledgers(a),
     heading('Gates'),
-    table(['Gate', 'State', 'Because'], a.gates.map((g) => [GATE_NAMES[g.gate], g.state.replace('-', ' '), g.because ?? '']), ['*', 90, '*']),
+    table(
+      ['Gate', 'State', 'Because'],
+      a.gates.map((g) => [GATE_NAMES[g.gate], g.state.replace('-', ' '), g.because ?? '']),
+      ['*', 90, '*'],
+    ),
     ...corrections(records),
   ]
   return render(`Work record, job ${job.number}`, content, `Job ${job.number}, ${job.customer.name}`)
@@ -38,15 +67,23 @@ function heights(job: Job, { active }: Assessment, system: UnitSystem): Content[
   const len = (v: number | null) => (v === null ? '–' : formatNumber('length', v, system))
   const { beforeEmpty, beforeLoaded, afterLoaded } = active.heights
   const recovered =
-    beforeEmpty.rear !== null && beforeLoaded.rear !== null && afterLoaded.rear !== null && beforeEmpty.rear > beforeLoaded.rear
+    beforeEmpty.rear !== null &&
+    beforeLoaded.rear !== null &&
+    afterLoaded.rear !== null &&
+    beforeEmpty.rear > beforeLoaded.rear
       ? (100 * (afterLoaded.rear - beforeLoaded.rear)) / (beforeEmpty.rear - beforeLoaded.rear)
       : null
   return [
     heading(`Heights, ${MARK_NAMES[job.mark]}, ${UNITS.length[system].symbol}`),
-    table(['', 'front', 'rear', 'rake', 'lean rear'], HEIGHT_ROWS.map(([key, name]) => {
-      const h = active.heights[key]
-      return [name, len(h.front), len(h.rear), len(h.rake), len(h.leanRear)]
-    }), ['*', 70, 70, 70, 70], [1, 2, 3, 4]),
+    table(
+      ['', 'front', 'rear', 'rake', 'lean rear'],
+      HEIGHT_ROWS.map(([key, name]) => {
+        const h = active.heights[key]
+        return [name, len(h.front), len(h.rear), len(h.rake), len(h.leanRear)]
+      }),
+      ['*', 70, 70, 70, 70],
+      [1, 2, 3, 4],
+    ),
     ...(recovered === null ? [] : [note(`Recovered ${Math.round(recovered)} % of the rear squat.`)]),
   ]
 }
@@ -58,8 +95,12 @@ function loads({ cases }: Assessment, system: UnitSystem): Content[] {
       ['Load case', 'front axle', 'rear axle', 'gross', 'tightest'],
       cases.map(({ loadCase, weights, ratings }) => [
         loadCase.name,
-        ...[weights.frontTotal, weights.rearTotal, weights.gross].map((m) => formatQuantity('mass', m, system)),
-        ratings.tightest ? `${RATING_NAMES[ratings.tightest.id]}: ${formatQuantity('mass', ratings.tightest.left!, system)} left` : 'no rating known',
+        ...[weights.frontTotal, weights.rearTotal, weights.gross].map((m) =>
+          formatQuantity('mass', m, system),
+        ),
+        ratings.tightest
+          ? `${RATING_NAMES[ratings.tightest.id]}: ${formatQuantity('mass', ratings.tightest.left!, system)} left`
+          : 'no rating known',
       ]),
       ['*', 70, 70, 70, 150],
       [1, 2, 3],
@@ -71,42 +112,63 @@ function fit({ gaps }: Assessment, system: UnitSystem): Content[] {
   if (!gaps.length) return []
   return [
     heading('Clearances'),
-    table(['Check', 'side', 'read', 'rule', 'verdict'], gaps.map((g) => [
-      CHECK_NAMES[g.check],
-      g.side,
-      g.value === null ? '–' : formatQuantity('length', g.value, system),
-      `${formatQuantity('length', g.limit.value, system)} or more`,
-      GAP_VERDICTS[g.verdict],
-    ]), ['*', 40, 60, 90, 120], [2]),
+    table(
+      ['Check', 'side', 'read', 'rule', 'verdict'],
+      gaps.map((g) => [
+        CHECK_NAMES[g.check],
+        g.side,
+        g.value === null ? '–' : formatQuantity('length', g.value, system),
+        `${formatQuantity('length', g.limit.value, system)} or more`,
+        GAP_VERDICTS[g.verdict],
+      ]),
+      ['*', 40, 60, 90, 120],
+      [2],
+    ),
   ]
 }
 
 function work({ steps, torques, standing }: Assessment, system: UnitSystem): Content[] {
   if (!steps.length) return []
-  const doneAt = new Map(standing.flatMap((r) => (r.body.kind === 'step' ? [[r.body.step, r.at] as const] : [])))
+  const doneAt = new Map(
+    standing.flatMap((r) => (r.body.kind === 'step' ? [[r.body.step, r.at] as const] : [])),
+  )
   return [
     heading('Steps'),
-    table(['Step', 'side', 'outcome', 'by', 'when'], steps.map((s) => [
-      s.step.title,
-      s.step.side ?? '',
-      s.outcome === 'skipped' ? `skipped: ${s.reason}` : s.outcome,
-      s.by ?? '',
-      doneAt.has(s.step.id) ? at(doneAt.get(s.step.id)!) : '',
-    ]), ['*', 34, 130, 60, 86]),
+    table(
+      ['Step', 'side', 'outcome', 'by', 'when'],
+      steps.map((s) => [
+        s.step.title,
+        s.step.side ?? '',
+        s.outcome === 'skipped' ? `skipped: ${s.reason}` : s.outcome,
+        s.by ?? '',
+        doneAt.has(s.step.id) ? at(doneAt.get(s.step.id)!) : '',
+      ]),
+      ['*', 34, 130, 60, 86],
+    ),
     heading('Torques'),
-    table(['Fastener', 'side', 'place', 'reading', 'verdict'], torques.flatMap((t) => t.places.map((p, i) => [
-      t.fastener.name,
-      t.step.side ?? '',
-      `${i + 1} of ${t.fastener.count}`,
-      p.value === null ? '–' : formatQuantity('torque', p.value, system),
-      PLACE_STATES[p.state],
-    ])), ['*', 34, 44, 70, 150], [3]),
+    table(
+      ['Fastener', 'side', 'place', 'reading', 'verdict'],
+      torques.flatMap((t) =>
+        t.places.map((p, i) => [
+          t.fastener.name,
+          t.step.side ?? '',
+          `${i + 1} of ${t.fastener.count}`,
+          p.value === null ? '–' : formatQuantity('torque', p.value, system),
+          PLACE_STATES[p.state],
+        ]),
+      ),
+      ['*', 34, 44, 70, 150],
+      [3],
+    ),
   ]
 }
 
 function air({ air: state }: Assessment, system: UnitSystem): Content[] {
   const { joints, start, end, verdict } = state
-  const reading = (r: typeof start) => (r ? `${formatQuantity('pressure', r.pressure, system, 1)} at ${formatQuantity('temperature', r.temperature, system)}, ${at(r.readAt)}` : 'not read')
+  const reading = (r: typeof start) =>
+    r
+      ? `${formatQuantity('pressure', r.pressure, system, 1)} at ${formatQuantity('temperature', r.temperature, system)}, ${at(r.readAt)}`
+      : 'not read'
   return [
     heading('Air'),
     note(`Joints: ${joints.filter((j) => j.result === 'dry').length} of ${joints.length} soaped dry.`),
@@ -125,9 +187,22 @@ function ledgers({ ledgers: kept }: Assessment): Content[] {
   ]
   return [
     heading('Ledgers'),
-    lines.length ? table(['Ledger', 'What', 'side', ''], lines.map(([name, l]) => [name, l.what, l.side ?? '', l.open ? 'OPEN' : 'closed']), [100, '*', 40, 50]) : note('No lines.'),
+    lines.length
+      ? table(
+          ['Ledger', 'What', 'side', ''],
+          lines.map(([name, l]) => [name, l.what, l.side ?? '', l.open ? 'OPEN' : 'closed']),
+          [100, '*', 40, 50],
+        )
+      : note('No lines.'),
     ...(kept.departures.length
-      ? [heading('Departures from the booklet'), table(['What', 'Why', 'Agreed by', 'Recorded'], kept.departures.map((d) => [d.what, d.why, d.agreedBy, `${d.by}, ${at(d.at)}`]), ['*', '*', 90, 110])]
+      ? [
+          heading('Departures from the booklet'),
+          table(
+            ['What', 'Why', 'Agreed by', 'Recorded'],
+            kept.departures.map((d) => [d.what, d.why, d.agreedBy, `${d.by}, ${at(d.at)}`]),
+            ['*', '*', 90, 110],
+          ),
+        ]
       : []),
   ]
 }
@@ -137,6 +212,15 @@ function corrections(records: readonly BayRecord[]): Content[] {
   if (!corrected.length) return []
   return [
     heading('Corrections'),
-    table(['Record', 'Why', 'By', 'When'], corrected.map((r) => [r.body.kind === 'withdrawn' ? 'taken back' : r.body.kind, r.supersedes!.why, r.by, at(r.at)]), [90, '*', 80, 100]),
+    table(
+      ['Record', 'Why', 'By', 'When'],
+      corrected.map((r) => [
+        r.body.kind === 'withdrawn' ? 'taken back' : r.body.kind,
+        r.supersedes!.why,
+        r.by,
+        at(r.at),
+      ]),
+      [90, '*', 80, 100],
+    ),
   ]
 }

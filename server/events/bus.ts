@@ -29,10 +29,16 @@ const HEARTBEAT_MS = 20_000
 export const eventStream =
   (bus: EventBus): RequestHandler =>
   (request, response) => {
-    response.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', Connection: 'keep-alive' })
+    response.set({
+      'Content-Type': 'text/event-stream',
+      'Cache-Control': 'no-store',
+      Connection: 'keep-alive',
+    })
     response.flushHeaders()
     response.write('retry: 1000\n: open\n\n')
-    const stop = bus.listen((name, data) => response.write(`event: ${name}\ndata: ${JSON.stringify(data)}\n\n`))
+    const stop = bus.listen((name, data) =>
+      response.write(`event: ${name}\ndata: ${JSON.stringify(data)}\n\n`),
+    )
     const beat = setInterval(() => response.write(': still here\n\n'), HEARTBEAT_MS)
     request.on('close', () => {
       clearInterval(beat)

@@ -7,7 +7,17 @@ import type { EventBus } from '../events'
 import { etag, versionOf, write } from '../write'
 import { parseBody } from '../problem'
 import { acceptRecord } from './accept'
-import { addJob, appendRecord, exportJob, getJob, importJob, listJobs, nextNumber, replaceJob, type StoredJob } from './store'
+import {
+  addJob,
+  appendRecord,
+  exportJob,
+  getJob,
+  importJob,
+  listJobs,
+  nextNumber,
+  replaceJob,
+  type StoredJob,
+} from './store'
 
 /** What a new job needs; the rest is filled stage by stage. */
 export const newJobSchema = z.strictObject({
@@ -19,7 +29,11 @@ export const newJobSchema = z.strictObject({
   complaint: jobSchema.shape.complaint.default(''),
 })
 
-const answer = (status: number, stored: StoredJob) => ({ status, body: stored, headers: { ETag: etag(stored.version), Location: `/api/jobs/${stored.job.id}` } })
+const answer = (status: number, stored: StoredJob) => ({
+  status,
+  body: stored,
+  headers: { ETag: etag(stored.version), Location: `/api/jobs/${stored.job.id}` },
+})
 
 const summary = ({ job, records, version }: StoredJob) => {
   const { stages, active, handedOver } = assessJob(job, records, [])
@@ -46,38 +60,59 @@ export type JobSummary = ReturnType<typeof summary>
 export function jobRoutes(db: Knex, bus: EventBus): Router {
   return Router()
     .get('/', async (_request, response) => void response.json((await listJobs(db)).map(summary)))
-    .post('/', write(db, async (trx, request) => {
-      const { title, customer, vehicle, day, ...rest } = parseBody(newJobSchema, request.body)
-      const identity = { id: randomUUID(), number: await nextNumber(trx), title, day }
-      const stored = await addJob(trx, { ...newJob(identity, customer, vehicle), ...rest })
-      return { ...answer(201, stored), announce: () => bus.tell('job', { id: stored.job.id, version: 1 }) }
-    }))
-    .post('/import', write(db, async (trx, request) => {
-      const stored = await importJob(trx, parseBody(jobExportSchema, request.body))
-      return { ...answer(201, stored), announce: () => bus.tell('job', { id: stored.job.id, version: 1 }) }
-    }))
+    .post(
+      '/',
+      write(db, async (trx, request) => {
+        const { title, customer, vehicle, day, ...rest } = parseBody(newJobSchema, request.body)
+        const identity = { id: randomUUID(), number: await nextNumber(trx), title, day }
+        const stored = await addJob(trx, { ...newJob(identity, customer, vehicle), ...rest })
+        return { ...answer(201, stored), announce: () => bus.tell('job', { id: stored.job.id, version: 1 }) }
+      }),
+    )
+    .post(
+      '/import',
+      write(db, async (trx, request) => {
+        const stored = await importJob(trx, parseBody(jobExportSchema, request.body))
+        return { ...answer(201, stored), announce: () => bus.tell('job', { id: stored.job.id, version: 1 }) }
+      }),
+    )
     .get('/:id', async (request, response) => {
       const stored = await getJob(db, request.params.id)
       response.set('ETag', etag(stored.version)).json(stored)
     })
-    .put('/:id', write(db, async (trx, request) => {
-      const id = String(request.params.id)
-      await getJob(trx, id)
-      const job = parseBody(jobSchema, request.body)
-      const stored = await replaceJob(trx, id, versionOf(request), job)
-      return { ...answer(200, stored), announce: () => bus.tell('job', { id, version: stored.version }) }
-    }))
-    .get('/:id/records', async (request, response) => void response.json((await getJob(db, request.params.id)).records))
-    .post('/:id/records', write(db, async (trx, request) => {
-      const id = String(request.params.id)
-      const { job, records } = await getJob(trx, id)
-      const input = parseBody(recordInputSchema, request.body)
-      acceptRecord(job, records, input)
-      const { record, fresh } = await appendRecord(trx, id, randomUUID(), input, records)
-      return { status: fresh ? 201 : 200, body: record, announce: fresh ? () => bus.tell('record', { job: id, sequence: record.sequence }) : undefined }
-    }))
+    .put(
+      '/:id',
+      write(db, async (trx, request) => {
+        const id = String(request.params.id)
+        await getJob(trx, id)
+        const job = parseBody(jobSchema, request.body)
+        const stored = await replaceJob(trx, id, versionOf(request), job)
+        return { ...answer(200, stored), announce: () => bus.tell('job', { id, version: stored.version }) }
+      }),
+    )
+    .get(
+      '/:id/records',
+      async (request, response) => void response.json((await getJob(db, request.params.id)).records),
+    )
+    .post(
+      '/:id/records',
+      write(db, async (trx, request) => {
+        const id = String(request.params.id)
+        const { job, records } = await getJob(trx, id)
+        const input = parseBody(recordInputSchema, request.body)
+        acceptRecord(job, records, input)
+        const { record, fresh } = await appendRecord(trx, id, randomUUID(), input, records)
+        return {
+          status: fresh ? 201 : 200,
+          body: record,
+          announce: fresh ? () => bus.tell('record', { job: id, sequence: record.sequence }) : undefined,
+        }
+      }),
+    )
     .get('/:id/export', async (request, response) => {
       const stored = await getJob(db, request.params.id)
-      response.set('Content-Disposition', `attachment; filename="job-${stored.job.number}.json"`).json(exportJob(stored))
+      response
+        .set('Content-Disposition', `attachment; filename="job-${stored.job.number}.json"`)
+        .json(exportJob(stored))
     })
 }

@@ -68,9 +68,18 @@ export async function nextNumber(db: Knex): Promise<string> {
 export async function addJob(db: Knex, job: Job): Promise<StoredJob> {
   const taken = await db<JobRow>('jobs').where({ id: job.id }).orWhere({ number: job.number }).first()
   if (taken)
-    throw new Problem(409, 'Already there', `Job ${taken.number} is in this shop already.`, [{ field: taken.id === job.id ? 'job.id' : 'job.number', message: 'already taken' }])
+    throw new Problem(409, 'Already there', `Job ${taken.number} is in this shop already.`, [
+      { field: taken.id === job.id ? 'job.id' : 'job.number', message: 'already taken' },
+    ])
   const at = now()
-  await db<JobRow>('jobs').insert({ id: job.id, number: job.number, version: 1, document: JSON.stringify(job), created_at: at, changed_at: at })
+  await db<JobRow>('jobs').insert({
+    id: job.id,
+    number: job.number,
+    version: 1,
+    document: JSON.stringify(job),
+    created_at: at,
+    changed_at: at,
+  })
   await db('job_versions').insert({ job_id: job.id, version: 1, document: JSON.stringify(job), at })
   return { version: 1, job, records: [] }
 }
@@ -79,7 +88,10 @@ export async function replaceJob(db: Knex, id: string, version: number, job: Job
   const current = await getJob(db, id)
   if (current.version !== version) throw stale(current, version)
   for (const field of ['id', 'number'] as const)
-    if (job[field] !== current.job[field]) throw new Problem(422, 'Cannot be changed', `The ${field} of a job stays as it is.`, [{ field, message: `must be "${current.job[field]}"` }])
+    if (job[field] !== current.job[field])
+      throw new Problem(422, 'Cannot be changed', `The ${field} of a job stays as it is.`, [
+        { field, message: `must be "${current.job[field]}"` },
+      ])
   const document = JSON.stringify(job)
   if (document === JSON.stringify(current.job)) return current
   const next = version + 1
@@ -92,16 +104,29 @@ export async function replaceJob(db: Knex, id: string, version: number, job: Job
  * Appends a record. A device reading that is recorded already gives the record it gave the first time.
  * @returns the record and whether it is new
  */
-export async function appendRecord(db: Knex, jobId: string, id: string, input: RecordInput, existing: readonly BayRecord[]): Promise<{ record: BayRecord; fresh: boolean }> {
+export async function appendRecord(
+  db: Knex,
+  jobId: string,
+  id: string,
+  input: RecordInput,
+  existing: readonly BayRecord[],
+): Promise<{ record: BayRecord; fresh: boolean }> {
   const reading = readingOf(input)
   if (reading) {
-    const earlier = await db<RecordRow>('records').where({ device: reading.device, device_sequence: reading.sequence }).first()
+    const earlier = await db<RecordRow>('records')
+      .where({ device: reading.device, device_sequence: reading.sequence })
+      .first()
     if (earlier && earlier.job_id !== jobId)
-      throw new Problem(409, 'Reading already used', 'This pull of the wrench is recorded on another job.', [{ field: 'body.reading', message: 'already used' }])
+      throw new Problem(409, 'Reading already used', 'This pull of the wrench is recorded on another job.', [
+        { field: 'body.reading', message: 'already used' },
+      ])
     if (earlier) return { record: toRecord(earlier), fresh: false }
   }
   if (input.supersedes) checkCorrection(input, existing)
-  else if (input.body.kind === 'withdrawn') throw new Problem(422, 'Withdrawn what?', 'A withdrawal names the record it takes back.', [{ field: 'supersedes', message: 'is missing' }])
+  else if (input.body.kind === 'withdrawn')
+    throw new Problem(422, 'Withdrawn what?', 'A withdrawal names the record it takes back.', [
+      { field: 'supersedes', message: 'is missing' },
+    ])
   const record: BayRecord = { ...input, id, sequence: (existing.at(-1)?.sequence ?? 0) + 1, at: now() }
   await insertRecord(db, jobId, record)
   return { record, fresh: true }
@@ -109,11 +134,16 @@ export async function appendRecord(db: Knex, jobId: string, id: string, input: R
 
 function checkCorrection(input: RecordInput, existing: readonly BayRecord[]): void {
   const target = input.supersedes!.record
-  const refuse = (message: string) => new Problem(409, 'Cannot be corrected', message, [{ field: 'supersedes.record', message }])
+  const refuse = (message: string) =>
+    new Problem(409, 'Cannot be corrected', message, [{ field: 'supersedes.record', message }])
   const corrected = existing.find((r) => r.id === target)
   if (!corrected) throw refuse(`There is no record "${target}" on this job.`)
-  if (existing.some((r) => r.supersedes?.record === target)) throw refuse('That record was corrected already: correct the newer one.')
-  if (input.body.kind !== 'withdrawn' && input.body.kind !== corrected.body.kind) throw refuse(`A ${corrected.body.kind} is corrected by a ${corrected.body.kind}, not by a ${input.body.kind}.`)
+  if (existing.some((r) => r.supersedes?.record === target))
+    throw refuse('That record was corrected already: correct the newer one.')
+  if (input.body.kind !== 'withdrawn' && input.body.kind !== corrected.body.kind)
+    throw refuse(
+      `A ${corrected.body.kind} is corrected by a ${corrected.body.kind}, not by a ${input.body.kind}.`,
+    )
 }
 
 async function insertRecord(db: Knex, jobId: string, record: BayRecord): Promise<void> {
@@ -136,14 +166,30 @@ export const exportJob = ({ job, records }: StoredJob): JobExport => ({ format: 
 /** Takes in a job from another installation, as it is. Its device readings count as that installation's own. */
 export async function importJob(db: Knex, { job, records }: JobExport): Promise<StoredJob> {
   records.forEach((record, i) => {
-    if (record.sequence !== i + 1) throw new Problem(422, 'Records out of order', `Record ${i + 1} has sequence ${record.sequence}.`, [{ field: `records.${i}.sequence`, message: `must be ${i + 1}` }])
-    if (records.findIndex((r) => r.id === record.id) !== i) throw new Problem(422, 'Record twice', `Record id "${record.id}" stands twice.`, [{ field: `records.${i}.id`, message: 'stands twice' }])
+    if (record.sequence !== i + 1)
+      throw new Problem(422, 'Records out of order', `Record ${i + 1} has sequence ${record.sequence}.`, [
+        { field: `records.${i}.sequence`, message: `must be ${i + 1}` },
+      ])
+    if (records.findIndex((r) => r.id === record.id) !== i)
+      throw new Problem(422, 'Record twice', `Record id "${record.id}" stands twice.`, [
+        { field: `records.${i}.id`, message: 'stands twice' },
+      ])
   })
   const stored = await addJob(db, job)
   for (const record of records) {
     const reading = readingOf(record)
-    const clash = reading && (await db<RecordRow>('records').where({ device: reading.device, device_sequence: reading.sequence }).first())
-    if (clash) throw new Problem(409, 'Reading already used', 'A device reading in this file is recorded on another job here.', [{ field: 'records', message: `${reading.device} ${reading.sequence} already used` }])
+    const clash =
+      reading &&
+      (await db<RecordRow>('records')
+        .where({ device: reading.device, device_sequence: reading.sequence })
+        .first())
+    if (clash)
+      throw new Problem(
+        409,
+        'Reading already used',
+        'A device reading in this file is recorded on another job here.',
+        [{ field: 'records', message: `${reading.device} ${reading.sequence} already used` }],
+      )
     await insertRecord(db, job.id, record)
   }
   return { ...stored, records }

@@ -13,46 +13,114 @@ const schemaOf = (schema: z.ZodType): Json => {
 }
 const body = (schema: Json): Json => ({ required: true, content: { 'application/json': { schema } } })
 const ref = (name: string): Json => ({ $ref: `#/components/schemas/${name}` })
-const ok = (description: string, schema?: Json): Json => ({ description, ...(schema ? { content: { 'application/json': { schema } } } : {}) })
-const problem = { description: 'Refused, with the fields that are wrong', content: { 'application/problem+json': { schema: ref('Problem') } } }
-const header = (name: string, description: string, required = false): Json => ({ name, in: 'header', description, required, schema: { type: 'string' } })
+const ok = (description: string, schema?: Json): Json => ({
+  description,
+  ...(schema ? { content: { 'application/json': { schema } } } : {}),
+})
+const problem = {
+  description: 'Refused, with the fields that are wrong',
+  content: { 'application/problem+json': { schema: ref('Problem') } },
+}
+const header = (name: string, description: string, required = false): Json => ({
+  name,
+  in: 'header',
+  description,
+  required,
+  schema: { type: 'string' },
+})
 const idParameter = { name: 'id', in: 'path', required: true, schema: { type: 'string' } }
-const repeatable = header('Idempotency-Key', 'Sent again with the same request, the first answer comes again and nothing changes')
+const repeatable = header(
+  'Idempotency-Key',
+  'Sent again with the same request, the first answer comes again and nothing changes',
+)
 const ifMatch = header('If-Match', 'ETag of the version being changed', true)
 
-const read = (summary: string, schema: Json, parameters: Json[] = []): Json => ({ summary, parameters, responses: { 200: ok('Found', schema), 404: problem } })
-const add = (summary: string, input: Json, output: Json, parameters: Json[] = []): Json => ({ summary, parameters: [...parameters, repeatable], requestBody: body(input), responses: { 201: ok('Added', output), 409: problem, 413: problem, 422: problem } })
-const change = (summary: string, schema: Json, output: Json): Json => ({ summary, parameters: [idParameter, ifMatch, repeatable], requestBody: body(schema), responses: { 200: ok('Changed', output), 404: problem, 412: problem, 422: problem, 428: problem } })
+const read = (summary: string, schema: Json, parameters: Json[] = []): Json => ({
+  summary,
+  parameters,
+  responses: { 200: ok('Found', schema), 404: problem },
+})
+const add = (summary: string, input: Json, output: Json, parameters: Json[] = []): Json => ({
+  summary,
+  parameters: [...parameters, repeatable],
+  requestBody: body(input),
+  responses: { 201: ok('Added', output), 409: problem, 413: problem, 422: problem },
+})
+const change = (summary: string, schema: Json, output: Json): Json => ({
+  summary,
+  parameters: [idParameter, ifMatch, repeatable],
+  requestBody: body(schema),
+  responses: { 200: ok('Changed', output), 404: problem, 412: problem, 422: problem, 428: problem },
+})
 const listOf = (items: Json): Json => ({ type: 'array', items })
-const versioned = (name: string): Json => ({ type: 'object', properties: { version: { type: 'integer' }, document: ref(name) } })
+const versioned = (name: string): Json => ({
+  type: 'object',
+  properties: { version: { type: 'integer' }, document: ref(name) },
+})
 
 /** OpenAPI 3.1 description, made from the schemas that the server checks with. */
 export function describeApi(): Json {
-  const storedJob = { type: 'object', properties: { version: { type: 'integer' }, job: ref('Job'), records: listOf(ref('BayRecord')) } }
+  const storedJob = {
+    type: 'object',
+    properties: { version: { type: 'integer' }, job: ref('Job'), records: listOf(ref('BayRecord')) },
+  }
   const catalogue = (name: string, noun: string): Json => ({
-    [`/api/${noun}s`]: { get: read(`All ${noun}s`, listOf(versioned(name))), post: add(`Add a ${noun}`, ref(name), versioned(name)) },
-    [`/api/${noun}s/{id}`]: { get: read(`One ${noun}`, versioned(name), [idParameter]), put: change(`Change a ${noun}`, ref(name), versioned(name)) },
+    [`/api/${noun}s`]: {
+      get: read(`All ${noun}s`, listOf(versioned(name))),
+      post: add(`Add a ${noun}`, ref(name), versioned(name)),
+    },
+    [`/api/${noun}s/{id}`]: {
+      get: read(`One ${noun}`, versioned(name), [idParameter]),
+      put: change(`Change a ${noun}`, ref(name), versioned(name)),
+    },
   })
-  const file = (type: string) => ({ parameters: [idParameter], responses: { 200: { description: 'The file', content: { [type]: {} } }, 404: problem } })
+  const file = (type: string) => ({
+    parameters: [idParameter],
+    responses: { 200: { description: 'The file', content: { [type]: {} } }, 404: problem },
+  })
   return {
     openapi: '3.1.0',
-    info: { title: 'Stout Shackle', version: '0.1.0', description: 'Helper spring jobs. SI units throughout; calculators also take text with a unit, such as "30 psi".' },
+    info: {
+      title: 'Stout Shackle',
+      version: '0.1.0',
+      description:
+        'Helper spring jobs. SI units throughout; calculators also take text with a unit, such as "30 psi".',
+    },
     paths: {
       '/api/health': { get: { summary: 'Whether the shop server works', responses: { 200: ok('It does') } } },
-      '/api/jobs': { get: read('Jobs with the state of their stages', listOf({ type: 'object' })), post: add('Take in a job', schemaOf(newJobSchema), storedJob) },
-      '/api/jobs/import': { post: add('Take in a job from another installation', ref('JobExport'), storedJob) },
-      '/api/jobs/{id}': { get: read('One job with its records', storedJob, [idParameter]), put: change('Change what is planned for a job', ref('Job'), storedJob) },
-      '/api/jobs/{id}/records': { get: read('Records of the bay', listOf(ref('BayRecord')), [idParameter]), post: add('Append a record', ref('RecordInput'), ref('BayRecord'), [idParameter]) },
+      '/api/jobs': {
+        get: read('Jobs with the state of their stages', listOf({ type: 'object' })),
+        post: add('Take in a job', schemaOf(newJobSchema), storedJob),
+      },
+      '/api/jobs/import': {
+        post: add('Take in a job from another installation', ref('JobExport'), storedJob),
+      },
+      '/api/jobs/{id}': {
+        get: read('One job with its records', storedJob, [idParameter]),
+        put: change('Change what is planned for a job', ref('Job'), storedJob),
+      },
+      '/api/jobs/{id}/records': {
+        get: read('Records of the bay', listOf(ref('BayRecord')), [idParameter]),
+        post: add('Append a record', ref('RecordInput'), ref('BayRecord'), [idParameter]),
+      },
       '/api/jobs/{id}/export': { get: read('The whole job as a file', ref('JobExport'), [idParameter]) },
       '/api/jobs/{id}/card.pdf': { get: { summary: "The owner's card", ...file('application/pdf') } },
       '/api/jobs/{id}/record.pdf': { get: { summary: 'The work record', ...file('application/pdf') } },
-      '/api/jobs/{id}/follow-ups.ics': { get: { summary: 'Follow-ups as a calendar file', ...file('text/calendar') } },
+      '/api/jobs/{id}/follow-ups.ics': {
+        get: { summary: 'Follow-ups as a calendar file', ...file('text/calendar') },
+      },
       ...catalogue('Vehicle', 'vehicle'),
       ...catalogue('Kit', 'kit'),
       ...Object.fromEntries(
         Object.entries(calculators).map(([name, { request, summary }]) => [
           `/api/compute/${name}`,
-          { post: { summary, requestBody: body(schemaOf(request)), responses: { 200: ok('Answer; figures carry SI value, unit and US value'), 422: problem } } },
+          {
+            post: {
+              summary,
+              requestBody: body(schemaOf(request)),
+              responses: { 200: ok('Answer; figures carry SI value, unit and US value'), 422: problem },
+            },
+          },
         ]),
       ),
     },
@@ -72,7 +140,10 @@ export function describeApi(): Json {
             status: { type: 'integer' },
             title: { type: 'string' },
             detail: { type: 'string' },
-            errors: listOf({ type: 'object', properties: { field: { type: 'string' }, message: { type: 'string' } } }),
+            errors: listOf({
+              type: 'object',
+              properties: { field: { type: 'string' }, message: { type: 'string' } },
+            }),
           },
         },
       },

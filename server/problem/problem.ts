@@ -39,8 +39,16 @@ export function parseBody<S extends z.ZodType>(schema: S, input: unknown): z.out
 function fieldError(issue: z.core.$ZodIssue): FieldError {
   const field = issue.path.map(String).join('.') || 'body'
   if (issue.code === 'unrecognized_keys')
-    return { field: [...issue.path.map(String), issue.keys[0]].join('.'), message: 'is not a field here: check its spelling' }
+    return {
+      field: [...issue.path.map(String), issue.keys[0]].join('.'),
+      message: 'is not a field here: check its spelling',
+    }
   if (issue.code === 'invalid_type' && issue.input === undefined && /^Invalid input/.test(issue.message))
     return { field, message: `is missing: ${issue.expected} expected` }
-  return { field, message: issue.message.replace(/^Invalid input: expected (\w+), received (\w+)$/, 'must be $1, not $2').replace(/^Invalid option: expected one of /, 'must be one of ') }
+  return {
+    field,
+    message: issue.message
+      .replace(/^Invalid input: expected (\w+), received (\w+)$/, 'must be $1, not $2')
+      .replace(/^Invalid option: expected one of /, 'must be one of '),
+  }
 }

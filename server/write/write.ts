@@ -20,16 +20,38 @@ export const write =
   async (request, response) => {
     const key = request.get('Idempotency-Key')
     if (key !== undefined && !/^[\w:.-]{8,100}$/.test(key))
-      throw new Problem(400, 'Bad key', 'Idempotency-Key must be 8 to 100 letters, digits, dashes, dots or colons.', [{ field: 'Idempotency-Key', message: 'not usable as a key' }])
+      throw new Problem(
+        400,
+        'Bad key',
+        'Idempotency-Key must be 8 to 100 letters, digits, dashes, dots or colons.',
+        [{ field: 'Idempotency-Key', message: 'not usable as a key' }],
+      )
     const fingerprint = createHash('sha256')
-      .update(`${request.method} ${request.originalUrl} ${request.get('If-Match') ?? ''}\n${JSON.stringify(request.body ?? null)}`)
+      .update(
+        `${request.method} ${request.originalUrl} ${request.get('If-Match') ?? ''}\n${JSON.stringify(request.body ?? null)}`,
+      )
       .digest('hex')
     const { announce, ...written } = await db.transaction(async (trx): Promise<Written> => {
       if (key) {
-        const earlier = await trx<{ key: string; fingerprint: string; status: number; headers: string; body: string }>('repeatable_requests').where({ key }).first()
+        const earlier = await trx<{
+          key: string
+          fingerprint: string
+          status: number
+          headers: string
+          body: string
+        }>('repeatable_requests')
+          .where({ key })
+          .first()
         if (earlier && earlier.fingerprint !== fingerprint)
-          throw new Problem(422, 'Key used twice', 'This Idempotency-Key belongs to another request.', [{ field: 'Idempotency-Key', message: 'already used for another request' }])
-        if (earlier) return { status: earlier.status, headers: JSON.parse(earlier.headers) as Record<string, string>, body: JSON.parse(earlier.body) as unknown }
+          throw new Problem(422, 'Key used twice', 'This Idempotency-Key belongs to another request.', [
+            { field: 'Idempotency-Key', message: 'already used for another request' },
+          ])
+        if (earlier)
+          return {
+            status: earlier.status,
+            headers: JSON.parse(earlier.headers) as Record<string, string>,
+            body: JSON.parse(earlier.body) as unknown,
+          }
       }
       const fresh = await handler(trx, request)
       if (key)
@@ -56,9 +78,20 @@ export function versionOf(request: Request): number {
   const header = request.get('If-Match')
   const match = /^"?(\d+)"?$/.exec(header?.trim() ?? '')
   if (!match)
-    throw new Problem(428, 'Say which version', 'Send If-Match with the version you read (its ETag), so that nobody else\'s change is lost.', [{ field: 'If-Match', message: 'missing or not a version' }])
+    throw new Problem(
+      428,
+      'Say which version',
+      "Send If-Match with the version you read (its ETag), so that nobody else's change is lost.",
+      [{ field: 'If-Match', message: 'missing or not a version' }],
+    )
   return Number(match[1])
 }
 
 export const stale = (current: { version: number }, sent: number): Problem =>
-  new Problem(412, 'Changed meanwhile', `You changed version ${sent}; it is at version ${current.version} now. Look at what is there and say it again.`, [{ field: 'If-Match', message: `current version is ${current.version}` }], { current })
+  new Problem(
+    412,
+    'Changed meanwhile',
+    `You changed version ${sent}; it is at version ${current.version} now. Look at what is there and say it again.`,
+    [{ field: 'If-Match', message: `current version is ${current.version}` }],
+    { current },
+  )

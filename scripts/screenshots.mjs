@@ -1,0 +1,61 @@
+// One picture of each main view from the demo's data, into docs/screenshots/.
+import { mkdirSync, mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { ensureBuilt, ensureChromium, ensurePackages, root, startServer } from './ensure.mjs'
+
+ensurePackages()
+ensureChromium()
+ensureBuilt()
+const { openBrowser } = await import('./browser.mjs')
+const { loadDemo } = await import('../demo/load.mjs')
+
+const VIEWS = [
+  ['bays', '/'],
+  ['measure', '/jobs/job-0417/measure'],
+  ['load', '/jobs/job-0417/load'],
+  ['load-overload', '/jobs/job-0416/load'],
+  [
+    'choose',
+    '/jobs/job-0418/choose',
+    async (page) => page.getByRole('button', { name: /caution Ridge double, tall/ }).click(),
+  ],
+  ['choose-picked', '/jobs/job-0417/choose'],
+  ['fit', '/jobs/job-0411/fit'],
+  ['plan', '/jobs/job-0417/plan'],
+  ['bay', '/jobs/job-0417/bay'],
+  ['bay-view', '/jobs/job-0417/bay-view?step=torque-strap:left'],
+  ['bay-view-tablet', '/jobs/job-0417/bay-view?step=torque-strap:left', null, { width: 820, height: 1180 }],
+  ['air', '/jobs/job-0411/air'],
+  ['hand-over', '/jobs/job-0411/hand-over'],
+  ['kits', '/kits'],
+  ['vehicles', '/vehicles'],
+  ['log', '/log'],
+]
+const only = process.argv.slice(2)
+const out = process.env.SHOTS ?? join(root, 'docs/screenshots')
+mkdirSync(out, { recursive: true })
+const dataDir = mkdtempSync(join(tmpdir(), 'shackle-shots-'))
+const { address, child } = await startServer({ dataDir, port: 5288 })
+const browser = await openBrowser()
+try {
+  await loadDemo(address)
+  const page = browser.pages()[0] ?? (await browser.newPage())
+  for (const [name, path, prepare, size] of VIEWS) {
+    if (only.length && !only.includes(name)) continue
+    await page.setViewportSize(size ?? { width: 1280, height: 800 })
+    await page.goto(address + path, { waitUntil: 'load' })
+    await page.evaluate(() => localStorage.setItem('person', 'Maren'))
+    await page.reload({ waitUntil: 'load' })
+    await page.locator('h1').first().waitFor()
+    await page.evaluate(() => document.fonts.ready)
+    await prepare?.(page)
+    if (name.startsWith('choose-')) await page.locator('.chart svg').waitFor()
+    await page.screenshot({ path: join(out, `${name}.png`) })
+    console.log(`· ${name}`)
+  }
+} finally {
+  await browser.close()
+  child.kill('SIGTERM')
+  rmSync(dataDir, { recursive: true, force: true })
+}

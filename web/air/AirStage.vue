@@ -1,0 +1,190 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { maximumPressure } from '@stout-shackle/core/kit'
+import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
+import { holdText } from '@stout-shackle/core/wording'
+import NeedsKit from '../entry/NeedsKit.vue'
+import PlateRow from '../entry/PlateRow.vue'
+import QuantityField from '../entry/QuantityField.vue'
+import StampedPlate from '../entry/StampedPlate.vue'
+import StateSign from '../entry/StateSign.vue'
+import StageColumns from '../job/StageColumns.vue'
+import { useOpenJob } from '../stores/job'
+import { usePreferences } from '../stores/preferences'
+import HoldForm from './HoldForm.vue'
+
+const { store, job, assessment } = useOpenJob()
+const preferences = usePreferences()
+const air = computed(() => assessment.value.air)
+const rows = computed(() =>
+  [...new Set(air.value.joints.map((j) => j.name))].map((name) => ({
+    name,
+    sides: air.value.joints.filter((j) => j.name === name),
+  })),
+)
+/** Pressure while soaping; the kit's test pressure until somebody types another. */
+const typed = ref<number | null>(null)
+const soaping = computed(() => typed.value ?? job.value.kit?.testPressure ?? 0)
+const most = computed(() =>
+  job.value.kit ? maximumPressure(job.value.kit, job.value.survey).value : 1_000_000,
+)
+const soap = (joint: string, result: 'dry' | 'bubbles') =>
+  store.record({ kind: 'joint', joint, result, pressure: soaping.value })
+const dry = computed(() => air.value.joints.filter((j) => j.result === 'dry').length)
+const bubbling = computed(() => air.value.joints.filter((j) => j.result === 'bubbles'))
+const sign = (r: string) => (r === 'dry' ? 'fine' : r === 'bubbles' ? 'stop' : 'unknown')
+const p = (v: number) => formatQuantity('pressure', v, preferences.system, 1)
+const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', gained: 'Readings disagree' }
+</script>
+
+<template>
+  <NeedsKit v-if="!job.kit" :job="job.id" what="Which joints to soap and at what pressure" />
+  <StageColumns v-else>
+    <template #work>
+      <section class="card">
+        <header>
+          <h2>Soap every joint</h2>
+          <span class="small muted">at</span>
+          <QuantityField
+            :value="soaping"
+            kind="pressure"
+            label="Pressure while soaping"
+            hide-label
+            :min="0"
+            :max="most"
+            @commit="(v) => (typed = v)"
+          />
+        </header>
+        <table class="dense">
+          <thead>
+            <tr>
+              <th>Joint</th>
+              <th>Left</th>
+              <th>Right</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="row in rows" :key="row.name">
+              <td>
+                <strong>{{ row.name }}</strong>
+              </td>
+              <td v-for="j in row.sides" :key="j.id">
+                <span class="joint" role="group" :aria-label="`${j.name}, ${j.side}`">
+                  <StateSign
+                    :state="sign(j.result)"
+                    :label="j.result === 'missing' ? 'not soaped' : j.result"
+                  />
+                  <button
+                    class="plain"
+                    :class="{ on: j.result === 'dry' }"
+                    :aria-pressed="j.result === 'dry'"
+                    :aria-label="`${j.name}, ${j.side}: dry`"
+                    @click="soap(j.id, 'dry')"
+                  >
+                    dry
+                  </button>
+                  <button
+                    class="plain"
+                    :class="{ on: j.result === 'bubbles' }"
+                    :aria-pressed="j.result === 'bubbles'"
+                    :aria-label="`${j.name}, ${j.side}: bubbles`"
+                    @click="soap(j.id, 'bubbles')"
+                  >
+                    bubbles
+                  </button>
+                </span>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+        <p v-if="bubbling.length" class="note">
+          A bubbling tube joint: pressure off, cut square again, push home, tug. A bubbling thread: a little
+          further in, within its turn limit. Then soap again.
+        </p>
+      </section>
+      <section class="card">
+        <header>
+          <h2>Hold for 24 h</h2>
+          <span class="small muted">best with the axle hanging, or with the height read at both ends</span>
+        </header>
+        <HoldForm end="start" title="Start" />
+        <HoldForm end="end" title="End" />
+      </section>
+    </template>
+    <template #plate>
+      <StampedPlate :title="air.verdict ? HEAD[air.verdict.code] : 'Does it hold?'">
+        <template v-if="air.verdict">
+          <p class="muted">Lost, temperature taken out</p>
+          <div class="figures">
+            <span class="figure"
+              >{{ formatNumber('pressure', Math.max(0, air.verdict.lost), preferences.system, 1)
+              }}<span class="unit">{{ UNITS.pressure[preferences.system].symbol }}</span></span
+            >
+          </div>
+          <p>
+            <StateSign
+              :state="
+                air.verdict.code === 'holds' ? 'fine' : air.verdict.code === 'too-early' ? 'unknown' : 'stop'
+              "
+            />
+            {{ holdText(air.verdict, preferences.system) }}
+          </p>
+          <PlateRow
+            label="Should read now"
+            says="same air at the other temperature, in absolute figures (ideal gas)"
+            >{{ p(air.verdict.expected) }}</PlateRow
+          >
+          <PlateRow label="Read">{{ p(air.end!.pressure) }}</PlateRow>
+          <PlateRow label="May go in 24 h" says="7 psi from 60, in proportion (common practice)">{{
+            p(air.verdict.allowed)
+          }}</PlateRow>
+        </template>
+        <p v-else class="words">
+          {{
+            air.outOfOrder
+              ? 'The end was read before the start'
+              : air.start
+                ? 'Started: read again after 24 h'
+                : dry === air.joints.length
+                  ? 'Joints are dry: start the hold'
+                  : `${air.joints.length - dry} joints to soap`
+          }}
+        </p>
+        <PlateRow
+          label="Joints dry"
+          :state="dry === air.joints.length ? 'fine' : bubbling.length ? 'stop' : 'unknown'"
+          >{{ dry }} of {{ air.joints.length }}</PlateRow
+        >
+        <PlateRow
+          label="Test pressure"
+          says="for the test only; it is not the maximum and not the setting (kit)"
+          >{{ p(job.kit.testPressure) }}</PlateRow
+        >
+        <PlateRow label="Never above" says="in this vehicle, for this kit">{{ p(most) }}</PlateRow>
+        <p class="note">
+          Small steps: a bag is tiny against a tyre and fills in seconds. Never inflate hard while the axle
+          hangs free.
+        </p>
+      </StampedPlate>
+    </template>
+  </StageColumns>
+</template>
+
+<style scoped>
+.joint {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+}
+.joint .on {
+  color: var(--ink);
+  font-weight: 600;
+  border-bottom: 2px solid var(--paint);
+}
+.card .note {
+  margin: 8px 12px 12px;
+}
+header :deep(.field) {
+  width: 96px;
+}
+</style>

@@ -1,0 +1,141 @@
+<script setup lang="ts">
+import dayjs from 'dayjs'
+import { computed, ref } from 'vue'
+import { ofKind, type RecordBody } from '@stout-shackle/core/job'
+import { formatQuantity } from '@stout-shackle/core/quantity'
+import QuantityField from '../entry/QuantityField.vue'
+import { useOpenJob } from '../stores/job'
+import { useDevices } from '../stores/devices'
+import { usePreferences } from '../stores/preferences'
+
+/** One end of the pressure hold: gauge, temperature, when. */
+const props = defineProps<{ end: 'start' | 'end'; title: string }>()
+const { store, job, assessment } = useOpenJob()
+const devices = useDevices()
+const preferences = usePreferences()
+void devices.load()
+
+type Hold = Extract<RecordBody, { kind: 'hold' }>
+const standing = computed(() =>
+  ofKind(assessment.value.standing, 'hold').findLast((r) => r.body.end === props.end),
+)
+const pressure = ref<number | null>(null)
+const temperature = ref<number | null>(null)
+const reading = ref<Hold['reading']>(null)
+const when = ref(dayjs().format('YYYY-MM-DDTHH:mm'))
+const refused = ref('')
+const gauge = computed(
+  () =>
+    devices.readings
+      .filter((r) => devices.devices.find((d) => d.id === r.device)?.kind === 'pressure')
+      .at(-1) ?? null,
+)
+function fromGauge() {
+  if (!gauge.value) return
+  pressure.value = gauge.value.value
+  reading.value = { device: gauge.value.device, sequence: gauge.value.sequence }
+  when.value = dayjs(gauge.value.at).format('YYYY-MM-DDTHH:mm')
+  devices.claim(gauge.value)
+}
+function typePressure(value: number | null) {
+  pressure.value = value
+  reading.value = null
+}
+function keep() {
+  const at = dayjs(when.value)
+  refused.value =
+    pressure.value === null
+      ? 'Type the pressure the gauge shows.'
+      : temperature.value === null
+        ? 'Type the temperature of the shop: without it a cold night looks like a leak.'
+        : !at.isValid()
+          ? 'When was it read?'
+          : at.isAfter(dayjs().add(5, 'minute'))
+            ? 'Read in the future? Check the date and time.'
+            : props.end === 'start' && job.value.kit && pressure.value > job.value.kit.bag.maximum
+              ? `Over the kit's maximum: ${formatQuantity('pressure', job.value.kit.bag.maximum, preferences.system)} at most, and the test pressure is ${formatQuantity('pressure', job.value.kit.testPressure, preferences.system)}.`
+              : ''
+  if (refused.value || pressure.value === null || temperature.value === null) return
+  const body: Hold = {
+    kind: 'hold',
+    end: props.end,
+    pressure: pressure.value,
+    temperature: temperature.value,
+    readAt: at.toISOString(),
+    reading: reading.value,
+  }
+  store.record(body, standing.value ? { record: standing.value.id, why: 'read again' } : null)
+  pressure.value = null
+  reading.value = null
+}
+</script>
+
+<template>
+  <form class="hold" @submit.prevent="keep">
+    <h3>{{ title }}</h3>
+    <p v-if="standing" class="kept">
+      {{ formatQuantity('pressure', standing.body.pressure, preferences.system, 1) }} at
+      {{ formatQuantity('temperature', standing.body.temperature, preferences.system) }},
+      {{ dayjs(standing.body.readAt).format('D MMM HH:mm') }}, {{ standing.by
+      }}<template v-if="standing.body.reading"> · by {{ standing.body.reading.device }}</template>
+    </p>
+    <div class="row">
+      <QuantityField
+        :value="pressure"
+        kind="pressure"
+        :label="`Pressure, ${end} of the hold`"
+        :min="0"
+        :max="1_000_000"
+        :decimals="1"
+        @update="typePressure"
+      />
+      <QuantityField
+        :value="temperature"
+        kind="temperature"
+        :label="`Temperature, ${end} of the hold`"
+        :min="233.15"
+        :max="333.15"
+        @update="(v) => (temperature = v)"
+      />
+      <label class="small muted"
+        >Read at<input v-model="when" type="datetime-local" :aria-label="`When, ${end} of the hold`"
+      /></label>
+      <el-button native-type="submit" type="primary">Keep</el-button>
+      <button v-if="gauge" type="button" class="plain" @click="fromGauge">
+        take {{ formatQuantity('pressure', gauge.value, preferences.system, 1) }} from the gauge
+      </button>
+    </div>
+    <p v-if="refused" class="refused small" role="alert">{{ refused }}</p>
+  </form>
+</template>
+
+<style scoped>
+.hold {
+  padding: 8px 12px 12px;
+  border-top: 1px solid #ece7db;
+}
+.row {
+  display: flex;
+  align-items: flex-end;
+  gap: 10px;
+  margin-top: 4px;
+}
+.row label {
+  display: flex;
+  flex-direction: column;
+}
+input {
+  height: 30px;
+  border: 1px solid var(--edge);
+  border-radius: 4px;
+  font: inherit;
+  padding: 0 6px;
+}
+.refused {
+  color: var(--oxide);
+  margin-top: 4px;
+}
+.kept {
+  font-weight: 500;
+}
+</style>

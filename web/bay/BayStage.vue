@@ -1,0 +1,97 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { fastenerCloses } from '@stout-shackle/core/job'
+import { SUPPORT_NAMES } from '@stout-shackle/core/wording'
+import NeedsKit from '../entry/NeedsKit.vue'
+import PlateRow from '../entry/PlateRow.vue'
+import StampedPlate from '../entry/StampedPlate.vue'
+import StateSign from '../entry/StateSign.vue'
+import StageColumns from '../job/StageColumns.vue'
+import { useOpenJob } from '../stores/job'
+import LedgerPanel from './LedgerPanel.vue'
+
+const { job, assessment } = useOpenJob()
+const steps = computed(() => assessment.value.steps)
+const left = computed(() => steps.value.filter((s) => s.outcome === 'open'))
+const minutes = computed(() => Math.round(left.value.reduce((sum, s) => sum + s.step.minutes, 0)))
+const skipped = computed(() => steps.value.filter((s) => s.outcome === 'skipped'))
+const next = computed(() => left.value[0] ?? null)
+const torquesDone = computed(() => assessment.value.torques.filter(fastenerCloses).length)
+const sign = (outcome: string) =>
+  outcome === 'done' ? 'fine' : outcome === 'skipped' ? 'caution' : 'unknown'
+</script>
+
+<template>
+  <NeedsKit v-if="!job.kit" :job="job.id" what="What to do in the bay" />
+  <StageColumns v-else>
+    <template #work>
+      <section class="card">
+        <header>
+          <h2>Steps</h2>
+          <RouterLink :to="{ name: 'bay-view', params: { id: job.id } }"
+            ><el-button type="primary">Open the bay view <b>&nbsp;b</b></el-button></RouterLink
+          >
+        </header>
+        <table class="dense">
+          <tbody>
+            <tr v-for="(s, i) in steps" :key="s.step.id" :class="{ next: s === next }">
+              <td class="num n">{{ i + 1 }}</td>
+              <td><StateSign :state="sign(s.outcome)" :label="s.outcome" /></td>
+              <td>
+                <RouterLink :to="{ name: 'bay-view', params: { id: job.id }, query: { step: s.step.id } }">{{
+                  s.step.title
+                }}</RouterLink
+                ><span v-if="s.outcome === 'skipped'" class="small"> · skipped: {{ s.reason }}</span>
+              </td>
+              <td>{{ s.step.side ?? '' }}</td>
+              <td class="small muted">{{ SUPPORT_NAMES[s.step.state.support] }}</td>
+              <td class="small muted">{{ s.by ?? '' }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </section>
+    </template>
+    <template #plate>
+      <StampedPlate title="In the bay">
+        <template v-if="next">
+          <p class="muted">Next</p>
+          <p class="words">{{ next.step.title }}{{ next.step.side ? `, ${next.step.side}` : '' }}</p>
+        </template>
+        <p v-else class="words">Every step is done or accounted for</p>
+        <PlateRow label="Steps left">{{ left.length }} of {{ steps.length }}</PlateRow>
+        <PlateRow label="Minutes left">{{ minutes }}</PlateRow>
+        <PlateRow
+          label="Torques settled"
+          :state="torquesDone === assessment.torques.length ? 'fine' : 'unknown'"
+          >{{ torquesDone }} of {{ assessment.torques.length }}</PlateRow
+        >
+        <PlateRow v-if="skipped.length" label="Skipped with a reason" state="caution">{{
+          skipped.length
+        }}</PlateRow>
+        <p class="note">
+          Never under a vehicle that only a jack holds. Rated stands, level solid floor, wheels chocked.
+        </p>
+      </StampedPlate>
+      <LedgerPanel />
+    </template>
+  </StageColumns>
+</template>
+
+<style scoped>
+td {
+  height: 31px;
+}
+.n {
+  width: 34px;
+  color: var(--muted);
+}
+.next td {
+  background: #fdf6e0;
+}
+a {
+  text-decoration: none;
+}
+a:hover {
+  text-decoration: underline;
+}
+</style>

@@ -1,0 +1,545 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import { fastenerCloses, placeCloses, type FastenerState } from '@stout-shackle/core/job'
+import { formatQuantity } from '@stout-shackle/core/quantity'
+import { PLACE_STATES, SUPPORT_NAMES } from '@stout-shackle/core/wording'
+import { useJob } from '../stores/job'
+import { onShopEvent } from '../stores/events'
+import { usePreferences } from '../stores/preferences'
+import FastenerCard from './FastenerCard.vue'
+import LedgerPanel from './LedgerPanel.vue'
+import StepDrawing from './StepDrawing.vue'
+import TorqueKeypad from './TorqueKeypad.vue'
+import { useWrench } from './wrench'
+
+/** One step at a time, an arm's length away, with gloves on. */
+const props = defineProps<{ id: string }>()
+const store = useJob()
+const preferences = usePreferences()
+const route = useRoute()
+watch(
+  () => props.id,
+  (id) => void store.open(id),
+  { immediate: true },
+)
+onShopEvent('job', ({ id }) => id === props.id && void store.refresh())
+onShopEvent('record', ({ job }) => job === props.id && void store.refresh())
+onShopEvent('open', () => void store.refresh())
+
+const steps = computed(() => store.assessment?.steps ?? [])
+const chosen = ref<string | null>((route.query.step as string | undefined) ?? null)
+const index = computed(() => {
+  const wanted = steps.value.findIndex((s) => s.step.id === chosen.value)
+  if (wanted >= 0) return wanted
+  const open = steps.value.findIndex((s) => s.outcome === 'open')
+  return open >= 0 ? open : steps.value.length - 1
+})
+const current = computed(() => steps.value[index.value] ?? null)
+const left = computed(() => steps.value.filter((s) => s.outcome === 'open'))
+const minutes = computed(() => Math.round(left.value.reduce((sum, s) => sum + s.step.minutes, 0)))
+const change = computed(() => {
+  const now = current.value?.step.state
+  if (!now) return null
+  const after = steps.value
+    .slice(index.value + 1)
+    .findIndex((s) => s.step.state.support !== now.support || s.step.state.wheels !== now.wheels)
+  return after < 0 ? null : after + 1
+})
+const torques = computed<FastenerState[]>(() =>
+  (store.assessment?.torques ?? []).filter((t) => t.step.id === current.value?.step.id),
+)
+
+const keypad = ref<{ fastener: FastenerState; place: number } | null>(null)
+function torque(
+  fastener: FastenerState,
+  place: number,
+  outcome: 'reading' | 'by-feel' | 'not-reached' | 'none-given',
+  value: number | null,
+  reading: { device: string; sequence: number } | null = null,
+) {
+  store.record({
+    kind: 'torque',
+    step: fastener.step.id,
+    fastener: fastener.fastener.id,
+    place,
+    outcome,
+    value,
+    reading,
+  })
+  refused.value = ''
+}
+const { unused, wrench, putAside } = useWrench(torques, (r, fastener, place) =>
+  torque(fastener, place, 'reading', r.value, { device: r.device, sequence: r.sequence }),
+)
+function typed(value: number) {
+  if (keypad.value) torque(keypad.value.fastener, keypad.value.place, 'reading', value)
+  keypad.value = null
+}
+
+const refused = ref('')
+const skipping = ref<string | null>(null)
+const ledgerOpen = ref(false)
+watch(current, (now, before) => {
+  if (now?.step.id === before?.step.id) return
+  refused.value = ''
+  skipping.value = null
+  keypad.value = null
+})
+/** What keeps this step from being done: going on would hide it. */
+function hindrance(): string | null {
+  const open = torques.value.find((t) => !fastenerCloses(t))
+  if (!open) return null
+  const place = open.places.findIndex((p) => !placeCloses(open.fastener, p.state))
+  const state = open.places[place]?.state ?? 'missing'
+  return `${open.fastener.name}${open.places.length > 1 ? `, place ${place + 1}` : ''}: ${PLACE_STATES[state]}.`
+}
+function done() {
+  const step = current.value
+  if (!step) return
+  refused.value = hindrance() ?? ''
+  if (refused.value) return
+  store.record({ kind: 'step', step: step.step.id, outcome: 'done', reason: '' })
+  goOn()
+}
+function skip() {
+  const reason = skipping.value?.trim()
+  if (!current.value) return
+  if (!reason) {
+    refused.value = 'Say why, in a few words: it stays visible to the end.'
+    return
+  }
+  store.record({ kind: 'step', step: current.value.step.id, outcome: 'skipped', reason })
+  goOn()
+}
+function goOn() {
+  const next = steps.value[index.value + 1]
+  chosen.value = next ? next.step.id : (current.value?.step.id ?? null)
+}
+function back() {
+  const before = steps.value[index.value - 1]
+  if (before) chosen.value = before.step.id
+}
+const ledger = computed(() => {
+  const l = store.assessment?.ledgers
+  return l
+    ? {
+        off: l.off.filter((x) => x.open).length,
+        loose: [...l.loose, ...l.opened].filter((x) => x.open).length,
+        departures: l.departures.length,
+      }
+    : null
+})
+const blockClass = (i: number) => (i === index.value ? 'now' : steps.value[i]!.outcome)
+</script>
+
+<template>
+  <div class="bay">
+    <template v-if="store.job && current">
+      <header>
+        <RouterLink :to="{ name: 'bay', params: { id } }" class="leave" aria-label="Leave the bay view"
+          >‹</RouterLink
+        >
+        <span class="what"
+          ><strong>{{ store.job.title }}</strong> · {{ store.job.vehicle.model
+          }}<template v-if="store.job.bay"> · Bay {{ store.job.bay }}</template></span
+        >
+        <span
+          >{{ index + 1 }} of {{ steps.length }} · {{ minutes }} min left ·
+          <input
+            v-model="preferences.person"
+            class="person"
+            placeholder="who?"
+            aria-label="Your name"
+            maxlength="60"
+        /></span>
+      </header>
+      <div class="blocks" aria-hidden="true">
+        <i v-for="(s, i) in steps" :key="s.step.id" :class="blockClass(i)" />
+      </div>
+      <p class="chips">
+        <span class="chip lead">{{ SUPPORT_NAMES[current.step.state.support] }}</span>
+        <span class="chip">wheels {{ current.step.state.wheels }}</span>
+        <span class="chip">{{ current.step.hands === 1 ? 'one pair of hands' : 'two pairs of hands' }}</span>
+        <span v-if="change" class="chip">{{
+          change === 1 ? 'support changes next' : `next change of support in ${change} steps`
+        }}</span>
+        <span v-if="wrench" class="chip" :class="{ lead: !wrench.connected }"
+          >{{ wrench.name }} {{ wrench.connected ? 'ready' : 'not connected' }}</span
+        >
+        <span v-if="store.away" class="chip lead">server away: kept here</span>
+      </p>
+      <p v-if="current.step.trap" class="trap">
+        <svg viewBox="0 0 12 12" aria-hidden="true"><path d="M6 .8 11.6 11H.4z" /></svg>
+        {{ current.step.trap }}
+      </p>
+      <h1>
+        <span v-if="current.step.side" class="side">{{ current.step.side.toUpperCase() }}</span>
+        {{ current.step.title }}
+      </h1>
+      <p v-if="current.outcome !== 'open'" class="already">
+        {{
+          current.outcome === 'done' ? `Done by ${current.by}` : `Skipped by ${current.by}: ${current.reason}`
+        }}
+      </p>
+      <div class="body">
+        <div class="do">
+          <section>
+            <h2>Do</h2>
+            <ol>
+              <li v-for="line in current.step.steps" :key="line">{{ line }}</li>
+            </ol>
+            <p v-if="current.step.caution" class="caution">{{ current.step.caution }}</p>
+          </section>
+          <section>
+            <StepDrawing :step="current.step" :vehicle="store.job.vehicle" :survey="store.job.survey" />
+          </section>
+        </div>
+        <div class="right">
+          <div class="fasteners">
+            <FastenerCard
+              v-for="t in torques"
+              :key="t.step.id + t.fastener.id"
+              :state="t"
+              @type="(place) => (keypad = { fastener: t, place })"
+              @settle="(place, outcome) => torque(t, place, outcome, null)"
+              @open="
+                (reason) =>
+                  store.record({ kind: 'opened-again', step: t.step.id, fastener: t.fastener.id, reason })
+              "
+              @maker="
+                (value, source) =>
+                  store.record({ kind: 'maker-torque', fastener: t.fastener.id, value, source })
+              "
+            />
+          </div>
+          <p v-for="r in unused" :key="r.sequence" class="unused">
+            The wrench read {{ formatQuantity('torque', r.value, preferences.system) }}, and nothing here
+            waits for it. <button @click="putAside(r)">Put aside</button>
+          </p>
+          <div v-if="ledger" class="ledger">
+            <button @click="ledgerOpen = true">
+              <b>{{ ledger.off }}</b
+              >off, to go back on
+            </button>
+            <button @click="ledgerOpen = true">
+              <b>{{ ledger.loose }}</b
+              >loose, to be tightened
+            </button>
+            <button @click="ledgerOpen = true">
+              <b>{{ ledger.departures }}</b
+              >not by the booklet
+            </button>
+          </div>
+        </div>
+      </div>
+      <div class="gap" />
+      <p v-if="refused || store.notice" class="refused" role="alert">{{ refused || store.notice }}</p>
+      <form v-if="skipping !== null" class="skip" @submit.prevent="skip">
+        <input
+          v-model="skipping"
+          placeholder="why it is not done"
+          aria-label="Why this step is not done"
+          maxlength="400"
+        />
+        <button type="button" @click="skipping = null">Leave it</button>
+        <button class="stop">Skip, visibly</button>
+      </form>
+      <footer v-else>
+        <button :disabled="index === 0" @click="back">Back</button>
+        <button @click="skipping = ''">Can't, because…</button>
+        <button class="go" @click="done">
+          {{ index + 1 === steps.length ? 'Done, last' : 'Done, next' }}
+        </button>
+      </footer>
+      <TorqueKeypad
+        v-if="keypad"
+        :title="`${keypad.fastener.fastener.name}, place ${keypad.place}`"
+        @reading="typed"
+        @close="keypad = null"
+      />
+      <div v-if="ledgerOpen" class="veil" @click.self="ledgerOpen = false" @keydown.esc="ledgerOpen = false">
+        <div class="sheet">
+          <button class="close" @click="ledgerOpen = false">Close</button><LedgerPanel />
+        </div>
+      </div>
+    </template>
+    <p v-else-if="store.missing" class="empty">
+      No such job here. <RouterLink to="/">Back to the bays</RouterLink>
+    </p>
+    <p v-else-if="store.job" class="empty">
+      No kit is picked, so there is no work yet.
+      <RouterLink :to="{ name: 'choose', params: { id } }">Choose a kit</RouterLink>
+    </p>
+    <p v-else class="empty" role="status">Fetching the job…</p>
+  </div>
+</template>
+
+<style scoped>
+.bay {
+  min-height: 100%;
+  height: 100vh;
+  overflow: auto;
+  display: flex;
+  flex-direction: column;
+  background: #14191b;
+  color: #ede8dc;
+  padding: 18px 26px;
+  font-size: 22px;
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 14px;
+  padding-right: 54px;
+  color: #b5bab8;
+}
+header strong {
+  font: 600 26px var(--condensed);
+  color: #ede8dc;
+}
+.what {
+  flex: 1;
+}
+.leave {
+  display: grid;
+  place-items: center;
+  width: 56px;
+  height: 56px;
+  margin: -10px -10px -10px -16px;
+  font-size: 38px;
+  color: #ede8dc;
+  text-decoration: none;
+}
+.person {
+  width: 110px;
+  background: none;
+  border: 0;
+  border-bottom: 1px dashed #59646a;
+  color: #ede8dc;
+  font: inherit;
+}
+.blocks {
+  display: flex;
+  gap: 4px;
+  margin: 10px 0;
+}
+.blocks i {
+  flex: 1;
+  height: 14px;
+  border-radius: 2px;
+  background: #2e3639;
+}
+.blocks .done {
+  background: #6fae7f;
+}
+.blocks .skipped {
+  background: #dd8a45;
+}
+.blocks .now {
+  background: #f2c24b;
+}
+.chips {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+.chip {
+  border: 1px solid #454e52;
+  border-radius: 4px;
+  padding: 5px 12px;
+  font-size: 20px;
+}
+.lead {
+  border-color: #f2c24b;
+  color: #f2c24b;
+}
+.trap {
+  margin-top: 14px;
+  background: #3a2b14;
+  border-left: 8px solid #e0a03f;
+  padding: 14px 18px;
+  font-weight: 600;
+  font-size: 24px;
+  line-height: 1.3;
+}
+.trap svg {
+  width: 20px;
+  fill: #e0a03f;
+}
+h1 {
+  font-size: 44px;
+  margin: 16px 0 12px;
+  display: flex;
+  align-items: center;
+  gap: 14px;
+}
+.side {
+  background: #f2c24b;
+  color: #14191b;
+  font-size: 32px;
+  border-radius: 4px;
+  padding: 2px 14px;
+}
+.already {
+  color: #8fcf9f;
+  margin: -6px 0 10px;
+}
+.do {
+  display: grid;
+  grid-template-columns: 1.1fr 1fr;
+  gap: 16px;
+}
+.do section {
+  background: #1d2427;
+  border: 1px solid #353e42;
+  border-radius: 4px;
+  padding: 14px 18px;
+}
+.do h2 {
+  color: #aab0ae;
+  font-size: 22px;
+}
+ol {
+  margin: 6px 0 0;
+  padding-left: 28px;
+}
+li {
+  margin-bottom: 6px;
+}
+.caution {
+  margin-top: 10px;
+  font-size: 20px;
+  color: #e3ac57;
+}
+.fasteners {
+  display: grid;
+  gap: 12px;
+  margin-top: 14px;
+}
+@media (width >= 1100px) {
+  .body {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 16px;
+  }
+  .do {
+    grid-template-columns: 1fr;
+  }
+  .fasteners {
+    margin-top: 0;
+  }
+}
+.fasteners:empty {
+  margin: 0;
+}
+.ledger {
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  gap: 14px;
+  margin-top: 14px;
+}
+.ledger button {
+  display: flex;
+  flex-direction: column;
+  align-items: flex-start;
+  padding: 10px 14px;
+  font:
+    400 20px 'Barlow',
+    sans-serif;
+}
+.ledger b {
+  font: 600 30px/1.1 var(--condensed);
+}
+.gap {
+  flex: 1;
+  min-height: 14px;
+}
+footer,
+.skip {
+  display: grid;
+  grid-template-columns: 1fr 1fr 2fr;
+  gap: 14px;
+  position: sticky;
+  bottom: 0;
+  background: #14191b;
+  padding: 8px 0 4px;
+}
+.skip {
+  grid-template-columns: 2fr 1fr 1fr;
+}
+.skip input {
+  background: #1d2427;
+  border: 2px solid #59646a;
+  border-radius: 4px;
+  color: #ede8dc;
+  font: inherit;
+  padding: 0 14px;
+}
+button {
+  min-height: 72px;
+  background: #1d2427;
+  color: #ede8dc;
+  border: 2px solid #59646a;
+  border-radius: 4px;
+  font: 600 28px/1.1 var(--condensed);
+  cursor: pointer;
+}
+button:disabled {
+  opacity: 0.4;
+}
+button:focus-visible {
+  outline: 3px solid #f2c24b;
+}
+.go {
+  background: #6fae7f;
+  border-color: #6fae7f;
+  color: #10211a;
+}
+.stop {
+  border-color: #dd8a45;
+  color: #f2b483;
+}
+.refused,
+.unused {
+  background: #43211a;
+  border-left: 8px solid #e0775f;
+  padding: 12px 16px;
+  margin: 8px 0;
+}
+.unused {
+  background: #3a2b14;
+  border-color: #e0a03f;
+}
+.unused button {
+  min-height: 56px;
+  font-size: 20px;
+  padding: 0 14px;
+}
+.veil {
+  position: fixed;
+  inset: 0;
+  z-index: 30;
+  background: rgb(0 0 0 / 0.6);
+  display: grid;
+  place-items: center;
+}
+.sheet {
+  width: min(760px, 94vw);
+  max-height: 90vh;
+  overflow: auto;
+  background: var(--bone);
+  color: var(--ink);
+  border-radius: 4px;
+  font-size: 18px;
+}
+.close {
+  min-height: 56px;
+  width: 100%;
+  border-radius: 0;
+}
+.empty a {
+  color: #7fc4cd;
+}
+</style>

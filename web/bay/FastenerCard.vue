@@ -1,0 +1,229 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import dayjs from 'dayjs'
+import { placeCloses, type FastenerState } from '@stout-shackle/core/job'
+import { formatNumber, formatQuantity, parseQuantity, refusalText, UNITS } from '@stout-shackle/core/quantity'
+import { PLACE_STATES } from '@stout-shackle/core/wording'
+import StateSign from '../entry/StateSign.vue'
+import { specText } from '../plan/spec'
+import { usePreferences } from '../stores/preferences'
+
+/** One fastener of the step: a numeral for each place, what it wants, and the ways to settle it. */
+const props = defineProps<{ state: FastenerState }>()
+const emit = defineEmits<{
+  type: [place: number]
+  settle: [place: number, outcome: 'by-feel' | 'not-reached' | 'none-given']
+  open: [reason: string]
+  maker: [value: number, source: string]
+}>()
+const preferences = usePreferences()
+const unit = computed(() => UNITS.torque[preferences.system].symbol)
+const judged = computed(() => ['target', 'ceiling', 'vehicle-maker'].includes(props.state.fastener.spec.kind))
+const needsFigure = computed(
+  () => props.state.fastener.spec.kind === 'vehicle-maker' && props.state.makerFigure === undefined,
+)
+const wants = computed(() =>
+  props.state.makerFigure === undefined
+    ? specText(props.state.fastener.spec, preferences.system)
+    : `${formatQuantity('torque', props.state.makerFigure, preferences.system)}, vehicle maker`,
+)
+const colour = (s: FastenerState['places'][number]['state']) =>
+  s === 'missing'
+    ? ''
+    : s === 'within'
+      ? 'fine'
+      : s === 'low' || s === 'high' || s === 'wrong-unit' || s === 'needs-maker-figure'
+        ? 'stop'
+        : 'caution'
+const sign = (s: FastenerState['places'][number]['state']) =>
+  (colour(s) || 'unknown') as 'fine' | 'stop' | 'caution' | 'unknown'
+const figure = ref('')
+const source = ref('')
+const reason = ref<string | null>(null)
+const refused = ref('')
+function keepFigure() {
+  const parsed = parseQuantity('torque', figure.value, { system: preferences.system, min: 1, max: 1000 })
+  refused.value = !parsed.ok
+    ? refusalText(parsed)
+    : source.value.trim()
+      ? ''
+      : 'Name the manual and page it stands in.'
+  if (parsed.ok && source.value.trim()) emit('maker', parsed.value, source.value.trim())
+}
+</script>
+
+<template>
+  <div class="fastener">
+    <p class="head">{{ state.fastener.name }} · wants {{ wants }}</p>
+    <form v-if="needsFigure" class="maker" @submit.prevent="keepFigure">
+      <p class="stop"><StateSign state="stop" /> Look up the vehicle maker's torque before going on.</p>
+      <input
+        v-model="figure"
+        :placeholder="`figure, ${unit}`"
+        :aria-label="`Vehicle maker's torque, ${state.fastener.name}`"
+      />
+      <input v-model="source" placeholder="manual, page" aria-label="Source of the figure" maxlength="400" />
+      <button>Keep</button>
+      <p v-if="refused" class="stop" role="alert">{{ refused }}</p>
+    </form>
+    <div v-else class="places">
+      <div v-for="(place, i) in state.places" :key="i" class="place">
+        <span class="small">{{ state.places.length > 1 ? `place ${i + 1}` : ' ' }}</span>
+        <span class="numeral" :class="colour(place.state)">
+          {{
+            place.value === null
+              ? place.state === 'missing'
+                ? '– –'
+                : '✓'
+              : formatNumber('torque', place.value, preferences.system)
+          }}
+          <span v-if="judged" class="u">{{ unit }}</span><StateSign
+            v-if="place.state !== 'missing'"
+            :state="sign(place.state)"
+          />
+        </span>
+        <span class="small"
+          >{{
+            place.state === 'missing'
+              ? judged
+                ? 'pull the wrench, or type'
+                : 'confirm by hand'
+              : PLACE_STATES[place.state]
+          }}<template v-if="place.record">
+            · {{ place.record.by }}, {{ dayjs(place.record.at).format('HH:mm') }}</template
+          ></span
+        >
+        <span class="buttons">
+          <template v-if="judged">
+            <button @click="emit('type', i + 1)">Type</button>
+            <button
+              v-if="!placeCloses(state.fastener, place.state)"
+              @click="emit('settle', i + 1, 'not-reached')"
+            >
+              No reach
+            </button>
+          </template>
+          <button
+            v-else-if="place.state === 'missing'"
+            @click="
+              emit('settle', i + 1, state.fastener.spec.kind === 'none-given' ? 'none-given' : 'by-feel')
+            "
+          >
+            {{ state.fastener.spec.kind === 'turns' ? 'Turned' : 'Tightened' }}
+          </button>
+        </span>
+      </div>
+    </div>
+    <form
+      v-if="reason !== null"
+      class="maker"
+      @submit.prevent="reason.trim() && (emit('open', reason.trim()), (reason = null))"
+    >
+      <input
+        v-model="reason"
+        placeholder="why it was undone"
+        aria-label="Why it was undone"
+        maxlength="400"
+      /><button>Undone: torque is void</button>
+    </form>
+    <button v-else-if="state.places.some((p) => p.record)" class="link" @click="reason = ''">
+      had to undo it again
+    </button>
+  </div>
+</template>
+
+<style scoped>
+.fastener {
+  background: #1d2427;
+  border: 1px solid #353e42;
+  border-radius: 4px;
+  padding: 14px 16px;
+}
+.head {
+  font: 600 22px/1.2 var(--condensed);
+  color: #c6cac9;
+}
+.places {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(200px, 1fr));
+  gap: 14px;
+}
+.place {
+  display: flex;
+  flex-direction: column;
+}
+.numeral {
+  font: 600 70px/1.05 var(--condensed);
+  color: #8d9698;
+  font-variant-numeric: tabular-nums;
+}
+.u {
+  font-size: 24px;
+  color: #aab0ae;
+}
+.numeral :deep(.sign) {
+  width: 18px;
+  height: 18px;
+  margin-left: 6px;
+  vertical-align: 2px;
+  color: inherit;
+}
+.fine {
+  color: #8fcf9f;
+}
+.stop {
+  color: #f0907a;
+}
+.caution {
+  color: #e3ac57;
+}
+.small {
+  font-size: 18px;
+  color: #aab0ae;
+}
+.buttons {
+  display: flex;
+  gap: 8px;
+  margin-top: 8px;
+}
+button {
+  min-height: 56px;
+  min-width: 96px;
+  border: 1px solid #4a5357;
+  border-radius: 4px;
+  background: #2a3236;
+  color: #ede8dc;
+  font: 600 20px var(--condensed);
+  cursor: pointer;
+}
+.link {
+  border: 0;
+  background: none;
+  min-width: 0;
+  min-height: 40px;
+  padding: 0;
+  color: #aab0ae;
+  text-decoration: underline;
+  font-weight: 500;
+}
+.maker {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-top: 6px;
+}
+.maker p {
+  flex-basis: 100%;
+  font-size: 20px;
+}
+.maker input {
+  flex: 1 1 140px;
+  min-height: 56px;
+  border: 1px solid #4a5357;
+  border-radius: 4px;
+  background: #14191b;
+  color: #ede8dc;
+  font: 500 22px var(--condensed);
+  padding: 0 12px;
+}
+</style>

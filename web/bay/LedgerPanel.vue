@@ -1,0 +1,179 @@
+<script setup lang="ts">
+import { computed, reactive, ref } from 'vue'
+import type { LedgerLine } from '@stout-shackle/core/job'
+import { formatQuantity } from '@stout-shackle/core/quantity'
+import QuantityField from '../entry/QuantityField.vue'
+import StateSign from '../entry/StateSign.vue'
+import { useOpenJob } from '../stores/job'
+import { usePreferences } from '../stores/preferences'
+
+/** What has to come out even before the vehicle leaves. Filled by the steps; only what no step knows is typed. */
+const { store, assessment } = useOpenJob()
+const preferences = usePreferences()
+const ledgers = computed(() => assessment.value.ledgers)
+const title = (id: string | null) =>
+  assessment.value.steps.find((s) => s.step.id === id)?.step.title ?? 'by hand'
+const groups = computed((): [string, LedgerLine[]][] =>
+  ledgers.value
+    ? [
+        ['Off and on again', ledgers.value.off],
+        ['Loose on purpose', ledgers.value.loose],
+        ['Opened again', ledgers.value.opened],
+      ]
+    : [],
+)
+/** One figure for a fastener serves both sides. */
+const makers = computed(() => {
+  const owed = assessment.value.torques.filter((t) => t.fastener.spec.kind === 'vehicle-maker')
+  return [...new Map(owed.map((t) => [t.fastener.id, t])).values()]
+})
+const maker = reactive<Record<string, { value: number | null; source: string }>>({})
+const draft = (id: string) => (maker[id] ??= { value: null, source: '' })
+const why = ref<string | null>(null)
+function keepMaker(id: string) {
+  const { value, source } = draft(id)
+  why.value =
+    value === null
+      ? 'Type the figure first.'
+      : source.trim()
+        ? null
+        : 'Where does the figure stand? Name the manual and page.'
+  if (value === null || why.value) return
+  store.record({ kind: 'maker-torque', fastener: id, value, source: source.trim() })
+}
+const departure = reactive({ what: '', why: '', agreedBy: '' })
+function depart() {
+  if (!departure.what.trim() || !departure.why.trim() || !departure.agreedBy.trim()) {
+    why.value = 'A departure needs what, why and who agreed.'
+    return
+  }
+  why.value = null
+  store.record({
+    kind: 'departure',
+    what: departure.what.trim(),
+    why: departure.why.trim(),
+    agreedBy: departure.agreedBy.trim(),
+  })
+  Object.assign(departure, { what: '', why: '', agreedBy: '' })
+}
+const part = ref('')
+function takeOff() {
+  if (!part.value.trim()) return
+  store.record({ kind: 'off', part: part.value.trim() })
+  part.value = ''
+}
+</script>
+
+<template>
+  <section v-if="ledgers" class="card ledgers">
+    <header><h2>Ledgers</h2></header>
+    <div v-for="[name, lines] in groups" :key="name" class="ledger">
+      <h3>{{ name }}</h3>
+      <p v-if="!lines.length" class="small muted">no lines yet</p>
+      <p v-for="(line, i) in lines" :key="i" class="line small">
+        <StateSign :state="line.open ? 'caution' : 'fine'" :label="line.open ? 'open' : 'closed'" />
+        {{ line.what }}{{ line.side ? `, ${line.side}` : '' }}
+        <span v-if="line.open && line.closedBy" class="muted">· closed by "{{ title(line.closedBy) }}"</span>
+        <button
+          v-if="line.open && !line.closedBy"
+          class="plain"
+          @click="store.record({ kind: 'on-again', part: line.what })"
+        >
+          back on
+        </button>
+      </p>
+      <form v-if="name === 'Off and on again'" class="add" @submit.prevent="takeOff">
+        <input
+          v-model="part"
+          placeholder="something else came off"
+          aria-label="Part taken off"
+          maxlength="120"
+        /><button class="plain">note it</button>
+      </form>
+    </div>
+    <div class="ledger">
+      <h3>Factory fasteners, vehicle maker's torque</h3>
+      <p v-if="!makers.length" class="small muted">none disturbed</p>
+      <div v-for="m in makers" :key="m.fastener.id" class="small maker">
+        <StateSign :state="m.makerFigure === undefined ? 'stop' : 'fine'" />
+        <span>{{ m.fastener.name }}</span>
+        <strong v-if="m.makerFigure !== undefined">{{
+          formatQuantity('torque', m.makerFigure, preferences.system, 0)
+        }}</strong>
+        <form v-else class="add" @submit.prevent="keepMaker(m.fastener.id)">
+          <QuantityField
+            :value="draft(m.fastener.id).value"
+            kind="torque"
+            :label="`Vehicle maker's torque, ${m.fastener.name}`"
+            hide-label
+            :min="1"
+            :max="1000"
+            @update="(v) => (draft(m.fastener.id).value = v)"
+            @next="keepMaker(m.fastener.id)"
+          />
+          <input
+            v-model="draft(m.fastener.id).source"
+            placeholder="source, page"
+            :aria-label="`Source of the torque, ${m.fastener.name}`"
+            maxlength="400"
+          />
+          <button class="plain">keep</button>
+        </form>
+      </div>
+    </div>
+    <div class="ledger">
+      <h3>Not by the booklet</h3>
+      <p v-for="(d, i) in ledgers.departures" :key="i" class="small">
+        {{ d.what }}: {{ d.why }} <span class="muted">(agreed {{ d.agreedBy }}, noted by {{ d.by }})</span>
+      </p>
+      <form class="add" @submit.prevent="depart">
+        <input
+          v-model="departure.what"
+          placeholder="what was done differently"
+          aria-label="What was done differently"
+          maxlength="400"
+        />
+        <input v-model="departure.why" placeholder="why" aria-label="Why" maxlength="400" />
+        <input v-model="departure.agreedBy" placeholder="who agreed" aria-label="Who agreed" maxlength="80" />
+        <button class="plain">note it</button>
+      </form>
+    </div>
+    <p v-if="why" class="note stop" role="alert">{{ why }}</p>
+  </section>
+</template>
+
+<style scoped>
+.ledger {
+  padding: 6px 12px;
+  border-bottom: 1px solid #ece7db;
+}
+.line,
+.maker {
+  padding: 2px 0;
+}
+.maker {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px;
+}
+.add {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  align-items: center;
+  margin-top: 3px;
+}
+.add input {
+  height: 28px;
+  border: 1px solid var(--edge);
+  border-radius: 4px;
+  padding: 0 6px;
+  font: inherit;
+  font-size: 13px;
+  flex: 1 1 90px;
+  min-width: 80px;
+  color: var(--ink);
+  background: #fff;
+}
+</style>

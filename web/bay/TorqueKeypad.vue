@@ -1,0 +1,119 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { parseQuantity, refusalText, UNITS } from '@stout-shackle/core/quantity'
+import { usePreferences } from '../stores/preferences'
+
+/** Large keys for a torque read off a wrench without a radio; the unit is always chosen, never assumed. */
+defineProps<{ title: string }>()
+const emit = defineEmits<{ reading: [newtonMetres: number]; close: [] }>()
+const preferences = usePreferences()
+const units = [UNITS.torque.us.symbol, UNITS.torque.metric.symbol, 'lb-in']
+const unit = ref(UNITS.torque[preferences.system].symbol)
+const digits = ref('')
+const KEYS = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0', '⌫']
+const parsed = computed(() =>
+  parseQuantity('torque', `${digits.value} ${unit.value}`, { min: 0.05, max: 1500 }),
+)
+const refused = ref('')
+function press(key: string) {
+  refused.value = ''
+  digits.value = key === '⌫' ? digits.value.slice(0, -1) : (digits.value + key).slice(0, 7)
+}
+function enter() {
+  if (parsed.value.ok) emit('reading', parsed.value.value)
+  else refused.value = digits.value ? refusalText(parsed.value) : 'Type what the wrench showed.'
+}
+function key(event: KeyboardEvent) {
+  if (/^[\d.]$/.test(event.key)) press(event.key)
+  else if (event.key === 'Backspace') press('⌫')
+  else if (event.key === 'Enter') enter()
+  else if (event.key === 'Escape') emit('close')
+  else return
+  event.preventDefault()
+}
+const vFocus = { mounted: (element: HTMLElement) => element.focus() }
+</script>
+
+<template>
+  <div class="pad" role="dialog" :aria-label="title">
+    <h3>{{ title }}</h3>
+    <div v-focus class="shown" tabindex="0" role="textbox" aria-label="Torque read" @keydown="key">
+      {{ digits || '–' }} <span>{{ unit }}</span>
+    </div>
+    <div class="units" role="group" aria-label="Unit">
+      <button
+        v-for="u in units"
+        :key="u"
+        :class="{ on: u === unit }"
+        :aria-pressed="u === unit"
+        @click="unit = u"
+      >
+        {{ u }}
+      </button>
+    </div>
+    <div class="keys">
+      <button v-for="k in KEYS" :key="k" :aria-label="k === '⌫' ? 'erase' : k" @click="press(k)">
+        {{ k }}
+      </button>
+    </div>
+    <p v-if="refused" class="refused" role="alert">{{ refused }}</p>
+    <div class="units">
+      <button @click="emit('close')">Leave it</button><button class="go" @click="enter">Record</button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.pad {
+  position: fixed;
+  inset: auto 0 0;
+  z-index: 30;
+  margin: auto;
+  max-width: 460px;
+  background: #1d2427;
+  border: 1px solid #3b4448;
+  border-bottom: 0;
+  padding: 14px;
+  display: grid;
+  gap: 10px;
+}
+.shown {
+  font: 600 54px/1 var(--condensed);
+  text-align: right;
+}
+.shown span {
+  font-size: 22px;
+  color: #aab0ae;
+}
+.keys {
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  gap: 8px;
+}
+.units {
+  display: flex;
+  gap: 8px;
+}
+button {
+  flex: 1;
+  min-height: 56px;
+  border: 1px solid #4a5357;
+  border-radius: 4px;
+  background: #2a3236;
+  color: #ede8dc;
+  font: 600 24px var(--condensed);
+  cursor: pointer;
+}
+.on {
+  border-color: #f2c24b;
+  color: #f2c24b;
+}
+.go {
+  background: #6fae7f;
+  color: #10211a;
+}
+.refused {
+  color: #f0a08c;
+  font-size: 18px;
+}
+</style>

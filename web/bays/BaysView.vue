@@ -1,0 +1,218 @@
+<script setup lang="ts">
+import { computed, defineAsyncComponent, nextTick, ref, useTemplateRef, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import dayjs from 'dayjs'
+import { FOLLOW_UPS, jobExportSchema } from '@stout-shackle/core/job'
+import { call, Refused } from '../api/client'
+import { useShop } from '../stores/shop'
+import { onShopEvent } from '../stores/events'
+import JobCard from './JobCard.vue'
+
+const NewJobDialog = defineAsyncComponent(() => import('./NewJobDialog.vue'))
+const BAYS = [1, 2, 3, 4]
+
+const shop = useShop()
+const route = useRoute()
+const router = useRouter()
+const find = ref('')
+const findBox = useTemplateRef<HTMLInputElement>('findBox')
+const adding = ref(false)
+const failure = ref<string | null>(null)
+
+async function load() {
+  try {
+    await shop.loadJobs()
+    failure.value = null
+  } catch (error) {
+    failure.value = (error as Error).message
+  }
+}
+void load()
+onShopEvent('job', () => void load())
+onShopEvent('record', () => void load())
+onShopEvent('open', () => void load())
+watch(
+  () => route.query.find,
+  (asked) => asked !== undefined && void nextTick(() => findBox.value?.focus()),
+  { immediate: true },
+)
+
+const found = computed(() => {
+  const words = find.value.toLowerCase().split(/\s+/).filter(Boolean)
+  return (shop.jobs ?? []).filter((j) =>
+    words.every((w) =>
+      `${j.number} ${j.title} ${j.customer} ${j.vehicle} ${j.kit ?? ''}`.toLowerCase().includes(w),
+    ),
+  )
+})
+const inBay = (bay: number) => found.value.filter((j) => j.bay === bay && !j.handedOver)
+const yard = computed(() => found.value.filter((j) => j.bay === null || j.handedOver))
+
+/** Follow-ups of what was handed over, soonest first, until a week past their day. */
+const due = computed(() =>
+  (shop.jobs ?? [])
+    .flatMap((job) =>
+      job.handedOver
+        ? FOLLOW_UPS.map((f) => ({ job, title: f.title, day: dayjs(job.handedOver).add(f.days, 'day') }))
+        : [],
+    )
+    .filter((f) => f.day.isAfter(dayjs().subtract(7, 'day')))
+    .sort((a, b) => a.day.valueOf() - b.day.valueOf()),
+)
+
+async function takeFile(event: Event) {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  if (!file) return
+  try {
+    const parsed = jobExportSchema.safeParse(JSON.parse(await file.text()))
+    if (!parsed.success) {
+      const issue = parsed.error.issues[0]!
+      failure.value = `${file.name} is not a job file: ${issue.path.join('.')} ${issue.message}`
+      return
+    }
+    const { job } = await call<{ job: { id: string } }>('/jobs/import', {
+      method: 'POST',
+      body: parsed.data,
+      key: crypto.randomUUID(),
+    })
+    await router.push({ name: 'measure', params: { id: job.id } })
+  } catch (error) {
+    failure.value =
+      error instanceof SyntaxError
+        ? `${file.name} is not JSON.`
+        : error instanceof Refused
+          ? error.message
+          : String(error)
+  }
+}
+</script>
+
+<template>
+  <div class="page">
+    <header>
+      <h1>Bays</h1>
+      <input ref="findBox" v-model="find" class="find" placeholder="Find a job  /" aria-label="Find a job" />
+      <label class="file"
+        >Take in a job file<input type="file" accept=".json,application/json" @change="takeFile"
+      /></label>
+      <el-button type="primary" @click="adding = true">New job</el-button>
+    </header>
+    <p v-if="failure" class="note stop" role="alert">{{ failure }}</p>
+    <p v-if="shop.jobs === null && !failure" class="muted" role="status">Looking into the bays…</p>
+    <p v-else-if="shop.jobs?.length === 0" class="note">
+      No jobs yet. Take one in with "New job": who brings it, which vehicle, what hurts.
+    </p>
+    <div class="bays">
+      <section v-for="bay in BAYS" :key="bay" class="bay">
+        <h2>Bay {{ bay }}</h2>
+        <JobCard v-for="job in inBay(bay)" :key="job.id" :job="job" />
+        <p v-if="!inBay(bay).length" class="empty muted">free</p>
+      </section>
+    </div>
+    <div class="below">
+      <section>
+        <h2>In the yard and handed over</h2>
+        <div class="yard"><JobCard v-for="job in yard" :key="job.id" :job="job" /></div>
+      </section>
+      <section>
+        <h2>Due back</h2>
+        <div class="card">
+          <table class="dense">
+            <tbody>
+              <tr v-for="f in due" :key="f.job.id + f.title">
+                <td class="num day">{{ f.day.format('D MMM') }}</td>
+                <td>
+                  {{ f.title }}<span v-if="f.day.isBefore(dayjs(), 'day')" class="late"> · was due</span>
+                </td>
+                <td>
+                  <RouterLink :to="{ name: 'hand-over', params: { id: f.job.id } }">{{
+                    f.job.number
+                  }}</RouterLink>
+                  <span class="small muted">{{ f.job.customer }}</span>
+                </td>
+              </tr>
+              <tr v-if="!due.length">
+                <td class="muted">Follow-ups of handed-over vehicles stand here.</td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+      </section>
+    </div>
+    <NewJobDialog v-if="adding" @close="adding = false" />
+  </div>
+</template>
+
+<style scoped>
+.find {
+  width: 210px;
+  height: 32px;
+  border: 1px solid var(--edge);
+  border-radius: 4px;
+  padding: 0 10px;
+  font: inherit;
+  background: #fff;
+}
+.file {
+  cursor: pointer;
+  color: var(--petrol);
+  font-weight: 500;
+}
+.file:focus-within {
+  outline: 2px solid var(--petrol);
+}
+.file input {
+  position: absolute;
+  width: 1px;
+  opacity: 0;
+}
+.bays {
+  display: grid;
+  grid-template-columns: repeat(4, minmax(0, 1fr));
+  gap: 14px;
+}
+.bay {
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+  border-top: 4px solid var(--ink);
+  padding-top: 8px;
+  min-height: 250px;
+}
+.empty {
+  border: 1px dashed var(--edge);
+  border-radius: 4px;
+  text-align: center;
+  padding: 46px 0;
+}
+.below {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 14px;
+  margin-top: 24px;
+  border-top: 1px solid var(--edge);
+  padding-top: 12px;
+}
+.below h2 {
+  margin-bottom: 8px;
+}
+.yard {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 14px;
+}
+.day {
+  width: 70px;
+  text-align: left;
+}
+.late {
+  color: var(--amber);
+}
+@media (width < 1000px) {
+  .bays {
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+  }
+}
+</style>

@@ -1,0 +1,207 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import {
+  GAP_PASSES,
+  ofKind,
+  type GapCheck,
+  type GapJudgement,
+  type GapVerdict,
+  type RecordBody,
+} from '@stout-shackle/core/job'
+import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
+import { CHECK_NAMES, GAP_VERDICTS, limitText } from '@stout-shackle/core/wording'
+import NeedsKit from '../entry/NeedsKit.vue'
+import PlateRow from '../entry/PlateRow.vue'
+import QuantityField from '../entry/QuantityField.vue'
+import StampedPlate from '../entry/StampedPlate.vue'
+import StateSign from '../entry/StateSign.vue'
+import StageColumns from '../job/StageColumns.vue'
+import { useOpenJob } from '../stores/job'
+import { usePreferences } from '../stores/preferences'
+
+const { store, job, assessment } = useOpenJob()
+const preferences = usePreferences()
+type Gap = Extract<RecordBody, { kind: 'gap' }>
+const HOW: Record<GapCheck, string> = {
+  'bag-clearance': 'feeler or fingers all round at its widest, load on, at pressure',
+  'bag-length': 'between the plate faces, standing at ride height',
+  'plate-tyre': 'nearest edge of any plate, wheels on',
+  'line-exhaust': "to the pipe's surface, along the whole line",
+}
+const checks = computed(() =>
+  [...new Set(assessment.value.gaps.map((g) => g.check))].map((check) => ({
+    check,
+    sides: assessment.value.gaps.filter((g) => g.check === check),
+  })),
+)
+const sign = (v: GapVerdict) =>
+  v === 'missing' ? 'unknown' : v === 'fine' ? 'fine' : GAP_PASSES.includes(v) ? 'caution' : 'stop'
+const earlier = (g: GapJudgement) =>
+  ofKind(assessment.value.standing, 'gap').findLast(
+    ({ id, body }) => !id.startsWith('typing') && body.check === g.check && body.side === g.side,
+  )
+const body = (
+  g: GapJudgement,
+  value: number,
+  about: boolean,
+  sleeved = earlier(g)?.body.sleeved ?? false,
+): Gap => ({ kind: 'gap', check: g.check, side: g.side, value, about, sleeved })
+const key = (g: GapJudgement) => `gap:${g.check}:${g.side}`
+function type(g: GapJudgement, value: number | null, about: boolean) {
+  store.type(key(g), value === null ? null : body(g, value, about))
+}
+function commit(g: GapJudgement, value: number | null, about: boolean) {
+  store.type(key(g), null)
+  const before = earlier(g)
+  if (value === null) {
+    if (before) store.record({ kind: 'withdrawn' }, { record: before.id, why: 'cleared' })
+  } else store.record(body(g, value, about), before ? { record: before.id, why: 'read again' } : null)
+}
+function sleeve(g: GapJudgement, sleeved: boolean) {
+  const before = earlier(g)
+  if (before)
+    store.record(body(g, before.body.value, before.body.about, sleeved), {
+      record: before.id,
+      why: sleeved ? 'heat sleeve fitted' : 'no heat sleeve',
+    })
+}
+const tightest = computed(() => {
+  const read = assessment.value.gaps.filter((g) => g.value !== null && g.check !== 'bag-length')
+  return read.sort((a, b) => a.value! - a.limit.value - (b.value! - b.limit.value))[0] ?? null
+})
+const left = computed(() => assessment.value.gaps.filter((g) => g.verdict === 'missing').length)
+const fails = computed(() =>
+  assessment.value.gaps.filter((g) => g.verdict !== 'missing' && !GAP_PASSES.includes(g.verdict)),
+)
+const SIDES = { left: 'Left', right: 'Right' }
+const len = (v: number) => formatQuantity('length', v, preferences.system)
+</script>
+
+<template>
+  <NeedsKit v-if="!job.kit" :job="job.id" what="What to check for clearance" />
+  <StageColumns v-else>
+    <template #work>
+      <section class="card">
+        <header>
+          <h2>Readings against the rules</h2>
+          <span class="small muted">{{ left ? `${left} to read` : 'all read' }}</span>
+        </header>
+        <table class="dense">
+          <thead>
+            <tr>
+              <th>Check</th>
+              <th>Rule</th>
+              <th>Left</th>
+              <th>Right</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="{ check, sides } in checks" :key="check">
+              <td>
+                <strong>{{ CHECK_NAMES[check] }}</strong
+                ><br /><span class="small muted">{{ HOW[check] }}</span>
+              </td>
+              <td class="rule small">
+                {{ len(sides[0]!.limit.value)
+                }}{{ sides[0]!.most ? ` to ${len(sides[0]!.most.value)}` : ' or more' }}<br /><span
+                  class="muted"
+                  >{{ sides[0]!.limit.source }}</span
+                >
+              </td>
+              <td v-for="g in sides" :key="g.side" class="read">
+                <span class="cell">
+                  <QuantityField
+                    :value="earlier(g)?.body.value ?? null"
+                    :about="earlier(g)?.body.about"
+                    kind="length"
+                    :label="`${CHECK_NAMES[check]}, ${g.side}`"
+                    hide-label
+                    clearable
+                    :min="0"
+                    :max="1"
+                    @update="(v, about) => type(g, v, about)"
+                    @commit="(v, about) => commit(g, v, about)"
+                  />
+                  <span class="verdict small"
+                    ><StateSign :state="sign(g.verdict)" /> {{ GAP_VERDICTS[g.verdict] }}</span
+                  >
+                </span>
+                <label
+                  v-if="check === 'line-exhaust' && g.value !== null && g.value < g.limit.value"
+                  class="small"
+                  ><input
+                    type="checkbox"
+                    :checked="earlier(g)?.body.sleeved ?? false"
+                    @change="sleeve(g, ($event.target as HTMLInputElement).checked)"
+                  />
+                  heat sleeve fitted there</label
+                >
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </section>
+      <p class="small muted">
+        Readings are appended: a corrected one keeps the first in the log. Typed "about 5/8", a reading counts
+        with half an inch of doubt.
+      </p>
+    </template>
+    <template #plate>
+      <StampedPlate title="Room">
+        <template v-if="tightest">
+          <p class="muted">
+            Tightest: {{ CHECK_NAMES[tightest.check] }}, {{ SIDES[tightest.side].toLowerCase() }}
+          </p>
+          <div class="figures">
+            <span class="figure"
+              >{{ formatNumber('length', tightest.value! - tightest.limit.value, preferences.system)
+              }}<span class="unit">{{ UNITS.length[preferences.system].symbol }} over the rule</span></span
+            >
+          </div>
+        </template>
+        <p v-else class="words">Nothing read yet</p>
+        <PlateRow
+          v-for="g in assessment.gaps"
+          :key="g.check + g.side"
+          :label="`${CHECK_NAMES[g.check]}, ${g.side}`"
+          :state="sign(g.verdict)"
+          :says="g.side === 'left' ? limitText(g.limit) : undefined"
+          >{{ g.value === null ? '–' : len(g.value) }}</PlateRow
+        >
+        <p v-for="g in fails" :key="`f${g.check}${g.side}`" class="note stop">
+          {{ CHECK_NAMES[g.check] }}, {{ g.side }}: {{ GAP_VERDICTS[g.verdict] }}.
+          {{
+            g.check === 'line-exhaust'
+              ? 'Route it further away, or sleeve it.'
+              : g.check === 'bag-length'
+                ? 'Bracket spacer or another kit: the bag must stand inside its window.'
+                : 'Shift the bracket in its slots and read again; do not grind the bag side.'
+          }}
+        </p>
+      </StampedPlate>
+    </template>
+  </StageColumns>
+</template>
+
+<style scoped>
+table.dense td {
+  height: 52px;
+  vertical-align: middle;
+}
+.rule {
+  white-space: nowrap;
+}
+.cell {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
+.cell :deep(.field) {
+  width: 92px;
+  min-width: 0;
+  flex: none;
+}
+.verdict {
+  line-height: 1.2;
+}
+</style>

@@ -1,0 +1,136 @@
+<script setup lang="ts">
+import { reactive, ref } from 'vue'
+import type { GateId, GateReport } from '@stout-shackle/core/job'
+import { GATE_NAMES } from '@stout-shackle/core/wording'
+import StateSign from '../entry/StateSign.vue'
+import { useOpenJob } from '../stores/job'
+
+/** Each gate is done, not applicable because, or refused by the customer in writing. */
+const { store, job, assessment } = useOpenJob()
+const WHERE: Record<GateId, string> = {
+  heights: 'hand-over',
+  clearance: 'fit',
+  torques: 'bay',
+  soap: 'air',
+  hold: 'air',
+  'minimum-pressure': 'hand-over',
+}
+const WORDS = {
+  done: 'done',
+  open: 'open',
+  'not-applicable': 'not applicable',
+  refused: 'refused by the customer',
+}
+const sign = (g: GateReport) => (g.state === 'done' ? 'fine' : g.state === 'open' ? 'unknown' : 'caution')
+const open = ref<GateId | null>(null)
+const form = reactive({
+  outcome: 'not-applicable' as 'not-applicable' | 'refused',
+  because: '',
+  signedBy: '',
+})
+const why = ref('')
+function say(gate: GateId) {
+  why.value = !form.because.trim()
+    ? 'Say because of what.'
+    : form.outcome === 'refused' && !form.signedBy.trim()
+      ? "A refusal carries the customer's name."
+      : ''
+  if (why.value) return
+  store.record({
+    kind: 'gate',
+    gate,
+    outcome: form.outcome,
+    because: form.because.trim(),
+    signedBy: form.signedBy.trim(),
+  })
+  Object.assign(form, { outcome: 'not-applicable', because: '', signedBy: '' })
+  open.value = null
+}
+</script>
+
+<template>
+  <section class="card">
+    <header><h2>Gates</h2></header>
+    <div v-for="g in assessment.gates" :key="g.gate" class="gate">
+      <StateSign :state="sign(g)" :label="WORDS[g.state]" />
+      <span class="name"
+        >{{ GATE_NAMES[g.gate] }}<span v-if="g.because" class="small muted">: {{ g.because }}</span></span
+      >
+      <span class="small" :class="g.state">{{ WORDS[g.state] }}</span>
+      <span class="act small">
+        <template v-if="g.state === 'open'">
+          <RouterLink
+            v-if="WHERE[g.gate] !== 'hand-over'"
+            :to="{ name: WHERE[g.gate], params: { id: job.id } }"
+            >do it</RouterLink
+          >
+          <button
+            class="plain"
+            :aria-label="`Not done: ${GATE_NAMES[g.gate]}`"
+            @click="open = open === g.gate ? null : g.gate"
+          >
+            not done, because…
+          </button>
+        </template>
+      </span>
+      <form v-if="open === g.gate" class="say" @submit.prevent="say(g.gate)">
+        <select v-model="form.outcome" aria-label="Why the gate is not done">
+          <option value="not-applicable">does not apply</option>
+          <option value="refused">customer refuses</option>
+        </select>
+        <input v-model="form.because" placeholder="because" aria-label="Because" maxlength="400" />
+        <input
+          v-if="form.outcome === 'refused'"
+          v-model="form.signedBy"
+          placeholder="signed by"
+          aria-label="Signed by"
+          maxlength="80"
+        />
+        <button class="plain">keep</button>
+        <span v-if="why" class="why" role="alert">{{ why }}</span>
+      </form>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.gate {
+  display: grid;
+  grid-template-columns: 12px 1fr 120px 190px;
+  gap: 10px;
+  align-items: center;
+  min-height: 34px;
+  padding: 2px 12px;
+  border-bottom: 1px solid #ece7db;
+}
+.act {
+  display: flex;
+  gap: 12px;
+  justify-content: flex-end;
+}
+.done {
+  color: var(--moss);
+}
+.say {
+  grid-column: 2 / -1;
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  padding-bottom: 6px;
+}
+.say input,
+.say select {
+  height: 28px;
+  border: 1px solid var(--edge);
+  border-radius: 4px;
+  font: inherit;
+  padding: 0 6px;
+  background: #fff;
+}
+.say input {
+  flex: 1;
+}
+.why {
+  color: var(--oxide);
+}
+</style>

@@ -1,0 +1,278 @@
+<script setup lang="ts">
+import dayjs from 'dayjs'
+import { computed, ref } from 'vue'
+import { ofKind } from '@stout-shackle/core/job'
+import { maximumPressure, minimumPressure } from '@stout-shackle/core/kit'
+import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
+import { CORNERS } from '@stout-shackle/core/vehicle'
+import { blockText, CORNER_NAMES, levelText } from '@stout-shackle/core/wording'
+import PlateRow from '../entry/PlateRow.vue'
+import QuantityField from '../entry/QuantityField.vue'
+import StampedPlate from '../entry/StampedPlate.vue'
+import StateSign from '../entry/StateSign.vue'
+import StageColumns from '../job/StageColumns.vue'
+import HeightGrid from '../measure/HeightGrid.vue'
+import { useOpenJob } from '../stores/job'
+import { usePreferences } from '../stores/preferences'
+import GateList from './GateList.vue'
+
+const { store, job, assessment } = useOpenJob()
+const preferences = usePreferences()
+const psi = computed(() => UNITS.pressure[preferences.system].symbol)
+const p = (v: number) => formatNumber('pressure', v, preferences.system)
+const len = (v: number) => formatQuantity('length', v, preferences.system)
+const set = computed(() => ofKind(assessment.value.standing, 'bag-pressure').at(-1) ?? null)
+const mean = computed(() => (set.value ? (set.value.body.left + set.value.body.right) / 2 : 0))
+const most = computed(() =>
+  job.value.kit ? maximumPressure(job.value.kit, job.value.survey).value : 1_000_000,
+)
+const typing = ref<{ left: number | null; right: number | null }>({ left: null, right: null })
+function setPressure(side: 'left' | 'right', value: number | null) {
+  typing.value = { ...typing.value, [side]: value }
+  const left = side === 'left' ? value : (typing.value.left ?? set.value?.body.left ?? null)
+  const right = side === 'right' ? value : (typing.value.right ?? set.value?.body.right ?? null)
+  if (left === null || right === null) return
+  store.record(
+    { kind: 'bag-pressure', left, right },
+    set.value ? { record: set.value.id, why: 'set again' } : null,
+  )
+  typing.value = { left: null, right: null }
+}
+const heights = computed(() => assessment.value.active.heights)
+const recovered = computed(() => {
+  const { beforeEmpty, beforeLoaded, afterLoaded } = heights.value
+  if (beforeEmpty.rear === null || beforeLoaded.rear === null || afterLoaded.rear === null) return null
+  const squat = beforeEmpty.rear - beforeLoaded.rear
+  return squat > 0.003
+    ? { share: (afterLoaded.rear - beforeLoaded.rear) / squat, short: beforeEmpty.rear - afterLoaded.rear }
+    : null
+})
+const to = ref('')
+const refused = ref('')
+function handOver() {
+  refused.value = to.value.trim() ? '' : 'Who drives it away?'
+  if (!refused.value) store.record({ kind: 'handed-over', to: to.value.trim() })
+}
+const paper = (name: string) => `/api/jobs/${job.value.id}/${name}`
+const reopen = () =>
+  assessment.value.handedOver &&
+  store.record({ kind: 'withdrawn' }, { record: assessment.value.handedOver.id, why: 'came back in' })
+</script>
+
+<template>
+  <StageColumns>
+    <template #work>
+      <section class="card">
+        <header><h2>Heights, as it goes out</h2></header>
+        <div class="heads">
+          <span /><span v-for="c in CORNERS" :key="c" class="small muted">{{ CORNER_NAMES[c] }}</span>
+        </div>
+        <HeightGrid
+          moment="after"
+          load="loaded"
+          :title="`Loaded: ${assessment.active.loadCase.name}`"
+          remark="load on, aired"
+          :bag-pressure="mean"
+        />
+        <HeightGrid
+          moment="after"
+          load="empty"
+          title="Empty"
+          remark="at minimum pressure"
+          :bag-pressure="mean"
+        />
+        <div v-if="job.kit" class="pressures">
+          <strong>Bags as set</strong>
+          <QuantityField
+            :value="typing.left ?? set?.body.left ?? null"
+            kind="pressure"
+            label="left"
+            :min="0"
+            :max="most"
+            @commit="(v) => setPressure('left', v)"
+          />
+          <QuantityField
+            :value="typing.right ?? set?.body.right ?? null"
+            kind="pressure"
+            label="right"
+            :min="0"
+            :max="most"
+            @commit="(v) => setPressure('right', v)"
+          />
+          <span class="small muted"
+            >least {{ p(minimumPressure(job.kit).value) }}, most {{ p(most) }} {{ psi }}</span
+          >
+        </div>
+      </section>
+      <GateList />
+      <section v-if="assessment.picked" class="card">
+        <table class="dense">
+          <thead>
+            <tr>
+              <th>Pressure for each load</th>
+              <th class="num">left {{ psi }}</th>
+              <th class="num">right {{ psi }}</th>
+              <th class="num">before loading</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="c in assessment.cases" :key="c.loadCase.id">
+              <td>{{ c.loadCase.name }}</td>
+              <template v-if="c.ratings.exceeded.length"
+                ><td class="num">–</td>
+                <td class="num">–</td>
+                <td class="num">–</td>
+                <td class="small"><StateSign state="stop" /> over a rating: no setting</td></template
+              >
+              <template v-else-if="c.level?.code === 'level'"
+                ><td class="num">{{ p(c.level.left!.pressure) }}</td>
+                <td class="num">{{ p(c.level.right!.pressure) }}</td>
+                <td class="num">
+                  {{
+                    c.level.before && c.level.before.withinWindow && c.level.before.withinRebound !== false
+                      ? p(c.level.before.pressure)
+                      : 'add it loaded'
+                  }}
+                </td>
+                <td
+              /></template>
+              <template v-else
+                ><td class="num">–</td>
+                <td class="num">–</td>
+                <td class="num">–</td>
+                <td class="small">
+                  {{
+                    c.level
+                      ? levelText(
+                          c.level,
+                          assessment.picked.minimum.value,
+                          assessment.picked.maximum.value,
+                          preferences.system,
+                        )
+                      : 'spring rate unknown'
+                  }}
+                </td></template
+              >
+            </tr>
+          </tbody>
+        </table>
+      </section>
+    </template>
+    <template #plate>
+      <StampedPlate
+        :title="
+          assessment.handedOver ? 'Handed over' : assessment.blocks.length ? 'Not road-ready' : 'Ready to go'
+        "
+      >
+        <template v-if="recovered">
+          <p class="muted">Rear squat recovered</p>
+          <div class="figures">
+            <span class="figure"
+              >{{ Math.round(100 * recovered.share)
+              }}<span class="unit"
+                >%, {{ len(Math.abs(recovered.short)) }}
+                {{ recovered.short > 0 ? 'under' : 'over' }} unladen</span
+              ></span
+            >
+          </div>
+        </template>
+        <template v-if="assessment.handedOver">
+          <p class="words">{{ dayjs(assessment.handedOver.at).format('D MMM YYYY, HH:mm') }}</p>
+          <p>
+            to {{ assessment.handedOver.body.kind === 'handed-over' ? assessment.handedOver.body.to : '' }},
+            by {{ assessment.handedOver.by }}
+          </p>
+          <button class="plain small" @click="reopen">It came back in</button>
+        </template>
+        <ul v-else-if="assessment.blocks.length" class="blocks">
+          <li v-for="(b, i) in assessment.blocks" :key="i">
+            <StateSign state="stop" />
+            <RouterLink :to="{ name: b.stage, params: { id: job.id } }">{{ blockText(b) }}</RouterLink>
+          </li>
+        </ul>
+        <form v-else class="go" @submit.prevent="handOver">
+          <input v-model="to" placeholder="who drives it away" aria-label="Handed over to" maxlength="80" />
+          <el-button type="primary" native-type="submit">Hand over</el-button>
+          <p v-if="refused" class="refused small" role="alert">{{ refused }}</p>
+        </form>
+        <PlateRow
+          label="Skipped steps"
+          :state="assessment.steps.some((s) => s.outcome === 'skipped') ? 'caution' : undefined"
+          >{{ assessment.steps.filter((s) => s.outcome === 'skipped').length }}</PlateRow
+        >
+        <PlateRow label="Departures from the booklet">{{
+          assessment.ledgers?.departures.length ?? 0
+        }}</PlateRow>
+        <p class="papers">
+          <a :href="`${paper('card.pdf')}?units=${preferences.system}`" target="_blank">Owner's card</a>
+          <a :href="`${paper('record.pdf')}?units=${preferences.system}`" target="_blank">Work record</a>
+          <a :href="paper('follow-ups.ics')">Follow-ups</a>
+          <a :href="paper('export')">Job as a file</a>
+        </p>
+        <p class="note">
+          Clearance is checked with the load on. Wheel nuts and clamped brackets again after 100 miles,
+          pressure after 24 h and after the first month. Lamps may need aiming: local rules and a licensed
+          technician decide.
+        </p>
+      </StampedPlate>
+    </template>
+  </StageColumns>
+</template>
+
+<style scoped>
+.heads {
+  display: grid;
+  grid-template-columns: minmax(120px, 1.3fr) repeat(4, minmax(96px, 1fr));
+  gap: 10px;
+  padding: 8px 12px 0;
+}
+.pressures {
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  padding: 6px 12px 10px;
+  border-top: 1px solid #ece7db;
+}
+.pressures :deep(.field) {
+  flex-direction: row;
+  align-items: center;
+  gap: 6px;
+}
+.blocks {
+  list-style: none;
+  padding: 0;
+  margin: 6px 0;
+  font-size: 13px;
+  max-height: 190px;
+  overflow: auto;
+}
+.blocks li {
+  padding: 3px 0;
+}
+.go {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin: 8px 0;
+}
+.go input {
+  flex: 1;
+  height: 32px;
+  border: 1px solid var(--edge);
+  border-radius: 4px;
+  padding: 0 8px;
+  font: inherit;
+}
+.refused {
+  color: var(--oxide);
+  flex-basis: 100%;
+}
+.papers {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 16px;
+  padding-top: 10px;
+  font-weight: 500;
+}
+</style>

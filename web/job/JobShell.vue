@@ -1,0 +1,129 @@
+<script setup lang="ts">
+import { computed, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import type { StageId } from '@stout-shackle/core/job'
+import StageChain from '../chain/StageChain.vue'
+import TruckStrip from '../truck/TruckStrip.vue'
+import { useJob } from '../stores/job'
+import { onShopEvent } from '../stores/events'
+import { usePreferences } from '../stores/preferences'
+
+/** Frame of every job page: who and what, the truck, the chain, then the stage. */
+const props = defineProps<{ id: string }>()
+const store = useJob()
+const preferences = usePreferences()
+const route = useRoute()
+const stage = computed(() => route.name as StageId)
+
+watch(
+  () => props.id,
+  (id) => void store.open(id),
+  { immediate: true },
+)
+onShopEvent('job', ({ id }) => id === props.id && void store.refresh())
+onShopEvent('record', ({ job }) => job === props.id && void store.refresh())
+onShopEvent('open', () => void store.refresh())
+const saveState = computed(() =>
+  store.away ? 'server away: kept here, trying again' : store.unsaved ? 'saving' : 'saved',
+)
+</script>
+
+<template>
+  <div v-if="store.missing" class="page">
+    <h1>No such job here</h1>
+    <p>It may be in another shop's data. <RouterLink to="/">Back to the bays</RouterLink></p>
+  </div>
+  <div v-else-if="store.job && store.assessment" class="job">
+    <header class="line">
+      <h1>{{ store.job.title }}</h1>
+      <span class="muted what">
+        Job {{ store.job.number }} · {{ store.job.customer.name }} · {{ store.job.vehicle.make }}
+        {{ store.job.vehicle.model }}, {{ store.job.vehicle.suspension }},
+        {{ store.job.vehicle.rearWheels }} wheels<span v-if="store.job.bay"> · Bay {{ store.job.bay }}</span>
+      </span>
+      <span class="small save" :class="{ away: store.away }" role="status">{{ saveState }}</span>
+      <button class="plain" :disabled="!store.undoable.length" title="Ctrl Z" @click="store.undo()">
+        Undo
+      </button>
+      <label class="who small"
+        >at it
+        <input v-model="preferences.person" placeholder="your name" aria-label="Your name" maxlength="60"
+      /></label>
+      <button class="units" @click="preferences.swapUnits()">
+        {{ preferences.system === 'us' ? 'inches · psi · lb' : 'mm · kPa · kg' }} <b>u</b>
+      </button>
+    </header>
+    <TruckStrip :job="store.job" :assessment="store.assessment" :stage="stage" />
+    <StageChain :job="store.job.id" :stages="store.assessment.stages" :current="stage" />
+    <div v-if="store.notice" class="note stop notice" role="alert">
+      {{ store.notice }} <button class="plain" @click="store.notice = null">understood</button>
+    </div>
+    <div class="stage"><RouterView /></div>
+  </div>
+  <div v-else class="page muted" role="status">Fetching the job…</div>
+</template>
+
+<style scoped>
+.job {
+  display: flex;
+  flex-direction: column;
+  height: 100%;
+}
+.line {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  height: 44px;
+  padding: 0 16px;
+  background: #faf8f3;
+  border-bottom: 1px solid var(--edge);
+  flex: none;
+}
+.line h1 {
+  white-space: nowrap;
+}
+.what {
+  flex: 1;
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.save {
+  color: var(--moss);
+  white-space: nowrap;
+}
+.save.away {
+  color: var(--oxide);
+  font-weight: 600;
+}
+.who input {
+  width: 74px;
+  font: inherit;
+  border: 1px solid var(--edge);
+  border-radius: 3px;
+  padding: 2px 5px;
+}
+.units {
+  border: 1px solid var(--edge);
+  background: #fff;
+  border-radius: 4px;
+  padding: 4px 10px;
+  font:
+    400 13px 'Barlow',
+    sans-serif;
+  cursor: pointer;
+  white-space: nowrap;
+}
+.notice {
+  display: flex;
+  gap: 12px;
+  margin: 8px 18px 0;
+}
+.stage {
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
+  padding: 14px 18px 18px;
+}
+</style>

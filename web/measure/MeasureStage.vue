@@ -1,0 +1,179 @@
+<script setup lang="ts">
+import { computed, useTemplateRef } from 'vue'
+import { formatNumber, formatQuantity } from '@stout-shackle/core/quantity'
+import { CORNERS, MARKS } from '@stout-shackle/core/vehicle'
+import { CORNER_NAMES, MARK_NAMES } from '@stout-shackle/core/wording'
+import PlateRow from '../entry/PlateRow.vue'
+import StampedPlate from '../entry/StampedPlate.vue'
+import StageColumns from '../job/StageColumns.vue'
+import { useOpenJob } from '../stores/job'
+import { usePreferences } from '../stores/preferences'
+import HeightGrid from './HeightGrid.vue'
+import SurveyForm from './SurveyForm.vue'
+
+const { store, job, assessment } = useOpenJob()
+const preferences = usePreferences()
+const loaded = useTemplateRef('loaded')
+const active = computed(() => assessment.value.active)
+const heights = computed(() => active.value.heights)
+const len = (v: number) => formatQuantity('length', v, preferences.system)
+const bare = (v: number) => formatNumber('length', v, preferences.system)
+const squat = computed(() => (active.value.squat.source === 'measured' ? active.value.squat : null))
+const setMark = (mark: (typeof MARKS)[number]) => store.edit((j) => ({ ...j, mark }))
+const suspects = computed(() =>
+  [heights.value.beforeEmpty, heights.value.beforeLoaded].flatMap((h) => (h.suspect.length ? [h] : [])),
+)
+const started = computed(() =>
+  assessment.value.steps.some(
+    (s) => s.outcome === 'done' && s.step.id !== 'make-safe' && s.step.kind === 'operation',
+  ),
+)
+</script>
+
+<template>
+  <StageColumns>
+    <template #work>
+      <section class="card">
+        <header>
+          <h2>Heights, as it came in</h2>
+          <span class="small muted">marked from</span>
+          <select
+            class="mark"
+            aria-label="Mark of the heights"
+            :value="job.mark"
+            @change="setMark(($event.target as HTMLSelectElement).value as (typeof MARKS)[number])"
+          >
+            <option v-for="m in MARKS" :key="m" :value="m">{{ MARK_NAMES[m] }}</option>
+          </select>
+        </header>
+        <div class="heads">
+          <span /><span v-for="c in CORNERS" :key="c" class="small muted">{{ CORNER_NAMES[c] }}</span>
+        </div>
+        <HeightGrid
+          moment="before"
+          load="empty"
+          title="Empty"
+          remark="level floor, bounced"
+          @end="loaded?.focus()"
+        />
+        <HeightGrid
+          ref="loaded"
+          moment="before"
+          load="loaded"
+          :title="`Loaded: ${active.loadCase.name}`"
+          remark="the usual load on, no air"
+        />
+        <p v-if="heights.beforeLoaded.missing.length && !started" class="ask">
+          Take the loaded reading now, before anything comes off: it cannot be taken later, and squat and
+          spring rate hang on it.
+        </p>
+      </section>
+      <SurveyForm />
+    </template>
+    <template #plate>
+      <StampedPlate title="As it came in">
+        <template v-if="squat && squat.rear !== null">
+          <p class="muted">Rear dropped</p>
+          <div class="figures">
+            <span class="figure"
+              >{{ bare(squat.rear)
+              }}<span class="unit"
+                >{{ preferences.system === 'us' ? 'in' : 'mm' }}, give or take
+                {{ bare(squat.rearGive) }}</span
+              ></span
+            >
+          </div>
+        </template>
+        <p v-else class="words">
+          {{
+            heights.beforeEmpty.missing.length === 4
+              ? 'Walk round it with the tape'
+              : heights.beforeEmpty.missing.length
+                ? `${heights.beforeEmpty.missing.length} corners to go`
+                : 'Empty readings are in'
+          }}
+        </p>
+        <PlateRow v-if="squat?.front != null" label="Front"
+          >{{ squat.front > 0 ? 'dropped' : 'rose' }} {{ len(Math.abs(squat.front)) }}</PlateRow
+        >
+        <PlateRow v-if="heights.beforeEmpty.rake !== null" label="Rake, empty (rear above front)">{{
+          len(heights.beforeEmpty.rake)
+        }}</PlateRow>
+        <PlateRow v-if="heights.beforeLoaded.rake !== null" label="Rake, loaded">{{
+          len(heights.beforeLoaded.rake)
+        }}</PlateRow>
+        <PlateRow
+          v-if="heights.beforeEmpty.leanRear !== null"
+          label="Rear lean, empty"
+          :state="Math.abs(heights.beforeEmpty.leanRear) > 0.0127 ? 'caution' : 'fine'"
+          >{{ len(Math.abs(heights.beforeEmpty.leanRear)) }}
+          {{
+            Math.abs(heights.beforeEmpty.leanRear) < 0.0008
+              ? ''
+              : heights.beforeEmpty.leanRear > 0
+                ? 'left high'
+                : 'right high'
+          }}</PlateRow
+        >
+        <PlateRow
+          v-if="heights.beforeLoaded.leanRear !== null"
+          label="Rear lean, loaded"
+          :state="Math.abs(heights.beforeLoaded.leanRear) > 0.0127 ? 'caution' : 'fine'"
+          >{{ len(Math.abs(heights.beforeLoaded.leanRear)) }}
+          {{
+            Math.abs(heights.beforeLoaded.leanRear) < 0.0008
+              ? ''
+              : heights.beforeLoaded.leanRear > 0
+                ? 'left high'
+                : 'right high'
+          }}</PlateRow
+        >
+        <PlateRow
+          v-if="active.rearRate?.source === 'loading-test'"
+          label="Rear springs, both, from this test"
+          says="load by moments over measured squat; uncertainty of both (common practice)"
+          >{{ formatQuantity('rate', active.rearRate.rate, preferences.system) }} ±
+          {{ formatNumber('rate', active.rearRate.give, preferences.system) }}</PlateRow
+        >
+        <p v-for="(h, i) in suspects" :key="i" class="note">
+          {{ h.suspect.map((c) => CORNER_NAMES[c]).join(' and ') }}
+          {{
+            h.twist !== null && Math.abs(h.twist) > 0.0254
+              ? `disagree with the other axle by ${len(Math.abs(h.twist))}: read ${h.suspect.length > 1 ? 'them' : 'it'} again`
+              : 'cannot be a height from this mark: read again'
+          }}.
+        </p>
+        <p v-if="job.survey.oldHelper" class="note stop">
+          An old helper is still fitted: a spring rate measured now is the rate of both.
+        </p>
+        <p v-if="job.mark === 'ground'" class="note">
+          From the ground the tyres' sink counts too; the pressure is worked out for that.
+        </p>
+        <p v-if="job.survey.loadSensingValve" class="note">
+          Load-sensing brake valve: levelled, it reads as empty. The vehicle maker's procedure comes first.
+        </p>
+      </StampedPlate>
+    </template>
+  </StageColumns>
+</template>
+
+<style scoped>
+.mark {
+  height: 30px;
+  border: 1px solid var(--edge);
+  border-radius: 4px;
+  background: #fff;
+  font: inherit;
+}
+.heads {
+  display: grid;
+  grid-template-columns: minmax(120px, 1.3fr) repeat(4, minmax(96px, 1fr));
+  gap: 10px;
+  padding: 8px 12px 0;
+}
+.ask {
+  margin: 4px 12px 10px;
+  font-size: 13px;
+  color: var(--amber);
+}
+</style>

@@ -1,0 +1,20 @@
+import { formatNumber, formatQuantity, type UnitSystem } from '@stout-shackle/core/quantity'
+import type { TorqueSpec } from '@stout-shackle/core/torque'
+
+/** What a fastener wants, in words. */
+export function specText(spec: TorqueSpec, system: UnitSystem): string {
+  switch (spec.kind) {
+    case 'target':
+      return `${formatNumber('torque', spec.value, system)} (${formatNumber('torque', spec.low, system)} to ${formatQuantity('torque', spec.high, system)})`
+    case 'ceiling':
+      return `${formatQuantity('torque', spec.max, system)} at most`
+    case 'turns':
+      return `finger tight, then ${spec.turns} turns, ${spec.most} at most`
+    case 'snug':
+      return 'snug'
+    case 'vehicle-maker':
+      return "vehicle maker's figure"
+    case 'none-given':
+      return 'none given'
+  }
+}

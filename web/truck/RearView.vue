@@ -1,0 +1,132 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { formatNumber, type UnitSystem } from '@stout-shackle/core/quantity'
+import { tyreDiameter, type Survey, type Vehicle } from '@stout-shackle/core/vehicle'
+import type { Kit } from '@stout-shackle/core/kit'
+import type { Pose } from './pose'
+
+/** The rear axle from behind, looking forward: left is on the left. */
+const props = defineProps<{
+  vehicle: Vehicle
+  survey: Survey
+  kit: Kit | null
+  pose: Pose
+  lean: number
+  x: number
+  height: number
+  system: UnitSystem
+}>()
+
+const LABEL_BAND = 32
+const scale = computed(() => Math.min(78, 118 / (props.vehicle.track + 0.5)))
+const floor = computed(() => props.height - LABEL_BAND)
+const tyre = computed(() => tyreDiameter(props.vehicle.tyreSize) ?? 0.78)
+const axleY = computed(() => floor.value - (tyre.value / 2) * scale.value)
+const half = computed(() => (props.vehicle.track / 2) * scale.value)
+const bagHalf = computed(() => ((props.kit?.bag.spacing ?? props.vehicle.springSpacing) / 2) * scale.value)
+const bagTop = computed(() => axleY.value - 34 - props.pose.rear * 2 * scale.value)
+const tilt = computed(() => (-props.lean * 2 * 180) / Math.PI)
+const exhausts = computed(() => {
+  const side = props.survey.exhaustSide
+  return side === 'both' ? [-1, 1] : side === 'left' ? [-1] : side === 'right' ? [1] : []
+})
+const tyres = computed(() => (props.vehicle.rearWheels === 'dual' ? [0, 9] : [0]))
+</script>
+
+<template>
+  <g :transform="`translate(${x} 0)`" role="img" aria-label="Rear axle from behind, looking forward">
+    <text x="0" y="20" class="remark">rear, looking forward</text>
+    <g :transform="`rotate(${tilt} 0 ${bagTop})`">
+      <rect :x="-bagHalf - 16" :y="bagTop - 32" :width="2 * bagHalf + 32" height="24" rx="3" class="body" />
+      <rect
+        v-for="s in [-1, 1]"
+        :key="s"
+        :x="s * bagHalf - 6"
+        :y="bagTop - 10"
+        width="12"
+        height="10"
+        class="rail"
+      />
+    </g>
+    <circle
+      v-for="s in exhausts"
+      :key="`e${s}`"
+      :cx="s * (bagHalf - 24)"
+      :cy="axleY - 14"
+      r="5"
+      class="exhaust"
+    />
+    <rect :x="-half" :y="axleY - 3" :width="2 * half" height="6" class="axle" />
+    <circle cx="0" :cy="axleY" r="10" class="axle" />
+    <template v-for="s in [-1, 1]" :key="`w${s}`">
+      <rect
+        v-for="inset in tyres"
+        :key="inset"
+        :x="s * (half - inset) - 4 * (tyres.length === 1 ? 2 : 1)"
+        :y="floor - tyre * scale"
+        :width="tyres.length === 1 ? 16 : 8"
+        :height="tyre * scale"
+        rx="3"
+        class="tyre"
+      />
+    </template>
+    <g v-for="s in [-1, 1]" :key="`b${s}`">
+      <path v-if="!kit" :d="`M${s * bagHalf} ${bagTop}l-7 6 14 6-14 6 14 6-14 6 7 4`" class="spring" />
+      <g v-else class="bag">
+        <rect :x="s * bagHalf - 11" :y="bagTop" width="22" :height="axleY - bagTop - 3" rx="7" />
+        <text v-if="pose.pressure" :x="s * bagHalf" :y="(bagTop + axleY) / 2 + 4">
+          {{ formatNumber('pressure', s < 0 ? pose.pressure.left : pose.pressure.right, system) }}
+        </text>
+      </g>
+    </g>
+    <line :x1="-half - 26" :x2="half + 26" :y1="floor" :y2="floor" class="floor" />
+    <text :x="-half" :y="height - 12" class="side">L</text>
+    <text :x="half" :y="height - 12" class="side">R</text>
+  </g>
+</template>
+
+<style scoped>
+.remark {
+  font:
+    400 12px 'Barlow',
+    sans-serif;
+  fill: #4f565a;
+  text-anchor: middle;
+}
+.side {
+  font: 600 14px var(--condensed);
+  text-anchor: middle;
+  fill: var(--muted);
+}
+.body {
+  fill: #dfe6e6;
+  stroke: var(--ink);
+  stroke-width: 1.4;
+}
+.rail,
+.axle,
+.tyre {
+  fill: var(--ink);
+}
+.exhaust {
+  fill: #c9a58f;
+  stroke: var(--oxide);
+}
+.spring {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+.bag rect {
+  fill: var(--petrol);
+}
+.bag text {
+  font: 600 14px var(--condensed);
+  text-anchor: middle;
+  fill: #fff;
+}
+.floor {
+  stroke: #6d6a60;
+  stroke-width: 1.5;
+}
+</style>

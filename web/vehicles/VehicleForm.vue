@@ -1,0 +1,251 @@
+<script setup lang="ts">
+import { computed, reactive, ref } from 'vue'
+import type { QuantityKind } from '@stout-shackle/core/quantity'
+import { BODIES, checkVin, tyreDiameter, vehicleSchema, type Vehicle } from '@stout-shackle/core/vehicle'
+import { formatQuantity } from '@stout-shackle/core/quantity'
+import { BODY_NAMES } from '@stout-shackle/core/wording'
+import { call, Refused } from '../api/client'
+import QuantityField from '../entry/QuantityField.vue'
+import { usePreferences } from '../stores/preferences'
+
+/** A vehicle of the library: every figure the computation needs, unknown ones left empty on purpose. */
+const props = defineProps<{ vehicle: { version: number; document: Vehicle } | null }>()
+const emit = defineEmits<{ kept: [vehicle: Vehicle]; cancel: [] }>()
+const preferences = usePreferences()
+
+type Draft = { [K in keyof Vehicle]: Vehicle[K] | null }
+const blank = (): Draft => ({
+  id: '',
+  make: '',
+  model: '',
+  year: new Date().getFullYear(),
+  body: 'pickup',
+  suspension: 'leaf',
+  rearWheels: 'single',
+  drive: 'rear',
+  wheelbase: null,
+  frontOverhang: null,
+  rearOverhang: null,
+  hitchBehindAxle: null,
+  track: null,
+  springSpacing: null,
+  tyreSize: '',
+  tyreLimitFront: null,
+  tyreLimitRear: null,
+  tyreRate: null,
+  curbFront: null,
+  curbRear: null,
+  rearUnsprung: null,
+  ratings: { gross: null, frontAxle: null, rearAxle: null, receiver: null, tongue: null, combination: null },
+  frontWheelRate: null,
+  rearWheelRate: null,
+  rearWheelRateGive: 0,
+  reboundTravel: null,
+  vin: null,
+})
+const draft = reactive<Draft>(
+  props.vehicle ? { ...props.vehicle.document, ratings: { ...props.vehicle.document.ratings } } : blank(),
+)
+const problems = ref<string[]>([])
+
+interface FieldSpec {
+  key: keyof Vehicle
+  label: string
+  kind: QuantityKind
+  min: number
+  max: number
+  needed?: boolean
+}
+const DIMENSIONS: FieldSpec[] = [
+  { key: 'wheelbase', label: 'Wheelbase', kind: 'length', min: 1.5, max: 9, needed: true },
+  { key: 'frontOverhang', label: 'Front overhang', kind: 'length', min: 0.3, max: 2.5, needed: true },
+  { key: 'rearOverhang', label: 'Rear overhang', kind: 'length', min: 0.3, max: 5, needed: true },
+  { key: 'hitchBehindAxle', label: 'Axle to hitch ball', kind: 'length', min: 0.3, max: 6 },
+  { key: 'track', label: 'Rear track', kind: 'length', min: 1, max: 2.6, needed: true },
+  { key: 'springSpacing', label: 'Between rear springs', kind: 'length', min: 0.5, max: 2, needed: true },
+  { key: 'reboundTravel', label: 'Rear travel down', kind: 'length', min: 0.02, max: 0.4 },
+]
+const WEIGHTS: FieldSpec[] = [
+  { key: 'curbFront', label: 'Front axle, empty', kind: 'mass', min: 200, max: 12000, needed: true },
+  { key: 'curbRear', label: 'Rear axle, empty', kind: 'mass', min: 200, max: 15000, needed: true },
+  { key: 'rearUnsprung', label: 'Rear axle unsprung', kind: 'mass', min: 40, max: 1500, needed: true },
+  { key: 'tyreLimitFront', label: 'Front tyre limit, each', kind: 'mass', min: 50, max: 30000 },
+  { key: 'tyreLimitRear', label: 'Rear tyre limit, each', kind: 'mass', min: 50, max: 30000 },
+]
+const RATES: FieldSpec[] = [
+  { key: 'frontWheelRate', label: 'Front wheel rate, a side', kind: 'rate', min: 5000, max: 400000 },
+  { key: 'rearWheelRate', label: 'Rear wheel rate, a side', kind: 'rate', min: 5000, max: 400000 },
+  { key: 'rearWheelRateGive', label: 'give or take', kind: 'rate', min: 0, max: 200000, needed: true },
+  { key: 'tyreRate', label: 'Tyre rate, one tyre', kind: 'rate', min: 50000, max: 2000000 },
+]
+const RATINGS: { key: keyof Vehicle['ratings']; label: string }[] = [
+  { key: 'gross', label: 'Gross vehicle' },
+  { key: 'frontAxle', label: 'Front axle' },
+  { key: 'rearAxle', label: 'Rear axle' },
+  { key: 'receiver', label: 'Receiver' },
+  { key: 'tongue', label: 'Tongue' },
+  { key: 'combination', label: 'Combination' },
+]
+const set = (key: keyof Vehicle, value: number | null) => Object.assign(draft, { [key]: value })
+const vinNote = computed(() => {
+  if (!draft.vin) return null
+  switch (checkVin(draft.vin.trim().toUpperCase())) {
+    case 'ok':
+      return 'Check digit agrees.'
+    case 'length':
+      return 'A VIN has 17 characters: kept as typed, look again.'
+    case 'letters':
+      return 'A VIN has no I, O or Q: look again.'
+    default:
+      return 'Check digit does not agree: mistyped, or a vehicle from outside North America.'
+  }
+})
+const tyreNote = computed(() => {
+  const d = tyreDiameter(draft.tyreSize ?? '')
+  return d ? `${formatQuantity('length', d, preferences.system)} tall` : 'like 255/70R18'
+})
+
+async function keep() {
+  const id =
+    draft.id ||
+    `${draft.make} ${draft.model} ${draft.year}`
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-|-$/g, '') ||
+    'vehicle'
+  const missing = [...DIMENSIONS, ...WEIGHTS, ...RATES].filter((f) => f.needed && draft[f.key] === null)
+  const parsed = vehicleSchema.safeParse({ ...draft, id, vin: draft.vin || null })
+  problems.value = [
+    ...missing.map((f) => `${f.label} is missing: it is needed for the axle weights`),
+    ...(parsed.success
+      ? []
+      : parsed.error.issues.filter((i) => !missing.some((f) => f.key === i.path[0])).map((i) => i.message)),
+  ]
+  if (!parsed.success) return
+  try {
+    const path = props.vehicle ? `/vehicles/${id}` : '/vehicles'
+    await call(path, {
+      method: props.vehicle ? 'PUT' : 'POST',
+      body: parsed.data,
+      version: props.vehicle?.version,
+      key: crypto.randomUUID(),
+    })
+    emit('kept', parsed.data)
+  } catch (error) {
+    problems.value = [
+      error instanceof Refused
+        ? error.message
+        : 'The shop server does not answer; what you typed is still here.',
+    ]
+  }
+}
+</script>
+
+<template>
+  <form class="vehicle card" @submit.prevent="keep">
+    <div class="grid">
+      <label>Make<el-input v-model="draft.make!" maxlength="60" /></label>
+      <label>Model<el-input v-model="draft.model!" maxlength="60" /></label>
+      <label>Year<el-input v-model.number="draft.year!" inputmode="numeric" /></label>
+      <label
+        >Body<el-select v-model="draft.body" aria-label="Body"
+          ><el-option v-for="b in BODIES" :key="b" :value="b" :label="BODY_NAMES[b]" /></el-select
+      ></label>
+      <label
+        >Rear suspension<el-select v-model="draft.suspension" aria-label="Rear suspension"
+          ><el-option value="leaf" label="leaf" /><el-option value="coil" label="coil" /></el-select
+      ></label>
+      <label
+        >Rear wheels<el-select v-model="draft.rearWheels" aria-label="Rear wheels"
+          ><el-option value="single" label="single" /><el-option value="dual" label="dual" /></el-select
+      ></label>
+      <label
+        >Drive<el-select v-model="draft.drive" aria-label="Drive"
+          ><el-option value="rear" label="rear" /><el-option value="front" label="front" /><el-option
+            value="all"
+            label="all" /></el-select
+      ></label>
+      <label
+        >Tyre size<el-input v-model="draft.tyreSize!" /><span class="small">{{ tyreNote }}</span></label
+      >
+      <label class="two"
+        >VIN, if at hand<el-input v-model="draft.vin!" maxlength="17" /><span v-if="vinNote" class="small">{{
+          vinNote
+        }}</span></label
+      >
+    </div>
+    <template
+      v-for="[title, fields] in [
+        ['Dimensions', DIMENSIONS],
+        ['Weights', WEIGHTS],
+        ['Spring rates', RATES],
+      ] as const"
+      :key="title"
+    >
+      <h3>{{ title }}</h3>
+      <div class="grid">
+        <QuantityField
+          v-for="f in fields"
+          :key="f.key"
+          :value="draft[f.key] as number | null"
+          :kind="f.kind"
+          :label="f.label + (f.needed ? '' : ', if known')"
+          :min="f.min"
+          :max="f.max"
+          clearable
+          @commit="(v) => set(f.key, v)"
+        />
+      </div>
+    </template>
+    <h3>Ratings from the plates; empty is "not looked up"</h3>
+    <div class="grid">
+      <QuantityField
+        v-for="r in RATINGS"
+        :key="r.key"
+        :value="draft.ratings![r.key]"
+        kind="mass"
+        :label="r.label"
+        :min="50"
+        :max="60000"
+        clearable
+        @commit="(v) => (draft.ratings![r.key] = v)"
+      />
+    </div>
+    <ul v-if="problems.length" class="note stop" role="alert">
+      <li v-for="p in problems" :key="p">{{ p }}</li>
+    </ul>
+    <p class="buttons">
+      <el-button @click="emit('cancel')">Cancel</el-button
+      ><el-button type="primary" native-type="submit">Keep vehicle</el-button>
+    </p>
+  </form>
+</template>
+
+<style scoped>
+.vehicle {
+  padding: 12px 14px;
+  margin-top: 12px;
+}
+.grid {
+  display: grid;
+  grid-template-columns: repeat(4, minmax(0, 1fr));
+  gap: 8px 12px;
+}
+h3 {
+  margin: 12px 0 4px;
+}
+label {
+  display: flex;
+  flex-direction: column;
+  font-size: 12.5px;
+  color: var(--muted);
+}
+.two {
+  grid-column: span 2;
+}
+.buttons {
+  display: flex;
+  justify-content: flex-end;
+  margin-top: 12px;
+}
+</style>
