@@ -21,12 +21,12 @@ const server = app.listen(port, host, (error?: Error) => {
 })
 
 let stopping = false
-async function stop() {
+function stop() {
   if (stopping) return
   stopping = true
   // Open event streams would keep the server alive for ever.
   server.close(() => void db.destroy().then(() => process.exit(0)))
   server.closeAllConnections()
 }
-process.on('SIGINT', () => void stop())
-process.on('SIGTERM', () => void stop())
+process.on('SIGINT', stop)
+process.on('SIGTERM', stop)

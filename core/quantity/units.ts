@@ -15,7 +15,7 @@ export type Hertz = number
 export const INCH: Metres = 0.0254
 export const POUND: Kilograms = 0.45359237
 export const GRAVITY = 9.80665
-export const POUND_FOOT: NewtonMetres = 1.3558179483314004
+export const POUND_FOOT: NewtonMetres = POUND * GRAVITY * 12 * INCH
 export const PSI: Pascals = 6894.757293168361
 export const ZERO_CELSIUS: Kelvin = 273.15
 

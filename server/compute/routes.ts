@@ -55,7 +55,7 @@ export const calculators: Record<string, Calculator> = {
 
 export function computeRoutes(): Router {
   const router = Router()
-  for (const [name, { compute }] of Object.entries(calculators))
-    router.post(`/${name}`, (request, response) => void response.json(compute(request.body ?? {})))
+  for (const [name, calculator] of Object.entries(calculators))
+    router.post(`/${name}`, (request, response) => void response.json(calculator.compute(request.body ?? {})))
   return router
 }

@@ -94,15 +94,12 @@ export class SimulatedDevices {
 
   /** Delivered readings that no record has used, since a time: what a page asks for after it was away. */
   async unclaimed(since: string): Promise<DeviceReading[]> {
-    const rows = await this.db<ReadingRow>('device_readings as r')
-      .leftJoin('records as c', (join) =>
-        join.on('c.device', 'r.device').andOn('c.device_sequence', 'r.sequence'),
-      )
+    return this.db('device_readings as r')
+      .leftJoin('records as c', (join) => join.on('c.device', 'r.device').andOn('c.device_sequence', 'r.sequence'))
       .whereNull('c.id')
       .where('r.delivered', true)
       .where('r.at', '>=', since)
       .orderBy(['r.device', 'r.sequence'])
-      .select('r.device', 'r.sequence', 'r.value', 'r.at')
-    return rows as unknown as DeviceReading[]
+      .select<DeviceReading[]>('r.device', 'r.sequence', 'r.value', 'r.at')
   }
 }

@@ -101,7 +101,9 @@ export function jobRoutes(db: Knex, bus: EventBus): Router {
         const { job, records } = await getJob(trx, id)
         const input = parseBody(recordInputSchema, request.body)
         acceptRecord(job, records, input)
-        const { record, fresh } = await appendRecord(trx, id, randomUUID(), input, records)
+        // The caller's key is the record's name, so that a page can speak of a record it has not sent yet.
+        const name = request.get('Idempotency-Key') ?? randomUUID()
+        const { record, fresh } = await appendRecord(trx, id, name, input, records)
         return {
           status: fresh ? 201 : 200,
           body: record,

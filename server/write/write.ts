@@ -19,11 +19,11 @@ export const write =
   (db: Knex, handler: (trx: Knex.Transaction, request: Request) => Promise<Written>): RequestHandler =>
   async (request, response) => {
     const key = request.get('Idempotency-Key')
-    if (key !== undefined && !/^[\w:.-]{8,100}$/.test(key))
+    if (key !== undefined && !/^[A-Za-z0-9][A-Za-z0-9:_-]{7,99}$/.test(key))
       throw new Problem(
         400,
         'Bad key',
-        'Idempotency-Key must be 8 to 100 letters, digits, dashes, dots or colons.',
+        'Idempotency-Key must be 8 to 100 letters, digits, dashes or colons.',
         [{ field: 'Idempotency-Key', message: 'not usable as a key' }],
       )
     const fingerprint = createHash('sha256')

@@ -52,7 +52,7 @@ export async function call<T>(
       response.status,
       problem.detail ?? `The server refused (${response.status}).`,
       problem.errors ?? [],
-      problem as Record<string, unknown>,
+      problem,
     )
   }
   return data as T

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { fastenerCloses, placeCloses, type FastenerState } from '@stout-shackle/core/job'
+import { fastenerCloses, placeCloses, type FastenerState, type RecordBody } from '@stout-shackle/core/job'
 import { formatQuantity } from '@stout-shackle/core/quantity'
 import { PLACE_STATES, SUPPORT_NAMES } from '@stout-shackle/core/wording'
 import { useJob } from '../stores/job'
@@ -99,8 +99,7 @@ function done() {
   if (!step) return
   refused.value = hindrance() ?? ''
   if (refused.value) return
-  store.record({ kind: 'step', step: step.step.id, outcome: 'done', reason: '' })
-  goOn()
+  settle({ kind: 'step', step: step.step.id, outcome: 'done', reason: '' })
 }
 function skip() {
   const reason = skipping.value?.trim()
@@ -109,12 +108,13 @@ function skip() {
     refused.value = 'Say why, in a few words: it stays visible to the end.'
     return
   }
-  store.record({ kind: 'step', step: current.value.step.id, outcome: 'skipped', reason })
-  goOn()
+  settle({ kind: 'step', step: current.value.step.id, outcome: 'skipped', reason })
 }
-function goOn() {
+/** Records the step and shows the one after it; which that is has to be known before the record changes the list. */
+function settle(body: Extract<RecordBody, { kind: 'step' }>) {
   const next = steps.value[index.value + 1]
-  chosen.value = next ? next.step.id : (current.value?.step.id ?? null)
+  store.record(body)
+  chosen.value = next?.step.id ?? body.step
 }
 function back() {
   const before = steps.value[index.value - 1]

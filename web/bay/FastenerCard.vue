@@ -36,7 +36,7 @@ const colour = (s: FastenerState['places'][number]['state']) =>
         ? 'stop'
         : 'caution'
 const sign = (s: FastenerState['places'][number]['state']) =>
-  (colour(s) || 'unknown') as 'fine' | 'stop' | 'caution' | 'unknown'
+  (colour(s) || 'unknown')
 const figure = ref('')
 const source = ref('')
 const reason = ref<string | null>(null)

@@ -23,8 +23,8 @@ const WORDS = {
 }
 const sign = (g: GateReport) => (g.state === 'done' ? 'fine' : g.state === 'open' ? 'unknown' : 'caution')
 const open = ref<GateId | null>(null)
-const form = reactive({
-  outcome: 'not-applicable' as 'not-applicable' | 'refused',
+const form = reactive<{ outcome: 'not-applicable' | 'refused'; because: string; signedBy: string }>({
+  outcome: 'not-applicable',
   because: '',
   signedBy: '',
 })
@@ -43,7 +43,8 @@ function say(gate: GateId) {
     because: form.because.trim(),
     signedBy: form.signedBy.trim(),
   })
-  Object.assign(form, { outcome: 'not-applicable', because: '', signedBy: '' })
+  form.outcome = 'not-applicable'
+  form.because = form.signedBy = ''
   open.value = null
 }
 </script>

@@ -156,8 +156,8 @@ const anyTowed = computed(() => items.value.some(towed))
           <button
             class="plain"
             :aria-label="`Take off ${i.name}`"
-            @click="change((list) => list.filter((x) => x.id !== i.id))"
             title="take it off"
+            @click="change((list) => list.filter((x) => x.id !== i.id))"
           >
             <Close class="cross" />
           </button>

@@ -42,6 +42,7 @@ const YES_NO = [
 const options = (ask: Ask) => ask.words?.map((w) => ({ value: w, label: plain(w) })) ?? YES_NO
 const set = (key: keyof Survey, value: unknown) =>
   store.edit((j) => ({ ...j, survey: { ...j.survey, [key]: value } }))
+const length = (key: keyof Survey) => job.value.survey[key] as number | null
 /** Native selects speak text; the empty one is "not looked yet". */
 function choose(ask: Ask, event: Event) {
   const text = (event.target as HTMLSelectElement).value
@@ -72,7 +73,7 @@ const needed = (key: keyof Survey) => assessment.value.unanswered.includes(key)
         >
         <QuantityField
           v-if="ask.length"
-          :value="job.survey[ask.key] as number | null"
+          :value="length(ask.key)"
           kind="length"
           :label="SURVEY_QUESTIONS[ask.key].ask"
           hide-label

@@ -45,7 +45,6 @@ export const useJob = defineStore('job', () => {
   const missing = ref(false)
   /** The last refusal or merge, for the person to read. */
   const notice = ref<string | null>(null)
-  const posted = new Map<string, string>()
 
   const pendingRecord = (w: Waiting, i: number): BayRecord => ({
     ...w.input,
@@ -53,7 +52,10 @@ export const useJob = defineStore('job', () => {
     sequence: (stored.value.at(-1)?.sequence ?? 0) + i + 1,
     at: w.at,
   })
-  const records = computed<BayRecord[]>(() => [...stored.value, ...waiting.value.map(pendingRecord)])
+  const records = computed<BayRecord[]>(() => {
+    const known = new Set(stored.value.map((r) => r.id))
+    return [...stored.value, ...waiting.value.filter((w) => !known.has(w.key)).map(pendingRecord)]
+  })
   const recordsWithTyping = computed<BayRecord[]>(() => {
     const next = (records.value.at(-1)?.sequence ?? 0) + 1
     const typed = [...typing.value.values()].map((body, i): BayRecord => ({
@@ -125,7 +127,12 @@ export const useJob = defineStore('job', () => {
   function take(fresh: Stored): void {
     saved.value = { version: fresh.version, job: fresh.job }
     job.value = fresh.job
-    stored.value = fresh.records
+    keep(fresh.records)
+  }
+  /** Records only ever get more: an answer that was overtaken by a newer one takes none away. */
+  function keep(fresh: readonly BayRecord[]): void {
+    const known = new Map([...stored.value, ...fresh].map((r) => [r.id, r]))
+    stored.value = [...known.values()].sort((a, b) => a.sequence - b.sequence)
   }
 
   function merge(base: Job, mine: Job, theirs: Job): Job {
@@ -191,7 +198,7 @@ export const useJob = defineStore('job', () => {
       } else if (error instanceof Refused && error.status === 412) {
         const current = error.problem.current as Stored
         saved.value = { version: current.version, job: current.job }
-        stored.value = current.records
+        keep(current.records)
         job.value = merge(base.job, job.value ?? mine, current.job)
       } else if (error instanceof Refused) {
         notice.value = error.message
@@ -228,19 +235,13 @@ export const useJob = defineStore('job', () => {
     try {
       for (let next = waiting.value[0]; next; next = waiting.value[0]) {
         try {
-          const supersedes = next.input.supersedes && {
-            ...next.input.supersedes,
-            record: posted.get(next.input.supersedes.record) ?? next.input.supersedes.record,
-          }
           const fresh = await call<BayRecord>(`/jobs/${next.job}/records`, {
             method: 'POST',
-            body: { ...next.input, supersedes },
+            body: next.input,
             key: next.key,
           })
           away.value = false
-          posted.set(next.key, fresh.id)
-          if (!stored.value.some((r) => r.id === fresh.id))
-            stored.value = [...stored.value, fresh].sort((a, b) => a.sequence - b.sequence)
+          keep([fresh])
         } catch (error) {
           if (error instanceof Unreachable) {
             away.value = true
@@ -251,7 +252,7 @@ export const useJob = defineStore('job', () => {
           notice.value = error.message
         }
         outbox.remove(next.key)
-        waiting.value = waiting.value.filter((w) => w.key !== next!.key)
+        waiting.value = waiting.value.filter((w) => w.key !== next.key)
       }
     } finally {
       sending = false
@@ -267,7 +268,7 @@ export const useJob = defineStore('job', () => {
     if (!last) return
     undoable.value = undoable.value.slice(0, -1)
     if (last.kind === 'job') put(last.before)
-    else record({ kind: 'withdrawn' }, { record: posted.get(last.key) ?? last.key, why: 'undone' })
+    else record({ kind: 'withdrawn' }, { record: last.key, why: 'undone' })
   }
 
   /** Sets what is being typed for a reading, or clears it. */

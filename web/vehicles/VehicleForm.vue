@@ -87,6 +87,7 @@ const RATINGS: { key: keyof Vehicle['ratings']; label: string }[] = [
   { key: 'combination', label: 'Combination' },
 ]
 const set = (key: keyof Vehicle, value: number | null) => Object.assign(draft, { [key]: value })
+const figure = (key: keyof Vehicle) => draft[key] as number | null
 const vinNote = computed(() => {
   if (!draft.vin) return null
   switch (checkVin(draft.vin.trim().toUpperCase())) {
@@ -187,7 +188,7 @@ async function keep() {
         <QuantityField
           v-for="f in fields"
           :key="f.key"
-          :value="draft[f.key] as number | null"
+          :value="figure(f.key)"
           :kind="f.kind"
           :label="f.label + (f.needed ? '' : ', if known')"
           :min="f.min"

@@ -1,0 +1,119 @@
+import fc from 'fast-check'
+import { describe, expect, test } from 'vitest'
+import { demoJob } from '../../demo/shop'
+import type { Operation } from '../kit'
+import { buildPlan, orderSteps, pendingSteps, type PendingStep, type StandState } from '.'
+
+const step = (id: string, support: Operation['support'], wheels: Operation['wheels'], after: string[]): PendingStep => ({
+  id,
+  side: null,
+  unsure: false,
+  after,
+  operation: { id, title: id, side: 'once', phase: 'mount', support, wheels, hands: 1, minutes: 1, after: [], when: [], steps: ['x'], trap: null, caution: null, tools: [], hardware: [], torques: [], disturbs: [], leavesLoose: [], takesOff: [], refits: [], blocking: false },
+})
+
+const STATES: StandState[] = [
+  { support: 'on-wheels', wheels: 'on' },
+  ...(['axle-hanging', 'axle-raised', 'frame-raised'] as const).flatMap((support) => [{ support, wheels: 'on' as const }, { support, wheels: 'off' as const }]),
+]
+/** Every order and every choice of states, cheapest first by support, then wheels. A second, plain derivation. */
+function bruteForce(steps: PendingStep[]): [number, number] | null {
+  let best: [number, number] | null = null
+  const walk = (left: PendingStep[], done: Set<string>, state: StandState, support: number, wheels: number) => {
+    if (best && (support > best[0] || (support === best[0] && wheels >= best[1]))) return
+    if (!left.length) {
+      best = [support, wheels]
+      return
+    }
+    for (const s of left) {
+      if (!s.after.every((a) => done.has(a))) continue
+      for (const next of STATES) {
+        const wanted = s.operation.support
+        if (wanted !== 'any' && wanted !== next.support) continue
+        if (s.operation.wheels !== 'any' && s.operation.wheels !== next.wheels) continue
+        walk(left.filter((x) => x !== s), new Set([...done, s.id]), next, support + Number(next.support !== state.support), wheels + Number(next.wheels !== state.wheels))
+      }
+    }
+  }
+  walk(steps, new Set(), STATES[0]!, 0, 0)
+  return best
+}
+
+describe('order of steps', () => {
+  test('is the cheapest there is, against brute force', () => {
+    const supports = fc.constantFrom<Operation['support']>('any', 'on-wheels', 'axle-hanging', 'axle-raised', 'frame-raised')
+    const one = fc.tuple(supports, fc.constantFrom<Operation['wheels']>('on', 'off', 'any'), fc.array(fc.nat(4), { maxLength: 2 }))
+    fc.assert(
+      fc.property(fc.array(one, { minLength: 1, maxLength: 5 }), (list) => {
+        const steps = list.map(([support, wheels, before], i) =>
+          // Wheels cannot be off while the vehicle stands on them.
+          step(`s${i}`, support, support === 'on-wheels' ? 'on' : wheels, [...new Set(before)].filter((b) => b < i).map((b) => `s${b}`)),
+        )
+        const order = orderSteps(steps)
+        expect(order.ok && [order.supportChanges, order.wheelChanges]).toEqual(bruteForce(steps))
+      }),
+      { numRuns: 150 },
+    )
+  })
+  test('steps that wait for each other are named', () => {
+    expect(orderSteps([step('a', 'any', 'any', ['b']), step('b', 'any', 'any', ['a']), step('c', 'any', 'any', [])])).toEqual({ ok: false, stuck: ['a', 'b'] })
+  })
+})
+
+describe('work plan of a bellows kit', () => {
+  const { job } = demoJob('0417')
+  const kit = job.kit!
+  const outcome = buildPlan(kit, job.vehicle, job.survey, { wheels: 'off' })
+  const plan = outcome.ok ? outcome.plan : null!
+  const place = (id: string) => plan.steps.findIndex((s) => s.id === id)
+
+  test('respects every precedence, side by side', () => {
+    for (const s of pendingSteps(kit, job.vehicle, job.survey, { wheels: 'off' }))
+      for (const before of s.after) expect(place(before), `${before} before ${s.id}`).toBeLessThan(place(s.id))
+  })
+  test('does mirrored operations on both sides and the shield on the exhaust side only', () => {
+    expect(place('mount-upper:left')).toBeGreaterThan(0)
+    expect(place('mount-upper:right')).toBeGreaterThan(0)
+    expect(place('fit-shield:right')).toBeGreaterThan(0)
+    expect(place('fit-shield:left')).toBe(-1)
+  })
+  // Source: common practice: the carriage bolt has to go in before the plate covers it.
+  test('puts the carriage bolt in before the plate', () => {
+    expect(place('carriage-bolt:left')).toBeLessThan(place('mount-upper:left'))
+  })
+  test('every step stands in a state it can be done in, and state changes are steps of their own', () => {
+    plan.steps.forEach((s, i) => {
+      const before = plan.steps[i - 1]?.state ?? { support: 'on-wheels', wheels: 'on' }
+      if (s.kind === 'operation') expect(s.state).toEqual(i === 0 ? { support: 'on-wheels', wheels: 'on' } : before)
+      if (s.state.support === 'on-wheels') expect(s.state.wheels).toBe('on')
+    })
+    expect(plan.steps.at(-1)!.state.support).toBe('on-wheels')
+  })
+  test('conditions follow the survey: no bumper no removal, a block needs its spacer', () => {
+    const ids = (survey: typeof job.survey) => pendingSteps(kit, job.vehicle, survey, { wheels: 'off' }).map((s) => s.id)
+    expect(ids({ ...job.survey, jounceBumper: 'none' })).not.toContain('remove-bumper:left')
+    expect(ids({ ...job.survey, liftBlock: 0.05 })).toContain('fit-spacer:left')
+    expect(ids(job.survey)).not.toContain('fit-spacer:left')
+  })
+  test('a dropped operation hands its predecessors on', () => {
+    const steps = pendingSteps(kit, job.vehicle, { ...job.survey, jounceBumper: 'none' }, { wheels: 'off' })
+    expect(steps.find((s) => s.id === 'carriage-bolt:left')!.after).toContain('free-hoses:left')
+  })
+  test('an unanswered question keeps the step and marks it', () => {
+    const steps = pendingSteps(kit, job.vehicle, { ...job.survey, spareUnderBed: null }, { wheels: 'off' })
+    expect(steps.find((s) => s.id === 'drop-spare')).toMatchObject({ unsure: true })
+  })
+  test('tools, hardware and torques come from the operations', () => {
+    expect(plan.tools).toContain('tube cutter')
+    expect(plan.hardware.find((h) => h.name === 'Roll plates')!.count).toBe(4)
+    const strap = plan.torques.find((t) => t.fastener.id === 'axle-strap')!
+    expect([...strap.steps].sort()).toEqual(['torque-strap:left', 'torque-strap:right'])
+    expect(strap.clamp!.note).toBe('ok')
+  })
+  test('wheels that stay on make other plans, and no wheel nuts', () => {
+    const on = buildPlan(kit, job.vehicle, job.survey, { wheels: 'on' })
+    expect(on.ok && on.plan.wheelChanges).toBe(0)
+    expect(on.ok && on.plan.steps.some((s) => s.id === 'wheel-nuts:left')).toBe(false)
+    expect(plan.wheelChanges).toBe(2)
+  })
+})

@@ -1,0 +1,79 @@
+import { describe, expect, test } from 'vitest'
+import { POUND_FOOT } from '../quantity'
+import { clampForce, judgeTorque, THREADS, torqueSpecSchema, wrenchSetting, type TorqueSpec } from '.'
+
+const lbft = (x: number) => x * POUND_FOOT
+
+describe('clamp force', () => {
+  // Source: F = T/(K d), Shigley; ASME B1.1, SAE J429, ISO 898-1.
+  test('16 lb-ft on 3/8-16 grade 5', () => {
+    const c = clampForce(lbft(16), '3/8-16', 'grade 5')
+    expect(c.force / 1000).toBeCloseTo(11.39, 2)
+    expect(100 * c.proof).toBeCloseTo(38.9, 1)
+    expect(c.note).toBe('ok')
+  })
+  test('30 lb-ft on M10 8.8: fine at K 0.2, worth a look at the lowest K', () => {
+    const c = clampForce(lbft(30), 'M10', '8.8')
+    expect(c.force / 1000).toBeCloseTo(20.34, 2)
+    expect(100 * c.proof).toBeCloseTo(60.5, 1)
+    expect(c.note).toBe('look-again')
+  })
+  test('over proof is refused, next to nothing is likely inch-pounds', () => {
+    expect(clampForce(lbft(80), '3/8-16', 'grade 2').note).toBe('refused')
+    expect(clampForce(lbft(1.3), '3/8-16', 'grade 5').note).toBe('likely-inch-pounds')
+  })
+  // Source: stress area formula of ASME B1.1 and ISO 898-1, 0.7854 (d - 0.9743/n)^2 and 0.7854 (d - 0.9382 p)^2.
+  test.each([
+    ['3/8-16', 0.375, 16],
+    ['3/8-24', 0.375, 24],
+    ['1/2-13', 0.5, 13],
+    ['5/16-18', 0.3125, 18],
+  ] as const)('stress area of %s follows from its thread', (name, d, n) => {
+    expect(THREADS[name].stressArea / 0.0254 ** 2).toBeCloseTo(0.7854 * (d - 0.9743 / n) ** 2, 3)
+  })
+  test.each([
+    ['M8', 8, 1.25],
+    ['M10', 10, 1.5],
+    ['M12', 12, 1.75],
+  ] as const)('stress area of %s follows from its thread', (name, d, p) => {
+    expect(THREADS[name].stressArea * 1e6).toBeCloseTo(0.7854 * (d - 0.9382 * p) ** 2, 0)
+  })
+})
+
+describe('wrench with an extension', () => {
+  // Source: moments about the fastener.
+  test('38 lb-ft, 400 mm wrench, 45 mm extension', () => {
+    expect(wrenchSetting(lbft(38), 0.4, 0.045, 0) / POUND_FOOT).toBeCloseTo(34.16, 2)
+    expect(wrenchSetting(lbft(38), 0.4, 0.045, Math.PI / 2)).toBeCloseTo(lbft(38), 9)
+  })
+})
+
+describe('judging a reading', () => {
+  const target: TorqueSpec = { kind: 'target', value: lbft(16), low: lbft(15.4), high: lbft(16.6) }
+  test.each([
+    [16.1, 'within'],
+    [15.4, 'within'],
+    [14, 'low'],
+    [18, 'high'],
+    [16 * 12, 'wrong-unit'],
+    [16 / 12, 'wrong-unit'],
+    [16 * 1.3558, 'wrong-unit'],
+  ])('%d lb-ft against 16: %s', (reading, verdict) => expect(judgeTorque(target, lbft(reading))).toBe(verdict))
+  test('a ceiling has no lower end', () => {
+    const ceiling: TorqueSpec = { kind: 'ceiling', max: lbft(20) }
+    expect(judgeTorque(ceiling, lbft(3))).toBe('within')
+    expect(judgeTorque(ceiling, lbft(23))).toBe('high')
+  })
+  test("the vehicle maker's figure has to be looked up first", () => {
+    expect(judgeTorque({ kind: 'vehicle-maker' }, 130)).toBe('needs-maker-figure')
+    expect(judgeTorque({ kind: 'vehicle-maker' }, 130, 128)).toBe('within')
+    expect(judgeTorque({ kind: 'vehicle-maker' }, 110, 128)).toBe('low')
+  })
+  test('what has no figure is recorded, never green', () => {
+    expect(judgeTorque({ kind: 'snug' }, 10)).toBe('not-judged')
+    expect(judgeTorque({ kind: 'none-given' }, 10)).toBe('not-judged')
+  })
+  test('a target outside its own window is no spec', () => {
+    expect(torqueSpecSchema.safeParse({ kind: 'target', value: 30, low: 10, high: 20 }).success).toBe(false)
+  })
+})

@@ -1,0 +1,129 @@
+import fc from 'fast-check'
+import { lusolve } from 'mathjs'
+import { describe, expect, test } from 'vitest'
+import { GRAVITY, INCH } from '../quantity'
+import { attitude, checkVin, distributeWeight, ratingReport, shareOnAxles, summariseHeights, tyreDiameter, axleWeights, type LoadItem, type Vehicle } from '.'
+
+describe('axle weights', () => {
+  // Source: beam on two supports, worked by hand.
+  test('bed load and tongue on a 3.70 m wheelbase', () => {
+    const share = shareOnAxles(3.7, [
+      { mass: 300, x: 0.35, y: 0.1 },
+      { mass: 290, x: -1.25, y: 0 },
+    ])
+    expect(share.rear).toBeCloseTo(659.59, 2)
+    expect(share.front).toBeCloseTo(-69.59, 2)
+    expect(share.rollMoment).toBeCloseTo(294.2, 1)
+  })
+  // Source: the two equilibrium equations solved by a general linear solver, mathjs.
+  test('agrees with equilibrium solved as a linear system', () => {
+    const load = fc.record({ mass: fc.double({ min: 0, max: 5000, noNaN: true }), x: fc.double({ min: -5, max: 6, noNaN: true }), y: fc.constant(0) })
+    fc.assert(
+      fc.property(fc.double({ min: 2, max: 7, noNaN: true }), fc.array(load, { minLength: 1, maxLength: 8 }), (wheelbase, loads) => {
+        const weight = loads.reduce((s, l) => s + l.mass, 0)
+        const moment = loads.reduce((s, l) => s + l.mass * l.x, 0)
+        const [[front], [rear]] = lusolve([[1, 1], [wheelbase, 0]], [weight, moment]) as [[number], [number]]
+        const share = shareOnAxles(wheelbase, loads)
+        expect(share.front).toBeCloseTo(front, 6)
+        expect(share.rear).toBeCloseTo(rear, 6)
+      }),
+    )
+  })
+})
+
+describe('weight-distributing hitch', () => {
+  const hitch = distributeWeight(290, 1.25, 5.2, 3.7, 0.5)
+  // Source: moments about each axle, worked by hand.
+  test('half the front weight brought back', () => {
+    expect(hitch.couple).toBeCloseTo(1433.0, 1)
+    expect(hitch.tongue).toBeCloseTo(261.9, 2)
+    expect(hitch.front).toBeCloseTo(-48.99, 2)
+  })
+  test('is in balance: weights add up and moments about the front axle vanish', () => {
+    expect(hitch.front + hitch.rear + hitch.trailerAxle).toBeCloseTo(290, 9)
+    // Truck alone: ball weight behind, bars lifting at the ball by the couple.
+    const about = hitch.tongue * GRAVITY * (3.7 + 1.25) - hitch.rear * GRAVITY * 3.7 - hitch.couple
+    expect(Math.abs(about)).toBeLessThan(1e-6)
+  })
+})
+
+describe('attitude', () => {
+  // Source: plane geometry; 25 ft aiming distance, SAE J599 (from memory).
+  test('pitch and beam', () => {
+    const { pitch, beamRise } = attitude(0.01905, -0.08255, 3.7)
+    expect((pitch * 180) / Math.PI).toBeCloseTo(1.573, 3)
+    expect(beamRise * 1000).toBeCloseTo(209.2, 1)
+  })
+})
+
+describe('identity', () => {
+  // Source: 49 CFR 565.15; a string of ones passes by construction of the weights.
+  test('check digit', () => {
+    expect(checkVin('1'.repeat(17))).toBe('ok')
+    expect(checkVin('1'.repeat(16) + '2')).toBe('check-digit')
+    expect(checkVin('1'.repeat(16) + 'O')).toBe('letters')
+    expect(checkVin('123')).toBe('length')
+  })
+  // Source: definition of the size; 275/65R20 "about 34 in tall" is common practice.
+  test('tyre diameter', () => {
+    expect(tyreDiameter('255/70R18')! * 1000).toBeCloseTo(814.2, 1)
+    expect(tyreDiameter('LT275/65R20')! / INCH).toBeCloseTo(34, 0)
+    expect(tyreDiameter('31x10.5')).toBeNull()
+  })
+})
+
+describe('corner heights', () => {
+  const set = (fl: number, fr: number, rr: number, rl: number) =>
+    Object.fromEntries(
+      (['front-left', 'front-right', 'rear-right', 'rear-left'] as const).map((c, i) => [c, { value: [fl, fr, rr, rl][i]! * INCH, about: false }]),
+    )
+  test('averages, rake and lean', () => {
+    const s = summariseHeights(set(23.5, 23.4375, 26.125, 26.1875), 'wheel-centre')
+    expect(s.rear! / INCH).toBeCloseTo(26.15625, 6)
+    expect(s.rake! / INCH).toBeCloseTo(26.15625 - 23.46875, 6)
+    expect(s.leanRear! / INCH).toBeCloseTo(0.0625, 6)
+    expect(s.suspect).toEqual([])
+  })
+  // Source: common practice; a whole inch misread on one corner.
+  test('a corner read two inches wrong is on the suspected axle', () => {
+    expect(summariseHeights(set(23.5, 23.5, 28, 26), 'wheel-centre').suspect).toContain('rear-right')
+    expect(summariseHeights(set(25.5, 23.5, 26, 26), 'wheel-centre').suspect).toContain('front-left')
+  })
+  test('a height no lip can have is pointed out', () => {
+    expect(summariseHeights(set(5, 23.5, 26, 26), 'wheel-centre').suspect).toEqual(['front-left'])
+  })
+  test('missing corners stay visible', () => {
+    const s = summariseHeights({ 'rear-left': { value: 0.66, about: true } }, 'wheel-centre')
+    expect(s.missing).toEqual(['front-left', 'front-right', 'rear-right'])
+    expect(s.rear).toBeNull()
+    expect(s.give).toBeCloseTo(INCH / 2, 9)
+  })
+})
+
+describe('ratings', () => {
+  const vehicle = {
+    wheelbase: 4, track: 1.8, rearWheels: 'dual', curbFront: 1500, curbRear: 2000, tyreLimitFront: 900, tyreLimitRear: 800,
+    ratings: { gross: 5000, frontAxle: 1900, rearAxle: 3000, receiver: null, tongue: 250, combination: 7000 },
+  } as Vehicle
+  const item = (part: Partial<LoadItem>): LoadItem => ({ id: 'a', name: 'a', mass: 0, massGive: 0, place: 'bed', x: 0, y: 0, trailerMass: null, ...part })
+  const report = (items: LoadItem[]) => ratingReport(vehicle, items, axleWeights(vehicle, items))
+
+  test('the least margin names itself, and springs are not in it', () => {
+    const r = report([item({ mass: 900 })])
+    expect(r.tightest).toMatchObject({ id: 'rear-tyre', left: 75 })
+    expect(r.exceeded).toEqual([])
+  })
+  test('an overload is negative', () => {
+    expect(report([item({ mass: 1200 })]).exceeded.map((m) => m.id)).toContain('rear-axle')
+  })
+  test('a tongue load is held against receiver, tongue and combination; unknown ones stay open', () => {
+    const r = report([item({ mass: 300, place: 'tongue', x: -1.2, trailerMass: 2900 })])
+    expect(r.exceeded.map((m) => m.id)).toContain('tongue')
+    expect(r.unknown.map((m) => m.id)).toEqual(['receiver'])
+    expect(r.margins.find((m) => m.id === 'combination')!.actual).toBeCloseTo(3500 + 2900, 6)
+  })
+  test('an off-centre load makes one tyre the heavier', () => {
+    const centred = report([item({ mass: 900 })]).tightest!.left!
+    expect(report([item({ mass: 900, y: 0.3 })]).tightest!.left!).toBeCloseTo(centred - (900 * 0.3) / 1.8 / 2, 6)
+  })
+})

@@ -1,0 +1,1 @@
+export function loadDemo(address: string): Promise<void>

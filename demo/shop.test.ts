@@ -1,0 +1,41 @@
+import { describe, expect, test } from 'vitest'
+import { GRAVITY } from '@stout-shackle/core/quantity'
+import { airSpring, tableDisagreement } from '@stout-shackle/core/spring'
+import { buildPlan } from '@stout-shackle/core/plan'
+import { assessJob } from '@stout-shackle/core/job'
+import { demoJob, demoJobs, demoKits, demoVehicles } from './shop'
+
+describe('the made-up shop', () => {
+  test('has what a shop needs: vehicles of every kind, kits of four families, jobs at different stages', () => {
+    const vehicles = demoVehicles()
+    expect(new Set(vehicles.map((v) => v.body)).size).toBe(4)
+    expect(vehicles.some((v) => v.rearWheels === 'dual')).toBe(true)
+    expect(new Set(demoKits().map((k) => k.family)).size).toBe(4)
+    const reached = demoJobs().map(({ job, records }) => assessJob(job, records, []).stages.filter((s) => s.state === 'done').length)
+    expect(new Set(reached).size).toBeGreaterThanOrEqual(5)
+  })
+  test('has true bag tables', () => {
+    for (const kit of demoKits()) expect(tableDisagreement(airSpring(kit.bag.table), kit.bag.table)).toBeLessThan(0.05)
+  })
+  test('has one kit whose listed capacity is flagged', () => {
+    const { job, records } = demoJob('0417')
+    const flagged = assessJob(job, records, demoKits()).kits.filter((k) => k.doubts.includes('capacity-disagrees'))
+    expect(flagged.map((k) => k.kit.id)).toEqual(['kettleworth-single'])
+  })
+  test('has springs that carry an unladen body at a usual frequency', () => {
+    // Source: common practice, unladen body frequency 1.2 to 1.8 Hz.
+    for (const v of demoVehicles()) {
+      const frequency = Math.sqrt((2 * v.rearWheelRate!) / (v.curbRear - v.rearUnsprung)) / (2 * Math.PI)
+      expect(frequency).toBeGreaterThan(1.2)
+      expect(frequency).toBeLessThan(1.8)
+      expect(v.curbRear * GRAVITY).toBeGreaterThan(0)
+    }
+  })
+  test('every kit can be planned on a vehicle it is made for, with wheels off or on', () => {
+    const { job } = demoJob('0417')
+    for (const kit of demoKits()) {
+      const vehicle = demoVehicles().find((v) => kit.fitment.bodies.includes(v.body) && kit.fitment.suspension.includes(v.suspension))!
+      for (const wheels of ['off', 'on'] as const) expect(buildPlan(kit, vehicle, job.survey, { wheels })).toMatchObject({ ok: true })
+    }
+  })
+})

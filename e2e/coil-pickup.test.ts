@@ -1,0 +1,166 @@
+import { afterAll, beforeAll, expect, test } from 'vitest'
+import type { Page } from 'playwright-core'
+import { link, read, settled, Shop } from './shop'
+
+let shop: Shop
+beforeAll(async () => {
+  shop = await Shop.open()
+})
+afterAll(() => shop.close())
+
+const CORNERS = ['Front left', 'Front right', 'Rear right', 'Rear left']
+async function heights(page: Page, title: string, readings: string[]) {
+  for (const [i, text] of readings.entries()) if (text) await read(page, `${CORNERS[i]}, ${title}`, text)
+}
+const answer = (page: Page, question: string, value: string) => page.getByLabel(question, { exact: true }).selectOption(value)
+
+/** Does the step on the screen: figures looked up, wrench pulled, by feel where nothing is given. */
+async function doStep(page: Page) {
+  const heading = page.getByRole('heading', { level: 1 })
+  const title = await heading.innerText()
+  for (;;) {
+    const figure = page.getByRole('textbox', { name: /^Vehicle maker's torque/ })
+    if (await figure.count()) {
+      await figure.first().fill('110')
+      await page.getByLabel('Source of the figure').first().fill('workshop manual 7-12')
+      await page.getByRole('button', { name: 'Keep', exact: true }).first().click()
+      await page.getByText('110.0 lb-ft, vehicle maker').first().waitFor()
+      continue
+    }
+    const byFeel = page.getByRole('button', { name: /^(Tightened|Turned)$/ })
+    if (await byFeel.count()) {
+      await byFeel.first().click()
+      continue
+    }
+    const pull = page.getByText('pull the wrench, or type')
+    const open = await pull.count()
+    if (!open) break
+    await shop.json('/devices/wrench-3/readings', { method: 'POST' })
+    await expect.poll(() => pull.count()).toBe(open - 1)
+  }
+  await page.getByRole('button', { name: /^Done/ }).click()
+  return title
+}
+
+test('the coil pickup goes from Measure to Hand over, with a reload and a killed server on the way', async () => {
+  const page = await shop.page('/')
+  await page.getByRole('link', { name: /Forge and anvil/ }).click()
+  await page.getByLabel('Your name').fill('Maren')
+
+  // Measure: round the vehicle with Enter; one wrong entry on the way.
+  await read(page, 'Rear right, Empty', '24 1/3')
+  await page.getByText('A tape has no 1/3').waitFor()
+  await heights(page, 'Empty', ['', '', '24 1/2', '24 7/16'])
+  await link(page, 'Load').click()
+  await page.getByLabel('Name of this load case').fill('Forge and anvil')
+  await page.getByLabel('Name of this load case').press('Enter')
+  await page.getByRole('button', { name: '+ add a weight' }).click()
+  await page.getByLabel('Weight of Load 1', { exact: true }).fill('650')
+  await page.getByLabel('Ahead of the rear axle, Load 1').fill('-6')
+  await page.getByLabel('Give or take of Load 1').fill('25')
+  await page.getByText('Rear axle gains').waitFor()
+  await link(page, 'Measure').click()
+  await heights(page, 'Loaded: Forge and anvil', ['22 5/16', '22 1/4', '22 1/8', '22'])
+  await page.screenshot({path:'/tmp/dbg.png'})
+  await page.getByText('Rear dropped').waitFor()
+  // (24 1/2 + 24 7/16)/2 - (22 1/8 + 22)/2 = 2 13/32, shown to the sixteenth.
+  await expect.poll(() => page.locator('.figure').first().innerText()).toMatch(/^2 (3\/8|7\/16)/)
+
+  // A reload in the middle: nothing is lost.
+  await settled(page)
+  await page.reload()
+  await expect.poll(() => page.getByLabel('Rear left, Empty').inputValue()).toBe('24 7/16')
+
+  await answer(page, 'Jounce bumper', 'twist-in')
+  await read(page, 'Coil inside diameter', '4 1/4')
+  await read(page, 'Coil gap, standing empty', '5/8')
+  await answer(page, 'Exhaust side', 'right')
+  await read(page, 'Exhaust diameter', '2 1/2')
+  await answer(page, 'Factory air or self-levelling', 'false')
+  await answer(page, 'Old helper still fitted', 'false')
+  await answer(page, 'Load-sensing brake valve', 'false')
+  await answer(page, 'Spare under the bed', 'false')
+  await answer(page, 'Hitch rails on the frame', 'false')
+  await page.getByText('everything that decides fitment is answered').waitFor()
+
+  // The server dies while something is typed; it is kept and sent when it is back.
+  await shop.kill()
+  await answer(page, 'Rust', 'surface')
+  await page.getByText('server away: kept here, trying again').waitFor()
+  await page.reload().catch(() => undefined)
+  await shop.restart()
+  await page.goto(`${shop.address}/jobs/job-0419/measure`)
+  await expect.poll(() => page.getByLabel('Rust', { exact: true }).inputValue()).toBe('surface')
+  await settled(page)
+
+  // Choose: the slim cylinder fits, the wide one does not and says why.
+  await link(page, 'Choose').click()
+  await page.getByRole('button', { name: /Core cylinder, wide/ }).first().click()
+  await page.getByText(/Coil is 4 1\/4 in inside; this cylinder wants at least/).waitFor()
+  await page.getByRole('button', { name: 'Pick Core cylinder, slim' }).click()
+  await page.getByText('Stands level with the load on').first().waitFor()
+
+  // Fit: the line to the exhaust, too close on one side until it is sleeved.
+  await link(page, 'Fit').click()
+  await read(page, 'Air line to exhaust, left', '12')
+  await read(page, 'Air line to exhaust, right', '4')
+  await page.getByText('Route it further away, or sleeve it.').waitFor()
+  await page.getByLabel('heat sleeve fitted there').check()
+  await page.getByText('closer than the rule, heat sleeve fitted').waitFor()
+
+  await link(page, 'Plan').click()
+  await page.getByText('Mark and take out the coil').first().waitFor()
+
+  // Bay: every step, torque by the simulated wrench.
+  await shop.json('/devices/wrench-3/setting', { method: 'PUT', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ setting: 110 * 1.3558179483314004 }) })
+  await link(page, 'Bay').click()
+  await page.getByRole('link', { name: /Open the bay view/ }).click()
+  const counter = page.getByText(/\d+ of \d+ ·/)
+  const total = Number(/of (\d+)/.exec(await counter.innerText())![1])
+  const done: string[] = []
+  for (let i = 1; i <= total; i++) {
+    await page.getByText(`${i} of ${total} ·`).waitFor()
+    done.push(await doStep(page))
+  }
+  expect(done.join()).toContain('Coil back in, to its marks')
+  await page.getByRole('link', { name: 'Leave the bay view' }).click()
+  await page.getByText('Every step is done or accounted for').waitFor()
+
+  // Air: soaped, held over night with the temperature at both ends.
+  await link(page, 'Air').click()
+  for (const joint of ['Spring fitting', 'Inflation valve']) for (const side of ['left', 'right']) await page.getByLabel(`${joint}, ${side}: dry`).click()
+  await page.getByText('4 of 4').waitFor()
+  const hold = async (end: string, pressure: string, temperature: string, when: Date) => {
+    await page.getByLabel(`Pressure, ${end} of the hold`).fill(pressure)
+    await page.getByLabel(`Temperature, ${end} of the hold`).fill(temperature)
+    const local = new Date(when.getTime() - when.getTimezoneOffset() * 60_000).toISOString().slice(0, 16)
+    await page.getByLabel(`When, ${end} of the hold`).fill(local)
+    await page.locator('form.hold').filter({ hasText: `${end} of the hold` }).getByRole('button', { name: 'Keep' }).click()
+  }
+  await hold('start', '30', '75', new Date(Date.now() - 26 * 3600_000))
+  await page.getByText('30.0 psi at 75 °F').waitFor()
+  await hold('end', '28.5', '54', new Date())
+  await page.getByText(/Holds: 0\.0 psi gone|Holds: \d\.\d psi gone/).waitFor()
+
+  // Hand over: not ready until heights and bag pressures are in.
+  await link(page, 'Hand over').click()
+  await page.getByText('Not road-ready').waitFor()
+  await heights(page, 'Loaded: Forge and anvil', ['22 1/4', '22 3/16', '24 7/16', '24 3/8'])
+  await read(page, 'left', '20')
+  await read(page, 'right', '20')
+  await page.getByText('Ready to go').waitFor()
+  await page.getByText('Rear squat recovered').waitFor()
+  await page.getByLabel('Handed over to').fill('Odalys')
+  await page.getByRole('button', { name: 'Hand over' }).click()
+  await page.getByRole('heading', { name: 'Handed over' }).waitFor()
+  await settled(page)
+
+  const card = await fetch(`${shop.address}/api/jobs/job-0419/card.pdf`)
+  expect(card.status).toBe(200)
+  const file = await shop.json<{ records: { body: { kind: string; reading?: { sequence: number } | null } }[] }>('/jobs/job-0419/export')
+  expect(file.records.at(-1)!.body.kind).toBe('handed-over')
+  const pulls = file.records.flatMap((r) => (r.body.kind === 'torque' && r.body.reading ? [r.body.reading.sequence] : []))
+  expect(new Set(pulls).size).toBe(pulls.length)
+  await page.getByRole('navigation', { name: 'Tools' }).getByRole('link', { name: 'Bays' }).click()
+  await page.getByText(/Handed over \d/).first().waitFor()
+})

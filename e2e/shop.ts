@@ -1,0 +1,94 @@
+import { type ChildProcess, spawn } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import type { BrowserContext, Page } from 'playwright-core'
+import { openBrowser } from '../scripts/browser.mjs'
+import { loadDemo } from '../demo/load.mjs'
+
+const root = fileURLToPath(new URL('..', import.meta.url))
+
+const freePort = (): Promise<number> =>
+  new Promise((resolve) => {
+    const probe = createServer().listen(0, '127.0.0.1', () => {
+      const address = probe.address()
+      probe.close(() => resolve(typeof address === 'object' && address ? address.port : 0))
+    })
+  })
+
+/** The real server as a process of its own, on the made-up shop, and a browser in front of it. */
+export class Shop {
+  private constructor(
+    private readonly dataDir: string,
+    private readonly port: number,
+    private child: ChildProcess,
+    readonly browser: BrowserContext,
+  ) {}
+
+  static async open(): Promise<Shop> {
+    const dataDir = mkdtempSync(join(tmpdir(), 'shackle-journey-'))
+    const port = await freePort()
+    const child = Shop.start(dataDir, port)
+    const shop = new Shop(dataDir, port, child, await openBrowser())
+    await shop.answers()
+    await loadDemo(shop.address)
+    return shop
+  }
+  private static start(dataDir: string, port: number): ChildProcess {
+    return spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
+      cwd: root,
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, DATA_DIR: dataDir, PORT: String(port), HOST: '127.0.0.1' },
+    })
+  }
+  get address(): string {
+    return `http://127.0.0.1:${this.port}`
+  }
+  private async answers(): Promise<void> {
+    const deadline = Date.now() + 30_000
+    while (Date.now() < deadline) {
+      if (await fetch(`${this.address}/api/health`).then((r) => r.ok, () => false)) return
+      await new Promise((resolve) => setTimeout(resolve, 50))
+    }
+    throw new Error('the shop server did not come up')
+  }
+  /** As if the power went: no chance to finish anything. */
+  async kill(): Promise<void> {
+    const gone = new Promise((resolve) => this.child.once('exit', resolve))
+    this.child.kill('SIGKILL')
+    await gone
+  }
+  async restart(): Promise<void> {
+    this.child = Shop.start(this.dataDir, this.port)
+    await this.answers()
+  }
+  async page(path: string): Promise<Page> {
+    const page = await this.browser.newPage()
+    page.setDefaultTimeout(15_000)
+    await page.goto(this.address + path)
+    return page
+  }
+  async json<T>(path: string, init?: RequestInit): Promise<T> {
+    return (await (await fetch(`${this.address}/api${path}`, init)).json()) as T
+  }
+  async close(): Promise<void> {
+    await this.browser.close()
+    await this.kill()
+    rmSync(this.dataDir, { recursive: true, force: true })
+  }
+}
+
+/** The link of a stage in the chain. */
+export const link = (page: Page, name: string) => page.getByRole('navigation', { name: 'Stages of the job' }).getByRole('link', { name: new RegExp(`^\\d ${name}`) })
+
+/** Types a reading and goes on with Enter, as one walks round the vehicle. */
+export async function read(page: Page, label: string, text: string): Promise<void> {
+  const field = page.getByLabel(label, { exact: true })
+  await field.fill(text)
+  await field.press('Enter')
+}
+
+/** Waits until everything on the page is with the server. */
+export const settled = (page: Page) => page.getByRole('status').filter({ hasText: /^saved$/ }).waitFor()

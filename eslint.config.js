@@ -1,0 +1,34 @@
+import js from '@eslint/js'
+import globals from 'globals'
+import vue from 'eslint-plugin-vue'
+import ts from 'typescript-eslint'
+
+export default ts.config(
+  { ignores: ['**/dist/**', 'node_modules/**', '.demo/**', 'data/**'] },
+  js.configs.recommended,
+  ...ts.configs.recommendedTypeChecked,
+  ...vue.configs['flat/recommended'],
+  {
+    languageOptions: {
+      globals: { ...globals.browser, ...globals.node },
+      parserOptions: { projectService: { allowDefaultProject: ['*.js', 'scripts/*.mjs', 'demo/*.mjs'] }, extraFileExtensions: ['.vue'], parser: ts.parser, tsconfigRootDir: import.meta.dirname },
+    },
+    rules: {
+      '@typescript-eslint/no-explicit-any': 'error',
+      // A leading underscore says that a name is left out on purpose.
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      // Numbers in sentences are this program's daily bread.
+      '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
+      // Layout of markup is Prettier's.
+      'vue/max-attributes-per-line': 'off',
+      'vue/singleline-html-element-content-newline': 'off',
+      'vue/multiline-html-element-content-newline': 'off',
+      'vue/html-self-closing': 'off',
+      'vue/html-indent': 'off',
+      'vue/html-closing-bracket-newline': 'off',
+      // Optional properties mean "absent"; a default would say something else.
+      'vue/require-default-prop': 'off',
+    },
+  },
+  { files: ['**/*.mjs', '**/*.js'], ...ts.configs.disableTypeChecked },
+)

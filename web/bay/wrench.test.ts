@@ -1,0 +1,27 @@
+import { describe, expect, test } from 'vitest'
+import { assessJob, type BayRecord, type FastenerState } from '@stout-shackle/core/job'
+import { demoJob } from '../../demo/shop'
+import { nextPlace } from './wrench'
+
+const { job, records } = demoJob('0417')
+const at = (step: string, list: BayRecord[] = records): FastenerState[] => assessJob(job, list, []).torques.filter((t) => t.step.id === step)
+const reading = (place: number, value: number): BayRecord => ({
+  body: { kind: 'torque', step: 'torque-strap:left', fastener: 'axle-strap', place, outcome: 'reading', value, reading: null },
+  by: 'Test', id: `t${place}`, sequence: records.length + place, at: '2026-11-25T10:00:00Z', supersedes: null,
+})
+
+describe('where a wrench reading goes', () => {
+  test('places fill in turn', () => {
+    expect(nextPlace(at('torque-strap:left'))?.place).toBe(1)
+    expect(nextPlace(at('torque-strap:left', [...records, reading(1, 21.7)]))?.place).toBe(2)
+  })
+  test('a reading that was wrong is pulled again at the same place', () => {
+    expect(nextPlace(at('torque-strap:left', [...records, reading(1, 30)]))?.place).toBe(1)
+  })
+  test('a full step takes none', () => {
+    expect(nextPlace(at('torque-strap:left', [...records, reading(1, 21.7), reading(2, 21.7)]))).toBeNull()
+  })
+  test('what is only turned or tightened by feel takes none', () => {
+    expect(nextPlace(at('fit-shield:right'))).toBeNull()
+  })
+})

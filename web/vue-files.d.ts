@@ -1,0 +1,6 @@
+// For tools that read TypeScript without Vue's compiler.
+declare module '*.vue' {
+  import type { DefineComponent } from 'vue'
+  const component: DefineComponent
+  export default component
+}
