@@ -11,7 +11,12 @@ export default ts.config(
   {
     languageOptions: {
       globals: { ...globals.browser, ...globals.node },
-      parserOptions: { projectService: { allowDefaultProject: ['*.js', 'scripts/*.mjs', 'demo/*.mjs'] }, extraFileExtensions: ['.vue'], parser: ts.parser, tsconfigRootDir: import.meta.dirname },
+      parserOptions: {
+        projectService: { allowDefaultProject: ['*.js', 'scripts/*.mjs', 'demo/*.mjs'] },
+        extraFileExtensions: ['.vue'],
+        parser: ts.parser,
+        tsconfigRootDir: import.meta.dirname,
+      },
     },
     rules: {
       '@typescript-eslint/no-explicit-any': 'error',

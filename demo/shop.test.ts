@@ -11,15 +11,20 @@ describe('the made-up shop', () => {
     expect(new Set(vehicles.map((v) => v.body)).size).toBe(4)
     expect(vehicles.some((v) => v.rearWheels === 'dual')).toBe(true)
     expect(new Set(demoKits().map((k) => k.family)).size).toBe(4)
-    const reached = demoJobs().map(({ job, records }) => assessJob(job, records, []).stages.filter((s) => s.state === 'done').length)
+    const reached = demoJobs().map(
+      ({ job, records }) => assessJob(job, records, []).stages.filter((s) => s.state === 'done').length,
+    )
     expect(new Set(reached).size).toBeGreaterThanOrEqual(5)
   })
   test('has true bag tables', () => {
-    for (const kit of demoKits()) expect(tableDisagreement(airSpring(kit.bag.table), kit.bag.table)).toBeLessThan(0.05)
+    for (const kit of demoKits())
+      expect(tableDisagreement(airSpring(kit.bag.table), kit.bag.table)).toBeLessThan(0.05)
   })
   test('has one kit whose listed capacity is flagged', () => {
     const { job, records } = demoJob('0417')
-    const flagged = assessJob(job, records, demoKits()).kits.filter((k) => k.doubts.includes('capacity-disagrees'))
+    const flagged = assessJob(job, records, demoKits()).kits.filter((k) =>
+      k.doubts.includes('capacity-disagrees'),
+    )
     expect(flagged.map((k) => k.kit.id)).toEqual(['kettleworth-single'])
   })
   test('has springs that carry an unladen body at a usual frequency', () => {
@@ -34,8 +39,11 @@ describe('the made-up shop', () => {
   test('every kit can be planned on a vehicle it is made for, with wheels off or on', () => {
     const { job } = demoJob('0417')
     for (const kit of demoKits()) {
-      const vehicle = demoVehicles().find((v) => kit.fitment.bodies.includes(v.body) && kit.fitment.suspension.includes(v.suspension))!
-      for (const wheels of ['off', 'on'] as const) expect(buildPlan(kit, vehicle, job.survey, { wheels })).toMatchObject({ ok: true })
+      const vehicle = demoVehicles().find(
+        (v) => kit.fitment.bodies.includes(v.body) && kit.fitment.suspension.includes(v.suspension),
+      )!
+      for (const wheels of ['off', 'on'] as const)
+        expect(buildPlan(kit, vehicle, job.survey, { wheels })).toMatchObject({ ok: true })
     }
   })
 })

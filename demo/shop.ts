@@ -7,7 +7,8 @@ const read = (name: string): unknown => JSON.parse(readFileSync(new URL(name, im
 
 /** The made-up shop, checked as an import would be. */
 export const demoKits = (): Kit[] => (read('kits.json') as unknown[]).map((k) => kitSchema.parse(k))
-export const demoVehicles = (): Vehicle[] => (read('vehicles.json') as unknown[]).map((v) => vehicleSchema.parse(v))
+export const demoVehicles = (): Vehicle[] =>
+  (read('vehicles.json') as unknown[]).map((v) => vehicleSchema.parse(v))
 export const demoJobs = (): JobExport[] =>
   readdirSync(new URL('jobs', import.meta.url)).map((name) => jobExportSchema.parse(read(`jobs/${name}`)))
 export const demoJob = (number: string): JobExport => demoJobs().find((j) => j.job.number === number)!

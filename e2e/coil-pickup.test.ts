@@ -12,7 +12,8 @@ const CORNERS = ['Front left', 'Front right', 'Rear right', 'Rear left']
 async function heights(page: Page, title: string, readings: string[]) {
   for (const [i, text] of readings.entries()) if (text) await read(page, `${CORNERS[i]}, ${title}`, text)
 }
-const answer = (page: Page, question: string, value: string) => page.getByLabel(question, { exact: true }).selectOption(value)
+const answer = (page: Page, question: string, value: string) =>
+  page.getByLabel(question, { exact: true }).selectOption(value)
 
 /** Does the step on the screen: figures looked up, wrench pulled, by feel where nothing is given. */
 async function doStep(page: Page) {
@@ -61,7 +62,7 @@ test('the coil pickup goes from Measure to Hand over, with a reload and a killed
   await page.getByText('Rear axle gains').waitFor()
   await link(page, 'Measure').click()
   await heights(page, 'Loaded: Forge and anvil', ['22 5/16', '22 1/4', '22 1/8', '22'])
-  await page.screenshot({path:'/tmp/dbg.png'})
+  await page.screenshot({ path: '/tmp/dbg.png' })
   await page.getByText('Rear dropped').waitFor()
   // (24 1/2 + 24 7/16)/2 - (22 1/8 + 22)/2 = 2 13/32, shown to the sixteenth.
   await expect.poll(() => page.locator('.figure').first().innerText()).toMatch(/^2 (3\/8|7\/16)/)
@@ -95,7 +96,10 @@ test('the coil pickup goes from Measure to Hand over, with a reload and a killed
 
   // Choose: the slim cylinder fits, the wide one does not and says why.
   await link(page, 'Choose').click()
-  await page.getByRole('button', { name: /Core cylinder, wide/ }).first().click()
+  await page
+    .getByRole('button', { name: /Core cylinder, wide/ })
+    .first()
+    .click()
   await page.getByText(/Coil is 4 1\/4 in inside; this cylinder wants at least/).waitFor()
   await page.getByRole('button', { name: 'Pick Core cylinder, slim' }).click()
   await page.getByText('Stands level with the load on').first().waitFor()
@@ -112,7 +116,11 @@ test('the coil pickup goes from Measure to Hand over, with a reload and a killed
   await page.getByText('Mark and take out the coil').first().waitFor()
 
   // Bay: every step, torque by the simulated wrench.
-  await shop.json('/devices/wrench-3/setting', { method: 'PUT', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ setting: 110 * 1.3558179483314004 }) })
+  await shop.json('/devices/wrench-3/setting', {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ setting: 110 * 1.3558179483314004 }),
+  })
   await link(page, 'Bay').click()
   await page.getByRole('link', { name: /Open the bay view/ }).click()
   const counter = page.getByText(/\d+ of \d+ ·/)
@@ -128,14 +136,19 @@ test('the coil pickup goes from Measure to Hand over, with a reload and a killed
 
   // Air: soaped, held over night with the temperature at both ends.
   await link(page, 'Air').click()
-  for (const joint of ['Spring fitting', 'Inflation valve']) for (const side of ['left', 'right']) await page.getByLabel(`${joint}, ${side}: dry`).click()
+  for (const joint of ['Spring fitting', 'Inflation valve'])
+    for (const side of ['left', 'right']) await page.getByLabel(`${joint}, ${side}: dry`).click()
   await page.getByText('4 of 4').waitFor()
   const hold = async (end: string, pressure: string, temperature: string, when: Date) => {
     await page.getByLabel(`Pressure, ${end} of the hold`).fill(pressure)
     await page.getByLabel(`Temperature, ${end} of the hold`).fill(temperature)
     const local = new Date(when.getTime() - when.getTimezoneOffset() * 60_000).toISOString().slice(0, 16)
     await page.getByLabel(`When, ${end} of the hold`).fill(local)
-    await page.locator('form.hold').filter({ hasText: `${end} of the hold` }).getByRole('button', { name: 'Keep' }).click()
+    await page
+      .locator('form.hold')
+      .filter({ hasText: `${end} of the hold` })
+      .getByRole('button', { name: 'Keep' })
+      .click()
   }
   await hold('start', '30', '75', new Date(Date.now() - 26 * 3600_000))
   await page.getByText('30.0 psi at 75 °F').waitFor()
@@ -157,10 +170,17 @@ test('the coil pickup goes from Measure to Hand over, with a reload and a killed
 
   const card = await fetch(`${shop.address}/api/jobs/job-0419/card.pdf`)
   expect(card.status).toBe(200)
-  const file = await shop.json<{ records: { body: { kind: string; reading?: { sequence: number } | null } }[] }>('/jobs/job-0419/export')
+  const file = await shop.json<{
+    records: { body: { kind: string; reading?: { sequence: number } | null } }[]
+  }>('/jobs/job-0419/export')
   expect(file.records.at(-1)!.body.kind).toBe('handed-over')
-  const pulls = file.records.flatMap((r) => (r.body.kind === 'torque' && r.body.reading ? [r.body.reading.sequence] : []))
+  const pulls = file.records.flatMap((r) =>
+    r.body.kind === 'torque' && r.body.reading ? [r.body.reading.sequence] : [],
+  )
   expect(new Set(pulls).size).toBe(pulls.length)
   await page.getByRole('navigation', { name: 'Tools' }).getByRole('link', { name: 'Bays' }).click()
-  await page.getByText(/Handed over \d/).first().waitFor()
+  await page
+    .getByText(/Handed over \d/)
+    .first()
+    .waitFor()
 })

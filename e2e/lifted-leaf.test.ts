@@ -51,7 +51,12 @@ test('the lifted leaf pickup: the short bracket is refused for its block, the ta
   await page.getByRole('textbox', { name: 'Torque read' }).press('4')
   await page.getByRole('button', { name: 'Record' }).click()
   await page.getByText(/that is the target in another unit/).waitFor()
-  const wrench = (path: string, method: string, body?: unknown) => shop.json(`/devices/wrench-3/${path}`, { method, headers: { 'Content-Type': 'application/json' }, body: body ? JSON.stringify(body) : undefined })
+  const wrench = (path: string, method: string, body?: unknown) =>
+    shop.json(`/devices/wrench-3/${path}`, {
+      method,
+      headers: { 'Content-Type': 'application/json' },
+      body: body ? JSON.stringify(body) : undefined,
+    })
   await wrench('setting', 'PUT', { setting: 18 * 1.3558179483314004 })
   await wrench('connection', 'PUT', { connected: false })
   await page.getByText('Wrench 3 not connected').waitFor()
@@ -68,7 +73,9 @@ test('the lifted leaf pickup: the short bracket is refused for its block, the ta
   await page.getByText('Not road-ready').waitFor()
   await page.getByText(/steps are neither done nor skipped/).waitFor()
   await settled(page)
-  const { records } = await shop.json<{ records: { body: { kind: string; reading?: object | null } }[] }>('/jobs/job-0418')
+  const { records } = await shop.json<{ records: { body: { kind: string; reading?: object | null } }[] }>(
+    '/jobs/job-0418',
+  )
   expect(records.filter((r) => r.body.kind === 'torque' && r.body.reading)).toHaveLength(2)
 })
 
@@ -93,7 +100,9 @@ test('two tabs on one job: both edits stay', async () => {
   await settled(two)
   await expect
     .poll(async () => {
-      const { job } = await shop.json<{ job: { survey: { rust: string }; loadCases: { items: { mass: number }[] }[] } }>('/jobs/job-0418')
+      const { job } = await shop.json<{
+        job: { survey: { rust: string }; loadCases: { items: { mass: number }[] }[] }
+      }>('/jobs/job-0418')
       return [job.survey.rust, Math.round(job.loadCases[0]!.items[0]!.mass / 0.45359237)]
     })
     .toEqual(['heavy', 1400])

@@ -9,7 +9,10 @@ afterAll(() => shop.close())
 
 test('the overload: no kit may be sold until the weight is off, whatever fits', async () => {
   const page = await shop.page('/')
-  await page.getByRole('link', { name: /Mobile library/ }).getByText('Over a rating').waitFor()
+  await page
+    .getByRole('link', { name: /Mobile library/ })
+    .getByText('Over a rating')
+    .waitFor()
   await page.getByRole('link', { name: /Mobile library/ }).click()
   await link(page, 'Load').click()
   await page.getByText('they raise no rating').waitFor()

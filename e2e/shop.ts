@@ -49,7 +49,13 @@ export class Shop {
   private async answers(): Promise<void> {
     const deadline = Date.now() + 30_000
     while (Date.now() < deadline) {
-      if (await fetch(`${this.address}/api/health`).then((r) => r.ok, () => false)) return
+      if (
+        await fetch(`${this.address}/api/health`).then(
+          (r) => r.ok,
+          () => false,
+        )
+      )
+        return
       await new Promise((resolve) => setTimeout(resolve, 50))
     }
     throw new Error('the shop server did not come up')
@@ -81,7 +87,10 @@ export class Shop {
 }
 
 /** The link of a stage in the chain. */
-export const link = (page: Page, name: string) => page.getByRole('navigation', { name: 'Stages of the job' }).getByRole('link', { name: new RegExp(`^\\d ${name}`) })
+export const link = (page: Page, name: string) =>
+  page
+    .getByRole('navigation', { name: 'Stages of the job' })
+    .getByRole('link', { name: new RegExp(`^\\d ${name}`) })
 
 /** Types a reading and goes on with Enter, as one walks round the vehicle. */
 export async function read(page: Page, label: string, text: string): Promise<void> {
@@ -91,4 +100,8 @@ export async function read(page: Page, label: string, text: string): Promise<voi
 }
 
 /** Waits until everything on the page is with the server. */
-export const settled = (page: Page) => page.getByRole('status').filter({ hasText: /^saved$/ }).waitFor()
+export const settled = (page: Page) =>
+  page
+    .getByRole('status')
+    .filter({ hasText: /^saved$/ })
+    .waitFor()

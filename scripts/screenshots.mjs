@@ -10,6 +10,12 @@ ensureBuilt()
 const { openBrowser } = await import('./browser.mjs')
 const { loadDemo } = await import('../demo/load.mjs')
 
+/** One pull of the simulated wrench, so that the picture shows a reading. */
+async function pull(page) {
+  await page.getByText('Wrench 3 ready').waitFor()
+  await fetch(`${address}/api/devices/wrench-3/readings`, { method: 'POST' })
+  await page.getByText('within the window').waitFor()
+}
 const VIEWS = [
   ['bays', '/'],
   ['measure', '/jobs/job-0417/measure'],
@@ -24,7 +30,7 @@ const VIEWS = [
   ['fit', '/jobs/job-0411/fit'],
   ['plan', '/jobs/job-0417/plan'],
   ['bay', '/jobs/job-0417/bay'],
-  ['bay-view', '/jobs/job-0417/bay-view?step=torque-strap:left'],
+  ['bay-view', '/jobs/job-0417/bay-view?step=torque-strap:left', pull],
   ['bay-view-tablet', '/jobs/job-0417/bay-view?step=torque-strap:left', null, { width: 820, height: 1180 }],
   ['air', '/jobs/job-0411/air'],
   ['hand-over', '/jobs/job-0411/hand-over'],

@@ -22,7 +22,11 @@ function check(name, args) {
 function tests(name, args) {
   console.log(`· ${name}`)
   const report = join(scratch, `${name}.json`)
-  const { status } = spawnSync('npx', ['vitest', 'run', ...args, '--reporter=default', '--reporter=json', `--outputFile.json=${report}`], { cwd: root, stdio: 'inherit' })
+  const { status } = spawnSync(
+    'npx',
+    ['vitest', 'run', ...args, '--reporter=default', '--reporter=json', `--outputFile.json=${report}`],
+    { cwd: root, stdio: 'inherit' },
+  )
   const counts = JSON.parse(readFileSync(report, 'utf8'))
   passed += counts.numPassedTests
   // A file that does not load has no failed test of its own, and is a failure all the same.

@@ -7,8 +7,20 @@ import { demoKits, demoVehicles } from '../demo/shop'
 let shop: Awaited<ReturnType<typeof testShop>>
 beforeAll(async () => (shop = await testShop()))
 afterAll(() => shop.close())
-const compute = async (name: string, body: unknown) => (await shop.api.post(`/api/compute/${name}`).send(body as object).expect(200)).body as Record<string, never>
-const refusal = async (name: string, body: unknown) => (await shop.api.post(`/api/compute/${name}`).send(body as object).expect(422)).body as { errors: { field: string; message: string }[] }
+const compute = async (name: string, body: unknown) =>
+  (
+    await shop.api
+      .post(`/api/compute/${name}`)
+      .send(body as object)
+      .expect(200)
+  ).body as Record<string, never>
+const refusal = async (name: string, body: unknown) =>
+  (
+    await shop.api
+      .post(`/api/compute/${name}`)
+      .send(body as object)
+      .expect(422)
+  ).body as { errors: { field: string; message: string }[] }
 
 const bag = {
   heights: [0.1, 0.125, 0.15, 0.175, 0.2, 0.225],
@@ -19,9 +31,23 @@ const bag = {
 describe('calculators, to four figures', () => {
   // Sources stand beside the same checks in core: statics, gas law, Shigley, NIST SP 811.
   test('level', async () => {
-    const answer = await compute('level', { bag, rideBagHeight: '165 mm', gain: 659.5946, axleRate: '76 N/mm', unladen: 800, rollMoment: 294.1995 })
+    const answer = await compute('level', {
+      bag,
+      rideBagHeight: '165 mm',
+      gain: 659.5946,
+      axleRate: '76 N/mm',
+      unladen: 800,
+      rollMoment: 294.1995,
+    })
     expect(answer).toMatchObject({ code: 'level', left: { pressure: { us: { unit: 'psi' } } } })
-    const figures = answer as unknown as { pressure: { us: { value: number } }; left: { pressure: { us: { value: number } } }; right: { pressure: { us: { value: number } } }; before: { pressure: { us: { value: number } }; rise: { value: number } }; frequency: { without: { value: number }; with: { value: number } }; bagState: { rate: { value: number } } }
+    const figures = answer as unknown as {
+      pressure: { us: { value: number } }
+      left: { pressure: { us: { value: number } } }
+      right: { pressure: { us: { value: number } } }
+      before: { pressure: { us: { value: number } }; rise: { value: number } }
+      frequency: { without: { value: number }; with: { value: number } }
+      bagState: { rate: { value: number } }
+    }
     expect(figures.pressure.us.value).toBeCloseTo(30.01, 2)
     expect(figures.left.pressure.us.value).toBeCloseTo(33.05, 2)
     expect(figures.right.pressure.us.value).toBeCloseTo(26.98, 2)
@@ -34,10 +60,18 @@ describe('calculators, to four figures', () => {
   test('axle weights, distributing hitch, attitude', async () => {
     const answer = (await compute('axle-weights', {
       wheelbase: 3.7,
-      loads: [{ mass: '300 kg', x: 0.35 }, { mass: 290, x: '-1250 mm' }],
+      loads: [
+        { mass: '300 kg', x: 0.35 },
+        { mass: 290, x: '-1250 mm' },
+      ],
       distribution: { tongue: 290, hitch: 1.25, trailer: 5.2, restoration: 0.5 },
       heights: { front: 0.01905, rear: -0.08255 },
-    })) as unknown as { rear: { value: number }; front: { value: number }; distribution: { couple: { value: number }; tongue: { value: number }; front: { value: number } }; attitude: { pitchDegrees: number; beamRise: { value: number } } }
+    })) as unknown as {
+      rear: { value: number }
+      front: { value: number }
+      distribution: { couple: { value: number }; tongue: { value: number }; front: { value: number } }
+      attitude: { pitchDegrees: number; beamRise: { value: number } }
+    }
     expect(answer.rear.value).toBeCloseTo(659.59, 2)
     expect(answer.front.value).toBeCloseTo(-69.59, 2)
     expect(answer.distribution.couple.value).toBeCloseTo(1433.0, 1)
@@ -47,20 +81,33 @@ describe('calculators, to four figures', () => {
     expect(answer.attitude.beamRise.value).toBeCloseTo(0.2092, 4)
   })
   test('torque', async () => {
-    const answer = (await compute('torque', { torque: '16 lb-ft', bolt: { thread: '3/8-16', grade: 'grade 5' } })) as unknown as { clamp: { force: { value: number }; proofPercent: number } }
+    const answer = (await compute('torque', {
+      torque: '16 lb-ft',
+      bolt: { thread: '3/8-16', grade: 'grade 5' },
+    })) as unknown as { clamp: { force: { value: number }; proofPercent: number } }
     expect(answer.clamp.force.value / 1000).toBeCloseTo(11.39, 2)
     expect(answer.clamp.proofPercent).toBeCloseTo(38.9, 1)
-    const wrench = (await compute('torque', { torque: '38 lb-ft', extension: { wrench: 0.4, extension: '45 mm' } })) as unknown as { wrenchSetting: { us: { value: number } } }
+    const wrench = (await compute('torque', {
+      torque: '38 lb-ft',
+      extension: { wrench: 0.4, extension: '45 mm' },
+    })) as unknown as { wrenchSetting: { us: { value: number } } }
     expect(wrench.wrenchSetting.us.value).toBeCloseTo(34.16, 2)
   })
   test('leak', async () => {
-    const answer = (await compute('leak', { start: { pressure: '60 psi', temperature: '24 °C' }, end: { pressure: '56 psi', temperature: '12 °C' } })) as unknown as { code: string; expected: { us: { value: number } }; lost: { us: { value: number } } }
+    const answer = (await compute('leak', {
+      start: { pressure: '60 psi', temperature: '24 °C' },
+      end: { pressure: '56 psi', temperature: '12 °C' },
+    })) as unknown as { code: string; expected: { us: { value: number } }; lost: { us: { value: number } } }
     expect(answer.expected.us.value).toBeCloseTo(56.98, 2)
     expect(answer.lost.us.value).toBeCloseTo(0.98, 2)
     expect(answer.code).toBe('holds')
   })
   test('quantity', async () => {
-    expect(await compute('quantity', { kind: 'length', text: `2' 11 1/4"` })).toMatchObject({ value: expect.closeTo(0.89535, 9) as number, about: false, shown: { us: '35 1/4 in', metric: '895 mm' } })
+    expect(await compute('quantity', { kind: 'length', text: `2' 11 1/4"` })).toMatchObject({
+      value: expect.closeTo(0.89535, 9) as number,
+      about: false,
+      shown: { us: '35 1/4 in', metric: '895 mm' },
+    })
   })
 
   test.each([
@@ -72,11 +119,19 @@ describe('calculators, to four figures', () => {
     ['axle-weights', { wheelbase: 3.7, loads: [{ mass: -300, x: 0 }] }, 'loads.0.mass'],
     ['axle-weights', { wheelbase: 3.7, loads: [] }, 'loads'],
     ['level', { bag, rideBagHeight: 0.165, gain: 1e9, axleRate: 76000 }, 'gain'],
-    ['level', { bag: { ...bag, heights: [3, 2, 1] }, rideBagHeight: 0.165, gain: 1, axleRate: 1 }, 'bag.heights.0'],
+    [
+      'level',
+      { bag: { ...bag, heights: [3, 2, 1] }, rideBagHeight: 0.165, gain: 1, axleRate: 1 },
+      'bag.heights.0',
+    ],
     ['level', { bag, rideBagHeight: 0.165, gain: 1, axlerate: 76000, axleRate: 76000 }, 'axlerate'],
     ['torque', { torque: 'tight' }, 'torque'],
     ['torque', { torque: 20, bolt: { thread: 'M9', grade: '8.8' } }, 'bolt.thread'],
-    ['leak', { start: { pressure: '60 psi', temperature: 24 }, end: { pressure: 1, temperature: 285 } }, 'start.temperature'],
+    [
+      'leak',
+      { start: { pressure: '60 psi', temperature: 24 }, end: { pressure: 1, temperature: 285 } },
+      'start.temperature',
+    ],
   ])('%s refuses %j and names %s', async (name, body, field) => {
     const { errors } = await refusal(name, body)
     expect(errors[0]!.field).toBe(field)
@@ -94,12 +149,18 @@ describe('the server as such', () => {
     expect(JSON.stringify(body)).not.toContain('undefined')
   })
   test('10 MB, broken JSON, unknown address', async () => {
-    const big = await shop.api.post('/api/jobs').set('Content-Type', 'application/json').send(`{"title":"${'x'.repeat(10_000_000)}"}`)
+    const big = await shop.api
+      .post('/api/jobs')
+      .set('Content-Type', 'application/json')
+      .send(`{"title":"${'x'.repeat(10_000_000)}"}`)
     expect(big.status).toBe(413)
     const broken = await shop.api.post('/api/jobs').set('Content-Type', 'application/json').send('{"title":')
     expect(broken.status).toBe(400)
     expect((broken.body as { errors: { field: string }[] }).errors[0]!.field).toBe('body')
-    await shop.api.get('/api/nothing').expect(404).expect('Content-Type', /problem\+json/)
+    await shop.api
+      .get('/api/nothing')
+      .expect(404)
+      .expect('Content-Type', /problem\+json/)
   })
   test('migrations go up and down again', async () => {
     const db = await openDatabase(':memory:')
@@ -116,9 +177,19 @@ describe('library and catalogue', () => {
     const vehicle = { ...demoVehicles()[0]!, id: 'another' }
     await shop.api.post('/api/vehicles').send(vehicle).expect(201)
     await shop.api.post('/api/vehicles').send(vehicle).expect(409)
-    await shop.api.put('/api/vehicles/another').set('If-Match', '"1"').send({ ...vehicle, year: 2023 }).expect(200)
-    await shop.api.put('/api/vehicles/another').set('If-Match', '"1"').send({ ...vehicle, year: 2024 }).expect(412)
-    expect(((await shop.api.get('/api/vehicles/another')).body as { document: { year: number } }).document.year).toBe(2023)
+    await shop.api
+      .put('/api/vehicles/another')
+      .set('If-Match', '"1"')
+      .send({ ...vehicle, year: 2023 })
+      .expect(200)
+    await shop.api
+      .put('/api/vehicles/another')
+      .set('If-Match', '"1"')
+      .send({ ...vehicle, year: 2024 })
+      .expect(412)
+    expect(
+      ((await shop.api.get('/api/vehicles/another')).body as { document: { year: number } }).document.year,
+    ).toBe(2023)
   })
   test('a kit whose operations name fasteners it has not is refused', async () => {
     const kit = structuredClone(demoKits()[0]!)
@@ -132,7 +203,11 @@ describe('library and catalogue', () => {
 describe('devices', () => {
   test('a dropped connection neither loses nor doubles a reading', async () => {
     const since = new Date(Date.now() - 1000).toISOString()
-    const unclaimed = async () => (await shop.api.get(`/api/devices/readings?since=${since}`)).body as { sequence: number; value: number }[]
+    const unclaimed = async () =>
+      (await shop.api.get(`/api/devices/readings?since=${since}`)).body as {
+        sequence: number
+        value: number
+      }[]
     await shop.api.put('/api/devices/wrench-3/setting').send({ setting: 21.7 }).expect(200)
     await shop.api.put('/api/devices/wrench-3/connection').send({ connected: false }).expect(200)
     await shop.api.post('/api/devices/wrench-3/readings').expect(201)
@@ -142,8 +217,17 @@ describe('devices', () => {
     await shop.api.put('/api/devices/wrench-3/connection').send({ connected: true }).expect(200)
     const readings = await unclaimed()
     expect(readings.map((r) => r.value)).toEqual([21.7, 21.7])
-    const body = { kind: 'torque', step: 'torque-strap:left', fastener: 'axle-strap', place: 1, outcome: 'reading', value: 21.7, reading: { device: 'wrench-3', sequence: readings[0]!.sequence } }
-    const send = () => shop.api.post('/api/jobs/job-0417/records').send({ body, by: 'Test', supersedes: null })
+    const body = {
+      kind: 'torque',
+      step: 'torque-strap:left',
+      fastener: 'axle-strap',
+      place: 1,
+      outcome: 'reading',
+      value: 21.7,
+      reading: { device: 'wrench-3', sequence: readings[0]!.sequence },
+    }
+    const send = () =>
+      shop.api.post('/api/jobs/job-0417/records').send({ body, by: 'Test', supersedes: null })
     const first = await send().expect(201)
     expect((await send().expect(200)).body).toEqual(first.body)
     expect(await unclaimed()).toHaveLength(1)
@@ -156,10 +240,23 @@ describe('devices', () => {
 
 describe('papers', () => {
   async function text(path: string): Promise<string> {
-    const answer = await shop.api.get(path).expect(200).expect('Content-Type', /application\/pdf/).responseType('blob')
+    const answer = await shop.api
+      .get(path)
+      .expect(200)
+      .expect('Content-Type', /application\/pdf/)
+      .responseType('blob')
     const pdf = await getDocument({ data: new Uint8Array(answer.body as Buffer), verbosity: 0 }).promise
-    const pages = await Promise.all(Array.from({ length: pdf.numPages }, async (_, i) => (await (await pdf.getPage(i + 1)).getTextContent()).items))
-    return pages.flat().map((item) => ('str' in item ? item.str : '')).join(' ').replace(/\s+/g, ' ')
+    const pages = await Promise.all(
+      Array.from(
+        { length: pdf.numPages },
+        async (_, i) => (await (await pdf.getPage(i + 1)).getTextContent()).items,
+      ),
+    )
+    return pages
+      .flat()
+      .map((item) => ('str' in item ? item.str : ''))
+      .join(' ')
+      .replace(/\s+/g, ' ')
   }
   test("the owner's card has the least, the most and a setting for each load", async () => {
     const card = await text('/api/jobs/job-0417/card.pdf')
@@ -170,10 +267,14 @@ describe('papers', () => {
   })
   test('the work record has heights, torques, hold and departures', async () => {
     const record = await text('/api/jobs/job-0411/record.pdf?units=metric')
-    for (const word of ['Recovered 98 %', 'Clamp bar nut', 'Holds:', 'Clamp bar turned half round', 'N·m']) expect(record).toContain(word)
+    for (const word of ['Recovered 98 %', 'Clamp bar nut', 'Holds:', 'Clamp bar turned half round', 'N·m'])
+      expect(record).toContain(word)
   })
   test('follow-ups are a calendar', async () => {
-    const { text: calendar } = await shop.api.get('/api/jobs/job-0411/follow-ups.ics').expect(200).expect('Content-Type', /text\/calendar/)
+    const { text: calendar } = await shop.api
+      .get('/api/jobs/job-0411/follow-ups.ics')
+      .expect(200)
+      .expect('Content-Type', /text\/calendar/)
     expect(calendar.match(/BEGIN:VEVENT/g)).toHaveLength(3)
     // Handed over on 21 November: 24 h later is the 22nd.
     expect(calendar).toContain('DTSTART;VALUE=DATE:20261122')
@@ -181,7 +282,10 @@ describe('papers', () => {
   test('an overloaded load gets no setting on the card', async () => {
     const { job, records } = (await import('../demo/shop')).demoJob('0416')
     const kit = demoKits().find((k) => k.id === 'ninebark-coach')!
-    await shop.api.post('/api/jobs/import').send({ format: 'stout-shackle-job/1', job: { ...job, id: 'over', number: '0950', kit }, records }).expect(201)
+    await shop.api
+      .post('/api/jobs/import')
+      .send({ format: 'stout-shackle-job/1', job: { ...job, id: 'over', number: '0950', kit }, records })
+      .expect(201)
     expect(await text('/api/jobs/over/card.pdf')).toContain('Do not drive')
   })
 })

@@ -9,5 +9,12 @@ export default defineConfig({
   // Element Plus comes in component by component, with its style.
   plugins: [vue(), components({ dirs: [], dts: false, resolvers: [ElementPlusResolver()] })],
   server: { port: 5280, proxy: { '/api': 'http://127.0.0.1:5281' } },
-  build: { outDir: 'dist', emptyOutDir: true, target: 'es2022', chunkSizeWarningLimit: 700 },
+  build: {
+    outDir: 'dist',
+    emptyOutDir: true,
+    target: 'es2022',
+    chunkSizeWarningLimit: 700,
+    // A dependency's misplaced comments are no business of ours.
+    rollupOptions: { onwarn: (warning, warn) => warning.code !== 'INVALID_ANNOTATION' && warn(warning) },
+  },
 })

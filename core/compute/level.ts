@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { atmosphere, typed } from '../quantity'
+import { atmosphere, INCH, PSI, typed } from '../quantity'
 import {
   airSpring,
   bagAt,
@@ -29,14 +29,14 @@ export const levelRequest = z.strictObject({
   motionRatio: shareOf.min(0.2).max(2).default(1),
   bagSpacing: typed('length', 0.3, 2.5).default(0.9),
   springSpacing: typed('length', 0.3, 2.5).default(1),
-  minimum: typed('pressure', 0, 1_000_000).default(5 * 6894.757293168),
-  maximum: typed('pressure', 10_000, 2_000_000).default(100 * 6894.757293168),
+  minimum: typed('pressure', 0, 1_000_000).default(5 * PSI),
+  maximum: typed('pressure', 10_000, 2_000_000).default(100 * PSI),
   window: z.strictObject({ low: typed('length', 0.01, 0.8), high: typed('length', 0.01, 0.8) }).optional(),
   lineVolume: shareOf.min(0).max(0.01).default(0),
   /** Load's moment about the centre line at this axle, left down positive. */
   rollMoment: typed('torque', -50_000, 50_000).default(0),
   leaveSquat: typed('length', -0.3, 0.3).default(0),
-  leaveSquatGive: typed('length', 0, 0.1).default(0.0254 / 16),
+  leaveSquatGive: typed('length', 0, 0.1).default(INCH / 16),
   /** Set when heights are marked from the ground: the axle's tyres, both sides together. */
   tyreAxleRate: typed('rate', 10_000, 10_000_000).nullable().default(null),
   air: z.enum(['teed', 'independent'], { error: 'air must be teed or independent' }).default('independent'),

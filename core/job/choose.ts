@@ -32,8 +32,8 @@ export interface KitAssessment {
 const RANK: FitVerdict[] = ['fits', 'fits-with-parts', 'needs-answer', 'does-not-fit']
 /** Outcomes of the level solve that no spacer or answer changes. */
 const OUT_OF_REACH = new Set(['above-maximum', 'out-of-window'])
-/** Area and slope of volume agree in a true table; measured tables differ by a few per cent. */
-const TABLE_DISAGREEMENT = 0.12
+/** Area and slope of volume are one thing told twice: further apart than this, one of them is wrong (common practice). */
+const TABLE_DISAGREEMENT = 0.05
 
 /** One kit on one job: does it fit, why, and what pressure it would run at under a load case. */
 export function assessKit(job: Job, kit: Kit, at: CaseAssessment): KitAssessment {

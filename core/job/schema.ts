@@ -11,11 +11,9 @@ const words = (what: string, max: number) =>
     .max(max, { error: `${what} is too long: ${max} characters at most` })
 const said = (what: string, max = 400) =>
   words(what, max).min(1, { error: `${what} is missing: say it in a few words` })
-const identity = z
-  .string()
-  .regex(/^[A-Za-z0-9][A-Za-z0-9:_-]{0,99}$/, {
-    error: 'must be letters, digits, dashes or colons, 100 at most',
-  })
+const identity = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9:_-]{0,99}$/, {
+  error: 'must be letters, digits, dashes or colons, 100 at most',
+})
 
 export const STAGES = ['measure', 'load', 'choose', 'fit', 'plan', 'bay', 'air', 'hand-over'] as const
 export type StageId = (typeof STAGES)[number]

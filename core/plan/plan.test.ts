@@ -4,22 +4,58 @@ import { demoJob } from '../../demo/shop'
 import type { Operation } from '../kit'
 import { buildPlan, orderSteps, pendingSteps, type PendingStep, type StandState } from '.'
 
-const step = (id: string, support: Operation['support'], wheels: Operation['wheels'], after: string[]): PendingStep => ({
+const step = (
+  id: string,
+  support: Operation['support'],
+  wheels: Operation['wheels'],
+  after: string[],
+): PendingStep => ({
   id,
   side: null,
   unsure: false,
   after,
-  operation: { id, title: id, side: 'once', phase: 'mount', support, wheels, hands: 1, minutes: 1, after: [], when: [], steps: ['x'], trap: null, caution: null, tools: [], hardware: [], torques: [], disturbs: [], leavesLoose: [], takesOff: [], refits: [], blocking: false },
+  operation: {
+    id,
+    title: id,
+    side: 'once',
+    phase: 'mount',
+    support,
+    wheels,
+    hands: 1,
+    minutes: 1,
+    after: [],
+    when: [],
+    steps: ['x'],
+    trap: null,
+    caution: null,
+    tools: [],
+    hardware: [],
+    torques: [],
+    disturbs: [],
+    leavesLoose: [],
+    takesOff: [],
+    refits: [],
+    blocking: false,
+  },
 })
 
 const STATES: StandState[] = [
   { support: 'on-wheels', wheels: 'on' },
-  ...(['axle-hanging', 'axle-raised', 'frame-raised'] as const).flatMap((support) => [{ support, wheels: 'on' as const }, { support, wheels: 'off' as const }]),
+  ...(['axle-hanging', 'axle-raised', 'frame-raised'] as const).flatMap((support) => [
+    { support, wheels: 'on' as const },
+    { support, wheels: 'off' as const },
+  ]),
 ]
 /** Every order and every choice of states, cheapest first by support, then wheels. A second, plain derivation. */
 function bruteForce(steps: PendingStep[]): [number, number] | null {
   let best: [number, number] | null = null
-  const walk = (left: PendingStep[], done: Set<string>, state: StandState, support: number, wheels: number) => {
+  const walk = (
+    left: PendingStep[],
+    done: Set<string>,
+    state: StandState,
+    support: number,
+    wheels: number,
+  ) => {
     if (best && (support > best[0] || (support === best[0] && wheels >= best[1]))) return
     if (!left.length) {
       best = [support, wheels]
@@ -31,7 +67,13 @@ function bruteForce(steps: PendingStep[]): [number, number] | null {
         const wanted = s.operation.support
         if (wanted !== 'any' && wanted !== next.support) continue
         if (s.operation.wheels !== 'any' && s.operation.wheels !== next.wheels) continue
-        walk(left.filter((x) => x !== s), new Set([...done, s.id]), next, support + Number(next.support !== state.support), wheels + Number(next.wheels !== state.wheels))
+        walk(
+          left.filter((x) => x !== s),
+          new Set([...done, s.id]),
+          next,
+          support + Number(next.support !== state.support),
+          wheels + Number(next.wheels !== state.wheels),
+        )
       }
     }
   }
@@ -41,13 +83,28 @@ function bruteForce(steps: PendingStep[]): [number, number] | null {
 
 describe('order of steps', () => {
   test('is the cheapest there is, against brute force', () => {
-    const supports = fc.constantFrom<Operation['support']>('any', 'on-wheels', 'axle-hanging', 'axle-raised', 'frame-raised')
-    const one = fc.tuple(supports, fc.constantFrom<Operation['wheels']>('on', 'off', 'any'), fc.array(fc.nat(4), { maxLength: 2 }))
+    const supports = fc.constantFrom<Operation['support']>(
+      'any',
+      'on-wheels',
+      'axle-hanging',
+      'axle-raised',
+      'frame-raised',
+    )
+    const one = fc.tuple(
+      supports,
+      fc.constantFrom<Operation['wheels']>('on', 'off', 'any'),
+      fc.array(fc.nat(4), { maxLength: 2 }),
+    )
     fc.assert(
       fc.property(fc.array(one, { minLength: 1, maxLength: 5 }), (list) => {
         const steps = list.map(([support, wheels, before], i) =>
           // Wheels cannot be off while the vehicle stands on them.
-          step(`s${i}`, support, support === 'on-wheels' ? 'on' : wheels, [...new Set(before)].filter((b) => b < i).map((b) => `s${b}`)),
+          step(
+            `s${i}`,
+            support,
+            support === 'on-wheels' ? 'on' : wheels,
+            [...new Set(before)].filter((b) => b < i).map((b) => `s${b}`),
+          ),
         )
         const order = orderSteps(steps)
         expect(order.ok && [order.supportChanges, order.wheelChanges]).toEqual(bruteForce(steps))
@@ -56,7 +113,13 @@ describe('order of steps', () => {
     )
   })
   test('steps that wait for each other are named', () => {
-    expect(orderSteps([step('a', 'any', 'any', ['b']), step('b', 'any', 'any', ['a']), step('c', 'any', 'any', [])])).toEqual({ ok: false, stuck: ['a', 'b'] })
+    expect(
+      orderSteps([
+        step('a', 'any', 'any', ['b']),
+        step('b', 'any', 'any', ['a']),
+        step('c', 'any', 'any', []),
+      ]),
+    ).toEqual({ ok: false, stuck: ['a', 'b'] })
   })
 })
 
@@ -69,7 +132,8 @@ describe('work plan of a bellows kit', () => {
 
   test('respects every precedence, side by side', () => {
     for (const s of pendingSteps(kit, job.vehicle, job.survey, { wheels: 'off' }))
-      for (const before of s.after) expect(place(before), `${before} before ${s.id}`).toBeLessThan(place(s.id))
+      for (const before of s.after)
+        expect(place(before), `${before} before ${s.id}`).toBeLessThan(place(s.id))
   })
   test('does mirrored operations on both sides and the shield on the exhaust side only', () => {
     expect(place('mount-upper:left')).toBeGreaterThan(0)
@@ -84,13 +148,15 @@ describe('work plan of a bellows kit', () => {
   test('every step stands in a state it can be done in, and state changes are steps of their own', () => {
     plan.steps.forEach((s, i) => {
       const before = plan.steps[i - 1]?.state ?? { support: 'on-wheels', wheels: 'on' }
-      if (s.kind === 'operation') expect(s.state).toEqual(i === 0 ? { support: 'on-wheels', wheels: 'on' } : before)
+      if (s.kind === 'operation')
+        expect(s.state).toEqual(i === 0 ? { support: 'on-wheels', wheels: 'on' } : before)
       if (s.state.support === 'on-wheels') expect(s.state.wheels).toBe('on')
     })
     expect(plan.steps.at(-1)!.state.support).toBe('on-wheels')
   })
   test('conditions follow the survey: no bumper no removal, a block needs its spacer', () => {
-    const ids = (survey: typeof job.survey) => pendingSteps(kit, job.vehicle, survey, { wheels: 'off' }).map((s) => s.id)
+    const ids = (survey: typeof job.survey) =>
+      pendingSteps(kit, job.vehicle, survey, { wheels: 'off' }).map((s) => s.id)
     expect(ids({ ...job.survey, jounceBumper: 'none' })).not.toContain('remove-bumper:left')
     expect(ids({ ...job.survey, liftBlock: 0.05 })).toContain('fit-spacer:left')
     expect(ids(job.survey)).not.toContain('fit-spacer:left')

@@ -2,7 +2,18 @@ import fc from 'fast-check'
 import Fraction from 'fraction.js'
 import { unit } from 'mathjs'
 import { describe, expect, test } from 'vitest'
-import { atmosphere, formatInches, formatQuantity, INCH, parseQuantity, POUND_FOOT, PSI, refusalText, toSi, UNITS } from '.'
+import {
+  atmosphere,
+  formatInches,
+  formatQuantity,
+  INCH,
+  parseQuantity,
+  POUND_FOOT,
+  PSI,
+  refusalText,
+  toSi,
+  UNITS,
+} from '.'
 
 const metres = (text: string, signed = false) => {
   const parsed = parseQuantity('length', text, { signed })
@@ -67,7 +78,11 @@ describe('reading as people write it', () => {
   ])('%s', (text, value) => expect(metres(text)).toBeCloseTo(value, 12))
 
   test('a bare number is in the system of the screen', () => {
-    expect(parseQuantity('length', '895', { system: 'metric' })).toMatchObject({ ok: true, value: 0.895, unit: 'mm' })
+    expect(parseQuantity('length', '895', { system: 'metric' })).toMatchObject({
+      ok: true,
+      value: 0.895,
+      unit: 'mm',
+    })
   })
   test('"about" is kept as a weaker reading', () => {
     expect(parseQuantity('length', 'about 35')).toMatchObject({ ok: true, about: true })
@@ -116,7 +131,9 @@ describe('showing', () => {
       fc.property(fc.integer({ min: -3000, max: 3000 }), (sixteenths) => {
         const shown = formatInches(sixteenths / 16)
         const parts = shown.replace('−', '').split(' ')
-        const back = parts.reduce((sum, part) => sum.add(part), new Fraction(0)).mul(shown.startsWith('−') ? -1 : 1)
+        const back = parts
+          .reduce((sum, part) => sum.add(part), new Fraction(0))
+          .mul(shown.startsWith('−') ? -1 : 1)
         expect(back.equals(new Fraction(sixteenths, 16))).toBe(true)
         const fraction = parts.find((p) => p.includes('/'))
         if (fraction) expect(new Fraction(fraction).toFraction()).toBe(fraction)
@@ -132,7 +149,12 @@ describe('showing', () => {
     )
   })
   test('nothing typed makes it throw', () => {
-    fc.assert(fc.property(fc.string({ maxLength: 30 }), (text) => void parseQuantity('length', text, { signed: true })))
+    fc.assert(
+      fc.property(
+        fc.string({ maxLength: 30 }),
+        (text) => void parseQuantity('length', text, { signed: true }),
+      ),
+    )
   })
   test('thousands are grouped, small negatives are not minus zero', () => {
     expect(formatQuantity('mass', 7257.478, 'us')).toBe('16,000 lb')

@@ -2,7 +2,18 @@ import fc from 'fast-check'
 import { lusolve } from 'mathjs'
 import { describe, expect, test } from 'vitest'
 import { GRAVITY, INCH } from '../quantity'
-import { attitude, checkVin, distributeWeight, ratingReport, shareOnAxles, summariseHeights, tyreDiameter, axleWeights, type LoadItem, type Vehicle } from '.'
+import {
+  attitude,
+  checkVin,
+  distributeWeight,
+  ratingReport,
+  shareOnAxles,
+  summariseHeights,
+  tyreDiameter,
+  axleWeights,
+  type LoadItem,
+  type Vehicle,
+} from '.'
 
 describe('axle weights', () => {
   // Source: beam on two supports, worked by hand.
@@ -17,16 +28,30 @@ describe('axle weights', () => {
   })
   // Source: the two equilibrium equations solved by a general linear solver, mathjs.
   test('agrees with equilibrium solved as a linear system', () => {
-    const load = fc.record({ mass: fc.double({ min: 0, max: 5000, noNaN: true }), x: fc.double({ min: -5, max: 6, noNaN: true }), y: fc.constant(0) })
+    const load = fc.record({
+      mass: fc.double({ min: 0, max: 5000, noNaN: true }),
+      x: fc.double({ min: -5, max: 6, noNaN: true }),
+      y: fc.constant(0),
+    })
     fc.assert(
-      fc.property(fc.double({ min: 2, max: 7, noNaN: true }), fc.array(load, { minLength: 1, maxLength: 8 }), (wheelbase, loads) => {
-        const weight = loads.reduce((s, l) => s + l.mass, 0)
-        const moment = loads.reduce((s, l) => s + l.mass * l.x, 0)
-        const [[front], [rear]] = lusolve([[1, 1], [wheelbase, 0]], [weight, moment]) as [[number], [number]]
-        const share = shareOnAxles(wheelbase, loads)
-        expect(share.front).toBeCloseTo(front, 6)
-        expect(share.rear).toBeCloseTo(rear, 6)
-      }),
+      fc.property(
+        fc.double({ min: 2, max: 7, noNaN: true }),
+        fc.array(load, { minLength: 1, maxLength: 8 }),
+        (wheelbase, loads) => {
+          const weight = loads.reduce((s, l) => s + l.mass, 0)
+          const moment = loads.reduce((s, l) => s + l.mass * l.x, 0)
+          const [[front], [rear]] = lusolve(
+            [
+              [1, 1],
+              [wheelbase, 0],
+            ],
+            [weight, moment],
+          ) as [[number], [number]]
+          const share = shareOnAxles(wheelbase, loads)
+          expect(share.front).toBeCloseTo(front, 6)
+          expect(share.rear).toBeCloseTo(rear, 6)
+        },
+      ),
     )
   })
 })
@@ -75,7 +100,10 @@ describe('identity', () => {
 describe('corner heights', () => {
   const set = (fl: number, fr: number, rr: number, rl: number) =>
     Object.fromEntries(
-      (['front-left', 'front-right', 'rear-right', 'rear-left'] as const).map((c, i) => [c, { value: [fl, fr, rr, rl][i]! * INCH, about: false }]),
+      (['front-left', 'front-right', 'rear-right', 'rear-left'] as const).map((c, i) => [
+        c,
+        { value: [fl, fr, rr, rl][i]! * INCH, about: false },
+      ]),
     )
   test('averages, rake and lean', () => {
     const s = summariseHeights(set(23.5, 23.4375, 26.125, 26.1875), 'wheel-centre')
@@ -102,10 +130,26 @@ describe('corner heights', () => {
 
 describe('ratings', () => {
   const vehicle = {
-    wheelbase: 4, track: 1.8, rearWheels: 'dual', curbFront: 1500, curbRear: 2000, tyreLimitFront: 900, tyreLimitRear: 800,
+    wheelbase: 4,
+    track: 1.8,
+    rearWheels: 'dual',
+    curbFront: 1500,
+    curbRear: 2000,
+    tyreLimitFront: 900,
+    tyreLimitRear: 800,
     ratings: { gross: 5000, frontAxle: 1900, rearAxle: 3000, receiver: null, tongue: 250, combination: 7000 },
   } as Vehicle
-  const item = (part: Partial<LoadItem>): LoadItem => ({ id: 'a', name: 'a', mass: 0, massGive: 0, place: 'bed', x: 0, y: 0, trailerMass: null, ...part })
+  const item = (part: Partial<LoadItem>): LoadItem => ({
+    id: 'a',
+    name: 'a',
+    mass: 0,
+    massGive: 0,
+    place: 'bed',
+    x: 0,
+    y: 0,
+    trailerMass: null,
+    ...part,
+  })
   const report = (items: LoadItem[]) => ratingReport(vehicle, items, axleWeights(vehicle, items))
 
   test('the least margin names itself, and springs are not in it', () => {
@@ -124,6 +168,9 @@ describe('ratings', () => {
   })
   test('an off-centre load makes one tyre the heavier', () => {
     const centred = report([item({ mass: 900 })]).tightest!.left!
-    expect(report([item({ mass: 900, y: 0.3 })]).tightest!.left!).toBeCloseTo(centred - (900 * 0.3) / 1.8 / 2, 6)
+    expect(report([item({ mass: 900, y: 0.3 })]).tightest!.left!).toBeCloseTo(
+      centred - (900 * 0.3) / 1.8 / 2,
+      6,
+    )
   })
 })

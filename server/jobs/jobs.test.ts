@@ -16,12 +16,26 @@ interface Body {
   current: { version: number }
 }
 const get = async (id: string) => (await shop.api.get(`/api/jobs/${id}`).expect(200)).body as Body
-const put = (id: string, job: unknown, version: number) => shop.api.put(`/api/jobs/${id}`).set('If-Match', `"${version}"`).send(job as object)
+const put = (id: string, job: unknown, version: number) =>
+  shop.api
+    .put(`/api/jobs/${id}`)
+    .set('If-Match', `"${version}"`)
+    .send(job as object)
 const post = (id: string, body: unknown, key?: string) => {
   const call = shop.api.post(`/api/jobs/${id}/records`)
   return (key ? call.set('Idempotency-Key', key) : call).send({ body, by: 'Test', supersedes: null })
 }
-const height = { kind: 'height', moment: 'before', load: 'empty', loadCase: null, corner: 'rear-left', mark: 'wheel-centre', value: 0.66, about: false, bagPressure: 0 }
+const height = {
+  kind: 'height',
+  moment: 'before',
+  load: 'empty',
+  loadCase: null,
+  corner: 'rear-left',
+  mark: 'wheel-centre',
+  value: 0.66,
+  about: false,
+  bagPressure: 0,
+}
 /** Nothing of a job may have moved. */
 async function unchanged(id: string, act: () => Promise<unknown>) {
   const before = await get(id)
@@ -32,7 +46,10 @@ async function unchanged(id: string, act: () => Promise<unknown>) {
 describe('a job', () => {
   test('is taken in with the next number and its vehicle as it is', async () => {
     const vehicle = demoVehicles()[0]!
-    const answer = await shop.api.post('/api/jobs').send({ title: 'New', customer: { name: 'C', contact: '' }, vehicle, day: '2026-11-25' }).expect(201)
+    const answer = await shop.api
+      .post('/api/jobs')
+      .send({ title: 'New', customer: { name: 'C', contact: '' }, vehicle, day: '2026-11-25' })
+      .expect(201)
     const { job } = answer.body as Body
     expect(job.number).toBe('0420')
     expect(job.vehicle).toEqual(vehicle)
@@ -57,8 +74,16 @@ describe('a job', () => {
     await put('job-0419', { ...job, number: '9999' }, version).expect(422)
   })
   test.each([
-    ['letters for a length', (j: Job) => ({ ...j, vehicle: { ...j.vehicle, wheelbase: 'long' } }), 'vehicle.wheelbase'],
-    ['a negative weight', (j: Job) => ({ ...j, vehicle: { ...j.vehicle, curbFront: -5 } }), 'vehicle.curbFront'],
+    [
+      'letters for a length',
+      (j: Job) => ({ ...j, vehicle: { ...j.vehicle, wheelbase: 'long' } }),
+      'vehicle.wheelbase',
+    ],
+    [
+      'a negative weight',
+      (j: Job) => ({ ...j, vehicle: { ...j.vehicle, curbFront: -5 } }),
+      'vehicle.curbFront',
+    ],
     ['1e9', (j: Job) => ({ ...j, survey: { ...j.survey, liftBlock: 1e9 } }), 'survey.liftBlock'],
     ['a missing field', (j: Job) => ({ ...j, customer: undefined }), 'customer'],
     ['an unknown field', (j: Job) => ({ ...j, colour: 'red' }), 'colour'],
@@ -66,7 +91,9 @@ describe('a job', () => {
   ])('refuses %s, naming the field, and changes nothing', async (_what, spoil, field) => {
     await unchanged('job-0417', async () => {
       const { job, version } = await get('job-0417')
-      const answer = await put('job-0417', spoil(job), version).expect(422).expect('Content-Type', /problem\+json/)
+      const answer = await put('job-0417', spoil(job), version)
+        .expect(422)
+        .expect('Content-Type', /problem\+json/)
       expect((answer.body as Body).errors[0]!.field).toBe(field)
       expect((answer.body as Body).errors[0]!.message.length).toBeGreaterThan(5)
     })
@@ -83,7 +110,10 @@ describe('records', () => {
     const second = await post('job-0419', { ...height, value: 0.67 }).expect(201)
     const { records } = await get('job-0419')
     expect(records.slice(-2)).toEqual([first.body, second.body])
-    await shop.api.put(`/api/jobs/job-0419/records/${(first.body as { id: string }).id}`).send({}).expect(404)
+    await shop.api
+      .put(`/api/jobs/job-0419/records/${(first.body as { id: string }).id}`)
+      .send({})
+      .expect(404)
   })
   test('sent twice with one key are recorded once; the key with another body is refused', async () => {
     const first = await post('job-0419', height, 'key-12345678').expect(201)
@@ -95,18 +125,64 @@ describe('records', () => {
   })
   test('a correction names a record that is there and not corrected yet, of its own kind', async () => {
     const first = (await post('job-0419', height)).body as { id: string }
-    const correct = (record: string, body: object = height) => shop.api.post('/api/jobs/job-0419/records').send({ body, by: 'Test', supersedes: { record, why: 'slipped' } })
+    const correct = (record: string, body: object = height) =>
+      shop.api
+        .post('/api/jobs/job-0419/records')
+        .send({ body, by: 'Test', supersedes: { record, why: 'slipped' } })
     await correct('nope').expect(409)
     await correct(first.id, { kind: 'off', part: 'x' }).expect(409)
     await correct(first.id).expect(201)
     await correct(first.id).expect(409)
   })
   test.each([
-    ['a step that is not in the plan', { kind: 'step', step: 'nope', outcome: 'done', reason: '' }, 'body.step'],
-    ['a skip without a reason', { kind: 'step', step: 'make-safe', outcome: 'skipped', reason: '' }, 'body.reason'],
-    ['a fastener of another step', { kind: 'torque', step: 'torque-strap:left', fastener: 'bag-bolt', place: 1, outcome: 'reading', value: 20, reading: null }, 'body.fastener'],
-    ['a third of two nuts', { kind: 'torque', step: 'torque-strap:left', fastener: 'axle-strap', place: 3, outcome: 'reading', value: 20, reading: null }, 'body.place'],
-    ['a reading from the future', { kind: 'hold', end: 'start', pressure: 4e5, temperature: 293, readAt: '2999-01-01T00:00:00Z', reading: null }, 'body.readAt'],
+    [
+      'a step that is not in the plan',
+      { kind: 'step', step: 'nope', outcome: 'done', reason: '' },
+      'body.step',
+    ],
+    [
+      'a skip without a reason',
+      { kind: 'step', step: 'make-safe', outcome: 'skipped', reason: '' },
+      'body.reason',
+    ],
+    [
+      'a fastener of another step',
+      {
+        kind: 'torque',
+        step: 'torque-strap:left',
+        fastener: 'bag-bolt',
+        place: 1,
+        outcome: 'reading',
+        value: 20,
+        reading: null,
+      },
+      'body.fastener',
+    ],
+    [
+      'a third of two nuts',
+      {
+        kind: 'torque',
+        step: 'torque-strap:left',
+        fastener: 'axle-strap',
+        place: 3,
+        outcome: 'reading',
+        value: 20,
+        reading: null,
+      },
+      'body.place',
+    ],
+    [
+      'a reading from the future',
+      {
+        kind: 'hold',
+        end: 'start',
+        pressure: 4e5,
+        temperature: 293,
+        readAt: '2999-01-01T00:00:00Z',
+        reading: null,
+      },
+      'body.readAt',
+    ],
     ['an absurd height', { ...height, value: 40 }, 'body.value'],
     ['a loaded height of no load case', { ...height, load: 'loaded', loadCase: 'nope' }, 'body.loadCase'],
     ['an unknown kind', { kind: 'weather' }, 'body.kind'],
@@ -141,9 +217,16 @@ describe('export and import', () => {
   test('a job that is there already, or records out of order, are refused', async () => {
     const file = demoJob('0411')
     await shop.api.post('/api/jobs/import').send(file).expect(409)
-    const shuffled = { ...file, job: { ...file.job, id: 'x1', number: '0901' }, records: [...file.records].reverse() }
+    const shuffled = {
+      ...file,
+      job: { ...file.job, id: 'x1', number: '0901' },
+      records: [...file.records].reverse(),
+    }
     await shop.api.post('/api/jobs/import').send(shuffled).expect(422)
     await shop.api.get('/api/jobs/x1').expect(404)
-    await shop.api.post('/api/jobs/import').send({ ...file, format: 'other/1' }).expect(422)
+    await shop.api
+      .post('/api/jobs/import')
+      .send({ ...file, format: 'other/1' })
+      .expect(422)
   })
 })

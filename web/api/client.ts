@@ -11,7 +11,7 @@ export class Refused extends Error {
   }
 }
 
-/** The server could not be reached: worth another try. */
+/** The server could not be reached or failed by its own fault: worth another try. */
 export class Unreachable extends Error {}
 
 interface Options {
@@ -23,7 +23,7 @@ interface Options {
 
 /**
  * One call to the shop server.
- * @throws Refused for an answer of 400 or more, Unreachable when there is no answer or a gateway's
+ * @throws Refused for an answer of 400 or more, Unreachable when there is no answer or one of 500 and more
  */
 export async function call<T>(
   path: string,
@@ -43,8 +43,7 @@ export async function call<T>(
   } catch {
     throw new Unreachable('The shop server does not answer.')
   }
-  if (response.status === 502 || response.status === 504)
-    throw new Unreachable('The shop server does not answer.')
+  if (response.status >= 500) throw new Unreachable('The shop server is in trouble.')
   const data: unknown = response.status === 204 ? null : await response.json().catch(() => null)
   if (!response.ok) {
     const problem = (data ?? {}) as { detail?: string; errors?: { field: string; message: string }[] }

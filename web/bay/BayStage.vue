@@ -40,8 +40,9 @@ const sign = (outcome: string) =>
               <td>
                 <RouterLink :to="{ name: 'bay-view', params: { id: job.id }, query: { step: s.step.id } }">{{
                   s.step.title
-                }}</RouterLink
-                ><span v-if="s.outcome === 'skipped'" class="small"> · skipped: {{ s.reason }}</span>
+                }}</RouterLink><span v-if="s.outcome === 'skipped'" class="small">
+                  · skipped: {{ s.reason }}</span
+                >
               </td>
               <td>{{ s.step.side ?? '' }}</td>
               <td class="small muted">{{ SUPPORT_NAMES[s.step.state.support] }}</td>

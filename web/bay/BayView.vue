@@ -219,16 +219,13 @@ const blockClass = (i: number) => (i === index.value ? 'now' : steps.value[i]!.o
           </p>
           <div v-if="ledger" class="ledger">
             <button @click="ledgerOpen = true">
-              <b>{{ ledger.off }}</b
-              >off, to go back on
+              <b>{{ ledger.off }}</b>off, to go back on
             </button>
             <button @click="ledgerOpen = true">
-              <b>{{ ledger.loose }}</b
-              >loose, to be tightened
+              <b>{{ ledger.loose }}</b>loose, to be tightened
             </button>
             <button @click="ledgerOpen = true">
-              <b>{{ ledger.departures }}</b
-              >not by the booklet
+              <b>{{ ledger.departures }}</b>not by the booklet
             </button>
           </div>
         </div>
@@ -444,6 +441,7 @@ li {
   display: flex;
   flex-direction: column;
   align-items: flex-start;
+  text-align: left;
   padding: 10px 14px;
   font:
     400 20px 'Barlow',

@@ -35,8 +35,7 @@ const colour = (s: FastenerState['places'][number]['state']) =>
       : s === 'low' || s === 'high' || s === 'wrong-unit' || s === 'needs-maker-figure'
         ? 'stop'
         : 'caution'
-const sign = (s: FastenerState['places'][number]['state']) =>
-  (colour(s) || 'unknown')
+const sign = (s: FastenerState['places'][number]['state']) => colour(s) || 'unknown'
 const figure = ref('')
 const source = ref('')
 const reason = ref<string | null>(null)

@@ -4,10 +4,23 @@ import { demoJob } from '../../demo/shop'
 import { nextPlace } from './wrench'
 
 const { job, records } = demoJob('0417')
-const at = (step: string, list: BayRecord[] = records): FastenerState[] => assessJob(job, list, []).torques.filter((t) => t.step.id === step)
+const at = (step: string, list: BayRecord[] = records): FastenerState[] =>
+  assessJob(job, list, []).torques.filter((t) => t.step.id === step)
 const reading = (place: number, value: number): BayRecord => ({
-  body: { kind: 'torque', step: 'torque-strap:left', fastener: 'axle-strap', place, outcome: 'reading', value, reading: null },
-  by: 'Test', id: `t${place}`, sequence: records.length + place, at: '2026-11-25T10:00:00Z', supersedes: null,
+  body: {
+    kind: 'torque',
+    step: 'torque-strap:left',
+    fastener: 'axle-strap',
+    place,
+    outcome: 'reading',
+    value,
+    reading: null,
+  },
+  by: 'Test',
+  id: `t${place}`,
+  sequence: records.length + place,
+  at: '2026-11-25T10:00:00Z',
+  supersedes: null,
 })
 
 describe('where a wrench reading goes', () => {

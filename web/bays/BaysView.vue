@@ -129,8 +129,7 @@ async function takeFile(event: Event) {
                 <td>
                   <RouterLink :to="{ name: 'hand-over', params: { id: f.job.id } }">{{
                     f.job.number
-                  }}</RouterLink>
-                  <span class="small muted">{{ f.job.customer }}</span>
+                  }}</RouterLink>{{ ' ' }}<span class="small muted">{{ f.job.customer }}</span>
                 </td>
               </tr>
               <tr v-if="!due.length">

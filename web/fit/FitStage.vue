@@ -98,8 +98,9 @@ const len = (v: number) => formatQuantity('length', v, preferences.system)
           <tbody>
             <tr v-for="{ check, sides } in checks" :key="check">
               <td>
-                <strong>{{ CHECK_NAMES[check] }}</strong
-                ><br /><span class="small muted">{{ HOW[check] }}</span>
+                <strong>{{ CHECK_NAMES[check] }}</strong><br /><span class="small muted">{{
+                  HOW[check]
+                }}</span>
               </td>
               <td class="rule small">
                 {{ len(sides[0]!.limit.value)

@@ -67,8 +67,9 @@ const hours = (minutes: number) =>
             >
               <td class="num n">{{ number }}</td>
               <td>
-                <strong v-if="step.kind === 'state'">{{ step.title }}</strong
-                ><template v-else>{{ step.title }}</template
+                <strong v-if="step.kind === 'state'">{{ step.title }}</strong><template v-else>{{
+                  step.title
+                }}</template
                 ><span v-if="step.unsure" class="small muted"> · survey answer decides</span>
               </td>
               <td class="side">{{ step.side ?? '' }}</td>
@@ -122,8 +123,9 @@ const hours = (minutes: number) =>
     <template #plate>
       <StampedPlate v-if="plan" title="The work">
         <div class="figures">
-          <span class="figure">{{ hours(plan.minutes) }}</span
-          ><span class="unit">{{ plan.steps.length }} steps, one pair of hands mostly</span>
+          <span class="figure">{{ hours(plan.minutes) }}</span><span class="unit"
+            >{{ plan.steps.length }} steps, one pair of hands mostly</span
+          >
         </div>
         <PlateRow label="Changes of support" says="the fewest any allowed order needs (searched exactly)">{{
           plan.supportChanges

@@ -1,0 +1,6 @@
+declare module 'cubic-spline' {
+  export default class Spline {
+    constructor(xs: number[], ys: number[])
+    at(x: number): number
+  }
+}
