@@ -1,12 +1,26 @@
 import { defineConfig } from 'vitest/config'
 import vue from '@vitejs/plugin-vue'
+import components from 'unplugin-vue-components/vite'
+import { ElementPlusResolver } from 'unplugin-vue-components/resolvers'
 
 export default defineConfig({
   test: {
     projects: [
       { test: { name: 'core', include: ['core/**/*.test.ts', 'demo/**/*.test.ts'] } },
       { test: { name: 'server', include: ['server/**/*.test.ts'], testTimeout: 20_000 } },
-      { plugins: [vue()], test: { name: 'web', include: ['web/**/*.test.ts'] } },
+      {
+        plugins: [
+          vue(),
+          components({ dirs: [], dts: false, resolvers: [ElementPlusResolver({ importStyle: false })] }),
+        ],
+        test: {
+          name: 'web',
+          include: ['web/**/*.test.ts'],
+          environment: 'happy-dom',
+          setupFiles: ['web/fixtures/setup.ts'],
+          testTimeout: 20_000,
+        },
+      },
       {
         test: {
           name: 'e2e',

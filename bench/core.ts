@@ -16,9 +16,8 @@ export function benchCore(): Figure[] {
   const ours = monotoneCubic(xs, ys)
   const theirs = new Spline(xs, ys)
   return [
-    time(
-      `assessJob: ${records.length} records, ${kits.length} kits, plan kept (what a keystroke costs)`,
-      () => assessJob(job, records, kits, plan),
+    time(`assessJob: ${records.length} records, ${kits.length} kits, plan kept (what a keystroke costs)`, () =>
+      assessJob(job, records, kits, plan),
     ),
     time('assessJob with the work plan ordered anew', () => assessJob(job, records, kits)),
     time('planFor: ordering the work plan', () => planFor(job)),

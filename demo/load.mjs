@@ -19,6 +19,5 @@ async function post(address, body) {
 export async function loadDemo(address) {
   for (const vehicle of read('vehicles.json')) await post(`${address}/api/vehicles`, vehicle)
   for (const kit of read('kits.json')) await post(`${address}/api/kits`, kit)
-  for (const name of readdirSync(here('jobs')).sort())
-    await post(`${address}/api/jobs/import`, read(`jobs/${name}`))
+  for (const name of readdirSync(here('jobs')).sort()) await post(`${address}/api/jobs/import`, read(`jobs/${name}`))
 }

@@ -17,14 +17,11 @@ describe('the made-up shop', () => {
     expect(new Set(reached).size).toBeGreaterThanOrEqual(5)
   })
   test('has true bag tables', () => {
-    for (const kit of demoKits())
-      expect(tableDisagreement(airSpring(kit.bag.table), kit.bag.table)).toBeLessThan(0.05)
+    for (const kit of demoKits()) expect(tableDisagreement(airSpring(kit.bag.table), kit.bag.table)).toBeLessThan(0.05)
   })
   test('has one kit whose listed capacity is flagged', () => {
     const { job, records } = demoJob('0417')
-    const flagged = assessJob(job, records, demoKits()).kits.filter((k) =>
-      k.doubts.includes('capacity-disagrees'),
-    )
+    const flagged = assessJob(job, records, demoKits()).kits.filter((k) => k.doubts.includes('capacity-disagrees'))
     expect(flagged.map((k) => k.kit.id)).toEqual(['kettleworth-single'])
   })
   test('has springs that carry an unladen body at a usual frequency', () => {

@@ -1,10 +1,11 @@
-import { afterAll, beforeAll, expect, test } from 'vitest'
+import { afterAll, afterEach, beforeAll, expect, test } from 'vitest'
 import { link, read, settled, Shop } from './shop'
 
 let shop: Shop
 beforeAll(async () => {
   shop = await Shop.open()
 })
+afterEach(() => shop.closePages())
 afterAll(() => shop.close())
 
 test('the lifted leaf pickup: the short bracket is refused for its block, the tall kit brings spacers into the plan', async () => {
@@ -57,7 +58,7 @@ test('the lifted leaf pickup: the short bracket is refused for its block, the ta
       headers: { 'Content-Type': 'application/json' },
       body: body ? JSON.stringify(body) : undefined,
     })
-  await wrench('setting', 'PUT', { setting: 18 * 1.3558179483314004 })
+  await wrench('setting', 'PUT', { setting: 18 * 1.355817948 })
   await wrench('connection', 'PUT', { connected: false })
   await page.getByText('Wrench 3 not connected').waitFor()
   await wrench('readings', 'POST')

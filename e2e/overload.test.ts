@@ -1,10 +1,11 @@
-import { afterAll, beforeAll, expect, test } from 'vitest'
+import { afterAll, afterEach, beforeAll, expect, test } from 'vitest'
 import { link, settled, Shop } from './shop'
 
 let shop: Shop
 beforeAll(async () => {
   shop = await Shop.open()
 })
+afterEach(() => shop.closePages())
 afterAll(() => shop.close())
 
 test('the overload: no kit may be sold until the weight is off, whatever fits', async () => {

@@ -79,6 +79,10 @@ export class Shop {
   async json<T>(path: string, init?: RequestInit): Promise<T> {
     return (await (await fetch(`${this.address}/api${path}`, init)).json()) as T
   }
+  /** Leaves the browser with no page open. */
+  async closePages(): Promise<void> {
+    await Promise.all(this.browser.pages().map((page) => page.close()))
+  }
   async close(): Promise<void> {
     await this.browser.close()
     await this.kill()
@@ -88,9 +92,7 @@ export class Shop {
 
 /** The link of a stage in the chain. */
 export const link = (page: Page, name: string) =>
-  page
-    .getByRole('navigation', { name: 'Stages of the job' })
-    .getByRole('link', { name: new RegExp(`^\\d ${name}`) })
+  page.getByRole('navigation', { name: 'Stages of the job' }).getByRole('link', { name: new RegExp(`^\\d ${name}`) })
 
 /** Types a reading and goes on with Enter, as one walks round the vehicle. */
 export async function read(page: Page, label: string, text: string): Promise<void> {

@@ -13,5 +13,4 @@ const children = [
   }),
   spawn('npx', ['vite', '--config', 'web/vite.config.ts'], { cwd: root, stdio: 'inherit' }),
 ]
-for (const signal of ['SIGINT', 'SIGTERM'])
-  process.on(signal, () => children.forEach((child) => child.kill(signal)))
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => children.forEach((child) => child.kill(signal)))

@@ -119,11 +119,7 @@ describe('calculators, to four figures', () => {
     ['axle-weights', { wheelbase: 3.7, loads: [{ mass: -300, x: 0 }] }, 'loads.0.mass'],
     ['axle-weights', { wheelbase: 3.7, loads: [] }, 'loads'],
     ['level', { bag, rideBagHeight: 0.165, gain: 1e9, axleRate: 76000 }, 'gain'],
-    [
-      'level',
-      { bag: { ...bag, heights: [3, 2, 1] }, rideBagHeight: 0.165, gain: 1, axleRate: 1 },
-      'bag.heights.0',
-    ],
+    ['level', { bag: { ...bag, heights: [3, 2, 1] }, rideBagHeight: 0.165, gain: 1, axleRate: 1 }, 'bag.heights.0'],
     ['level', { bag, rideBagHeight: 0.165, gain: 1, axlerate: 76000, axleRate: 76000 }, 'axlerate'],
     ['torque', { torque: 'tight' }, 'torque'],
     ['torque', { torque: 20, bolt: { thread: 'M9', grade: '8.8' } }, 'bolt.thread'],
@@ -142,8 +138,8 @@ describe('calculators, to four figures', () => {
 describe('the server as such', () => {
   test('health, and a description of every address it answers', async () => {
     await shop.api.get('/api/health').expect(200, { status: 'ok' })
-    const { body } = await shop.api.get('/api/openapi.json').expect(200)
-    const paths = Object.keys((body as { paths: object }).paths)
+    const body = (await shop.api.get('/api/openapi.json').expect(200)).body as { paths: object }
+    const paths = Object.keys(body.paths)
     expect(paths).toContain('/api/compute/level')
     expect(paths).toContain('/api/jobs/{id}/records')
     expect(JSON.stringify(body)).not.toContain('undefined')
@@ -187,9 +183,9 @@ describe('library and catalogue', () => {
       .set('If-Match', '"1"')
       .send({ ...vehicle, year: 2024 })
       .expect(412)
-    expect(
-      ((await shop.api.get('/api/vehicles/another')).body as { document: { year: number } }).document.year,
-    ).toBe(2023)
+    expect(((await shop.api.get('/api/vehicles/another')).body as { document: { year: number } }).document.year).toBe(
+      2023,
+    )
   })
   test('a kit whose operations name fasteners it has not is refused', async () => {
     const kit = structuredClone(demoKits()[0]!)
@@ -226,8 +222,7 @@ describe('devices', () => {
       value: 21.7,
       reading: { device: 'wrench-3', sequence: readings[0]!.sequence },
     }
-    const send = () =>
-      shop.api.post('/api/jobs/job-0417/records').send({ body, by: 'Test', supersedes: null })
+    const send = () => shop.api.post('/api/jobs/job-0417/records').send({ body, by: 'Test', supersedes: null })
     const first = await send().expect(201)
     expect((await send().expect(200)).body).toEqual(first.body)
     expect(await unclaimed()).toHaveLength(1)
@@ -247,10 +242,7 @@ describe('papers', () => {
       .responseType('blob')
     const pdf = await getDocument({ data: new Uint8Array(answer.body as Buffer), verbosity: 0 }).promise
     const pages = await Promise.all(
-      Array.from(
-        { length: pdf.numPages },
-        async (_, i) => (await (await pdf.getPage(i + 1)).getTextContent()).items,
-      ),
+      Array.from({ length: pdf.numPages }, async (_, i) => (await (await pdf.getPage(i + 1)).getTextContent()).items),
     )
     return pages
       .flat()

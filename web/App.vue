@@ -22,13 +22,7 @@ useShopKeys({ showKeys: () => (keyList.value = !keyList.value) })
       <RouterView />
     </main>
     <KeyList v-if="keyList" @close="keyList = false" />
-    <DeviceDrawer
-      v-if="drawer || bare"
-      :open="drawer"
-      :dark="bare"
-      @open="drawer = true"
-      @close="drawer = false"
-    />
+    <DeviceDrawer v-if="drawer || bare" :open="drawer" :dark="bare" @open="drawer = true" @close="drawer = false" />
   </div>
 </template>
 

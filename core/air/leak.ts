@@ -53,12 +53,6 @@ export function judgeHold(
   const lost = expected - end.pressure
   const allowed = ALLOWED_FALL * start.pressure
   const code: LeakCode =
-    lost > allowed
-      ? 'leaks'
-      : lost < -2 * GAUGE_GIVE
-        ? 'gained'
-        : seconds < HOLD_SECONDS
-          ? 'too-early'
-          : 'holds'
+    lost > allowed ? 'leaks' : lost < -2 * GAUGE_GIVE ? 'gained' : seconds < HOLD_SECONDS ? 'too-early' : 'holds'
   return { code, expected, lost, allowed }
 }

@@ -40,13 +40,7 @@ export function computeAxleWeights(request: z.output<typeof axleWeightsRequest>)
   const share = shareOnAxles(wheelbase, loads)
   const hitch =
     distribution &&
-    distributeWeight(
-      distribution.tongue,
-      distribution.hitch,
-      distribution.trailer,
-      wheelbase,
-      distribution.restoration,
-    )
+    distributeWeight(distribution.tongue, distribution.hitch, distribution.trailer, wheelbase, distribution.restoration)
   const pose = heights && attitude(heights.front, heights.rear, wheelbase)
   return {
     front: figure('mass', share.front),
@@ -64,8 +58,6 @@ export function computeAxleWeights(request: z.output<typeof axleWeightsRequest>)
           trailerAxle: figure('mass', hitch.trailerAxle),
         }
       : null,
-    attitude: pose
-      ? { pitchDegrees: (pose.pitch * 180) / Math.PI, beamRise: figure('length', pose.beamRise) }
-      : null,
+    attitude: pose ? { pitchDegrees: (pose.pitch * 180) / Math.PI, beamRise: figure('length', pose.beamRise) } : null,
   }
 }

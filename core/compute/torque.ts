@@ -38,13 +38,7 @@ export const torqueRequest = z.strictObject({
 })
 
 /** Clamp force, wrench setting with an extension, and the verdict on a reading, as asked. */
-export function computeTorque({
-  torque,
-  bolt,
-  extension,
-  spec,
-  makerFigure,
-}: z.output<typeof torqueRequest>) {
+export function computeTorque({ torque, bolt, extension, spec, makerFigure }: z.output<typeof torqueRequest>) {
   const clamp = bolt && clampForce(torque, bolt.thread, bolt.grade, bolt.finish)
   return {
     torque: figure('torque', torque),
@@ -54,12 +48,7 @@ export function computeTorque({
     wrenchSetting: extension
       ? figure(
           'torque',
-          wrenchSetting(
-            torque,
-            extension.wrench,
-            extension.extension,
-            (extension.angleDegrees * Math.PI) / 180,
-          ),
+          wrenchSetting(torque, extension.wrench, extension.extension, (extension.angleDegrees * Math.PI) / 180),
         )
       : null,
     verdict: spec ? judgeTorque(spec, torque, makerFigure) : null,

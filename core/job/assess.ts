@@ -105,15 +105,7 @@ export interface Assessment {
 
 /** Answers without which no kit can be judged. */
 const NEEDED: Record<Job['vehicle']['suspension'], (keyof Survey)[]> = {
-  leaf: [
-    'liftBlock',
-    'jounceBumper',
-    'exhaustSide',
-    'hitchRails',
-    'factoryAir',
-    'oldHelper',
-    'loadSensingValve',
-  ],
+  leaf: ['liftBlock', 'jounceBumper', 'exhaustSide', 'hitchRails', 'factoryAir', 'oldHelper', 'loadSensingValve'],
   coil: [
     'jounceBumper',
     'exhaustSide',
@@ -185,18 +177,14 @@ function stepReports(plan: PlanOutcome | null, standing: readonly BayRecord[]): 
 }
 
 const openLines = ({ ledgers }: Base) =>
-  ledgers
-    ? [...ledgers.off, ...ledgers.loose, ...ledgers.opened, ...ledgers.factory].filter((l) => l.open)
-    : []
+  ledgers ? [...ledgers.off, ...ledgers.loose, ...ledgers.opened, ...ledgers.factory].filter((l) => l.open) : []
 
 function gateReport(gate: GateId, job: Job, base: Base): GateReport {
   if (gateDone(gate, job, base)) return { gate, state: 'done', because: null }
   const said = ofKind(base.standing, 'gate')
     .filter((r) => r.body.gate === gate)
     .at(-1)
-  return said
-    ? { gate, state: said.body.outcome, because: said.body.because }
-    : { gate, state: 'open', because: null }
+  return said ? { gate, state: said.body.outcome, because: said.body.because } : { gate, state: 'open', because: null }
 }
 
 function gateDone(gate: GateId, job: Job, { active, gaps, torques, air, standing }: Base): boolean {
@@ -213,11 +201,7 @@ function gateDone(gate: GateId, job: Job, { active, gaps, torques, air, standing
       return air.verdict?.code === 'holds'
     case 'minimum-pressure': {
       const set = ofKind(standing, 'bag-pressure').at(-1)?.body
-      return (
-        job.kit !== null &&
-        set !== undefined &&
-        Math.min(set.left, set.right) >= minimumPressure(job.kit).value
-      )
+      return job.kit !== null && set !== undefined && Math.min(set.left, set.right) >= minimumPressure(job.kit).value
     }
   }
 }
@@ -227,8 +211,7 @@ function blocksOf(job: Job, base: Base, gates: readonly GateReport[]): Block[] {
     .filter((c) => c.ratings.exceeded.length)
     .map((c) => ({ code: 'over-rating', about: c.loadCase.name, stage: 'load' }))
   if (!job.kit) blocks.push({ code: 'no-kit', about: '', stage: 'choose' })
-  if (base.plan && !base.plan.ok)
-    blocks.push({ code: 'plan-stuck', about: base.plan.stuck.join(', '), stage: 'plan' })
+  if (base.plan && !base.plan.ok) blocks.push({ code: 'plan-stuck', about: base.plan.stuck.join(', '), stage: 'plan' })
   const left = base.steps.filter((s) => s.outcome === 'open').length
   if (left) blocks.push({ code: 'steps-left', about: String(left), stage: 'bay' })
   for (const line of openLines(base))
@@ -259,12 +242,7 @@ const GATE_STAGE: Record<GateId, StageId> = {
   'minimum-pressure': 'hand-over',
 }
 
-function stageReports(
-  job: Job,
-  base: Base,
-  gates: readonly GateReport[],
-  blocks: readonly Block[],
-): StageReport[] {
+function stageReports(job: Job, base: Base, gates: readonly GateReport[], blocks: readonly Block[]): StageReport[] {
   const waits = waitsOf(base, gates, blocks)
   const begun = begunStages(job, base)
   return STAGES.map((stage) => {
@@ -293,9 +271,7 @@ function waitsOf(base: Base, gates: readonly GateReport[], blocks: readonly Bloc
     if (when) list.push({ stage, code, count })
   }
   const { beforeEmpty, beforeLoaded } = active.heights
-  const fitted = steps.some(
-    (s) => s.outcome === 'done' && s.step.kind === 'operation' && s.step.id !== 'make-safe',
-  )
+  const fitted = steps.some((s) => s.outcome === 'done' && s.step.kind === 'operation' && s.step.id !== 'make-safe')
   add('measure', 'before-empty', beforeEmpty.missing.length > 0, beforeEmpty.missing.length)
   add('measure', 'suspect-corner', beforeEmpty.suspect.length > 0)
   // Once work has begun a "before" reading can no longer be taken: asking on would be a nag.

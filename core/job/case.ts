@@ -72,18 +72,11 @@ function rateOf(job: Job, weights: AxleWeights, heights: JobHeights): AxleRate |
   if (beforeEmpty.rear !== null && beforeLoaded.rear !== null) {
     const sink = tyreAxleRate(job) ? (weights.rear * GRAVITY) / tyreAxleRate(job)! : 0
     const give = Math.hypot(beforeEmpty.give, beforeLoaded.give) / Math.SQRT2
-    const test = rateFromTest(
-      weights.rear,
-      weights.rearGive,
-      beforeEmpty.rear - beforeLoaded.rear - sink,
-      give,
-    )
+    const test = rateFromTest(weights.rear, weights.rearGive, beforeEmpty.rear - beforeLoaded.rear - sink, give)
     if (test) return { ...test, source: 'loading-test' }
   }
   const { rearWheelRate, rearWheelRateGive } = job.vehicle
-  return rearWheelRate === null
-    ? null
-    : { rate: 2 * rearWheelRate, give: 2 * rearWheelRateGive, source: 'vehicle' }
+  return rearWheelRate === null ? null : { rate: 2 * rearWheelRate, give: 2 * rearWheelRateGive, source: 'vehicle' }
 }
 
 function squatOf(
@@ -94,10 +87,7 @@ function squatOf(
 ): Squat {
   if (beforeEmpty.rear !== null && beforeLoaded.rear !== null) {
     return {
-      front:
-        beforeEmpty.front !== null && beforeLoaded.front !== null
-          ? beforeEmpty.front - beforeLoaded.front
-          : null,
+      front: beforeEmpty.front !== null && beforeLoaded.front !== null ? beforeEmpty.front - beforeLoaded.front : null,
       rear: beforeEmpty.rear - beforeLoaded.rear,
       // Each axle average is of two readings, each with its own half-width.
       rearGive: Math.hypot(beforeEmpty.give, beforeLoaded.give) / Math.SQRT2,
@@ -112,8 +102,7 @@ function squatOf(
   return {
     front: frontWheelRate ? (weights.front * GRAVITY) / (2 * frontWheelRate) + sink(weights.front, 2) : null,
     rear: rear + sink(weights.rear, tyresRear(job)),
-    rearGive:
-      Math.abs(rear) * Math.hypot(rate.give / rate.rate, weights.rear ? weights.rearGive / weights.rear : 0),
+    rearGive: Math.abs(rear) * Math.hypot(rate.give / rate.rate, weights.rear ? weights.rearGive / weights.rear : 0),
     source: 'from-rate',
   }
 }

@@ -45,8 +45,7 @@ export function assessKit(job: Job, kit: Kit, at: CaseAssessment): KitAssessment
   const full = pairCapacity(kit, kit.bag.maximum, bagAt(bag, kit.bag.rideHeight)?.area ?? 0)
   const listed = kit.bag.listedPairCapacity
   const doubts: KitDoubt[] = []
-  if (listed !== null && Math.abs(listed / full - 1) > CAPACITY_DISAGREEMENT)
-    doubts.push('capacity-disagrees')
+  if (listed !== null && Math.abs(listed / full - 1) > CAPACITY_DISAGREEMENT) doubts.push('capacity-disagrees')
   if (tableDisagreement(bag, kit.bag.table) > TABLE_DISAGREEMENT) doubts.push('table-disagrees')
   const fit = overallFit(rules)
   return {
@@ -71,8 +70,6 @@ export function rankKits(job: Job, kits: readonly Kit[], at: CaseAssessment): Ki
     .map((kit) => assessKit(job, kit, at))
     .sort(
       (a, b) =>
-        RANK.indexOf(a.verdict) - RANK.indexOf(b.verdict) ||
-        offCentre(a) - offCentre(b) ||
-        a.kit.price - b.kit.price,
+        RANK.indexOf(a.verdict) - RANK.indexOf(b.verdict) || offCentre(a) - offCentre(b) || a.kit.price - b.kit.price,
     )
 }

@@ -24,19 +24,12 @@ export function gapChecks(kit: Kit, exhaust: Job['survey']['exhaustSide']): GapC
 }
 
 /** One reading against its rule: `close` within what the tape can tell, never rounded in favour. */
-export function judgeGap(
-  kit: Kit,
-  check: GapCheck,
-  value: Metres,
-  give: Metres,
-  sleeved: boolean,
-): GapVerdict {
+export function judgeGap(kit: Kit, check: GapCheck, value: Metres, give: Metres, sleeved: boolean): GapVerdict {
   const { low, most } = limitsOf(kit, check)
   if (value < low.value) return check === 'line-exhaust' && sleeved ? 'sleeved' : 'too-little'
   if (most && value > most.value) return 'too-much'
   if (value - give < low.value || (most && value + give > most.value)) return 'close'
-  if (most && Math.abs(value - (low.value + most.value) / 2) > (most.value - low.value) / 4)
-    return 'off-middle'
+  if (most && Math.abs(value - (low.value + most.value) / 2) > (most.value - low.value) / 4) return 'off-middle'
   return 'fine'
 }
 

@@ -7,10 +7,7 @@ import { assessJob, jobSchema, judgeGap, standing, type BayRecord, type Job, typ
 const kits = demoKits()
 const kit = (id: string) => kits.find((k) => k.id === id)!
 /** Appends records to a list as the server would. */
-function append(
-  records: readonly BayRecord[],
-  ...bodies: (RecordBody | [RecordBody, string])[]
-): BayRecord[] {
+function append(records: readonly BayRecord[], ...bodies: (RecordBody | [RecordBody, string])[]): BayRecord[] {
   const list = [...records]
   for (const entry of bodies) {
     const [body, target] = Array.isArray(entry) ? entry : [entry, null]
@@ -41,8 +38,7 @@ describe('records', () => {
     bagPressure: 0,
   })
   test('a correction replaces, a withdrawal takes back, and taking that back restores', () => {
-    const values = (list: BayRecord[]) =>
-      standing(list).map((r) => (r.body.kind === 'height' ? r.body.value : null))
+    const values = (list: BayRecord[]) => standing(list).map((r) => (r.body.kind === 'height' ? r.body.value : null))
     let list = append([], height(0.66), [height(0.67), 'r1'])
     expect(values(list)).toEqual([0.67])
     list = append(list, [{ kind: 'withdrawn' }, 'r2'])
@@ -54,8 +50,7 @@ describe('records', () => {
 
 describe('fitment', () => {
   const lifted = demoJob('0418').job
-  const verdict = (id: string, survey = lifted.survey) =>
-    overallFit(fitmentRules(kit(id), lifted.vehicle, survey))
+  const verdict = (id: string, survey = lifted.survey) => overallFit(fitmentRules(kit(id), lifted.vehicle, survey))
   test('a 2 in lift block is too much for a bracket that takes 1', () => {
     const rule = fitmentRules(kit('ninebark-ridge-2'), lifted.vehicle, lifted.survey).find(
       (r) => r.rule === 'lift-block',
@@ -78,9 +73,7 @@ describe('fitment', () => {
 describe('in-coil maximum by coil gap', () => {
   const { job } = demoJob('0415')
   const psi = (gap: number | null) =>
-    Math.round(
-      maximumPressure(kit('kettleworth-core-92'), { ...job.survey, coilGapStanding: gap }).value / PSI,
-    )
+    Math.round(maximumPressure(kit('kettleworth-core-92'), { ...job.survey, coilGapStanding: gap }).value / PSI)
   // Source: common practice, no published source: 1 in or more 35 psi, less 50 psi, the lower at the inch within tape error.
   test.each([
     [0.75 * INCH, 50],
@@ -229,10 +222,7 @@ describe('ledgers and gates', () => {
     expect(a.blocks).toEqual([])
   })
   test('a skipped step stays visible with its reason', () => {
-    const a = open(
-      job,
-      append(done, { kind: 'step', step: 'align:left', outcome: 'skipped', reason: 'no room' }),
-    )
+    const a = open(job, append(done, { kind: 'step', step: 'align:left', outcome: 'skipped', reason: 'no room' }))
     expect(a.steps.find((s) => s.step.id === 'align:left')).toMatchObject({
       outcome: 'skipped',
       reason: 'no room',
@@ -252,9 +242,7 @@ describe('ledgers and gates', () => {
   })
   test('a bag under its minimum is not road-ready', () => {
     const flat = append(done, { kind: 'bag-pressure', left: 3 * PSI, right: 40 * PSI })
-    expect(open(job, flat).blocks).toEqual([
-      { code: 'gate-open', about: 'minimum-pressure', stage: 'hand-over' },
-    ])
+    expect(open(job, flat).blocks).toEqual([{ code: 'gate-open', about: 'minimum-pressure', stage: 'hand-over' }])
   })
   test('a bubbling joint blocks until it is soaped dry again', () => {
     const leaky = append(done, {
@@ -265,8 +253,7 @@ describe('ledgers and gates', () => {
     })
     expect(open(job, leaky).blocks.map((b) => b.about)).toContain('soap')
     expect(
-      open(job, append(leaky, { kind: 'joint', joint: 'joint-1-left', result: 'dry', pressure: 60 * PSI }))
-        .blocks,
+      open(job, append(leaky, { kind: 'joint', joint: 'joint-1-left', result: 'dry', pressure: 60 * PSI })).blocks,
     ).toEqual([])
   })
 })
@@ -275,9 +262,7 @@ describe('schema', () => {
   const { job } = demoJob('0417')
   const why = (bad: unknown) => {
     const parsed = jobSchema.safeParse(bad)
-    return parsed.success
-      ? ''
-      : parsed.error.issues.map((i) => `${i.path.join('.')}: ${i.message}`).join('\n')
+    return parsed.success ? '' : parsed.error.issues.map((i) => `${i.path.join('.')}: ${i.message}`).join('\n')
   }
   test('names the field and what would be right, in both unit systems', () => {
     expect(why({ ...job, vehicle: { ...job.vehicle, wheelbase: 1e9 } })).toMatch(

@@ -29,11 +29,7 @@ export interface Ledgers {
  * @param standing records that stand, oldest first
  * @param torques state of every fastener
  */
-export function keepLedgers(
-  plan: Plan,
-  standing: readonly BayRecord[],
-  torques: readonly FastenerState[],
-): Ledgers {
+export function keepLedgers(plan: Plan, standing: readonly BayRecord[], torques: readonly FastenerState[]): Ledgers {
   const outcome = new Map(ofKind(standing, 'step').map((r) => [r.body.step, r.body.outcome]))
   const done = plan.steps.filter((s) => outcome.get(s.id) === 'done')
   return {
@@ -41,9 +37,7 @@ export function keepLedgers(
     loose: done.flatMap((step) =>
       step.leavesLoose.map((fastener) => {
         const closing = torques.find(
-          (t) =>
-            t.fastener === fastener &&
-            (t.step.side === step.side || t.step.side === null || step.side === null),
+          (t) => t.fastener === fastener && (t.step.side === step.side || t.step.side === null || step.side === null),
         )
         return {
           what: fastener.name,

@@ -25,12 +25,7 @@ export const jobSchema = z
     number: said('Job number', 20),
     title: said('Job title', 80),
     customer: z.strictObject({ name: said('Customer', 80), contact: words('Contact', 120) }),
-    bay: z
-      .number()
-      .int()
-      .min(1, { error: 'Bay must be 1 to 4' })
-      .max(4, { error: 'Bay must be 1 to 4' })
-      .nullable(),
+    bay: z.number().int().min(1, { error: 'Bay must be 1 to 4' }).max(4, { error: 'Bay must be 1 to 4' }).nullable(),
     day: z.iso.date({ error: 'Day must be a date like 2026-11-25' }),
     complaint: words('Complaint', 400),
     vehicle: vehicleSchema,
@@ -44,10 +39,7 @@ export const jobSchema = z
       z.strictObject({ kind: z.literal('unladen-rake') }),
       z.strictObject({
         kind: z.literal('recover'),
-        share: z
-          .number()
-          .min(0.1, { error: 'share must be 0.1 or more' })
-          .max(1, { error: 'share must be 1 or less' }),
+        share: z.number().min(0.1, { error: 'share must be 0.1 or more' }).max(1, { error: 'share must be 1 or less' }),
       }),
     ]),
     air: z.enum(['teed', 'independent']),

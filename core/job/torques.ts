@@ -18,8 +18,7 @@ export interface FastenerState {
 
 /** States that close a line. `by-feel` closes only where the booklet gives nothing to judge. */
 export function placeCloses(fastener: Fastener, state: PlaceState): boolean {
-  if (state === 'within' || state === 'not-reached')
-    return fastener.spec.kind !== 'vehicle-maker' || state === 'within'
+  if (state === 'within' || state === 'not-reached') return fastener.spec.kind !== 'vehicle-maker' || state === 'within'
   const unjudged =
     fastener.spec.kind === 'snug' || fastener.spec.kind === 'turns' || fastener.spec.kind === 'none-given'
   return unjudged && (state === 'by-feel' || state === 'none-given' || state === 'not-judged')
@@ -34,8 +33,7 @@ export function torqueStates(plan: Plan, standing: readonly BayRecord[]): Fasten
   const makers = new Map(ofKind(standing, 'maker-torque').map((r) => [r.body.fastener, r.body.value]))
   return plan.steps.flatMap((step) =>
     step.torques.map((fastener) => {
-      const here = (body: { step: string; fastener: string }) =>
-        body.step === step.id && body.fastener === fastener.id
+      const here = (body: { step: string; fastener: string }) => body.step === step.id && body.fastener === fastener.id
       const lastOpened = Math.max(0, ...opened.filter((r) => here(r.body)).map((r) => r.sequence))
       const makerFigure = makers.get(fastener.id)
       const valid = readings.filter((r) => here(r.body) && r.sequence > lastOpened)

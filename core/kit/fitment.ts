@@ -69,8 +69,7 @@ export function fitmentRules(kit: Kit, vehicle: Vehicle, survey: Survey): RuleRe
   }
   const between = (rule: RuleId, has: number | null, range: { low: number; high: number } | null) => {
     if (!range) return
-    const verdict =
-      has === null ? 'ask' : has >= range.low - TAPE_GIVE && has <= range.high + TAPE_GIVE ? 'ok' : 'no'
+    const verdict = has === null ? 'ask' : has >= range.low - TAPE_GIVE && has <= range.high + TAPE_GIVE ? 'ok' : 'no'
     rules.push({
       rule,
       verdict,
@@ -138,11 +137,7 @@ export const overallFit = (rules: readonly RuleResult[]): FitVerdict =>
   OVERALL[ORDER[Math.max(0, ...rules.map((r) => ORDER.indexOf(r.verdict)))]!]
 
 /** Whether every condition holds: true, false, or null while a question it needs is unanswered. */
-export function conditionsHold(
-  conditions: readonly Condition[],
-  vehicle: Vehicle,
-  survey: Survey,
-): boolean | null {
+export function conditionsHold(conditions: readonly Condition[], vehicle: Vehicle, survey: Survey): boolean | null {
   let unsure = false
   for (const c of conditions) {
     if ('suspension' in c) {
@@ -152,8 +147,7 @@ export function conditionsHold(
     } else {
       const answer = survey[c.survey]
       if (answer === null) unsure = true
-      else if ('is' in c ? !c.is.includes(answer as string | boolean) : !(Number(answer) > c.over))
-        return false
+      else if ('is' in c ? !c.is.includes(answer as string | boolean) : !(Number(answer) > c.over)) return false
     }
   }
   return unsure ? null : true

@@ -7,9 +7,7 @@ import { BODIES, SUSPENSIONS, surveySchema, type Survey } from '../vehicle'
 export const FAMILIES = ['bellows', 'sleeve', 'in-coil', 'coil-replacement'] as const
 export type KitFamily = (typeof FAMILIES)[number]
 
-const id = z
-  .string()
-  .regex(/^[a-z0-9][a-z0-9-]{0,59}$/, { error: 'must be lower-case letters, digits and dashes' })
+const id = z.string().regex(/^[a-z0-9][a-z0-9-]{0,59}$/, { error: 'must be lower-case letters, digits and dashes' })
 const text = z.string().trim().min(1).max(240)
 
 const surveyKeys = Object.keys(surveySchema.shape) as [keyof Survey, ...(keyof Survey)[]]
@@ -23,14 +21,7 @@ export const conditionSchema = z.union([
 ])
 export type Condition = z.infer<typeof conditionSchema>
 
-export const SUPPORTS = [
-  'any',
-  'on-wheels',
-  'axle-hanging',
-  'axle-raised',
-  'frame-raised',
-  'ride-height',
-] as const
+export const SUPPORTS = ['any', 'on-wheels', 'axle-hanging', 'axle-raised', 'frame-raised', 'ride-height'] as const
 export const SIDES = ['once', 'each', 'left', 'right', 'exhaust-side'] as const
 export const PHASES = ['bench', 'remove', 'mount', 'align', 'torque', 'lines', 'refit'] as const
 
@@ -76,9 +67,7 @@ export const operationSchema = z.strictObject({
 export type Operation = z.infer<typeof operationSchema>
 
 const span = (schema: z.ZodNumber) =>
-  z
-    .strictObject({ low: schema, high: schema })
-    .refine((s) => s.low <= s.high, { error: 'low must not be above high' })
+  z.strictObject({ low: schema, high: schema }).refine((s) => s.low <= s.high, { error: 'low must not be above high' })
 
 export const fitmentSchema = z.strictObject({
   suspension: z.array(z.enum(SUSPENSIONS)).min(1),
@@ -138,10 +127,10 @@ export const kitSchema = z
     path: ['bag', 'rideHeight'],
     error: 'ride height must lie inside the window',
   })
-  .refine(
-    (k) => k.testPressure <= k.bag.maximum && k.testPressure <= (k.bag.coilGap?.wideMaximum ?? Infinity),
-    { path: ['testPressure'], error: 'a test pressure must not pass the kit maximum' },
-  )
+  .refine((k) => k.testPressure <= k.bag.maximum && k.testPressure <= (k.bag.coilGap?.wideMaximum ?? Infinity), {
+    path: ['testPressure'],
+    error: 'a test pressure must not pass the kit maximum',
+  })
   .superRefine((kit, context) => {
     const fasteners = new Set(kit.fasteners.map((f) => f.id))
     const operations = new Set(kit.operations.map((o) => o.id))

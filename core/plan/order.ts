@@ -79,9 +79,7 @@ function run(steps: readonly PendingStep[], node: Node): Node {
   const done = new Set(node.done)
   const path = [...node.path]
   for (;;) {
-    const ready = steps.filter(
-      (s) => !done.has(s.id) && canDo(s, node.state) && s.after.every((a) => done.has(a)),
-    )
+    const ready = steps.filter((s) => !done.has(s.id) && canDo(s, node.state) && s.after.every((a) => done.has(a)))
     if (!ready.length) return { ...node, done, path }
     const here = path[path.length - 1]?.step.side ?? null
     const rank = (s: PendingStep) =>

@@ -49,13 +49,7 @@ const STATES: StandState[] = [
 /** Every order and every choice of states, cheapest first by support, then wheels. A second, plain derivation. */
 function bruteForce(steps: PendingStep[]): [number, number] | null {
   let best: [number, number] | null = null
-  const walk = (
-    left: PendingStep[],
-    done: Set<string>,
-    state: StandState,
-    support: number,
-    wheels: number,
-  ) => {
+  const walk = (left: PendingStep[], done: Set<string>, state: StandState, support: number, wheels: number) => {
     if (best && (support > best[0] || (support === best[0] && wheels >= best[1]))) return
     if (!left.length) {
       best = [support, wheels]
@@ -114,11 +108,7 @@ describe('order of steps', () => {
   })
   test('steps that wait for each other are named', () => {
     expect(
-      orderSteps([
-        step('a', 'any', 'any', ['b']),
-        step('b', 'any', 'any', ['a']),
-        step('c', 'any', 'any', []),
-      ]),
+      orderSteps([step('a', 'any', 'any', ['b']), step('b', 'any', 'any', ['a']), step('c', 'any', 'any', [])]),
     ).toEqual({ ok: false, stuck: ['a', 'b'] })
   })
 })
@@ -132,8 +122,7 @@ describe('work plan of a bellows kit', () => {
 
   test('respects every precedence, side by side', () => {
     for (const s of pendingSteps(kit, job.vehicle, job.survey, { wheels: 'off' }))
-      for (const before of s.after)
-        expect(place(before), `${before} before ${s.id}`).toBeLessThan(place(s.id))
+      for (const before of s.after) expect(place(before), `${before} before ${s.id}`).toBeLessThan(place(s.id))
   })
   test('does mirrored operations on both sides and the shield on the exhaust side only', () => {
     expect(place('mount-upper:left')).toBeGreaterThan(0)
@@ -148,8 +137,7 @@ describe('work plan of a bellows kit', () => {
   test('every step stands in a state it can be done in, and state changes are steps of their own', () => {
     plan.steps.forEach((s, i) => {
       const before = plan.steps[i - 1]?.state ?? { support: 'on-wheels', wheels: 'on' }
-      if (s.kind === 'operation')
-        expect(s.state).toEqual(i === 0 ? { support: 'on-wheels', wheels: 'on' } : before)
+      if (s.kind === 'operation') expect(s.state).toEqual(i === 0 ? { support: 'on-wheels', wheels: 'on' } : before)
       if (s.state.support === 'on-wheels') expect(s.state.wheels).toBe('on')
     })
     expect(plan.steps.at(-1)!.state.support).toBe('on-wheels')

@@ -156,10 +156,8 @@ const SUPPORT_TITLES: Record<StandState['support'], string> = {
 }
 const SUPPORT_LINES: Record<StandState['support'], string> = {
   'on-wheels': 'Lift, stands out, lower it gently. Bounce it and let it settle.',
-  'axle-hanging':
-    'Jack at the frame, stands under both rails ahead of the spring, let the axle down until it hangs.',
-  'axle-raised':
-    'Frame stays on its stands; jack under the axle housing, raise it until the gap closes as needed.',
+  'axle-hanging': 'Jack at the frame, stands under both rails ahead of the spring, let the axle down until it hangs.',
+  'axle-raised': 'Frame stays on its stands; jack under the axle housing, raise it until the gap closes as needed.',
   'frame-raised': 'Jack at the frame and raise it until the tyre is out of the way; stands under both rails.',
 }
 

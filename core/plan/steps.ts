@@ -33,12 +33,7 @@ const WHEELS_ON_SLOWER = 1.25
  * Precedence refers to the same side where both are sided, and to every side otherwise. An operation that is not
  * needed hands its own predecessors on, so that dropping it never frees its followers.
  */
-export function pendingSteps(
-  kit: Kit,
-  vehicle: Vehicle,
-  survey: Survey,
-  choices: PlanChoices,
-): PendingStep[] {
+export function pendingSteps(kit: Kit, vehicle: Vehicle, survey: Survey, choices: PlanChoices): PendingStep[] {
   const operations = [
     ...openingOperations(),
     ...kit.operations.map((o) => withWheels(o, choices)),
@@ -69,8 +64,7 @@ export function pendingSteps(
   )
 }
 
-export const stepId = (operation: string, side: Side | null): string =>
-  side ? `${operation}:${side}` : operation
+export const stepId = (operation: string, side: Side | null): string => (side ? `${operation}:${side}` : operation)
 
 function sidesOf(operation: Operation, survey: Survey): (Side | null)[] {
   switch (operation.side) {
@@ -104,9 +98,7 @@ function withWheels(operation: Operation, { wheels }: PlanChoices): Operation {
   }
 }
 
-const shopOperation = (
-  part: Pick<Operation, 'id' | 'title' | 'phase' | 'steps'> & Partial<Operation>,
-): Operation => ({
+const shopOperation = (part: Pick<Operation, 'id' | 'title' | 'phase' | 'steps'> & Partial<Operation>): Operation => ({
   side: 'once',
   support: 'on-wheels',
   wheels: 'on',

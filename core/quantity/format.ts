@@ -40,9 +40,5 @@ export function formatNumber(kind: QuantityKind, si: number, system: UnitSystem,
 }
 
 /** Number and unit: `35 1/4 in`, `207 kPa`. */
-export const formatQuantity = (
-  kind: QuantityKind,
-  si: number,
-  system: UnitSystem,
-  decimals?: number,
-): string => `${formatNumber(kind, si, system, decimals)} ${UNITS[kind][system].symbol}`
+export const formatQuantity = (kind: QuantityKind, si: number, system: UnitSystem, decimals?: number): string =>
+  `${formatNumber(kind, si, system, decimals)} ${UNITS[kind][system].symbol}`

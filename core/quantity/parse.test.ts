@@ -131,9 +131,7 @@ describe('showing', () => {
       fc.property(fc.integer({ min: -3000, max: 3000 }), (sixteenths) => {
         const shown = formatInches(sixteenths / 16)
         const parts = shown.replace('−', '').split(' ')
-        const back = parts
-          .reduce((sum, part) => sum.add(part), new Fraction(0))
-          .mul(shown.startsWith('−') ? -1 : 1)
+        const back = parts.reduce((sum, part) => sum.add(part), new Fraction(0)).mul(shown.startsWith('−') ? -1 : 1)
         expect(back.equals(new Fraction(sixteenths, 16))).toBe(true)
         const fraction = parts.find((p) => p.includes('/'))
         if (fraction) expect(new Fraction(fraction).toFraction()).toBe(fraction)
@@ -149,12 +147,7 @@ describe('showing', () => {
     )
   })
   test('nothing typed makes it throw', () => {
-    fc.assert(
-      fc.property(
-        fc.string({ maxLength: 30 }),
-        (text) => void parseQuantity('length', text, { signed: true }),
-      ),
-    )
+    fc.assert(fc.property(fc.string({ maxLength: 30 }), (text) => void parseQuantity('length', text, { signed: true })))
   })
   test('thousands are grouped, small negatives are not minus zero', () => {
     expect(formatQuantity('mass', 7257.478, 'us')).toBe('16,000 lb')

@@ -61,11 +61,7 @@ const MIXED = /^(?:(\d+)(?:\s+|\s*-\s*))?(\d+)\s*\/\s*(\d+)$/
  * @param options unit of a bare number, limits, whether a sign is allowed
  * @returns the SI value, or a refusal that says what was wrong
  */
-export function parseQuantity(
-  kind: QuantityKind,
-  text: string,
-  options: ParseOptions = {},
-): Parsed | Refusal {
+export function parseQuantity(kind: QuantityKind, text: string, options: ParseOptions = {}): Parsed | Refusal {
   const refuse = (code: RefusalCode, detail: string): Refusal => ({ ok: false, code, kind, detail })
   let rest = normalise(text)
   if (!rest) return refuse('empty', '')

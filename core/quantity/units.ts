@@ -104,5 +104,4 @@ export const fromSi = (unit: Unit, si: number): number => (si - (unit.offset ?? 
  * `si` in the unit a person of `system` reads.
  * @returns the bare number, unrounded
  */
-export const inSystem = (kind: QuantityKind, si: number, system: UnitSystem): number =>
-  fromSi(UNITS[kind][system], si)
+export const inSystem = (kind: QuantityKind, si: number, system: UnitSystem): number => fromSi(UNITS[kind][system], si)

@@ -97,8 +97,7 @@ export function bagRate(
   if (!state) return undefined
   const absolute = pressure + ambient
   return (
-    (exponent * absolute * state.area * state.volumeSlope) / (state.volume + lineVolume) -
-    pressure * state.areaSlope
+    (exponent * absolute * state.area * state.volumeSlope) / (state.volume + lineVolume) - pressure * state.areaSlope
   )
 }
 

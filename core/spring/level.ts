@@ -153,10 +153,8 @@ export function levelAxle(q: LevelQuestion): LevelSolution {
   const steelRoll = (q.axleRate * q.springSpacing ** 2) / 4
   const teedRoll = steelRoll - (mean * state.areaSlope * q.bagSpacing ** 2) / 2
   const leanTeed = teedRoll > 0 ? q.rollMoment / teedRoll : null
-  const sensitivity =
-    (q.axleRate - 2 * q.motionRatio ** 2 * mean * state.areaSlope) / (2 * q.motionRatio * state.area)
-  const halfBand =
-    (q.gainGive * GRAVITY) / (2 * q.motionRatio * state.area) + Math.abs(sensitivity) * q.leaveSquatGive
+  const sensitivity = (q.axleRate - 2 * q.motionRatio ** 2 * mean * state.areaSlope) / (2 * q.motionRatio * state.area)
+  const halfBand = (q.gainGive * GRAVITY) / (2 * q.motionRatio * state.area) + Math.abs(sensitivity) * q.leaveSquatGive
   const rate = bagRate(q.bag, bagHeight, Math.max(mean, 0), FAST_EXPONENT, q.lineVolume, q.ambient)!
   const mass = q.sprungUnladen + q.gain
 
@@ -179,13 +177,7 @@ export function levelAxle(q: LevelQuestion): LevelSolution {
   }
 }
 
-function judge(
-  q: LevelQuestion,
-  height: Metres,
-  mean: Pascals,
-  left: SideSolution,
-  right: SideSolution,
-): LevelCode {
+function judge(q: LevelQuestion, height: Metres, mean: Pascals, left: SideSolution, right: SideSolution): LevelCode {
   if (height < q.window.low || height > q.window.high) return 'out-of-window'
   if (mean <= 0) return 'nothing-to-lift'
   if (Math.max(left.pressure, right.pressure) > q.maximum) return 'above-maximum'
@@ -198,12 +190,7 @@ function judge(
  * Pressure to set before the load goes on so that, with no air added or lost, it is level once loaded.
  * Residual: steel released upwards less bag force, with P_abs (V + line) kept from the loaded state.
  */
-function beforeLoading(
-  q: LevelQuestion,
-  bagHeight: Metres,
-  mean: Pascals,
-  base: Newtons,
-): BeforeLoading | null {
+function beforeLoading(q: LevelQuestion, bagHeight: Metres, mean: Pascals, base: Newtons): BeforeLoading | null {
   const volume = (h: Metres) => q.bag.volume.value(h)
   const airMass = (mean + q.ambient) * (volume(bagHeight)! + q.lineVolume)
   const pressureAt = (h: Metres): Pascals | undefined => {

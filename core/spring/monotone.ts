@@ -16,8 +16,7 @@ export interface Interpolant {
  * one-sided three-point end slopes limited to keep the shape.
  */
 export function monotoneCubic(xs: readonly number[], ys: readonly number[]): Interpolant {
-  if (xs.length < 2 || xs.length !== ys.length)
-    throw new RangeError('a table needs two rows or more, of equal length')
+  if (xs.length < 2 || xs.length !== ys.length) throw new RangeError('a table needs two rows or more, of equal length')
   const widths = xs.slice(1).map((x, i) => x - xs[i]!)
   if (widths.some((w) => !(w > 0))) throw new RangeError('a table must rise strictly in x')
   const secants = widths.map((w, i) => (ys[i + 1]! - ys[i]!) / w)

@@ -82,10 +82,7 @@ describe('monotone interpolation', () => {
   test('slope is the derivative of the value', () => {
     for (const h of [0.11, 0.137, 0.165, 0.19, 0.222]) {
       const step = 1e-6
-      expect(bag.area.slope(h)!).toBeCloseTo(
-        (bag.area.value(h + step)! - bag.area.value(h - step)!) / (2 * step),
-        5,
-      )
+      expect(bag.area.slope(h)!).toBeCloseTo((bag.area.value(h + step)! - bag.area.value(h - step)!) / (2 * step), 5)
     }
   })
   test('a broken table is refused', () => {
@@ -119,8 +116,7 @@ describe('air spring', () => {
     expect(state.volume * 1e3).toBeCloseTo(2.4189, 4)
     expect(state.areaSlope).toBeCloseTo(-0.06072, 5)
   })
-  test('fast rate at 30.01 psi', () =>
-    expect(bagRate(bag, 0.165, 30.01 * PSI, 1.38)! / 1000).toBeCloseTo(55.05, 2))
+  test('fast rate at 30.01 psi', () => expect(bagRate(bag, 0.165, 30.01 * PSI, 1.38)! / 1000).toBeCloseTo(55.05, 2))
   // Source: finite difference of P_gauge A with P_abs V^n constant, a second derivation.
   test('rate is the derivative of force along a polytrope', () => {
     const [h, n, ambient, line] = [0.16, 1.3, atmosphere(), 1e-4]
@@ -130,10 +126,7 @@ describe('air spring', () => {
       return (absolute - ambient) * bag.area.value(x)!
     }
     const step = 1e-6
-    expect(bagRate(bag, h, p, n, line)! / (-(force(h + step) - force(h - step)) / (2 * step))).toBeCloseTo(
-      1,
-      5,
-    )
+    expect(bagRate(bag, h, p, n, line)! / (-(force(h + step) - force(h - step)) / (2 * step))).toBeCloseTo(1, 5)
   })
   test('area and slope of volume are compared', () => {
     expect(tableDisagreement(bag, table)).toBeLessThan(0.05)
@@ -152,15 +145,9 @@ describe('bringing it level', () => {
   // Source: F_left - F_right = 2 M / t, worked by hand.
   test('off-centre load, rigid frame and frame free to twist', () => {
     const rigid = levelAxle(question({ rollMoment: 300 * GRAVITY * 0.1 }))
-    expect([psi(rigid.left!.pressure), psi(rigid.right!.pressure)].map((p) => p.toFixed(2))).toEqual([
-      '33.05',
-      '26.98',
-    ])
+    expect([psi(rigid.left!.pressure), psi(rigid.right!.pressure)].map((p) => p.toFixed(2))).toEqual(['33.05', '26.98'])
     const twist = levelAxle(question({ rollMoment: 300 * GRAVITY * 0.1 * (1 - 0.35 / 3.7) }))
-    expect([psi(twist.left!.pressure), psi(twist.right!.pressure)].map((p) => p.toFixed(2))).toEqual([
-      '32.76',
-      '27.27',
-    ])
+    expect([psi(twist.left!.pressure), psi(twist.right!.pressure)].map((p) => p.toFixed(2))).toEqual(['32.76', '27.27'])
   })
   test('before loading: the same air, unladen', () => {
     const { before } = levelAxle(question())
@@ -182,9 +169,10 @@ describe('bringing it level', () => {
             (s.mean! + atmosphere()) * volume(0.165),
             2,
           )
-          expect(
-            2 * s.before.pressure * bag.area.value(s.before.bagHeight)! - axleRate * s.before.rise,
-          ).toBeCloseTo(0, 0)
+          expect(2 * s.before.pressure * bag.area.value(s.before.bagHeight)! - axleRate * s.before.rise).toBeCloseTo(
+            0,
+            0,
+          )
         },
       ),
     )
@@ -201,10 +189,7 @@ describe('bringing it level', () => {
     expect(s.bagHeight).toBeCloseTo(0.145, 9)
   })
   test('coil replacement carries all of the sprung weight', () => {
-    expect(levelAxle(question({ carries: 'all', axleRate: 0 })).supported).toBeCloseTo(
-      (800 + 659.5946) * GRAVITY,
-      3,
-    )
+    expect(levelAxle(question({ carries: 'all', axleRate: 0 })).supported).toBeCloseTo((800 + 659.5946) * GRAVITY, 3)
   })
   // Source: the sensitivity is the derivative of pressure by target height, here by finite difference.
   test('sensitivity of the last quarter inch', () => {

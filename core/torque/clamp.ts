@@ -85,9 +85,5 @@ export function clampForce(
  * @param angle rad between extension and wrench, 0 in line
  * Source: moments about the fastener.
  */
-export const wrenchSetting = (
-  torque: NewtonMetres,
-  length: Metres,
-  extension: Metres,
-  angle: Radians,
-): NewtonMetres => (torque * length) / (length + extension * Math.cos(angle))
+export const wrenchSetting = (torque: NewtonMetres, length: Metres, extension: Metres, angle: Radians): NewtonMetres =>
+  (torque * length) / (length + extension * Math.cos(angle))

@@ -49,11 +49,7 @@ const UNIT_SLIPS = [12, 1 / 12, POUND_FOOT, 1 / POUND_FOOT]
  * @returns a verdict; a reading outside the window that equals the target in another unit is named as such
  * Source: common practice, no published source (window); unit ratios NIST SP 811.
  */
-export function judgeTorque(
-  spec: TorqueSpec,
-  reading: NewtonMetres,
-  makerFigure?: NewtonMetres,
-): TorqueVerdict {
+export function judgeTorque(spec: TorqueSpec, reading: NewtonMetres, makerFigure?: NewtonMetres): TorqueVerdict {
   switch (spec.kind) {
     case 'target':
       return window(reading, spec.low, spec.high, spec.value)
@@ -69,12 +65,7 @@ export function judgeTorque(
   }
 }
 
-function window(
-  reading: NewtonMetres,
-  low: NewtonMetres,
-  high: NewtonMetres,
-  target: NewtonMetres,
-): TorqueVerdict {
+function window(reading: NewtonMetres, low: NewtonMetres, high: NewtonMetres, target: NewtonMetres): TorqueVerdict {
   // A wrench shows three figures: half a percent keeps a window's own edge inside it after conversion.
   if (reading >= low * 0.995 && reading <= high * 1.005) return 'within'
   return slipOr(reading, target, reading < low ? 'low' : 'high')

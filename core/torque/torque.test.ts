@@ -58,9 +58,7 @@ describe('judging a reading', () => {
     [16 * 12, 'wrong-unit'],
     [16 / 12, 'wrong-unit'],
     [16 * 1.3558, 'wrong-unit'],
-  ])('%d lb-ft against 16: %s', (reading, verdict) =>
-    expect(judgeTorque(target, lbft(reading))).toBe(verdict),
-  )
+  ])('%d lb-ft against 16: %s', (reading, verdict) => expect(judgeTorque(target, lbft(reading))).toBe(verdict))
   test('a ceiling has no lower end', () => {
     const ceiling: TorqueSpec = { kind: 'ceiling', max: lbft(20) }
     expect(judgeTorque(ceiling, lbft(3))).toBe('within')

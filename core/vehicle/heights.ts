@@ -59,10 +59,7 @@ export function summariseHeights(heights: HeightSet, mark: Mark): HeightSummary 
   const leanFront = both(fl, fr, less)
   const leanRear = both(rl, rr, less)
   const twist = both(leanFront, leanRear, less)
-  const give = Math.max(
-    0,
-    ...CORNERS.map((c) => (heights[c] ? (heights[c].about ? ABOUT_GIVE : TAPE_GIVE) : 0)),
-  )
+  const give = Math.max(0, ...CORNERS.map((c) => (heights[c] ? (heights[c].about ? ABOUT_GIVE : TAPE_GIVE) : 0)))
   const [low, high] = PLAUSIBLE[mark]
   const suspect = CORNERS.filter((c) => heights[c] && (heights[c].value < low || heights[c].value > high))
   if (!suspect.length && twist !== null && Math.abs(twist) > SIDE_LIMIT) {

@@ -30,11 +30,7 @@ export interface RatingReport {
  * @returns kg; the tightest known margin names itself
  * Source: common practice, no published source ("the lowest rating decides").
  */
-export function ratingReport(
-  vehicle: Vehicle,
-  items: readonly LoadItem[],
-  weights: AxleWeights,
-): RatingReport {
+export function ratingReport(vehicle: Vehicle, items: readonly LoadItem[], weights: AxleWeights): RatingReport {
   const hitched = items.filter((i) => i.place === 'tongue')
   const onReceiver = items.filter((i) => i.place === 'tongue' || i.place === 'receiver')
   const towed = items.filter((i) => i.trailerMass !== null)

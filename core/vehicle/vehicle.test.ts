@@ -168,9 +168,6 @@ describe('ratings', () => {
   })
   test('an off-centre load makes one tyre the heavier', () => {
     const centred = report([item({ mass: 900 })]).tightest!.left!
-    expect(report([item({ mass: 900, y: 0.3 })]).tightest!.left!).toBeCloseTo(
-      centred - (900 * 0.3) / 1.8 / 2,
-      6,
-    )
+    expect(report([item({ mass: 900, y: 0.3 })]).tightest!.left!).toBeCloseTo(centred - (900 * 0.3) / 1.8 / 2, 6)
   })
 })

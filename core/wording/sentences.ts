@@ -28,13 +28,9 @@ export function ruleText({ rule, verdict, has, takes }: RuleResult, system: Unit
   const no = verdict === 'no'
   switch (rule) {
     case 'suspension':
-      return no
-        ? `Made for ${takes} springs; this rear axle has ${has} springs`
-        : `Rear suspension: ${has} springs`
+      return no ? `Made for ${takes} springs; this rear axle has ${has} springs` : `Rear suspension: ${has} springs`
     case 'body':
-      return no
-        ? `Made for ${plain(String(takes))}; this is a ${plain(String(has))}`
-        : `Body: ${plain(String(has))}`
+      return no ? `Made for ${plain(String(takes))}; this is a ${plain(String(has))}` : `Body: ${plain(String(has))}`
     case 'rear-wheels':
       return no ? `Made for ${takes} rear wheels; this has ${has}` : `Rear wheels: ${has}`
     case 'lift-block':
@@ -60,9 +56,7 @@ export function ruleText({ rule, verdict, has, takes }: RuleResult, system: Unit
           ? `Coil is ${len(has)} inside; this cylinder wants ${typeof has === 'number' && typeof takes === 'number' && has < takes ? 'at least' : 'at most'} ${len(takes)}`
           : `Coil inside ${len(has)} takes it`
     case 'coil-gap':
-      return verdict === 'ask'
-        ? 'Coil gap not measured: it sets the maximum pressure'
-        : `Coil gap ${len(has)} standing`
+      return verdict === 'ask' ? 'Coil gap not measured: it sets the maximum pressure' : `Coil gap ${len(has)} standing`
     case 'bracket-space':
       return verdict === 'ask'
         ? 'Bracket to bracket not measured'
@@ -189,12 +183,7 @@ export function blockText({ code, about }: Block): string {
 }
 
 /** What bringing it level comes to, in a sentence. */
-export function levelText(
-  level: LevelSolution,
-  minimum: number,
-  maximum: number,
-  system: UnitSystem,
-): string {
+export function levelText(level: LevelSolution, minimum: number, maximum: number, system: UnitSystem): string {
   const p = (v: number) => formatQuantity('pressure', v, system)
   switch (level.code) {
     case 'level':

@@ -20,9 +20,7 @@ export function catalogueRoutes<T extends { id: string }>(db: Knex, store: Catal
     })
     .post(
       '/',
-      write(db, async (trx, request) =>
-        answer(201, await store.add(trx, parseBody(store.schema, request.body))),
-      ),
+      write(db, async (trx, request) => answer(201, await store.add(trx, parseBody(store.schema, request.body)))),
     )
     .put(
       '/:id',

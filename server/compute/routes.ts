@@ -45,11 +45,7 @@ export const calculators: Record<string, Calculator> = {
     computeAxleWeights,
   ),
   level: calculator(levelRequest, 'Pressure that brings an axle level', computeLevel),
-  torque: calculator(
-    torqueRequest,
-    'Clamp force, wrench with extension, verdict on a reading',
-    computeTorque,
-  ),
+  torque: calculator(torqueRequest, 'Clamp force, wrench with extension, verdict on a reading', computeTorque),
   leak: calculator(leakRequest, 'Pressure hold corrected for temperature', computeLeak),
 }
 

@@ -95,9 +95,7 @@ export class SimulatedDevices {
   /** Delivered readings that no record has used, since a time: what a page asks for after it was away. */
   async unclaimed(since: string): Promise<DeviceReading[]> {
     return this.db('device_readings as r')
-      .leftJoin('records as c', (join) =>
-        join.on('c.device', 'r.device').andOn('c.device_sequence', 'r.sequence'),
-      )
+      .leftJoin('records as c', (join) => join.on('c.device', 'r.device').andOn('c.device_sequence', 'r.sequence'))
       .whereNull('c.id')
       .where('r.delivered', true)
       .where('r.at', '>=', since)

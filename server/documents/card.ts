@@ -6,11 +6,7 @@ import { levelText, RATING_NAMES } from '@stout-shackle/core/wording'
 import { heading, note, render, table } from './pdf'
 
 /** The owner's card: least, most, and the setting for each load, with what to do when loading and unloading. */
-export async function ownersCard(
-  job: Job,
-  records: readonly BayRecord[],
-  system: UnitSystem,
-): Promise<Buffer> {
+export async function ownersCard(job: Job, records: readonly BayRecord[], system: UnitSystem): Promise<Buffer> {
   const { cases, picked } = assessJob(job, records, [])
   const p = (pa: number) => formatNumber('pressure', pa, system)
   const unit = UNITS.pressure[system].symbol
@@ -30,14 +26,8 @@ export async function ownersCard(
       note(`${kit.maker} ${kit.name}, ${kit.number}`),
       {
         columns: [
-          [
-            { text: 'never below' },
-            { text: [p(minimum.value), { text: ` ${unit}`, fontSize: 11 }], style: 'figure' },
-          ],
-          [
-            { text: 'never above' },
-            { text: [p(maximum.value), { text: ` ${unit}`, fontSize: 11 }], style: 'figure' },
-          ],
+          [{ text: 'never below' }, { text: [p(minimum.value), { text: ` ${unit}`, fontSize: 11 }], style: 'figure' }],
+          [{ text: 'never above' }, { text: [p(maximum.value), { text: ` ${unit}`, fontSize: 11 }], style: 'figure' }],
         ],
         margin: [0, 6, 0, 0],
       },
@@ -46,32 +36,14 @@ export async function ownersCard(
         ['Load', `left ${unit}`, `right ${unit}`, `before loading ${unit}`, ''],
         cases.map(({ loadCase, level, ratings }) => {
           if (ratings.exceeded.length)
-            return [
-              loadCase.name,
-              '–',
-              '–',
-              '–',
-              `Do not drive: over the ${RATING_NAMES[ratings.exceeded[0]!.id]}`,
-            ]
+            return [loadCase.name, '–', '–', '–', `Do not drive: over the ${RATING_NAMES[ratings.exceeded[0]!.id]}`]
           if (!level?.left || !level.right || level.code === 'out-of-window')
             return [loadCase.name, '–', '–', '–', 'No setting']
           if (level.code === 'nothing-to-lift' || level.code === 'below-minimum')
-            return [
-              loadCase.name,
-              p(minimum.value),
-              p(minimum.value),
-              p(minimum.value),
-              'the minimum is enough',
-            ]
+            return [loadCase.name, p(minimum.value), p(minimum.value), p(minimum.value), 'the minimum is enough']
           if (level.code !== 'level')
             return [loadCase.name, '–', '–', '–', levelText(level, minimum.value, maximum.value, system)]
-          return [
-            loadCase.name,
-            p(level.left.pressure),
-            p(level.right.pressure),
-            beforeLoading(level.before),
-            '',
-          ]
+          return [loadCase.name, p(level.left.pressure), p(level.right.pressure), beforeLoading(level.before), '']
         }),
         ['*', 60, 60, 90, 110],
         [1, 2, 3],

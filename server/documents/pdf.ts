@@ -5,11 +5,7 @@ import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interface
 
 const require = createRequire(import.meta.url)
 const face = (family: string, weight: number): string =>
-  join(
-    dirname(require.resolve(`@fontsource/${family}/package.json`)),
-    'files',
-    `${family}-latin-${weight}-normal.woff`,
-  )
+  join(dirname(require.resolve(`@fontsource/${family}/package.json`)), 'files', `${family}-latin-${weight}-normal.woff`)
 
 pdfmake.setFonts({
   Barlow: { normal: face('barlow', 400), bold: face('barlow', 600) },
@@ -27,12 +23,7 @@ export const heading = (text: string): Content => ({ text, style: 'heading' })
 export const note = (text: string): Content => ({ text, style: 'note' })
 
 /** A plain table, first row as its head; numbers of `right` columns are right-aligned. */
-export function table(
-  head: string[],
-  rows: string[][],
-  widths: (string | number)[],
-  right: number[] = [],
-): Content {
+export function table(head: string[], rows: string[][], widths: (string | number)[], right: number[] = []): Content {
   const cell = (text: string, i: number, bold = false): TableCell => ({
     text,
     bold,

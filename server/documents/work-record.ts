@@ -1,12 +1,6 @@
 import dayjs from 'dayjs'
 import type { Content } from 'pdfmake/interfaces'
-import {
-  assessJob,
-  type Assessment,
-  type BayRecord,
-  type Job,
-  type JobHeights,
-} from '@stout-shackle/core/job'
+import { assessJob, type Assessment, type BayRecord, type Job, type JobHeights } from '@stout-shackle/core/job'
 import { formatNumber, formatQuantity, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
 import {
   CHECK_NAMES,
@@ -29,11 +23,7 @@ const HEIGHT_ROWS: [keyof JobHeights, string][] = [
 ]
 
 /** The work record: what was measured, done, torqued, tested, by whom, and what was not done and why. */
-export async function workRecord(
-  job: Job,
-  records: readonly BayRecord[],
-  system: UnitSystem,
-): Promise<Buffer> {
+export async function workRecord(job: Job, records: readonly BayRecord[], system: UnitSystem): Promise<Buffer> {
   const a = assessJob(job, records, [])
   const content: Content[] = [
     { text: `Work record, job ${job.number}`, style: 'title' },
@@ -95,9 +85,7 @@ function loads({ cases }: Assessment, system: UnitSystem): Content[] {
       ['Load case', 'front axle', 'rear axle', 'gross', 'tightest'],
       cases.map(({ loadCase, weights, ratings }) => [
         loadCase.name,
-        ...[weights.frontTotal, weights.rearTotal, weights.gross].map((m) =>
-          formatQuantity('mass', m, system),
-        ),
+        ...[weights.frontTotal, weights.rearTotal, weights.gross].map((m) => formatQuantity('mass', m, system)),
         ratings.tightest
           ? `${RATING_NAMES[ratings.tightest.id]}: ${formatQuantity('mass', ratings.tightest.left!, system)} left`
           : 'no rating known',
@@ -129,9 +117,7 @@ function fit({ gaps }: Assessment, system: UnitSystem): Content[] {
 
 function work({ steps, torques, standing }: Assessment, system: UnitSystem): Content[] {
   if (!steps.length) return []
-  const doneAt = new Map(
-    standing.flatMap((r) => (r.body.kind === 'step' ? [[r.body.step, r.at] as const] : [])),
-  )
+  const doneAt = new Map(standing.flatMap((r) => (r.body.kind === 'step' ? [[r.body.step, r.at] as const] : [])))
   return [
     heading('Steps'),
     table(

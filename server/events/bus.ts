@@ -36,9 +36,7 @@ export const eventStream =
     })
     response.flushHeaders()
     response.write('retry: 1000\n: open\n\n')
-    const stop = bus.listen((name, data) =>
-      response.write(`event: ${name}\ndata: ${JSON.stringify(data)}\n\n`),
-    )
+    const stop = bus.listen((name, data) => response.write(`event: ${name}\ndata: ${JSON.stringify(data)}\n\n`))
     const beat = setInterval(() => response.write(': still here\n\n'), HEARTBEAT_MS)
     request.on('close', () => {
       clearInterval(beat)

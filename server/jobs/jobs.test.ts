@@ -74,16 +74,8 @@ describe('a job', () => {
     await put('job-0419', { ...job, number: '9999' }, version).expect(422)
   })
   test.each([
-    [
-      'letters for a length',
-      (j: Job) => ({ ...j, vehicle: { ...j.vehicle, wheelbase: 'long' } }),
-      'vehicle.wheelbase',
-    ],
-    [
-      'a negative weight',
-      (j: Job) => ({ ...j, vehicle: { ...j.vehicle, curbFront: -5 } }),
-      'vehicle.curbFront',
-    ],
+    ['letters for a length', (j: Job) => ({ ...j, vehicle: { ...j.vehicle, wheelbase: 'long' } }), 'vehicle.wheelbase'],
+    ['a negative weight', (j: Job) => ({ ...j, vehicle: { ...j.vehicle, curbFront: -5 } }), 'vehicle.curbFront'],
     ['1e9', (j: Job) => ({ ...j, survey: { ...j.survey, liftBlock: 1e9 } }), 'survey.liftBlock'],
     ['a missing field', (j: Job) => ({ ...j, customer: undefined }), 'customer'],
     ['an unknown field', (j: Job) => ({ ...j, colour: 'red' }), 'colour'],
@@ -126,25 +118,15 @@ describe('records', () => {
   test('a correction names a record that is there and not corrected yet, of its own kind', async () => {
     const first = (await post('job-0419', height)).body as { id: string }
     const correct = (record: string, body: object = height) =>
-      shop.api
-        .post('/api/jobs/job-0419/records')
-        .send({ body, by: 'Test', supersedes: { record, why: 'slipped' } })
+      shop.api.post('/api/jobs/job-0419/records').send({ body, by: 'Test', supersedes: { record, why: 'slipped' } })
     await correct('nope').expect(409)
     await correct(first.id, { kind: 'off', part: 'x' }).expect(409)
     await correct(first.id).expect(201)
     await correct(first.id).expect(409)
   })
   test.each([
-    [
-      'a step that is not in the plan',
-      { kind: 'step', step: 'nope', outcome: 'done', reason: '' },
-      'body.step',
-    ],
-    [
-      'a skip without a reason',
-      { kind: 'step', step: 'make-safe', outcome: 'skipped', reason: '' },
-      'body.reason',
-    ],
+    ['a step that is not in the plan', { kind: 'step', step: 'nope', outcome: 'done', reason: '' }, 'body.step'],
+    ['a skip without a reason', { kind: 'step', step: 'make-safe', outcome: 'skipped', reason: '' }, 'body.reason'],
     [
       'a fastener of another step',
       {

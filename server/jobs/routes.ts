@@ -90,10 +90,7 @@ export function jobRoutes(db: Knex, bus: EventBus): Router {
         return { ...answer(200, stored), announce: () => bus.tell('job', { id, version: stored.version }) }
       }),
     )
-    .get(
-      '/:id/records',
-      async (request, response) => void response.json((await getJob(db, request.params.id)).records),
-    )
+    .get('/:id/records', async (request, response) => void response.json((await getJob(db, request.params.id)).records))
     .post(
       '/:id/records',
       write(db, async (trx, request) => {

@@ -141,9 +141,7 @@ function checkCorrection(input: RecordInput, existing: readonly BayRecord[]): vo
   if (existing.some((r) => r.supersedes?.record === target))
     throw refuse('That record was corrected already: correct the newer one.')
   if (input.body.kind !== 'withdrawn' && input.body.kind !== corrected.body.kind)
-    throw refuse(
-      `A ${corrected.body.kind} is corrected by a ${corrected.body.kind}, not by a ${input.body.kind}.`,
-    )
+    throw refuse(`A ${corrected.body.kind} is corrected by a ${corrected.body.kind}, not by a ${input.body.kind}.`)
 }
 
 async function insertRecord(db: Knex, jobId: string, record: BayRecord): Promise<void> {
@@ -180,16 +178,11 @@ export async function importJob(db: Knex, { job, records }: JobExport): Promise<
     const reading = readingOf(record)
     const clash =
       reading &&
-      (await db<RecordRow>('records')
-        .where({ device: reading.device, device_sequence: reading.sequence })
-        .first())
+      (await db<RecordRow>('records').where({ device: reading.device, device_sequence: reading.sequence }).first())
     if (clash)
-      throw new Problem(
-        409,
-        'Reading already used',
-        'A device reading in this file is recorded on another job here.',
-        [{ field: 'records', message: `${reading.device} ${reading.sequence} already used` }],
-      )
+      throw new Problem(409, 'Reading already used', 'A device reading in this file is recorded on another job here.', [
+        { field: 'records', message: `${reading.device} ${reading.sequence} already used` },
+      ])
     await insertRecord(db, job.id, record)
   }
   return { ...stored, records }

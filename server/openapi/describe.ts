@@ -83,8 +83,7 @@ export function describeApi(): Json {
     info: {
       title: 'Stout Shackle',
       version: '0.1.0',
-      description:
-        'Helper spring jobs. SI units throughout; calculators also take text with a unit, such as "30 psi".',
+      description: 'Helper spring jobs. SI units throughout; calculators also take text with a unit, such as "30 psi".',
     },
     paths: {
       '/api/health': { get: { summary: 'Whether the shop server works', responses: { 200: ok('It does') } } },

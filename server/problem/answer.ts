@@ -13,9 +13,7 @@ export const answerProblem =
   (error, request, response, next) => {
     if (response.headersSent) return next(error)
     const problem =
-      error instanceof Problem
-        ? error
-        : fromParser(error as { type?: string; status?: number; limit?: number })
+      error instanceof Problem ? error : fromParser(error as { type?: string; status?: number; limit?: number })
     if (problem.status >= 500) log.error({ error: error as unknown, url: request.originalUrl }, 'unforeseen')
     response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem))
   }

@@ -20,12 +20,9 @@ export const write =
   async (request, response) => {
     const key = request.get('Idempotency-Key')
     if (key !== undefined && !/^[A-Za-z0-9][A-Za-z0-9:_-]{7,99}$/.test(key))
-      throw new Problem(
-        400,
-        'Bad key',
-        'Idempotency-Key must be 8 to 100 letters, digits, dashes or colons.',
-        [{ field: 'Idempotency-Key', message: 'not usable as a key' }],
-      )
+      throw new Problem(400, 'Bad key', 'Idempotency-Key must be 8 to 100 letters, digits, dashes or colons.', [
+        { field: 'Idempotency-Key', message: 'not usable as a key' },
+      ])
     const fingerprint = createHash('sha256')
       .update(
         `${request.method} ${request.originalUrl} ${request.get('If-Match') ?? ''}\n${JSON.stringify(request.body ?? null)}`,

@@ -25,9 +25,7 @@ const rows = computed(() =>
 /** Pressure while soaping; the kit's test pressure until somebody types another. */
 const typed = ref<number | null>(null)
 const soaping = computed(() => typed.value ?? job.value.kit?.testPressure ?? 0)
-const most = computed(() =>
-  job.value.kit ? maximumPressure(job.value.kit, job.value.survey).value : 1_000_000,
-)
+const most = computed(() => (job.value.kit ? maximumPressure(job.value.kit, job.value.survey).value : 1_000_000))
 const soap = (joint: string, result: 'dry' | 'bubbles') =>
   store.record({ kind: 'joint', joint, result, pressure: soaping.value })
 const dry = computed(() => air.value.joints.filter((j) => j.result === 'dry').length)
@@ -70,10 +68,7 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
               </td>
               <td v-for="j in row.sides" :key="j.id">
                 <span class="joint" role="group" :aria-label="`${j.name}, ${j.side}`">
-                  <StateSign
-                    :state="sign(j.result)"
-                    :label="j.result === 'missing' ? 'not soaped' : j.result"
-                  />
+                  <StateSign :state="sign(j.result)" :label="j.result === 'missing' ? 'not soaped' : j.result" />
                   <button
                     class="plain"
                     :class="{ on: j.result === 'dry' }"
@@ -98,8 +93,8 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
           </tbody>
         </table>
         <p v-if="bubbling.length" class="note">
-          A bubbling tube joint: pressure off, cut square again, push home, tug. A bubbling thread: a little
-          further in, within its turn limit. Then soap again.
+          A bubbling tube joint: pressure off, cut square again, push home, tug. A bubbling thread: a little further in,
+          within its turn limit. Then soap again.
         </p>
       </section>
       <section class="card">
@@ -123,17 +118,13 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
           </div>
           <p>
             <StateSign
-              :state="
-                air.verdict.code === 'holds' ? 'fine' : air.verdict.code === 'too-early' ? 'unknown' : 'stop'
-              "
+              :state="air.verdict.code === 'holds' ? 'fine' : air.verdict.code === 'too-early' ? 'unknown' : 'stop'"
             />
             {{ holdText(air.verdict, preferences.system) }}
           </p>
-          <PlateRow
-            label="Should read now"
-            says="same air at the other temperature, in absolute figures (ideal gas)"
-            >{{ p(air.verdict.expected) }}</PlateRow
-          >
+          <PlateRow label="Should read now" says="same air at the other temperature, in absolute figures (ideal gas)">{{
+            p(air.verdict.expected)
+          }}</PlateRow>
           <PlateRow label="Read">{{ p(air.end!.pressure) }}</PlateRow>
           <PlateRow label="May go in 24 h" says="7 psi from 60, in proportion (common practice)">{{
             p(air.verdict.allowed)
@@ -150,20 +141,15 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
                   : `${air.joints.length - dry} joints to soap`
           }}
         </p>
-        <PlateRow
-          label="Joints dry"
-          :state="dry === air.joints.length ? 'fine' : bubbling.length ? 'stop' : 'unknown'"
+        <PlateRow label="Joints dry" :state="dry === air.joints.length ? 'fine' : bubbling.length ? 'stop' : 'unknown'"
           >{{ dry }} of {{ air.joints.length }}</PlateRow
         >
-        <PlateRow
-          label="Test pressure"
-          says="for the test only; it is not the maximum and not the setting (kit)"
-          >{{ p(job.kit.testPressure) }}</PlateRow
-        >
+        <PlateRow label="Test pressure" says="for the test only; it is not the maximum and not the setting (kit)">{{
+          p(job.kit.testPressure)
+        }}</PlateRow>
         <PlateRow label="Never above" says="in this vehicle, for this kit">{{ p(most) }}</PlateRow>
         <p class="note">
-          Small steps: a bag is tiny against a tyre and fills in seconds. Never inflate hard while the axle
-          hangs free.
+          Small steps: a bag is tiny against a tyre and fills in seconds. Never inflate hard while the axle hangs free.
         </p>
       </StampedPlate>
     </template>

@@ -16,9 +16,7 @@ const preferences = usePreferences()
 void devices.load()
 
 type Hold = Extract<RecordBody, { kind: 'hold' }>
-const standing = computed(() =>
-  ofKind(assessment.value.standing, 'hold').findLast((r) => r.body.end === props.end),
-)
+const standing = computed(() => ofKind(assessment.value.standing, 'hold').findLast((r) => r.body.end === props.end))
 const pressure = ref<number | null>(null)
 const temperature = ref<number | null>(null)
 const reading = ref<Hold['reading']>(null)
@@ -26,9 +24,7 @@ const when = ref(dayjs().format('YYYY-MM-DDTHH:mm'))
 const refused = ref('')
 const gauge = computed(
   () =>
-    devices.readings
-      .filter((r) => devices.devices.find((d) => d.id === r.device)?.kind === 'pressure')
-      .at(-1) ?? null,
+    devices.readings.filter((r) => devices.devices.find((d) => d.id === r.device)?.kind === 'pressure').at(-1) ?? null,
 )
 function fromGauge() {
   if (!gauge.value) return
@@ -81,6 +77,7 @@ function keep() {
     </p>
     <div class="row">
       <QuantityField
+        clearable
         :value="pressure"
         kind="pressure"
         :label="`Pressure, ${end} of the hold`"
@@ -90,6 +87,7 @@ function keep() {
         @update="typePressure"
       />
       <QuantityField
+        clearable
         :value="temperature"
         kind="temperature"
         :label="`Temperature, ${end} of the hold`"
@@ -98,7 +96,7 @@ function keep() {
         @update="(v) => (temperature = v)"
       />
       <label class="small muted"
-        >Read at<input v-model="when" type="datetime-local" :aria-label="`When, ${end} of the hold`"
+        >Read at<input v-model="when" class="control" type="datetime-local" :aria-label="`When, ${end} of the hold`"
       /></label>
       <el-button native-type="submit" type="primary">Keep</el-button>
       <button v-if="gauge" type="button" class="plain" @click="fromGauge">
@@ -123,13 +121,6 @@ function keep() {
 .row label {
   display: flex;
   flex-direction: column;
-}
-input {
-  height: 30px;
-  border: 1px solid var(--edge);
-  border-radius: 4px;
-  font: inherit;
-  padding: 0 6px;
 }
 .refused {
   color: var(--oxide);

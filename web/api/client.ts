@@ -25,10 +25,7 @@ interface Options {
  * One call to the shop server.
  * @throws Refused for an answer of 400 or more, Unreachable when there is no answer or one of 500 and more
  */
-export async function call<T>(
-  path: string,
-  { method = 'GET', body, version, key }: Options = {},
-): Promise<T> {
+export async function call<T>(path: string, { method = 'GET', body, version, key }: Options = {}): Promise<T> {
   const headers: Record<string, string> = {}
   if (body !== undefined) headers['Content-Type'] = 'application/json'
   if (version !== undefined) headers['If-Match'] = `"${version}"`

@@ -17,8 +17,7 @@ const minutes = computed(() => Math.round(left.value.reduce((sum, s) => sum + s.
 const skipped = computed(() => steps.value.filter((s) => s.outcome === 'skipped'))
 const next = computed(() => left.value[0] ?? null)
 const torquesDone = computed(() => assessment.value.torques.filter(fastenerCloses).length)
-const sign = (outcome: string) =>
-  outcome === 'done' ? 'fine' : outcome === 'skipped' ? 'caution' : 'unknown'
+const sign = (outcome: string) => (outcome === 'done' ? 'fine' : outcome === 'skipped' ? 'caution' : 'unknown')
 </script>
 
 <template>
@@ -40,9 +39,7 @@ const sign = (outcome: string) =>
               <td>
                 <RouterLink :to="{ name: 'bay-view', params: { id: job.id }, query: { step: s.step.id } }">{{
                   s.step.title
-                }}</RouterLink><span v-if="s.outcome === 'skipped'" class="small">
-                  · skipped: {{ s.reason }}</span
-                >
+                }}</RouterLink><span v-if="s.outcome === 'skipped'" class="small"> · skipped: {{ s.reason }}</span>
               </td>
               <td>{{ s.step.side ?? '' }}</td>
               <td class="small muted">{{ SUPPORT_NAMES[s.step.state.support] }}</td>
@@ -61,14 +58,10 @@ const sign = (outcome: string) =>
         <p v-else class="words">Every step is done or accounted for</p>
         <PlateRow label="Steps left">{{ left.length }} of {{ steps.length }}</PlateRow>
         <PlateRow label="Minutes left">{{ minutes }}</PlateRow>
-        <PlateRow
-          label="Torques settled"
-          :state="torquesDone === assessment.torques.length ? 'fine' : 'unknown'"
+        <PlateRow label="Torques settled" :state="torquesDone === assessment.torques.length ? 'fine' : 'unknown'"
           >{{ torquesDone }} of {{ assessment.torques.length }}</PlateRow
         >
-        <PlateRow v-if="skipped.length" label="Skipped with a reason" state="caution">{{
-          skipped.length
-        }}</PlateRow>
+        <PlateRow v-if="skipped.length" label="Skipped with a reason" state="caution">{{ skipped.length }}</PlateRow>
         <p class="note">
           Never under a vehicle that only a jack holds. Rated stands, level solid floor, wheels chocked.
         </p>

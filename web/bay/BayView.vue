@@ -4,8 +4,7 @@ import { useRoute } from 'vue-router'
 import { fastenerCloses, placeCloses, type FastenerState, type RecordBody } from '@stout-shackle/core/job'
 import { formatQuantity } from '@stout-shackle/core/quantity'
 import { PLACE_STATES, SUPPORT_NAMES } from '@stout-shackle/core/wording'
-import { useJob } from '../stores/job'
-import { onShopEvent } from '../stores/events'
+import { useJobPage } from '../stores/job-page'
 import { usePreferences } from '../stores/preferences'
 import FastenerCard from './FastenerCard.vue'
 import LedgerPanel from './LedgerPanel.vue'
@@ -15,17 +14,9 @@ import { useWrench } from './wrench'
 
 /** One step at a time, an arm's length away, with gloves on. */
 const props = defineProps<{ id: string }>()
-const store = useJob()
+const store = useJobPage(() => props.id)
 const preferences = usePreferences()
 const route = useRoute()
-watch(
-  () => props.id,
-  (id) => void store.open(id),
-  { immediate: true },
-)
-onShopEvent('job', ({ id }) => id === props.id && void store.refresh())
-onShopEvent('record', ({ job }) => job === props.id && void store.refresh())
-onShopEvent('open', () => void store.refresh())
 
 const steps = computed(() => store.assessment?.steps ?? [])
 const chosen = ref<string | null>((route.query.step as string | undefined) ?? null)
@@ -137,21 +128,14 @@ const blockClass = (i: number) => (i === index.value ? 'now' : steps.value[i]!.o
   <div class="bay">
     <template v-if="store.job && current">
       <header>
-        <RouterLink :to="{ name: 'bay', params: { id } }" class="leave" aria-label="Leave the bay view"
-          >‹</RouterLink
-        >
+        <RouterLink :to="{ name: 'bay', params: { id } }" class="leave" aria-label="Leave the bay view">‹</RouterLink>
         <span class="what"
           ><strong>{{ store.job.title }}</strong> · {{ store.job.vehicle.model
           }}<template v-if="store.job.bay"> · Bay {{ store.job.bay }}</template></span
         >
         <span
           >{{ index + 1 }} of {{ steps.length }} · {{ minutes }} min left ·
-          <input
-            v-model="preferences.person"
-            class="person"
-            placeholder="who?"
-            aria-label="Your name"
-            maxlength="60"
+          <input v-model="preferences.person" class="person" placeholder="who?" aria-label="Your name" maxlength="60"
         /></span>
       </header>
       <div class="blocks" aria-hidden="true">
@@ -178,9 +162,7 @@ const blockClass = (i: number) => (i === index.value ? 'now' : steps.value[i]!.o
         {{ current.step.title }}
       </h1>
       <p v-if="current.outcome !== 'open'" class="already">
-        {{
-          current.outcome === 'done' ? `Done by ${current.by}` : `Skipped by ${current.by}: ${current.reason}`
-        }}
+        {{ current.outcome === 'done' ? `Done by ${current.by}` : `Skipped by ${current.by}: ${current.reason}` }}
       </p>
       <div class="body">
         <div class="do">
@@ -204,18 +186,14 @@ const blockClass = (i: number) => (i === index.value ? 'now' : steps.value[i]!.o
               @type="(place) => (keypad = { fastener: t, place })"
               @settle="(place, outcome) => torque(t, place, outcome, null)"
               @open="
-                (reason) =>
-                  store.record({ kind: 'opened-again', step: t.step.id, fastener: t.fastener.id, reason })
+                (reason) => store.record({ kind: 'opened-again', step: t.step.id, fastener: t.fastener.id, reason })
               "
-              @maker="
-                (value, source) =>
-                  store.record({ kind: 'maker-torque', fastener: t.fastener.id, value, source })
-              "
+              @maker="(value, source) => store.record({ kind: 'maker-torque', fastener: t.fastener.id, value, source })"
             />
           </div>
           <p v-for="r in unused" :key="r.sequence" class="unused">
-            The wrench read {{ formatQuantity('torque', r.value, preferences.system) }}, and nothing here
-            waits for it. <button @click="putAside(r)">Put aside</button>
+            The wrench read {{ formatQuantity('torque', r.value, preferences.system) }}, and nothing here waits for it.
+            <button @click="putAside(r)">Put aside</button>
           </p>
           <div v-if="ledger" class="ledger">
             <button @click="ledgerOpen = true">
@@ -256,14 +234,10 @@ const blockClass = (i: number) => (i === index.value ? 'now' : steps.value[i]!.o
         @close="keypad = null"
       />
       <div v-if="ledgerOpen" class="veil" @click.self="ledgerOpen = false" @keydown.esc="ledgerOpen = false">
-        <div class="sheet">
-          <button class="close" @click="ledgerOpen = false">Close</button><LedgerPanel />
-        </div>
+        <div class="sheet"><button class="close" @click="ledgerOpen = false">Close</button><LedgerPanel /></div>
       </div>
     </template>
-    <p v-else-if="store.missing" class="empty">
-      No such job here. <RouterLink to="/">Back to the bays</RouterLink>
-    </p>
+    <p v-else-if="store.missing" class="empty">No such job here. <RouterLink to="/">Back to the bays</RouterLink></p>
     <p v-else-if="store.job" class="empty">
       No kit is picked, so there is no work yet.
       <RouterLink :to="{ name: 'choose', params: { id } }">Choose a kit</RouterLink>

@@ -42,11 +42,7 @@ const reason = ref<string | null>(null)
 const refused = ref('')
 function keepFigure() {
   const parsed = parseQuantity('torque', figure.value, { system: preferences.system, min: 1, max: 1000 })
-  refused.value = !parsed.ok
-    ? refusalText(parsed)
-    : source.value.trim()
-      ? ''
-      : 'Name the manual and page it stands in.'
+  refused.value = !parsed.ok ? refusalText(parsed) : source.value.trim() ? '' : 'Name the manual and page it stands in.'
   if (parsed.ok && source.value.trim()) emit('maker', parsed.value, source.value.trim())
 }
 </script>
@@ -95,18 +91,13 @@ function keepFigure() {
         <span class="buttons">
           <template v-if="judged">
             <button @click="emit('type', i + 1)">Type</button>
-            <button
-              v-if="!placeCloses(state.fastener, place.state)"
-              @click="emit('settle', i + 1, 'not-reached')"
-            >
+            <button v-if="!placeCloses(state.fastener, place.state)" @click="emit('settle', i + 1, 'not-reached')">
               No reach
             </button>
           </template>
           <button
             v-else-if="place.state === 'missing'"
-            @click="
-              emit('settle', i + 1, state.fastener.spec.kind === 'none-given' ? 'none-given' : 'by-feel')
-            "
+            @click="emit('settle', i + 1, state.fastener.spec.kind === 'none-given' ? 'none-given' : 'by-feel')"
           >
             {{ state.fastener.spec.kind === 'turns' ? 'Turned' : 'Tightened' }}
           </button>
@@ -118,12 +109,9 @@ function keepFigure() {
       class="maker"
       @submit.prevent="reason.trim() && (emit('open', reason.trim()), (reason = null))"
     >
-      <input
-        v-model="reason"
-        placeholder="why it was undone"
-        aria-label="Why it was undone"
-        maxlength="400"
-      /><button>Undone: torque is void</button>
+      <input v-model="reason" placeholder="why it was undone" aria-label="Why it was undone" maxlength="400" /><button>
+        Undone: torque is void
+      </button>
     </form>
     <button v-else-if="state.places.some((p) => p.record)" class="link" @click="reason = ''">
       had to undo it again

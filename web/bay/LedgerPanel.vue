@@ -11,8 +11,7 @@ import { usePreferences } from '../stores/preferences'
 const { store, assessment } = useOpenJob()
 const preferences = usePreferences()
 const ledgers = computed(() => assessment.value.ledgers)
-const title = (id: string | null) =>
-  assessment.value.steps.find((s) => s.step.id === id)?.step.title ?? 'by hand'
+const title = (id: string | null) => assessment.value.steps.find((s) => s.step.id === id)?.step.title ?? 'by hand'
 const groups = computed((): [string, LedgerLine[]][] =>
   ledgers.value
     ? [
@@ -85,6 +84,7 @@ function takeOff() {
       <form v-if="name === 'Off and on again'" class="add" @submit.prevent="takeOff">
         <input
           v-model="part"
+          class="control"
           placeholder="something else came off"
           aria-label="Part taken off"
           maxlength="120"
@@ -113,6 +113,7 @@ function takeOff() {
           />
           <input
             v-model="draft(m.fastener.id).source"
+            class="control"
             placeholder="source, page"
             :aria-label="`Source of the torque, ${m.fastener.name}`"
             maxlength="400"
@@ -129,12 +130,19 @@ function takeOff() {
       <form class="add" @submit.prevent="depart">
         <input
           v-model="departure.what"
+          class="control"
           placeholder="what was done differently"
           aria-label="What was done differently"
           maxlength="400"
         />
-        <input v-model="departure.why" placeholder="why" aria-label="Why" maxlength="400" />
-        <input v-model="departure.agreedBy" placeholder="who agreed" aria-label="Who agreed" maxlength="80" />
+        <input v-model="departure.why" class="control" placeholder="why" aria-label="Why" maxlength="400" />
+        <input
+          v-model="departure.agreedBy"
+          class="control"
+          placeholder="who agreed"
+          aria-label="Who agreed"
+          maxlength="80"
+        />
         <button class="plain">note it</button>
       </form>
     </div>
@@ -165,15 +173,7 @@ function takeOff() {
   margin-top: 3px;
 }
 .add input {
-  height: 28px;
-  border: 1px solid var(--edge);
-  border-radius: 4px;
-  padding: 0 6px;
-  font: inherit;
-  font-size: 13px;
   flex: 1 1 90px;
   min-width: 80px;
-  color: var(--ink);
-  background: #fff;
 }
 </style>

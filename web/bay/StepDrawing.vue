@@ -8,16 +8,10 @@ const props = defineProps<{ step: PlanStep; vehicle: Vehicle; survey: Survey }>(
 const FLOOR = 190
 const HALF = 108
 const axleY = computed(
-  () =>
-    ({ 'on-wheels': 148, 'axle-hanging': 152, 'axle-raised': 118, 'frame-raised': 148 })[
-      props.step.state.support
-    ],
+  () => ({ 'on-wheels': 148, 'axle-hanging': 152, 'axle-raised': 118, 'frame-raised': 148 })[props.step.state.support],
 )
 const frameY = computed(
-  () =>
-    ({ 'on-wheels': 92, 'axle-hanging': 66, 'axle-raised': 66, 'frame-raised': 58 })[
-      props.step.state.support
-    ],
+  () => ({ 'on-wheels': 92, 'axle-hanging': 66, 'axle-raised': 66, 'frame-raised': 58 })[props.step.state.support],
 )
 const held = computed(() => props.step.state.support !== 'on-wheels')
 const meant = (s: number) => props.step.side === null || (props.step.side === 'left') === s < 0
@@ -31,15 +25,7 @@ const exhaust = computed(
     <g transform="translate(180 0)">
       <line x1="-170" x2="170" :y1="FLOOR" :y2="FLOOR" class="floor" />
       <rect x="-86" :y="frameY - 16" width="172" height="12" class="frame" />
-      <rect
-        v-for="s in [-1, 1]"
-        :key="`r${s}`"
-        :x="s * 62 - 9"
-        :y="frameY - 4"
-        width="18"
-        height="16"
-        class="frame"
-      />
+      <rect v-for="s in [-1, 1]" :key="`r${s}`" :x="s * 62 - 9" :y="frameY - 4" width="18" height="16" class="frame" />
       <template v-if="held">
         <path
           v-for="s in [-1, 1]"
@@ -48,11 +34,7 @@ const exhaust = computed(
           class="stand"
         />
       </template>
-      <path
-        v-if="step.state.support === 'axle-raised'"
-        :d="`M-9 ${FLOOR}L0 ${axleY + 10}L9 ${FLOOR}z`"
-        class="jack"
-      />
+      <path v-if="step.state.support === 'axle-raised'" :d="`M-9 ${FLOOR}L0 ${axleY + 10}L9 ${FLOOR}z`" class="jack" />
       <circle v-for="s in exhaust" :key="`e${s}`" :cx="s * 34" :cy="axleY - 16" r="7" class="exhaust" />
       <rect :x="-HALF" :y="axleY - 4" :width="2 * HALF" height="8" class="steel" />
       <circle cx="0" :cy="axleY" r="13" class="steel" />

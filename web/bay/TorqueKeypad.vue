@@ -11,9 +11,7 @@ const units = [UNITS.torque.us.symbol, UNITS.torque.metric.symbol, 'lb-in']
 const unit = ref(UNITS.torque[preferences.system].symbol)
 const digits = ref('')
 const KEYS = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0', '⌫']
-const parsed = computed(() =>
-  parseQuantity('torque', `${digits.value} ${unit.value}`, { min: 0.05, max: 1500 }),
-)
+const parsed = computed(() => parseQuantity('torque', `${digits.value} ${unit.value}`, { min: 0.05, max: 1500 }))
 const refused = ref('')
 function press(key: string) {
   refused.value = ''
@@ -41,13 +39,7 @@ const vFocus = { mounted: (element: HTMLElement) => element.focus() }
       {{ digits || '–' }} <span>{{ unit }}</span>
     </div>
     <div class="units" role="group" aria-label="Unit">
-      <button
-        v-for="u in units"
-        :key="u"
-        :class="{ on: u === unit }"
-        :aria-pressed="u === unit"
-        @click="unit = u"
-      >
+      <button v-for="u in units" :key="u" :class="{ on: u === unit }" :aria-pressed="u === unit" @click="unit = u">
         {{ u }}
       </button>
     </div>

@@ -4,9 +4,7 @@ import { useDevices } from '../stores/devices'
 import type { Reading } from '../stores/events'
 
 /** A place of the step that a wrench reading would fill. */
-export function nextPlace(
-  torques: readonly FastenerState[],
-): { fastener: FastenerState; place: number } | null {
+export function nextPlace(torques: readonly FastenerState[]): { fastener: FastenerState; place: number } | null {
   for (const fastener of torques) {
     const { kind } = fastener.fastener.spec
     if (kind === 'snug' || kind === 'turns' || kind === 'none-given') continue

@@ -3,7 +3,8 @@ import { computed, defineAsyncComponent, nextTick, ref, useTemplateRef, watch } 
 import { useRoute, useRouter } from 'vue-router'
 import dayjs from 'dayjs'
 import { FOLLOW_UPS, jobExportSchema } from '@stout-shackle/core/job'
-import { call, Refused } from '../api/client'
+import { call } from '../api/client'
+import { failureText, readJsonFile } from '../entry/file'
 import { useShop } from '../stores/shop'
 import { onShopEvent } from '../stores/events'
 import JobCard from './JobCard.vue'
@@ -40,9 +41,7 @@ watch(
 const found = computed(() => {
   const words = find.value.toLowerCase().split(/\s+/).filter(Boolean)
   return (shop.jobs ?? []).filter((j) =>
-    words.every((w) =>
-      `${j.number} ${j.title} ${j.customer} ${j.vehicle} ${j.kit ?? ''}`.toLowerCase().includes(w),
-    ),
+    words.every((w) => `${j.number} ${j.title} ${j.customer} ${j.vehicle} ${j.kit ?? ''}`.toLowerCase().includes(w)),
   )
 })
 const inBay = (bay: number) => found.value.filter((j) => j.bay === bay && !j.handedOver)
@@ -61,30 +60,16 @@ const due = computed(() =>
 )
 
 async function takeFile(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
+  const file = await readJsonFile(event, jobExportSchema)
   if (!file) return
+  failure.value = file.ok ? null : file.why
+  if (!file.ok) return
   try {
-    const parsed = jobExportSchema.safeParse(JSON.parse(await file.text()))
-    if (!parsed.success) {
-      const issue = parsed.error.issues[0]!
-      failure.value = `${file.name} is not a job file: ${issue.path.join('.')} ${issue.message}`
-      return
-    }
-    const { job } = await call<{ job: { id: string } }>('/jobs/import', {
-      method: 'POST',
-      body: parsed.data,
-      key: crypto.randomUUID(),
-    })
+    const body = { method: 'POST', body: file.value, key: crypto.randomUUID() } as const
+    const { job } = await call<{ job: { id: string } }>('/jobs/import', body)
     await router.push({ name: 'measure', params: { id: job.id } })
   } catch (error) {
-    failure.value =
-      error instanceof SyntaxError
-        ? `${file.name} is not JSON.`
-        : error instanceof Refused
-          ? error.message
-          : String(error)
+    failure.value = failureText(error)
   }
 }
 </script>
@@ -93,7 +78,7 @@ async function takeFile(event: Event) {
   <div class="page">
     <header>
       <h1>Bays</h1>
-      <input ref="findBox" v-model="find" class="find" placeholder="Find a job  /" aria-label="Find a job" />
+      <input ref="findBox" v-model="find" class="control find" placeholder="Find a job  /" aria-label="Find a job" />
       <label class="file"
         >Take in a job file<input type="file" accept=".json,application/json" @change="takeFile"
       /></label>
@@ -123,13 +108,11 @@ async function takeFile(event: Event) {
             <tbody>
               <tr v-for="f in due" :key="f.job.id + f.title">
                 <td class="num day">{{ f.day.format('D MMM') }}</td>
+                <td>{{ f.title }}<span v-if="f.day.isBefore(dayjs(), 'day')" class="late"> · was due</span></td>
                 <td>
-                  {{ f.title }}<span v-if="f.day.isBefore(dayjs(), 'day')" class="late"> · was due</span>
-                </td>
-                <td>
-                  <RouterLink :to="{ name: 'hand-over', params: { id: f.job.id } }">{{
-                    f.job.number
-                  }}</RouterLink>{{ ' ' }}<span class="small muted">{{ f.job.customer }}</span>
+                  <RouterLink :to="{ name: 'hand-over', params: { id: f.job.id } }">{{ f.job.number }}</RouterLink>{{
+                    ' '
+                  }}<span class="small muted">{{ f.job.customer }}</span>
                 </td>
               </tr>
               <tr v-if="!due.length">
@@ -145,28 +128,6 @@ async function takeFile(event: Event) {
 </template>
 
 <style scoped>
-.find {
-  width: 210px;
-  height: 32px;
-  border: 1px solid var(--edge);
-  border-radius: 4px;
-  padding: 0 10px;
-  font: inherit;
-  background: #fff;
-}
-.file {
-  cursor: pointer;
-  color: var(--petrol);
-  font-weight: 500;
-}
-.file:focus-within {
-  outline: 2px solid var(--petrol);
-}
-.file input {
-  position: absolute;
-  width: 1px;
-  opacity: 0;
-}
 .bays {
   display: grid;
   grid-template-columns: repeat(4, minmax(0, 1fr));

@@ -3,7 +3,8 @@ import dayjs from 'dayjs'
 import { computed, reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Vehicle } from '@stout-shackle/core/vehicle'
-import { call, Refused } from '../api/client'
+import { call } from '../api/client'
+import { failureText } from '../entry/file'
 import { useShop } from '../stores/shop'
 import VehicleForm from '../vehicles/VehicleForm.vue'
 
@@ -26,9 +27,7 @@ const fresh = ref<Vehicle | null>(null)
 const problems = ref<Record<string, string>>({})
 const busy = ref(false)
 const vehicle = computed(() =>
-  form.vehicle === NEW
-    ? fresh.value
-    : (shop.vehicles.find((v) => v.document.id === form.vehicle)?.document ?? null),
+  form.vehicle === NEW ? fresh.value : (shop.vehicles.find((v) => v.document.id === form.vehicle)?.document ?? null),
 )
 
 async function take() {
@@ -36,8 +35,7 @@ async function take() {
   if (!form.title.trim()) problems.value.title = 'Give the job a title, as you would call it across the shop.'
   if (!form.customer.trim()) problems.value.customer = 'Who brings it?'
   if (!vehicle.value)
-    problems.value.vehicle =
-      form.vehicle === NEW ? 'Fill in the vehicle and keep it first.' : 'Which vehicle?'
+    problems.value.vehicle = form.vehicle === NEW ? 'Fill in the vehicle and keep it first.' : 'Which vehicle?'
   if (Object.keys(problems.value).length || !vehicle.value) return
   busy.value = true
   try {
@@ -56,10 +54,7 @@ async function take() {
     emit('close')
     await router.push({ name: 'measure', params: { id: job.id } })
   } catch (error) {
-    problems.value.all =
-      error instanceof Refused
-        ? error.message
-        : 'The shop server does not answer; nothing is lost, try again.'
+    problems.value.all = failureText(error)
   } finally {
     busy.value = false
   }
@@ -69,33 +64,26 @@ async function take() {
 <template>
   <el-dialog :model-value="true" title="New job" width="760px" top="6vh" @close="emit('close')">
     <form class="form" @submit.prevent="take">
-      <label
+      <label class="stacked"
         >Title<el-input v-model="form.title" maxlength="80" placeholder="Hive run, spring contract" /><span
           v-if="problems.title"
           class="why"
           >{{ problems.title }}</span
         ></label
       >
-      <label>Day<el-input v-model="form.day" type="date" /></label>
-      <label
-        >Customer<el-input v-model="form.customer" maxlength="80" /><span
-          v-if="problems.customer"
-          class="why"
-          >{{ problems.customer }}</span
-        ></label
+      <label class="stacked">Day<el-input v-model="form.day" type="date" /></label>
+      <label class="stacked"
+        >Customer<el-input v-model="form.customer" maxlength="80" /><span v-if="problems.customer" class="why">{{
+          problems.customer
+        }}</span></label
       >
-      <label>Contact<el-input v-model="form.contact" maxlength="120" /></label>
-      <label class="wide"
+      <label class="stacked">Contact<el-input v-model="form.contact" maxlength="120" /></label>
+      <label class="stacked wide"
         >What hurts<el-input v-model="form.complaint" maxlength="400" placeholder="Sags with the load on"
       /></label>
-      <label
+      <label class="stacked"
         >Vehicle
-        <el-select
-          v-model="form.vehicle"
-          placeholder="From the library, or new"
-          filterable
-          aria-label="Vehicle"
-        >
+        <el-select v-model="form.vehicle" placeholder="From the library, or new" filterable aria-label="Vehicle">
           <el-option label="A new vehicle…" :value="NEW" />
           <el-option
             v-for="v in shop.vehicles"
@@ -106,7 +94,7 @@ async function take() {
         </el-select>
         <span v-if="problems.vehicle" class="why">{{ problems.vehicle }}</span>
       </label>
-      <label
+      <label class="stacked"
         >Bay
         <el-select v-model="form.bay" placeholder="In the yard" clearable aria-label="Bay"
           ><el-option v-for="b in 4" :key="b" :value="b" :label="`Bay ${b}`"
@@ -120,9 +108,7 @@ async function take() {
       @kept="(v) => (fresh = v)"
       @cancel="form.vehicle = ''"
     />
-    <p v-else-if="fresh" class="small">
-      Kept in the library: {{ fresh.make }} {{ fresh.model }} {{ fresh.year }}.
-    </p>
+    <p v-else-if="fresh" class="small">Kept in the library: {{ fresh.make }} {{ fresh.model }} {{ fresh.year }}.</p>
     <p v-if="problems.all" class="note stop" role="alert">{{ problems.all }}</p>
     <template #footer>
       <el-button @click="emit('close')">Not now</el-button>
@@ -136,12 +122,6 @@ async function take() {
   display: grid;
   grid-template-columns: 2fr 1fr;
   gap: 10px 14px;
-}
-label {
-  display: flex;
-  flex-direction: column;
-  font-size: 12.5px;
-  color: var(--muted);
 }
 .wide {
   grid-column: 1 / -1;

@@ -22,9 +22,7 @@ const STATE_WORDS = { open: 'to do', waiting: 'waits', done: 'done' }
       <ShackleLink :state="report.state" :current="report.stage === current" />
       <span class="text">
         <span class="name">{{ i + 1 }} {{ STAGE_NAMES[report.stage] }}</span>
-        <span v-if="report.waits[0] && report.state !== 'open'" class="waits">{{
-          waitingText(report.waits[0])
-        }}</span>
+        <span v-if="report.waits[0] && report.state !== 'open'" class="waits">{{ waitingText(report.waits[0]) }}</span>
         <span class="visually-hidden">{{ STATE_WORDS[report.state] }}</span>
       </span>
     </RouterLink>

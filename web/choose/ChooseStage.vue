@@ -53,9 +53,7 @@ const pressures = (a: KitAssessment) => {
     : `${p(l.left.pressure)} / ${p(l.right.pressure)}`
 }
 /** Height difference over the track that a teed line would leave. */
-const teedLean = computed(() =>
-  level.value?.leanTeed ? Math.abs(level.value.leanTeed) * job.value.vehicle.track : 0,
-)
+const teedLean = computed(() => (level.value?.leanTeed ? Math.abs(level.value.leanTeed) * job.value.vehicle.track : 0))
 </script>
 
 <template>
@@ -63,9 +61,9 @@ const teedLean = computed(() =>
     <template #work>
       <p v-if="overload" class="note stop" role="alert">
         <strong>No kit may be sold for this load.</strong> The {{ RATING_NAMES[overload.id] }} is
-        {{ formatQuantity('mass', -overload.left!, preferences.system) }} over. What would help: take that
-        much off or move it <RouterLink :to="{ name: 'load', params: { id: job.id } }">on Load</RouterLink>.
-        Which kits would fit is shown for when it is.
+        {{ formatQuantity('mass', -overload.left!, preferences.system) }} over. What would help: take that much off or
+        move it <RouterLink :to="{ name: 'load', params: { id: job.id } }">on Load</RouterLink>. Which kits would fit is
+        shown for when it is.
       </p>
       <section class="card">
         <table class="dense kits">
@@ -128,9 +126,7 @@ const teedLean = computed(() =>
         :title="`${picked.kit.name}${isPicked ? '' : ', if picked'}: to stand level, load on`"
       >
         <div
-          v-if="
-            level?.left && level.right && level.code !== 'out-of-window' && level.code !== 'nothing-to-lift'
-          "
+          v-if="level?.left && level.right && level.code !== 'out-of-window' && level.code !== 'nothing-to-lift'"
           class="figures"
         >
           <span class="figure"
@@ -145,17 +141,14 @@ const teedLean = computed(() =>
               ? levelText(level, picked.minimum.value, picked.maximum.value, preferences.system)
               : 'No pressure without a rear spring rate'
           }}<template v-if="level?.band"
-            >; mean {{ p(level.band.low) }} to {{ p(level.band.high) }} with this tape and these
-            loads</template
+            >; mean {{ p(level.band.low) }} to {{ p(level.band.high) }} with this tape and these loads</template
           >
         </p>
         <template v-if="level?.mean">
           <PlateRow
             label="Before loading, both"
             :state="
-              level.before && level.before.withinRebound !== false && level.before.withinWindow
-                ? undefined
-                : 'caution'
+              level.before && level.before.withinRebound !== false && level.before.withinWindow ? undefined : 'caution'
             "
             :says="
               level.before
@@ -168,9 +161,7 @@ const teedLean = computed(() =>
           <PlateRow
             label="Most"
             :says="limitText(picked.maximum)"
-            :state="
-              Math.max(level.left!.pressure, level.right!.pressure) > picked.maximum.value ? 'stop' : 'fine'
-            "
+            :state="Math.max(level.left!.pressure, level.right!.pressure) > picked.maximum.value ? 'stop' : 'fine'"
             >{{ p(picked.maximum.value) }}</PlateRow
           >
           <PlateRow v-if="level.sensitivity" :label="`The last ${len(LEVEL_TOLERANCE)} costs`"
@@ -187,6 +178,7 @@ const teedLean = computed(() =>
         <div class="choices">
           <label
             >Level means<select
+              class="control"
               :value="job.target.kind"
               @change="target(($event.target as HTMLSelectElement).value)"
             >
@@ -197,6 +189,7 @@ const teedLean = computed(() =>
           >
           <label
             >Air lines<select
+              class="control"
               :value="job.air"
               @change="air(($event.target as HTMLSelectElement).value as Job['air'])"
             >
@@ -206,6 +199,7 @@ const teedLean = computed(() =>
           >
           <label
             >Off-centre load<select
+              class="control"
               :value="job.frame"
               @change="frame(($event.target as HTMLSelectElement).value as Job['frame'])"
             >
@@ -218,8 +212,7 @@ const teedLean = computed(() =>
           Teed, this load leaves {{ len(teedLean) }} of lean: independent lines can take it out.
         </p>
         <p v-if="level?.code === 'one-side-below-minimum'" class="note stop">
-          Move the load towards the centre line: air can only push, and one side would need less than the
-          minimum.
+          Move the load towards the centre line: air can only push, and one side would need less than the minimum.
         </p>
         <p class="note">
           Pressure to spare is not capacity to spare.
@@ -272,13 +265,5 @@ const teedLean = computed(() =>
   flex-direction: column;
   font-size: 12px;
   color: var(--muted);
-}
-select {
-  height: 28px;
-  border: 1px solid var(--edge);
-  border-radius: 4px;
-  background: #fff;
-  font: inherit;
-  min-width: 0;
 }
 </style>

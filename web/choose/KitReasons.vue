@@ -26,8 +26,8 @@ const levelSign = (code: string) =>
       {{ levelText(assessed.level, assessed.minimum.value, assessed.maximum.value, preferences.system) }}
     </li>
     <li v-if="assessed.doubts.includes('capacity-disagrees')">
-      <StateSign state="caution" /> The listed capacity differs by more than 15 % from pressure times area:
-      ask the maker which is right
+      <StateSign state="caution" /> The listed capacity differs by more than 15 % from pressure times area: ask the
+      maker which is right
     </li>
     <li v-if="assessed.doubts.includes('table-disagrees')">
       <StateSign state="caution" /> The bag's area and volume tables disagree: pressures from it are weak

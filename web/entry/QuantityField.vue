@@ -1,12 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, useId, watch } from 'vue'
-import {
-  formatNumber,
-  parseQuantity,
-  refusalText,
-  UNITS,
-  type QuantityKind,
-} from '@stout-shackle/core/quantity'
+import { formatNumber, parseQuantity, refusalText, UNITS, type QuantityKind } from '@stout-shackle/core/quantity'
 import { usePreferences } from '../stores/preferences'
 
 /**
@@ -59,8 +53,7 @@ const parsed = computed(() =>
 )
 const refusal = computed(() => {
   if (!touched.value || parsed.value.ok) return null
-  if (parsed.value.code === 'empty')
-    return props.clearable || props.value === null ? null : refusalText(parsed.value)
+  if (parsed.value.code === 'empty') return props.clearable || props.value === null ? null : refusalText(parsed.value)
   return refusalText(parsed.value)
 })
 const unit = computed(() => UNITS[props.kind][preferences.system].symbol)

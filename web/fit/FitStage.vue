@@ -17,6 +17,7 @@ import StampedPlate from '../entry/StampedPlate.vue'
 import StateSign from '../entry/StateSign.vue'
 import StageColumns from '../job/StageColumns.vue'
 import { useOpenJob } from '../stores/job'
+import { isTyped, readingField } from '../stores/reading'
 import { usePreferences } from '../stores/preferences'
 
 const { store, job, assessment } = useOpenJob()
@@ -38,25 +39,23 @@ const sign = (v: GapVerdict) =>
   v === 'missing' ? 'unknown' : v === 'fine' ? 'fine' : GAP_PASSES.includes(v) ? 'caution' : 'stop'
 const earlier = (g: GapJudgement) =>
   ofKind(assessment.value.standing, 'gap').findLast(
-    ({ id, body }) => !id.startsWith('typing') && body.check === g.check && body.side === g.side,
+    (r) => !isTyped(r) && r.body.check === g.check && r.body.side === g.side,
   )
-const body = (
-  g: GapJudgement,
-  value: number,
-  about: boolean,
-  sleeved = earlier(g)?.body.sleeved ?? false,
-): Gap => ({ kind: 'gap', check: g.check, side: g.side, value, about, sleeved })
-const key = (g: GapJudgement) => `gap:${g.check}:${g.side}`
-function type(g: GapJudgement, value: number | null, about: boolean) {
-  store.type(key(g), value === null ? null : body(g, value, about))
-}
-function commit(g: GapJudgement, value: number | null, about: boolean) {
-  store.type(key(g), null)
-  const before = earlier(g)
-  if (value === null) {
-    if (before) store.record({ kind: 'withdrawn' }, { record: before.id, why: 'cleared' })
-  } else store.record(body(g, value, about), before ? { record: before.id, why: 'read again' } : null)
-}
+const body = (g: GapJudgement, value: number, about: boolean, sleeved = earlier(g)?.body.sleeved ?? false): Gap => ({
+  kind: 'gap',
+  check: g.check,
+  side: g.side,
+  value,
+  about,
+  sleeved,
+})
+const field = (g: GapJudgement) =>
+  readingField(
+    store,
+    `gap:${g.check}:${g.side}`,
+    () => earlier(g),
+    (value, about) => body(g, value, about),
+  )
 function sleeve(g: GapJudgement, sleeved: boolean) {
   const before = earlier(g)
   if (before)
@@ -98,16 +97,11 @@ const len = (v: number) => formatQuantity('length', v, preferences.system)
           <tbody>
             <tr v-for="{ check, sides } in checks" :key="check">
               <td>
-                <strong>{{ CHECK_NAMES[check] }}</strong><br /><span class="small muted">{{
-                  HOW[check]
-                }}</span>
+                <strong>{{ CHECK_NAMES[check] }}</strong><br /><span class="small muted">{{ HOW[check] }}</span>
               </td>
               <td class="rule small">
-                {{ len(sides[0]!.limit.value)
-                }}{{ sides[0]!.most ? ` to ${len(sides[0]!.most.value)}` : ' or more' }}<br /><span
-                  class="muted"
-                  >{{ sides[0]!.limit.source }}</span
-                >
+                {{ len(sides[0]!.limit.value) }}{{ sides[0]!.most ? ` to ${len(sides[0]!.most.value)}` : ' or more'
+                }}<br /><span class="muted">{{ sides[0]!.limit.source }}</span>
               </td>
               <td v-for="g in sides" :key="g.side" class="read">
                 <span class="cell">
@@ -120,16 +114,14 @@ const len = (v: number) => formatQuantity('length', v, preferences.system)
                     clearable
                     :min="0"
                     :max="1"
-                    @update="(v, about) => type(g, v, about)"
-                    @commit="(v, about) => commit(g, v, about)"
+                    @update="(v, about) => field(g).type(v, about)"
+                    @commit="(v, about) => field(g).commit(v, about)"
                   />
                   <span class="verdict small"
                     ><StateSign :state="sign(g.verdict)" /> {{ GAP_VERDICTS[g.verdict] }}</span
                   >
                 </span>
-                <label
-                  v-if="check === 'line-exhaust' && g.value !== null && g.value < g.limit.value"
-                  class="small"
+                <label v-if="check === 'line-exhaust' && g.value !== null && g.value < g.limit.value" class="small"
                   ><input
                     type="checkbox"
                     :checked="earlier(g)?.body.sleeved ?? false"
@@ -143,16 +135,14 @@ const len = (v: number) => formatQuantity('length', v, preferences.system)
         </table>
       </section>
       <p class="small muted">
-        Readings are appended: a corrected one keeps the first in the log. Typed "about 5/8", a reading counts
-        with half an inch of doubt.
+        Readings are appended: a corrected one keeps the first in the log. Typed "about 5/8", a reading counts with half
+        an inch of doubt.
       </p>
     </template>
     <template #plate>
       <StampedPlate title="Room">
         <template v-if="tightest">
-          <p class="muted">
-            Tightest: {{ CHECK_NAMES[tightest.check] }}, {{ SIDES[tightest.side].toLowerCase() }}
-          </p>
+          <p class="muted">Tightest: {{ CHECK_NAMES[tightest.check] }}, {{ SIDES[tightest.side].toLowerCase() }}</p>
           <div class="figures">
             <span class="figure"
               >{{ formatNumber('length', tightest.value! - tightest.limit.value, preferences.system)

@@ -60,9 +60,7 @@ function say(gate: GateId) {
       <span class="small" :class="g.state">{{ WORDS[g.state] }}</span>
       <span class="act small">
         <template v-if="g.state === 'open'">
-          <RouterLink
-            v-if="WHERE[g.gate] !== 'hand-over'"
-            :to="{ name: WHERE[g.gate], params: { id: job.id } }"
+          <RouterLink v-if="WHERE[g.gate] !== 'hand-over'" :to="{ name: WHERE[g.gate], params: { id: job.id } }"
             >do it</RouterLink
           >
           <button
@@ -75,14 +73,15 @@ function say(gate: GateId) {
         </template>
       </span>
       <form v-if="open === g.gate" class="say" @submit.prevent="say(g.gate)">
-        <select v-model="form.outcome" aria-label="Why the gate is not done">
+        <select v-model="form.outcome" class="control" aria-label="Why the gate is not done">
           <option value="not-applicable">does not apply</option>
           <option value="refused">customer refuses</option>
         </select>
-        <input v-model="form.because" placeholder="because" aria-label="Because" maxlength="400" />
+        <input v-model="form.because" class="control" placeholder="because" aria-label="Because" maxlength="400" />
         <input
           v-if="form.outcome === 'refused'"
           v-model="form.signedBy"
+          class="control"
           placeholder="signed by"
           aria-label="Signed by"
           maxlength="80"
@@ -118,15 +117,6 @@ function say(gate: GateId) {
   gap: 8px;
   align-items: center;
   padding-bottom: 6px;
-}
-.say input,
-.say select {
-  height: 28px;
-  border: 1px solid var(--edge);
-  border-radius: 4px;
-  font: inherit;
-  padding: 0 6px;
-  background: #fff;
 }
 .say input {
   flex: 1;

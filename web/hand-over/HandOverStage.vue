@@ -4,13 +4,13 @@ import { computed, ref } from 'vue'
 import { ofKind } from '@stout-shackle/core/job'
 import { maximumPressure, minimumPressure } from '@stout-shackle/core/kit'
 import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
-import { CORNERS } from '@stout-shackle/core/vehicle'
-import { blockText, CORNER_NAMES, levelText } from '@stout-shackle/core/wording'
+import { blockText, levelText } from '@stout-shackle/core/wording'
 import PlateRow from '../entry/PlateRow.vue'
 import QuantityField from '../entry/QuantityField.vue'
 import StampedPlate from '../entry/StampedPlate.vue'
 import StateSign from '../entry/StateSign.vue'
 import StageColumns from '../job/StageColumns.vue'
+import CornerHeads from '../measure/CornerHeads.vue'
 import HeightGrid from '../measure/HeightGrid.vue'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
@@ -23,19 +23,14 @@ const p = (v: number) => formatNumber('pressure', v, preferences.system)
 const len = (v: number) => formatQuantity('length', v, preferences.system)
 const set = computed(() => ofKind(assessment.value.standing, 'bag-pressure').at(-1) ?? null)
 const mean = computed(() => (set.value ? (set.value.body.left + set.value.body.right) / 2 : 0))
-const most = computed(() =>
-  job.value.kit ? maximumPressure(job.value.kit, job.value.survey).value : 1_000_000,
-)
+const most = computed(() => (job.value.kit ? maximumPressure(job.value.kit, job.value.survey).value : 1_000_000))
 const typing = ref<{ left: number | null; right: number | null }>({ left: null, right: null })
 function setPressure(side: 'left' | 'right', value: number | null) {
   typing.value = { ...typing.value, [side]: value }
   const left = side === 'left' ? value : (typing.value.left ?? set.value?.body.left ?? null)
   const right = side === 'right' ? value : (typing.value.right ?? set.value?.body.right ?? null)
   if (left === null || right === null) return
-  store.record(
-    { kind: 'bag-pressure', left, right },
-    set.value ? { record: set.value.id, why: 'set again' } : null,
-  )
+  store.record({ kind: 'bag-pressure', left, right }, set.value ? { record: set.value.id, why: 'set again' } : null)
   typing.value = { left: null, right: null }
 }
 const heights = computed(() => assessment.value.active.heights)
@@ -64,9 +59,7 @@ const reopen = () =>
     <template #work>
       <section class="card">
         <header><h2>Heights, as it goes out</h2></header>
-        <div class="heads">
-          <span /><span v-for="c in CORNERS" :key="c" class="small muted">{{ CORNER_NAMES[c] }}</span>
-        </div>
+        <CornerHeads />
         <HeightGrid
           moment="after"
           load="loaded"
@@ -74,13 +67,7 @@ const reopen = () =>
           remark="load on, aired"
           :bag-pressure="mean"
         />
-        <HeightGrid
-          moment="after"
-          load="empty"
-          title="Empty"
-          remark="at minimum pressure"
-          :bag-pressure="mean"
-        />
+        <HeightGrid moment="after" load="empty" title="Empty" remark="at minimum pressure" :bag-pressure="mean" />
         <div v-if="job.kit" class="pressures">
           <strong>Bags as set</strong>
           <QuantityField
@@ -99,9 +86,7 @@ const reopen = () =>
             :max="most"
             @commit="(v) => setPressure('right', v)"
           />
-          <span class="small muted"
-            >least {{ p(minimumPressure(job.kit).value) }}, most {{ p(most) }} {{ psi }}</span
-          >
+          <span class="small muted">least {{ p(minimumPressure(job.kit).value) }}, most {{ p(most) }} {{ psi }}</span>
         </div>
       </section>
       <GateList />
@@ -161,9 +146,7 @@ const reopen = () =>
     </template>
     <template #plate>
       <StampedPlate
-        :title="
-          assessment.handedOver ? 'Handed over' : assessment.blocks.length ? 'Not road-ready' : 'Ready to go'
-        "
+        :title="assessment.handedOver ? 'Handed over' : assessment.blocks.length ? 'Not road-ready' : 'Ready to go'"
       >
         <template v-if="recovered">
           <p class="muted">Rear squat recovered</p>
@@ -171,8 +154,7 @@ const reopen = () =>
             <span class="figure"
               >{{ Math.round(100 * recovered.share)
               }}<span class="unit"
-                >%, {{ len(Math.abs(recovered.short)) }}
-                {{ recovered.short > 0 ? 'under' : 'over' }} unladen</span
+                >%, {{ len(Math.abs(recovered.short)) }} {{ recovered.short > 0 ? 'under' : 'over' }} unladen</span
               ></span
             >
           </div>
@@ -180,8 +162,8 @@ const reopen = () =>
         <template v-if="assessment.handedOver">
           <p class="words">{{ dayjs(assessment.handedOver.at).format('D MMM YYYY, HH:mm') }}</p>
           <p>
-            to {{ assessment.handedOver.body.kind === 'handed-over' ? assessment.handedOver.body.to : '' }},
-            by {{ assessment.handedOver.by }}
+            to {{ assessment.handedOver.body.kind === 'handed-over' ? assessment.handedOver.body.to : '' }}, by
+            {{ assessment.handedOver.by }}
           </p>
           <button class="plain small" @click="reopen">It came back in</button>
         </template>
@@ -192,7 +174,13 @@ const reopen = () =>
           </li>
         </ul>
         <form v-else class="go" @submit.prevent="handOver">
-          <input v-model="to" placeholder="who drives it away" aria-label="Handed over to" maxlength="80" />
+          <input
+            v-model="to"
+            class="control"
+            placeholder="who drives it away"
+            aria-label="Handed over to"
+            maxlength="80"
+          />
           <el-button type="primary" native-type="submit">Hand over</el-button>
           <p v-if="refused" class="refused small" role="alert">{{ refused }}</p>
         </form>
@@ -201,9 +189,7 @@ const reopen = () =>
           :state="assessment.steps.some((s) => s.outcome === 'skipped') ? 'caution' : undefined"
           >{{ assessment.steps.filter((s) => s.outcome === 'skipped').length }}</PlateRow
         >
-        <PlateRow label="Departures from the booklet">{{
-          assessment.ledgers?.departures.length ?? 0
-        }}</PlateRow>
+        <PlateRow label="Departures from the booklet">{{ assessment.ledgers?.departures.length ?? 0 }}</PlateRow>
         <p class="papers">
           <a :href="`${paper('card.pdf')}?units=${preferences.system}`" target="_blank">Owner's card</a>
           <a :href="`${paper('record.pdf')}?units=${preferences.system}`" target="_blank">Work record</a>
@@ -211,9 +197,8 @@ const reopen = () =>
           <a :href="paper('export')">Job as a file</a>
         </p>
         <p class="note">
-          Clearance is checked with the load on. Wheel nuts and clamped brackets again after 100 miles,
-          pressure after 24 h and after the first month. Lamps may need aiming: local rules and a licensed
-          technician decide.
+          Clearance is checked with the load on. Wheel nuts and clamped brackets again after 100 miles, pressure after
+          24 h and after the first month. Lamps may need aiming: local rules and a licensed technician decide.
         </p>
       </StampedPlate>
     </template>
@@ -221,12 +206,6 @@ const reopen = () =>
 </template>
 
 <style scoped>
-.heads {
-  display: grid;
-  grid-template-columns: minmax(120px, 1.3fr) repeat(4, minmax(96px, 1fr));
-  gap: 10px;
-  padding: 8px 12px 0;
-}
 .pressures {
   display: flex;
   align-items: center;
@@ -258,11 +237,6 @@ const reopen = () =>
 }
 .go input {
   flex: 1;
-  height: 32px;
-  border: 1px solid var(--edge);
-  border-radius: 4px;
-  padding: 0 8px;
-  font: inherit;
 }
 .refused {
   color: var(--oxide);

@@ -1,28 +1,19 @@
 <script setup lang="ts">
-import { computed, watch } from 'vue'
+import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import type { StageId } from '@stout-shackle/core/job'
 import StageChain from '../chain/StageChain.vue'
 import TruckStrip from '../truck/TruckStrip.vue'
-import { useJob } from '../stores/job'
-import { onShopEvent } from '../stores/events'
+import { useJobPage } from '../stores/job-page'
 import { usePreferences } from '../stores/preferences'
 
 /** Frame of every job page: who and what, the truck, the chain, then the stage. */
 const props = defineProps<{ id: string }>()
-const store = useJob()
+const store = useJobPage(() => props.id)
 const preferences = usePreferences()
 const route = useRoute()
 const stage = computed(() => route.name as StageId)
 
-watch(
-  () => props.id,
-  (id) => void store.open(id),
-  { immediate: true },
-)
-onShopEvent('job', ({ id }) => id === props.id && void store.refresh())
-onShopEvent('record', ({ job }) => job === props.id && void store.refresh())
-onShopEvent('open', () => void store.refresh())
 const saveState = computed(() =>
   store.away ? 'server away: kept here, trying again' : store.unsaved ? 'saving' : 'saved',
 )
@@ -42,12 +33,15 @@ const saveState = computed(() =>
         {{ store.job.vehicle.rearWheels }} wheels<span v-if="store.job.bay"> · Bay {{ store.job.bay }}</span>
       </span>
       <span class="small save" :class="{ away: store.away }" role="status">{{ saveState }}</span>
-      <button class="plain" :disabled="!store.undoable.length" title="Ctrl Z" @click="store.undo()">
-        Undo
-      </button>
+      <button class="plain" :disabled="!store.undoable.length" title="Ctrl Z" @click="store.undo()">Undo</button>
       <label class="who small"
         >at it
-        <input v-model="preferences.person" placeholder="your name" aria-label="Your name" maxlength="60"
+        <input
+          v-model="preferences.person"
+          class="control"
+          placeholder="your name"
+          aria-label="Your name"
+          maxlength="60"
       /></label>
       <button class="units" @click="preferences.swapUnits()">
         {{ preferences.system === 'us' ? 'inches · psi · lb' : 'mm · kPa · kg' }} <b>u</b>
@@ -99,10 +93,6 @@ const saveState = computed(() =>
 }
 .who input {
   width: 74px;
-  font: inherit;
-  border: 1px solid var(--edge);
-  border-radius: 3px;
-  padding: 2px 5px;
 }
 .units {
   border: 1px solid var(--edge);

@@ -3,7 +3,8 @@ import { computed, ref } from 'vue'
 import { kitSchema } from '@stout-shackle/core/kit'
 import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
 import { FAMILY_NAMES, plain } from '@stout-shackle/core/wording'
-import { call, Refused } from '../api/client'
+import { call } from '../api/client'
+import { failureText, readJsonFile } from '../entry/file'
 import { specText } from '../plan/spec'
 import { usePreferences } from '../stores/preferences'
 import { useShop } from '../stores/shop'
@@ -18,9 +19,7 @@ const found = computed(() =>
   shop.kits
     .map((k) => k.document)
     .filter((k) =>
-      `${k.maker} ${k.name} ${k.number} ${FAMILY_NAMES[k.family]}`
-        .toLowerCase()
-        .includes(find.value.toLowerCase()),
+      `${k.maker} ${k.name} ${k.number} ${FAMILY_NAMES[k.family]}`.toLowerCase().includes(find.value.toLowerCase()),
     ),
 )
 const kit = computed(() => found.value.find((k) => k.id === shown.value) ?? found.value[0] ?? null)
@@ -29,28 +28,16 @@ const len = (v: number) => formatQuantity('length', v, preferences.system)
 const psi = computed(() => UNITS.pressure[preferences.system].symbol)
 
 async function takeFile(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
+  const file = await readJsonFile(event, kitSchema)
   if (!file) return
-  failure.value = ''
+  failure.value = file.ok ? '' : file.why
+  if (!file.ok) return
   try {
-    const parsed = kitSchema.safeParse(JSON.parse(await file.text()))
-    if (!parsed.success) {
-      const issue = parsed.error.issues[0]!
-      failure.value = `${file.name}: ${issue.path.join('.') || 'kit'} ${issue.message}`
-      return
-    }
-    await call('/kits', { method: 'POST', body: parsed.data, key: crypto.randomUUID() })
+    await call('/kits', { method: 'POST', body: file.value, key: crypto.randomUUID() })
     await shop.loadKits()
-    shown.value = parsed.data.id
+    shown.value = file.value.id
   } catch (error) {
-    failure.value =
-      error instanceof SyntaxError
-        ? `${file.name} is not JSON.`
-        : error instanceof Refused
-          ? error.message
-          : 'The shop server does not answer.'
+    failure.value = failureText(error)
   }
 }
 </script>
@@ -59,10 +46,8 @@ async function takeFile(event: Event) {
   <div class="page">
     <header>
       <h1>Kits</h1>
-      <input v-model="find" class="find" placeholder="Find a kit" aria-label="Find a kit" />
-      <label class="file"
-        >Add a kit file<input type="file" accept=".json,application/json" @change="takeFile"
-      /></label>
+      <input v-model="find" class="control find" placeholder="Find a kit" aria-label="Find a kit" />
+      <label class="file">Add a kit file<input type="file" accept=".json,application/json" @change="takeFile" /></label>
     </header>
     <p v-if="failure" class="note stop" role="alert">{{ failure }}</p>
     <p v-if="!shop.kits.length" class="note">
@@ -99,9 +84,9 @@ async function takeFile(event: Event) {
           {{ kit.drilling ? 'needs drilling' : 'no drilling' }}
         </p>
         <p>
-          For {{ kit.fitment.suspension.join(' or ') }} springs,
-          {{ kit.fitment.bodies.map(plain).join(', ') }}, {{ kit.fitment.rearWheels.join(' or ') }} rear
-          wheels. Jounce bumper {{ kit.fitment.bumpers.map(plain).join(', ') }}.
+          For {{ kit.fitment.suspension.join(' or ') }} springs, {{ kit.fitment.bodies.map(plain).join(', ') }},
+          {{ kit.fitment.rearWheels.join(' or ') }} rear wheels. Jounce bumper
+          {{ kit.fitment.bumpers.map(plain).join(', ') }}.
         </p>
         <p>
           Bag at {{ len(kit.bag.rideHeight) }} at ride height, window {{ len(kit.bag.window.low) }} to
@@ -152,26 +137,5 @@ async function takeFile(event: Event) {
 }
 .on td {
   background: #e9f0f0;
-}
-.find {
-  width: 210px;
-  height: 32px;
-  border: 1px solid var(--edge);
-  border-radius: 4px;
-  padding: 0 10px;
-  font: inherit;
-}
-.file {
-  cursor: pointer;
-  color: var(--petrol);
-  font-weight: 500;
-}
-.file:focus-within {
-  outline: 2px solid var(--petrol);
-}
-.file input {
-  position: absolute;
-  width: 1px;
-  opacity: 0;
 }
 </style>

@@ -83,20 +83,18 @@ const moveForward = computed(() => {
             <button class="plain" @click="addCase">+ load case</button>
           </span>
           <input
-            class="rename"
+            class="control rename"
             :value="active.loadCase.name"
             aria-label="Name of this load case"
             maxlength="60"
             @change="rename"
           />
-          <button class="plain small" :disabled="job.loadCases.length < 2" @click="drop">
-            drop this case
-          </button>
+          <button class="plain small" :disabled="job.loadCases.length < 2" @click="drop">drop this case</button>
         </header>
         <LoadTable />
         <p v-if="!active.loadCase.items.length" class="note">
-          Nothing on it yet. Add what the customer carries: weight, and how far ahead of or behind the rear
-          axle it sits.
+          Nothing on it yet. Add what the customer carries: weight, and how far ahead of or behind the rear axle it
+          sits.
         </p>
       </section>
       <section class="card"><RatingsTable /></section>
@@ -111,15 +109,13 @@ const moveForward = computed(() => {
         </div>
         <p class="note stop">
           <strong>{{ RATING_NAMES[worst.id] }}</strong> carries {{ mass(worst.actual) }}, its plate says
-          {{ mass(worst.limit!) }}. No kit may be sold for this load: springs support, they raise no rating.
-          Take weight off or move it, then look again.
+          {{ mass(worst.limit!) }}. No kit may be sold for this load: springs support, they raise no rating. Take weight
+          off or move it, then look again.
         </p>
         <PlateRow v-if="takeOff" :label="`Taking this much off &quot;${takeOff.item.name}&quot; helps`">{{
           mass(takeOff.mass)
         }}</PlateRow>
-        <PlateRow v-if="takeOff?.forward" :label="`Or moving it forward by`">{{
-          len(takeOff.forward)
-        }}</PlateRow>
+        <PlateRow v-if="takeOff?.forward" :label="`Or moving it forward by`">{{ len(takeOff.forward) }}</PlateRow>
         <PlateRow label="Rear axle" :state="worst.id === 'rear-axle' ? 'stop' : undefined">{{
           mass(active.weights.rearTotal)
         }}</PlateRow>
@@ -150,8 +146,7 @@ const moveForward = computed(() => {
           {{ formatNumber('mass', active.weights.rearGive, preferences.system) }}</PlateRow
         >
         <PlateRow label="Front axle" :state="active.weights.front < -10 ? 'caution' : undefined"
-          >{{ active.weights.front < 0 ? 'loses' : 'gains' }}
-          {{ mass(Math.abs(active.weights.front)) }}</PlateRow
+          >{{ active.weights.front < 0 ? 'loses' : 'gains' }} {{ mass(Math.abs(active.weights.front)) }}</PlateRow
         >
         <PlateRow
           v-if="active.ratings.tightest"
@@ -169,21 +164,19 @@ const moveForward = computed(() => {
           >{{ ((active.attitude.pitch * 180) / Math.PI).toFixed(1) }}°</PlateRow
         >
         <p v-if="active.squat.rear === null" class="note">
-          Read the loaded heights on Measure, or type the rear wheel rate with the vehicle: without either
-          there is no squat and no pressure.
+          Read the loaded heights on Measure, or type the rear wheel rate with the vehicle: without either there is no
+          squat and no pressure.
         </p>
         <p v-if="lost > 5" class="note">
-          <strong>{{ mass(lost) }} have left the front axle.</strong> Air brings the height back, not this
-          weight.
+          <strong>{{ mass(lost) }} have left the front axle.</strong> Air brings the height back, not this weight.
           <template v-if="moveForward">
-            Moving "{{ moveForward.item.name }}" {{ len(moveForward.metres) }} forward returns half of
-            it.</template
+            Moving "{{ moveForward.item.name }}" {{ len(moveForward.metres) }} forward returns half of it.</template
           >
         </p>
       </StampedPlate>
       <p v-if="active.ratings.unknown.length" class="note">
-        Not looked up: {{ active.ratings.unknown.map((r) => RATING_NAMES[r.id]).join(', ') }}. An unknown
-        rating is an open question, not a pass.
+        Not looked up: {{ active.ratings.unknown.map((r) => RATING_NAMES[r.id]).join(', ') }}. An unknown rating is an
+        open question, not a pass.
       </p>
     </template>
   </StageColumns>
@@ -211,11 +204,6 @@ const moveForward = computed(() => {
 }
 .rename {
   width: 170px;
-  height: 28px;
-  border: 1px solid var(--edge);
-  border-radius: 4px;
-  font: inherit;
-  padding: 0 6px;
 }
 .figure.stop {
   color: var(--oxide);

@@ -24,10 +24,7 @@ const change = (next: (items: LoadItem[]) => LoadItem[], what: string | null = n
     what,
   )
 const patch = (id: string, part: Partial<LoadItem>) =>
-  change(
-    (list) => list.map((i) => (i.id === id ? { ...i, ...part } : i)),
-    `${id} ${Object.keys(part).join()}`,
-  )
+  change((list) => list.map((i) => (i.id === id ? { ...i, ...part } : i)), `${id} ${Object.keys(part).join()}`)
 const add = () =>
   change((list) => [
     ...list,

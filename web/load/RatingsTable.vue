@@ -36,11 +36,7 @@ const state = (left: number | null, limit: number | null) =>
         <td>
           <svg v-if="r.limit" class="bar" viewBox="0 0 120 10" preserveAspectRatio="none" aria-hidden="true">
             <rect width="100" height="10" class="room" />
-            <rect
-              :width="Math.min(120, (100 * r.actual) / r.limit)"
-              height="10"
-              :class="state(r.left, r.limit)"
-            />
+            <rect :width="Math.min(120, (100 * r.actual) / r.limit)" height="10" :class="state(r.left, r.limit)" />
             <rect x="99" width="2" height="10" class="limit" />
           </svg>
         </td>

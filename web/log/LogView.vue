@@ -34,9 +34,7 @@ onShopEvent('record', () => void load())
       <span class="small muted">what was read and done, newest first; nothing is ever overwritten</span>
     </header>
     <p v-if="failure" class="note stop" role="alert">{{ failure }}</p>
-    <p v-if="lines?.length === 0" class="note">
-      Nothing recorded yet. Readings and steps of every job appear here.
-    </p>
+    <p v-if="lines?.length === 0" class="note">Nothing recorded yet. Readings and steps of every job appear here.</p>
     <section v-if="lines?.length" class="card">
       <table class="dense">
         <thead>
@@ -52,9 +50,7 @@ onShopEvent('record', () => void load())
           <tr v-for="line in lines" :key="line.record.id" :class="{ corrected: line.corrected }">
             <td class="small">{{ dayjs(line.record.at).format('D MMM HH:mm') }}</td>
             <td>
-              <RouterLink :to="{ name: 'measure', params: { id: line.job.id } }">{{
-                line.job.number
-              }}</RouterLink>
+              <RouterLink :to="{ name: 'measure', params: { id: line.job.id } }">{{ line.job.number }}</RouterLink>
               <span class="small muted">{{ line.job.title }}</span>
             </td>
             <td class="what">{{ describeRecord(line.record.body, preferences.system) }}</td>

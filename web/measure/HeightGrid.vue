@@ -5,6 +5,7 @@ import { ofKind, type BayRecord, type RecordBody } from '@stout-shackle/core/job
 import { CORNER_NAMES } from '@stout-shackle/core/wording'
 import QuantityField from '../entry/QuantityField.vue'
 import { useOpenJob } from '../stores/job'
+import { isTyped, readingField } from '../stores/reading'
 
 /** Four corner heights of one moment and load, typed as a person walks round: Enter goes on to the next. */
 const props = defineProps<{
@@ -20,17 +21,16 @@ const row = useTemplateRef<HTMLElement>('row')
 
 type Height = Extract<RecordBody, { kind: 'height' }>
 const loadCase = () => (props.load === 'loaded' ? job.value.activeCase : null)
-const key = (corner: Corner) => `height:${props.moment}:${props.load}:${corner}`
 /** What was read before; typing does not count here. */
 function earlier(corner: Corner): (BayRecord & { body: Height }) | undefined {
   return ofKind(assessment.value.standing, 'height').findLast(
-    ({ id, body: b }) =>
-      !id.startsWith('typing') &&
-      b.moment === props.moment &&
-      b.load === props.load &&
-      b.corner === corner &&
-      b.mark === job.value.mark &&
-      b.loadCase === loadCase(),
+    (r) =>
+      !isTyped(r) &&
+      r.body.moment === props.moment &&
+      r.body.load === props.load &&
+      r.body.corner === corner &&
+      r.body.mark === job.value.mark &&
+      r.body.loadCase === loadCase(),
   )
 }
 const body = (corner: Corner, value: number, about: boolean): Height => ({
@@ -44,16 +44,13 @@ const body = (corner: Corner, value: number, about: boolean): Height => ({
   about,
   bagPressure: props.bagPressure ?? 0,
 })
-function type(corner: Corner, value: number | null, about: boolean) {
-  store.type(key(corner), value === null ? null : body(corner, value, about))
-}
-function commit(corner: Corner, value: number | null, about: boolean) {
-  store.type(key(corner), null)
-  const before = earlier(corner)
-  if (value === null) {
-    if (before) store.record({ kind: 'withdrawn' }, { record: before.id, why: 'cleared' })
-  } else store.record(body(corner, value, about), before ? { record: before.id, why: 'read again' } : null)
-}
+const field = (corner: Corner) =>
+  readingField(
+    store,
+    `height:${props.moment}:${props.load}:${corner}`,
+    () => earlier(corner),
+    (value, about) => body(corner, value, about),
+  )
 async function next(index: number) {
   await nextTick()
   const inputs = row.value!.querySelectorAll('input')
@@ -65,7 +62,7 @@ defineExpose({ focus: () => row.value?.querySelector('input')?.focus() })
 </script>
 
 <template>
-  <div ref="row" class="grid">
+  <div ref="row" class="corners">
     <span class="title"
       ><strong>{{ title }}</strong
       ><span v-if="remark" class="small muted">{{ remark }}</span></span
@@ -81,21 +78,14 @@ defineExpose({ focus: () => row.value?.querySelector('input')?.focus() })
       :min="0.1"
       :max="2.5"
       clearable
-      @update="(v, about) => type(corner, v, about)"
-      @commit="(v, about) => commit(corner, v, about)"
+      @update="(v, about) => field(corner).type(v, about)"
+      @commit="(v, about) => field(corner).commit(v, about)"
       @next="next(i)"
     />
   </div>
 </template>
 
 <style scoped>
-.grid {
-  display: grid;
-  grid-template-columns: minmax(120px, 1.3fr) repeat(4, minmax(96px, 1fr));
-  gap: 10px;
-  align-items: center;
-  padding: 5px 12px;
-}
 .title {
   display: flex;
   flex-direction: column;

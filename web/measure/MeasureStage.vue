@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { computed, useTemplateRef } from 'vue'
 import { formatNumber, formatQuantity } from '@stout-shackle/core/quantity'
-import { CORNERS, MARKS } from '@stout-shackle/core/vehicle'
+import { MARKS } from '@stout-shackle/core/vehicle'
 import { CORNER_NAMES, MARK_NAMES } from '@stout-shackle/core/wording'
 import PlateRow from '../entry/PlateRow.vue'
 import StampedPlate from '../entry/StampedPlate.vue'
 import StageColumns from '../job/StageColumns.vue'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
+import CornerHeads from './CornerHeads.vue'
 import HeightGrid from './HeightGrid.vue'
 import SurveyForm from './SurveyForm.vue'
 
@@ -24,9 +25,7 @@ const suspects = computed(() =>
   [heights.value.beforeEmpty, heights.value.beforeLoaded].flatMap((h) => (h.suspect.length ? [h] : [])),
 )
 const started = computed(() =>
-  assessment.value.steps.some(
-    (s) => s.outcome === 'done' && s.step.id !== 'make-safe' && s.step.kind === 'operation',
-  ),
+  assessment.value.steps.some((s) => s.outcome === 'done' && s.step.id !== 'make-safe' && s.step.kind === 'operation'),
 )
 </script>
 
@@ -38,7 +37,7 @@ const started = computed(() =>
           <h2>Heights, as it came in</h2>
           <span class="small muted">marked from</span>
           <select
-            class="mark"
+            class="control"
             aria-label="Mark of the heights"
             :value="job.mark"
             @change="setMark(($event.target as HTMLSelectElement).value as (typeof MARKS)[number])"
@@ -46,16 +45,8 @@ const started = computed(() =>
             <option v-for="m in MARKS" :key="m" :value="m">{{ MARK_NAMES[m] }}</option>
           </select>
         </header>
-        <div class="heads">
-          <span /><span v-for="c in CORNERS" :key="c" class="small muted">{{ CORNER_NAMES[c] }}</span>
-        </div>
-        <HeightGrid
-          moment="before"
-          load="empty"
-          title="Empty"
-          remark="level floor, bounced"
-          @end="loaded?.focus()"
-        />
+        <CornerHeads />
+        <HeightGrid moment="before" load="empty" title="Empty" remark="level floor, bounced" @end="loaded?.focus()" />
         <HeightGrid
           ref="loaded"
           moment="before"
@@ -64,8 +55,8 @@ const started = computed(() =>
           remark="the usual load on, no air"
         />
         <p v-if="heights.beforeLoaded.missing.length && !started" class="ask">
-          Take the loaded reading now, before anything comes off: it cannot be taken later, and squat and
-          spring rate hang on it.
+          Take the loaded reading now, before anything comes off: it cannot be taken later, and squat and spring rate
+          hang on it.
         </p>
       </section>
       <SurveyForm />
@@ -78,8 +69,7 @@ const started = computed(() =>
             <span class="figure"
               >{{ bare(squat.rear)
               }}<span class="unit"
-                >{{ preferences.system === 'us' ? 'in' : 'mm' }}, give or take
-                {{ bare(squat.rearGive) }}</span
+                >{{ preferences.system === 'us' ? 'in' : 'mm' }}, give or take {{ bare(squat.rearGive) }}</span
               ></span
             >
           </div>
@@ -158,19 +148,6 @@ const started = computed(() =>
 </template>
 
 <style scoped>
-.mark {
-  height: 30px;
-  border: 1px solid var(--edge);
-  border-radius: 4px;
-  background: #fff;
-  font: inherit;
-}
-.heads {
-  display: grid;
-  grid-template-columns: minmax(120px, 1.3fr) repeat(4, minmax(96px, 1fr));
-  gap: 10px;
-  padding: 8px 12px 0;
-}
 .ask {
   margin: 4px 12px 10px;
   font-size: 13px;

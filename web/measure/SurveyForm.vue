@@ -40,8 +40,7 @@ const YES_NO = [
   { value: false, label: 'no' },
 ] as const
 const options = (ask: Ask) => ask.words?.map((w) => ({ value: w, label: plain(w) })) ?? YES_NO
-const set = (key: keyof Survey, value: unknown) =>
-  store.edit((j) => ({ ...j, survey: { ...j.survey, [key]: value } }))
+const set = (key: keyof Survey, value: unknown) => store.edit((j) => ({ ...j, survey: { ...j.survey, [key]: value } }))
 const length = (key: keyof Survey) => job.value.survey[key] as number | null
 /** Native selects speak text; the empty one is "not looked yet". */
 function choose(ask: Ask, event: Event) {
@@ -68,8 +67,7 @@ const needed = (key: keyof Survey) => assessment.value.unanswered.includes(key)
           :label="job.survey[ask.key] !== null ? 'answered' : 'not answered'"
         />
         <span class="q"
-          >{{ SURVEY_QUESTIONS[ask.key].ask
-          }}<span class="small muted">{{ SURVEY_QUESTIONS[ask.key].why }}</span></span
+          >{{ SURVEY_QUESTIONS[ask.key].ask }}<span class="small muted">{{ SURVEY_QUESTIONS[ask.key].why }}</span></span
         >
         <QuantityField
           v-if="ask.length"
@@ -84,6 +82,7 @@ const needed = (key: keyof Survey) => assessment.value.unanswered.includes(key)
         />
         <select
           v-else
+          class="control"
           :aria-label="SURVEY_QUESTIONS[ask.key].ask"
           :value="job.survey[ask.key] === null ? '' : String(job.survey[ask.key])"
           @change="choose(ask, $event)"
@@ -120,13 +119,5 @@ const needed = (key: keyof Survey) => assessment.value.unanswered.includes(key)
 }
 .q .small {
   font-size: 11.5px;
-}
-select {
-  height: 30px;
-  border: 1px solid var(--edge);
-  border-radius: 4px;
-  background: #fff;
-  font: inherit;
-  padding: 0 4px;
 }
 </style>

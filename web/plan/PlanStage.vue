@@ -42,8 +42,7 @@ const clampNote = {
   'likely-inch-pounds': 'so low it may be inch-pounds',
 }
 const torque = (f: Fastener) => specText(f.spec, preferences.system)
-const hours = (minutes: number) =>
-  `${Math.floor(minutes / 60)} h ${String(Math.round(minutes % 60)).padStart(2, '0')}`
+const hours = (minutes: number) => `${Math.floor(minutes / 60)} h ${String(Math.round(minutes % 60)).padStart(2, '0')}`
 </script>
 
 <template>
@@ -51,8 +50,8 @@ const hours = (minutes: number) =>
   <StageColumns v-else>
     <template #work>
       <p v-if="assessment.plan && !assessment.plan.ok" class="note stop">
-        These operations wait for each other and cannot be ordered: {{ assessment.plan.stuck.join(', ') }}.
-        The kit's data needs mending.
+        These operations wait for each other and cannot be ordered: {{ assessment.plan.stuck.join(', ') }}. The kit's
+        data needs mending.
       </p>
       <section v-if="plan" class="card">
         <table class="dense steps">
@@ -60,11 +59,7 @@ const hours = (minutes: number) =>
             <tr class="state">
               <th colspan="5">{{ SUPPORT_NAMES[run.state.support] }}, wheels {{ run.state.wheels }}</th>
             </tr>
-            <tr
-              v-for="{ step, number } in run.steps"
-              :key="step.id"
-              :class="{ change: step.kind === 'state' }"
-            >
+            <tr v-for="{ step, number } in run.steps" :key="step.id" :class="{ change: step.kind === 'state' }">
               <td class="num n">{{ number }}</td>
               <td>
                 <strong v-if="step.kind === 'state'">{{ step.title }}</strong><template v-else>{{
@@ -74,10 +69,7 @@ const hours = (minutes: number) =>
               </td>
               <td class="side">{{ step.side ?? '' }}</td>
               <td class="small muted">
-                {{
-                  step.torques.map((f) => `${f.name}: ${torque(f)}`).join('; ') ||
-                  (step.trap ? step.trap : '')
-                }}
+                {{ step.torques.map((f) => `${f.name}: ${torque(f)}`).join('; ') || (step.trap ? step.trap : '') }}
               </td>
               <td class="num">
                 {{ step.minutes.toFixed(0) }}<span class="unit"> min{{ step.hands > 1 ? ', two' : '' }}</span>
@@ -104,9 +96,7 @@ const hours = (minutes: number) =>
             <tr v-for="row in plan.torques" :key="row.fastener.id">
               <td>{{ row.fastener.name }}</td>
               <td>{{ torque(row.fastener) }}</td>
-              <td>
-                {{ row.fastener.thread ?? '–' }}{{ row.fastener.grade ? `, ${row.fastener.grade}` : '' }}
-              </td>
+              <td>{{ row.fastener.thread ?? '–' }}{{ row.fastener.grade ? `, ${row.fastener.grade}` : '' }}</td>
               <td class="num">{{ row.fastener.count * row.steps.length }}</td>
               <td class="num">{{ row.clamp ? (row.clamp.force / 1000).toFixed(1) : '–' }}</td>
               <td class="num">{{ row.clamp ? (100 * row.clamp.proof).toFixed(0) : '–' }}</td>
@@ -132,12 +122,15 @@ const hours = (minutes: number) =>
         }}</PlateRow>
         <PlateRow label="Wheel changes">{{ plan.wheelChanges }}</PlateRow>
         <PlateRow label="Booklet says"
-          >{{ (job.kit.minutes.low / 60).toFixed(1) }} to
-          {{ (job.kit.minutes.high / 60).toFixed(1) }} h</PlateRow
+          >{{ (job.kit.minutes.low / 60).toFixed(1) }} to {{ (job.kit.minutes.high / 60).toFixed(1) }} h</PlateRow
         >
         <label class="choice"
           >Rear wheels
-          <select :value="job.choices.wheels" @change="wheels(($event.target as HTMLSelectElement).value)">
+          <select
+            class="control"
+            :value="job.choices.wheels"
+            @change="wheels(($event.target as HTMLSelectElement).value)"
+          >
             <option value="off">off for access</option>
             <option value="on">stay on, frame raised</option>
           </select></label
@@ -147,8 +140,8 @@ const hours = (minutes: number) =>
           {{ otherWay.supportChanges }} changes of support.
         </p>
         <p class="note">
-          The kit maker's booklet outranks this plan. No drilling or welding on frame flanges or axle without
-          the vehicle maker's word.
+          The kit maker's booklet outranks this plan. No drilling or welding on frame flanges or axle without the
+          vehicle maker's word.
         </p>
       </StampedPlate>
       <section v-if="plan" class="card lists">
@@ -197,12 +190,5 @@ const hours = (minutes: number) =>
   align-items: center;
   gap: 8px;
   margin-top: 8px;
-}
-select {
-  height: 28px;
-  border: 1px solid var(--edge);
-  border-radius: 4px;
-  background: #fff;
-  font: inherit;
 }
 </style>

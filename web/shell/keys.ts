@@ -17,8 +17,7 @@ export const KEYS: [string, string][] = [
 ]
 
 const isTyping = (target: EventTarget | null) =>
-  target instanceof HTMLElement &&
-  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
 
 /** Keys of the whole shop. In a field they stay letters. */
 export function useShopKeys({ showKeys }: { showKeys: () => void }): void {
@@ -35,8 +34,7 @@ export function useShopKeys({ showKeys }: { showKeys: () => void }): void {
     else if (event.key === '?') showKeys()
     else if (event.key === '/') void router.push({ name: 'bays', query: { find: '' } })
     else if (event.key === 'b' && id) void router.push({ name: 'bay-view', params: { id } })
-    else if (/^[1-8]$/.test(event.key) && id)
-      void router.push({ name: STAGES[Number(event.key) - 1], params: { id } })
+    else if (/^[1-8]$/.test(event.key) && id) void router.push({ name: STAGES[Number(event.key) - 1], params: { id } })
     else return
     event.preventDefault()
   })

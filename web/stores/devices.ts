@@ -31,9 +31,7 @@ export const useDevices = defineStore('devices', () => {
   }
   const claimed: Reading[] = []
   async function catchUp(): Promise<void> {
-    const missed = await call<Reading[]>(`/devices/readings?since=${encodeURIComponent(since)}`).catch(
-      () => [],
-    )
+    const missed = await call<Reading[]>(`/devices/readings?since=${encodeURIComponent(since)}`).catch(() => [])
     missed.filter((m) => !claimed.some((c) => same(c, m))).forEach(arrive)
     await load().catch(() => undefined)
   }

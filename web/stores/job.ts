@@ -92,9 +92,7 @@ export const useJob = defineStore('job', () => {
   const assessment = computed(() =>
     job.value ? assessJob(job.value, recordsWithTyping.value, kits.value, plan.value) : null,
   )
-  const unsaved = computed(
-    () => waiting.value.length > 0 || (job.value !== null && job.value !== saved.value?.job),
-  )
+  const unsaved = computed(() => waiting.value.length > 0 || (job.value !== null && job.value !== saved.value?.job))
 
   async function open(id: string): Promise<void> {
     if (job.value?.id !== id) {
@@ -106,10 +104,7 @@ export const useJob = defineStore('job', () => {
     }
     missing.value = false
     try {
-      const [fresh] = await Promise.all([
-        call<Stored>(`/jobs/${id}`),
-        shop.kits.length ? null : shop.loadKits(),
-      ])
+      const [fresh] = await Promise.all([call<Stored>(`/jobs/${id}`), shop.kits.length ? null : shop.loadKits()])
       take(fresh)
       const draft = drafts.get(id)
       if (draft) {

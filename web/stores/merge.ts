@@ -1,6 +1,5 @@
 type Plain = Record<string, unknown>
-const isPlain = (value: unknown): value is Plain =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
+const isPlain = (value: unknown): value is Plain => typeof value === 'object' && value !== null && !Array.isArray(value)
 const same = (a: unknown, b: unknown) => a === b || JSON.stringify(a) === JSON.stringify(b)
 const hasIds = (value: unknown): value is { id: string }[] =>
   Array.isArray(value) && value.every((v) => isPlain(v) && typeof v.id === 'string')

@@ -38,24 +38,9 @@ const tyres = computed(() => (props.vehicle.rearWheels === 'dual' ? [0, 9] : [0]
     <text x="0" y="20" class="remark">rear, looking forward</text>
     <g :transform="`rotate(${tilt} 0 ${bagTop})`">
       <rect :x="-bagHalf - 16" :y="bagTop - 32" :width="2 * bagHalf + 32" height="24" rx="3" class="body" />
-      <rect
-        v-for="s in [-1, 1]"
-        :key="s"
-        :x="s * bagHalf - 6"
-        :y="bagTop - 10"
-        width="12"
-        height="10"
-        class="rail"
-      />
+      <rect v-for="s in [-1, 1]" :key="s" :x="s * bagHalf - 6" :y="bagTop - 10" width="12" height="10" class="rail" />
     </g>
-    <circle
-      v-for="s in exhausts"
-      :key="`e${s}`"
-      :cx="s * (bagHalf - 24)"
-      :cy="axleY - 14"
-      r="5"
-      class="exhaust"
-    />
+    <circle v-for="s in exhausts" :key="`e${s}`" :cx="s * (bagHalf - 24)" :cy="axleY - 14" r="5" class="exhaust" />
     <rect :x="-half" :y="axleY - 3" :width="2 * half" height="6" class="axle" />
     <circle cx="0" :cy="axleY" r="10" class="axle" />
     <template v-for="s in [-1, 1]" :key="`w${s}`">

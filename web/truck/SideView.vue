@@ -57,8 +57,7 @@ const boxes = computed(() =>
     .filter((i) => i.place !== 'tongue' && i.mass > 0)
     .map((item) => {
       const side = Math.min(1.25, Math.max(0.34, Math.sqrt(item.mass / 330)))
-      const base =
-        item.place === 'rack' ? outline.value.roof : item.place === 'receiver' ? 0.6 : outline.value.floor
+      const base = item.place === 'rack' ? outline.value.roof : item.place === 'receiver' ? 0.6 : outline.value.floor
       // In an open bed even a small load shows over the side.
       const tall = outline.value.bed
         ? Math.min(1.1, Math.max(0.68, side * 0.8))
@@ -73,10 +72,7 @@ const boxes = computed(() =>
         y,
         w,
         h,
-        label:
-          w > 34
-            ? formatQuantity('mass', item.mass, props.system)
-            : formatNumber('mass', item.mass, props.system),
+        label: w > 34 ? formatQuantity('mass', item.mass, props.system) : formatNumber('mass', item.mass, props.system),
       }
     })
     .sort((a, b) => b.item.mass - a.item.mass),
@@ -149,9 +145,7 @@ const description = computed(() => {
       <path
         :d="`M${ball.x} ${ball.y - 66}L${ball.x} ${ball.y - 12}M${ball.x - 4} ${ball.y - 20}L${ball.x} ${ball.y - 11}L${ball.x + 4} ${ball.y - 20}`"
       />
-      <text :x="ball.x + 7" :y="ball.y - 58"
-        >{{ formatQuantity('mass', ball.tongue, system) }} on the ball</text
-      >
+      <text :x="ball.x + 7" :y="ball.y - 58">{{ formatQuantity('mass', ball.tongue, system) }} on the ball</text>
     </g>
     <g v-for="wheel in wheels" :key="wheel.name">
       <circle :cx="wheel.x" :cy="sy(radius)" :r="(radius + 0.07) * scale" class="arch" />

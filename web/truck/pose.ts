@@ -25,8 +25,7 @@ export function poseOf(job: Job, { active }: Assessment, mode: PoseMode): Pose {
       : job.target.kind === 'unladen-rake'
         ? (squat.front ?? 0)
         : 0
-  const reachable =
-    level.code === 'level' || level.code === 'below-minimum' || level.code === 'one-side-below-minimum'
+  const reachable = level.code === 'level' || level.code === 'below-minimum' || level.code === 'one-side-below-minimum'
   return {
     front,
     rear: reachable ? -kept : -(kept + level.remainingSquat),

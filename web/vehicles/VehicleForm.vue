@@ -4,7 +4,8 @@ import type { QuantityKind } from '@stout-shackle/core/quantity'
 import { BODIES, checkVin, tyreDiameter, vehicleSchema, type Vehicle } from '@stout-shackle/core/vehicle'
 import { formatQuantity } from '@stout-shackle/core/quantity'
 import { BODY_NAMES } from '@stout-shackle/core/wording'
-import { call, Refused } from '../api/client'
+import { call } from '../api/client'
+import { failureText } from '../entry/file'
 import QuantityField from '../entry/QuantityField.vue'
 import { usePreferences } from '../stores/preferences'
 
@@ -133,11 +134,7 @@ async function keep() {
     })
     emit('kept', parsed.data)
   } catch (error) {
-    problems.value = [
-      error instanceof Refused
-        ? error.message
-        : 'The shop server does not answer; what you typed is still here.',
-    ]
+    problems.value = [failureText(error)]
   }
 }
 </script>
@@ -145,31 +142,31 @@ async function keep() {
 <template>
   <form class="vehicle card" @submit.prevent="keep">
     <div class="grid">
-      <label>Make<el-input v-model="draft.make!" maxlength="60" /></label>
-      <label>Model<el-input v-model="draft.model!" maxlength="60" /></label>
-      <label>Year<el-input v-model.number="draft.year!" inputmode="numeric" /></label>
-      <label
+      <label class="stacked">Make<el-input v-model="draft.make!" maxlength="60" /></label>
+      <label class="stacked">Model<el-input v-model="draft.model!" maxlength="60" /></label>
+      <label class="stacked">Year<el-input v-model.number="draft.year!" inputmode="numeric" /></label>
+      <label class="stacked"
         >Body<el-select v-model="draft.body" aria-label="Body"
           ><el-option v-for="b in BODIES" :key="b" :value="b" :label="BODY_NAMES[b]" /></el-select
       ></label>
-      <label
+      <label class="stacked"
         >Rear suspension<el-select v-model="draft.suspension" aria-label="Rear suspension"
           ><el-option value="leaf" label="leaf" /><el-option value="coil" label="coil" /></el-select
       ></label>
-      <label
+      <label class="stacked"
         >Rear wheels<el-select v-model="draft.rearWheels" aria-label="Rear wheels"
           ><el-option value="single" label="single" /><el-option value="dual" label="dual" /></el-select
       ></label>
-      <label
+      <label class="stacked"
         >Drive<el-select v-model="draft.drive" aria-label="Drive"
           ><el-option value="rear" label="rear" /><el-option value="front" label="front" /><el-option
             value="all"
             label="all" /></el-select
       ></label>
-      <label
+      <label class="stacked"
         >Tyre size<el-input v-model="draft.tyreSize!" /><span class="small">{{ tyreNote }}</span></label
       >
-      <label class="two"
+      <label class="stacked two"
         >VIN, if at hand<el-input v-model="draft.vin!" maxlength="17" /><span v-if="vinNote" class="small">{{
           vinNote
         }}</span></label
@@ -234,12 +231,6 @@ async function keep() {
 }
 h3 {
   margin: 12px 0 4px;
-}
-label {
-  display: flex;
-  flex-direction: column;
-  font-size: 12.5px;
-  color: var(--muted);
 }
 .two {
   grid-column: span 2;

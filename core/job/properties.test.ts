@@ -1,0 +1,175 @@
+import fc from 'fast-check'
+import { describe, expect, test } from 'vitest'
+import { demoJobs, demoKits } from '../../demo/shop'
+import type { Vehicle } from '../vehicle'
+import { assessJob, jobSchema, type BayRecord, type Job, type RecordBody } from '.'
+
+const kits = demoKits()
+const jobs = demoJobs()
+const between = (min: number, max: number) => fc.double({ min, max, noNaN: true })
+const someJob = fc.constantFrom(...jobs)
+const item = (vehicle: Vehicle) =>
+  fc.record({
+    id: fc.uuid(),
+    name: fc.constant('x'),
+    mass: between(0, 3000),
+    massGive: between(0, 100),
+    place: fc.constantFrom('cabin' as const, 'bed' as const, 'tongue' as const, 'receiver' as const),
+    x: between(-3, vehicle.wheelbase),
+    y: between(-0.8, 0.8),
+    trailerMass: fc.option(between(0, 5000)),
+  })
+const loaded = someJob.chain(({ job, records }) =>
+  fc
+    .record({
+      items: fc.array(item(job.vehicle), { maxLength: 6 }),
+      kit: fc.option(fc.constantFrom(...kits)),
+      air: fc.constantFrom('teed' as const, 'independent' as const),
+      mark: fc.constantFrom('ground' as const, 'wheel-centre' as const),
+      target: fc.constantFrom<Job['target']>(
+        { kind: 'unladen-height' },
+        { kind: 'unladen-rake' },
+        { kind: 'recover', share: 0.7 },
+      ),
+    })
+    .map(({ items, ...rest }) => ({
+      job: { ...job, ...rest, loadCases: [{ id: 'c', name: 'c', items }], activeCase: 'c' } satisfies Job,
+      records,
+    })),
+)
+/** Every number anywhere inside. */
+function numbers(value: unknown, seen = new Set<unknown>()): number[] {
+  if (typeof value === 'number') return [value]
+  if (typeof value !== 'object' || value === null || seen.has(value)) return []
+  seen.add(value)
+  return Object.values(value).flatMap((v) => numbers(v, seen))
+}
+
+describe('whatever a job holds', () => {
+  test('the assessment has a figure or null, never a number that is none', () => {
+    fc.assert(
+      fc.property(loaded, ({ job, records }) => {
+        expect(jobSchema.safeParse(job).success).toBe(true)
+        const { cases, kits: ranked, picked } = assessJob(job, records, kits)
+        for (const n of numbers([cases, ranked.map((k) => k.level), picked?.level]))
+          expect(Number.isFinite(n)).toBe(true)
+      }),
+      { numRuns: 120 },
+    )
+  })
+  test('weight is conserved: the axles together carry vehicle and load', () => {
+    fc.assert(
+      fc.property(loaded, ({ job, records }) => {
+        const { weights, loadCase } = assessJob(job, records, []).active
+        const load = loadCase.items.reduce((sum, i) => sum + i.mass, 0)
+        expect(weights.frontTotal + weights.rearTotal).toBeCloseTo(
+          job.vehicle.curbFront + job.vehicle.curbRear + load,
+          6,
+        )
+      }),
+      { numRuns: 60 },
+    )
+  })
+  test('bags together carry what was added, however it is shared left and right', () => {
+    fc.assert(
+      fc.property(loaded, ({ job, records }) => {
+        for (const { level, kit } of assessJob(job, records, kits).kits) {
+          if (!level?.left || !level.right) continue
+          expect((level.left.force + level.right.force) * kit.bag.motionRatio).toBeCloseTo(level.supported, 3)
+        }
+      }),
+      { numRuns: 60 },
+    )
+  })
+  test('a kit is never called level over its maximum or under its minimum', () => {
+    fc.assert(
+      fc.property(loaded, ({ job, records }) => {
+        for (const { level, minimum, maximum } of assessJob(job, records, kits).kits) {
+          if (level?.code !== 'level') continue
+          for (const side of [level.left!, level.right!]) {
+            expect(side.pressure).toBeGreaterThanOrEqual(minimum.value)
+            expect(side.pressure).toBeLessThanOrEqual(maximum.value)
+          }
+        }
+      }),
+      { numRuns: 60 },
+    )
+  })
+  test('an overload always blocks, whatever kit is picked', () => {
+    fc.assert(
+      fc.property(loaded, ({ job, records }) => {
+        const a = assessJob(job, records, [])
+        const over = a.cases.some((c) => c.ratings.exceeded.length > 0)
+        expect(a.blocks.some((b) => b.code === 'over-rating')).toBe(over)
+      }),
+      { numRuns: 60 },
+    )
+  })
+  test('kits come best first, and none is lost', () => {
+    fc.assert(
+      fc.property(loaded, ({ job, records }) => {
+        const ranked = assessJob(job, records, kits).kits
+        const order = ['fits', 'fits-with-parts', 'needs-answer', 'does-not-fit']
+        const ranks = ranked.map((k) => order.indexOf(k.verdict))
+        expect(ranks).toEqual([...ranks].sort((a, b) => a - b))
+        expect(new Set(ranked.map((k) => k.kit.id)).size).toBe(kits.length)
+      }),
+      { numRuns: 40 },
+    )
+  })
+})
+
+describe('ledger of what is off', () => {
+  // Counting by hand, a second derivation: what was taken off and not put back is open.
+  test('is open exactly for what has not come back', () => {
+    const { job, records } = jobs.find((j) => j.job.number === '0411')!
+    const moves = fc.array(
+      fc.tuple(fc.constantFrom<'off' | 'on-again'>('off', 'on-again'), fc.constantFrom('liner', 'clip', 'lamp')),
+      { maxLength: 12 },
+    )
+    fc.assert(
+      fc.property(moves, (list) => {
+        const more = list.map(([kind, part], i): BayRecord => ({
+          body: { kind, part } satisfies RecordBody,
+          by: 'Test',
+          supersedes: null,
+          id: `m${i}`,
+          sequence: records.length + i + 1,
+          at: '2026-11-25T10:00:00Z',
+        }))
+        const open = assessJob(job, [...records, ...more], [])
+          .ledgers!.off.filter((l) => l.open)
+          .map((l) => l.what)
+        for (const part of ['liner', 'clip', 'lamp']) {
+          const balance =
+            list.filter(([k, p]) => p === part && k === 'off').length -
+            list.filter(([k, p]) => p === part && k === 'on-again').length
+          expect(open.includes(part)).toBe(balance > 0)
+        }
+      }),
+      { numRuns: 60 },
+    )
+  })
+})
+
+describe('stages', () => {
+  test('nothing that waits is called done, and nothing done waits', () => {
+    for (const { job, records } of jobs)
+      for (const s of assessJob(job, records, kits).stages) expect(s.state === 'done').toBe(s.waits.length === 0)
+  })
+  test('a job without anything waits at every stage for what it lacks', () => {
+    const { job } = jobs.find((j) => j.job.number === '0419')!
+    const codes = assessJob(job, [], kits).stages.map((s) => s.waits.map((w) => w.code))
+    expect(codes[0]).toEqual(expect.arrayContaining(['before-empty', 'before-loaded', 'survey']))
+    expect(codes[1]).toEqual(['no-load'])
+    for (const later of codes.slice(2, 7)) expect(later).toContain('no-kit')
+    expect(codes[7]).toEqual(['gates-open'])
+  })
+  test('once work has begun the loaded "before" reading is no longer asked for', () => {
+    const { job, records } = jobs.find((j) => j.job.number === '0417')!
+    const unread = records.filter((r) => !(r.body.kind === 'height' && r.body.load === 'loaded'))
+    const asks = (list: BayRecord[]) => assessJob(job, list, kits).stages[0]!.waits.map((w) => w.code)
+    expect(asks(unread)).not.toContain('before-loaded')
+    expect(asks(unread.filter((r) => r.body.kind !== 'step'))).toContain('before-loaded')
+  })
+})

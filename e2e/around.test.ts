@@ -1,0 +1,129 @@
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterAll, afterEach, beforeAll, expect, test } from 'vitest'
+import { demoJob, demoKits } from '../demo/shop'
+import { link, read, settled, Shop } from './shop'
+
+let shop: Shop
+const folder = mkdtempSync(join(tmpdir(), 'shackle-files-'))
+const file = (name: string, content: string) => {
+  const path = join(folder, name)
+  writeFileSync(path, content)
+  return path
+}
+beforeAll(async () => {
+  shop = await Shop.open()
+})
+afterEach(() => shop.closePages())
+afterAll(() => shop.close())
+
+test('a job file from another shop is taken in; a broken one is refused with its field', async () => {
+  const page = await shop.page('/')
+  const { job, records } = demoJob('0411')
+  const take = page.getByLabel('Take in a job file')
+  await take.setInputFiles(file('broken.json', '{"format":'))
+  await page.getByText('broken.json is not JSON.').waitFor()
+  await take.setInputFiles(
+    file('odd.json', JSON.stringify({ format: 'stout-shackle-job/1', job: { ...job, bay: 12 }, records })),
+  )
+  await page.getByText('odd.json: job.bay Bay must be 1 to 4').waitFor()
+  await take.setInputFiles(file('same.json', JSON.stringify({ format: 'stout-shackle-job/1', job, records })))
+  await page.getByText('Job 0411 is in this shop already.').waitFor()
+  const moved = {
+    format: 'stout-shackle-job/1',
+    job: { ...job, id: 'moved', number: '0777', title: 'From the coast' },
+    records,
+  }
+  await take.setInputFiles(file('moved.json', JSON.stringify(moved)))
+  await page.getByRole('heading', { name: 'From the coast' }).waitFor()
+  expect(await shop.json('/jobs/moved/export')).toEqual(moved)
+})
+
+test('keys: stages by number, units by u, the list by ?, and letters stay letters in a field', async () => {
+  const page = await shop.page('/jobs/job-0417/measure')
+  await page.getByRole('heading', { name: 'Hive run, spring contract' }).waitFor()
+  await page.keyboard.press('2')
+  await page.getByText('What the load does').waitFor()
+  await page.keyboard.press('?')
+  await page.getByRole('dialog', { name: 'Keys' }).waitFor()
+  await page.keyboard.press('?')
+  await page.getByRole('dialog', { name: 'Keys' }).waitFor({ state: 'detached' })
+  await page.getByLabel('Name of 24 hives, strapped').fill('24 hives, u and 2')
+  await page.getByLabel('Name of 24 hives, strapped').press('Enter')
+  await page.getByText('What the load does').waitFor()
+  await page.getByLabel('Name of 24 hives, u and 2').blur()
+  await page.keyboard.press('/')
+  const find = page.getByLabel('Find a job')
+  await expect.poll(() => find.evaluate((e) => e === document.activeElement)).toBe(true)
+  await find.fill('ferry')
+  await expect.poll(() => page.getByRole('link', { name: /Cylinders to the ferry/ }).count()).toBe(1)
+  expect(await page.getByRole('link', { name: /Hive run/ }).count()).toBe(0)
+})
+
+test('an off-centre load: more air on its side, and equal when it is moved to the middle', async () => {
+  const page = await shop.page('/jobs/job-0417/choose')
+  const figures = async () => (await page.locator('.plate .figure').allInnerTexts()).map((t) => parseInt(t, 10))
+  await expect.poll(figures).toEqual([39, 30])
+  await link(page, 'Load').click()
+  await page.getByLabel(/^Left of centre, 24 hives/).fill('0')
+  await link(page, 'Choose').click()
+  await expect.poll(async () => new Set(await figures()).size).toBe(1)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect.poll(figures).toEqual([39, 30])
+  await settled(page)
+})
+
+test('a vehicle is added to the library and changed there; jobs keep theirs', async () => {
+  const page = await shop.page('/vehicles')
+  await page
+    .getByRole('row', { name: /Drover 25/ })
+    .getByRole('button', { name: 'change' })
+    .click()
+  await read(page, 'Wheelbase', '150')
+  await page.getByRole('button', { name: 'Keep vehicle' }).click()
+  await page.getByRole('row', { name: /Drover 25.*150/ }).waitFor()
+  const { job } = await shop.json<{ job: { vehicle: { wheelbase: number } } }>('/jobs/job-0417')
+  expect(job.vehicle.wheelbase).toBe(3.7)
+})
+
+test('a kit file is added to the catalogue and offered on the next choice', async () => {
+  const page = await shop.page('/kits')
+  const kit = { ...demoKits()[0]!, id: 'spare-ridge', name: 'Ridge spare', price: 1 }
+  await page.getByLabel('Add a kit file').setInputFiles(file('kit.json', JSON.stringify({ ...kit, testPressure: 1e9 })))
+  await page.getByText(/kit\.json: testPressure must be a number between/).waitFor()
+  await page.getByLabel('Add a kit file').setInputFiles(file('kit2.json', JSON.stringify(kit)))
+  await page.getByRole('heading', { name: 'Ninebark Air Ridge spare' }).waitFor()
+  await page.goto(`${shop.address}/jobs/job-0417/choose`)
+  await page.getByRole('button', { name: 'Pick Ridge spare' }).waitFor()
+})
+
+test('a fastener undone again is open in the ledger until it is pulled again, and the log tells it', async () => {
+  const page = await shop.page('/jobs/job-0411/bay-view?step=torque-clamp:left')
+  await page.getByRole('button', { name: 'had to undo it again' }).first().click()
+  await page.getByLabel('Why it was undone').fill('bag stood cocked')
+  await page.getByRole('button', { name: 'Undone: torque is void' }).click()
+  await expect.poll(() => page.getByText('pull the wrench, or type').count()).toBe(4)
+  await page.getByRole('link', { name: 'Leave the bay view' }).click()
+  await page.getByText('Opened again').waitFor()
+  await link(page, 'Hand over').click()
+  await settled(page)
+  await page.goto(`${shop.address}/log`)
+  await page.getByText('clamp-bar, torque-clamp:left undone: bag stood cocked').waitFor()
+})
+
+test('the device drawer drives the wrench', async () => {
+  const page = await shop.page('/jobs/job-0417/bay-view?step=torque-strap:left')
+  await page.getByRole('button', { name: 'Devices' }).click()
+  await read(page, 'Wrench 3 will read', '16.2')
+  await page.getByRole('button', { name: 'Pull' }).click()
+  await page.getByText('16.2', { exact: false }).first().waitFor()
+  await page.getByText('within the window').waitFor()
+})
+
+test('an address that is not there says so', async () => {
+  const page = await shop.page('/jobs/nobody/measure')
+  await page.getByText('No such job here').waitFor()
+  await page.goto(`${shop.address}/nowhere`)
+  await page.getByRole('heading', { name: 'Bays', exact: true }).waitFor()
+})

@@ -1,0 +1,125 @@
+import { flushPromises, mount } from '@vue/test-utils'
+import { createPinia } from 'pinia'
+import { afterEach, describe, expect, test, vi } from 'vitest'
+import { POUND_FOOT } from '@stout-shackle/core/quantity'
+import { labelled, mountOnJob } from '../fixtures/mount'
+import BayStage from './BayStage.vue'
+import BayView from './BayView.vue'
+import TorqueKeypad from './TorqueKeypad.vue'
+
+afterEach(() => vi.unstubAllGlobals())
+const button = (wrapper: Awaited<ReturnType<typeof mountOnJob>>['wrapper'], text: string | RegExp) =>
+  wrapper.findAll('button').find((b) => (typeof text === 'string' ? b.text() === text : text.test(b.text())))!
+
+describe('the torque keypad', () => {
+  const pad = () =>
+    mount(TorqueKeypad, { props: { title: 'Nut' }, global: { plugins: [createPinia()] }, attachTo: document.body })
+  test('reads in the unit that is lit', async () => {
+    const wrapper = pad()
+    for (const key of ['1', '6', '.', '1'])
+      await wrapper
+        .findAll('.keys button')
+        .find((b) => b.text() === key)!
+        .trigger('click')
+    await wrapper.find('.go').trigger('click')
+    expect(wrapper.emitted('reading')).toEqual([[expect.closeTo(16.1 * POUND_FOOT, 9)]])
+    await wrapper
+      .findAll('.units button')
+      .find((b) => b.text() === 'lb-in')!
+      .trigger('click')
+    await wrapper.find('.go').trigger('click')
+    expect(wrapper.emitted('reading')![1]).toEqual([expect.closeTo((16.1 * POUND_FOOT) / 12, 9)])
+  })
+  test('by keyboard too; nothing and nonsense are refused', async () => {
+    const wrapper = pad()
+    const shown = wrapper.find('.shown')
+    await shown.trigger('keydown', { key: 'Enter' })
+    expect(wrapper.find('[role=alert]').text()).toContain('Type what the wrench showed')
+    for (const key of ['9', '9', '9', '9', 'Enter']) await shown.trigger('keydown', { key })
+    expect(wrapper.find('[role=alert]').text()).toContain('Too big')
+    await shown.trigger('keydown', { key: 'Backspace' })
+    expect(shown.text()).toContain('999')
+    await shown.trigger('keydown', { key: 'Escape' })
+    expect(wrapper.emitted('close')).toHaveLength(1)
+  })
+})
+
+describe('the bay view', () => {
+  const view = () => mountOnJob(BayView, '0417', { id: 'job-0417' })
+  test('opens at the first step that is not done, with its trap, side and support', async () => {
+    const { wrapper } = await view()
+    expect(wrapper.find('h1').text()).toMatch(/^(LEFT|RIGHT) Hang the spring from the frame, loose/)
+    expect(wrapper.find('.trap').text()).toContain('another thread')
+    expect(wrapper.find('.chips').text()).toContain('axle hanging')
+    expect(wrapper.find('.chips').text()).toContain('two pairs of hands')
+  })
+  test('done goes on and is recorded; back shows who did it', async () => {
+    const { wrapper, server } = await view()
+    await button(wrapper, 'Done, next').trigger('click')
+    await flushPromises()
+    expect(server.records.at(-1)!.body).toMatchObject({ kind: 'step', outcome: 'done' })
+    await button(wrapper, 'Back').trigger('click')
+    expect(wrapper.find('.already').text()).toContain('Done by')
+  })
+  test('cannot be skipped without a reason', async () => {
+    const { wrapper, server } = await view()
+    const before = server.records.length
+    await button(wrapper, "Can't, because…").trigger('click')
+    await wrapper.find('form.skip').trigger('submit')
+    expect(wrapper.find('.refused').text()).toContain('Say why')
+    expect(server.records).toHaveLength(before)
+    await labelled(wrapper, 'Why this step is not done').setValue('part missing')
+    await wrapper.find('form.skip').trigger('submit')
+    await flushPromises()
+    expect(server.records.at(-1)!.body).toMatchObject({ outcome: 'skipped', reason: 'part missing' })
+  })
+  test('the ledgers count what is open and open at a touch', async () => {
+    const { wrapper } = await view()
+    expect(wrapper.find('.ledger').text()).toMatch(/^4off, to go back on/)
+    await wrapper.find('.ledger button').trigger('click')
+    expect(wrapper.find('.sheet').text()).toContain('Spare wheel')
+  })
+})
+
+describe('ledgers by hand', () => {
+  test("the vehicle maker's torque wants a figure and a source", async () => {
+    const { wrapper, store, server } = await mountOnJob(BayStage, '0415')
+    const known = server.records.filter((r) => r.body.kind === 'maker-torque')
+    for (const r of known) store.record({ kind: 'withdrawn' }, { record: r.id, why: 'test' })
+    await flushPromises()
+    const form = wrapper.find('.maker form')
+    await form.trigger('submit')
+    expect(wrapper.find('.ledgers [role=alert]').text()).toContain('Type the figure first')
+    await form.find('input').trigger('focus')
+    await form.find('input').setValue('92')
+    await form.trigger('submit')
+    expect(wrapper.find('.ledgers [role=alert]').text()).toContain('Where does the figure stand?')
+    await form.findAll('input')[1]!.setValue('manual 7-12')
+    await form.trigger('submit')
+    await flushPromises()
+    expect(server.records.at(-1)!.body).toMatchObject({
+      kind: 'maker-torque',
+      source: 'manual 7-12',
+      value: expect.closeTo(92 * POUND_FOOT, 6) as number,
+    })
+  })
+  test('a departure needs what, why and who agreed; a part off comes back on', async () => {
+    const { wrapper, server } = await mountOnJob(BayStage, '0417')
+    const forms = wrapper.findAll('form.add')
+    const departure = forms.at(-1)!
+    await departure.trigger('submit')
+    expect(wrapper.find('.ledgers [role=alert]').text()).toContain('who agreed')
+    for (const [i, text] of ['bolt cut', 'too long', 'Tove'].entries())
+      await departure.findAll('input')[i]!.setValue(text)
+    await departure.trigger('submit')
+    expect(wrapper.text()).toContain('bolt cut: too long')
+    const off = forms[0]!
+    await off.find('input').setValue('liner clip')
+    await off.trigger('submit')
+    await flushPromises()
+    expect(wrapper.find('.ledgers').text()).toContain('liner clip')
+    await button(wrapper, 'back on').trigger('click')
+    await flushPromises()
+    expect(server.records.at(-1)!.body).toEqual({ kind: 'on-again', part: 'liner clip' })
+  })
+})

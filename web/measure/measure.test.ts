@@ -1,0 +1,115 @@
+import { flushPromises } from '@vue/test-utils'
+import { afterEach, describe, expect, test, vi } from 'vitest'
+import { standing } from '@stout-shackle/core/job'
+import { enter, labelled, mountOnJob } from '../fixtures/mount'
+import HeightGrid from './HeightGrid.vue'
+import MeasureStage from './MeasureStage.vue'
+import SurveyForm from './SurveyForm.vue'
+
+afterEach(() => vi.unstubAllGlobals())
+const heights = (server: { records: Parameters<typeof standing>[0] }) =>
+  standing(server.records).flatMap((r) =>
+    r.body.kind === 'height' ? [`${r.body.corner} ${r.body.value.toFixed(4)}`] : [],
+  )
+
+describe('heights round the vehicle', () => {
+  const props = { moment: 'before', load: 'empty', title: 'Empty' }
+  test('Enter records the corner and goes on to the next', async () => {
+    const { wrapper, server } = await mountOnJob(HeightGrid, '0419', props)
+    await enter(wrapper, 'Rear right, Empty', '24 1/2')
+    expect(heights(server)).toContain('rear-right 0.6223')
+    expect(document.activeElement).toBe(labelled(wrapper, 'Rear left, Empty').element)
+  })
+  test('typed again it corrects, and the first reading stays in the log', async () => {
+    const { wrapper, server } = await mountOnJob(HeightGrid, '0419', props)
+    const before = server.records.length
+    await enter(wrapper, 'Front left, Empty', '22 1/2')
+    expect(server.records).toHaveLength(before + 1)
+    expect(server.records.at(-1)!.supersedes!.why).toBe('read again')
+    expect(heights(server).filter((h) => h.startsWith('front-left'))).toEqual(['front-left 0.5715'])
+  })
+  test('emptied, the reading is withdrawn', async () => {
+    const { wrapper, server } = await mountOnJob(HeightGrid, '0419', props)
+    await enter(wrapper, 'Front left, Empty', '')
+    expect(server.records.at(-1)!.body.kind).toBe('withdrawn')
+    expect(heights(server).filter((h) => h.startsWith('front-left'))).toEqual([])
+  })
+  test('a reading that does not read is not recorded and does not go on', async () => {
+    const { wrapper, server } = await mountOnJob(HeightGrid, '0419', props)
+    const before = server.records.length
+    await enter(wrapper, 'Rear right, Empty', '24 5/4')
+    expect(server.records).toHaveLength(before)
+    expect(wrapper.find('[role=alert]').text()).toContain('carry it into the inches')
+  })
+  test('the last corner tells the page that the round is over', async () => {
+    const { wrapper } = await mountOnJob(HeightGrid, '0419', props)
+    await enter(wrapper, 'Rear left, Empty', '24 7/16')
+    expect(wrapper.emitted('end')).toHaveLength(1)
+  })
+})
+
+describe('the survey', () => {
+  test('asks what its suspension needs', async () => {
+    const leaf = (await mountOnJob(SurveyForm, '0417')).wrapper.text()
+    expect(leaf).toContain('Lift block height')
+    expect(leaf).not.toContain('Coil gap')
+    const coil = (await mountOnJob(SurveyForm, '0419')).wrapper.text()
+    expect(coil).toContain('Coil gap, standing empty')
+    expect(coil).not.toContain('Lift block height')
+  })
+  test('an answer is kept as what it means, and can be taken back to "not looked"', async () => {
+    const { wrapper, store } = await mountOnJob(SurveyForm, '0419')
+    const select = labelled(wrapper, 'Spare under the bed')
+    await select.setValue('true')
+    expect(store.job!.survey.spareUnderBed).toBe(true)
+    await select.setValue('false')
+    expect(store.job!.survey.spareUnderBed).toBe(false)
+    await select.setValue('')
+    expect(store.job!.survey.spareUnderBed).toBeNull()
+    await labelled(wrapper, 'Axle vent').setValue('centre')
+    expect(store.job!.survey.axleVent).toBe('centre')
+    await enter(wrapper, 'Coil gap, standing empty', '5/8')
+    expect(store.job!.survey.coilGapStanding).toBeCloseTo(0.015875, 9)
+  })
+  test('counts the answers that still decide', async () => {
+    const { wrapper } = await mountOnJob(SurveyForm, '0419')
+    const count = () => Number(/(\d+) answers still/.exec(wrapper.text())![1])
+    const before = count()
+    await labelled(wrapper, 'Jounce bumper').setValue('twist-in')
+    expect(count()).toBe(before - 1)
+  })
+})
+
+describe('the measure stage', () => {
+  test('says how far the rear dropped, how surely, and the rate that follows', async () => {
+    const { wrapper } = await mountOnJob(MeasureStage, '0417')
+    const plate = wrapper.find('.plate').text()
+    expect(plate).toContain('Rear dropped')
+    expect(plate).toMatch(/3 13\/16\s*in, give or take 1\/16/)
+    expect(plate).toMatch(/Rear springs, both, from this test.*lb\/in ± /)
+  })
+  test('asks for the loaded reading while it can be taken', async () => {
+    const { wrapper } = await mountOnJob(MeasureStage, '0419')
+    expect(wrapper.text()).toContain('Take the loaded reading now')
+  })
+  test('a corner an inch and more out is pointed out while it is typed', async () => {
+    const { wrapper } = await mountOnJob(MeasureStage, '0417')
+    const corner = labelled(wrapper, 'Rear left, Empty')
+    await corner.trigger('focus')
+    await corner.setValue('28 3/16')
+    await flushPromises()
+    expect(wrapper.find('.plate').text()).toContain('Rear right and Rear left disagree with the other axle')
+    await corner.trigger('keydown', { key: 'Escape' })
+    await flushPromises()
+    expect(wrapper.find('.plate').text()).not.toContain('disagree')
+  })
+  test('an old helper, the ground mark and a load-sensing valve are said where they count', async () => {
+    const { wrapper, store } = await mountOnJob(MeasureStage, '0417')
+    store.edit((j) => ({ ...j, mark: 'ground', survey: { ...j.survey, oldHelper: true, loadSensingValve: true } }))
+    await flushPromises()
+    const plate = wrapper.find('.plate').text()
+    expect(plate).toContain('An old helper is still fitted')
+    expect(plate).toContain("tyres' sink counts too")
+    expect(plate).toContain('Load-sensing brake valve')
+  })
+})

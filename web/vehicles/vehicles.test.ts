@@ -1,0 +1,100 @@
+import { flushPromises, mount } from '@vue/test-utils'
+import { createPinia } from 'pinia'
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
+import { vehicleSchema, type Vehicle } from '@stout-shackle/core/vehicle'
+import { demoVehicles } from '../../demo/shop'
+import { enter, labelled } from '../fixtures/mount'
+import VehicleForm from './VehicleForm.vue'
+
+let sent: { url: string; init: RequestInit }[] = []
+beforeEach(() => {
+  sent = []
+  vi.stubGlobal('fetch', (url: string, init: RequestInit) => {
+    sent.push({ url, init })
+    return Promise.resolve(new Response('{}', { status: 201 }))
+  })
+})
+afterEach(() => vi.unstubAllGlobals())
+const form = (vehicle: { version: number; document: Vehicle } | null) =>
+  mount(VehicleForm, { props: { vehicle }, global: { plugins: [createPinia()] }, attachTo: document.body })
+const text = (wrapper: ReturnType<typeof form>, label: string) =>
+  wrapper
+    .findAll('label')
+    .find((l) => l.text().startsWith(label))!
+    .find('input')
+
+describe('a vehicle', () => {
+  test('lacking what the axle weights need names every missing figure and is not sent', async () => {
+    const wrapper = form(null)
+    await wrapper.find('form').trigger('submit')
+    const problems = wrapper.find('[role=alert]').text()
+    for (const word of [
+      'Wheelbase is missing',
+      'Rear axle, empty is missing',
+      'Make is missing',
+      'Tyre size must read like',
+    ])
+      expect(problems).toContain(word)
+    expect(sent).toEqual([])
+  })
+  test('is kept with an id of its own from make, model and year, unknown ratings as unknown', async () => {
+    const wrapper = form(null)
+    await text(wrapper, 'Make').setValue('Quillet')
+    await text(wrapper, 'Model').setValue('Barge 9')
+    await text(wrapper, 'Tyre size').setValue('255/70R18')
+    for (const [label, value] of [
+      ['Wheelbase', '140'],
+      ['Front overhang', '36'],
+      ['Rear overhang', '48'],
+      ['Rear track', '66'],
+      ['Between rear springs', '42'],
+      ['Front axle, empty', '3300'],
+      ['Rear axle, empty', '2500'],
+      ['Rear axle unsprung', '450'],
+    ] as const)
+      await enter(wrapper, label, value)
+    await wrapper.find('form').trigger('submit')
+    await flushPromises()
+    const body = vehicleSchema.parse(JSON.parse(sent[0]!.init.body as string))
+    expect(body.id).toMatch(/^quillet-barge-9-\d{4}$/)
+    expect(body.wheelbase).toBeCloseTo(3.556, 6)
+    expect(body.ratings.gross).toBeNull()
+    expect(body.rearWheelRate).toBeNull()
+    expect(wrapper.emitted('kept')).toHaveLength(1)
+  })
+  test('is changed by its version', async () => {
+    const document = demoVehicles()[0]!
+    const wrapper = form({ version: 4, document })
+    await enter(wrapper, 'Gross vehicle', '10000')
+    await wrapper.find('form').trigger('submit')
+    await flushPromises()
+    expect(sent[0]!.url).toBe(`/api/vehicles/${document.id}`)
+    expect((sent[0]!.init.headers as Record<string, string>)['If-Match']).toBe('"4"')
+  })
+  test('a VIN that disagrees is a warning, not a refusal', async () => {
+    const wrapper = form({ version: 1, document: demoVehicles()[0]! })
+    await text(wrapper, 'VIN').setValue('11111111111111112')
+    expect(wrapper.text()).toContain('Check digit does not agree')
+    await text(wrapper, 'VIN').setValue('1'.repeat(17))
+    expect(wrapper.text()).toContain('Check digit agrees')
+    await wrapper.find('form').trigger('submit')
+    await flushPromises()
+    expect(sent).toHaveLength(1)
+  })
+  test('a front overhang longer than the wheelbase is a mix-up', async () => {
+    const wrapper = form({ version: 1, document: { ...demoVehicles()[0]!, wheelbase: 2 } })
+    await enter(wrapper, 'Front overhang', '90')
+    await wrapper.find('form').trigger('submit')
+    expect(wrapper.find('[role=alert]').text()).toContain('Front overhang is longer than the wheelbase')
+    expect(labelled(wrapper, 'Front overhang').exists()).toBe(true)
+  })
+  test('a server that is away loses nothing that was typed', async () => {
+    vi.stubGlobal('fetch', () => Promise.reject(new TypeError('fetch failed')))
+    const wrapper = form({ version: 1, document: demoVehicles()[0]! })
+    await enter(wrapper, 'Wheelbase', '150')
+    await wrapper.find('form').trigger('submit')
+    await flushPromises()
+    expect(wrapper.find('[role=alert]').text()).toContain('nothing typed is lost')
+    expect((labelled(wrapper, 'Wheelbase').element as HTMLInputElement).value).toBe('150')
+  })
+})
