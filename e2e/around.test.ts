@@ -127,3 +127,25 @@ test('an address that is not there says so', async () => {
   await page.goto(`${shop.address}/nowhere`)
   await page.getByRole('heading', { name: 'Bays', exact: true }).waitFor()
 })
+
+test('the job sheet: another bay, an empty title refused, the vehicle corrected on this job only', async () => {
+  const page = await shop.page('/jobs/job-0418/load')
+  await page.getByRole('button', { name: 'Job sheet' }).click()
+  const sheet = page.getByRole('dialog', { name: 'Job sheet 0418' })
+  await sheet.getByLabel('Bay').selectOption('4')
+  await sheet.getByLabel('Title').fill('')
+  await sheet.getByLabel('Title').press('Enter')
+  await sheet.getByText('Job title is missing').waitFor()
+  await sheet.getByRole('button', { name: 'correct the vehicle on this job' }).click()
+  await read(page, 'Rear axle, empty', '3300')
+  await sheet.getByRole('button', { name: 'Keep vehicle' }).click()
+  await sheet.getByRole('button', { name: 'Close', exact: true }).click()
+  await settled(page)
+  const { job } = await shop.json<{ job: { bay: number; title: string; vehicle: { curbRear: number } } }>(
+    '/jobs/job-0418',
+  )
+  expect(job).toMatchObject({ bay: 4, title: 'Follow-spot truck, winter tour' })
+  expect(job.vehicle.curbRear).toBeCloseTo(3300 * 0.45359237, 6)
+  const library = await shop.json<{ document: { curbRear: number } }>('/vehicles/drover-35-lift')
+  expect(library.document.curbRear).toBe(1430)
+})

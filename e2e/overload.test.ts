@@ -1,5 +1,5 @@
 import { afterAll, afterEach, beforeAll, expect, test } from 'vitest'
-import { link, settled, Shop } from './shop'
+import { link, read, settled, Shop } from './shop'
 
 let shop: Shop
 beforeAll(async () => {
@@ -52,8 +52,30 @@ test('a new job with a new vehicle: what is missing is named, nothing typed is l
   await dialog.getByLabel('Title').fill('Second visit')
   await dialog.getByLabel('Customer').fill('Quay Nine Dive Shop')
   await dialog.getByText('From the library, or new').click()
-  await page.getByRole('option', { name: /Lantern/ }).click()
+  await page.getByRole('option', { name: 'A new vehicle…' }).click()
+  await dialog.getByRole('button', { name: 'Take it in' }).click()
+  await dialog.getByText('Fill in the vehicle and keep it first.').waitFor()
+  await dialog.getByLabel('Make', { exact: true }).fill('Quillet')
+  await dialog.getByLabel('Model', { exact: true }).fill('Barge 9')
+  await dialog.getByLabel('Tyre size').fill('255/70R18')
+  await read(page, 'Wheelbase', '12 feet 1 1/4')
+  await dialog.getByRole('button', { name: 'Keep vehicle' }).click()
+  await dialog.getByText('Front overhang is missing').waitFor()
+  for (const [label, text] of [
+    ['Front overhang', '36'],
+    ['Rear overhang', '48'],
+    ['Rear track', '66'],
+    ['Between rear springs', '42'],
+    ['Front axle, empty', '3300'],
+    ['Rear axle, empty', '2500'],
+    ['Rear axle unsprung', '450'],
+  ] as const)
+    await read(page, label, text)
+  await dialog.getByRole('button', { name: 'Keep vehicle' }).click()
+  await dialog.getByText('Kept in the library: Quillet Barge 9').waitFor()
   await dialog.getByRole('button', { name: 'Take it in' }).click()
   await page.getByRole('heading', { name: 'Second visit' }).waitFor()
   await page.getByText('Walk round it with the tape').waitFor()
+  const vehicles = await shop.json<{ document: { model: string; wheelbase: number } }[]>('/vehicles')
+  expect(vehicles.find((v) => v.document.model === 'Barge 9')!.document.wheelbase).toBeCloseTo(145.25 * 0.0254, 9)
 })

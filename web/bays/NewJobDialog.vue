@@ -30,6 +30,10 @@ const vehicle = computed(() =>
   form.vehicle === NEW ? fresh.value : (shop.vehicles.find((v) => v.document.id === form.vehicle)?.document ?? null),
 )
 
+async function keepVehicle(vehicle: Vehicle) {
+  await shop.keepVehicle(vehicle)
+  fresh.value = vehicle
+}
 async function take() {
   problems.value = {}
   if (!form.title.trim()) problems.value.title = 'Give the job a title, as you would call it across the shop.'
@@ -105,7 +109,7 @@ async function take() {
     <VehicleForm
       v-if="form.vehicle === NEW && !fresh"
       :vehicle="null"
-      @kept="(v) => (fresh = v)"
+      :keep="keepVehicle"
       @cancel="form.vehicle = ''"
     />
     <p v-else-if="fresh" class="small">Kept in the library: {{ fresh.make }} {{ fresh.model }} {{ fresh.year }}.</p>

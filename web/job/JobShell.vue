@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import type { StageId } from '@stout-shackle/core/job'
 import StageChain from '../chain/StageChain.vue'
@@ -7,6 +7,7 @@ import TruckStrip from '../truck/TruckStrip.vue'
 import { useJobPage } from '../stores/job-page'
 import { usePreferences } from '../stores/preferences'
 
+const JobSheet = defineAsyncComponent(() => import('./JobSheet.vue'))
 /** Frame of every job page: who and what, the truck, the chain, then the stage. */
 const props = defineProps<{ id: string }>()
 const store = useJobPage(() => props.id)
@@ -14,6 +15,7 @@ const preferences = usePreferences()
 const route = useRoute()
 const stage = computed(() => route.name as StageId)
 
+const sheet = ref(false)
 const saveState = computed(() =>
   store.away ? 'server away: kept here, trying again' : store.unsaved ? 'saving' : 'saved',
 )
@@ -33,6 +35,7 @@ const saveState = computed(() =>
         {{ store.job.vehicle.rearWheels }} wheels<span v-if="store.job.bay"> · Bay {{ store.job.bay }}</span>
       </span>
       <span class="small save" :class="{ away: store.away }" role="status">{{ saveState }}</span>
+      <button class="plain" @click="sheet = true">Job sheet</button>
       <button class="plain" :disabled="!store.undoable.length" title="Ctrl Z" @click="store.undo()">Undo</button>
       <label class="who small"
         >at it
@@ -53,6 +56,7 @@ const saveState = computed(() =>
       {{ store.notice }} <button class="plain" @click="store.notice = null">understood</button>
     </div>
     <div class="stage"><RouterView /></div>
+    <JobSheet v-if="sheet" @close="sheet = false" />
   </div>
   <div v-else class="page muted" role="status">Fetching the job…</div>
 </template>

@@ -32,5 +32,12 @@ export const useShop = defineStore('shop', () => {
   const loadJobs = async () => void (jobs.value = await call<JobSummary[]>('/jobs'))
   const loadVehicles = async () => void (vehicles.value = await call<Entry<Vehicle>[]>('/vehicles'))
   const loadKits = async () => void (kits.value = await call<Entry<Kit>[]>('/kits'))
-  return { jobs, vehicles, kits, loadJobs, loadVehicles, loadKits }
+  /** Adds a vehicle to the library, or changes the version of it that was read. */
+  async function keepVehicle(vehicle: Vehicle, version?: number): Promise<void> {
+    const write = { body: vehicle, version, key: crypto.randomUUID() }
+    if (version === undefined) await call('/vehicles', { method: 'POST', ...write })
+    else await call(`/vehicles/${vehicle.id}`, { method: 'PUT', ...write })
+    await loadVehicles()
+  }
+  return { keepVehicle, jobs, vehicles, kits, loadJobs, loadVehicles, loadKits }
 })

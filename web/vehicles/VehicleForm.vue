@@ -4,14 +4,18 @@ import type { QuantityKind } from '@stout-shackle/core/quantity'
 import { BODIES, checkVin, tyreDiameter, vehicleSchema, type Vehicle } from '@stout-shackle/core/vehicle'
 import { formatQuantity } from '@stout-shackle/core/quantity'
 import { BODY_NAMES } from '@stout-shackle/core/wording'
-import { call } from '../api/client'
 import { failureText } from '../entry/file'
 import QuantityField from '../entry/QuantityField.vue'
 import { usePreferences } from '../stores/preferences'
 
 /** A vehicle of the library: every figure the computation needs, unknown ones left empty on purpose. */
-const props = defineProps<{ vehicle: { version: number; document: Vehicle } | null }>()
-const emit = defineEmits<{ kept: [vehicle: Vehicle]; cancel: [] }>()
+const props = defineProps<{
+  /** What to start from; null for a new one. */
+  vehicle: Vehicle | null
+  /** Keeps a checked vehicle, wherever it belongs; a failure is shown and nothing typed is lost. */
+  keep: (vehicle: Vehicle) => Promise<void>
+}>()
+const emit = defineEmits<{ cancel: [] }>()
 const preferences = usePreferences()
 
 type Draft = { [K in keyof Vehicle]: Vehicle[K] | null }
@@ -44,9 +48,7 @@ const blank = (): Draft => ({
   reboundTravel: null,
   vin: null,
 })
-const draft = reactive<Draft>(
-  props.vehicle ? { ...props.vehicle.document, ratings: { ...props.vehicle.document.ratings } } : blank(),
-)
+const draft = reactive<Draft>(props.vehicle ? { ...props.vehicle, ratings: { ...props.vehicle.ratings } } : blank())
 const problems = ref<string[]>([])
 
 interface FieldSpec {
@@ -107,7 +109,7 @@ const tyreNote = computed(() => {
   return d ? `${formatQuantity('length', d, preferences.system)} tall` : 'like 255/70R18'
 })
 
-async function keep() {
+async function submit() {
   const id =
     draft.id ||
     `${draft.make} ${draft.model} ${draft.year}`
@@ -125,14 +127,7 @@ async function keep() {
   ]
   if (!parsed.success) return
   try {
-    const path = props.vehicle ? `/vehicles/${id}` : '/vehicles'
-    await call(path, {
-      method: props.vehicle ? 'PUT' : 'POST',
-      body: parsed.data,
-      version: props.vehicle?.version,
-      key: crypto.randomUUID(),
-    })
-    emit('kept', parsed.data)
+    await props.keep(parsed.data)
   } catch (error) {
     problems.value = [failureText(error)]
   }
@@ -140,7 +135,7 @@ async function keep() {
 </script>
 
 <template>
-  <form class="vehicle card" @submit.prevent="keep">
+  <form class="vehicle card" @submit.prevent="submit">
     <div class="grid">
       <label class="stacked">Make<el-input v-model="draft.make!" maxlength="60" /></label>
       <label class="stacked">Model<el-input v-model="draft.model!" maxlength="60" /></label>

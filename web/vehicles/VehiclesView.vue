@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { formatNumber, UNITS } from '@stout-shackle/core/quantity'
+import type { Vehicle } from '@stout-shackle/core/vehicle'
 import { BODY_NAMES } from '@stout-shackle/core/wording'
 import { usePreferences } from '../stores/preferences'
 import { useShop } from '../stores/shop'
@@ -15,9 +16,9 @@ const edited = computed(() => shop.vehicles.find((v) => v.document.id === editin
 const unit = (kind: 'length' | 'mass' | 'rate') => UNITS[kind][preferences.system].symbol
 const show = (kind: 'length' | 'mass' | 'rate', v: number | null) =>
   v === null ? '–' : formatNumber(kind, v, preferences.system)
-async function kept() {
+async function keep(vehicle: Vehicle) {
+  await shop.keepVehicle(vehicle, edited.value?.version)
   editing.value = null
-  await shop.loadVehicles()
 }
 </script>
 
@@ -27,7 +28,13 @@ async function kept() {
       <h1>Vehicles</h1>
       <el-button type="primary" @click="editing = 'new'">New vehicle</el-button>
     </header>
-    <VehicleForm v-if="editing" :key="editing" :vehicle="edited" @kept="kept" @cancel="editing = null" />
+    <VehicleForm
+      v-if="editing"
+      :key="editing"
+      :vehicle="edited?.document ?? null"
+      :keep="keep"
+      @cancel="editing = null"
+    />
     <p v-if="!shop.vehicles.length" class="note">
       No vehicles yet. Add the first one, or take in a job that brings its own.
     </p>

@@ -1,0 +1,104 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { jobSchema, type Job } from '@stout-shackle/core/job'
+import type { Vehicle } from '@stout-shackle/core/vehicle'
+import QuantityField from '../entry/QuantityField.vue'
+import { useOpenJob } from '../stores/job'
+import VehicleForm from '../vehicles/VehicleForm.vue'
+
+/** Who, when, where, and the vehicle as it stands on this job: corrected here, the library stays as it is. */
+const emit = defineEmits<{ close: [] }>()
+const { store, job } = useOpenJob()
+const problem = ref('')
+const vehicle = ref(false)
+
+/** Takes a change only if the whole job still holds, and says why not. */
+function change(next: Job) {
+  const parsed = jobSchema.safeParse(next)
+  problem.value = parsed.success ? '' : parsed.error.issues[0]!.message
+  if (parsed.success) store.edit(() => parsed.data)
+}
+const text = (event: Event) => (event.target as HTMLInputElement).value
+const customer = (part: Partial<Job['customer']>) =>
+  change({ ...job.value, customer: { ...job.value.customer, ...part } })
+function keepVehicle(fresh: Vehicle) {
+  change({ ...job.value, vehicle: fresh })
+  vehicle.value = false
+  return Promise.resolve()
+}
+</script>
+
+<template>
+  <el-dialog :model-value="true" :title="`Job sheet ${job.number}`" width="760px" top="6vh" @close="emit('close')">
+    <div class="sheet">
+      <label class="stacked"
+        >Title<input
+          class="control"
+          :value="job.title"
+          maxlength="80"
+          @change="change({ ...job, title: text($event) })"
+      /></label>
+      <label class="stacked"
+        >Day<input class="control" type="date" :value="job.day" @change="change({ ...job, day: text($event) })"
+      /></label>
+      <label class="stacked"
+        >Customer<input
+          class="control"
+          :value="job.customer.name"
+          maxlength="80"
+          @change="customer({ name: text($event) })"
+      /></label>
+      <label class="stacked"
+        >Contact<input
+          class="control"
+          :value="job.customer.contact"
+          maxlength="120"
+          @change="customer({ contact: text($event) })"
+      /></label>
+      <label class="stacked"
+        >What hurts<input
+          class="control"
+          :value="job.complaint"
+          maxlength="400"
+          @change="change({ ...job, complaint: text($event) })"
+      /></label>
+      <label class="stacked"
+        >Bay<select
+          class="control"
+          :value="job.bay ?? ''"
+          @change="change({ ...job, bay: Number(text($event)) || null })"
+        >
+          <option value="">in the yard</option>
+          <option v-for="b in 4" :key="b" :value="b">Bay {{ b }}</option>
+        </select></label
+      >
+      <QuantityField
+        :value="job.altitude"
+        kind="length"
+        label="Altitude of the shop"
+        :min="-500"
+        :max="5000"
+        signed
+        @commit="(v) => v !== null && change({ ...job, altitude: v })"
+      />
+    </div>
+    <p v-if="problem" class="note stop" role="alert">{{ problem }}</p>
+    <p class="vehicle">
+      <strong>{{ job.vehicle.make }} {{ job.vehicle.model }} {{ job.vehicle.year }}</strong>
+      <button v-if="!vehicle" class="plain" @click="vehicle = true">correct the vehicle on this job</button>
+    </p>
+    <VehicleForm v-if="vehicle" :vehicle="job.vehicle" :keep="keepVehicle" @cancel="vehicle = false" />
+    <template #footer><el-button type="primary" @click="emit('close')">Close</el-button></template>
+  </el-dialog>
+</template>
+
+<style scoped>
+.sheet {
+  display: grid;
+  grid-template-columns: 2fr 1fr;
+  gap: 10px 14px;
+}
+.vehicle {
+  margin-top: 14px;
+}
+</style>
