@@ -10,7 +10,7 @@ export default defineConfig({
       { test: { name: 'server', include: ['server/**/*.test.ts'], testTimeout: 20_000 } },
       {
         plugins: [
-          vue(),
+          vue({ template: { compilerOptions: { whitespace: 'preserve' } } }),
           components({ dirs: [], dts: false, resolvers: [ElementPlusResolver({ importStyle: false })] }),
         ],
         test: {

@@ -36,6 +36,7 @@ const VIEWS = [
   ['hand-over', '/jobs/job-0411/hand-over'],
   ['kits', '/kits'],
   ['vehicles', '/vehicles'],
+  ['bench', '/bench/torque'],
   ['log', '/log'],
 ]
 const only = process.argv.slice(2)

@@ -20,6 +20,7 @@ export const router = createRouter({
     { path: '/', name: 'bays', component: BaysView },
     { path: '/kits', name: 'kits', component: () => import('./kits/KitsView.vue') },
     { path: '/vehicles', name: 'vehicles', component: () => import('./vehicles/VehiclesView.vue') },
+    { path: '/bench/:calculator?', name: 'bench', component: () => import('./bench/BenchView.vue') },
     { path: '/log', name: 'log', component: () => import('./log/LogView.vue') },
     {
       path: '/jobs/:id/bay-view',

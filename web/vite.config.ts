@@ -7,7 +7,11 @@ import { defineConfig } from 'vite'
 export default defineConfig({
   root: fileURLToPath(new URL('.', import.meta.url)),
   // Element Plus comes in component by component, with its style.
-  plugins: [vue(), components({ dirs: [], dts: false, resolvers: [ElementPlusResolver()] })],
+  // A line break between two words in a template is a space, as in HTML.
+  plugins: [
+    vue({ template: { compilerOptions: { whitespace: 'preserve' } } }),
+    components({ dirs: [], dts: false, resolvers: [ElementPlusResolver()] }),
+  ],
   server: { port: 5280, proxy: { '/api': 'http://127.0.0.1:5281' } },
   build: {
     outDir: 'dist',

@@ -1,5 +1,6 @@
 /**
- * Root of a continuous residual inside a bracket, by bisection guarded secant steps (regula falsi, Illinois).
+ * Root of a continuous residual inside a bracket: false position with halved weights (Illinois), and a bisection
+ * whenever three steps have not halved the bracket, so that it always ends.
  *
  * @param residual returns undefined where it is not defined; that ends the search
  * @param low,high bracket: the residual must change sign between them
@@ -19,26 +20,29 @@ export function findRoot(
   if (fa === undefined || fb === undefined) return undefined
   if (fa === 0) return a
   if (fb === 0) return b
-  if (fa * fb > 0) return undefined
-  let side = 0
-  for (let i = 0; i < 200; i++) {
-    let c = (fa * b - fb * a) / (fa - fb)
-    if (i % 8 === 7) c = (a + b) / 2
+  if (fa > 0 === fb > 0) return undefined
+  let kept: 'a' | 'b' | null = null
+  let widthThen = Math.abs(b - a)
+  for (let step = 1; Math.abs(b - a) > tolerance; step++) {
+    const slow = step % 3 === 0 && Math.abs(b - a) > widthThen / 2
+    if (step % 3 === 0) widthThen = Math.abs(b - a)
+    const c: number = slow ? (a + b) / 2 : (fa * b - fb * a) / (fa - fb)
+    // Between neighbouring numbers there is none left to try.
+    if (!(c > Math.min(a, b) && c < Math.max(a, b))) return Math.abs(fa) < Math.abs(fb) ? a : b
     const fc = residual(c)
     if (fc === undefined) return undefined
-    if (fc === 0 || Math.abs(b - a) < tolerance) return c
-    if (fc * fb > 0) {
+    if (fc === 0) return c
+    if (fc > 0 === fb > 0) {
       b = c
       fb = fc
-      if (side === -1) fa /= 2
-      side = -1
+      if (kept === 'a') fa /= 2
+      kept = 'a'
     } else {
       a = c
       fa = fc
-      if (side === 1) fb /= 2
-      side = 1
+      if (kept === 'b') fb /= 2
+      kept = 'b'
     }
-    if (Math.abs(b - a) < tolerance) return (a + b) / 2
   }
-  return undefined
+  return (a + b) / 2
 }

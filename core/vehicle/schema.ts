@@ -17,7 +17,7 @@ const rating = bounded('mass', 50, 30_000).nullable()
 /** A vehicle as the shop knows it: what does not change between visits. SI throughout. */
 export const vehicleSchema = z
   .strictObject({
-    id: z.string().min(1).max(60),
+    id: z.string().regex(/^[a-z0-9][a-z0-9-]{0,59}$/, { error: 'must be lower-case letters, digits and dashes' }),
     make: name('Make'),
     model: name('Model'),
     year: z

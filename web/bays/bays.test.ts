@@ -39,7 +39,7 @@ describe('the board', () => {
     const wrapper = await board(summaries())
     const bays = wrapper.findAll('.bay')
     expect(bays[1]!.text()).toContain('Hive run')
-    expect(bays[1]!.text()).toContain('Fit: 6 gaps to read')
+    expect(bays[1]!.text()).toMatch(/Fit:\s+6 gaps to read/)
     expect(wrapper.find('.yard').text()).toContain('Over a rating: no kit may be sold for this load')
     expect(wrapper.find('.yard').text()).toContain('Handed over')
   })

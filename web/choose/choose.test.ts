@@ -71,7 +71,8 @@ describe('the choose stage', () => {
   })
   test('the chart goes through the load cases of the job, and has its table behind it', async () => {
     const { wrapper, store } = await mountOnJob(ChooseStage, '0417')
-    await vi.waitUntil(() => wrapper.find('.drawn').exists())
+    // ECharts is a large package: a slow machine takes seconds to load it.
+    await vi.waitUntil(() => wrapper.find('.drawn').exists(), { timeout: 15_000 })
     const { series } = wrapper.findComponent({ name: 'VChart' }).props('option') as {
       series: { data: { name: string; value: number[] }[] }[]
     }

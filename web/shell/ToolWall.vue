@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { Box, Connection, Grid, QuestionFilled, Tickets, Van } from '@element-plus/icons-vue'
+import { Box, Connection, Grid, QuestionFilled, SetUp, Tickets, Van } from '@element-plus/icons-vue'
 
 defineEmits<{ devices: []; keys: [] }>()
 const TOOLS = [
   { name: 'bays', label: 'Bays', icon: Grid },
   { name: 'kits', label: 'Kits', icon: Box },
   { name: 'vehicles', label: 'Vehicles', icon: Van },
+  { name: 'bench', label: 'Bench', icon: SetUp },
   { name: 'log', label: 'Log', icon: Tickets },
 ]
 </script>

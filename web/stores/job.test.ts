@@ -6,6 +6,7 @@ import { useJob } from './job'
 
 let server: OneJobServer
 const ID = 'job-0417'
+const until = (holds: () => boolean) => vi.waitUntil(holds, { timeout: 10_000 })
 const opened = async () => {
   setActivePinia(createPinia())
   const store = useJob()
@@ -50,14 +51,14 @@ describe('editing the plan', () => {
     store.edit(complaint('new'))
     expect(store.job!.complaint).toBe('new')
     expect(store.unsaved).toBe(true)
-    await vi.waitUntil(() => !store.unsaved)
+    await until(() => !store.unsaved)
     expect(server.job.complaint).toBe('new')
     expect(server.version).toBe(2)
   })
   test('many keystrokes are few saves', async () => {
     const store = await opened()
     for (const text of ['a', 'ab', 'abc', 'abcd']) store.edit(complaint(text), 'complaint')
-    await vi.waitUntil(() => !store.unsaved)
+    await until(() => !store.unsaved)
     expect(server.asked.filter((a) => a.startsWith('PUT'))).toHaveLength(1)
     expect(server.job.complaint).toBe('abcd')
   })
@@ -73,14 +74,14 @@ describe('editing the plan', () => {
     expect(store.job!.complaint).toBe(before)
     expect(store.undoable).toEqual([])
     store.undo()
-    await vi.waitUntil(() => !store.unsaved)
+    await until(() => !store.unsaved)
     expect(server.job.complaint).toBe(before)
   })
   test("somebody else's change meanwhile: both stay", async () => {
     const store = await opened()
     server.changedElsewhere((job) => ({ ...job, title: 'theirs' }))
     store.edit(complaint('mine'))
-    await vi.waitUntil(() => !store.unsaved)
+    await until(() => !store.unsaved)
     expect(server.job).toMatchObject({ title: 'theirs', complaint: 'mine' })
     expect(store.job).toMatchObject({ title: 'theirs', complaint: 'mine' })
     expect(store.notice).toBeNull()
@@ -89,7 +90,7 @@ describe('editing the plan', () => {
     const store = await opened()
     server.changedElsewhere(complaint('theirs'))
     store.edit(complaint('mine'))
-    await vi.waitUntil(() => store.notice !== null)
+    await until(() => store.notice !== null)
     expect(store.notice).toContain('complaint')
     expect(store.job!.complaint).toBe('theirs')
   })
@@ -106,9 +107,9 @@ describe('when the server is away', () => {
     const store = await opened()
     server.away = true
     store.edit(complaint('kept'))
-    await vi.waitUntil(() => store.away)
+    await until(() => store.away)
     server.away = false
-    await vi.waitUntil(() => !store.unsaved)
+    await until(() => !store.unsaved)
     expect(store.away).toBe(false)
     expect(server.job.complaint).toBe('kept')
   })
@@ -116,29 +117,29 @@ describe('when the server is away', () => {
     const store = await opened()
     server.away = true
     store.edit(complaint('kept'))
-    await vi.waitUntil(() => store.away)
+    await until(() => store.away)
     server.away = false
     const again = await opened()
     expect(again.job!.complaint).toBe('kept')
-    await vi.waitUntil(() => server.job.complaint === 'kept')
+    await until(() => server.job.complaint === 'kept')
   })
   test('a record survives a reload and is recorded once', async () => {
     const store = await opened()
     server.away = true
     store.record(part('liner'))
-    await vi.waitUntil(() => store.away)
+    await until(() => store.away)
     server.away = false
     const again = await opened()
-    await vi.waitUntil(() => !again.unsaved)
+    await until(() => !again.unsaved)
     expect(parts()).toEqual(['liner'])
   })
   test('a record whose answer was lost is sent again and recorded once', async () => {
     const store = await opened()
     server.losesAnswers = true
     store.record(part('liner'))
-    await vi.waitUntil(() => store.away)
+    await until(() => store.away)
     server.losesAnswers = false
-    await vi.waitUntil(() => !store.unsaved)
+    await until(() => !store.unsaved)
     expect(parts()).toEqual(['liner'])
     expect(store.records.filter((r) => r.body.kind === 'off')).toHaveLength(1)
   })
@@ -155,7 +156,7 @@ describe('records', () => {
     localStorage.setItem('person', 'Ilo')
     const store = await opened()
     store.record(part('liner'))
-    await vi.waitUntil(() => !store.unsaved)
+    await until(() => !store.unsaved)
     expect(server.records.at(-1)!.by).toBe('Ilo')
   })
   test('undo withdraws, and the log keeps both', async () => {
@@ -163,7 +164,7 @@ describe('records', () => {
     const before = server.records.length
     store.record(part('liner'))
     store.undo()
-    await vi.waitUntil(() => !store.unsaved)
+    await until(() => !store.unsaved)
     expect(server.records).toHaveLength(before + 2)
     expect(server.records.at(-1)).toMatchObject({ body: { kind: 'withdrawn' }, supersedes: { why: 'undone' } })
     expect(parts()).toEqual([])
@@ -174,7 +175,7 @@ describe('records', () => {
     const refreshing = store.refresh()
     store.record(part('two'))
     await refreshing
-    await vi.waitUntil(() => !store.unsaved)
+    await until(() => !store.unsaved)
     expect(store.records.filter((r) => r.body.kind === 'off')).toHaveLength(2)
   })
 })

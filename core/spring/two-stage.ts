@@ -1,0 +1,38 @@
+import type { Metres, Newtons, NewtonsPerMetre } from '../quantity'
+
+/** A pack whose helper leaves, and then a bump stop, come in one after the other. */
+export interface StagedSpring {
+  /** From unladen height on. */
+  first: NewtonsPerMetre
+  /** Each stage begins at a squat and adds its rate; in rising order. */
+  stages: readonly { at: Metres; adds: NewtonsPerMetre }[]
+}
+
+/** Force of the staged spring at a squat, N; beyond contact each stage adds its own. */
+export const stagedForce = ({ first, stages }: StagedSpring, squat: Metres): Newtons =>
+  stages.reduce((force, { at, adds }) => force + adds * Math.max(0, squat - at), first * squat)
+
+/** Rate felt at a squat; at a contact, the rate from there on. */
+export const stagedRate = ({ first, stages }: StagedSpring, squat: Metres): NewtonsPerMetre =>
+  stages.reduce((rate, { at, adds }) => (squat >= at ? rate + adds : rate), first)
+
+/**
+ * Squat at which the staged spring carries a force: piece by piece, exactly.
+ * @throws RangeError when the stages do not rise or a rate is not positive
+ */
+export function stagedSquat(spring: StagedSpring, force: Newtons): Metres {
+  const { first, stages } = spring
+  if (!(first > 0) || stages.some((s, i) => !(s.adds > 0) || s.at < (stages[i - 1]?.at ?? 0)))
+    throw new RangeError('stages must rise in squat and add a positive rate')
+  let from = 0
+  let rate = first
+  let carried = 0
+  for (const { at, adds } of stages) {
+    const atContact = carried + rate * (at - from)
+    if (force <= atContact) break
+    carried = atContact
+    from = at
+    rate += adds
+  }
+  return from + (force - carried) / rate
+}

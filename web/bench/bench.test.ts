@@ -1,0 +1,96 @@
+import { flushPromises, mount } from '@vue/test-utils'
+import { createPinia } from 'pinia'
+import { describe, expect, test } from 'vitest'
+import { createMemoryHistory, createRouter } from 'vue-router'
+import BenchView from './BenchView.vue'
+import { answer, CALCULATORS } from './calculators'
+
+const find = (id: string) => CALCULATORS.find((c) => c.id === id)!
+const rows = (id: string, typed: Record<string, string> = {}, system: 'us' | 'metric' = 'us') => {
+  const result = answer(find(id), typed, system)
+  if (!result.ok) throw new Error(`${result.key}: ${result.why}`)
+  return Object.fromEntries(result.rows.map((r) => [r.label, r.value]))
+}
+
+describe('calculators of the bench', () => {
+  test('each has a formula, a source, and an answer to its usual figures in both systems', () => {
+    for (const c of CALCULATORS) {
+      expect(c.formula.length).toBeGreaterThan(10)
+      expect(c.source.length).toBeGreaterThan(5)
+      for (const system of ['us', 'metric'] as const) {
+        const result = answer(c, {}, system)
+        expect(result.ok, c.id).toBe(true)
+        if (result.ok) for (const row of result.rows) expect(row.value).toMatch(/\d/)
+      }
+    }
+  })
+  // The same worked examples as in core, typed as a person would; their sources stand there.
+  test('worked examples', () => {
+    expect(rows('tape')).toEqual({ Inches: '3 7/8 in', Millimetres: '98.4 mm' })
+    expect(
+      rows('axles', { wheelbase: '3.7 m', mass: '300 kg', x: '0.35 m', tongue: '290 kg', hitch: '1.25 m' }, 'metric'),
+    ).toEqual({ 'Rear axle gains': '660 kg', 'Front axle gains': '−70 kg' })
+    expect(rows('torque')).toMatchObject({ 'Of proof load': '38.9 %', 'Clamp force': '2560 lbf' })
+    expect(rows('torque', { torque: '38 lb-ft', wrench: '400 mm', extension: '45 mm' })['Set the wrench to']).toBe(
+      '34.2 lb-ft',
+    )
+    expect(rows('hold', { start: '60 psi', warm: '24 °C', end: '56 psi', cold: '12 °C' })).toMatchObject({
+      'Should read': '57.0 psi',
+      Lost: '1.0 psi',
+    })
+    expect(rows('tyre')).toMatchObject({
+      Diameter: '32 1/16 in',
+      'One tyre, single': '3,197 lb',
+      'One tyre, dual': '2,910 lb',
+    })
+    expect(rows('attitude', { wheelbase: '3.7 m' })).toMatchObject({ 'Nose up': '1.57°', 'Beam at 25 ft': '8 1/4 in' })
+    expect(rows('attitude', { mass: '1459.59 kg', rate: '76 N/mm' })['Body frequency']).toBe('1.15 Hz')
+    // 30 psi set at sea level and 24 °C, 12 °C and 2400 m later: (206.84 + 101.33) 285.15/297.15 - 75.63 kPa.
+    expect(
+      rows('filling', { pressure: '30 psi', warm: '24 °C', from: '0 m', cold: '12 °C', to: '2400 m' })['Reads there'],
+    ).toBe('31.9 psi')
+  })
+  test.each([
+    ['tape', { sum: '26 - 22 5/3' }, 'A tape has no 5/3'],
+    ['units', { kind: 'torque', typed: '16 parsecs' }, 'not a unit'],
+    ['rate', { squat: '1/16 in' }, 'no larger than what the tape can tell'],
+    ['leaf', { clamped: '60 in' }, 'Nothing is left to bend'],
+    ['tyre', { size: '31x10', index: '999' }, 'reads like 255/70R18'],
+    ['pressure', { gain: '9000 lb' }, 'Over the maximum'],
+    ['torque', { torque: '120 lb-ft' }, 'Over proof load'],
+  ])('%s %j says what is wrong', (id, typed, words) => {
+    const result = answer(find(id), typed, 'us')
+    expect(result.ok && result.rows.map((r) => r.note ?? '').join()).toContain(words)
+  })
+  test.each([
+    ['axles', { wheelbase: '0 in' }, 'wheelbase', 'No answer from these figures'],
+    ['axles', { mass: '-5' }, 'mass', 'cannot be'],
+    ['coil', { turns: 'six' }, 'turns', 'A number like 6'],
+    ['coil', { turns: '0' }, 'wire', 'No answer'],
+    ['torque', { thread: 'M9' }, 'thread', 'One of 5/16-18'],
+    ['rate', { gain: '' }, 'gain', 'Nothing typed yet'],
+  ])('%s %j names the field', (id, typed, key, words) => {
+    expect(answer(find(id), typed, 'us')).toMatchObject({
+      ok: false,
+      key,
+      why: expect.stringContaining(words) as string,
+    })
+  })
+  test('a sum lives in its address', async () => {
+    const router = createRouter({
+      history: createMemoryHistory(),
+      routes: [{ path: '/bench/:calculator?', name: 'bench', component: BenchView }],
+    })
+    await router.push('/bench/tape?sum=35-1/4 %2B 1/2')
+    const wrapper = mount(BenchView, { global: { plugins: [createPinia(), router] }, attachTo: document.body })
+    await flushPromises()
+    expect(wrapper.find('.plate').text()).toContain('35 3/4 in')
+    await wrapper.find('input').setValue('10 - 1/4')
+    await flushPromises()
+    expect(router.currentRoute.value.query.sum).toBe('10 - 1/4')
+    expect(wrapper.find('.plate').text()).toContain('9 3/4 in')
+    await wrapper.find('input').setValue('10 - nonsense')
+    await flushPromises()
+    expect(wrapper.find('.plate').text()).toContain('is not a')
+  })
+})
