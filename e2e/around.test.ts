@@ -74,6 +74,27 @@ test('an off-centre load: more air on its side, and equal when it is moved to th
   await settled(page)
 })
 
+test('a weight is dragged on the picture from above, and the truck and its figures follow', async () => {
+  const page = await shop.page('/jobs/job-0417/load')
+  const hives = page.getByRole('slider', { name: /^24 hives/ })
+  const rear = () => page.locator('.plate').getByText('Rear axle gains').locator('xpath=..').innerText()
+  const before = await rear()
+  const box = (await hives.boundingBox())!
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(box.x + box.width / 2 - 60, box.y + box.height / 2, { steps: 6 })
+  await page.mouse.up()
+  await expect.poll(rear).not.toBe(before)
+  await settled(page)
+  const at = async () =>
+    (await shop.json<{ job: { loadCases: { items: { x: number }[] }[] } }>('/jobs/job-0417')).job.loadCases[0]!
+      .items[0]!.x
+  expect(await at()).toBeGreaterThan(13.75 * 0.0254 + 0.2)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await settled(page)
+  await expect.poll(async () => (await at()).toFixed(4)).toBe((13.75 * 0.0254).toFixed(4))
+})
+
 test('a vehicle is added to the library and changed there; jobs keep theirs', async () => {
   const page = await shop.page('/vehicles')
   await page

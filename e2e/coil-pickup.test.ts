@@ -62,7 +62,6 @@ test('the coil pickup goes from Measure to Hand over, with a reload and a killed
   await page.getByText('Rear axle gains').waitFor()
   await link(page, 'Measure').click()
   await heights(page, 'Loaded: Forge and anvil', ['22 5/16', '22 1/4', '22 1/8', '22'])
-  await page.screenshot({ path: '/tmp/dbg.png' })
   await page.getByText('Rear dropped').waitFor()
   // (24 1/2 + 24 7/16)/2 - (22 1/8 + 22)/2 = 2 13/32, shown to the sixteenth.
   await expect.poll(() => page.locator('.figure').first().innerText()).toMatch(/^2 (3\/8|7\/16)/)

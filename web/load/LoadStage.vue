@@ -7,6 +7,7 @@ import StampedPlate from '../entry/StampedPlate.vue'
 import StageColumns from '../job/StageColumns.vue'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
+import LoadPlan from './LoadPlan.vue'
 import LoadTable from './LoadTable.vue'
 import RatingsTable from './RatingsTable.vue'
 
@@ -91,6 +92,7 @@ const moveForward = computed(() => {
           />
           <button class="plain small" :disabled="job.loadCases.length < 2" @click="drop">drop this case</button>
         </header>
+        <LoadPlan />
         <LoadTable />
         <p v-if="!active.loadCase.items.length" class="note">
           Nothing on it yet. Add what the customer carries: weight, and how far ahead of or behind the rear axle it

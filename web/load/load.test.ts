@@ -97,4 +97,31 @@ describe('the load stage', () => {
     expect(wrapper.text()).toContain('Spring rate unknown')
     expect(wrapper.text()).toContain('Read the loaded heights on Measure')
   })
+
+  const weight = (wrapper: Awaited<ReturnType<typeof mountOnJob>>['wrapper'], name: string) =>
+    wrapper.findAll('g.load').find((g) => g.attributes('aria-label')!.startsWith(name))!
+  test('arrow keys move a weight by an inch on the picture, shift by six, undone together', async () => {
+    const { wrapper, store } = await mountOnJob(LoadStage, '0417')
+    const hives = () => store.assessment!.active.loadCase.items[0]!
+    const [x, y] = [hives().x, hives().y]
+    await weight(wrapper, '24 hives').trigger('keydown', { key: 'ArrowLeft' })
+    expect(hives().x - x).toBeCloseTo(0.0254, 9)
+    await weight(wrapper, '24 hives').trigger('keydown', { key: 'ArrowDown', shiftKey: true })
+    expect(hives().y - y).toBeCloseTo(-6 * 0.0254, 9)
+    expect(weight(wrapper, '24 hives').attributes('aria-label')).toContain('−2 in left of centre')
+    await weight(wrapper, '24 hives').trigger('keydown', { key: 'x' })
+    store.undo()
+    expect([hives().x, hives().y]).toEqual([x, y])
+  })
+  test('the load centre is the mean of the weights', async () => {
+    const { wrapper } = await mountOnJob(LoadStage, '0417')
+    // (900 x 13.75 - 190 x 13 - 480 x 49.21)/1570 = -8.74 in; 900 x 4/1570 = 2.29 in left.
+    expect(wrapper.find('.plan').text()).toMatch(/load centre 8 3\/4 in\s+behind\s+the axle, 2 5\/16 in left/)
+  })
+  test('a weight cannot be dragged out of the world', async () => {
+    const { wrapper, store } = await mountOnJob(LoadStage, '0417')
+    for (let i = 0; i < 20; i++)
+      await weight(wrapper, '24 hives').trigger('keydown', { key: 'ArrowUp', shiftKey: true })
+    expect(store.assessment!.active.loadCase.items[0]!.y).toBe(1.5)
+  })
 })
