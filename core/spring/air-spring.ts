@@ -38,11 +38,17 @@ export interface AirSpring {
   readonly volume: Interpolant
 }
 
-/** A bag's curves from its table. Throws RangeError for a table the schema would refuse. */
-export const airSpring = (table: BagTable): AirSpring => ({
-  area: monotoneCubic(table.heights, table.areas),
-  volume: monotoneCubic(table.heights, table.volumes),
-})
+/** Curves already made: a catalogue's tables are asked about at every keystroke and never change. */
+const made = new WeakMap<BagTable, AirSpring>()
+
+/** A bag's curves from its table, which must not be changed afterwards. Throws RangeError for a table the schema would refuse. */
+export function airSpring(table: BagTable): AirSpring {
+  const known = made.get(table)
+  if (known) return known
+  const fresh = { area: monotoneCubic(table.heights, table.areas), volume: monotoneCubic(table.heights, table.volumes) }
+  made.set(table, fresh)
+  return fresh
+}
 
 export interface BagState {
   height: Metres
