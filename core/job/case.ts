@@ -102,7 +102,7 @@ function squatOf(
   return {
     front: frontWheelRate ? (weights.front * GRAVITY) / (2 * frontWheelRate) + sink(weights.front, 2) : null,
     rear: rear + sink(weights.rear, tyresRear(job)),
-    rearGive: Math.abs(rear) * Math.hypot(rate.give / rate.rate, weights.rear ? weights.rearGive / weights.rear : 0),
+    rearGive: Math.hypot((rear * rate.give) / rate.rate, (weights.rearGive * GRAVITY) / rate.rate),
     source: 'from-rate',
   }
 }

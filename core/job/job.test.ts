@@ -142,6 +142,12 @@ describe('squat, rate and level of a job', () => {
     const centre = open(job, [])
     expect(ground.active.level!.mean!).toBeGreaterThan(centre.active.level!.mean!)
   })
+  test('a load said only as "nothing, give or take 200 lb" still has a doubt in its squat', () => {
+    const vague = { id: 'v', name: 'v', mass: 0, massGive: 90, place: 'bed' as const, x: 0, y: 0, trailerMass: null }
+    const { squat, rearRate } = open({ ...job, loadCases: [{ id: 'full', name: 'x', items: [vague] }], activeCase: 'full' }, []).active
+    expect(squat.rear).toBe(0)
+    expect(squat.rearGive).toBeCloseTo((90 * 9.80665) / rearRate!.rate, 9)
+  })
   test('no spring rate, no pressure: never a guess', () => {
     const blind = open({ ...job, vehicle: { ...job.vehicle, rearWheelRate: null } }, [])
     expect(blind.active.level).toBeNull()
