@@ -1,16 +1,21 @@
-// Hot reload: Vite for the pages, the server restarted on change, the demo's database.
+// Hot reload: Vite for the pages, the server restarted on change, the demo's database (loaded the first time).
 import { spawn } from 'node:child_process'
+import { existsSync } from 'node:fs'
 import { join } from 'node:path'
-import { ensurePackages, root } from './ensure.mjs'
+import { ensurePackages, root, untilHealthy } from './ensure.mjs'
 
 ensurePackages()
-const env = { ...process.env, DATA_DIR: process.env.DATA_DIR ?? join(root, '.demo'), PORT: '5281' }
+const dataDir = process.env.DATA_DIR ?? join(root, '.demo')
+const first = !existsSync(join(dataDir, 'shop.sqlite'))
+const env = { ...process.env, DATA_DIR: dataDir, PORT: '5281' }
 const children = [
-  spawn('npx', ['tsx', 'watch', '--clear-screen=false', 'server/main.ts'], {
-    cwd: root,
-    stdio: 'inherit',
-    env,
-  }),
+  spawn('npx', ['tsx', 'watch', '--clear-screen=false', 'server/main.ts'], { cwd: root, stdio: 'inherit', env }),
   spawn('npx', ['vite', '--config', 'web/vite.config.ts'], { cwd: root, stdio: 'inherit' }),
 ]
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => children.forEach((child) => child.kill(signal)))
+if (first) {
+  const { loadDemo } = await import('../demo/load.mjs')
+  const address = 'http://127.0.0.1:5281'
+  await untilHealthy(address)
+  await loadDemo(address)
+}

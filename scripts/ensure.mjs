@@ -62,6 +62,19 @@ export function ensureBuilt() {
   run('npx', ['vite', 'build', '--config', 'web/vite.config.ts', '--logLevel', 'warn'])
 }
 
+/** Waits until a shop server answers at an address, or `gone` says that it will not any more. */
+export async function untilHealthy(address, gone = () => false) {
+  for (let tries = 0; !gone() && tries < 300; tries++) {
+    const answers = await fetch(`${address}/api/health`).then(
+      (r) => r.ok,
+      () => false,
+    )
+    if (answers) return
+    await new Promise((resolve) => setTimeout(resolve, 100))
+  }
+  throw new Error(`the shop server did not come up at ${address}`)
+}
+
 /**
  * Starts the shop server as a child and waits until it answers.
  * @returns { address, child }
@@ -80,13 +93,6 @@ export async function startServer({
   const address = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal))
   child.on('exit', (code) => (process.exitCode = code ?? 0))
-  for (let tries = 0; child.exitCode === null && tries < 300; tries++) {
-    const answers = await fetch(`${address}/api/health`).then(
-      (r) => r.ok,
-      () => false,
-    )
-    if (answers) return { address, child }
-    await new Promise((resolve) => setTimeout(resolve, 100))
-  }
-  throw new Error(`the shop server did not come up at ${address}`)
+  await untilHealthy(address, () => child.exitCode !== null)
+  return { address, child }
 }

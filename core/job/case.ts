@@ -66,10 +66,13 @@ export function assessCase(job: Job, standing: readonly BayRecord[], loadCase: L
   }
 }
 
-/** A loading test in the shop is about this vehicle as it stands, so it goes before the library's figure. */
+/**
+ * A loading test in the shop is about this vehicle as it stands, so it goes before the library's figure; not one taken
+ * with air in old bags, which measures them too.
+ */
 function rateOf(job: Job, weights: AxleWeights, heights: JobHeights): AxleRate | null {
   const { beforeEmpty, beforeLoaded } = heights
-  if (beforeEmpty.rear !== null && beforeLoaded.rear !== null) {
+  if (beforeEmpty.rear !== null && beforeLoaded.rear !== null && !beforeEmpty.aired && !beforeLoaded.aired) {
     const sink = tyreAxleRate(job) ? (weights.rear * GRAVITY) / tyreAxleRate(job)! : 0
     const give = Math.hypot(beforeEmpty.give, beforeLoaded.give) / Math.SQRT2
     const test = rateFromTest(weights.rear, weights.rearGive, beforeEmpty.rear - beforeLoaded.rear - sink, give)

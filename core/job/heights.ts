@@ -16,7 +16,7 @@ export function heightSet(
   for (const { body } of ofKind(standing, 'height')) {
     if (body.moment !== moment || body.load !== load || body.mark !== mark) continue
     if (load === 'loaded' && body.loadCase !== loadCase) continue
-    set[body.corner] = { value: body.value, about: body.about }
+    set[body.corner] = { value: body.value, about: body.about, aired: body.bagPressure > 0 }
   }
   return set
 }

@@ -137,6 +137,14 @@ describe('squat, rate and level of a job', () => {
     const { left, right } = a.active.level!
     expect(left!.pressure).toBeGreaterThan(right!.pressure)
   })
+  test('a test read with air in old bags is not the rate of the steel', () => {
+    const aired = records.map((r) =>
+      r.body.kind === 'height' ? { ...r, body: { ...r.body, bagPressure: 10 * PSI } } : r,
+    )
+    const { rearRate, squat } = open(job, aired).active
+    expect(rearRate!.source).toBe('vehicle')
+    expect(squat.source).toBe('measured')
+  })
   test('from the ground the tyre sink raises the pressure', () => {
     const ground = open({ ...job, mark: 'ground' }, [])
     const centre = open(job, [])
@@ -144,7 +152,10 @@ describe('squat, rate and level of a job', () => {
   })
   test('a load said only as "nothing, give or take 200 lb" still has a doubt in its squat', () => {
     const vague = { id: 'v', name: 'v', mass: 0, massGive: 90, place: 'bed' as const, x: 0, y: 0, trailerMass: null }
-    const { squat, rearRate } = open({ ...job, loadCases: [{ id: 'full', name: 'x', items: [vague] }], activeCase: 'full' }, []).active
+    const { squat, rearRate } = open(
+      { ...job, loadCases: [{ id: 'full', name: 'x', items: [vague] }], activeCase: 'full' },
+      [],
+    ).active
     expect(squat.rear).toBe(0)
     expect(squat.rearGive).toBeCloseTo((90 * 9.80665) / rearRate!.rate, 9)
   })

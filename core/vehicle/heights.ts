@@ -13,6 +13,8 @@ export const ABOUT_GIVE: Metres = INCH / 2
 export interface HeightReading {
   value: Metres
   about: boolean
+  /** Read with air in bags: the springs did not carry alone. */
+  aired?: boolean
 }
 export type HeightSet = Partial<Record<Corner, HeightReading>>
 
@@ -25,6 +27,8 @@ export interface HeightSummary {
   leanFront: Metres | null
   leanRear: Metres | null
   missing: Corner[]
+  /** Any of them read with air in bags. */
+  aired: boolean
   /** Plus or minus of an axle average. */
   give: Metres
   /** Corners that disagree with their neighbours; when one can be singled out it is alone. */
@@ -76,6 +80,7 @@ export function summariseHeights(heights: HeightSet, mark: Mark): HeightSummary 
     leanFront,
     leanRear,
     missing: CORNERS.filter((c) => !heights[c]),
+    aired: CORNERS.some((c) => heights[c]?.aired),
     give,
     suspect,
     twist,

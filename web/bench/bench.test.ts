@@ -45,6 +45,12 @@ describe('calculators of the bench', () => {
     })
     expect(rows('attitude', { wheelbase: '3.7 m' })).toMatchObject({ 'Nose up': '1.57°', 'Beam at 25 ft': '8 1/4 in' })
     expect(rows('attitude', { mass: '1459.59 kg', rate: '76 N/mm' })['Body frequency']).toBe('1.15 Hz')
+    // 340 lb/in for 2 in carries 680 lb; the other 420 lb ride on 740 lb/in: 2.5676 in.
+    expect(rows('stages')).toEqual({ 'It sinks': '2 9/16 in', 'Rate there': '740 lb/in' })
+    // 400 lb sank 1 in more than nothing would, in a straight line: 200 lb/in.
+    expect(rows('loads', { loading: '200 lb 1 in; 400 lb 2 in', unloading: 'none' })['Both sides']).toMatch(
+      /^200 lb\/in ± /,
+    )
     // 30 psi set at sea level and 24 °C, 12 °C and 2400 m later: (206.84 + 101.33) 285.15/297.15 - 75.63 kPa.
     expect(
       rows('filling', { pressure: '30 psi', warm: '24 °C', from: '0 m', cold: '12 °C', to: '2400 m' })['Reads there'],
@@ -54,6 +60,11 @@ describe('calculators of the bench', () => {
     ['tape', { sum: '26 - 22 5/3' }, 'A tape has no 5/3'],
     ['units', { kind: 'torque', typed: '16 parsecs' }, 'not a unit'],
     ['rate', { squat: '1/16 in' }, 'no larger than what the tape can tell'],
+    ['loads', { loading: '200 lb 1 in', unloading: 'none' }, 'At least two loads'],
+    ['loads', { loading: '200 lb 1 in; 400 lb one', unloading: 'none' }, 'a load with its unit, then the squat'],
+    ['loads', { loading: '200 lb 1 in; 400 lb 2 in; 800 lb 3 in', unloading: 'none' }, 'off the line'],
+    ['loads', { loading: '200 lb 2 in; 400 lb 1 in', unloading: 'none' }, 'More load, less squat'],
+    ['stages', { adds: '0 lb/in' }, 'Both rates must be over zero'],
     ['leaf', { clamped: '60 in' }, 'Nothing is left to bend'],
     ['tyre', { size: '31x10', index: '999' }, 'reads like 255/70R18'],
     ['pressure', { gain: '9000 lb' }, 'Over the maximum'],

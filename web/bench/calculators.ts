@@ -10,7 +10,17 @@ import {
   type QuantityKind,
   type UnitSystem,
 } from '@stout-shackle/core/quantity'
-import { bodyFrequency, coilRate, leafPackRate, rateFromTest } from '@stout-shackle/core/spring'
+import {
+  bodyFrequency,
+  coilRate,
+  fitLoadingTest,
+  leafPackRate,
+  rateFromTest,
+  stagedRate,
+  stagedSquat,
+  wheelRate,
+  type TestPoint,
+} from '@stout-shackle/core/spring'
 import {
   clampForce,
   NUT_FACTOR,
@@ -121,6 +131,107 @@ export const CALCULATORS: readonly Calculator[] = [
     },
   },
   {
+    id: 'loads',
+    title: 'Spring rate from several loads',
+    formula:
+      'least squares of squat on load, a line each for loading and unloading; loads as "200 lb 1 1/8 in; 400 lb 2 1/4 in"',
+    source: 'weighted linear regression; friction band is common practice',
+    inputs: [
+      {
+        key: 'loading',
+        label: 'While loading',
+        kind: 'text',
+        usual: '200 lb 15/16 in; 400 lb 1 13/16 in; 600 lb 2 3/4 in',
+      },
+      {
+        key: 'unloading',
+        label: 'While unloading, or none',
+        kind: 'text',
+        usual: '400 lb 2 1/16 in; 200 lb 1 3/16 in',
+      },
+      { key: 'give', label: 'Each squat, give or take', kind: 'length', usual: '1/16 in' },
+    ],
+    compute({ text, give }, system) {
+      const points: TestPoint[] = []
+      for (const way of ['loading', 'unloading'] as const)
+        for (const part of text[way]!.split(';').map((p) => p.trim())) {
+          if (!part || part === 'none') continue
+          const [, mass, squat] = /^(\S+\s*(?:lb|kg))\s+(.+)$/.exec(part) ?? []
+          const gain = parseQuantity('mass', mass ?? part, { system })
+          const sunk = parseQuantity('length', squat ?? '', { system })
+          if (!gain.ok || !sunk.ok)
+            return [
+              {
+                label: 'Does not read',
+                value: '–',
+                note: `"${part}": a load with its unit, then the squat, like 200 lb 15/16 in.`,
+              },
+            ]
+          points.push({ gain: gain.value, squat: sunk.value, give: Math.max(give!, 1e-5), way })
+        }
+      const fit = fitLoadingTest(points)
+      switch (fit.code) {
+        case 'too-few':
+          return [
+            {
+              label: 'Nothing measured',
+              value: '–',
+              note: 'At least two loads, far enough apart that the tape can tell.',
+            },
+          ]
+        case 'nonsense':
+          return [{ label: 'No rate', value: '–', note: 'More load, less squat: a reading is wrong.' }]
+        case 'not-straight':
+          return [
+            {
+              label: 'No one rate',
+              value: '–',
+              note: `A point is ${q('length', fit.worst, system)} off the line: a second stage, a stop or an old helper came in. Take loads on one side of it.`,
+            },
+          ]
+        case 'rate':
+          return [
+            { label: 'Both sides', value: `${q('rate', fit.rate, system)} ± ${q('rate', fit.give, system)}` },
+            {
+              label: 'Friction, up and down from the mean',
+              value: fit.friction === null ? '–' : forceText(fit.friction, system),
+              note:
+                fit.friction === null ? 'Loads on the way down too would show the friction of the leaves.' : undefined,
+            },
+          ]
+      }
+    },
+  },
+  {
+    id: 'stages',
+    title: 'Two-stage pack',
+    formula: 'force k₁ s, and k₂ (s − s₂) more from contact on',
+    source: 'piecewise linear springs in parallel',
+    inputs: [
+      { key: 'first', label: 'Main pack, both sides', kind: 'rate', usual: '340 lb/in' },
+      { key: 'at', label: 'Helper leaves touch after', kind: 'length', usual: '2 in' },
+      { key: 'adds', label: 'They add, both sides', kind: 'rate', usual: '400 lb/in' },
+      { key: 'gain', label: 'Rear axle gained', kind: 'mass', usual: '1100 lb' },
+    ],
+    compute({ first, at, adds, gain }, system) {
+      if (!(first! > 0) || !(adds! > 0))
+        return [{ label: 'No spring', value: '–', note: 'Both rates must be over zero.' }]
+      const spring = { first: first!, stages: [{ at: at!, adds: adds! }] }
+      const squat = stagedSquat(spring, gain! * GRAVITY)
+      return [
+        {
+          label: 'It sinks',
+          value: q('length', squat, system),
+          note:
+            squat > at!
+              ? 'The helper leaves carry: a rate measured across their contact is the rate of neither.'
+              : undefined,
+        },
+        { label: 'Rate there', value: q('rate', stagedRate(spring, squat), system) },
+      ]
+    },
+  },
+  {
     id: 'leaf',
     title: 'Leaf pack from its leaves',
     formula: 'k = E b t³ (4 n_full + 8/3 n_graduated)/L³, L without the clamped part',
@@ -170,7 +281,7 @@ export const CALCULATORS: readonly Calculator[] = [
       const rate = coilRate({ wire: v.wire!, meanDiameter: v.mean!, activeTurns: v.turns! })
       return [
         { label: 'At the spring', value: q('rate', rate, system) },
-        { label: 'At the wheel', value: q('rate', v.ratio! ** 2 * rate, system) },
+        { label: 'At the wheel', value: q('rate', wheelRate(rate, v.ratio!), system) },
       ]
     },
   },

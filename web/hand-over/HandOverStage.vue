@@ -65,9 +65,15 @@ const reopen = () =>
           load="loaded"
           :title="`Loaded: ${assessment.active.loadCase.name}`"
           remark="load on, aired"
-          :bag-pressure="mean"
+          :likely-pressure="mean"
         />
-        <HeightGrid moment="after" load="empty" title="Empty" remark="at minimum pressure" :bag-pressure="mean" />
+        <HeightGrid
+          moment="after"
+          load="empty"
+          title="Empty"
+          remark="load off, at minimum pressure"
+          :likely-pressure="job.kit ? minimumPressure(job.kit).value : 0"
+        />
         <div v-if="job.kit" class="pressures">
           <strong>Bags as set</strong>
           <QuantityField

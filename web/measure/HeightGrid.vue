@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { nextTick, useTemplateRef } from 'vue'
+import { computed, nextTick, ref, useTemplateRef } from 'vue'
 import { CORNERS, type Corner } from '@stout-shackle/core/vehicle'
 import { ofKind, type BayRecord, type RecordBody } from '@stout-shackle/core/job'
 import { CORNER_NAMES } from '@stout-shackle/core/wording'
@@ -13,8 +13,11 @@ const props = defineProps<{
   load: 'empty' | 'loaded'
   title: string
   remark?: string
-  bagPressure?: number
+  /** Gauge pressure in the bags that is likely while these are read; what is typed counts. */
+  likelyPressure?: number
 }>()
+/** No bag holds more than this; the kit's own maximum is judged elsewhere. */
+const MOST_PRESSURE = 1_000_000
 const emit = defineEmits<{ end: [] }>()
 const { store, job, assessment } = useOpenJob()
 const row = useTemplateRef<HTMLElement>('row')
@@ -42,8 +45,19 @@ const body = (corner: Corner, value: number, about: boolean): Height => ({
   mark: job.value.mark,
   value,
   about,
-  bagPressure: props.bagPressure ?? 0,
+  bagPressure: bagPressure.value,
 })
+const typedPressure = ref<number | null>(null)
+const bagPressure = computed(
+  () => typedPressure.value ?? CORNERS.map(earlier).find((r) => r)?.body.bagPressure ?? props.likelyPressure ?? 0,
+)
+/** Readings of one round were taken at one pressure: typed anew, those that stand are corrected. */
+function setPressure(pressure: number) {
+  typedPressure.value = pressure
+  for (const reading of CORNERS.flatMap((corner) => earlier(corner) ?? []))
+    if (reading.body.bagPressure !== pressure)
+      store.record({ ...reading.body, bagPressure: pressure }, { record: reading.id, why: 'bag pressure' })
+}
 const field = (corner: Corner) =>
   readingField(
     store,
@@ -54,7 +68,7 @@ const field = (corner: Corner) =>
 async function next(index: number) {
   await nextTick()
   const inputs = row.value!.querySelectorAll('input')
-  if (index + 1 < inputs.length) inputs[index + 1]!.focus()
+  if (index + 1 < CORNERS.length) inputs[index + 1]!.focus()
   else emit('end')
 }
 const value = (corner: Corner) => earlier(corner)?.body.value ?? null
@@ -81,6 +95,15 @@ defineExpose({ focus: () => row.value?.querySelector('input')?.focus() })
       @update="(v, about) => field(corner).type(v, about)"
       @commit="(v, about) => field(corner).commit(v, about)"
       @next="next(i)"
+    />
+    <QuantityField
+      :value="bagPressure"
+      kind="pressure"
+      :label="`Bags at, ${title}`"
+      hide-label
+      :min="0"
+      :max="MOST_PRESSURE"
+      @commit="(v) => v !== null && setPressure(v)"
     />
   </div>
 </template>

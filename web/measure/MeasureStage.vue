@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, useTemplateRef } from 'vue'
-import { formatNumber, formatQuantity } from '@stout-shackle/core/quantity'
+import { formatNumber, formatQuantity, INCH } from '@stout-shackle/core/quantity'
 import { MARKS } from '@stout-shackle/core/vehicle'
 import { CORNER_NAMES, MARK_NAMES } from '@stout-shackle/core/wording'
 import PlateRow from '../entry/PlateRow.vue'
@@ -21,6 +21,18 @@ const len = (v: number) => formatQuantity('length', v, preferences.system)
 const bare = (v: number) => formatNumber('length', v, preferences.system)
 const squat = computed(() => (active.value.squat.source === 'measured' ? active.value.squat : null))
 const setMark = (mark: (typeof MARKS)[number]) => store.edit((j) => ({ ...j, mark }))
+/** Half an inch across the rear is seen from behind (common practice). */
+const LEAN_CAUTION = INCH / 2
+const leans = computed(() =>
+  [
+    { label: 'Rear lean, empty', value: heights.value.beforeEmpty.leanRear },
+    { label: 'Rear lean, loaded', value: heights.value.beforeLoaded.leanRear },
+  ].flatMap(({ label, value }) =>
+    value === null
+      ? []
+      : [{ label, value, side: Math.abs(value) < INCH / 32 ? '' : value > 0 ? 'left high' : 'right high' }],
+  ),
+)
 const suspects = computed(() =>
   [heights.value.beforeEmpty, heights.value.beforeLoaded].flatMap((h) => (h.suspect.length ? [h] : [])),
 )
@@ -93,30 +105,11 @@ const started = computed(() =>
           len(heights.beforeLoaded.rake)
         }}</PlateRow>
         <PlateRow
-          v-if="heights.beforeEmpty.leanRear !== null"
-          label="Rear lean, empty"
-          :state="Math.abs(heights.beforeEmpty.leanRear) > 0.0127 ? 'caution' : 'fine'"
-          >{{ len(Math.abs(heights.beforeEmpty.leanRear)) }}
-          {{
-            Math.abs(heights.beforeEmpty.leanRear) < 0.0008
-              ? ''
-              : heights.beforeEmpty.leanRear > 0
-                ? 'left high'
-                : 'right high'
-          }}</PlateRow
-        >
-        <PlateRow
-          v-if="heights.beforeLoaded.leanRear !== null"
-          label="Rear lean, loaded"
-          :state="Math.abs(heights.beforeLoaded.leanRear) > 0.0127 ? 'caution' : 'fine'"
-          >{{ len(Math.abs(heights.beforeLoaded.leanRear)) }}
-          {{
-            Math.abs(heights.beforeLoaded.leanRear) < 0.0008
-              ? ''
-              : heights.beforeLoaded.leanRear > 0
-                ? 'left high'
-                : 'right high'
-          }}</PlateRow
+          v-for="lean in leans"
+          :key="lean.label"
+          :label="lean.label"
+          :state="Math.abs(lean.value) > LEAN_CAUTION ? 'caution' : 'fine'"
+          >{{ len(Math.abs(lean.value)) }} {{ lean.side }}</PlateRow
         >
         <PlateRow
           v-if="active.rearRate?.source === 'loading-test'"
@@ -132,6 +125,9 @@ const started = computed(() =>
               ? `disagree with the other axle by ${len(Math.abs(h.twist))}: read ${h.suspect.length > 1 ? 'them' : 'it'} again`
               : 'cannot be a height from this mark: read again'
           }}.
+        </p>
+        <p v-if="heights.beforeEmpty.aired || heights.beforeLoaded.aired" class="note">
+          Read with air in bags: no spring rate is taken from it, since it would be the rate of both.
         </p>
         <p v-if="job.survey.oldHelper" class="note stop">
           An old helper is still fitted: a spring rate measured now is the rate of both.

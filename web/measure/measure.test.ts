@@ -41,6 +41,28 @@ describe('heights round the vehicle', () => {
     expect(server.records).toHaveLength(before)
     expect(wrapper.find('[role=alert]').text()).toContain('carry it into the inches')
   })
+  test('the pressure in the bags is read, not assumed; typed anew it corrects the round', async () => {
+    const { wrapper, server } = await mountOnJob(HeightGrid, '0419', { ...props, likelyPressure: 34_474 })
+    const pressures = () =>
+      standing(server.records).flatMap((r) =>
+        r.body.kind === 'height' ? [Math.round(r.body.bagPressure / 6894.757)] : [],
+      )
+    // What stands was read with no air; a likely pressure does not rewrite it.
+    expect((labelled(wrapper, 'Bags at, Empty').element as HTMLInputElement).value).toBe('0')
+    await enter(wrapper, 'Bags at, Empty', '12')
+    expect(pressures()).toEqual([12, 12])
+    await enter(wrapper, 'Rear right, Empty', '24 1/2')
+    expect(pressures()).toEqual([12, 12, 12])
+  })
+  test('before anything is read, the likely pressure stands there', async () => {
+    const { wrapper } = await mountOnJob(HeightGrid, '0416', {
+      moment: 'after',
+      load: 'empty',
+      title: 'Out',
+      likelyPressure: 10 * 6894.757,
+    })
+    expect((labelled(wrapper, 'Bags at, Out').element as HTMLInputElement).value).toBe('10')
+  })
   test('the last corner tells the page that the round is over', async () => {
     const { wrapper } = await mountOnJob(HeightGrid, '0419', props)
     await enter(wrapper, 'Rear left, Empty', '24 7/16')

@@ -1,8 +1,7 @@
 import type { Job } from '@stout-shackle/core/job'
 
 export interface Draft {
-  /** The version and state the edit started from. */
-  version: number
+  /** The state the edit started from. */
   base: Job
   job: Job
 }

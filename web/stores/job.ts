@@ -164,7 +164,7 @@ export const useJob = defineStore('job', () => {
   }
   function put(next: Job): void {
     job.value = next
-    if (saved.value) drafts.keep(next.id, { version: saved.value.version, base: saved.value.job, job: next })
+    if (saved.value) drafts.keep(next.id, { base: saved.value.job, job: next })
     void saveSoon()
   }
 
