@@ -10,6 +10,7 @@ import {
   shareOnAxles,
   summariseHeights,
   tyreDiameter,
+  usualPlace,
   axleWeights,
   type LoadItem,
   type Vehicle,
@@ -169,5 +170,24 @@ describe('ratings', () => {
   test('an off-centre load makes one tyre the heavier', () => {
     const centred = report([item({ mass: 900 })]).tightest!.left!
     expect(report([item({ mass: 900, y: 0.3 })]).tightest!.left!).toBeCloseTo(centred - (900 * 0.3) / 1.8 / 2, 6)
+  })
+})
+
+describe('where a new weight goes first', () => {
+  const truck = { body: 'pickup', wheelbase: 3.7, rearOverhang: 1.2, hitchBehindAxle: 1.25 } as Vehicle
+  // Source: common practice: the tongue is at the ball, a box on the receiver hangs out behind it, a pin over the axle.
+  test('what is hitched sits at or behind the ball, a pin just ahead of the axle, people between the axles', () => {
+    expect(usualPlace(truck, 'tongue')).toBe(-1.25)
+    expect(usualPlace(truck, 'receiver')).toBeLessThan(-1.25)
+    expect(usualPlace(truck, 'pin')).toBeGreaterThan(0)
+    expect(usualPlace(truck, 'cabin')).toBeGreaterThan(1)
+    expect(usualPlace(truck, 'cabin')).toBeLessThan(3.7)
+  })
+  test('a driver of a van or motorhome sits over the front axle', () => {
+    for (const body of ['van', 'motorhome'] as const)
+      expect(usualPlace({ ...truck, body }, 'cabin')).toBeGreaterThan(0.7 * 3.7)
+  })
+  test('without a hitch the rear overhang stands for it', () => {
+    expect(usualPlace({ ...truck, hitchBehindAxle: null }, 'tongue')).toBe(-1.2)
   })
 })

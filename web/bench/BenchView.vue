@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import StampedPlate from '../entry/StampedPlate.vue'
+import TextField from '../entry/TextField.vue'
 import { usePreferences } from '../stores/preferences'
 import { answer, CALCULATORS } from './calculators'
 
@@ -13,7 +14,7 @@ const calculator = computed(() => CALCULATORS.find((c) => c.id === route.params.
 const typed = computed(() => Object.fromEntries(Object.entries(route.query).map(([k, v]) => [k, String(v)])))
 const result = computed(() => answer(calculator.value, typed.value, preferences.system))
 const set = (key: string, text: string) => void router.replace({ query: { ...route.query, [key]: text } })
-const value = (event: Event) => (event.target as HTMLInputElement).value
+const value = (event: Event) => (event.target as HTMLSelectElement).value
 const bad = (key: string) => (!result.value.ok && result.value.key === key ? result.value.why : null)
 const notes = computed(() => (result.value.ok ? result.value.rows.flatMap((r) => (r.note ? [r.note] : [])) : []))
 </script>
@@ -39,26 +40,25 @@ const notes = computed(() => (result.value.ok ? result.value.rows.flatMap((r) =>
           <h2>{{ calculator.title }}</h2>
         </header>
         <div class="inputs">
-          <label v-for="input in calculator.inputs" :key="calculator.id + input.key" class="stacked">
-            {{ input.label }}
-            <select
-              v-if="input.kind === 'choice'"
-              class="control"
-              :value="typed[input.key] ?? input.usual"
-              @change="set(input.key, value($event))"
+          <template v-for="input in calculator.inputs" :key="calculator.id + input.key">
+            <label v-if="input.kind === 'choice'" class="stacked"
+              >{{ input.label
+              }}<select
+                class="control"
+                :value="typed[input.key] ?? input.usual"
+                @change="set(input.key, value($event))"
+              >
+                <option v-for="choice in input.choices" :key="choice">{{ choice }}</option>
+              </select></label
             >
-              <option v-for="choice in input.choices" :key="choice">{{ choice }}</option>
-            </select>
-            <input
+            <TextField
               v-else
-              class="control figure-in"
               :value="typed[input.key] ?? input.usual"
-              autocomplete="off"
-              :aria-invalid="bad(input.key) ? 'true' : undefined"
-              @input="set(input.key, value($event))"
+              :label="input.label"
+              :problem="bad(input.key)"
+              @update="(text) => set(input.key, text)"
             />
-            <span v-if="bad(input.key)" class="why" role="alert">{{ bad(input.key) }}</span>
-          </label>
+          </template>
         </div>
         <p class="small muted formula">{{ calculator.formula }}<br />Says who: {{ calculator.source }}</p>
       </section>
@@ -105,13 +105,6 @@ const notes = computed(() => (result.value.ok ? result.value.rows.flatMap((r) =>
   grid-template-columns: 1fr 1fr;
   gap: 12px 16px;
   padding: 14px;
-}
-.figure-in {
-  font: 600 17px var(--condensed);
-  height: 34px;
-}
-.why {
-  color: var(--oxide);
 }
 .formula {
   padding: 0 14px 14px;

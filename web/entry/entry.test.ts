@@ -8,6 +8,7 @@ import { usePreferences } from '../stores/preferences'
 import { failureText, readJsonFile } from './file'
 import QuantityField from './QuantityField.vue'
 import StateSign from './StateSign.vue'
+import TextField from './TextField.vue'
 
 const field = (props: Partial<InstanceType<typeof QuantityField>['$props']> = {}) =>
   mount(QuantityField, {
@@ -93,6 +94,42 @@ describe('a quantity field', () => {
     await input.setValue('36 1/')
     await wrapper.setProps({ value: 0.5 })
     expect(input.element.value).toBe('36 1/')
+  })
+})
+
+describe('a text field', () => {
+  const text = (props: Partial<InstanceType<typeof TextField>['$props']> = {}) =>
+    mount(TextField, { props: { value: 'Hive run', label: 'Title', ...props }, attachTo: document.body })
+  test('whatever is drawn anew around it, what is being typed stays', async () => {
+    const wrapper = text()
+    const input = wrapper.find('input')
+    await input.trigger('focus')
+    await input.setValue('Hive run, spr')
+    await wrapper.setProps({ maxlength: 80, value: 'changed elsewhere' })
+    expect(input.element.value).toBe('Hive run, spr')
+    await input.trigger('keydown', { key: 'Enter' })
+    expect(wrapper.emitted('commit')).toEqual([['Hive run, spr']])
+  })
+  test('left as it was, nothing is said; refused, it goes back to what stands', async () => {
+    const wrapper = text()
+    const input = wrapper.find('input')
+    await input.trigger('focus')
+    await input.trigger('blur')
+    expect(wrapper.emitted('commit')).toBeUndefined()
+    await input.trigger('focus')
+    await input.setValue('')
+    await input.trigger('blur')
+    expect(wrapper.emitted('commit')).toEqual([['']])
+    expect(input.element.value).toBe('Hive run')
+  })
+  test('a problem stays beside it, with the text that has it', async () => {
+    const wrapper = text({ problem: 'Too short' })
+    const input = wrapper.find('input')
+    await input.trigger('focus')
+    await input.setValue('x')
+    await input.trigger('blur')
+    expect(input.element.value).toBe('x')
+    expect(wrapper.find('[role=alert]').text()).toBe('Too short')
   })
 })
 

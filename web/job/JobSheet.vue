@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import { jobSchema, type Job } from '@stout-shackle/core/job'
 import type { Vehicle } from '@stout-shackle/core/vehicle'
 import QuantityField from '../entry/QuantityField.vue'
+import TextField from '../entry/TextField.vue'
 import { useOpenJob } from '../stores/job'
 import VehicleForm from '../vehicles/VehicleForm.vue'
 
@@ -18,7 +19,7 @@ function change(next: Job) {
   problem.value = parsed.success ? '' : parsed.error.issues[0]!.message
   if (parsed.success) store.edit(() => parsed.data)
 }
-const text = (event: Event) => (event.target as HTMLInputElement).value
+const bayOf = (event: Event) => Number((event.target as HTMLSelectElement).value) || null
 const customer = (part: Partial<Job['customer']>) =>
   change({ ...job.value, customer: { ...job.value.customer, ...part } })
 function keepVehicle(fresh: Vehicle) {
@@ -31,43 +32,23 @@ function keepVehicle(fresh: Vehicle) {
 <template>
   <el-dialog :model-value="true" :title="`Job sheet ${job.number}`" width="760px" top="6vh" @close="emit('close')">
     <div class="sheet">
+      <TextField :value="job.title" label="Title" :maxlength="80" @commit="(title) => change({ ...job, title })" />
+      <TextField :value="job.day" label="Day" type="date" @commit="(day) => change({ ...job, day })" />
+      <TextField :value="job.customer.name" label="Customer" :maxlength="80" @commit="(name) => customer({ name })" />
+      <TextField
+        :value="job.customer.contact"
+        label="Contact"
+        :maxlength="120"
+        @commit="(contact) => customer({ contact })"
+      />
+      <TextField
+        :value="job.complaint"
+        label="What hurts"
+        :maxlength="400"
+        @commit="(complaint) => change({ ...job, complaint })"
+      />
       <label class="stacked"
-        >Title<input
-          class="control"
-          :value="job.title"
-          maxlength="80"
-          @change="change({ ...job, title: text($event) })"
-      /></label>
-      <label class="stacked"
-        >Day<input class="control" type="date" :value="job.day" @change="change({ ...job, day: text($event) })"
-      /></label>
-      <label class="stacked"
-        >Customer<input
-          class="control"
-          :value="job.customer.name"
-          maxlength="80"
-          @change="customer({ name: text($event) })"
-      /></label>
-      <label class="stacked"
-        >Contact<input
-          class="control"
-          :value="job.customer.contact"
-          maxlength="120"
-          @change="customer({ contact: text($event) })"
-      /></label>
-      <label class="stacked"
-        >What hurts<input
-          class="control"
-          :value="job.complaint"
-          maxlength="400"
-          @change="change({ ...job, complaint: text($event) })"
-      /></label>
-      <label class="stacked"
-        >Bay<select
-          class="control"
-          :value="job.bay ?? ''"
-          @change="change({ ...job, bay: Number(text($event)) || null })"
-        >
+        >Bay<select class="control" :value="job.bay ?? ''" @change="change({ ...job, bay: bayOf($event) })">
           <option value="">in the yard</option>
           <option v-for="b in 4" :key="b" :value="b">Bay {{ b }}</option>
         </select></label

@@ -4,6 +4,7 @@ import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantit
 import { RATING_NAMES } from '@stout-shackle/core/wording'
 import PlateRow from '../entry/PlateRow.vue'
 import StampedPlate from '../entry/StampedPlate.vue'
+import TextField from '../entry/TextField.vue'
 import StageColumns from '../job/StageColumns.vue'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
@@ -25,8 +26,8 @@ const addCase = () => {
     activeCase: id,
   }))
 }
-const rename = (event: Event) => {
-  const name = (event.target as HTMLInputElement).value.trim()
+const rename = (text: string) => {
+  const name = text.trim()
   if (name)
     store.edit((j) => ({
       ...j,
@@ -83,12 +84,13 @@ const moveForward = computed(() => {
             </button>
             <button class="plain" @click="addCase">+ load case</button>
           </span>
-          <input
-            class="control rename"
+          <TextField
+            class="rename"
             :value="active.loadCase.name"
-            aria-label="Name of this load case"
-            maxlength="60"
-            @change="rename"
+            label="Name of this load case"
+            hide-label
+            :maxlength="60"
+            @commit="rename"
           />
           <button class="plain small" :disabled="job.loadCases.length < 2" @click="drop">drop this case</button>
         </header>

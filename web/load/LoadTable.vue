@@ -5,6 +5,7 @@ import { formatNumber, UNITS } from '@stout-shackle/core/quantity'
 import { PLACES, usualPlace, type LoadItem } from '@stout-shackle/core/vehicle'
 import { PLACE_NAMES } from '@stout-shackle/core/wording'
 import QuantityField from '../entry/QuantityField.vue'
+import TextField from '../entry/TextField.vue'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 
@@ -39,11 +40,9 @@ const add = () =>
       trailerMass: null,
     },
   ])
-const rename = (id: string, event: Event) => {
-  const input = event.target as HTMLInputElement
-  const name = input.value.trim()
+const rename = (id: string, text: string) => {
+  const name = text.trim()
   if (name) patch(id, { name })
-  else input.value = items.value.find((i) => i.id === id)?.name ?? ''
 }
 function move(id: string, event: Event) {
   const place = (event.target as HTMLSelectElement).value as LoadItem['place']
@@ -71,12 +70,13 @@ const anyTowed = computed(() => items.value.some(towed))
     <tbody>
       <tr v-for="i in items" :key="i.id">
         <td>
-          <input
+          <TextField
             class="name"
             :value="i.name"
-            maxlength="60"
-            :aria-label="`Name of ${i.name}`"
-            @change="rename(i.id, $event)"
+            :label="`Name of ${i.name}`"
+            hide-label
+            :maxlength="60"
+            @commit="(text) => rename(i.id, text)"
           />
         </td>
         <td>
@@ -171,7 +171,7 @@ const anyTowed = computed(() => items.value.some(towed))
 </template>
 
 <style scoped>
-.name,
+.name :deep(input),
 select {
   width: 100%;
   height: 30px;
@@ -180,8 +180,8 @@ select {
   font: inherit;
   background: transparent;
 }
-.name:hover,
-.name:focus,
+.name :deep(input:hover),
+.name :deep(input:focus),
 select:hover,
 select:focus {
   border-color: var(--edge);

@@ -29,7 +29,7 @@ describe('the load stage', () => {
     await labelled(wrapper, 'Where Load 4 is').setValue('receiver')
     // Out on the receiver: behind the ball by its reach.
     expect(items().at(-1)!.x).toBeCloseTo(-1.75, 9)
-    await labelled(wrapper, 'Name of Load 4').setValue('Rack')
+    await enter(wrapper, 'Name of Load 4', 'Rack')
     expect(items().at(-1)!.name).toBe('Rack')
     await labelled(wrapper, 'Take off Rack').trigger('click')
     expect(items()).toHaveLength(3)
@@ -53,7 +53,7 @@ describe('the load stage', () => {
     await button('Hives, no trailer').trigger('click')
     expect(store.job!.activeCase).toBe('hives')
     await button('+ load case').trigger('click')
-    await labelled(wrapper, 'Name of this load case').setValue('Sunday')
+    await enter(wrapper, 'Name of this load case', 'Sunday')
     expect(store.job!.loadCases.map((c) => c.name)).toContain('Sunday')
     expect(wrapper.text()).toContain('Nothing on it yet')
     for (let i = 0; i < 4; i++) await button('drop this case').trigger('click')
