@@ -171,6 +171,9 @@ const anyTowed = computed(() => items.value.some(towed))
 </template>
 
 <style scoped>
+.name :deep(input) {
+  padding: 0 2px;
+}
 .name :deep(input),
 select {
   width: 100%;
