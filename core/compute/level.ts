@@ -1,22 +1,28 @@
 import { z } from 'zod'
-import { atmosphere, INCH, PSI, typed } from '../quantity'
+import { atmosphere, GRAVITY, INCH, PSI, typed } from '../quantity'
 import {
   airSpring,
   bagAt,
+  bagDataSchema,
   bagRate,
-  bagTableSchema,
+  bagTable,
   bodyFrequency,
+  bringLevel,
   FAST_EXPONENT,
-  levelAxle,
   minimumPressureLift,
-  type LevelSolution,
+  type LevelQuestion,
+  type SideSolution,
 } from '../spring'
 import { figure, figureOr } from './answer'
 
 const shareOf = z.number({ error: 'must be a number' })
+const rollRate = shareOf
+  .min(0, { error: 'must be 0 or more' })
+  .max(1e7, { error: 'must be 10 000 000 N·m/rad or less' })
+  .meta({ description: 'roll stiffness, N·m/rad' })
 
 export const levelRequest = z.strictObject({
-  bag: bagTableSchema,
+  bag: bagDataSchema,
   /** Bag height when the vehicle stands at its unladen height. */
   rideBagHeight: typed('length', 0.01, 0.8),
   /** What the axle gained. */
@@ -24,6 +30,14 @@ export const levelRequest = z.strictObject({
   gainGive: typed('mass', 0, 10_000).default(0),
   /** Both springs of the axle. */
   axleRate: typed('rate', 0, 1_000_000),
+  /** Helper leaves and stop: where each touches, and the rate it adds a side. */
+  stages: z
+    .array(z.strictObject({ at: typed('length', 0, 0.5), adds: typed('rate', 1, 5_000_000) }))
+    .max(3, { error: 'three stages at most' })
+    .default([]),
+  /** Friction of the springs, N, up and down from the mean. */
+  friction: shareOf.min(0).max(10_000).default(0),
+  antiRoll: rollRate.default(0),
   /** On the axle unladen, for the body frequency. */
   unladen: typed('mass', 0, 20_000).default(0),
   motionRatio: shareOf.min(0.2).max(2).default(1),
@@ -33,8 +47,13 @@ export const levelRequest = z.strictObject({
   maximum: typed('pressure', 10_000, 2_000_000).default(100 * PSI),
   window: z.strictObject({ low: typed('length', 0.01, 0.8), high: typed('length', 0.01, 0.8) }).optional(),
   lineVolume: shareOf.min(0).max(0.01).default(0),
-  /** Load's moment about the centre line at this axle, left down positive. */
+  /** Load's moment about the centre line, left down positive; this axle's own where the frame twists. */
   rollMoment: typed('torque', -50_000, 50_000).default(0),
+  /** The front axle, where it takes part of the lean: both springs' rate and roll stiffness. */
+  front: z.strictObject({ rate: typed('rate', 1_000, 1_000_000), roll: rollRate, gain: typed('mass', -5_000, 20_000).default(0) }).optional(),
+  /** Roll stiffness of each axle's tyres, where they give in roll too. */
+  tyreRoll: z.strictObject({ front: rollRate, rear: rollRate }).optional(),
+  frame: z.enum(['rigid', 'twisting'], { error: 'frame must be rigid or twisting' }).default('rigid'),
   leaveSquat: typed('length', -0.3, 0.3).default(0),
   leaveSquatGive: typed('length', 0, 0.1).default(INCH / 16),
   /** Set when heights are marked from the ground: the axle's tyres, both sides together. */
@@ -42,26 +61,95 @@ export const levelRequest = z.strictObject({
   air: z.enum(['teed', 'independent'], { error: 'air must be teed or independent' }).default('independent'),
   carries: z.enum(['added', 'all'], { error: 'carries must be added or all' }).default('added'),
   altitude: typed('length', -500, 5000).default(0),
+  /** Where it is driven, if not where it is filled. */
+  driving: z
+    .strictObject({
+      altitude: typed('length', -500, 5000),
+      fillTemperature: typed('temperature', 233.15, 333.15),
+      temperature: typed('temperature', 233.15, 333.15),
+    })
+    .optional(),
   reboundTravel: typed('length', 0, 0.5).nullable().default(null),
+  jounceTravel: typed('length', 0, 0.5).nullable().default(null),
 })
+
+/** Any length does: with no weight moved by pitch the wheelbase falls out. */
+const ANY_WHEELBASE = 3
+
+function questionOf(request: z.output<typeof levelRequest>): LevelQuestion {
+  const { bag, window, front, tyreRoll, driving } = request
+  const { heights } = bagTable(bag)
+  const ambient = atmosphere(request.altitude)
+  const gives = request.tyreAxleRate !== null || tyreRoll !== undefined
+  return {
+    chassis: {
+      wheelbase: ANY_WHEELBASE,
+      rearSide: { first: request.axleRate / 2, stages: request.stages },
+      rearSpacing: request.springSpacing,
+      rearAntiRoll: request.antiRoll,
+      front: front ? { rate: front.rate, roll: front.roll } : null,
+      tyres: gives
+        ? {
+            front: Infinity,
+            rear: request.tyreAxleRate ?? Infinity,
+            frontRoll: tyreRoll?.front ?? Infinity,
+            rearRoll: tyreRoll?.rear ?? Infinity,
+          }
+        : null,
+      frame: request.frame,
+      pitchMoment: 0,
+      bags: {
+        bag: airSpring(bag),
+        rideHeight: request.rideBagHeight,
+        motionRatio: request.motionRatio,
+        spacing: request.bagSpacing,
+        lineVolume: request.lineVolume,
+      },
+      carriedEmpty: request.carries === 'all' ? request.unladen * GRAVITY : 0,
+    },
+    load: {
+      front: (front?.gain ?? 0) * GRAVITY,
+      rear: request.gain * GRAVITY,
+      roll: request.rollMoment,
+      rollRear: request.rollMoment,
+    },
+    minimum: request.minimum,
+    maximum: request.maximum,
+    window: window ?? { low: heights[0]!, high: heights.at(-1)! },
+    sprungUnladen: request.unladen,
+    mark: request.tyreAxleRate === null ? 'wheel-centre' : 'ground',
+    aim: { kind: 'height', leave: request.leaveSquat },
+    air: request.air,
+    ambient,
+    driving: driving
+      ? { ambient: atmosphere(driving.altitude), warmth: driving.temperature / driving.fillTemperature }
+      : null,
+    reboundTravel: request.reboundTravel,
+    jounceTravel: request.jounceTravel,
+    unsure: {
+      gain: request.gainGive,
+      target: request.leaveSquatGive,
+      rate: 0,
+      bag: 0,
+      friction: request.friction,
+    },
+  }
+}
 
 /** Brings one axle level: pressures, before-loading pressure, sensitivity, lean, frequency, and the bag where it stands. */
 export function computeLevel(request: z.output<typeof levelRequest>) {
-  const { altitude, bag: table, window, unladen, ...rest } = request
-  const bag = airSpring(table)
-  const ambient = atmosphere(altitude)
-  const question = {
-    ...rest,
-    bag,
-    ambient,
-    sprungUnladen: unladen,
-    window: window ?? { low: table.heights[0]!, high: table.heights.at(-1)! },
-  }
-  const s: LevelSolution = levelAxle(question)
+  const question = questionOf(request)
+  const { bag } = question.chassis.bags
+  const s = bringLevel(question)
   const state = bagAt(bag, s.bagHeight)
-  const side = (x: LevelSolution['left']) =>
-    x && { force: { value: x.force, unit: 'N' }, pressure: figure('pressure', x.pressure) }
-  const mass = unladen + request.gain
+  const side = (x: SideSolution | null) =>
+    x && {
+      force: { value: x.force, unit: 'N' },
+      pressure: figure('pressure', x.pressure),
+      bagHeight: figure('length', x.bagHeight),
+    }
+  const mass = request.unladen + request.gain
+  const degrees = (lean: number | null) => (lean === null ? null : (lean * 180) / Math.PI)
   return {
     code: s.code,
     supported: { value: s.supported, unit: 'N' },
@@ -69,19 +157,31 @@ export function computeLevel(request: z.output<typeof levelRequest>) {
     left: side(s.left),
     right: side(s.right),
     band: s.band && { low: figure('pressure', s.band.low), high: figure('pressure', s.band.high) },
+    doubts: s.doubts.map((d) => ({ source: d.source, ...figure('pressure', d.value) })),
     sensitivity: s.sensitivity === null ? null : { value: s.sensitivity, unit: 'Pa/m' },
     before: s.before && {
       ...s.before,
       pressure: figure('pressure', s.before.pressure),
+      left: figure('pressure', s.before.left),
+      right: figure('pressure', s.before.right),
       rise: figure('length', s.before.rise),
       bagHeight: figure('length', s.before.bagHeight),
     },
-    leanDegrees: s.lean === null ? null : (s.lean * 180) / Math.PI,
+    driving: s.driving && {
+      left: figure('pressure', s.driving.left),
+      right: figure('pressure', s.driving.right),
+      sealed: figure('pressure', s.driving.sealed),
+      rise: figure('length', s.driving.rise),
+    },
+    leanDegrees: degrees(s.lean),
+    leanTeedDegrees: degrees(s.leanTeed),
     remainingSquat: figure('length', s.remainingSquat),
+    obstacles: s.obstacles,
+    jouncePressure: figureOr('pressure', s.jouncePressure),
     frequency:
       mass > 0 && request.axleRate > 0
         ? {
-            without: { value: bodyFrequency(mass, request.axleRate), unit: 'Hz' },
+            without: { value: s.frequency?.without ?? bodyFrequency(mass, request.axleRate), unit: 'Hz' },
             with: s.frequency && { value: s.frequency.with, unit: 'Hz' },
           }
         : null,
@@ -94,7 +194,10 @@ export function computeLevel(request: z.output<typeof levelRequest>) {
       rate:
         s.mean === null
           ? null
-          : figureOr('rate', bagRate(bag, s.bagHeight, s.mean, FAST_EXPONENT, request.lineVolume, ambient)),
+          : figureOr(
+              'rate',
+              bagRate(bag, s.bagHeight, s.mean, FAST_EXPONENT, request.lineVolume, question.ambient),
+            ),
     },
   }
 }

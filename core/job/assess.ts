@@ -1,9 +1,11 @@
 import type { Kit } from '../kit'
 import { minimumPressure } from '../kit'
 import { buildPlan, type PlanOutcome, type PlanStep } from '../plan'
-import type { Survey } from '../vehicle'
+import type { CornerFinding, Survey } from '../vehicle'
 import { airState, type AirState } from './air'
-import { assessCase, type CaseAssessment } from './case'
+import { assessCases, cornerFindings, type CaseAssessment } from './case'
+import type { RearSpring } from './rate'
+import { cautionsOf, type Caution } from './cautions'
 import { assessKit, rankKits, type KitAssessment } from './choose'
 import { GAP_PASSES, judgeGaps, type GapJudgement } from './gaps'
 import { keepLedgers, type Ledgers } from './ledgers'
@@ -85,6 +87,12 @@ export interface Assessment {
   standing: BayRecord[]
   cases: CaseAssessment[]
   active: CaseAssessment
+  /** The rear springs, from all that was measured. */
+  spring: RearSpring
+  /** Slips in the heights of the active case. */
+  corners: CornerFinding[]
+  /** What people get wrong about what this screen shows. */
+  cautions: Caution[]
   /** The picked kit as it stands on this job. */
   picked: KitAssessment | null
   kits: KitAssessment[]
@@ -133,13 +141,16 @@ export function assessJob(
   plan: PlanOutcome | null = planFor(job),
 ): Assessment {
   const standing = standingOf(records)
-  const cases = job.loadCases.map((c) => assessCase(job, standing, c))
+  const { cases, spring } = assessCases(job, standing)
   const active = cases.find((c) => c.loadCase.id === job.activeCase) ?? cases[0]!
   const torques = plan?.ok ? torqueStates(plan.plan, standing) : []
   const base = {
     standing,
     cases,
     active,
+    spring,
+    corners: cornerFindings(job, standing, active),
+    cautions: cautionsOf(job, active, spring),
     picked: job.kit ? assessKit(job, job.kit, active) : null,
     kits: rankKits(job, catalogue, active),
     gaps: judgeGaps(job, standing),
@@ -273,7 +284,7 @@ function waitsOf(base: Base, gates: readonly GateReport[], blocks: readonly Bloc
   const { beforeEmpty, beforeLoaded } = active.heights
   const fitted = steps.some((s) => s.outcome === 'done' && s.step.kind === 'operation' && s.step.id !== 'make-safe')
   add('measure', 'before-empty', beforeEmpty.missing.length > 0, beforeEmpty.missing.length)
-  add('measure', 'suspect-corner', beforeEmpty.suspect.length > 0)
+  add('measure', 'suspect-corner', base.corners.length > 0, base.corners.length)
   // Once work has begun a "before" reading can no longer be taken: asking on would be a nag.
   add('measure', 'before-loaded', beforeLoaded.missing.length > 0 && !fitted, beforeLoaded.missing.length)
   add('measure', 'survey', unanswered.length > 0, unanswered.length)

@@ -1,31 +1,57 @@
-import { GRAVITY, atmosphere, type Metres, type NewtonsPerMetre } from '../quantity'
-import { maximumPressure, minimumPressure, type Kit } from '../kit'
-import { airSpring, levelAxle, rateFromTest, type LevelQuestion, type LevelSolution } from '../spring'
+import { GRAVITY, type Metres } from '../quantity'
+import { maximumPressure, pairCapacity, type Kit } from '../kit'
+import {
+  airSpring,
+  bringLevel,
+  frontDropAt,
+  dropAt,
+  standOf,
+  type LevelQuestion,
+  type LevelSolution,
+  type Stand,
+} from '../spring'
 import {
   attitude,
   axleWeights,
+  checkCorners,
   ratingReport,
-  TAPE_GIVE,
+  rearEnd,
+  remedyFor,
   type Attitude,
   type AxleWeights,
+  type CornerFinding,
+  type ExpectedRear,
   type LoadCase,
   type RatingReport,
+  type RearEnd,
+  type Remedy,
+  type ScaleWeights,
+  type WeighedWith,
 } from '../vehicle'
-import { jobHeights, type JobHeights } from './heights'
-import type { BayRecord, Job } from './schema'
+import { axleLoad, chassisOf, surroundings, withKit } from './chassis'
+import { heightSet, jobHeights, type JobHeights } from './heights'
+import { axleTyreRate, dropBetween, libraryRate, rearSpring, tyreSink, type AxleRate, type RearSpring } from './rate'
+import { ofKind, type BayRecord, type Job } from './schema'
+import { loadViews, type LoadViews } from './views'
 
 export interface Squat {
-  /** Down positive, at the job's mark. Null where neither measured nor computable. */
+  /** Down positive, over the axles, at the job's mark. Null where neither measured nor computable. */
   front: Metres | null
   rear: Metres | null
+  frontGive: Metres
   rearGive: Metres
+  /** Of each rear corner. */
+  left: Metres | null
+  right: Metres | null
   source: 'measured' | 'from-rate' | 'unknown'
 }
-export interface AxleRate {
-  /** Both sides. */
-  rate: NewtonsPerMetre
-  give: NewtonsPerMetre
-  source: 'loading-test' | 'vehicle'
+
+/** How it stands: the body's pitch, tyres counted in, and what that does to its tail. */
+export interface Posture extends Attitude {
+  /** Change of height over each axle above the road, up positive. */
+  front: Metres
+  rear: Metres
+  tail: RearEnd
 }
 
 export interface CaseAssessment {
@@ -35,51 +61,76 @@ export interface CaseAssessment {
   ratings: RatingReport
   squat: Squat
   rearRate: AxleRate | null
+  /** As the springs say it stands with the load on and no air; null without a rate. */
+  bare: Stand | null
   /** With the load on and no air. */
-  attitude: Attitude | null
+  attitude: Posture | null
+  /** With the load on, aired. */
+  levelled: Posture | null
   /** The picked kit bringing it level; null without a kit or without a spring rate. */
   level: LevelSolution | null
+  /** Whether the axle meets its stop: as measured, or as the springs say. */
+  bottoms: 'measured' | 'by-rate' | null
+  /** One load seen several ways; null where there is nothing to see. */
+  views: LoadViews | null
 }
 
-const tyresRear = (job: Job) => (job.vehicle.rearWheels === 'dual' ? 4 : 2)
-
-/** Both sides' tyre rate at the rear, only where heights are marked from the ground. */
-const tyreAxleRate = (job: Job): NewtonsPerMetre | null =>
-  job.mark === 'ground' && job.vehicle.tyreRate ? job.vehicle.tyreRate * tyresRear(job) : null
-
-/** Everything one load case does to the vehicle of a job. */
-export function assessCase(job: Job, standing: readonly BayRecord[], loadCase: LoadCase): CaseAssessment {
-  const weights = axleWeights(job.vehicle, loadCase.items)
-  const heights = jobHeights(standing, job.mark, loadCase.id)
-  const rearRate = rateOf(job, weights, heights)
-  const squat = squatOf(job, weights, heights, rearRate)
-  const { wheelbase } = job.vehicle
+/** What scales said, of a job. */
+export function weighedWith(job: Job, standing: readonly BayRecord[], loadCase: LoadCase): WeighedWith {
+  const tickets = ofKind(standing, 'scale-ticket').map((r) => r.body)
+  const read = (ticket: (typeof tickets)[number] | undefined): ScaleWeights | null =>
+    ticket ? { front: ticket.front, rear: ticket.rear, give: ticket.give } : null
   return {
-    loadCase,
-    heights,
-    weights,
-    ratings: ratingReport(job.vehicle, loadCase.items, weights),
-    squat,
-    rearRate,
-    attitude: squat.rear === null ? null : attitude(-(squat.front ?? 0), -squat.rear, wheelbase),
-    level: job.kit ? levelFor(job, job.kit, { weights, squat, rearRate }) : null,
+    fittings: job.fittings,
+    emptyTicket: read(tickets.findLast((t) => t.load === 'empty')),
+    loadedTicket: read(tickets.findLast((t) => t.load === 'loaded' && t.loadCase === loadCase.id)),
   }
 }
 
-/**
- * A loading test in the shop is about this vehicle as it stands, so it goes before the library's figure; not one taken
- * with air in old bags, which measures them too.
- */
-function rateOf(job: Job, weights: AxleWeights, heights: JobHeights): AxleRate | null {
-  const { beforeEmpty, beforeLoaded } = heights
-  if (beforeEmpty.rear !== null && beforeLoaded.rear !== null && !beforeEmpty.aired && !beforeLoaded.aired) {
-    const sink = tyreAxleRate(job) ? (weights.rear * GRAVITY) / tyreAxleRate(job)! : 0
-    const give = Math.hypot(beforeEmpty.give, beforeLoaded.give) / Math.SQRT2
-    const test = rateFromTest(weights.rear, weights.rearGive, beforeEmpty.rear - beforeLoaded.rear - sink, give)
-    if (test) return { ...test, source: 'loading-test' }
+/** Everything the load cases of a job do to its vehicle; the springs' rate comes from all of them together. */
+export function assessCases(job: Job, standing: readonly BayRecord[]): { cases: CaseAssessment[]; spring: RearSpring } {
+  const measured = job.loadCases.map((loadCase) => ({
+    loadCase,
+    weights: axleWeights(job.vehicle, loadCase.items, weighedWith(job, standing, loadCase)),
+    heights: jobHeights(standing, job.mark, loadCase.id),
+  }))
+  const spring = rearSpring(job, measured)
+  return { spring, cases: measured.map((m) => assessCase(job, standing, spring, m)) }
+}
+
+function assessCase(
+  job: Job,
+  standing: readonly BayRecord[],
+  spring: RearSpring,
+  { loadCase, weights, heights }: { loadCase: LoadCase; weights: AxleWeights; heights: JobHeights },
+): CaseAssessment {
+  const rearRate = spring.rate
+  const bare = rearRate ? (standOf(chassisOf(job, rearRate, loadCase.items), axleLoad(weights), null) ?? null) : null
+  const squat = squatOf(job, weights, heights, rearRate, bare)
+  const seen = { loadCase, weights, squat, rearRate, bare, heights }
+  const level = job.kit ? levelFor(job, job.kit, seen) : null
+  return {
+    ...seen,
+    ratings: ratingReport(job.vehicle, loadCase.items, weights, kitLoad(job, level)),
+    attitude: squat.rear === null ? null : postureOf(job, seen, squat.front ?? 0, squat.rear),
+    levelled: level && postureOf(job, seen, levelledFront(job, squat, bare, level), levelledRear(job, level)),
+    level,
+    bottoms: bottomsOf(job, spring, loadCase, bare),
+    views: loadViews(job, standing, seen, spring),
   }
-  const { rearWheelRate, rearWheelRateGive } = job.vehicle
-  return rearWheelRate === null ? null : { rate: 2 * rearWheelRate, give: 2 * rearWheelRateGive, source: 'vehicle' }
+}
+
+/** What the picked pair may carry and would carry; nothing to compare while it is asked for nothing. */
+function kitLoad({ kit, survey }: Job, level: LevelSolution | null) {
+  if (!kit || !level || level.supported <= 0) return null
+  const area = airSpring(kit.bag.table).area.value(kit.bag.rideHeight) ?? 0
+  return { capacity: pairCapacity(kit, maximumPressure(kit, survey).value, area), carried: level.supported / GRAVITY }
+}
+
+function bottomsOf(job: Job, spring: RearSpring, { id }: LoadCase, bare: Stand | null): CaseAssessment['bottoms'] {
+  if (spring.points.some((p) => p.loadCase === id && p.left === 'bottomed')) return 'measured'
+  const stop = job.vehicle.rearStages.find((s) => s.kind === 'bump-stop')
+  return stop && bare && bare.rear >= stop.at ? 'by-rate' : null
 }
 
 function squatOf(
@@ -87,72 +138,128 @@ function squatOf(
   weights: AxleWeights,
   { beforeEmpty, beforeLoaded }: JobHeights,
   rate: AxleRate | null,
+  bare: Stand | null,
 ): Squat {
-  if (beforeEmpty.rear !== null && beforeLoaded.rear !== null) {
+  const drop = dropBetween(job.vehicle, beforeEmpty, beforeLoaded)
+  if (drop) {
+    const front = beforeEmpty.front !== null && beforeLoaded.front !== null ? drop.front : null
+    const lean = (beforeLoaded.leanRear ?? 0) - (beforeEmpty.leanRear ?? 0)
     return {
-      front: beforeEmpty.front !== null && beforeLoaded.front !== null ? beforeEmpty.front - beforeLoaded.front : null,
-      rear: beforeEmpty.rear - beforeLoaded.rear,
-      // Each axle average is of two readings, each with its own half-width.
-      rearGive: Math.hypot(beforeEmpty.give, beforeLoaded.give) / Math.SQRT2,
+      front,
+      rear: drop.rear,
+      frontGive: drop.frontGive,
+      rearGive: drop.rearGive,
+      left: drop.rear - lean / 2,
+      right: drop.rear + lean / 2,
       source: 'measured',
     }
   }
-  if (!rate) return { front: null, rear: null, rearGive: 0, source: 'unknown' }
-  const { frontWheelRate, tyreRate } = job.vehicle
-  const fromGround = job.mark === 'ground' && tyreRate ? tyreRate : null
-  const sink = (gain: number, tyres: number) => (fromGround ? (gain * GRAVITY) / (fromGround * tyres) : 0)
-  const rear = (weights.rear * GRAVITY) / rate.rate
+  if (!rate || !bare)
+    return { front: null, rear: null, frontGive: 0, rearGive: 0, left: null, right: null, source: 'unknown' }
+  const rear = dropAt(job.mark, bare)
+  const tilt = (Math.tan(job.mark === 'ground' ? bare.lean : bare.roll) * job.vehicle.track) / 2
+  const known = job.vehicle.frontWheelRate !== null
   return {
-    front: frontWheelRate ? (weights.front * GRAVITY) / (2 * frontWheelRate) + sink(weights.front, 2) : null,
-    rear: rear + sink(weights.rear, tyresRear(job)),
-    rearGive: Math.hypot((rear * rate.give) / rate.rate, (weights.rearGive * GRAVITY) / rate.rate),
+    front: known ? frontDropAt(job.mark, bare) : null,
+    rear,
+    frontGive: 0,
+    rearGive: Math.hypot((bare.rear * rate.give) / rate.rate, (weights.rearGive * GRAVITY) / rate.rate),
+    left: rear + tilt,
+    right: rear - tilt,
     source: 'from-rate',
   }
 }
 
-/** How much squat the customer is content to keep, at the mark. */
-function squatToLeave(job: Job, squat: Squat): Metres {
+type Seen = Pick<CaseAssessment, 'loadCase' | 'weights' | 'squat' | 'rearRate' | 'bare'>
+
+/** What the front was seen to drop beyond what its springs explain: friction, a rough reading, a load elsewhere. */
+const unexplainedFront = ({ mark }: Job, squat: Squat, bare: Stand | null): Metres =>
+  squat.source === 'measured' && squat.front !== null ? squat.front - (bare ? frontDropAt(mark, bare) : 0) : 0
+
+/** Drop of the rear at the mark that the customer is content to keep. */
+function aimOf(job: Job, squat: Squat, bare: Stand | null): LevelQuestion['aim'] {
   switch (job.target.kind) {
     case 'unladen-height':
-      return 0
+      return { kind: 'height', leave: 0 }
     case 'unladen-rake':
-      return squat.front ?? 0
+      return { kind: 'rake', offset: unexplainedFront(job, squat, bare) }
     case 'recover':
-      return (1 - job.target.share) * Math.max(0, squat.rear ?? 0)
+      return { kind: 'height', leave: (1 - job.target.share) * Math.max(0, squat.rear ?? 0) }
   }
 }
 
 /** The level question a kit poses on this job; null while the rear rate is unknown. */
-export function levelFor(
-  job: Job,
-  kit: Kit,
-  at: Pick<CaseAssessment, 'weights' | 'squat' | 'rearRate'>,
-): LevelSolution | null {
+export function levelFor(job: Job, kit: Kit, at: Seen & { heights?: JobHeights }): LevelSolution | null {
   if (!at.rearRate) return null
-  const { vehicle, survey } = job
-  const replaces = kit.family === 'coil-replacement'
-  const question: LevelQuestion = {
-    bag: airSpring(kit.bag.table),
-    rideBagHeight: kit.bag.rideHeight,
-    motionRatio: kit.bag.motionRatio,
-    bagSpacing: kit.bag.spacing,
-    minimum: minimumPressure(kit).value,
-    maximum: maximumPressure(kit, survey).value,
-    window: kit.bag.window,
-    lineVolume: kit.lineVolume / 2,
-    axleRate: replaces ? 0 : at.rearRate.rate,
-    springSpacing: vehicle.springSpacing,
-    carries: replaces ? 'all' : 'added',
-    sprungUnladen: vehicle.curbRear - vehicle.rearUnsprung,
-    gain: at.weights.rear,
-    gainGive: at.weights.rearGive,
-    rollMoment: job.frame === 'rigid' ? at.weights.rollMoment : at.weights.rollMomentRear,
-    leaveSquat: squatToLeave(job, at.squat),
-    leaveSquatGive: TAPE_GIVE,
-    tyreAxleRate: tyreAxleRate(job),
+  // The height aimed at was read once, and is read once more when it is set.
+  const set = job.tapeGive / Math.SQRT2
+  const empty = at.heights?.beforeEmpty
+  return bringLevel({
+    ...surroundings(job, kit),
+    chassis: withKit(chassisOf(job, at.rearRate, at.loadCase.items), job, kit),
+    load: axleLoad(at.weights),
+    mark: job.mark,
+    aim: aimOf(job, at.squat, at.bare),
     air: job.air,
-    ambient: atmosphere(job.altitude),
-    reboundTravel: vehicle.reboundTravel,
+    unsure: {
+      gain: at.weights.rearGive,
+      target: Math.hypot(empty && empty.rear !== null ? empty.rearGive : set, set),
+      rate: at.rearRate.give,
+      bag: job.tapeGive,
+      friction: kit.family === 'coil-replacement' ? 0 : at.rearRate.friction,
+    },
+  })
+}
+
+/** Drop of the rear at the mark once aired: the aim, or what is left of it where the bags reach their end. */
+function levelledRear(job: Job, level: LevelSolution): Metres {
+  const sink = tyreSink(job, 'rear', level.rearGain)
+  return level.squat + sink + level.remainingSquat
+}
+
+/** Drop of the front at the mark once aired: as seen without air, but for the little that pitch had moved. */
+function levelledFront(job: Job, squat: Squat, bare: Stand | null, level: LevelSolution): Metres {
+  const { frontWheelRate } = job.vehicle
+  const back = bare && frontWheelRate ? (bare.rearGain - level.rearGain) / (2 * frontWheelRate) : 0
+  return (squat.front ?? 0) + back
+}
+
+/** Body over the road from its drops at the mark: marked from the wheels, the tyres' sink comes on top. */
+function postureOf(job: Job, { weights, loadCase }: Seen, frontDrop: Metres, rearDrop: Metres): Posture {
+  const { vehicle, mark } = job
+  const below = (axle: 'front' | 'rear', drop: Metres, gain: number) => {
+    const tyres = mark === 'ground' ? null : axleTyreRate(vehicle, axle)
+    return -(drop + (tyres ? (gain * GRAVITY) / tyres : 0))
   }
-  return levelAxle(question)
+  const front = below('front', frontDrop, weights.front)
+  const rear = below('rear', rearDrop, weights.rear)
+  const trailer = loadCase.items.find((i) => i.place === 'tongue') ?? null
+  return { ...attitude(front, rear, vehicle.wheelbase), front, rear, tail: rearEnd(vehicle, front, rear, trailer) }
+}
+
+/** What would bring each exceeded rating of a case inside; worked out when it is asked for. */
+export const caseRemedies = (job: Job, standing: readonly BayRecord[], at: CaseAssessment): Remedy[] =>
+  at.ratings.exceeded.map((over) =>
+    remedyFor(over, job.vehicle, at.loadCase.items, weighedWith(job, standing, at.loadCase)),
+  )
+
+/** Slips in the heights of a case, empty and loaded. */
+export function cornerFindings(job: Job, standing: readonly BayRecord[], at: CaseAssessment): CornerFinding[] {
+  const set = (load: 'empty' | 'loaded') => heightSet(standing, 'before', load, job.mark, at.loadCase.id)
+  return checkCorners(set('empty'), set('loaded'), job.mark, expectedRear(job, at))
+}
+
+/** From the library's springs, never from the very readings that are being checked. */
+function expectedRear(job: Job, at: CaseAssessment): ExpectedRear | null {
+  if (at.weights.rear <= 0) return null
+  const rate = libraryRate(job.vehicle)
+  const stand = rate && standOf(chassisOf(job, rate, at.loadCase.items), axleLoad(at.weights), null)
+  if (!rate || !stand) return { squat: 0, squatGive: 1, lean: 0, gains: true }
+  const doubt = Math.hypot(at.weights.rearGive / at.weights.rear, rate.give / rate.rate, 0.1)
+  return {
+    squat: dropAt(job.mark, stand),
+    squatGive: Math.abs(dropAt(job.mark, stand)) * doubt,
+    lean: -Math.tan(job.mark === 'ground' ? stand.lean : stand.roll) * job.vehicle.track,
+    gains: true,
+  }
 }

@@ -2,7 +2,7 @@ import { summariseHeights, type HeightSet, type HeightSummary, type Mark } from 
 import { ofKind, type BayRecord } from './schema'
 
 export type Moment = 'before' | 'after'
-export type LoadState = 'empty' | 'loaded'
+export type LoadState = 'empty' | 'loaded' | 'empty-again'
 
 /** Latest standing reading of each corner at a moment, in a load state, at a mark. */
 export function heightSet(
@@ -16,7 +16,7 @@ export function heightSet(
   for (const { body } of ofKind(standing, 'height')) {
     if (body.moment !== moment || body.load !== load || body.mark !== mark) continue
     if (load === 'loaded' && body.loadCase !== loadCase) continue
-    set[body.corner] = { value: body.value, about: body.about, aired: body.bagPressure > 0 }
+    set[body.corner] = { value: body.value, about: body.about, give: body.give, aired: body.bagPressure > 0 }
   }
   return set
 }
@@ -24,17 +24,20 @@ export function heightSet(
 export interface JobHeights {
   beforeEmpty: HeightSummary
   beforeLoaded: HeightSummary
+  /** Unloaded after the loaded reading. */
+  emptyAgain: HeightSummary
   afterEmpty: HeightSummary
   afterLoaded: HeightSummary
 }
 
-/** The four sets of a job, at the mark the job uses, loaded ones for a load case. */
+/** The sets of a job, at the mark the job uses, loaded ones for a load case. */
 export function jobHeights(standing: readonly BayRecord[], mark: Mark, loadCase: string): JobHeights {
   const summary = (moment: Moment, load: LoadState) =>
-    summariseHeights(heightSet(standing, moment, load, mark, loadCase), mark)
+    summariseHeights(heightSet(standing, moment, load, mark, loadCase))
   return {
     beforeEmpty: summary('before', 'empty'),
     beforeLoaded: summary('before', 'loaded'),
+    emptyAgain: summary('before', 'empty-again'),
     afterEmpty: summary('after', 'empty'),
     afterLoaded: summary('after', 'loaded'),
   }

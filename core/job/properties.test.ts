@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { demoJobs, demoKits } from '../../demo/shop'
-import type { Vehicle } from '../vehicle'
+import { loadMass, type Vehicle } from '../vehicle'
 import { assessJob, jobSchema, type BayRecord, type Job, type RecordBody } from '.'
 
 const kits = demoKits()
@@ -12,12 +12,18 @@ const item = (vehicle: Vehicle) =>
   fc.record({
     id: fc.uuid(),
     name: fc.constant('x'),
+    kind: fc.constantFrom('cargo' as const, 'passenger' as const, 'tank' as const),
+    fill: between(0, 1),
     mass: between(0, 3000),
     massGive: between(0, 100),
     place: fc.constantFrom('cabin' as const, 'bed' as const, 'tongue' as const, 'receiver' as const),
     x: between(-3, vehicle.wheelbase),
     y: between(-0.8, 0.8),
+    z: between(0.3, 2.5),
     trailerMass: fc.option(between(0, 5000)),
+    trailerAxle: fc.option(between(2, 8)),
+    couplerHeight: fc.option(between(0.4, 0.7)),
+    restoration: fc.option(between(0, 1)),
   })
 const loaded = someJob.chain(({ job, records }) =>
   fc
@@ -61,7 +67,7 @@ describe('whatever a job holds', () => {
     fc.assert(
       fc.property(loaded, ({ job, records }) => {
         const { weights, loadCase } = assessJob(job, records, []).active
-        const load = loadCase.items.reduce((sum, i) => sum + i.mass, 0)
+        const load = loadCase.items.reduce((sum, i) => sum + loadMass(i), 0)
         expect(weights.frontTotal + weights.rearTotal).toBeCloseTo(
           job.vehicle.curbFront + job.vehicle.curbRear + load,
           6,

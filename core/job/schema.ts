@@ -1,8 +1,17 @@
 import { z } from 'zod'
 import { bounded } from '../quantity'
 import { kitSchema } from '../kit'
-import { CORNERS, loadCaseSchema, MARKS, surveySchema, vehicleSchema } from '../vehicle'
-import { emptySurvey, type Vehicle } from '../vehicle'
+import {
+  CORNERS,
+  emptySurvey,
+  loadCaseSchema,
+  loadItemSchema,
+  MARKS,
+  surveySchema,
+  TAPE_GIVE,
+  vehicleSchema,
+  type Vehicle,
+} from '../vehicle'
 
 const words = (what: string, max: number) =>
   z
@@ -18,6 +27,9 @@ const identity = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9:_-]{0,99}$/, {
 export const STAGES = ['measure', 'load', 'choose', 'fit', 'plan', 'bay', 'air', 'hand-over'] as const
 export type StageId = (typeof STAGES)[number]
 
+const NO_CONDITIONS = { fillTemperature: null, driveTemperature: null, driveAltitude: null }
+const temperature = bounded('temperature', 233.15, 333.15).nullable()
+
 /** What is planned and decided for a job; what was found and done in the bay is in its records. */
 export const jobSchema = z
   .strictObject({
@@ -31,6 +43,10 @@ export const jobSchema = z
     vehicle: vehicleSchema,
     mark: z.enum(MARKS, { error: 'Mark must be wheel-centre or ground' }),
     survey: surveySchema,
+    /** Half-width of a reading with the tape or rule in use. */
+    tapeGive: bounded('length', 0.0002, 0.02).default(TAPE_GIVE),
+    /** On the vehicle whatever it carries, and on it when it is measured empty: rack, canopy, winch. */
+    fittings: z.array(loadItemSchema).max(30, { error: 'a job holds 30 fittings at most' }).default([]),
     loadCases: z.array(loadCaseSchema).min(1, { error: 'A job needs at least one load case' }).max(12),
     activeCase: z.string(),
     /** What the customer counts as level. */
@@ -44,7 +60,16 @@ export const jobSchema = z
     ]),
     air: z.enum(['teed', 'independent']),
     frame: z.enum(['rigid', 'twisting']),
+    /** Where the bags are filled. */
     altitude: bounded('length', -500, 5000),
+    /** How warm it is there, and where and how warm it drives; null where it makes no difference. */
+    conditions: z
+      .strictObject({
+        fillTemperature: temperature,
+        driveTemperature: temperature,
+        driveAltitude: bounded('length', -500, 5000).nullable(),
+      })
+      .default(NO_CONDITIONS),
     /** The kit as it was when picked: a later change of the catalogue does not rewrite a job. */
     kit: kitSchema.nullable(),
     choices: z.strictObject({ wheels: z.enum(['off', 'on']) }),
@@ -67,15 +92,32 @@ export const recordBodySchema = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('height'),
     moment: z.enum(['before', 'after']),
-    load: z.enum(['empty', 'loaded']),
+    /** `empty-again`: unloaded after having been loaded; what it does not come back by is friction. */
+    load: z.enum(['empty', 'loaded', 'empty-again']),
     /** Which load case was on, for a loaded reading. */
     loadCase: identity.nullable(),
     corner: z.enum(CORNERS),
     mark: z.enum(MARKS),
     value: bounded('length', 0.1, 2.5),
     about: z.boolean(),
+    /** Half-width of the tool; a sixteenth of an inch where nothing is said. */
+    give: bounded('length', 0.0002, 0.02).nullable().default(null),
     /** Gauge, mean of both bags; 0 with none fitted. */
     bagPressure: bounded('pressure', 0, 1_000_000),
+  }),
+  z.strictObject({
+    kind: z.literal('scale-ticket'),
+    load: z.enum(['empty', 'loaded']),
+    /** Which load case was on, for a loaded ticket. */
+    loadCase: identity.nullable(),
+    front: bounded('mass', 100, 20_000),
+    rear: bounded('mass', 100, 20_000),
+    /** Trailer axles, where one was on. */
+    trailer: bounded('mass', 0, 30_000).nullable(),
+    /** Plus or minus of the scale on each. */
+    give: bounded('mass', 0, 500),
+    /** What the ticket calls itself: number, scale, day. */
+    ticket: words('Ticket', 120),
   }),
   z.strictObject({
     kind: z.literal('gap'),
@@ -207,12 +249,15 @@ export function newJob(
     complaint: '',
     mark: 'wheel-centre',
     survey: emptySurvey(),
+    tapeGive: TAPE_GIVE,
+    fittings: [],
     loadCases: [{ id: 'case-1', name: 'Usual load', items: [] }],
     activeCase: 'case-1',
     target: { kind: 'unladen-height' },
     air: 'independent',
     frame: 'rigid',
     altitude: 0,
+    conditions: { ...NO_CONDITIONS },
     kit: null,
     choices: { wheels: 'off' },
   }

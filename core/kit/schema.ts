@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { bounded } from '../quantity'
-import { bagTableSchema } from '../spring'
+import { bagDataSchema } from '../spring'
 import { PROOF, THREADS, torqueSpecSchema, type BoltGrade, type ThreadName } from '../torque'
 import { BODIES, SUSPENSIONS, surveySchema, type Survey } from '../vehicle'
 
@@ -95,7 +95,7 @@ export const kitSchema = z
     minutes: span(z.number().min(10).max(1440)),
     fitment: fitmentSchema,
     bag: z.strictObject({
-      table: bagTableSchema,
+      table: bagDataSchema,
       /** Bag height at the vehicle's unladen height when fitted by the booklet. */
       rideHeight: bounded('length', 0.03, 0.6),
       window: span(bounded('length', 0.03, 0.8)),

@@ -3,6 +3,8 @@ import { GRAVITY, type Kilograms, type Metres, type Newtons, type NewtonsPerMetr
 export interface TestPoint {
   /** kg the axle gained. */
   gain: Kilograms
+  /** Plus or minus on it. */
+  gainGive?: Kilograms
   /** m it sank over the springs. */
   squat: Metres
   /** Plus or minus on the squat, over zero. */
@@ -36,11 +38,26 @@ const OFF_LINE = 3
  * Axle spring rate from several loads: weighted least squares of squat on load, one slope, and a line of its own for
  * loading and for unloading.
  *
- * A rate across the contact of a second stage would be the rate of neither, so bent data are refused.
+ * A rate across the contact of a second stage would be the rate of neither, so bent data are refused. A load that is
+ * itself an estimate widens its point by what it does to the squat (effective variance, one refinement).
  * @returns rate with its standard uncertainty (from the readings' own, or from the scatter when that is larger)
  * Source: weighted linear regression, e.g. Press et al., Numerical Recipes, 15.2; friction band as common practice.
  */
 export function fitLoadingTest(points: readonly TestPoint[]): LoadingTest {
+  const first = fitPoints(points)
+  if (points.every((p) => !p.gainGive)) return first
+  const slope = first.code === 'rate' ? 1 / first.rate : roughCompliance(points)
+  return fitPoints(points.map((p) => ({ ...p, give: Math.hypot(p.give, slope * GRAVITY * (p.gainGive ?? 0)) })))
+}
+
+/** Squat over load from the lightest to the heaviest, where no line fits yet. */
+function roughCompliance(points: readonly TestPoint[]): number {
+  const byLoad = [...points].sort((a, b) => a.gain - b.gain)
+  const [low, high] = [byLoad[0]!, byLoad.at(-1)!]
+  return high.gain > low.gain ? Math.abs(high.squat - low.squat) / ((high.gain - low.gain) * GRAVITY) : 0
+}
+
+function fitPoints(points: readonly TestPoint[]): LoadingTest {
   const ways = (['loading', 'unloading'] as const)
     .map((way) => points.filter((p) => p.way === way))
     .filter((list) => list.length > 0)

@@ -1,4 +1,5 @@
-import type { Metres, Radians } from '../quantity'
+import type { Kilograms, Metres, Radians } from '../quantity'
+import type { LoadItem, Vehicle } from './schema'
 
 /** SAE J599 aims lamps at 25 ft (from memory). */
 export const AIMING_DISTANCE: Metres = 25 * 0.3048
@@ -22,4 +23,55 @@ export interface Attitude {
 export function attitude(front: Metres, rear: Metres, wheelbase: Metres): Attitude {
   const slope = (front - rear) / wheelbase
   return { pitch: Math.atan(slope), beamRise: AIMING_DISTANCE * slope }
+}
+
+export interface RearEnd {
+  /** Above the ground; null where the unladen height was not measured. */
+  ball: Metres | null
+  hitch: Metres | null
+  bumper: Metres | null
+  /** Ball above the coupler's level height; null where either is unknown. */
+  ballOverCoupler: Metres | null
+  /** Nose up positive; null where the trailer's axle is unknown too. */
+  trailerPitch: Radians | null
+}
+
+/**
+ * Heights at the tail of the vehicle as it stands, and how a trailer stands on its ball.
+ *
+ * @param front,rear change of height over each axle from unladen, up positive, tyres included
+ * @param trailer the tongue load with its coupler height, or null
+ * Source: plane geometry; a trailer turns about its axle.
+ */
+export function rearEnd(vehicle: Vehicle, front: Metres, rear: Metres, trailer: LoadItem | null): RearEnd {
+  const { wheelbase, hitchBehindAxle, rearOverhang } = vehicle
+  const at = (unladen: Metres | null, x: Metres) =>
+    unladen === null ? null : unladen + rear + ((front - rear) * x) / wheelbase
+  const behind = -(hitchBehindAxle ?? rearOverhang)
+  const ball = at(vehicle.ballHeight, behind)
+  const coupler = trailer?.couplerHeight ?? null
+  const over = ball === null || coupler === null ? null : ball - coupler
+  return {
+    ball,
+    hitch: at(vehicle.hitchClearance, behind),
+    bumper: at(vehicle.bumperHeight, -rearOverhang),
+    ballOverCoupler: over,
+    trailerPitch: over === null || !trailer?.trailerAxle ? null : Math.atan(over / trailer.trailerAxle),
+  }
+}
+
+/** Where nothing else is known (from memory: rollover test reports put light trucks at 0.65 to 0.75 m). */
+const USUAL_GRAVITY_HEIGHT: Record<Vehicle['body'], Metres> = { pickup: 0.7, suv: 0.7, van: 0.8, motorhome: 1.1 }
+
+/**
+ * Weight times the height of its centre over the wheels' centres: what a pitch moves between the axles, by its tangent.
+ *
+ * @param items what is on it
+ * @param pivot m above the ground: the body turns about its suspension, near wheel-centre height
+ * @returns kg·m
+ */
+export function overWheels(vehicle: Vehicle, items: readonly { mass: Kilograms; z: Metres }[], pivot: Metres): number {
+  const own = vehicle.gravityHeight ?? USUAL_GRAVITY_HEIGHT[vehicle.body]
+  const curb = (vehicle.curbFront + vehicle.curbRear) * (own - pivot)
+  return items.reduce((sum, i) => sum + i.mass * (i.z - pivot), curb)
 }

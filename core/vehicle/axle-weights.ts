@@ -1,5 +1,5 @@
 import { GRAVITY, type Kilograms, type Metres, type NewtonMetres } from '../quantity'
-import type { LoadItem, Vehicle } from './schema'
+import { loadMass, type LoadItem, type Vehicle } from './schema'
 
 export interface PlacedMass {
   mass: Kilograms
@@ -38,23 +38,79 @@ export function shareOnAxles(wheelbase: Metres, masses: readonly PlacedMass[]): 
   return share
 }
 
+/** Axle weights read off a scale. */
+export interface ScaleWeights {
+  front: Kilograms
+  rear: Kilograms
+  /** Plus or minus on each. */
+  give: Kilograms
+}
+
 export interface AxleWeights extends AxleShare {
   /** Axle weights with the load on. */
   frontTotal: Kilograms
   rearTotal: Kilograms
   gross: Kilograms
-  /** Plus or minus on the rear axle's gain, from the items' own intervals (worst case, added). */
+  /** Plus or minus on the rear axle's gain: the items' own intervals (worst case, added) or the scale's. */
   rearGive: Kilograms
+  /** Where the figures come from; a scale beats a list. */
+  source: 'list' | 'ticket'
+  /** What the list alone would put on the rear axle. */
+  rearListed: Kilograms
+  rearListedGive: Kilograms
+  /** What spring bars at the hitch move, with a weight-distributing hitch. */
+  distribution: DistributingHitch | null
 }
 
-/** Axle weights of `vehicle` carrying `items`, driver and fuel as its curb figures say. */
-export function axleWeights(vehicle: Vehicle, items: readonly LoadItem[]): AxleWeights {
-  const share = shareOnAxles(vehicle.wheelbase, items)
-  const frontTotal = vehicle.curbFront + share.front
-  const rearTotal = vehicle.curbRear + share.rear
-  const rearGive = items.reduce((sum, i) => sum + i.massGive * Math.abs(1 - i.x / vehicle.wheelbase), 0)
-  return { ...share, frontTotal, rearTotal, gross: frontTotal + rearTotal, rearGive }
+/** What stands on the vehicle whatever it carries, and what a scale said. */
+export interface WeighedWith {
+  /** On it when it was measured empty: it counts for the ratings, not for the squat. */
+  fittings?: readonly LoadItem[]
+  emptyTicket?: ScaleWeights | null
+  loadedTicket?: ScaleWeights | null
 }
+
+/**
+ * Axle weights of `vehicle` carrying `items`, driver and fuel as its curb figures say.
+ *
+ * A scale ticket of the empty vehicle takes the place of curb weights and fittings; one of the loaded vehicle takes the
+ * place of the list. The list still says how the load lies across the vehicle.
+ */
+export function axleWeights(vehicle: Vehicle, items: readonly LoadItem[], weighed: WeighedWith = {}): AxleWeights {
+  const { wheelbase } = vehicle
+  const { fittings = [], emptyTicket = null, loadedTicket = null } = weighed
+  const listed = shareOnAxles(wheelbase, items.map(placed))
+  const distribution = barsOf(vehicle, items)
+  if (distribution) {
+    listed.front += distribution.moved.front
+    listed.rear += distribution.moved.rear
+  }
+  const fitted = shareOnAxles(wheelbase, fittings.map(placed))
+  const empty = emptyTicket ?? {
+    front: vehicle.curbFront + fitted.front,
+    rear: vehicle.curbRear + fitted.rear,
+    give: 0,
+  }
+  const rearListedGive = items.reduce((sum, i) => sum + i.massGive * Math.abs(1 - i.x / wheelbase), 0)
+  const source = loadedTicket ? 'ticket' : 'list'
+  const front = loadedTicket ? loadedTicket.front - empty.front : listed.front
+  const rear = loadedTicket ? loadedTicket.rear - empty.rear : listed.rear
+  return {
+    ...listed,
+    front,
+    rear,
+    frontTotal: empty.front + front,
+    rearTotal: empty.rear + rear,
+    gross: empty.front + empty.rear + front + rear,
+    rearGive: loadedTicket ? Math.hypot(loadedTicket.give, empty.give) : rearListedGive,
+    source,
+    rearListed: listed.rear,
+    rearListedGive,
+    distribution,
+  }
+}
+
+const placed = (item: LoadItem): PlacedMass => ({ mass: loadMass(item), x: item.x, y: item.y })
 
 export interface DistributingHitch {
   /** Couple of the spring bars at the ball. */
@@ -64,6 +120,8 @@ export interface DistributingHitch {
   front: Kilograms
   rear: Kilograms
   trailerAxle: Kilograms
+  /** What the bars move, against the same trailer without them. */
+  moved: { front: Kilograms; rear: Kilograms }
 }
 
 /**
@@ -86,8 +144,22 @@ export function distributeWeight(
   const couple = (restoration * tongue * GRAVITY * hitch) / (1 + hitch / trailer)
   const onTrailer = couple / (GRAVITY * trailer)
   const ball = tongue - onTrailer
-  const front = (-tongue * hitch) / wheelbase + (couple * (1 + hitch / trailer)) / (GRAVITY * wheelbase)
-  return { couple, tongue: ball, front, rear: ball - front, trailerAxle: onTrailer }
+  const back = (couple * (1 + hitch / trailer)) / (GRAVITY * wheelbase)
+  const front = (-tongue * hitch) / wheelbase + back
+  return {
+    couple,
+    tongue: ball,
+    front,
+    rear: ball - front,
+    trailerAxle: onTrailer,
+    moved: { front: back, rear: -back - onTrailer },
+  }
+}
+
+/** The bars of a load, on the one tongue that has them and says how far back its trailer's axles are. */
+function barsOf({ wheelbase }: Vehicle, items: readonly LoadItem[]): DistributingHitch | null {
+  const item = items.find((i) => i.place === 'tongue' && i.restoration !== null && i.trailerAxle !== null && i.x < 0)
+  return item ? distributeWeight(loadMass(item), -item.x, item.trailerAxle!, wheelbase, item.restoration!) : null
 }
 
 /** Where a newly added item most likely sits, so that the first figure is not nonsense. */
@@ -108,3 +180,40 @@ export function usualPlace(vehicle: Vehicle, place: LoadItem['place']): Metres {
       return -hitch
   }
 }
+
+/** Height above the ground at which a load's centre most likely is (common practice, no published source). */
+export function usualHeight(vehicle: Vehicle, place: LoadItem['place']): Metres {
+  const low = vehicle.body === 'motorhome' || vehicle.body === 'van'
+  switch (place) {
+    case 'cabin':
+      return low ? 1.2 : 1
+    case 'bed':
+      return 1.1
+    case 'pin':
+      return 1.2
+    case 'rack':
+      return vehicle.body === 'pickup' ? 1.95 : low ? 2.7 : 1.85
+    case 'receiver':
+      return 0.8
+    case 'tongue':
+      return vehicle.ballHeight ?? 0.5
+  }
+}
+
+/** A weight that was just put on, at a place where such a thing usually sits. */
+export const newLoad = (vehicle: Vehicle, id: string, name: string, place: LoadItem['place'] = 'bed'): LoadItem => ({
+  id,
+  name,
+  kind: 'cargo',
+  mass: 0,
+  fill: 1,
+  massGive: 0,
+  place,
+  x: usualPlace(vehicle, place),
+  y: 0,
+  z: usualHeight(vehicle, place),
+  trailerMass: null,
+  trailerAxle: null,
+  couplerHeight: null,
+  restoration: null,
+})

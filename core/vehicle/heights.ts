@@ -13,6 +13,8 @@ export const ABOUT_GIVE: Metres = INCH / 2
 export interface HeightReading {
   value: Metres
   about: boolean
+  /** Half-width of the tool it was read with; a sixteenth of an inch where nothing was said. */
+  give?: Metres | null
   /** Read with air in bags: the springs did not carry alone. */
   aired?: boolean
 }
@@ -21,68 +23,75 @@ export type HeightSet = Partial<Record<Corner, HeightReading>>
 export interface HeightSummary {
   front: Metres | null
   rear: Metres | null
+  frontGive: Metres
+  rearGive: Metres
   /** Rear above front, nose-down positive as a truck stands. */
   rake: Metres | null
+  rakeGive: Metres
   /** Left above right. */
   leanFront: Metres | null
   leanRear: Metres | null
+  /** Plus or minus of the rear lean. */
+  leanGive: Metres
   missing: Corner[]
   /** Any of them read with air in bags. */
   aired: boolean
-  /** Plus or minus of an axle average. */
-  give: Metres
-  /** Corners that disagree with their neighbours; when one can be singled out it is alone. */
-  suspect: Corner[]
-  /** Diagonal disagreement in m: how far off the suspects are. */
-  twist: Metres | null
 }
 
-/** Left and right of an axle further apart than this are worth a second look (common practice: 1 in). */
-const SIDE_LIMIT: Metres = INCH
-/** Bounds for a height that a fender lip can have, by mark. */
-const PLAUSIBLE: Record<Mark, [Metres, Metres]> = { 'wheel-centre': [0.25, 0.9], ground: [0.5, 1.6] }
+/** Plus or minus of one reading. */
+export const readingGive = ({ about, give }: HeightReading): Metres => Math.max(about ? ABOUT_GIVE : 0, give ?? TAPE_GIVE)
 
 /**
- * Averages, rake, lean and doubts of four corner heights.
- *
- * A stiff frame keeps (left - right) front and rear nearly equal: when they differ by more than an inch one corner was
- * misread, and the axle with the larger lean holds it. A whole inch or more alone on one corner is what a slipped
- * tape or a wrong inch looks like.
+ * Averages, rake and lean of four corner heights, each with its plus-or-minus.
  * @returns m; null where a corner is missing
- * Source: common practice, no published source.
+ * Source: averages and differences; independent half-widths added in quadrature (JCGM 100:2008, 5.1.2).
  */
-export function summariseHeights(heights: HeightSet, mark: Mark): HeightSummary {
+export function summariseHeights(heights: HeightSet): HeightSummary {
   const at = (corner: Corner): Metres | null => heights[corner]?.value ?? null
   const both = (a: Metres | null, b: Metres | null, f: (a: Metres, b: Metres) => Metres) =>
     a === null || b === null ? null : f(a, b)
   const average = (a: Metres, b: Metres) => (a + b) / 2
   const less = (a: Metres, b: Metres) => a - b
   const [fl, fr, rr, rl] = CORNERS.map(at) as [Metres | null, Metres | null, Metres | null, Metres | null]
-  const front = both(fl, fr, average)
-  const rear = both(rl, rr, average)
-  const leanFront = both(fl, fr, less)
-  const leanRear = both(rl, rr, less)
-  const twist = both(leanFront, leanRear, less)
-  const give = Math.max(0, ...CORNERS.map((c) => (heights[c] ? (heights[c].about ? ABOUT_GIVE : TAPE_GIVE) : 0)))
-  const [low, high] = PLAUSIBLE[mark]
-  const suspect = CORNERS.filter((c) => heights[c] && (heights[c].value < low || heights[c].value > high))
-  if (!suspect.length && twist !== null && Math.abs(twist) > SIDE_LIMIT) {
-    suspect.push(
-      ...(Math.abs(leanRear!) > Math.abs(leanFront!)
-        ? (['rear-right', 'rear-left'] as const)
-        : (['front-left', 'front-right'] as const)),
-    )
-  }
+  const give = (corner: Corner) => (heights[corner] ? readingGive(heights[corner]) : 0)
+  const frontGive = Math.hypot(give('front-left'), give('front-right')) / 2
+  const rearGive = Math.hypot(give('rear-left'), give('rear-right')) / 2
+  const [front, rear] = [both(fl, fr, average), both(rl, rr, average)]
   return {
     front,
     rear,
+    frontGive,
+    rearGive,
     rake: both(rear, front, less),
-    leanFront,
-    leanRear,
+    rakeGive: Math.hypot(frontGive, rearGive),
+    leanFront: both(fl, fr, less),
+    leanRear: both(rl, rr, less),
+    leanGive: 2 * rearGive,
     missing: CORNERS.filter((c) => !heights[c]),
     aired: CORNERS.some((c) => heights[c]?.aired),
-    give,
-    suspect,
-    twist,
   }
+}
+
+export interface AxleChange {
+  front: Metres
+  rear: Metres
+  frontGive: Metres
+  rearGive: Metres
+}
+
+/**
+ * Change of height over each axle from changes at two marks of the body that need not stand over them.
+ *
+ * @param change m at the marks, and its plus-or-minus
+ * @param wheelbase m
+ * @param marks how far ahead of its axle each mark sits
+ * Source: a rigid body's side moves as a straight line.
+ */
+export function carryToAxles(change: AxleChange, wheelbase: Metres, marks: { front: Metres; rear: Metres }): AxleChange {
+  if (marks.front === 0 && marks.rear === 0) return change
+  const [xFront, xRear] = [wheelbase + marks.front, marks.rear]
+  const weight = (x: Metres) => (x - xRear) / (xFront - xRear)
+  const at = (x: Metres) => change.rear + (change.front - change.rear) * weight(x)
+  const give = (x: Metres) => Math.hypot(change.rearGive * (1 - weight(x)), change.frontGive * weight(x))
+  return { front: at(wheelbase), rear: at(0), frontGive: give(wheelbase), rearGive: give(0) }
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { bounded } from '../quantity'
+import { bounded, type Kilograms } from '../quantity'
 
 export const BODIES = ['pickup', 'suv', 'van', 'motorhome'] as const
 export const SUSPENSIONS = ['leaf', 'coil'] as const
@@ -11,8 +11,33 @@ const name = (what: string, max = 60) =>
     .min(1, { error: `${what} is missing: type it as it stands on the papers` })
     .max(max, { error: `${what} is too long: ${max} characters at most` })
 
+const antiRoll = (what: string) =>
+  z
+    .number({ error: `${what} must be a number, N·m a radian` })
+    .min(0, { error: `${what} cannot be below zero` })
+    .max(300_000, { error: `${what} above 300 000 N·m a radian is no bar of a road vehicle` })
+    .default(0)
+
 /** A rating or `null` where nobody has looked it up. */
 const rating = bounded('mass', 50, 30_000).nullable()
+
+const LOAD_INDEX_TEXT = /^\d{2,3}(?:\/\d{2,3})?$/
+/** Load index as on the sidewall, `121/118` (single/dual) or `116`; null where the limit was typed instead. */
+const loadIndex = z
+  .string()
+  .trim()
+  .regex(LOAD_INDEX_TEXT, { error: 'Load index must read like 121/118 or 116' })
+  .nullable()
+  .default(null)
+
+/** Anything that comes in beside the springs after some squat: helper leaves, then a bump stop. */
+export const stageSchema = z.strictObject({
+  kind: z.enum(['leaf', 'bump-stop'], { error: 'a stage is leaf or bump-stop' }),
+  /** Squat over the springs, from unladen, at which it touches. */
+  at: bounded('length', 0, 0.4),
+  /** Rate it adds, a side. */
+  adds: bounded('rate', 1_000, 2_000_000),
+})
 
 /** A vehicle as the shop knows it: what does not change between visits. SI throughout. */
 export const vehicleSchema = z
@@ -46,6 +71,15 @@ export const vehicleSchema = z
     /** Load limit of one tyre as mounted (dual value on dual rear wheels), at the pressure it is run at. */
     tyreLimitFront: rating,
     tyreLimitRear: rating,
+    tyreIndexFront: loadIndex,
+    tyreIndexRear: loadIndex,
+    /** Passenger tyres on a truck, van or motorhome carry less than their index says. */
+    passengerTyres: z.boolean().default(false),
+    /** Cold, as they are run; null where nobody has looked. */
+    tyrePressureFront: bounded('pressure', 50_000, 1_200_000).nullable().default(null),
+    tyrePressureRear: bounded('pressure', 50_000, 1_200_000).nullable().default(null),
+    /** Cold pressure at which the load index holds, from sidewall or tyre table. */
+    tyrePressureFull: bounded('pressure', 50_000, 1_200_000).nullable().default(null),
     /** One tyre's vertical rate; null where unknown. */
     tyreRate: bounded('rate', 50_000, 2_000_000).nullable(),
     curbFront: bounded('mass', 200, 12_000),
@@ -64,9 +98,34 @@ export const vehicleSchema = z
     frontWheelRate: bounded('rate', 5_000, 400_000).nullable(),
     rearWheelRate: bounded('rate', 5_000, 400_000).nullable(),
     rearWheelRateGive: bounded('rate', 0, 200_000),
+    /** Helper leaves and bump stop of the rear, in the order they touch. */
+    rearStages: z.array(stageSchema).max(3, { error: 'three stages at most' }).default([]),
+    /** Half the force between loading and unloading the rear springs, both sides, N; null where never measured. */
+    rearFriction: z
+      .number({ error: 'Rear spring friction must be a number of newtons' })
+      .min(0, { error: 'Rear spring friction cannot be below zero' })
+      .max(5_000, { error: 'Rear spring friction above 5000 N is no friction: check it' })
+      .nullable()
+      .default(null),
+    /** Anti-roll bars, at the wheels; 0 for none. */
+    antiRollFront: antiRoll('Front anti-roll bar'),
+    antiRollRear: antiRoll('Rear anti-roll bar'),
+    /** Centre of gravity above the ground, unladen; null where unknown. */
+    gravityHeight: bounded('length', 0.3, 2.5).nullable().default(null),
+    /** Ball, lowest point of the hitch and rear bumper above the ground, unladen. */
+    ballHeight: bounded('length', 0.15, 1.5).nullable().default(null),
+    hitchClearance: bounded('length', 0.05, 1.2).nullable().default(null),
+    bumperHeight: bounded('length', 0.2, 1.5).nullable().default(null),
+    /** How far ahead of its axle each height mark sits; 0 for a lip mark over the wheel's centre. */
+    markFront: bounded('length', -1.5, 1.5).default(0),
+    markRear: bounded('length', -1.5, 1.5).default(0),
     /** Rear axle's free travel down from ride height until shock or strap stops it. */
     reboundTravel: bounded('length', 0.02, 0.4).nullable(),
     vin: z.string().trim().toUpperCase().max(17, { error: 'A VIN has 17 characters' }).nullable(),
+  })
+  .refine((v) => v.rearStages.every((s, i) => i === 0 || s.at >= v.rearStages[i - 1]!.at), {
+    path: ['rearStages'],
+    error: 'Stages must stand in the order they touch',
   })
   .refine((v) => v.frontOverhang < v.wheelbase, {
     path: ['frontOverhang'],
@@ -107,12 +166,21 @@ export type Survey = z.infer<typeof surveySchema>
 export const emptySurvey = (): Survey =>
   Object.fromEntries(Object.keys(surveySchema.shape).map((key) => [key, null])) as Survey
 
+export const LOAD_KINDS = ['cargo', 'passenger', 'tank'] as const
 export const PLACES = ['cabin', 'bed', 'rack', 'receiver', 'tongue', 'pin'] as const
 
 export const loadItemSchema = z.strictObject({
   id: z.string().min(1).max(60),
   name: name('Name of the load'),
+  kind: z.enum(LOAD_KINDS, { error: `Kind must be one of ${LOAD_KINDS.join(', ')}` }).default('cargo'),
+  /** Of a tank: when full. */
   mass: bounded('mass', 0, 20_000),
+  /** How full a tank is, 0 to 1; counts for tanks only. */
+  fill: z
+    .number({ error: 'Fill must be a number from 0 to 1' })
+    .min(0, { error: 'Fill must be 0 or more' })
+    .max(1, { error: 'Fill must be 1 (full) or less' })
+    .default(1),
   /** Plus or minus: "a couple of hundred" is an interval. */
   massGive: bounded('mass', 0, 10_000),
   place: z.enum(PLACES, { error: `Place must be one of ${PLACES.join(', ')}` }),
@@ -120,10 +188,26 @@ export const loadItemSchema = z.strictObject({
   x: bounded('length', -8, 9),
   /** Left of the centre line, negative to the right. */
   y: bounded('length', -1.5, 1.5),
+  /** Its centre above the ground. */
+  z: bounded('length', 0, 4).default(1),
   /** Loaded trailer behind a tongue or pin, for the combination rating. */
   trailerMass: bounded('mass', 0, 30_000).nullable(),
+  /** From ball back to the middle of the trailer's axles. */
+  trailerAxle: bounded('length', 0.5, 15).nullable().default(null),
+  /** Height at which the trailer's coupler sits when the trailer stands level. */
+  couplerHeight: bounded('length', 0.15, 1.5).nullable().default(null),
+  /** Weight-distributing bars: share of the lost front weight they bring back; null for none. */
+  restoration: z
+    .number({ error: 'Restoration must be a number from 0 to 1' })
+    .min(0, { error: 'Restoration must be 0 or more' })
+    .max(1, { error: 'Restoration must be 1 or less: more would load the front beyond empty' })
+    .nullable()
+    .default(null),
 })
 export type LoadItem = z.infer<typeof loadItemSchema>
+
+/** What an item weighs as it is: a tank by how full it is. */
+export const loadMass = ({ kind, mass, fill }: LoadItem): Kilograms => (kind === 'tank' ? mass * fill : mass)
 
 export const loadCaseSchema = z.strictObject({
   id: z.string().min(1).max(60),

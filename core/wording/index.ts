@@ -1,2 +1,3 @@
 export * from './names'
 export * from './sentences'
+export * from './load-sentences'

@@ -1,7 +1,9 @@
 import type { BlockCode, GapCheck, GapVerdict, GateId, PlaceState, StageId } from '../job'
 import type { FitVerdict, KitFamily } from '../kit'
 import type { StandState } from '../plan'
-import type { Corner, LoadItem, Mark, RatingId, Survey, Vehicle } from '../vehicle'
+import type { LoadView } from '../job'
+import type { DoubtSource } from '../spring'
+import type { Corner, LoadItem, Mark, RatingId, RatingSource, Survey, Vehicle } from '../vehicle'
 
 /** Names as a shop says them, in one place for screens, documents and messages. */
 export const STAGE_NAMES: Record<StageId, string> = {
@@ -33,6 +35,7 @@ export const RATING_NAMES: Record<RatingId, string> = {
   receiver: 'hitch receiver',
   tongue: 'hitch tongue rating',
   combination: 'combination rating',
+  kit: 'the pair of bags at its maximum',
 }
 export const FAMILY_NAMES: Record<KitFamily, string> = {
   bellows: 'bellows',
@@ -53,6 +56,32 @@ export const PLACE_NAMES: Record<LoadItem['place'], string> = {
   receiver: 'out on the receiver',
   tongue: 'hitch ball (tongue)',
   pin: 'pin over the axle',
+}
+export const LOAD_KIND_NAMES: Record<LoadItem['kind'], string> = {
+  cargo: 'cargo',
+  passenger: 'person',
+  tank: 'tank',
+}
+/** Who stands behind a rating. */
+export const RATING_SOURCES: Record<RatingSource, string> = {
+  plate: "the vehicle's plate (vehicle)",
+  sidewall: 'load index or figure on the sidewall (tyre)',
+  'sidewall-at-pressure': 'load index, less what the cold pressure in it leaves away (tyre)',
+  'hitch label': 'label on the hitch (vehicle)',
+  kit: 'most pressure times area of two bags, no rating of the vehicle (kit)',
+}
+export const VIEW_NAMES: Record<LoadView, string> = {
+  said: 'as listed',
+  ticket: 'by the scale',
+  squat: 'from squat and library rate',
+  pressure: 'from heights with air in',
+}
+export const DOUBT_NAMES: Record<DoubtSource, string> = {
+  load: 'the load itself',
+  tape: 'tape on the height aimed at',
+  rate: "the springs' rate",
+  'bag-length': "tape on the bag's length",
+  friction: 'friction of the springs',
 }
 export const BODY_NAMES: Record<Vehicle['body'], string> = {
   pickup: 'pickup',

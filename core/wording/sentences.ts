@@ -4,6 +4,7 @@ import { formatQuantity, type UnitSystem } from '../quantity'
 import type { LevelSolution } from '../spring'
 import type { LeakVerdict } from '../air'
 import type { Limit } from '../kit'
+import { TAPE_GIVE } from '../vehicle'
 import { GATE_NAMES } from './names'
 
 const WORDS: Record<string, string> = {
@@ -185,19 +186,22 @@ export function blockText({ code, about }: Block): string {
 /** What bringing it level comes to, in a sentence. */
 export function levelText(level: LevelSolution, minimum: number, maximum: number, system: UnitSystem): string {
   const p = (v: number) => formatQuantity('pressure', v, system)
+  const obstacle = level.obstacles[0]
   switch (level.code) {
     case 'level':
       return 'Stands level with the load on'
     case 'nothing-to-lift':
       return 'Nothing to lift: the axle gained no weight'
     case 'below-minimum':
-      return `Level would take ${p(level.mean ?? 0)}, under the minimum of ${p(minimum)}: at the minimum it stands a little high`
+      return `Level would take ${p(level.mean ?? 0)}, under the minimum of ${p(minimum)}: at the minimum it stands ${obstacle?.stands != null && obstacle.stands > TAPE_GIVE ? `${formatQuantity('length', obstacle.stands, system)} high` : 'level within the tape'}`
     case 'one-side-below-minimum':
       return `Cannot be levelled with air: one side would go under ${p(minimum)}. Move the load towards the centre line`
     case 'above-maximum':
       return `Would take ${p(Math.max(level.left?.pressure ?? 0, level.right?.pressure ?? 0))}, over the maximum of ${p(maximum)}; at the maximum ${formatQuantity('length', level.remainingSquat, system)} of squat remains`
     case 'out-of-window':
-      return `The bag would stand at ${formatQuantity('length', level.bagHeight, system)}, outside the kit's window`
+      return `The bag would stand at ${formatQuantity('length', level.bagHeight, system)}, ${obstacle ? `${formatQuantity('length', obstacle.by, system)} too ${obstacle.limit === 'window-low' ? 'short for' : 'long for'}` : 'outside'} the kit's window`
+    case 'tips':
+      return 'On one line the bags would not hold it upright under this load: give each its own line'
   }
 }
 

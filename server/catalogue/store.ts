@@ -23,13 +23,13 @@ export class CatalogueStore<T extends { id: string }> {
   ) {}
 
   async list(db: Knex): Promise<Entry<T>[]> {
-    return (await db<Row>(this.table).orderBy('id')).map(toEntry<T>)
+    return (await db<Row>(this.table).orderBy('id')).map((row) => this.toEntry(row))
   }
 
   async get(db: Knex, id: string): Promise<Entry<T>> {
     const row = await db<Row>(this.table).where({ id }).first()
     if (!row) throw notFound(this.noun, id)
-    return toEntry(row)
+    return this.toEntry(row)
   }
 
   async add(db: Knex, document: T): Promise<Entry<T>> {
@@ -66,6 +66,9 @@ export class CatalogueStore<T extends { id: string }> {
       })
     return next
   }
-}
 
-const toEntry = <T>(row: Row): Entry<T> => ({ version: row.version, document: JSON.parse(row.document) as T })
+  /** Documents stored before a field existed get its default as they are read. */
+  private toEntry(row: Row): Entry<T> {
+    return { version: row.version, document: this.schema.parse(JSON.parse(row.document)) }
+  }
+}

@@ -1,6 +1,6 @@
 import type { Knex } from 'knex'
 import type { BayRecord, Job, JobExport, RecordInput } from '@stout-shackle/core/job'
-import { EXPORT_FORMAT } from '@stout-shackle/core/job'
+import { EXPORT_FORMAT, jobSchema, recordBodySchema } from '@stout-shackle/core/job'
 import { stale } from '../write'
 import { notFound, Problem } from '../problem'
 
@@ -31,8 +31,10 @@ export interface StoredJob {
 }
 
 const now = () => new Date().toISOString()
+/** Documents stored before a field existed get its default as they are read. */
+const toJob = (row: JobRow): Job => jobSchema.parse(JSON.parse(row.document))
 const toRecord = (row: RecordRow): BayRecord => ({
-  body: JSON.parse(row.body) as BayRecord['body'],
+  body: recordBodySchema.parse(JSON.parse(row.body)),
   by: row.by,
   supersedes: row.supersedes ? (JSON.parse(row.supersedes) as BayRecord['supersedes']) : null,
   id: row.id,
@@ -46,7 +48,7 @@ export async function listJobs(db: Knex): Promise<StoredJob[]> {
   const records = await db<RecordRow>('records').orderBy(['job_id', 'sequence'])
   return rows.map((row) => ({
     version: row.version,
-    job: JSON.parse(row.document) as Job,
+    job: toJob(row),
     records: records.filter((r) => r.job_id === row.id).map(toRecord),
   }))
 }
@@ -55,7 +57,7 @@ export async function getJob(db: Knex, id: string): Promise<StoredJob> {
   const row = await db<JobRow>('jobs').where({ id }).first()
   if (!row) throw notFound('job', id)
   const records = await db<RecordRow>('records').where({ job_id: id }).orderBy('sequence')
-  return { version: row.version, job: JSON.parse(row.document) as Job, records: records.map(toRecord) }
+  return { version: row.version, job: toJob(row), records: records.map(toRecord) }
 }
 
 /** The number after the highest so far, four digits. */

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { kitSchema } from '@stout-shackle/core/kit'
 import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
+import { bagTable } from '@stout-shackle/core/spring'
 import { FAMILY_NAMES, plain } from '@stout-shackle/core/wording'
 import { call } from '../api/client'
 import { failureText, readJsonFile } from '../entry/file'
@@ -23,6 +24,7 @@ const found = computed(() =>
     ),
 )
 const kit = computed(() => found.value.find((k) => k.id === shown.value) ?? found.value[0] ?? null)
+const table = computed(() => kit.value && bagTable(kit.value.bag.table))
 const p = (v: number) => formatNumber('pressure', v, preferences.system)
 const len = (v: number) => formatQuantity('length', v, preferences.system)
 const psi = computed(() => UNITS.pressure[preferences.system].symbol)
@@ -101,10 +103,10 @@ async function takeFile(event: Event) {
             </tr>
           </thead>
           <tbody>
-            <tr v-for="(h, i) in kit.bag.table.heights" :key="h">
+            <tr v-for="(h, i) in table!.heights" :key="h">
               <td class="num">{{ len(h) }}</td>
-              <td class="num">{{ (kit.bag.table.areas[i]! * 1e4).toFixed(0) }}</td>
-              <td class="num">{{ (kit.bag.table.volumes[i]! * 1e3).toFixed(2) }}</td>
+              <td class="num">{{ (table!.areas[i]! * 1e4).toFixed(0) }}</td>
+              <td class="num">{{ (table!.volumes[i]! * 1e3).toFixed(2) }}</td>
             </tr>
           </tbody>
         </table>

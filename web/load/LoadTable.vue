@@ -2,7 +2,7 @@
 import { Close } from '@element-plus/icons-vue'
 import { computed } from 'vue'
 import { formatNumber, UNITS } from '@stout-shackle/core/quantity'
-import { PLACES, usualPlace, type LoadItem } from '@stout-shackle/core/vehicle'
+import { newLoad, PLACES, usualHeight, usualPlace, type LoadItem } from '@stout-shackle/core/vehicle'
 import { PLACE_NAMES } from '@stout-shackle/core/wording'
 import QuantityField from '../entry/QuantityField.vue'
 import TextField from '../entry/TextField.vue'
@@ -27,26 +27,22 @@ const change = (next: (items: LoadItem[]) => LoadItem[], what: string | null = n
 const patch = (id: string, part: Partial<LoadItem>) =>
   change((list) => list.map((i) => (i.id === id ? { ...i, ...part } : i)), `${id} ${Object.keys(part).join()}`)
 const add = () =>
-  change((list) => [
-    ...list,
-    {
-      id: crypto.randomUUID(),
-      name: `Load ${list.length + 1}`,
-      mass: 0,
-      massGive: 0,
-      place: 'bed',
-      x: usualPlace(job.value.vehicle, 'bed'),
-      y: 0,
-      trailerMass: null,
-    },
-  ])
+  change((list) => [...list, newLoad(job.value.vehicle, crypto.randomUUID(), `Load ${list.length + 1}`)])
 const rename = (id: string, text: string) => {
   const name = text.trim()
   if (name) patch(id, { name })
 }
 function move(id: string, event: Event) {
   const place = (event.target as HTMLSelectElement).value as LoadItem['place']
-  patch(id, { place, x: usualPlace(job.value.vehicle, place), trailerMass: null })
+  patch(id, {
+    place,
+    x: usualPlace(job.value.vehicle, place),
+    z: usualHeight(job.value.vehicle, place),
+    trailerMass: null,
+    trailerAxle: null,
+    couplerHeight: null,
+    restoration: null,
+  })
 }
 const towed = (i: LoadItem) => i.place === 'tongue' || i.place === 'pin'
 const anyTowed = computed(() => items.value.some(towed))

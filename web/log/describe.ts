@@ -8,7 +8,11 @@ export function describeRecord(body: RecordBody, system: UnitSystem): string {
   const psi = (v: number) => formatQuantity('pressure', v, system, 1)
   switch (body.kind) {
     case 'height':
-      return `${CORNER_NAMES[body.corner]} ${body.moment}, ${body.load}: ${body.about ? 'about ' : ''}${len(body.value)}`
+      return `${CORNER_NAMES[body.corner]} ${body.moment}, ${body.load.replace('-', ' ')}: ${body.about ? 'about ' : ''}${len(body.value)}`
+    case 'scale-ticket': {
+      const mass = (v: number) => formatQuantity('mass', v, system)
+      return `Scale, ${body.load}: ${mass(body.front)} front, ${mass(body.rear)} rear${body.trailer === null ? '' : `, ${mass(body.trailer)} trailer`}${body.ticket ? `, ${body.ticket}` : ''}`
+    }
     case 'gap':
       return `${CHECK_NAMES[body.check]}, ${body.side}: ${len(body.value)}${body.sleeved ? ', sleeved' : ''}`
     case 'step':

@@ -16,6 +16,7 @@ describe('a record in one line', () => {
         mark: 'ground',
         value: 35.25 * INCH,
         about: true,
+        give: null,
         bagPressure: 0,
       },
       'Rear left before, empty: about 35 1/4 in',

@@ -10,7 +10,7 @@ import { isTyped, readingField } from '../stores/reading'
 /** Four corner heights of one moment and load, typed as a person walks round: Enter goes on to the next. */
 const props = defineProps<{
   moment: 'before' | 'after'
-  load: 'empty' | 'loaded'
+  load: 'empty' | 'loaded' | 'empty-again'
   title: string
   remark?: string
   /** Gauge pressure in the bags that is likely while these are read; what is typed counts. */
@@ -45,6 +45,7 @@ const body = (corner: Corner, value: number, about: boolean): Height => ({
   mark: job.value.mark,
   value,
   about,
+  give: about ? null : job.value.tapeGive,
   bagPressure: bagPressure.value,
 })
 const typedPressure = ref<number | null>(null)

@@ -2,7 +2,7 @@
 import { computed, useTemplateRef } from 'vue'
 import { formatNumber, formatQuantity, INCH } from '@stout-shackle/core/quantity'
 import { MARKS } from '@stout-shackle/core/vehicle'
-import { CORNER_NAMES, MARK_NAMES } from '@stout-shackle/core/wording'
+import { cautionText, cornerText, MARK_NAMES } from '@stout-shackle/core/wording'
 import PlateRow from '../entry/PlateRow.vue'
 import StampedPlate from '../entry/StampedPlate.vue'
 import StageColumns from '../job/StageColumns.vue'
@@ -33,9 +33,7 @@ const leans = computed(() =>
       : [{ label, value, side: Math.abs(value) < INCH / 32 ? '' : value > 0 ? 'left high' : 'right high' }],
   ),
 )
-const suspects = computed(() =>
-  [heights.value.beforeEmpty, heights.value.beforeLoaded].flatMap((h) => (h.suspect.length ? [h] : [])),
-)
+const cautions = computed(() => assessment.value.cautions.filter((c) => c.stages.includes('measure')))
 const started = computed(() =>
   assessment.value.steps.some((s) => s.outcome === 'done' && s.step.id !== 'make-safe' && s.step.kind === 'operation'),
 )
@@ -118,25 +116,11 @@ const started = computed(() =>
           >{{ formatQuantity('rate', active.rearRate.rate, preferences.system) }} ±
           {{ formatNumber('rate', active.rearRate.give, preferences.system) }}</PlateRow
         >
-        <p v-for="(h, i) in suspects" :key="i" class="note">
-          {{ h.suspect.map((c) => CORNER_NAMES[c]).join(' and ') }}
-          {{
-            h.twist !== null && Math.abs(h.twist) > 0.0254
-              ? `disagree with the other axle by ${len(Math.abs(h.twist))}: read ${h.suspect.length > 1 ? 'them' : 'it'} again`
-              : 'cannot be a height from this mark: read again'
-          }}.
+        <p v-for="finding in assessment.corners" :key="finding.code + finding.set" class="note stop">
+          {{ cornerText(finding, preferences.system) }}.
         </p>
-        <p v-if="heights.beforeEmpty.aired || heights.beforeLoaded.aired" class="note">
-          Read with air in bags: no spring rate is taken from it, since it would be the rate of both.
-        </p>
-        <p v-if="job.survey.oldHelper" class="note stop">
-          An old helper is still fitted: a spring rate measured now is the rate of both.
-        </p>
-        <p v-if="job.mark === 'ground'" class="note">
-          From the ground the tyres' sink counts too; the pressure is worked out for that.
-        </p>
-        <p v-if="job.survey.loadSensingValve" class="note">
-          Load-sensing brake valve: levelled, it reads as empty. The vehicle maker's procedure comes first.
+        <p v-for="caution in cautions" :key="caution.code" class="note">
+          {{ cautionText(caution, preferences.system) }}
         </p>
       </StampedPlate>
     </template>

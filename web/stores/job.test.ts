@@ -190,6 +190,7 @@ describe('what is being typed', () => {
     mark: 'wheel-centre',
     value: 0.5,
     about: false,
+    give: null,
     bagPressure: 0,
   }
   test('counts for the answer and not for the record', async () => {

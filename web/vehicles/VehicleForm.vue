@@ -47,6 +47,22 @@ const blank = (): Draft => ({
   rearWheelRateGive: 0,
   reboundTravel: null,
   vin: null,
+  tyreIndexFront: null,
+  tyreIndexRear: null,
+  passengerTyres: false,
+  tyrePressureFront: null,
+  tyrePressureRear: null,
+  tyrePressureFull: null,
+  rearStages: [],
+  rearFriction: null,
+  antiRollFront: 0,
+  antiRollRear: 0,
+  gravityHeight: null,
+  ballHeight: null,
+  hitchClearance: null,
+  bumperHeight: null,
+  markFront: 0,
+  markRear: 0,
 })
 const draft = reactive<Draft>(props.vehicle ? { ...props.vehicle, ratings: { ...props.vehicle.ratings } } : blank())
 const problems = ref<string[]>([])

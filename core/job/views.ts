@@ -1,0 +1,79 @@
+import { GRAVITY, PSI, type Kilograms, type Pascals } from '../quantity'
+import { airSpring, stagedForce } from '../spring'
+import { reconcile, type Reconciled } from '../vehicle'
+import { chassisOf } from './chassis'
+import type { CaseAssessment } from './case'
+import { dropBetween, libraryRate, tyreSink, type AxleRate, type RearSpring } from './rate'
+import { ofKind, type BayRecord, type Job } from './schema'
+
+/** Where a figure of the rear axle's gain comes from: what was said, a scale, the squat, the pressure that levelled it. */
+export type LoadView = 'said' | 'ticket' | 'squat' | 'pressure'
+export type LoadViews = Reconciled<LoadView>
+
+/** A hand gauge is read to about a pound a square inch (common practice). */
+const GAUGE_GIVE: Pascals = PSI
+/** Below this nobody knows a load. */
+const LEAST_GIVE: Kilograms = 1
+
+/**
+ * What the rear axle gains, seen every way there is: the list of loads, a scale ticket, the squat over springs of known
+ * rate, and heights read with air in the fitted bags.
+ *
+ * A rate measured with this very load would only give the list back, so the squat is weighed with the library's rate.
+ */
+export function loadViews(
+  job: Job,
+  standing: readonly BayRecord[],
+  at: Pick<CaseAssessment, 'loadCase' | 'weights' | 'heights' | 'rearRate'>,
+  spring: RearSpring,
+): LoadViews | null {
+  const { weights, heights, loadCase } = at
+  const { vehicle } = job
+  const views: LoadViews['views'] = []
+  const add = (source: LoadView, value: number, give: number) =>
+    views.push({ source, value, give: Math.max(give, LEAST_GIVE) })
+  if (loadCase.items.length) add('said', weights.rearListed, weights.rearListedGive)
+  if (weights.source === 'ticket') add('ticket', weights.rear, weights.rearGive)
+  const point = spring.points.find((p) => p.loadCase === loadCase.id)
+  const library = libraryRate(vehicle)
+  if (library && point && point.left !== 'aired' && point.left !== 'bottomed') {
+    const force = steelForce(job, library, point.squat)
+    const give = Math.hypot(point.squat * library.give, library.rate * point.give * Math.SQRT2)
+    add('squat', force / GRAVITY, (give + library.friction) / GRAVITY)
+  }
+  const aired = airedView(job, standing, at, heights)
+  if (aired) add('pressure', aired.value, aired.give)
+  return views.length > 1 ? reconcile(views) : null
+}
+
+const steelForce = (job: Job, rate: AxleRate, squat: number) =>
+  2 * stagedForce(chassisOf(job, rate, []).rearSide, squat)
+
+/** Load from heights read with air in the bags, after fitting: steel at its squat and two bags at their pressure. */
+function airedView(
+  job: Job,
+  standing: readonly BayRecord[],
+  { rearRate, weights, loadCase }: Pick<CaseAssessment, 'rearRate' | 'weights' | 'loadCase'>,
+  heights: CaseAssessment['heights'],
+): { value: Kilograms; give: Kilograms } | null {
+  const { kit, vehicle } = job
+  if (!kit || !rearRate || kit.family === 'coil-replacement') return null
+  const drop = dropBetween(vehicle, heights.beforeEmpty, heights.afterLoaded)
+  const pressures = ofKind(standing, 'height').flatMap(({ body }) =>
+    body.moment === 'after' && body.load === 'loaded' && body.loadCase === loadCase.id && body.mark === job.mark
+      ? [body.bagPressure]
+      : [],
+  )
+  const pressure = pressures.at(-1)
+  if (!drop || heights.afterLoaded.missing.length || heights.beforeEmpty.aired || !pressure) return null
+  const squat = drop.rear - tyreSink(job, 'rear', weights.rear * GRAVITY)
+  const { motionRatio, rideHeight, table } = kit.bag
+  const area = airSpring(table).area.value(rideHeight - motionRatio * squat)
+  if (area === undefined) return null
+  const steel = steelForce(job, rearRate, squat)
+  const give = Math.hypot(2 * motionRatio * area * GAUGE_GIVE, rearRate.rate * drop.rearGive, rearRate.give * squat)
+  return {
+    value: (steel + 2 * motionRatio * pressure * area) / GRAVITY,
+    give: (give + rearRate.friction) / GRAVITY,
+  }
+}

@@ -1,0 +1,86 @@
+import type { CubicMetres, Metres, NewtonMetres, Newtons, NewtonsPerMetre, Pascals } from '../quantity'
+import type { AirSpring } from './air-spring'
+import type { StagedSpring } from './two-stage'
+
+/** Both bags of an axle, alike, and how they sit. */
+export interface BagPair {
+  bag: AirSpring
+  /** Bag height when the axle stands at its unladen height under the frame. */
+  rideHeight: Metres
+  /** Bag travel over wheel travel in heave. */
+  motionRatio: number
+  /** Between the two bags' centres. */
+  spacing: Metres
+  /** Air in the line of one side. */
+  lineVolume: CubicMetres
+}
+
+/** What stands between body and road, as far as it carries. Heights are changes from unladen. */
+export interface Chassis {
+  wheelbase: Metres
+  /** Steel of one rear side; its force is that beyond unladen. A zero rate is no spring at all. */
+  rearSide: StagedSpring
+  /** Between the two rear springs. */
+  rearSpacing: Metres
+  /** Rear anti-roll bar, N·m/rad. */
+  rearAntiRoll: number
+  /** Both front springs, and the front's roll stiffness (springs and bar); null where unknown: it then neither sinks nor resists roll. */
+  front: { rate: NewtonsPerMetre; roll: number } | null
+  /** Vertical rate of each axle's tyres together, and their roll stiffness; null where unknown: stiff. */
+  tyres: { front: NewtonsPerMetre; rear: NewtonsPerMetre; frontRoll: number; rearRoll: number } | null
+  /** A rigid frame rolls as one; a twisting one lets each axle take its own part of a moment. */
+  frame: 'rigid' | 'twisting'
+  /** Weight times height over the wheels, N·m: what pitch moves from axle to axle, by its tangent. 0 leaves that out. */
+  pitchMoment: NewtonMetres
+  /** Null where only steel carries. */
+  bags: BagPair | null
+  /** Weight that the bags carry beside what was added: all the sprung weight in coil replacement, else 0. */
+  carriedEmpty: Newtons
+}
+
+/** Forces a load adds, before the body moves. */
+export interface AxleLoad {
+  front: Newtons
+  rear: Newtons
+  /** Left down positive: of the whole load, and the rear axle's part on a frame free to twist. */
+  roll: NewtonMetres
+  rollRear: NewtonMetres
+}
+
+export const NO_LOAD: AxleLoad = { front: 0, rear: 0, roll: 0, rollRear: 0 }
+
+/** What holds the air: a pressure kept, or an amount of air closed in. */
+export type AirLaw =
+  | { kind: 'pressure'; left: Pascals; right: Pascals }
+  /** P_abs (V + line)^n of each side. */
+  | { kind: 'closed'; left: number; right: number; exponent: number; ambient: Pascals }
+  /** P_abs (V_left + V_right + both lines)^n. */
+  | { kind: 'teed'; both: number; exponent: number; ambient: Pascals }
+
+/**
+ * Stiffness with which a lean of the rear suspension meets the front: front springs on front tyres, N·m/rad of body lean.
+ * 0 where the frame twists or the front is unknown.
+ */
+export function frontRollStiffness({ front, tyres, frame }: Chassis): number {
+  if (frame === 'twisting' || !front || front.roll <= 0) return 0
+  return tyres ? 1 / (1 / front.roll + 1 / tyres.frontRoll) : front.roll
+}
+
+/** Moment the rear axle would have to meet alone. */
+export const momentOn = ({ frame }: Chassis, load: AxleLoad): NewtonMetres =>
+  frame === 'rigid' ? load.roll : load.rollRear
+
+/**
+ * Weight that pitch moves to the rear, as a line in the rear suspension's squat: `at + slope * squat`, N.
+ *
+ * T = c (drop of the rear - drop of the front), c = pitchMoment/wheelbase^2, with both tyres and front springs giving way
+ * under it in turn.
+ * Source: moments of the weight about the axles for a small pitch.
+ */
+export function pitchTransfer(chassis: Chassis, load: AxleLoad): { at: Newtons; slope: NewtonsPerMetre } {
+  const c = chassis.pitchMoment / chassis.wheelbase ** 2
+  const rearTyre = chassis.tyres ? 1 / chassis.tyres.rear : 0
+  const frontGive = (chassis.front ? 1 / chassis.front.rate : 0) + (chassis.tyres ? 1 / chassis.tyres.front : 0)
+  const feedback = 1 - c * (rearTyre + frontGive)
+  return { at: (c * (load.rear * rearTyre - load.front * frontGive)) / feedback, slope: c / feedback }
+}

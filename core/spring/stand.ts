@@ -1,0 +1,203 @@
+import type { Metres, Newtons, Pascals, Radians } from '../quantity'
+import { beyondTable, type WideBag } from './wide-bag'
+import {
+  frontRollStiffness,
+  momentOn,
+  pitchTransfer,
+  type AirLaw,
+  type AxleLoad,
+  type BagPair,
+  type Chassis,
+} from './chassis'
+import { stagedForce, stagedRate } from './two-stage'
+
+/** How a vehicle stands, everything from its unladen stance. Down and left down are positive. */
+export interface Stand {
+  /** Over the springs, mean of left and right; the front is 0 where its rate is unknown. */
+  front: Metres
+  rear: Metres
+  /** Sink of the tyres. */
+  frontTyres: Metres
+  rearTyres: Metres
+  /** Lean of the rear suspension, and of the body over the rear axle with its tyres. */
+  roll: Radians
+  lean: Radians
+  /** What the axles gained, pitch counted in. */
+  frontGain: Newtons
+  rearGain: Newtons
+  /** Null without bags. */
+  left: BagStand | null
+  right: BagStand | null
+  /** True when a bag stands outside its table: then no figure of it may be used. */
+  beyond: 'short' | 'long' | null
+}
+export interface BagStand {
+  height: Metres
+  pressure: Pascals
+  force: Newtons
+}
+
+const MOST_STEPS = 60
+/** Balance to which forces are brought, N; moments to the same at a metre. */
+const BALANCED: Newtons = 1e-7
+
+/**
+ * The coupled equilibrium of body, springs, bags and tyres: rear squat and lean together, with the front's share of the
+ * lean and the weight that pitch moves.
+ *
+ * Residuals: forces over the rear springs less what the axle gained, N; roll moments of both axles less the load's, N·m.
+ * Newton's method with halved steps on these two; front springs and tyres follow in closed form. Bags go on beyond their
+ * tables for the iteration only, and such an answer says so.
+ * @returns undefined when nothing carries or no balance is found
+ * Source: static equilibrium; Gillespie, Fundamentals of Vehicle Dynamics, ch. 6 (roll stiffness in series with tyres).
+ */
+export function standOf(chassis: Chassis, load: AxleLoad, air: AirLaw | null): Stand | undefined {
+  const { rearSide, rearSpacing, bags, tyres } = chassis
+  const half = rearSpacing / 2
+  const transfer = pitchTransfer(chassis, load)
+  const front = frontRollStiffness(chassis)
+  const rearTyreRoll = tyres ? 1 / tyres.rearRoll : 0
+  const throughTyres = 1 + front * rearTyreRoll
+  const moment = momentOn(chassis, load)
+  const wide = bags && beyondTable(bags.bag)
+
+  const balance = (squat: Metres, roll: Radians) => {
+    const [sl, sr] = [squat + roll * half, squat - roll * half]
+    const [fl, fr] = [stagedForce(rearSide, sl), stagedForce(rearSide, sr)]
+    const [kl, kr] = [stagedRate(rearSide, sl), stagedRate(rearSide, sr)]
+    const b = bags && wide && air ? bagForces(bags, wide, air, squat, roll) : NO_BAGS
+    const r = bags?.motionRatio ?? 1
+    const t = bags ? bags.spacing / 2 : 0
+    const ownMoment = (fl - fr) * half + (b.left - b.right) * t + chassis.rearAntiRoll * roll
+    return {
+      force: fl + fr + r * (b.left + b.right) - chassis.carriedEmpty - load.rear - transfer.at - transfer.slope * squat,
+      moment: ownMoment * throughTyres + front * roll - moment,
+      // Stiffness: force by squat, force by roll (and moment by squat), moment by roll.
+      ss: kl + kr + r * r * (b.ll + 2 * b.lr + b.rr) - transfer.slope,
+      sr: (kl - kr) * half + r * t * (b.ll - b.rr),
+      rr: (kl + kr) * half ** 2 + t * t * (b.ll - 2 * b.lr + b.rr) + chassis.rearAntiRoll,
+      ownMoment,
+      bags: b,
+    }
+  }
+
+  let squat = 0
+  let roll = 0
+  let now = balance(squat, roll)
+  const misfit = (b: typeof now) => Math.abs(b.force) + Math.abs(b.moment)
+  let before = misfit(now)
+  for (let step = 0; before > BALANCED; step++) {
+    if (step === MOST_STEPS) return undefined
+    const a = now.ss
+    const c = now.sr * throughTyres
+    const d = now.rr * throughTyres + front
+    const determinant = a * d - now.sr * c
+    // Nothing carries, or the air alone would let it fall over.
+    if (!(a > 0) || !(determinant > 0)) return undefined
+    const ds = (-now.force * d + now.sr * now.moment) / determinant
+    const dr = (-now.moment * a + c * now.force) / determinant
+    let part = Math.min(1, 0.15 / Math.abs(ds || 1e-12), 0.15 / Math.abs(dr || 1e-12))
+    let next = balance(squat + part * ds, roll + part * dr)
+    while (misfit(next) >= before && part > 1e-6) {
+      part /= 2
+      next = balance(squat + part * ds, roll + part * dr)
+    }
+    // No step makes it better: as near as numbers go, or lost.
+    if (misfit(next) >= before) {
+      if (before > 1e-4) return undefined
+      break
+    }
+    squat += part * ds
+    roll += part * dr
+    now = next
+    before = misfit(now)
+  }
+
+  const moved = transfer.at + transfer.slope * squat
+  const rearGain = load.rear + moved
+  const frontGain = load.front - moved
+  const side = (sign: 1 | -1): BagStand | null =>
+    bags && air
+      ? {
+          height: bags.rideHeight - bags.motionRatio * squat - (sign * roll * bags.spacing) / 2,
+          pressure: sign === 1 ? now.bags.pressureLeft : now.bags.pressureRight,
+          force: sign === 1 ? now.bags.left : now.bags.right,
+        }
+      : null
+  const [left, right] = [side(1), side(-1)]
+  return {
+    front: chassis.front ? frontGain / chassis.front.rate : 0,
+    rear: squat,
+    frontTyres: tyres ? frontGain / tyres.front : 0,
+    rearTyres: tyres ? rearGain / tyres.rear : 0,
+    roll,
+    lean: roll + now.ownMoment * rearTyreRoll,
+    frontGain,
+    rearGain,
+    left,
+    right,
+    beyond: bags && left && right ? outside(bags, Math.min(left.height, right.height), Math.max(left.height, right.height)) : null,
+  }
+}
+
+const outside = ({ bag }: BagPair, least: Metres, most: Metres): Stand['beyond'] =>
+  least < bag.area.from ? 'short' : most > bag.area.to ? 'long' : null
+
+interface BagForces {
+  left: Newtons
+  right: Newtons
+  pressureLeft: Pascals
+  pressureRight: Pascals
+  /** Stiffness in the bags' own travel: of each, and what one's travel does to the other. */
+  ll: number
+  lr: number
+  rr: number
+}
+const NO_BAGS: BagForces = { left: 0, right: 0, pressureLeft: 0, pressureRight: 0, ll: 0, lr: 0, rr: 0 }
+
+/** Forces of both bags at a squat and roll, and their stiffness; a bag does not pull. */
+function bagForces(pair: BagPair, wide: WideBag, air: AirLaw, squat: Metres, roll: Radians): BagForces {
+  const mean = pair.rideHeight - pair.motionRatio * squat
+  const swing = (roll * pair.spacing) / 2
+  const [l, r] = [wide.at(mean - swing), wide.at(mean + swing)]
+  const line = pair.lineVolume
+  let [pl, pr] = [0, 0]
+  // dP/dh of each side by its own and by the other's height.
+  let [ll, rr, lr, rl] = [0, 0, 0, 0]
+  switch (air.kind) {
+    case 'pressure':
+      pl = air.left
+      pr = air.right
+      break
+    case 'closed': {
+      const n = air.exponent
+      const absolute = (amount: number, volume: number) => amount / (n === 1 ? volume : volume ** n)
+      const [al, ar] = [absolute(air.left, l.volume + line), absolute(air.right, r.volume + line)]
+      pl = al - air.ambient
+      pr = ar - air.ambient
+      ll = (-n * al * l.volumeSlope) / (l.volume + line)
+      rr = (-n * ar * r.volumeSlope) / (r.volume + line)
+      break
+    }
+    case 'teed': {
+      const n = air.exponent
+      const volume = l.volume + r.volume + 2 * line
+      const absolute = air.both / (n === 1 ? volume : volume ** n)
+      pl = pr = absolute - air.ambient
+      const fall = (-n * absolute) / volume
+      ll = rl = fall * l.volumeSlope
+      rr = lr = fall * r.volumeSlope
+    }
+  }
+  const carriesLeft = pl > 0
+  const carriesRight = pr > 0
+  return {
+    left: carriesLeft ? pl * l.area : 0,
+    right: carriesRight ? pr * r.area : 0,
+    pressureLeft: pl,
+    pressureRight: pr,
+    ll: carriesLeft ? -(ll * l.area + pl * l.areaSlope) : 0,
+    rr: carriesRight ? -(rr * r.area + pr * r.areaSlope) : 0,
+    lr: carriesLeft && carriesRight ? -(lr * l.area + rl * r.area) / 2 : 0,
+  }
+}

@@ -1,0 +1,54 @@
+import type { CubicMetres, Metres, SquareMetres } from '../quantity'
+import type { AirSpring } from './air-spring'
+
+/** A bag's geometry at any height: its table inside, carried on smoothly outside. */
+export interface WideBag {
+  at(height: Metres): { area: SquareMetres; areaSlope: Metres; volume: CubicMetres; volumeSlope: SquareMetres }
+}
+
+const made = new WeakMap<AirSpring, WideBag>()
+
+/**
+ * Carries a bag on beyond its table so that an iteration can pass through there and come back, or end there and be
+ * recognised. Nothing outside the table is ever an answer.
+ *
+ * Outside, the area stays that of the end; above, the volume grows by the end's slope; below, it dies away towards zero
+ * so that a closed amount of air always resists.
+ */
+export function beyondTable(bag: AirSpring): WideBag {
+  const known = made.get(bag)
+  if (known) return known
+  const end = (height: Metres) => ({
+    height,
+    area: bag.area.value(height)!,
+    volume: bag.volume.value(height)!,
+    slope: bag.volume.slope(height)!,
+  })
+  const [low, high] = [end(bag.area.from), end(bag.area.to)]
+  // A table may end flat in volume: then its area tells how the volume goes on.
+  const lowSlope = low.slope > 0 ? low.slope : low.area
+  const highSlope = high.slope > 0 ? high.slope : high.area
+  const wide: WideBag = {
+    at(height) {
+      if (height < low.height) {
+        const volume = low.volume * Math.exp((lowSlope * (height - low.height)) / low.volume)
+        return { area: low.area, areaSlope: 0, volume, volumeSlope: (lowSlope * volume) / low.volume }
+      }
+      if (height > high.height)
+        return {
+          area: high.area,
+          areaSlope: 0,
+          volume: high.volume + highSlope * (height - high.height),
+          volumeSlope: highSlope,
+        }
+      return {
+        area: bag.area.value(height)!,
+        areaSlope: bag.area.slope(height)!,
+        volume: bag.volume.value(height)!,
+        volumeSlope: bag.volume.slope(height)!,
+      }
+    },
+  }
+  made.set(bag, wide)
+  return wide
+}

@@ -1,0 +1,194 @@
+import { INCH, type Metres } from '../quantity'
+import { CORNERS, readingGive, type Corner, type HeightSet, type Mark } from './heights'
+
+/** A stiff frame keeps (left - right) front and rear alike; more than this apart, something was misread (common practice). */
+const TWIST_LIMIT: Metres = INCH / 2
+/** The same between an empty and a loaded set of one vehicle, where its own crookedness cancels (common practice). */
+const TWIST_CHANGE_LIMIT: Metres = (5 * INCH) / 16
+/** A lean that is no surprise on a sound vehicle (common practice). */
+const USUAL_LEAN: Metres = INCH / 4
+/** An axle leaning by more is looked at for exchanged readings (common practice). */
+const ODD_LEAN: Metres = INCH
+/** Bounds for a height that a fender lip can have, by mark. */
+const PLAUSIBLE: Record<Mark, [Metres, Metres]> = { 'wheel-centre': [0.25, 0.9], ground: [0.5, 1.6] }
+
+export interface CornerFinding {
+  code:
+    /** No lip stands that high or low over this mark. */
+    | 'implausible'
+    /** One corner, or one of two, is off. */
+    | 'disagrees'
+    /** Two readings stand in each other's place. */
+    | 'swapped'
+    /** Left and right of the loaded rear: it leans away from where the load sits. */
+    | 'sides-swapped'
+    /** The rear stands higher loaded than empty: the rows were exchanged, or it was not empty. */
+    | 'rows-swapped'
+  set: 'empty' | 'loaded'
+  corners: Corner[]
+  /** How far it is out. */
+  off: Metres
+  /** Reading that would agree with the others, for one corner alone. */
+  would: Metres | null
+}
+
+/** What the list of loads says the rear should do, where it can say. */
+export interface ExpectedRear {
+  /** Down positive. */
+  squat: Metres
+  squatGive: Metres
+  /** Change of (left - right) under the load. */
+  lean: Metres
+  /** Whether anything was put on it. */
+  gains: boolean
+}
+
+type Four = Record<Corner, Metres>
+const complete = (set: HeightSet): Four | null =>
+  CORNERS.every((c) => set[c])
+    ? (Object.fromEntries(CORNERS.map((c) => [c, set[c]!.value])) as Four)
+    : null
+const leanOf = (h: Four, axle: 'front' | 'rear') => h[`${axle}-left`] - h[`${axle}-right`]
+const twistOf = (h: Four) => leanOf(h, 'front') - leanOf(h, 'rear')
+/** What added to a corner adds to the twist. */
+const TWIST_SIGN: Four = { 'front-left': 1, 'front-right': -1, 'rear-left': -1, 'rear-right': 1 }
+
+/**
+ * Looks for slips of the tape or the pen in what was read: heights no lip has, two readings exchanged, a corner that
+ * disagrees, rows or sides exchanged.
+ *
+ * Four heights of a stiff frame hold one surplus: their twist. It says that something is off and by how much; which
+ * corner it is follows from how the vehicle would lean, and from the other set, with that corner put right. Where two
+ * remain alike both are named.
+ * @param empty,loaded readings of the two sets
+ * @param expected what the loads say, or null
+ * Source: common practice, no published source.
+ */
+export function checkCorners(
+  empty: HeightSet,
+  loaded: HeightSet,
+  mark: Mark,
+  expected: ExpectedRear | null = null,
+): CornerFinding[] {
+  const found: CornerFinding[] = []
+  for (const [name, set] of [['empty', empty], ['loaded', loaded]] as const) {
+    const [low, high] = PLAUSIBLE[mark]
+    for (const corner of CORNERS) {
+      const value = set[corner]?.value
+      if (value !== undefined && (value < low || value > high))
+        found.push({ code: 'implausible', set: name, corners: [corner], off: value < low ? low - value : value - high, would: null })
+    }
+  }
+  // A height that cannot be says nothing about the others.
+  if (found.length) return found
+  const [e, l] = [complete(empty), complete(loaded)]
+  for (const [name, h, other, set] of [['empty', e, l, empty], ['loaded', l, e, loaded]] as const) {
+    const finding = h && withinSet(name, h, other, set, expected)
+    if (finding) found.push(finding)
+  }
+  if (!found.length && e && l) {
+    const finding = betweenSets(e, l, empty, loaded, expected)
+    if (finding) found.push(finding)
+  }
+  return found
+}
+
+function withinSet(
+  name: 'empty' | 'loaded',
+  h: Four,
+  other: Four | null,
+  set: HeightSet,
+  expected: ExpectedRear | null,
+): CornerFinding | null {
+  const twist = twistOf(h)
+  const limit = Math.max(TWIST_LIMIT, 1.5 * twistGive(set))
+  const odd = Math.max(Math.abs(leanOf(h, 'front')), Math.abs(leanOf(h, 'rear'))) > ODD_LEAN
+  if (Math.abs(twist) <= limit && !odd) return null
+  const swap = bestSwap(h, limit)
+  if (swap) return { code: 'swapped', set: name, corners: swap, off: Math.abs(h[swap[0]] - h[swap[1]]), would: null }
+  return Math.abs(twist) > limit ? singleOut(name, h, other, twist, expected) : null
+}
+
+const twistGive = (...sets: HeightSet[]) =>
+  Math.hypot(...sets.flatMap((set) => CORNERS.map((c) => (set[c] ? readingGive(set[c]) : 0))))
+
+/** Two readings that, exchanged, leave a vehicle standing straight; null when none do. */
+function bestSwap(h: Four, limit: Metres): [Corner, Corner] | null {
+  let best: { pair: [Corner, Corner]; crooked: number } | null = null
+  for (const [i, a] of CORNERS.entries())
+    for (const b of CORNERS.slice(i + 1)) {
+      const tried = { ...h, [a]: h[b], [b]: h[a] }
+      const lean = Math.max(Math.abs(leanOf(tried, 'front')), Math.abs(leanOf(tried, 'rear')))
+      const crooked = Math.abs(twistOf(tried)) + lean
+      // Exchanging left and right of one axle turns a lean over and mends nothing.
+      const acrossOneAxle = a.slice(0, 5) === b.slice(0, 5)
+      if (!acrossOneAxle && Math.abs(twistOf(tried)) <= limit && lean <= 2 * USUAL_LEAN && crooked < (best?.crooked ?? Infinity))
+        best = { pair: [a, b], crooked }
+    }
+  return best?.pair ?? null
+}
+
+/** A candidate must be this much likelier (difference of squared, scaled misfits) to be named alone. */
+const CLEARLY = 4
+
+function singleOut(
+  name: 'empty' | 'loaded',
+  h: Four,
+  other: Four | null,
+  twist: Metres,
+  expected: ExpectedRear | null,
+): CornerFinding {
+  const candidates = CORNERS.map((corner) => {
+    const put = { ...h, [corner]: h[corner] - TWIST_SIGN[corner] * twist }
+    const [e, l] = name === 'empty' ? [put, other] : [other, put]
+    let misfit = (leanOf(put, 'front') / USUAL_LEAN) ** 2 + (leanOf(put, 'rear') / USUAL_LEAN) ** 2
+    if (e && l) {
+      const drop = (axle: 'front' | 'rear') =>
+        (e[`${axle}-left`] + e[`${axle}-right`] - l[`${axle}-left`] - l[`${axle}-right`]) / 2
+      const leanChange = leanOf(l, 'rear') - leanOf(e, 'rear') - (expected?.lean ?? 0)
+      misfit += (leanChange / USUAL_LEAN) ** 2
+      // The front hardly moves under a load over the rear.
+      misfit += (drop('front') / (2 * INCH)) ** 2
+      if (expected) misfit += ((drop('rear') - expected.squat) / Math.max(USUAL_LEAN, expected.squatGive)) ** 2
+    }
+    return { corner, misfit, would: put[corner] }
+  }).sort((a, b) => a.misfit - b.misfit)
+  const [first, second] = candidates as [(typeof candidates)[number], (typeof candidates)[number]]
+  const alone = second.misfit - first.misfit > CLEARLY
+  return {
+    code: 'disagrees',
+    set: name,
+    corners: alone ? [first.corner] : [first.corner, second.corner],
+    off: Math.abs(twist),
+    would: alone ? first.would : null,
+  }
+}
+
+function betweenSets(
+  e: Four,
+  l: Four,
+  empty: HeightSet,
+  loaded: HeightSet,
+  expected: ExpectedRear | null,
+): CornerFinding | null {
+  const drop = (e['rear-left'] + e['rear-right'] - l['rear-left'] - l['rear-right']) / 2
+  const give = twistGive(empty, loaded)
+  if (expected?.gains && drop < -give / 2)
+    return { code: 'rows-swapped', set: 'loaded', corners: ['rear-right', 'rear-left'], off: -drop, would: null }
+  const change = twistOf(l) - twistOf(e)
+  if (Math.abs(change) > Math.max(TWIST_CHANGE_LIMIT, 1.5 * give)) {
+    const name = Math.abs(twistOf(l)) >= Math.abs(twistOf(e)) ? 'loaded' : 'empty'
+    const off = name === 'loaded' ? change : -change
+    return singleOut(name, name === 'loaded' ? l : e, name === 'loaded' ? e : l, off, expected)
+  }
+  const lean = leanOf(l, 'rear') - leanOf(e, 'rear')
+  if (expected && Math.abs(lean) > USUAL_LEAN && Math.abs(expected.lean) > USUAL_LEAN / 2 && lean * expected.lean < 0)
+    return {
+      code: 'sides-swapped',
+      set: 'loaded',
+      corners: ['rear-right', 'rear-left'],
+      off: Math.abs(lean - expected.lean),
+      would: null,
+    }
+  return null
+}

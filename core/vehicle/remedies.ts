@@ -1,0 +1,108 @@
+import type { Kilograms, Metres } from '../quantity'
+import { axleWeights, type WeighedWith } from './axle-weights'
+import { ratingReport, type RatingId, type RatingMargin } from './ratings'
+import { loadMass, type LoadItem, type Vehicle } from './schema'
+
+export interface Remedy {
+  rating: RatingId
+  /** How much of which load has to come off, the ones that weigh most on this rating first; null when even all is not enough. */
+  takeOff: { item: LoadItem; mass: Kilograms }[] | null
+  /** One load that, moved, brings this rating inside without passing another. */
+  move: { item: LoadItem; x: Metres; y: Metres } | null
+}
+
+/** What 1 kg of an item at its place adds to what a rating is compared with. */
+function weightOn(rating: RatingId, vehicle: Vehicle, { place, x, y }: LoadItem, heavySide: number): number {
+  const ahead = x / vehicle.wheelbase
+  switch (rating) {
+    case 'front-axle':
+      return ahead
+    case 'rear-axle':
+    case 'kit':
+      return 1 - ahead
+    case 'gross':
+    case 'combination':
+      return 1
+    case 'front-tyre':
+      return ahead / 2
+    case 'rear-tyre':
+      return ((1 - ahead) / 2 + (heavySide * y) / vehicle.track) / rearTyres(vehicle)
+    case 'receiver':
+      return place === 'receiver' || place === 'tongue' ? 1 : 0
+    case 'tongue':
+      return place === 'tongue' ? 1 : 0
+  }
+}
+const rearTyres = ({ rearWheels }: Vehicle) => (rearWheels === 'dual' ? 2 : 1)
+
+/** Clear of the ends of the load floor. */
+const END: Metres = 0.2
+/** Past the edge of the limit, so that rounding to a sixteenth does not lose it again. */
+const INSIDE: Metres = 0.002
+
+/**
+ * What would bring an exceeded rating inside: how much to take off, or where to move one load to.
+ *
+ * A move is taken only if it stays on the load floor and leaves no rating exceeded that was not exceeded before. Hitched
+ * loads and tanks stay where they are. Moves are judged on the list of loads, whose change is the same on a scale.
+ * Source: statics.
+ */
+export function remedyFor(
+  over: RatingMargin,
+  vehicle: Vehicle,
+  items: readonly LoadItem[],
+  weighed: WeighedWith = {},
+): Remedy {
+  const heavySide = Math.sign(items.reduce((sum, i) => sum + loadMass(i) * i.y, 0))
+  const shares = items
+    .map((item) => ({ item, on: weightOn(over.id, vehicle, item, heavySide) }))
+    .filter(({ item, on }) => on > 0 && loadMass(item) > 0)
+    .sort((a, b) => b.on * loadMass(b.item) - a.on * loadMass(a.item))
+  const takeOff: { item: LoadItem; mass: Kilograms }[] = []
+  let left = -over.left!
+  for (const { item, on } of shares) {
+    if (left <= 0) break
+    const mass = Math.min(loadMass(item), left / on)
+    takeOff.push({ item, mass })
+    left -= mass * on
+  }
+  const before = exceeded(vehicle, items, weighed)
+  const movable = items
+    .filter((i) => ['bed', 'cabin', 'rack'].includes(i.place) && i.kind === 'cargo' && loadMass(i) > 0)
+    .sort((a, b) => loadMass(b) - loadMass(a))
+  const moves = movable.flatMap((item) => placesFor(over, vehicle, item).map((place) => ({ item, ...place })))
+  const move = moves.find(({ item, x, y }) => {
+    if (x < END - vehicle.rearOverhang || x > floorEnd(vehicle, item)) return false
+    const after = exceeded(vehicle, items.map((i) => (i === item ? { ...i, x, y } : i)), weighed)
+    return !after.includes(over.id) && after.every((id) => before.includes(id))
+  })
+  return { rating: over.id, takeOff: left > 1e-9 ? null : takeOff, move: move ?? null }
+}
+
+const floorEnd = ({ wheelbase }: Vehicle, { place }: LoadItem): Metres => (place === 'bed' ? 0.6 : 0.9) * wheelbase
+
+/** Nearest places of one load at which an exceeded rating is just inside. */
+function placesFor(over: RatingMargin, vehicle: Vehicle, item: LoadItem): { x: Metres; y: Metres }[] {
+  const { x, y } = item
+  const along = ((-over.left!) / loadMass(item)) * vehicle.wheelbase + INSIDE
+  switch (over.id) {
+    case 'rear-axle':
+    case 'kit':
+      return [{ x: x + along, y }]
+    case 'front-axle':
+      return [{ x: x - along, y }]
+    case 'front-tyre':
+      return [{ x: x - 2 * along, y }]
+    case 'rear-tyre': {
+      const tyres = rearTyres(vehicle)
+      const across = ((-over.left! * tyres) / loadMass(item)) * vehicle.track + INSIDE
+      const inward = Math.abs(y) >= across ? [{ x, y: y - Math.sign(y) * across }] : []
+      return [...inward, { x: x + 2 * tyres * along, y }]
+    }
+    default:
+      return []
+  }
+}
+
+const exceeded = (vehicle: Vehicle, items: readonly LoadItem[], weighed: WeighedWith): RatingId[] =>
+  ratingReport(vehicle, items, axleWeights(vehicle, items, { ...weighed, loadedTicket: null })).exceeded.map((m) => m.id)
