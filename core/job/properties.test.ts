@@ -67,7 +67,7 @@ describe('whatever a job holds', () => {
     fc.assert(
       fc.property(loaded, ({ job, records }) => {
         const { weights, loadCase } = assessJob(job, records, []).active
-        const load = loadCase.items.reduce((sum, i) => sum + loadMass(i), 0)
+        const load = [...job.fittings, ...loadCase.items].reduce((sum, i) => sum + loadMass(i), 0)
         expect(weights.frontTotal + weights.rearTotal).toBeCloseTo(
           job.vehicle.curbFront + job.vehicle.curbRear + load,
           6,

@@ -28,8 +28,8 @@ export interface CornerFinding {
   corners: Corner[]
   /** How far it is out. */
   off: Metres
-  /** Reading that would agree with the others, for one corner alone. */
-  would: Metres | null
+  /** For each of the corners, the reading that would agree with the others; empty where there is none to tell. */
+  would: Metres[]
 }
 
 /** What the list of loads says the rear should do, where it can say. */
@@ -76,7 +76,7 @@ export function checkCorners(
     for (const corner of CORNERS) {
       const value = set[corner]?.value
       if (value !== undefined && (value < low || value > high))
-        found.push({ code: 'implausible', set: name, corners: [corner], off: value < low ? low - value : value - high, would: null })
+        found.push({ code: 'implausible', set: name, corners: [corner], off: value < low ? low - value : value - high, would: [] })
     }
   }
   // A height that cannot be says nothing about the others.
@@ -104,32 +104,54 @@ function withinSet(
   const limit = Math.max(TWIST_LIMIT, 1.5 * twistGive(set))
   const odd = Math.max(Math.abs(leanOf(h, 'front')), Math.abs(leanOf(h, 'rear'))) > ODD_LEAN
   if (Math.abs(twist) <= limit && !odd) return null
-  const swap = bestSwap(h, limit)
-  if (swap) return { code: 'swapped', set: name, corners: swap, off: Math.abs(h[swap[0]] - h[swap[1]]), would: null }
+  const swap = bestSwap(h, limit, (put) => (other ? (name === 'empty' ? drops(put, other) : drops(other, put)) : null), expected)
+  if (swap) return { code: 'swapped', set: name, corners: swap, off: Math.abs(h[swap[0]] - h[swap[1]]), would: [] }
   return Math.abs(twist) > limit ? singleOut(name, h, other, twist, expected) : null
 }
 
 const twistGive = (...sets: HeightSet[]) =>
   Math.hypot(...sets.flatMap((set) => CORNERS.map((c) => (set[c] ? readingGive(set[c]) : 0))))
 
-/** Two readings that, exchanged, leave a vehicle standing straight; null when none do. */
-function bestSwap(h: Four, limit: Metres): [Corner, Corner] | null {
+/** How far each axle came down between two sets. */
+const drops = (e: Four, l: Four) => ({
+  front: (e['front-left'] + e['front-right'] - l['front-left'] - l['front-right']) / 2,
+  rear: (e['rear-left'] + e['rear-right'] - l['rear-left'] - l['rear-right']) / 2,
+})
+
+/**
+ * Two readings that, exchanged, leave a vehicle standing straight; null when none do. Exchanging across the vehicle on
+ * either side may straighten it alike: then the one that also agrees with the other set, or puts the empty rear above the
+ * front, is meant.
+ */
+function bestSwap(
+  h: Four,
+  limit: Metres,
+  against: (put: Four) => { front: Metres; rear: Metres } | null,
+  expected: ExpectedRear | null,
+): [Corner, Corner] | null {
   let best: { pair: [Corner, Corner]; crooked: number } | null = null
   for (const [i, a] of CORNERS.entries())
     for (const b of CORNERS.slice(i + 1)) {
       const tried = { ...h, [a]: h[b], [b]: h[a] }
       const lean = Math.max(Math.abs(leanOf(tried, 'front')), Math.abs(leanOf(tried, 'rear')))
-      const crooked = Math.abs(twistOf(tried)) + lean
+      const drop = against(tried)
+      const noseUp = tried['front-left'] + tried['front-right'] > tried['rear-left'] + tried['rear-right']
+      const odd = drop
+        ? Math.abs(drop.front) + (expected ? Math.abs(drop.rear - expected.squat) : 0)
+        : noseUp
+          ? INCH
+          : 0
+      const crooked = Math.abs(twistOf(tried)) + lean + odd
       // Exchanging left and right of one axle turns a lean over and mends nothing.
       const acrossOneAxle = a.slice(0, 5) === b.slice(0, 5)
-      if (!acrossOneAxle && Math.abs(twistOf(tried)) <= limit && lean <= 2 * USUAL_LEAN && crooked < (best?.crooked ?? Infinity))
-        best = { pair: [a, b], crooked }
+      const straight = Math.abs(twistOf(tried)) <= limit && lean <= 2 * USUAL_LEAN
+      if (!acrossOneAxle && straight && crooked < (best?.crooked ?? Infinity)) best = { pair: [a, b], crooked }
     }
   return best?.pair ?? null
 }
 
 /** A candidate must be this much likelier (difference of squared, scaled misfits) to be named alone. */
-const CLEARLY = 4
+const CLEARLY = 3
 
 function singleOut(
   name: 'empty' | 'loaded',
@@ -143,13 +165,12 @@ function singleOut(
     const [e, l] = name === 'empty' ? [put, other] : [other, put]
     let misfit = (leanOf(put, 'front') / USUAL_LEAN) ** 2 + (leanOf(put, 'rear') / USUAL_LEAN) ** 2
     if (e && l) {
-      const drop = (axle: 'front' | 'rear') =>
-        (e[`${axle}-left`] + e[`${axle}-right`] - l[`${axle}-left`] - l[`${axle}-right`]) / 2
+      const drop = drops(e, l)
       const leanChange = leanOf(l, 'rear') - leanOf(e, 'rear') - (expected?.lean ?? 0)
       misfit += (leanChange / USUAL_LEAN) ** 2
       // The front hardly moves under a load over the rear.
-      misfit += (drop('front') / (2 * INCH)) ** 2
-      if (expected) misfit += ((drop('rear') - expected.squat) / Math.max(USUAL_LEAN, expected.squatGive)) ** 2
+      misfit += (drop.front / (2 * INCH)) ** 2
+      if (expected) misfit += ((drop.rear - expected.squat) / Math.max(USUAL_LEAN, expected.squatGive)) ** 2
     }
     return { corner, misfit, would: put[corner] }
   }).sort((a, b) => a.misfit - b.misfit)
@@ -160,7 +181,7 @@ function singleOut(
     set: name,
     corners: alone ? [first.corner] : [first.corner, second.corner],
     off: Math.abs(twist),
-    would: alone ? first.would : null,
+    would: alone ? [first.would] : [first.would, second.would],
   }
 }
 
@@ -171,10 +192,10 @@ function betweenSets(
   loaded: HeightSet,
   expected: ExpectedRear | null,
 ): CornerFinding | null {
-  const drop = (e['rear-left'] + e['rear-right'] - l['rear-left'] - l['rear-right']) / 2
+  const drop = drops(e, l).rear
   const give = twistGive(empty, loaded)
   if (expected?.gains && drop < -give / 2)
-    return { code: 'rows-swapped', set: 'loaded', corners: ['rear-right', 'rear-left'], off: -drop, would: null }
+    return { code: 'rows-swapped', set: 'loaded', corners: ['rear-right', 'rear-left'], off: -drop, would: [] }
   const change = twistOf(l) - twistOf(e)
   if (Math.abs(change) > Math.max(TWIST_CHANGE_LIMIT, 1.5 * give)) {
     const name = Math.abs(twistOf(l)) >= Math.abs(twistOf(e)) ? 'loaded' : 'empty'
@@ -188,7 +209,7 @@ function betweenSets(
       set: 'loaded',
       corners: ['rear-right', 'rear-left'],
       off: Math.abs(lean - expected.lean),
-      would: null,
+      would: [],
     }
   return null
 }

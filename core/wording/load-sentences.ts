@@ -19,11 +19,11 @@ export function cornerText({ code, set, corners, off, would }: CornerFinding, sy
     case 'swapped':
       return `${set === 'empty' ? 'Empty' : 'Loaded'}: ${where} look exchanged; put in each other's place they agree. Check which was read where`
     case 'disagrees':
-      return would === null
-        ? `${set === 'empty' ? 'Empty' : 'Loaded'}: ${where} disagree by ${len(off)}, one of them was misread. Read both again`
-        : `${CORNER_NAMES[corners[0]!]}, ${set}, is out by ${len(off)}: about ${len(would)} would agree with the others. Read it again`
+      return would.length === 1
+        ? `${CORNER_NAMES[corners[0]!]}, ${set}, is out by ${len(off)}: about ${len(would[0]!)} would agree with the others. Read it again`
+        : `${set === 'empty' ? 'Empty' : 'Loaded'}: ${where} disagree by ${len(off)}. ${corners.map((c, i) => `${len(would[i]!)} at the ${CORNER_NAMES[c].toLowerCase()}`).join(', or ')} would agree. Read both again`
     case 'sides-swapped':
-      return `Loaded, the rear leans away from where the load sits, by ${len(off)}: left and right may be exchanged, or the load sits elsewhere`
+      return `Loaded, the rear leans away from where the load sits, by ${len(off)}: left and right may be exchanged or misread, or the load sits elsewhere`
     case 'rows-swapped':
       return `The rear stands ${len(off)} higher loaded than empty: the two rows may be exchanged, or it was not empty`
   }

@@ -120,7 +120,7 @@ describe('the measure stage', () => {
     await corner.trigger('focus')
     await corner.setValue('28 3/16')
     await flushPromises()
-    expect(wrapper.find('.plate').text()).toContain('Rear left, empty, is out by 2 1/16 in')
+    expect(wrapper.find('.plate').text()).toContain('Rear left, empty, is out by 2 in')
     await corner.trigger('keydown', { key: 'Escape' })
     await flushPromises()
     expect(wrapper.find('.plate').text()).not.toContain('is out by')

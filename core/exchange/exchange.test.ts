@@ -1,0 +1,132 @@
+import fc from 'fast-check'
+import Papa from 'papaparse'
+import { describe, expect, test } from 'vitest'
+import { demoJob, demoJobs } from '../../demo/shop'
+import { standing, type BayRecord } from '../job'
+import { INCH, POUND } from '../quantity'
+import { newLoad, PLACES, type LoadItem } from '../vehicle'
+import { loadsFromCsv, loadsToCsv, parseTicket, problemText, readingsFromCsv, readingsToCsv } from '.'
+
+let count = 0
+const newId = () => `new-${(count += 1)}`
+const withoutId = ({ id: _, ...rest }: LoadItem) => rest
+const problems = (outcome: { ok: boolean; problems?: Parameters<typeof problemText>[0][] }) =>
+  (outcome.problems ?? []).map(problemText)
+
+describe('loads as CSV', () => {
+  test.each(demoJobs().map((j) => [j.job.number, j] as const))('out and in again is the same, %s', (_, { job }) => {
+    const back = loadsFromCsv(loadsToCsv(job), job, newId)
+    if (!job.loadCases.some((c) => c.items.length)) return expect(back.ok).toBe(false)
+    if (!back.ok) throw new Error(problems(back).join())
+    const close = (items: readonly LoadItem[]) =>
+      items.map((i) =>
+        Object.fromEntries(
+          Object.entries(withoutId(i)).map(([k, v]) => [k, typeof v === 'number' ? Number(v.toFixed(6)) : v]),
+        ),
+      )
+    expect(back.value.loadCases.map((c) => [c.id, c.name, close(c.items)])).toEqual(
+      job.loadCases.map((c) => [c.id, c.name, close(c.items)]),
+    )
+    expect(close(back.value.fittings)).toEqual(close(job.fittings))
+  })
+  test('whatever a load is called and wherever it sits', () => {
+    const { job } = demoJob('0417')
+    const names = fc.string({ minLength: 1, maxLength: 40 }).filter((s) => s.trim() === s && !/[\r\n\uFEFF]/.test(s) && !/^'[=+\-@]/.test(s))
+    fc.assert(
+      fc.property(names, fc.constantFrom(...PLACES), fc.double({ min: 0, max: 900, noNaN: true }), (name, place, mass) => {
+        const item = { ...newLoad(job.vehicle, 'x', name, place), mass }
+        const one = { ...job, loadCases: [{ id: 'c', name: 'Case', items: [item] }] }
+        const back = loadsFromCsv(loadsToCsv(one), one, newId)
+        if (!back.ok) throw new Error(problems(back).join())
+        expect(back.value.loadCases[0]!.items[0]).toMatchObject({ name, place })
+        expect(back.value.loadCases[0]!.items[0]!.mass).toBeCloseTo(mass, 5)
+      }),
+    )
+  })
+  test('inches and pounds, any order of columns, semicolons and a decimal comma', () => {
+    const { job } = demoJob('0417')
+    const us = 'place,name,load_case,ahead_in,weight_lb\nbed,Anvil,Forge,13 3/4,220\n'
+    const read = loadsFromCsv(us, job, newId)
+    if (!read.ok) throw new Error(problems(read).join())
+    const anvil = read.value.loadCases.find((c) => c.name === 'Forge')!.items[0]!
+    expect(anvil.mass).toBeCloseTo(220 * POUND, 9)
+    expect(anvil.x).toBeCloseTo(13.75 * INCH, 9)
+    // The cases of the job that the file does not name stay.
+    expect(read.value.loadCases).toHaveLength(job.loadCases.length + 1)
+    const german = loadsFromCsv('load_case;name;place;weight_kg\nForge;Amboss;bed;99,5\n', job, newId)
+    expect(german).toMatchObject({ ok: true, value: { loadCases: expect.arrayContaining([expect.objectContaining({ items: [expect.objectContaining({ mass: 99.5 })] })]) } })
+  })
+  test('each thing wrong is named with its row and column, and nothing is taken', () => {
+    const { job } = demoJob('0417')
+    const bad = loadsFromCsv('load_case,name,place,weight_kg\nA,B,roof,10\nA,,bed,heavy\n', job, newId)
+    expect(problems(bad)).toEqual(['Row 3, name, is empty', 'Row 3, weight_kg, "heavy kg" is not a reading. Type it like 660 or 300 kg.'])
+    expect(problems(loadsFromCsv('load_case,name,place,weight_kg\nA,B,roof,10\n', job, newId))[0]).toMatch(/^Row 2, place, "roof" must be one of cabin, bed/)
+    expect(problems(loadsFromCsv('load_case,name,place,weight\nA,B,bed,1\n', job, newId))).toEqual([
+      'Row 1, weight, needs its unit: weight_kg for example',
+      'Row 1, weight_kg, this column is missing',
+    ])
+    expect(problems(loadsFromCsv('load_case,name,place,weight_kg,ahead_mm\nA,B,bed,1,99999\n', job, newId))[0]).toMatch(/^Row 2, ahead, must be a number between/)
+    expect(problems(loadsFromCsv('', job, newId))).toEqual(['The file has no rows under its head'])
+  })
+  test('a name that a spreadsheet would run is defused, and comes back as it was', () => {
+    const { job } = demoJob('0417')
+    const item = { ...newLoad(job.vehicle, 'x', '=SUM(A1:A9)'), mass: 1 }
+    const csv = loadsToCsv({ ...job, loadCases: [{ id: 'c', name: 'C', items: [item] }] })
+    // Source: read by papaparse as a spreadsheet would.
+    expect(Papa.parse<string[]>(csv).data[1]![1]).toBe("'=SUM(A1:A9)")
+  })
+})
+
+describe('readings as CSV', () => {
+  const { job, records } = demoJob('0417')
+  const stands = standing(records)
+  test('out and in again changes nothing', () => {
+    expect(readingsFromCsv(readingsToCsv(job, stands), job, stands)).toEqual({ ok: true, value: [] })
+  })
+  test('into an empty job: every reading, to the last digit of the tape', () => {
+    const fresh = readingsFromCsv(readingsToCsv(job, stands), job, [])
+    if (!fresh.ok) throw new Error(problems(fresh).join())
+    const heights = stands.filter((r): r is BayRecord & { body: { kind: 'height'; value: number } } => r.body.kind === 'height')
+    expect(fresh.value).toHaveLength(heights.length)
+    fresh.value.forEach(({ body, corrects }, i) => {
+      expect(corrects).toBeNull()
+      expect(body.value).toBeCloseTo(heights[i]!.body.value, 8)
+    })
+  })
+  test('a reading in inches that differs corrects the one that stands', () => {
+    const csv = 'moment,load,corner,mark,height_in\nbefore,empty,rear-left,wheel-centre,26 1/4\n'
+    const read = readingsFromCsv(csv, job, stands)
+    expect(read).toMatchObject({ ok: true, value: [{ corrects: 'job-0417-r4', body: { value: expect.closeTo(26.25 * INCH, 9) } }] })
+  })
+  test('a case that is not there, a corner twice, a mark nobody knows', () => {
+    const head = 'moment,load,load_case,corner,mark,height_mm\n'
+    const said = (rows: string) => problems(readingsFromCsv(head + rows, job, stands))[0]
+    expect(said('before,loaded,Nowhere,rear-left,ground,900\n')).toBe('Row 2, load_case, "Nowhere" is no load case of this job')
+    expect(said('before,loaded,,rear-left,ground,900\n')).toContain('says which load case was on')
+    expect(said('before,empty,,rear-left,ground,900\nbefore,empty,,rear-left,ground,901\n')).toContain('Row 3, corner, this corner stands twice')
+    expect(said('before,empty,,rear-left,bumper,900\n')).toBe('Row 2, mark, must be one of wheel-centre, ground')
+  })
+})
+
+describe('a weigh ticket', () => {
+  test('pasted, with thousands and a gross that adds up', () => {
+    const read = parseTicket('Certified scale 12\nSTEER AXLE   4,120 lb\nDRIVE AXLE   5,880 lb\nTRAILER AXLE 3,900 lb\nGROSS WEIGHT 13,900 lb', 'us')
+    if (!read.ok) throw new Error(read.why)
+    expect(read.ticket.front).toBeCloseTo(4120 * POUND, 9)
+    expect(read.ticket.rear).toBeCloseTo(5880 * POUND, 9)
+    expect(read.ticket.trailer).toBeCloseTo(3900 * POUND, 9)
+  })
+  test('typed bare, in the units of the screen', () =>
+    expect(parseTicket('front 1690\nrear 1655.5', 'metric')).toEqual({
+      ok: true,
+      ticket: { front: 1690, rear: 1655.5, trailer: null },
+    }))
+  test.each([
+    ['rear 1655 kg', /front \(or steer\) axle/],
+    ['front 1690 kg\nrear 1655 kg\ngross 3900 kg', /add up to 3345 kg, the ticket's gross is 3900 kg/],
+    ['front 1690 kg\nfront 1700 kg\nrear 1655 kg', /two lines for front/],
+  ])('%j is refused', (text, why) => {
+    const read = parseTicket(text, 'metric')
+    expect(read.ok ? '' : read.why).toMatch(why)
+  })
+})

@@ -1,0 +1,4 @@
+export * from './loads'
+export * from './readings'
+export * from './ticket'
+export { problemText, type Problem, type Read } from './table'

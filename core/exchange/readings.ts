@@ -1,0 +1,104 @@
+import { ofKind, recordBodySchema, type BayRecord, type Job, type RecordBody } from '../job'
+import { CORNERS, MARKS } from '../vehicle'
+import { readTable, writeTable, type Column, type Problem, type Read } from './table'
+
+type Height = Extract<RecordBody, { kind: 'height' }>
+
+const COLUMNS = [
+  { name: 'moment', kind: 'text', needed: true },
+  { name: 'load', kind: 'text', needed: true },
+  { name: 'load_case', kind: 'text' },
+  { name: 'corner', kind: 'text', needed: true },
+  { name: 'mark', kind: 'text', needed: true },
+  { name: 'height', kind: 'length', needed: true },
+  { name: 'about', kind: 'yes-no' },
+  { name: 'give', kind: 'length' },
+  { name: 'bag_pressure', kind: 'pressure' },
+] as const satisfies readonly Column<string>[]
+
+/** Standing height readings of a job as CSV. */
+export function readingsToCsv(job: Job, standing: readonly BayRecord[]): string {
+  const caseName = (id: string | null) => job.loadCases.find((c) => c.id === id)?.name ?? null
+  return writeTable(
+    COLUMNS,
+    ofKind(standing, 'height').map(({ body }) => ({
+      moment: body.moment,
+      load: body.load,
+      load_case: caseName(body.loadCase),
+      corner: body.corner,
+      mark: body.mark,
+      height: body.value,
+      about: body.about,
+      give: body.give,
+      bag_pressure: body.bagPressure,
+    })),
+  )
+}
+
+export interface NewReading {
+  body: Height
+  /** The standing reading it corrects. */
+  corrects: string | null
+}
+
+/**
+ * Height readings from CSV. One that stands already as it is is left alone, one that differs corrects what stands.
+ * @returns what is to be recorded, or every problem: then nothing is taken
+ */
+export function readingsFromCsv(text: string, job: Job, standing: readonly BayRecord[]): Read<NewReading[]> {
+  const table = readTable(text, COLUMNS)
+  if (!table.ok) return table
+  const problems: Problem[] = []
+  const fresh: NewReading[] = []
+  const seen = new Set<string>()
+  table.value.forEach((row, r) => {
+    const wrong = (column: string, message: string) => problems.push({ row: r + 2, column, message })
+    const loadCase = row.load_case === null ? null : job.loadCases.find((c) => c.name === row.load_case)
+    if (loadCase === undefined) return wrong('load_case', `"${row.load_case}" is no load case of this job`)
+    if (row.load === 'loaded' && !loadCase) return wrong('load_case', 'a loaded reading says which load case was on')
+    if (row.load !== 'loaded' && loadCase) return wrong('load_case', 'an empty reading has none')
+    const checked = recordBodySchema.safeParse({
+      kind: 'height',
+      moment: row.moment,
+      load: row.load,
+      loadCase: loadCase?.id ?? null,
+      corner: row.corner,
+      mark: row.mark,
+      value: row.height,
+      about: row.about ?? false,
+      give: row.give,
+      bagPressure: row.bag_pressure ?? 0,
+    })
+    if (!checked.success) {
+      for (const issue of checked.error.issues) wrong(FIELDS[String(issue.path[0])] ?? String(issue.path[0]), issueText(issue))
+      return
+    }
+    const body = checked.data as Height
+    if (seen.has(slot(body))) return wrong('corner', 'this corner stands twice for the same moment, load and mark')
+    seen.add(slot(body))
+    const before = ofKind(standing, 'height').findLast((s) => slot(s.body) === slot(body))
+    if (before && same(before.body, body)) return
+    fresh.push({ body, corrects: before?.id ?? null })
+  })
+  return problems.length ? { ok: false, problems } : { ok: true, value: fresh }
+}
+
+const slot = (b: Height) => [b.moment, b.load, b.loadCase, b.corner, b.mark].join(':')
+/** A millionth of a metre is beyond any tape. */
+const same = (a: Height, b: Height) =>
+  Math.abs(a.value - b.value) < 1e-6 &&
+  a.about === b.about &&
+  Math.abs((a.give ?? 0) - (b.give ?? 0)) < 1e-6 &&
+  Math.abs(a.bagPressure - b.bagPressure) < 1
+
+const FIELDS: Record<string, string> = { value: 'height', bagPressure: 'bag_pressure', loadCase: 'load_case' }
+const CHOICES: Record<string, readonly string[]> = {
+  moment: ['before', 'after'],
+  load: ['empty', 'loaded', 'empty-again'],
+  corner: CORNERS,
+  mark: MARKS,
+}
+const issueText = (issue: { path: PropertyKey[]; message: string }) => {
+  const choices = CHOICES[String(issue.path[0])]
+  return choices ? `must be one of ${choices.join(', ')}` : issue.message
+}

@@ -1,0 +1,54 @@
+import { parseQuantity, UNITS, type Kilograms, type UnitSystem } from '../quantity'
+
+export interface Ticket {
+  front: Kilograms
+  rear: Kilograms
+  trailer: Kilograms | null
+}
+export type TicketOutcome = { ok: true; ticket: Ticket } | { ok: false; why: string }
+
+type Line = 'front' | 'rear' | 'trailer' | 'gross'
+const LABELS: [Line, RegExp][] = [
+  ['gross', /gross|total/i],
+  ['trailer', /trailer/i],
+  ['front', /steer|front/i],
+  ['rear', /drive|rear/i],
+]
+const WEIGHT = /(\d[\d,' ]*(?:\.\d+)?)\s*(kg|lbs?|t)?\s*$/i
+/** A scale rounds each line: sum and gross may differ by this much (common practice: a scale division a line). */
+const ROUNDING: Kilograms = 30
+
+/**
+ * Axle weights from the words of a weigh ticket, pasted or typed: a line for each axle group with its name (steer or
+ * front, drive or rear, trailer) and its weight at the end.
+ *
+ * @param system whose unit a line without one is in
+ * @returns the weights, or what is missing or does not add up
+ */
+export function parseTicket(text: string, system: UnitSystem): TicketOutcome {
+  const found = new Map<Line, Kilograms>()
+  for (const line of text.split(/\r?\n/)) {
+    const label = LABELS.find(([, words]) => words.test(line))?.[0]
+    const weight = WEIGHT.exec(line.trim())
+    if (!label || !weight) continue
+    const number = weight[1]!.replace(/[,' ]/g, '')
+    const unit = weight[2] ?? UNITS.mass[system].symbol
+    const parsed = parseQuantity('mass', `${number} ${unit}`)
+    if (!parsed.ok) return { ok: false, why: `"${line.trim()}" does not read as a weight.` }
+    if (found.has(label)) return { ok: false, why: `There are two lines for ${label}: keep the one that is meant.` }
+    found.set(label, parsed.value)
+  }
+  const [front, rear, trailer, gross] = (['front', 'rear', 'trailer', 'gross'] as const).map((l) => found.get(l))
+  if (front === undefined || rear === undefined)
+    return {
+      ok: false,
+      why: `No weight found for the ${front === undefined ? 'front (or steer)' : 'rear (or drive)'} axle: a line like "Drive axle 5,880 lb" is looked for.`,
+    }
+  const sum = front + rear + (trailer ?? 0)
+  if (gross !== undefined && Math.abs(gross - sum) > ROUNDING)
+    return {
+      ok: false,
+      why: `The axles add up to ${Math.round(sum)} kg, the ticket's gross is ${Math.round(gross)} kg: one of the lines is misread.`,
+    }
+  return { ok: true, ticket: { front, rear, trailer: trailer ?? null } }
+}
