@@ -50,7 +50,13 @@ export const levelRequest = z.strictObject({
   /** Load's moment about the centre line, left down positive; this axle's own where the frame twists. */
   rollMoment: typed('torque', -50_000, 50_000).default(0),
   /** The front axle, where it takes part of the lean: both springs' rate and roll stiffness. */
-  front: z.strictObject({ rate: typed('rate', 1_000, 1_000_000), roll: rollRate, gain: typed('mass', -5_000, 20_000).default(0) }).optional(),
+  front: z
+    .strictObject({
+      rate: typed('rate', 1_000, 1_000_000),
+      roll: rollRate,
+      gain: typed('mass', -5_000, 20_000).default(0),
+    })
+    .optional(),
   /** Roll stiffness of each axle's tyres, where they give in roll too. */
   tyreRoll: z.strictObject({ front: rollRate, rear: rollRate }).optional(),
   frame: z.enum(['rigid', 'twisting'], { error: 'frame must be rigid or twisting' }).default('rigid'),
@@ -194,10 +200,7 @@ export function computeLevel(request: z.output<typeof levelRequest>) {
       rate:
         s.mean === null
           ? null
-          : figureOr(
-              'rate',
-              bagRate(bag, s.bagHeight, s.mean, FAST_EXPONENT, request.lineVolume, question.ambient),
-            ),
+          : figureOr('rate', bagRate(bag, s.bagHeight, s.mean, FAST_EXPONENT, request.lineVolume, question.ambient)),
     },
   }
 }

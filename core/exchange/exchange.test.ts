@@ -31,16 +31,23 @@ describe('loads as CSV', () => {
   })
   test('whatever a load is called and wherever it sits', () => {
     const { job } = demoJob('0417')
-    const names = fc.string({ minLength: 1, maxLength: 40 }).filter((s) => s.trim() === s && !/[\r\n\uFEFF]/.test(s) && !/^'[=+\-@]/.test(s))
+    const names = fc
+      .string({ minLength: 1, maxLength: 40 })
+      .filter((s) => s.trim() === s && !/[\r\n\uFEFF]/.test(s) && !/^'[=+\-@]/.test(s))
     fc.assert(
-      fc.property(names, fc.constantFrom(...PLACES), fc.double({ min: 0, max: 900, noNaN: true }), (name, place, mass) => {
-        const item = { ...newLoad(job.vehicle, 'x', name, place), mass }
-        const one = { ...job, loadCases: [{ id: 'c', name: 'Case', items: [item] }] }
-        const back = loadsFromCsv(loadsToCsv(one), one, newId)
-        if (!back.ok) throw new Error(problems(back).join())
-        expect(back.value.loadCases[0]!.items[0]).toMatchObject({ name, place })
-        expect(back.value.loadCases[0]!.items[0]!.mass).toBeCloseTo(mass, 5)
-      }),
+      fc.property(
+        names,
+        fc.constantFrom(...PLACES),
+        fc.double({ min: 0, max: 900, noNaN: true }),
+        (name, place, mass) => {
+          const item = { ...newLoad(job.vehicle, 'x', name, place), mass }
+          const one = { ...job, loadCases: [{ id: 'c', name: 'Case', items: [item] }] }
+          const back = loadsFromCsv(loadsToCsv(one), one, newId)
+          if (!back.ok) throw new Error(problems(back).join())
+          expect(back.value.loadCases[0]!.items[0]).toMatchObject({ name, place })
+          expect(back.value.loadCases[0]!.items[0]!.mass).toBeCloseTo(mass, 5)
+        },
+      ),
     )
   })
   test('inches and pounds, any order of columns, semicolons and a decimal comma', () => {
@@ -54,18 +61,32 @@ describe('loads as CSV', () => {
     // The cases of the job that the file does not name stay.
     expect(read.value.loadCases).toHaveLength(job.loadCases.length + 1)
     const german = loadsFromCsv('load_case;name;place;weight_kg\nForge;Amboss;bed;99,5\n', job, newId)
-    expect(german).toMatchObject({ ok: true, value: { loadCases: expect.arrayContaining([expect.objectContaining({ items: [expect.objectContaining({ mass: 99.5 })] })]) } })
+    expect(german).toMatchObject({
+      ok: true,
+      value: {
+        loadCases: expect.arrayContaining([
+          expect.objectContaining({ items: [expect.objectContaining({ mass: 99.5 })] }),
+        ]),
+      },
+    })
   })
   test('each thing wrong is named with its row and column, and nothing is taken', () => {
     const { job } = demoJob('0417')
     const bad = loadsFromCsv('load_case,name,place,weight_kg\nA,B,roof,10\nA,,bed,heavy\n', job, newId)
-    expect(problems(bad)).toEqual(['Row 3, name, is empty', 'Row 3, weight_kg, "heavy kg" is not a reading. Type it like 660 or 300 kg.'])
-    expect(problems(loadsFromCsv('load_case,name,place,weight_kg\nA,B,roof,10\n', job, newId))[0]).toMatch(/^Row 2, place, "roof" must be one of cabin, bed/)
+    expect(problems(bad)).toEqual([
+      'Row 3, name, is empty',
+      'Row 3, weight_kg, "heavy kg" is not a reading. Type it like 660 or 300 kg.',
+    ])
+    expect(problems(loadsFromCsv('load_case,name,place,weight_kg\nA,B,roof,10\n', job, newId))[0]).toMatch(
+      /^Row 2, place, "roof" must be one of cabin, bed/,
+    )
     expect(problems(loadsFromCsv('load_case,name,place,weight\nA,B,bed,1\n', job, newId))).toEqual([
       'Row 1, weight, needs its unit: weight_kg for example',
       'Row 1, weight_kg, this column is missing',
     ])
-    expect(problems(loadsFromCsv('load_case,name,place,weight_kg,ahead_mm\nA,B,bed,1,99999\n', job, newId))[0]).toMatch(/^Row 2, ahead, must be a number between/)
+    expect(problems(loadsFromCsv('load_case,name,place,weight_kg,ahead_mm\nA,B,bed,1,99999\n', job, newId))[0]).toMatch(
+      /^Row 2, ahead, must be a number between/,
+    )
     expect(problems(loadsFromCsv('', job, newId))).toEqual(['The file has no rows under its head'])
   })
   test('a name that a spreadsheet would run is defused, and comes back as it was', () => {
@@ -86,7 +107,9 @@ describe('readings as CSV', () => {
   test('into an empty job: every reading, to the last digit of the tape', () => {
     const fresh = readingsFromCsv(readingsToCsv(job, stands), job, [])
     if (!fresh.ok) throw new Error(problems(fresh).join())
-    const heights = stands.filter((r): r is BayRecord & { body: { kind: 'height'; value: number } } => r.body.kind === 'height')
+    const heights = stands.filter(
+      (r): r is BayRecord & { body: { kind: 'height'; value: number } } => r.body.kind === 'height',
+    )
     expect(fresh.value).toHaveLength(heights.length)
     fresh.value.forEach(({ body, corrects }, i) => {
       expect(corrects).toBeNull()
@@ -96,21 +119,31 @@ describe('readings as CSV', () => {
   test('a reading in inches that differs corrects the one that stands', () => {
     const csv = 'moment,load,corner,mark,height_in\nbefore,empty,rear-left,wheel-centre,26 1/4\n'
     const read = readingsFromCsv(csv, job, stands)
-    expect(read).toMatchObject({ ok: true, value: [{ corrects: 'job-0417-r4', body: { value: expect.closeTo(26.25 * INCH, 9) } }] })
+    expect(read).toMatchObject({
+      ok: true,
+      value: [{ corrects: 'job-0417-r4', body: { value: expect.closeTo(26.25 * INCH, 9) } }],
+    })
   })
   test('a case that is not there, a corner twice, a mark nobody knows', () => {
     const head = 'moment,load,load_case,corner,mark,height_mm\n'
     const said = (rows: string) => problems(readingsFromCsv(head + rows, job, stands))[0]
-    expect(said('before,loaded,Nowhere,rear-left,ground,900\n')).toBe('Row 2, load_case, "Nowhere" is no load case of this job')
+    expect(said('before,loaded,Nowhere,rear-left,ground,900\n')).toBe(
+      'Row 2, load_case, "Nowhere" is no load case of this job',
+    )
     expect(said('before,loaded,,rear-left,ground,900\n')).toContain('says which load case was on')
-    expect(said('before,empty,,rear-left,ground,900\nbefore,empty,,rear-left,ground,901\n')).toContain('Row 3, corner, this corner stands twice')
+    expect(said('before,empty,,rear-left,ground,900\nbefore,empty,,rear-left,ground,901\n')).toContain(
+      'Row 3, corner, this corner stands twice',
+    )
     expect(said('before,empty,,rear-left,bumper,900\n')).toBe('Row 2, mark, must be one of wheel-centre, ground')
   })
 })
 
 describe('a weigh ticket', () => {
   test('pasted, with thousands and a gross that adds up', () => {
-    const read = parseTicket('Certified scale 12\nSTEER AXLE   4,120 lb\nDRIVE AXLE   5,880 lb\nTRAILER AXLE 3,900 lb\nGROSS WEIGHT 13,900 lb', 'us')
+    const read = parseTicket(
+      'Certified scale 12\nSTEER AXLE   4,120 lb\nDRIVE AXLE   5,880 lb\nTRAILER AXLE 3,900 lb\nGROSS WEIGHT 13,900 lb',
+      'us',
+    )
     if (!read.ok) throw new Error(read.why)
     expect(read.ticket.front).toBeCloseTo(4120 * POUND, 9)
     expect(read.ticket.rear).toBeCloseTo(5880 * POUND, 9)

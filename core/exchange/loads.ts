@@ -79,7 +79,8 @@ export function loadsFromCsv(text: string, job: Job, newId: () => string): Read<
       restoration: row.restoration,
     })
     if (checked.success) return { loadCase: String(row.load_case), item: checked.data }
-    for (const issue of checked.error.issues) wrong(FIELDS[String(issue.path[0])] ?? String(issue.path[0]), issue.message)
+    for (const issue of checked.error.issues)
+      wrong(FIELDS[String(issue.path[0])] ?? String(issue.path[0]), issue.message)
     return null
   })
   if (problems.length) return { ok: false, problems }
@@ -97,7 +98,11 @@ export function loadsFromCsv(text: string, job: Job, newId: () => string): Read<
     ? {
         ok: false,
         problems: [
-          { row: null, column: null, message: `makes too many: ${MOST_CASES} load cases of ${MOST_ITEMS} weights at most` },
+          {
+            row: null,
+            column: null,
+            message: `makes too many: ${MOST_CASES} load cases of ${MOST_ITEMS} weights at most`,
+          },
         ],
       }
     : { ok: true, value: { loadCases, fittings } }

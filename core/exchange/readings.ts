@@ -70,7 +70,8 @@ export function readingsFromCsv(text: string, job: Job, standing: readonly BayRe
       bagPressure: row.bag_pressure ?? 0,
     })
     if (!checked.success) {
-      for (const issue of checked.error.issues) wrong(FIELDS[String(issue.path[0])] ?? String(issue.path[0]), issueText(issue))
+      for (const issue of checked.error.issues)
+        wrong(FIELDS[String(issue.path[0])] ?? String(issue.path[0]), issueText(issue))
       return
     }
     const body = checked.data as Height

@@ -3,10 +3,7 @@ import { findUnit, fromSi, parseQuantity, refusalText, UNITS, type QuantityKind 
 
 /** One column of a file: words, a quantity whose unit stands in the head, a share in percent, or yes and no. */
 export type Column<Name extends string> = { name: Name; needed?: boolean } & (
-  | { kind: 'text' }
-  | { kind: 'yes-no' }
-  | { kind: 'percent' }
-  | { kind: QuantityKind; signed?: boolean }
+  { kind: 'text' } | { kind: 'yes-no' } | { kind: 'percent' } | { kind: QuantityKind; signed?: boolean }
 )
 export type Cell = string | number | boolean | null
 export type Row<Name extends string> = Record<Name, Cell>
@@ -67,9 +64,13 @@ export function readTable<N extends string>(text: string, columns: readonly Colu
   const wrong = (row: number | null, column: string | null, message: string) => problems.push({ row, column, message })
   const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' })
   const [head, ...body] = parsed.data
-  if (!head || !body.length) return { ok: false, problems: [{ row: null, column: null, message: 'has no rows under its head' }] }
+  if (!head || !body.length)
+    return { ok: false, problems: [{ row: null, column: null, message: 'has no rows under its head' }] }
   if (body.length > MOST_ROWS)
-    return { ok: false, problems: [{ row: null, column: null, message: `has ${body.length} rows: ${MOST_ROWS} at most` }] }
+    return {
+      ok: false,
+      problems: [{ row: null, column: null, message: `has ${body.length} rows: ${MOST_ROWS} at most` }],
+    }
   for (const e of parsed.errors.filter((e) => e.type === 'Quotes'))
     wrong((e.row ?? 0) + 1, null, 'has a quotation mark that is not closed')
 
@@ -79,8 +80,7 @@ export function readTable<N extends string>(text: string, columns: readonly Colu
     return typeof match === 'string' ? null : { ...match, i }
   })
   for (const column of columns)
-    if (column.needed && !places.some((p) => p?.column === column))
-      wrong(1, headOf(column), 'this column is missing')
+    if (column.needed && !places.some((p) => p?.column === column)) wrong(1, headOf(column), 'this column is missing')
   if (problems.length) return { ok: false, problems }
 
   const decimalComma = parsed.meta.delimiter !== ','

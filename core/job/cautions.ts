@@ -41,7 +41,11 @@ export function cautionsOf(job: Job, active: CaseAssessment, spring: RearSpring)
   }
   if (active.views && !active.views.agree) list.push({ code: 'views-disagree', stages: ['measure', 'load'] })
   if (survey.oldHelper)
-    list.push({ code: 'rate-with-helper', measured: spring.rate?.source === 'loading-test', stages: ['measure', 'load', 'choose'] })
+    list.push({
+      code: 'rate-with-helper',
+      measured: spring.rate?.source === 'loading-test',
+      stages: ['measure', 'load', 'choose'],
+    })
   if (spring.trouble) list.push({ code: 'rate-trouble', trouble: spring.trouble, stages: ['measure', 'load'] })
   if (weights.distribution)
     list.push({ code: 'bars-slacken', couple: weights.distribution.couple, stages: ['load', 'choose'] })
@@ -52,7 +56,8 @@ export function cautionsOf(job: Job, active: CaseAssessment, spring: RearSpring)
   if (job.kit && level?.mean != null && ratings.tightest && ratings.tightest.id !== 'kit') {
     const spare = maximumPressure(job.kit, survey).value - level.mean
     const { id, left } = ratings.tightest
-    if (spare > 0) list.push({ code: 'pressure-is-not-rating', spare, rating: id, left: left!, stages: ['load', 'choose'] })
+    if (spare > 0)
+      list.push({ code: 'pressure-is-not-rating', spare, rating: id, left: left!, stages: ['load', 'choose'] })
   }
   if (survey.springsChanged || survey.otherLift) list.push({ code: 'parts-raise-nothing', stages: ['load'] })
   if (mark === 'ground' && bare && bare.rearTyres > 0)
@@ -60,6 +65,7 @@ export function cautionsOf(job: Job, active: CaseAssessment, spring: RearSpring)
   if (vehicle.suspension === 'leaf' && spring.rate && spring.rate.frictionSource === 'usual')
     list.push({ code: 'friction-unmeasured', usual: spring.rate.friction, stages: ['measure', 'choose'] })
   const { frequency } = level ?? {}
-  if (frequency?.without) list.push({ code: 'stiffer-ride', from: frequency.without, to: frequency.with, stages: ['choose'] })
+  if (frequency?.without)
+    list.push({ code: 'stiffer-ride', from: frequency.without, to: frequency.with, stages: ['choose'] })
   return list
 }

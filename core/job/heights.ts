@@ -1,3 +1,4 @@
+import type { Metres } from '../quantity'
 import { summariseHeights, type HeightSet, type HeightSummary, type Mark } from '../vehicle'
 import { ofKind, type BayRecord } from './schema'
 
@@ -41,4 +42,30 @@ export function jobHeights(standing: readonly BayRecord[], mark: Mark, loadCase:
     afterEmpty: summary('after', 'empty'),
     afterLoaded: summary('after', 'loaded'),
   }
+}
+
+export interface Recovered {
+  /** Part of the rear's squat that is gone, and its plus-or-minus. */
+  share: number
+  give: number
+  /** What is still missing to the unladen height. */
+  short: Metres
+}
+
+/** A squat below this is no complaint, and its recovery no figure. */
+const WORTH: Metres = 0.003
+
+/**
+ * How much of the rear's squat was recovered, by three readings under the same marks.
+ * @returns null while one of them is missing or there was hardly a squat
+ * Source: share (after - loaded)/(empty - loaded); doubts of the three readings in quadrature (GUM 5.1.2).
+ */
+export function recoveredShare({ beforeEmpty, beforeLoaded, afterLoaded }: JobHeights): Recovered | null {
+  const [empty, loaded, after] = [beforeEmpty.rear, beforeLoaded.rear, afterLoaded.rear]
+  if (empty === null || loaded === null || after === null || empty - loaded <= WORTH) return null
+  const squat = empty - loaded
+  const share = (after - loaded) / squat
+  const give =
+    Math.hypot(afterLoaded.rearGive, (1 - share) * beforeLoaded.rearGive, share * beforeEmpty.rearGive) / squat
+  return { share, give, short: empty - after }
 }

@@ -1,6 +1,13 @@
 import { GRAVITY, type Metres, type Newtons, type NewtonsPerMetre } from '../quantity'
 import { fitLoadingTest, type LoadingTest, type TestPoint } from '../spring'
-import { carryToAxles, type AxleChange, type AxleWeights, type HeightSummary, type LoadCase, type Vehicle } from '../vehicle'
+import {
+  carryToAxles,
+  type AxleChange,
+  type AxleWeights,
+  type HeightSummary,
+  type LoadCase,
+  type Vehicle,
+} from '../vehicle'
 import type { JobHeights } from './heights'
 import type { Job } from './schema'
 
@@ -74,7 +81,8 @@ export function rearSpring(
     points.push(pointOf(job, null, 0, 0, 0, empty.rearGive, 'loading', empty.aired ? 'aired' : null))
     const again = measured[0]!.heights.emptyAgain
     const back = dropBetween(vehicle, empty, again)
-    if (back) points.push(pointOf(job, null, 0, 0, back.rear, again.rearGive, 'unloading', again.aired ? 'aired' : null))
+    if (back)
+      points.push(pointOf(job, null, 0, 0, back.rear, again.rearGive, 'unloading', again.aired ? 'aired' : null))
     for (const { loadCase, weights, heights } of measured) {
       const drop = dropBetween(vehicle, empty, heights.beforeLoaded)
       if (!drop || weights.rear <= 0) continue

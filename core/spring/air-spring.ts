@@ -87,7 +87,10 @@ function volumesOf(table: LoadTable): CubicMetres[] {
     ((to - from) / 6) * (area.value(from)! + 4 * area.value((from + to) / 2)! + area.value(to)!)
   const rise = [0]
   for (let i = 1; i < heights.length; i++) rise.push(rise[i - 1]! + between(heights[i - 1]!, heights[i]!))
-  const i = Math.max(0, heights.findLastIndex((h) => h <= volumeAt.height))
+  const i = Math.max(
+    0,
+    heights.findLastIndex((h) => h <= volumeAt.height),
+  )
   const offset = volumeAt.volume - rise[i]! - between(heights[i]!, volumeAt.height)
   return rise.map((v) => v + offset)
 }
@@ -184,7 +187,9 @@ export function bagRate(
 export function tableDisagreement(bag: AirSpring, table: BagData): number {
   if ('loads' in table) {
     const areas = areasOf(table)
-    return Math.max(...table.loads.flatMap((row, i) => row.map((f, j) => Math.abs(f / table.pressures[j]! / areas[i]! - 1))))
+    return Math.max(
+      ...table.loads.flatMap((row, i) => row.map((f, j) => Math.abs(f / table.pressures[j]! / areas[i]! - 1))),
+    )
   }
   return Math.max(
     ...table.heights.slice(1).map((h, i) => {

@@ -147,7 +147,10 @@ export interface LevelSolution {
 }
 
 /** Lift at minimum pressure, standing empty: how high the rear then stands, over the springs. Undefined outside the table. */
-export function minimumPressureLift({ chassis, minimum }: Pick<LevelQuestion, 'chassis' | 'minimum'>): Metres | undefined {
+export function minimumPressureLift({
+  chassis,
+  minimum,
+}: Pick<LevelQuestion, 'chassis' | 'minimum'>): Metres | undefined {
   const stand = standOf(chassis, NO_LOAD, { kind: 'pressure', left: minimum, right: minimum })
   return stand && !stand.beyond ? -stand.rear : undefined
 }
@@ -423,7 +426,12 @@ function atLimit(q: LevelQuestion, left: SideSolution, right: SideSolution, squa
   return (stand && !stand.beyond ? stand.rear : least) - squat
 }
 
-function frequencies(q: LevelQuestion, state: BagState, mean: Pascals, steel: NewtonsPerMetre): LevelSolution['frequency'] {
+function frequencies(
+  q: LevelQuestion,
+  state: BagState,
+  mean: Pascals,
+  steel: NewtonsPerMetre,
+): LevelSolution['frequency'] {
   const { bags, tyres, rearSide } = q.chassis
   const tyre = tyres && Number.isFinite(tyres.rear) ? tyres.rear : undefined
   const withAir = (height: Metres, pressure: Pascals): NewtonsPerMetre | null => {

@@ -117,7 +117,9 @@ describe('bringing it level', () => {
   test('off-centre load, rigid frame and frame free to twist', () => {
     const rigid = bringLevel(referenceAxle({ load: { roll: 300 * GRAVITY * 0.1 } }))
     expect([psi(rigid.left!.pressure), psi(rigid.right!.pressure)].map((p) => p.toFixed(2))).toEqual(['33.05', '26.98'])
-    const twist = bringLevel(referenceAxle({ chassis: { frame: 'twisting' }, load: { rollRear: 300 * GRAVITY * 0.1 * (1 - 0.35 / 3.7) } }))
+    const twist = bringLevel(
+      referenceAxle({ chassis: { frame: 'twisting' }, load: { rollRear: 300 * GRAVITY * 0.1 * (1 - 0.35 / 3.7) } }),
+    )
     expect([psi(twist.left!.pressure), psi(twist.right!.pressure)].map((p) => p.toFixed(2))).toEqual(['32.76', '27.27'])
   })
   test('before loading: the same air, unladen', () => {
@@ -133,7 +135,12 @@ describe('bringing it level', () => {
         fc.double({ min: 100, max: 1100, noNaN: true }),
         fc.double({ min: 50_000, max: 150_000, noNaN: true }),
         (gain, axleRate) => {
-          const s = bringLevel(referenceAxle({ load: { rear: gain * GRAVITY }, chassis: { rearSide: { first: axleRate / 2, stages: [] } } }))
+          const s = bringLevel(
+            referenceAxle({
+              load: { rear: gain * GRAVITY },
+              chassis: { rearSide: { first: axleRate / 2, stages: [] } },
+            }),
+          )
           if (!s.before) return
           const volume = (h: number) => bag.volume.value(h)!
           expect((s.before.pressure + atmosphere()) * volume(s.before.bagHeight)).toBeCloseTo(
@@ -149,7 +156,12 @@ describe('bringing it level', () => {
     )
   })
   test('from the ground the tyres have sunk too, so the bags lift further', () => {
-    const s = bringLevel(referenceAxle({ mark: 'ground', chassis: { tyres: { front: Infinity, rear: 500_000, frontRoll: Infinity, rearRoll: Infinity } } }))
+    const s = bringLevel(
+      referenceAxle({
+        mark: 'ground',
+        chassis: { tyres: { front: Infinity, rear: 500_000, frontRoll: Infinity, rearRoll: Infinity } },
+      }),
+    )
     const sink = (659.5946 * GRAVITY) / 500_000
     expect(s.supported).toBeCloseTo(659.5946 * GRAVITY + 76_000 * sink, 3)
     expect(s.bagHeight).toBeCloseTo(0.165 + sink, 9)
@@ -160,7 +172,10 @@ describe('bringing it level', () => {
     expect(s.bagHeight).toBeCloseTo(0.145, 9)
   })
   test('coil replacement carries all of the sprung weight', () => {
-    expect(bringLevel(referenceAxle({ chassis: { carriedEmpty: 800 * GRAVITY, rearSide: { first: 0, stages: [] } } })).supported).toBeCloseTo((800 + 659.5946) * GRAVITY, 3)
+    expect(
+      bringLevel(referenceAxle({ chassis: { carriedEmpty: 800 * GRAVITY, rearSide: { first: 0, stages: [] } } }))
+        .supported,
+    ).toBeCloseTo((800 + 659.5946) * GRAVITY, 3)
   })
   // Source: the sensitivity is the derivative of pressure by target height, here by finite difference.
   test('sensitivity of the last quarter inch', () => {

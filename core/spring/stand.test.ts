@@ -49,7 +49,12 @@ describe('how a vehicle stands, against other general libraries on its equations
     const solver = new Solver(7)
     solver.absoluteTolerance = solver.relativeTolerance = 1e-10
     // Each part moves at a speed in proportion to the force left on it: dx/dt = -R/c.
-    const { y } = solver.solve((_t: number, x: number[]) => residuals(x).map((r, i) => -r / scale[i]!), 0, new Array(7).fill(0), 400)
+    const { y } = solver.solve(
+      (_t: number, x: number[]) => residuals(x).map((r, i) => -r / scale[i]!),
+      0,
+      new Array(7).fill(0),
+      400,
+    )
     const ours = standOf(chassis, load, air)!
     expect(ours.rear + ours.rearTyres).toBeCloseTo(y[1]!, 6)
     expect(ours.lean).toBeCloseTo(y[2]!, 6)
@@ -66,7 +71,11 @@ describe('how a vehicle stands, against other general libraries on its equations
     expect(ours.rear + ours.rearTyres).toBeCloseTo(x[1]!, 10)
     expect(ours.lean).toBeCloseTo(x[2]!, 10)
     // Superposition: twice the load, twice the sag.
-    const twice = standOf(chassis, { front: 2 * load.front, rear: 2 * load.rear, roll: 2 * load.roll, rollRear: 0 }, null)!
+    const twice = standOf(
+      chassis,
+      { front: 2 * load.front, rear: 2 * load.rear, roll: 2 * load.roll, rollRear: 0 },
+      null,
+    )!
     expect(twice.rear).toBeCloseTo(2 * ours.rear, 9)
     expect(twice.lean).toBeCloseTo(2 * ours.lean, 9)
   })
@@ -183,7 +192,8 @@ describe('bringing it level, coupled', () => {
   test('full jounce: polytropic on absolute pressure', () => {
     const s = bringLevel(referenceAxle({ jounceTravel: 0.05 }))
     // Source: P V^n constant, worked from the table's own volumes.
-    const by = (s.mean! + atmosphere()) * (referenceBag.volume.value(0.165)! / referenceBag.volume.value(0.115)!) ** 1.38
+    const by =
+      (s.mean! + atmosphere()) * (referenceBag.volume.value(0.165)! / referenceBag.volume.value(0.115)!) ** 1.38
     expect(s.jouncePressure!).toBeCloseTo(by - atmosphere(), 3)
   })
   test('the wheel on its tyre: from the ground by hand', () => {

@@ -136,7 +136,10 @@ export function standOf(chassis: Chassis, load: AxleLoad, air: AirLaw | null): S
     rearGain,
     left,
     right,
-    beyond: bags && left && right ? outside(bags, Math.min(left.height, right.height), Math.max(left.height, right.height)) : null,
+    beyond:
+      bags && left && right
+        ? outside(bags, Math.min(left.height, right.height), Math.max(left.height, right.height))
+        : null,
   }
 }
 

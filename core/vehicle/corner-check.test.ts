@@ -76,7 +76,9 @@ describe('the tape of a demo job, spoiled on purpose', () => {
   test('swapped corners', () => {
     const swap: Partial<Record<Corner, Corner>> = { 'front-left': 'rear-left', 'rear-left': 'front-left' }
     const text = said(spoil(({ body }) => (body.load === 'empty' ? { corner: swap[body.corner] ?? body.corner } : {})))
-    expect(text).toEqual([expect.stringMatching(/Empty: (front left and rear left|rear left and front left) look exchanged/)])
+    expect(text).toEqual([
+      expect.stringMatching(/Empty: (front left and rear left|rear left and front left) look exchanged/),
+    ])
   })
   test('a mistyped fraction: 22 7/16 as 22 15/16', () => {
     const text = said(

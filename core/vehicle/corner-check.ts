@@ -45,9 +45,7 @@ export interface ExpectedRear {
 
 type Four = Record<Corner, Metres>
 const complete = (set: HeightSet): Four | null =>
-  CORNERS.every((c) => set[c])
-    ? (Object.fromEntries(CORNERS.map((c) => [c, set[c]!.value])) as Four)
-    : null
+  CORNERS.every((c) => set[c]) ? (Object.fromEntries(CORNERS.map((c) => [c, set[c]!.value])) as Four) : null
 const leanOf = (h: Four, axle: 'front' | 'rear') => h[`${axle}-left`] - h[`${axle}-right`]
 const twistOf = (h: Four) => leanOf(h, 'front') - leanOf(h, 'rear')
 /** What added to a corner adds to the twist. */
@@ -71,18 +69,30 @@ export function checkCorners(
   expected: ExpectedRear | null = null,
 ): CornerFinding[] {
   const found: CornerFinding[] = []
-  for (const [name, set] of [['empty', empty], ['loaded', loaded]] as const) {
+  for (const [name, set] of [
+    ['empty', empty],
+    ['loaded', loaded],
+  ] as const) {
     const [low, high] = PLAUSIBLE[mark]
     for (const corner of CORNERS) {
       const value = set[corner]?.value
       if (value !== undefined && (value < low || value > high))
-        found.push({ code: 'implausible', set: name, corners: [corner], off: value < low ? low - value : value - high, would: [] })
+        found.push({
+          code: 'implausible',
+          set: name,
+          corners: [corner],
+          off: value < low ? low - value : value - high,
+          would: [],
+        })
     }
   }
   // A height that cannot be says nothing about the others.
   if (found.length) return found
   const [e, l] = [complete(empty), complete(loaded)]
-  for (const [name, h, other, set] of [['empty', e, l, empty], ['loaded', l, e, loaded]] as const) {
+  for (const [name, h, other, set] of [
+    ['empty', e, l, empty],
+    ['loaded', l, e, loaded],
+  ] as const) {
     const finding = h && withinSet(name, h, other, set, expected)
     if (finding) found.push(finding)
   }
@@ -104,7 +114,12 @@ function withinSet(
   const limit = Math.max(TWIST_LIMIT, 1.5 * twistGive(set))
   const odd = Math.max(Math.abs(leanOf(h, 'front')), Math.abs(leanOf(h, 'rear'))) > ODD_LEAN
   if (Math.abs(twist) <= limit && !odd) return null
-  const swap = bestSwap(h, limit, (put) => (other ? (name === 'empty' ? drops(put, other) : drops(other, put)) : null), expected)
+  const swap = bestSwap(
+    h,
+    limit,
+    (put) => (other ? (name === 'empty' ? drops(put, other) : drops(other, put)) : null),
+    expected,
+  )
   if (swap) return { code: 'swapped', set: name, corners: swap, off: Math.abs(h[swap[0]] - h[swap[1]]), would: [] }
   return Math.abs(twist) > limit ? singleOut(name, h, other, twist, expected) : null
 }

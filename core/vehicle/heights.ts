@@ -39,7 +39,8 @@ export interface HeightSummary {
 }
 
 /** Plus or minus of one reading. */
-export const readingGive = ({ about, give }: HeightReading): Metres => Math.max(about ? ABOUT_GIVE : 0, give ?? TAPE_GIVE)
+export const readingGive = ({ about, give }: HeightReading): Metres =>
+  Math.max(about ? ABOUT_GIVE : 0, give ?? TAPE_GIVE)
 
 /**
  * Averages, rake and lean of four corner heights, each with its plus-or-minus.
@@ -87,7 +88,11 @@ export interface AxleChange {
  * @param marks how far ahead of its axle each mark sits
  * Source: a rigid body's side moves as a straight line.
  */
-export function carryToAxles(change: AxleChange, wheelbase: Metres, marks: { front: Metres; rear: Metres }): AxleChange {
+export function carryToAxles(
+  change: AxleChange,
+  wheelbase: Metres,
+  marks: { front: Metres; rear: Metres },
+): AxleChange {
   if (marks.front === 0 && marks.rear === 0) return change
   const [xFront, xRear] = [wheelbase + marks.front, marks.rear]
   const weight = (x: Metres) => (x - xRear) / (xFront - xRear)

@@ -23,10 +23,10 @@ import {
 const vehicle = demoVehicles().find((v) => v.id === 'drover-25')!
 const item = (part: Partial<LoadItem>): LoadItem => ({ ...newLoad(vehicle, 'a', 'Load'), ...part })
 const between = (min: number, max: number) => fc.double({ min, max, noNaN: true })
-const places = fc.array(
-  fc.record({ mass: between(0, 2_000), x: between(-3, 4), y: between(-1, 1) }),
-  { minLength: 1, maxLength: 8 },
-)
+const places = fc.array(fc.record({ mass: between(0, 2_000), x: between(-3, 4), y: between(-1, 1) }), {
+  minLength: 1,
+  maxLength: 8,
+})
 
 describe('statics', () => {
   test('weights sum, and moments about the front axle vanish', () => {
@@ -53,7 +53,13 @@ describe('statics', () => {
   // Source: ml-matrix on the two equations of balance.
   test('the same as a linear solver', () => {
     const [mass, x] = [300, 0.35]
-    const f = solve(new Matrix([[1, 1], [3.7, 0]]), Matrix.columnVector([mass, mass * x])).to1DArray()
+    const f = solve(
+      new Matrix([
+        [1, 1],
+        [3.7, 0],
+      ]),
+      Matrix.columnVector([mass, mass * x]),
+    ).to1DArray()
     const share = shareOnAxles(3.7, [{ mass, x, y: 0 }])
     expect([share.front, share.rear]).toEqual([expect.closeTo(f[0]!, 9), expect.closeTo(f[1]!, 9)])
   })
@@ -104,7 +110,8 @@ describe('loads', () => {
     const plain = axleWeights(vehicle, [{ ...towed, restoration: null }])
     expect(plain.front).toBeCloseTo((-290 * 1.25) / 3.7, 9)
     expect(weights.gross + weights.distribution!.trailerAxle).toBeCloseTo(plain.gross, 9)
-    const combination = (w: typeof weights) => ratingReport(vehicle, [towed], w).margins.find((m) => m.id === 'combination')!
+    const combination = (w: typeof weights) =>
+      ratingReport(vehicle, [towed], w).margins.find((m) => m.id === 'combination')!
     expect(combination(weights).actual).toBeCloseTo(combination(plain).actual, 9)
   })
   test('the bars restore what was asked of the front', () => {
@@ -123,9 +130,28 @@ describe('loads', () => {
 describe('tyres', () => {
   // Source: load index table of ISO 4000-1/4209-1 as printed in tyre handbooks (from memory), kg.
   test.each([
-    ['70', 335], ['75', 387], ['80', 450], ['85', 515], ['88', 560], ['91', 615], ['94', 670], ['97', 730],
-    ['100', 800], ['103', 875], ['106', 950], ['109', 1030], ['112', 1120], ['115', 1215], ['118', 1320], ['120', 1400],
-    ['121', 1450], ['123', 1550], ['126', 1700], ['129', 1850], ['132', 2000], ['136', 2240],
+    ['70', 335],
+    ['75', 387],
+    ['80', 450],
+    ['85', 515],
+    ['88', 560],
+    ['91', 615],
+    ['94', 670],
+    ['97', 730],
+    ['100', 800],
+    ['103', 875],
+    ['106', 950],
+    ['109', 1030],
+    ['112', 1120],
+    ['115', 1215],
+    ['118', 1320],
+    ['120', 1400],
+    ['121', 1450],
+    ['123', 1550],
+    ['126', 1700],
+    ['129', 1850],
+    ['132', 2000],
+    ['136', 2240],
   ])('index %s carries %d kg', (index, kg) => expect(tyreLoad(index)!.single).toBe(kg))
   test('the lower of index and typed limit, dual on duals, less for passenger tyres', () => {
     const bare = { ...vehicle, tyreLimitRear: null, tyreIndexRear: '121/118' }
@@ -164,7 +190,10 @@ describe('what brings an exceeded rating inside', () => {
         for (const over of report(items).exceeded) {
           const { takeOff } = remedyFor(over, vehicle, items)
           if (!takeOff) continue
-          const lighter = items.map((i) => ({ ...i, mass: i.mass - (takeOff.find((t) => t.item.id === i.id)?.mass ?? 0) }))
+          const lighter = items.map((i) => ({
+            ...i,
+            mass: i.mass - (takeOff.find((t) => t.item.id === i.id)?.mass ?? 0),
+          }))
           const left = report(lighter).margins.find((m) => m.id === over.id)!.left!
           expect(left).toBeGreaterThan(-1e-6)
           // Not more than needed; a tyre's heavy side can change over, and then it has a little to spare.
@@ -249,4 +278,3 @@ describe('views of one load', () => {
     expect(reconcile([])).toBeNull()
   })
 })
-

@@ -36,7 +36,6 @@ export function reconcile<Source extends string>(views: readonly View<Source>[])
     const others = mean(sure.filter((o) => o !== v))
     return apart(v, { source: v.source, ...others })
   }
-  const odd =
-    agree || sure.length < 3 ? null : [...sure].sort((a, b) => fromOthers(b) - fromOthers(a))[0]!.source
+  const odd = agree || sure.length < 3 ? null : [...sure].sort((a, b) => fromOthers(b) - fromOthers(a))[0]!.source
   return { views: [...views], ...mean(sure), agree, odd }
 }

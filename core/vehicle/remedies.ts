@@ -73,7 +73,11 @@ export function remedyFor(
   const moves = movable.flatMap((item) => placesFor(over, vehicle, item).map((place) => ({ item, ...place })))
   const move = moves.find(({ item, x, y }) => {
     if (x < END - vehicle.rearOverhang || x > floorEnd(vehicle, item)) return false
-    const after = exceeded(vehicle, items.map((i) => (i === item ? { ...i, x, y } : i)), weighed)
+    const after = exceeded(
+      vehicle,
+      items.map((i) => (i === item ? { ...i, x, y } : i)),
+      weighed,
+    )
     return !after.includes(over.id) && after.every((id) => before.includes(id))
   })
   return { rating: over.id, takeOff: left > 1e-9 ? null : takeOff, move: move ?? null }
@@ -84,7 +88,7 @@ const floorEnd = ({ wheelbase }: Vehicle, { place }: LoadItem): Metres => (place
 /** Nearest places of one load at which an exceeded rating is just inside. */
 function placesFor(over: RatingMargin, vehicle: Vehicle, item: LoadItem): { x: Metres; y: Metres }[] {
   const { x, y } = item
-  const along = ((-over.left!) / loadMass(item)) * vehicle.wheelbase + INSIDE
+  const along = (-over.left! / loadMass(item)) * vehicle.wheelbase + INSIDE
   switch (over.id) {
     case 'rear-axle':
     case 'kit':
@@ -105,4 +109,6 @@ function placesFor(over: RatingMargin, vehicle: Vehicle, item: LoadItem): { x: M
 }
 
 const exceeded = (vehicle: Vehicle, items: readonly LoadItem[], weighed: WeighedWith): RatingId[] =>
-  ratingReport(vehicle, items, axleWeights(vehicle, items, { ...weighed, loadedTicket: null })).exceeded.map((m) => m.id)
+  ratingReport(vehicle, items, axleWeights(vehicle, items, { ...weighed, loadedTicket: null })).exceeded.map(
+    (m) => m.id,
+  )

@@ -31,7 +31,8 @@ export function cornerText({ code, set, corners, off, would }: CornerFinding, sy
 
 const TROUBLE: Record<RateTrouble, string> = {
   aired: 'Read with air in bags: no spring rate is taken from it, since it would be the rate of both',
-  'past-contact': 'The load reached the helper leaves: across their contact it would be the rate of neither, so none is taken',
+  'past-contact':
+    'The load reached the helper leaves: across their contact it would be the rate of neither, so none is taken',
   bottomed: 'The axle was on its stop: no spring rate is taken from that load',
   'not-straight': 'The loads do not lie on one line: a second stage, a stop or a slip came in, so no rate is taken',
   nonsense: 'More load, less squat: a reading is wrong, so no rate is taken',
@@ -84,7 +85,9 @@ export function obstacleText(obstacle: Obstacle, system: UnitSystem): string {
     Math.abs(v) < TAPE_GIVE ? 'held there it stands level within the tape' : `held there it stands ${len(v)} ${word}`
   const helps: string[] = []
   if (obstacle.shed !== null)
-    helps.push(`move the load across, ${formatQuantity('torque', obstacle.shed, system, 0)} worth, towards the lighter side`)
+    helps.push(
+      `move the load across, ${formatQuantity('torque', obstacle.shed, system, 0)} worth, towards the lighter side`,
+    )
   if (obstacle.takeOff !== null)
     helps.push(`take ${formatQuantity('mass', obstacle.takeOff, system)} off the rear axle or move it forward`)
   if (obstacle.spacer !== null) helps.push(`a spacer of ${len(obstacle.spacer)} at the bag`)

@@ -1,6 +1,13 @@
 import dayjs from 'dayjs'
 import type { Content } from 'pdfmake/interfaces'
-import { assessJob, type Assessment, type BayRecord, type Job, type JobHeights } from '@stout-shackle/core/job'
+import {
+  assessJob,
+  recoveredShare,
+  type Assessment,
+  type BayRecord,
+  type Job,
+  type JobHeights,
+} from '@stout-shackle/core/job'
 import { formatNumber, formatQuantity, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
 import {
   CHECK_NAMES,
@@ -55,14 +62,7 @@ export async function workRecord(job: Job, records: readonly BayRecord[], system
 
 function heights(job: Job, { active }: Assessment, system: UnitSystem): Content[] {
   const len = (v: number | null) => (v === null ? '–' : formatNumber('length', v, system))
-  const { beforeEmpty, beforeLoaded, afterLoaded } = active.heights
-  const recovered =
-    beforeEmpty.rear !== null &&
-    beforeLoaded.rear !== null &&
-    afterLoaded.rear !== null &&
-    beforeEmpty.rear > beforeLoaded.rear
-      ? (100 * (afterLoaded.rear - beforeLoaded.rear)) / (beforeEmpty.rear - beforeLoaded.rear)
-      : null
+  const recovered = recoveredShare(active.heights)
   return [
     heading(`Heights, ${MARK_NAMES[job.mark]}, ${UNITS.length[system].symbol}`),
     table(
@@ -74,7 +74,13 @@ function heights(job: Job, { active }: Assessment, system: UnitSystem): Content[
       ['*', 70, 70, 70, 70],
       [1, 2, 3, 4],
     ),
-    ...(recovered === null ? [] : [note(`Recovered ${Math.round(recovered)} % of the rear squat.`)]),
+    ...(recovered === null
+      ? []
+      : [
+          note(
+            `Recovered ${Math.round(100 * recovered.share)} ± ${Math.round(100 * recovered.give)} % of the rear squat.`,
+          ),
+        ]),
   ]
 }
 

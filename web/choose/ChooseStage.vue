@@ -3,9 +3,20 @@ import { computed, defineAsyncComponent, ref } from 'vue'
 import type { Kit } from '@stout-shackle/core/kit'
 import type { Job, KitAssessment } from '@stout-shackle/core/job'
 import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
-import { FAMILY_NAMES, levelText, limitText, RATING_NAMES, VERDICT_NAMES } from '@stout-shackle/core/wording'
+import {
+  FAMILY_NAMES,
+  bandText,
+  cautionText,
+  levelText,
+  limitText,
+  obstacleText,
+  RATING_NAMES,
+  VERDICT_NAMES,
+} from '@stout-shackle/core/wording'
 import { LEVEL_TOLERANCE } from '@stout-shackle/core/kit'
+import PercentField from '../entry/PercentField.vue'
 import PlateRow from '../entry/PlateRow.vue'
+import QuantityField from '../entry/QuantityField.vue'
 import StampedPlate from '../entry/StampedPlate.vue'
 import StateSign from '../entry/StateSign.vue'
 import StageColumns from '../job/StageColumns.vue'
@@ -13,7 +24,7 @@ import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import KitReasons from './KitReasons.vue'
 
-const PressureChart = defineAsyncComponent(() => import('./PressureChart.vue'))
+const PressureChart = defineAsyncComponent(() => import('../charts/PressureChart.vue'))
 const { store, job, assessment } = useOpenJob()
 const preferences = usePreferences()
 const shown = ref<string | null>(null)
@@ -52,6 +63,12 @@ const pressures = (a: KitAssessment) => {
     ? p(l.left.pressure)
     : `${p(l.left.pressure)} / ${p(l.right.pressure)}`
 }
+const cautions = computed(() => assessment.value.cautions.filter((c) => c.stages.includes('choose')))
+const CONDITIONS = [
+  { key: 'driveAltitude', kind: 'length', label: 'Driven at, above the sea', min: -500, max: 5000 },
+  { key: 'fillTemperature', kind: 'temperature', label: 'Filled at', min: 233.15, max: 333.15 },
+  { key: 'driveTemperature', kind: 'temperature', label: 'Driven at', min: 233.15, max: 333.15 },
+] as const
 /** Height difference over the track that a teed line would leave. */
 const teedLean = computed(() => (level.value?.leanTeed ? Math.abs(level.value.leanTeed) * job.value.vehicle.track : 0))
 </script>
@@ -141,12 +158,15 @@ const teedLean = computed(() => (level.value?.leanTeed ? Math.abs(level.value.le
               ? levelText(level, picked.minimum.value, picked.maximum.value, preferences.system)
               : 'No pressure without a rear spring rate'
           }}<template v-if="level?.band"
-            >; mean {{ p(level.band.low) }} to {{ p(level.band.high) }} with this tape and these loads</template
+            >; mean {{ bandText(level, preferences.system) }} with this tape and these loads</template
           >
+        </p>
+        <p v-for="(o, i) in level?.obstacles ?? []" :key="i" class="note stop">
+          {{ obstacleText(o, preferences.system) }}.
         </p>
         <template v-if="level?.mean">
           <PlateRow
-            label="Before loading, both"
+            label="Before loading"
             :state="
               level.before && level.before.withinRebound !== false && level.before.withinWindow ? undefined : 'caution'
             "
@@ -155,7 +175,7 @@ const teedLean = computed(() => (level.value?.leanTeed ? Math.abs(level.value.le
                 ? `same air before and after; empty it then stands ${len(level.before.rise)} high${level.before.withinRebound === false ? ', more than its travel down: add air with the load on' : ''} (gas law)`
                 : undefined
             "
-            >{{ level.before ? p(level.before.pressure) : 'not possible' }}</PlateRow
+            >{{ level.before ? `${p(level.before.left)} / ${p(level.before.right)}` : 'not possible' }}</PlateRow
           >
           <PlateRow label="Least" :says="limitText(picked.minimum)">{{ p(picked.minimum.value) }}</PlateRow>
           <PlateRow
@@ -184,9 +204,16 @@ const teedLean = computed(() => (level.value?.leanTeed ? Math.abs(level.value.le
             >
               <option value="unladen-height">unladen rear height</option>
               <option value="unladen-rake">unladen rake</option>
-              <option value="recover">80 % of the squat back</option>
+              <option value="recover">part of the squat back</option>
             </select></label
           >
+          <PercentField
+            v-if="job.target.kind === 'recover'"
+            :value="job.target.share"
+            label="of it back"
+            :least="10"
+            @update="(v) => v !== null && store.edit((j) => ({ ...j, target: { kind: 'recover', share: v } }))"
+          />
           <label
             >Air lines<select
               class="control"
@@ -203,25 +230,50 @@ const teedLean = computed(() => (level.value?.leanTeed ? Math.abs(level.value.le
               :value="job.frame"
               @change="frame(($event.target as HTMLSelectElement).value as Job['frame'])"
             >
-              <option value="rigid">rigid frame: all on this axle</option>
-              <option value="twisting">frame twists: shared</option>
+              <option value="rigid">rigid: axles share the lean</option>
+              <option value="twisting">twisting: each its own part</option>
             </select></label
           >
         </div>
         <p v-if="teedLean > LEVEL_TOLERANCE && job.air === 'teed'" class="note">
           Teed, this load leaves {{ len(teedLean) }} of lean: independent lines can take it out.
         </p>
-        <p v-if="level?.code === 'one-side-below-minimum'" class="note stop">
-          Move the load towards the centre line: air can only push, and one side would need less than the minimum.
-        </p>
-        <p class="note">
-          Pressure to spare is not capacity to spare.
-          {{
-            assessment.active.ratings.tightest
-              ? `The ${RATING_NAMES[assessment.active.ratings.tightest.id]} has ${formatQuantity('mass', assessment.active.ratings.tightest.left!, preferences.system)} left.`
-              : ''
-          }}
-        </p>
+        <details class="elsewhere">
+          <summary class="small">Filled here, driven elsewhere</summary>
+          <div class="choices">
+            <QuantityField
+              :value="job.altitude"
+              kind="length"
+              label="Filled at, above the sea"
+              signed
+              :min="-500"
+              :max="5000"
+              @commit="(v) => v !== null && store.edit((j) => ({ ...j, altitude: v }))"
+            />
+            <QuantityField
+              v-for="c in CONDITIONS"
+              :key="c.key"
+              :value="job.conditions[c.key]"
+              :kind="c.kind"
+              :label="c.label"
+              signed
+              clearable
+              :min="c.min"
+              :max="c.max"
+              @commit="(v) => store.edit((j) => ({ ...j, conditions: { ...j.conditions, [c.key]: v } }))"
+            />
+          </div>
+          <p v-if="level?.driving" class="small">
+            There it reads {{ p(level.driving.left) }} / {{ p(level.driving.right) }} {{ psi }} and the rear moves
+            {{ len(level.driving.rise) }}.
+          </p>
+        </details>
+        <template v-if="isPicked">
+          <p v-for="caution in cautions" :key="caution.code" class="note">
+            {{ cautionText(caution, preferences.system) }}
+          </p>
+        </template>
+        <p v-else class="note">Pressure to spare is not capacity to spare: ratings decide, on Load.</p>
       </StampedPlate>
       <StampedPlate v-else title="Nothing fits">
         <p class="words">No kit of the catalogue fits this vehicle as it stands</p>
@@ -253,6 +305,9 @@ const teedLean = computed(() => (level.value?.leanTeed ? Math.abs(level.value.le
 }
 .act {
   text-align: right;
+}
+.elsewhere {
+  margin-top: 8px;
 }
 .choices {
   display: grid;

@@ -16,20 +16,26 @@ defineProps<{ label: string; state?: 'stop' | 'caution' | 'fine' | 'unknown'; sa
       </details>
     </span>
     <span class="num" :class="state"><slot /></span>
+    <span v-if="$slots.below" class="below small"><slot name="below" /></span>
   </div>
 </template>
 
 <style scoped>
 .row {
   display: flex;
+  flex-wrap: wrap;
   justify-content: space-between;
   align-items: baseline;
-  gap: 12px;
-  padding: 6px 0;
+  gap: 0 12px;
+  padding: 4px 0;
   border-top: 1px solid #ece7db;
 }
 .what {
+  flex: 1 1 0;
   min-width: 0;
+}
+.below {
+  flex-basis: 100%;
 }
 .says {
   display: inline;

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import dayjs from 'dayjs'
 import { computed, ref } from 'vue'
-import { ofKind } from '@stout-shackle/core/job'
+import { ofKind, recoveredShare } from '@stout-shackle/core/job'
 import { maximumPressure, minimumPressure } from '@stout-shackle/core/kit'
 import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
 import { blockText, levelText } from '@stout-shackle/core/wording'
@@ -33,15 +33,7 @@ function setPressure(side: 'left' | 'right', value: number | null) {
   store.record({ kind: 'bag-pressure', left, right }, set.value ? { record: set.value.id, why: 'set again' } : null)
   typing.value = { left: null, right: null }
 }
-const heights = computed(() => assessment.value.active.heights)
-const recovered = computed(() => {
-  const { beforeEmpty, beforeLoaded, afterLoaded } = heights.value
-  if (beforeEmpty.rear === null || beforeLoaded.rear === null || afterLoaded.rear === null) return null
-  const squat = beforeEmpty.rear - beforeLoaded.rear
-  return squat > 0.003
-    ? { share: (afterLoaded.rear - beforeLoaded.rear) / squat, short: beforeEmpty.rear - afterLoaded.rear }
-    : null
-})
+const recovered = computed(() => recoveredShare(assessment.value.active.heights))
 const to = ref('')
 const refused = ref('')
 function handOver() {
@@ -160,7 +152,8 @@ const reopen = () =>
             <span class="figure"
               >{{ Math.round(100 * recovered.share)
               }}<span class="unit"
-                >%, {{ len(Math.abs(recovered.short)) }} {{ recovered.short > 0 ? 'under' : 'over' }} unladen</span
+                >± {{ Math.round(100 * recovered.give) }} %, {{ len(Math.abs(recovered.short)) }}
+                {{ recovered.short > 0 ? 'under' : 'over' }} unladen</span
               ></span
             >
           </div>

@@ -1,33 +1,51 @@
 <script setup lang="ts">
-import { Close } from '@element-plus/icons-vue'
-import { computed } from 'vue'
+import { Close, MoreFilled } from '@element-plus/icons-vue'
+import { computed, ref } from 'vue'
 import { formatNumber, UNITS } from '@stout-shackle/core/quantity'
-import { newLoad, PLACES, usualHeight, usualPlace, type LoadItem } from '@stout-shackle/core/vehicle'
-import { PLACE_NAMES } from '@stout-shackle/core/wording'
+import {
+  LOAD_KINDS,
+  loadMass,
+  newLoad,
+  PLACES,
+  usualHeight,
+  usualPlace,
+  type LoadItem,
+} from '@stout-shackle/core/vehicle'
+import { LOAD_KIND_NAMES, PLACE_NAMES } from '@stout-shackle/core/wording'
+import PercentField from '../entry/PercentField.vue'
 import QuantityField from '../entry/QuantityField.vue'
 import TextField from '../entry/TextField.vue'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 
-/** Weights of the active load case and what each puts on the rear axle. */
+/** Weights of the active load case, or those that are always on it, and what each puts on the rear axle. */
+const props = defineProps<{ list: 'case' | 'fittings' }>()
 const { store, job, assessment } = useOpenJob()
 const preferences = usePreferences()
-const items = computed(() => assessment.value.active.loadCase.items)
+const items = computed(() => (props.list === 'case' ? assessment.value.active.loadCase.items : job.value.fittings))
 const unit = (kind: 'mass' | 'length') => UNITS[kind][preferences.system].symbol
-const onRear = (i: LoadItem) => i.mass * (1 - i.x / job.value.vehicle.wheelbase)
+const onRear = (i: LoadItem) => loadMass(i) * (1 - i.x / job.value.vehicle.wheelbase)
+const total = computed(() =>
+  props.list === 'case'
+    ? assessment.value.active.weights.rearListed
+    : items.value.reduce((sum, i) => sum + onRear(i), 0),
+)
 
 const change = (next: (items: LoadItem[]) => LoadItem[], what: string | null = null) =>
   store.edit(
-    (j) => ({
-      ...j,
-      loadCases: j.loadCases.map((c) => (c.id === j.activeCase ? { ...c, items: next(c.items) } : c)),
-    }),
+    (j) =>
+      props.list === 'fittings'
+        ? { ...j, fittings: next(j.fittings) }
+        : { ...j, loadCases: j.loadCases.map((c) => (c.id === j.activeCase ? { ...c, items: next(c.items) } : c)) },
     what,
   )
 const patch = (id: string, part: Partial<LoadItem>) =>
   change((list) => list.map((i) => (i.id === id ? { ...i, ...part } : i)), `${id} ${Object.keys(part).join()}`)
 const add = () =>
-  change((list) => [...list, newLoad(job.value.vehicle, crypto.randomUUID(), `Load ${list.length + 1}`)])
+  change((list) => [
+    ...list,
+    newLoad(job.value.vehicle, crypto.randomUUID(), `${props.list === 'case' ? 'Load' : 'Fitting'} ${list.length + 1}`),
+  ])
 const rename = (id: string, text: string) => {
   const name = text.trim()
   if (name) patch(id, { name })
@@ -45,7 +63,19 @@ function move(id: string, event: Event) {
   })
 }
 const towed = (i: LoadItem) => i.place === 'tongue' || i.place === 'pin'
-const anyTowed = computed(() => items.value.some(towed))
+const opened = ref<string | null>(null)
+/** Columns before the one of what is on the rear axle. */
+const WIDTH = 7
+type Length = 'x' | 'y' | 'z'
+const LENGTHS: { key: Length; head: string; label: string; min: number; max: number }[] = [
+  { key: 'x', head: 'ahead', label: 'Ahead of the rear axle', min: -8, max: 9 },
+  { key: 'y', head: 'left', label: 'Left of centre', min: -1.5, max: 1.5 },
+  { key: 'z', head: 'up', label: 'Above the ground', min: 0, max: 4 },
+]
+const masses = [
+  { key: 'mass', label: 'Weight of', max: 20000 },
+  { key: 'massGive', label: 'Give or take of', max: 10000 },
+] as const
 </script>
 
 <template>
@@ -56,110 +86,152 @@ const anyTowed = computed(() => items.value.some(towed))
         <th>Where</th>
         <th class="num">weight {{ unit('mass') }}</th>
         <th class="num">± {{ unit('mass') }}</th>
-        <th class="num">ahead {{ unit('length') }}</th>
-        <th class="num">left {{ unit('length') }}</th>
-        <th v-if="anyTowed" class="num">trailer {{ unit('mass') }}</th>
+        <th v-for="l in LENGTHS" :key="l.key" class="num">{{ l.head }} {{ unit('length') }}</th>
         <th class="num">on rear {{ unit('mass') }}</th>
         <th />
       </tr>
     </thead>
     <tbody>
-      <tr v-for="i in items" :key="i.id">
-        <td>
-          <TextField
-            class="name"
-            :value="i.name"
-            :label="`Name of ${i.name}`"
-            hide-label
-            :maxlength="60"
-            @commit="(text) => rename(i.id, text)"
-          />
-        </td>
-        <td>
-          <select :value="i.place" :aria-label="`Where ${i.name} is`" @change="move(i.id, $event)">
-            <option v-for="p in PLACES" :key="p" :value="p">{{ PLACE_NAMES[p] }}</option>
-          </select>
-        </td>
-        <td>
-          <QuantityField
-            :value="i.mass"
-            kind="mass"
-            :label="`Weight of ${i.name}`"
-            hide-label
-            hide-unit
-            :min="0"
-            :max="20000"
-            @update="(v) => v !== null && patch(i.id, { mass: v })"
-          />
-        </td>
-        <td>
-          <QuantityField
-            :value="i.massGive"
-            kind="mass"
-            :label="`Give or take of ${i.name}`"
-            hide-label
-            hide-unit
-            :min="0"
-            :max="10000"
-            @update="(v) => v !== null && patch(i.id, { massGive: v })"
-          />
-        </td>
-        <td>
-          <QuantityField
-            :value="i.x"
-            kind="length"
-            :label="`Ahead of the rear axle, ${i.name}`"
-            hide-label
-            hide-unit
-            signed
-            :min="-8"
-            :max="9"
-            @update="(v) => v !== null && patch(i.id, { x: v })"
-          />
-        </td>
-        <td>
-          <QuantityField
-            :value="i.y"
-            kind="length"
-            :label="`Left of centre, ${i.name}`"
-            hide-label
-            hide-unit
-            signed
-            :min="-1.5"
-            :max="1.5"
-            @update="(v) => v !== null && patch(i.id, { y: v })"
-          />
-        </td>
-        <td v-if="anyTowed">
-          <QuantityField
-            v-if="towed(i)"
-            :value="i.trailerMass"
-            kind="mass"
-            :label="`Whole trailer of ${i.name}`"
-            hide-label
-            hide-unit
-            clearable
-            :min="0"
-            :max="30000"
-            @update="(v) => patch(i.id, { trailerMass: v })"
-          />
-        </td>
-        <td class="num">{{ formatNumber('mass', onRear(i), preferences.system) }}</td>
-        <td>
-          <button
-            class="plain"
-            :aria-label="`Take off ${i.name}`"
-            title="take it off"
-            @click="change((list) => list.filter((x) => x.id !== i.id))"
-          >
-            <Close class="cross" />
-          </button>
-        </td>
-      </tr>
+      <template v-for="i in items" :key="i.id">
+        <tr>
+          <td>
+            <TextField
+              class="name"
+              :value="i.name"
+              :label="`Name of ${i.name}`"
+              hide-label
+              :maxlength="60"
+              @commit="(text) => rename(i.id, text)"
+            />
+          </td>
+          <td>
+            <select :value="i.place" :aria-label="`Where ${i.name} is`" @change="move(i.id, $event)">
+              <option v-for="p in PLACES" :key="p" :value="p">{{ PLACE_NAMES[p] }}</option>
+            </select>
+          </td>
+          <td v-for="m in masses" :key="m.key">
+            <QuantityField
+              :value="i[m.key]"
+              kind="mass"
+              :label="`${m.label} ${i.name}`"
+              hide-label
+              hide-unit
+              :min="0"
+              :max="m.max"
+              @update="(v) => v !== null && patch(i.id, { [m.key]: v })"
+            />
+          </td>
+          <td v-for="l in LENGTHS" :key="l.key" class="length">
+            <QuantityField
+              :value="i[l.key]"
+              kind="length"
+              :label="`${l.label}, ${i.name}`"
+              hide-label
+              hide-unit
+              :signed="l.min < 0"
+              :min="l.min"
+              :max="l.max"
+              @update="(v) => v !== null && patch(i.id, { [l.key]: v })"
+            />
+          </td>
+          <td class="num">{{ formatNumber('mass', onRear(i), preferences.system) }}</td>
+          <td class="acts">
+            <button
+              class="plain"
+              :aria-expanded="opened === i.id"
+              :aria-label="`More of ${i.name}`"
+              title="more of it"
+              @click="opened = opened === i.id ? null : i.id"
+            >
+              <MoreFilled class="sign" />
+            </button>
+            <button
+              class="plain"
+              :aria-label="`Take off ${i.name}`"
+              title="take it off"
+              @click="change((list) => list.filter((x) => x.id !== i.id))"
+            >
+              <Close class="sign" />
+            </button>
+          </td>
+        </tr>
+        <tr v-if="opened === i.id" class="more">
+          <td :colspan="WIDTH + 2">
+            <span class="details">
+              <label
+                >is<select
+                  class="control"
+                  :value="i.kind"
+                  :aria-label="`Kind of ${i.name}`"
+                  @change="patch(i.id, { kind: ($event.target as HTMLSelectElement).value as LoadItem['kind'] })"
+                >
+                  <option v-for="k in LOAD_KINDS" :key="k" :value="k">{{ LOAD_KIND_NAMES[k] }}</option>
+                </select></label
+              >
+              <PercentField
+                v-if="i.kind === 'tank'"
+                :value="i.fill"
+                label="full"
+                :of="i.name"
+                @update="(v) => v !== null && patch(i.id, { fill: v })"
+              />
+              <template v-if="towed(i)">
+                <QuantityField
+                  :value="i.trailerMass"
+                  kind="mass"
+                  :label="`Whole trailer of ${i.name}`"
+                  clearable
+                  :min="0"
+                  :max="30000"
+                  @update="(v) => patch(i.id, { trailerMass: v })"
+                />
+                <QuantityField
+                  :value="i.trailerAxle"
+                  kind="length"
+                  :label="`Ball to its axles, ${i.name}`"
+                  clearable
+                  :min="0.5"
+                  :max="15"
+                  @update="(v) => patch(i.id, { trailerAxle: v })"
+                />
+                <QuantityField
+                  v-if="i.place === 'tongue'"
+                  :value="i.couplerHeight"
+                  kind="length"
+                  :label="`Coupler height when level, ${i.name}`"
+                  clearable
+                  :min="0.15"
+                  :max="1.5"
+                  @update="(v) => patch(i.id, { couplerHeight: v })"
+                />
+                <PercentField
+                  v-if="i.place === 'tongue'"
+                  :value="i.restoration"
+                  label="front weight brought back by bars"
+                  :of="i.name"
+                  clearable
+                  @update="(v) => patch(i.id, { restoration: v })"
+                />
+              </template>
+              <span v-if="i.restoration !== null && i.trailerAxle === null" class="small stop"
+                >Bars need the distance from ball to trailer axles.</span
+              >
+            </span>
+          </td>
+        </tr>
+      </template>
       <tr>
-        <td colspan="2"><button class="plain" @click="add">+ add a weight</button></td>
-        <td :colspan="anyTowed ? 5 : 4" class="num muted">rear gains</td>
-        <td class="num">{{ formatNumber('mass', assessment.active.weights.rear, preferences.system) }}</td>
+        <td colspan="5">
+          <span class="doings">
+            <button class="plain" @click="add">+ add a {{ list === 'case' ? 'weight' : 'fitting' }}</button>
+            <slot />
+          </span>
+        </td>
+        <td :colspan="WIDTH - 5" class="num muted">
+          {{ list === 'case' ? 'rear gains' : 'on the rear axle' }}
+          <template v-if="list === 'case' && assessment.active.weights.distribution">, with bars</template>
+        </td>
+        <td class="num">{{ formatNumber('mass', total, preferences.system) }}</td>
         <td />
       </tr>
     </tbody>
@@ -171,7 +243,7 @@ const anyTowed = computed(() => items.value.some(towed))
   padding: 0 2px;
 }
 .name :deep(input),
-select {
+td > select {
   width: 100%;
   height: 30px;
   border: 1px solid transparent;
@@ -181,29 +253,78 @@ select {
 }
 .name :deep(input:hover),
 .name :deep(input:focus),
-select:hover,
-select:focus {
+td > select:hover,
+td > select:focus {
   border-color: var(--edge);
   background: #fff;
 }
-select {
-  width: 112px;
+td > select {
+  width: 98px;
 }
 .wide {
-  width: 30%;
+  width: 27%;
 }
-.cross {
+.sign {
   width: 15px;
   vertical-align: -2px;
 }
-td :deep(.field) {
-  width: 70px;
+.acts {
+  white-space: nowrap;
+}
+.acts button + button {
+  margin-left: 6px;
+}
+td > :deep(.field) {
+  width: 62px;
   min-width: 0;
+}
+td.length > :deep(.field) {
+  width: 74px;
+}
+.doings {
+  display: flex;
+  gap: 16px;
+  padding-left: 8px;
+  white-space: nowrap;
+}
+@media (width < 1000px) {
+  td > :deep(.field),
+  td > select {
+    width: 52px;
+  }
+  td > select {
+    width: 84px;
+  }
+  td.length > :deep(.field) {
+    width: 66px;
+  }
+}
+.details {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 14px;
+  align-items: end;
+  padding: 4px 8px 8px;
+}
+.details > label {
+  display: flex;
+  flex-direction: column;
+  font-size: 12.5px;
+  color: var(--muted);
+}
+.details :deep(.field) {
+  width: 150px;
+}
+.more td {
+  background: #faf8f4;
+}
+.stop {
+  color: var(--oxide);
 }
 table.dense td,
 table.dense th {
-  padding-left: 5px;
-  padding-right: 5px;
+  padding-left: 4px;
+  padding-right: 4px;
 }
 table.dense th:first-child {
   padding-left: 12px;

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { computed, useTemplateRef } from 'vue'
-import { formatNumber, formatQuantity, INCH } from '@stout-shackle/core/quantity'
-import { MARKS } from '@stout-shackle/core/vehicle'
+import { formatNumber, formatQuantity, GRAVITY, INCH } from '@stout-shackle/core/quantity'
+import { readingsFromCsv, readingsToCsv } from '@stout-shackle/core/exchange'
+import { MARKS, TAPE_GIVE } from '@stout-shackle/core/vehicle'
 import { cautionText, cornerText, MARK_NAMES } from '@stout-shackle/core/wording'
+import CsvButtons from '../entry/CsvButtons.vue'
 import PlateRow from '../entry/PlateRow.vue'
 import StampedPlate from '../entry/StampedPlate.vue'
 import StageColumns from '../job/StageColumns.vue'
@@ -19,18 +21,38 @@ const active = computed(() => assessment.value.active)
 const heights = computed(() => active.value.heights)
 const len = (v: number) => formatQuantity('length', v, preferences.system)
 const bare = (v: number) => formatNumber('length', v, preferences.system)
+/** How finely a tape or rule is read (common practice). */
+const TAPES = [
+  { name: '1/16 in', give: TAPE_GIVE },
+  { name: '1/8 in', give: INCH / 8 },
+  { name: '1 mm', give: 0.001 },
+  { name: '1/32 in', give: INCH / 32 },
+]
+const tape = computed(() => TAPES.findIndex((t) => Math.abs(t.give - job.value.tapeGive) < 1e-6))
+const setTape = (i: number) => store.edit((j) => ({ ...j, tapeGive: TAPES[i]!.give }))
+function readCsv(text: string) {
+  const read = readingsFromCsv(text, job.value, assessment.value.standing)
+  if (!read.ok) return read.problems
+  for (const { body, corrects } of read.value)
+    store.record(body, corrects === null ? null : { record: corrects, why: 'from a file' })
+  return read.value.length ? `${read.value.length} readings taken in.` : 'All of it stood here already.'
+}
 const squat = computed(() => (active.value.squat.source === 'measured' ? active.value.squat : null))
 const setMark = (mark: (typeof MARKS)[number]) => store.edit((j) => ({ ...j, mark }))
 /** Half an inch across the rear is seen from behind (common practice). */
 const LEAN_CAUTION = INCH / 2
 const leans = computed(() =>
   [
-    { label: 'Rear lean, empty', value: heights.value.beforeEmpty.leanRear },
-    { label: 'Rear lean, loaded', value: heights.value.beforeLoaded.leanRear },
-  ].flatMap(({ label, value }) =>
+    { label: 'Rear lean, empty', value: heights.value.beforeEmpty.leanRear, give: heights.value.beforeEmpty.leanGive },
+    {
+      label: 'Rear lean, loaded',
+      value: heights.value.beforeLoaded.leanRear,
+      give: heights.value.beforeLoaded.leanGive,
+    },
+  ].flatMap(({ label, value, give }) =>
     value === null
       ? []
-      : [{ label, value, side: Math.abs(value) < INCH / 32 ? '' : value > 0 ? 'left high' : 'right high' }],
+      : [{ label, value, give, side: Math.abs(value) < INCH / 32 ? '' : value > 0 ? 'left high' : 'right high' }],
   ),
 )
 const cautions = computed(() => assessment.value.cautions.filter((c) => c.stages.includes('measure')))
@@ -54,6 +76,15 @@ const started = computed(() =>
           >
             <option v-for="m in MARKS" :key="m" :value="m">{{ MARK_NAMES[m] }}</option>
           </select>
+          <span class="small muted">read to</span>
+          <select
+            class="control"
+            aria-label="How finely the tape is read"
+            :value="String(tape)"
+            @change="setTape(Number(($event.target as HTMLSelectElement).value))"
+          >
+            <option v-for="(t, i) in TAPES" :key="t.name" :value="String(i)">{{ t.name }}</option>
+          </select>
         </header>
         <CornerHeads />
         <HeightGrid moment="before" load="empty" title="Empty" remark="level floor, bounced" @end="loaded?.focus()" />
@@ -64,10 +95,26 @@ const started = computed(() =>
           :title="`Loaded: ${active.loadCase.name}`"
           remark="the usual load on, no air"
         />
+        <HeightGrid
+          v-if="!heights.beforeLoaded.missing.length"
+          moment="before"
+          load="empty-again"
+          title="Empty again"
+          remark="unloaded: shows the springs' friction"
+        />
         <p v-if="heights.beforeLoaded.missing.length && !started" class="ask">
           Take the loaded reading now, before anything comes off: it cannot be taken later, and squat and spring rate
           hang on it.
         </p>
+        <footer>
+          <span class="small muted">Enter goes round: front left, front right, rear right, rear left</span>
+          <CsvButtons
+            what="Readings"
+            :file-name="`readings-${job.number}.csv`"
+            :write="() => readingsToCsv(job, assessment.standing)"
+            :read="readCsv"
+          />
+        </footer>
       </section>
       <SurveyForm />
     </template>
@@ -94,27 +141,34 @@ const started = computed(() =>
           }}
         </p>
         <PlateRow v-if="squat?.front != null" label="Front"
-          >{{ squat.front > 0 ? 'dropped' : 'rose' }} {{ len(Math.abs(squat.front)) }}</PlateRow
+          >{{ squat.front > 0 ? 'dropped' : 'rose' }} {{ bare(Math.abs(squat.front)) }} ±
+          {{ len(squat.frontGive) }}</PlateRow
         >
-        <PlateRow v-if="heights.beforeEmpty.rake !== null" label="Rake, empty (rear above front)">{{
-          len(heights.beforeEmpty.rake)
-        }}</PlateRow>
-        <PlateRow v-if="heights.beforeLoaded.rake !== null" label="Rake, loaded">{{
-          len(heights.beforeLoaded.rake)
-        }}</PlateRow>
+        <PlateRow v-if="heights.beforeEmpty.rake !== null" label="Rake, empty (rear above front)"
+          >{{ bare(heights.beforeEmpty.rake) }} ± {{ len(heights.beforeEmpty.rakeGive) }}</PlateRow
+        >
+        <PlateRow v-if="heights.beforeLoaded.rake !== null" label="Rake, loaded"
+          >{{ bare(heights.beforeLoaded.rake) }} ± {{ len(heights.beforeLoaded.rakeGive) }}</PlateRow
+        >
         <PlateRow
           v-for="lean in leans"
           :key="lean.label"
           :label="lean.label"
           :state="Math.abs(lean.value) > LEAN_CAUTION ? 'caution' : 'fine'"
-          >{{ len(Math.abs(lean.value)) }} {{ lean.side }}</PlateRow
+          >{{ bare(Math.abs(lean.value)) }} ± {{ len(lean.give) }} {{ lean.side }}</PlateRow
         >
         <PlateRow
           v-if="active.rearRate?.source === 'loading-test'"
           label="Rear springs, both, from this test"
-          says="load by moments over measured squat; uncertainty of both (common practice)"
+          says="least squares over all loads that were measured; doubts of tape and load, or their scatter (GUM 5.1.2)"
           >{{ formatQuantity('rate', active.rearRate.rate, preferences.system) }} ±
           {{ formatNumber('rate', active.rearRate.give, preferences.system) }}</PlateRow
+        >
+        <PlateRow
+          v-if="active.rearRate?.frictionSource === 'measured'"
+          label="Friction of the springs, up and down"
+          says="half the force between loading and unloading"
+          >± {{ formatQuantity('mass', active.rearRate.friction / GRAVITY, preferences.system) }}</PlateRow
         >
         <p v-for="finding in assessment.corners" :key="finding.code + finding.set" class="note stop">
           {{ cornerText(finding, preferences.system) }}.
@@ -128,6 +182,12 @@ const started = computed(() =>
 </template>
 
 <style scoped>
+.card > footer {
+  display: flex;
+  justify-content: space-between;
+  padding: 6px 12px;
+  border-top: 1px solid #ece7db;
+}
 .ask {
   margin: 4px 12px 10px;
   font-size: 13px;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
-import type { QuantityKind } from '@stout-shackle/core/quantity'
+import { GRAVITY, type QuantityKind } from '@stout-shackle/core/quantity'
 import { BODIES, checkVin, tyreDiameter, vehicleSchema, type Vehicle } from '@stout-shackle/core/vehicle'
 import { formatQuantity } from '@stout-shackle/core/quantity'
 import { BODY_NAMES } from '@stout-shackle/core/wording'
@@ -64,7 +64,11 @@ const blank = (): Draft => ({
   markFront: 0,
   markRear: 0,
 })
-const draft = reactive<Draft>(props.vehicle ? { ...props.vehicle, ratings: { ...props.vehicle.ratings } } : blank())
+const draft = reactive<Draft>(
+  props.vehicle
+    ? { ...props.vehicle, ratings: { ...props.vehicle.ratings }, rearStages: [...props.vehicle.rearStages] }
+    : blank(),
+)
 const problems = ref<string[]>([])
 
 interface FieldSpec {
@@ -83,6 +87,12 @@ const DIMENSIONS: FieldSpec[] = [
   { key: 'track', label: 'Rear track', kind: 'length', min: 1, max: 2.6, needed: true },
   { key: 'springSpacing', label: 'Between rear springs', kind: 'length', min: 0.5, max: 2, needed: true },
   { key: 'reboundTravel', label: 'Rear travel down', kind: 'length', min: 0.02, max: 0.4 },
+  { key: 'ballHeight', label: 'Ball height, empty', kind: 'length', min: 0.15, max: 1.5 },
+  { key: 'hitchClearance', label: 'Under the hitch, empty', kind: 'length', min: 0.05, max: 1.2 },
+  { key: 'bumperHeight', label: 'Rear bumper, empty', kind: 'length', min: 0.2, max: 1.5 },
+  { key: 'gravityHeight', label: 'Centre of gravity, up', kind: 'length', min: 0.3, max: 2.5 },
+  { key: 'markFront', label: 'Front mark ahead of axle', kind: 'length', min: -1.5, max: 1.5, needed: true },
+  { key: 'markRear', label: 'Rear mark ahead of axle', kind: 'length', min: -1.5, max: 1.5, needed: true },
 ]
 const WEIGHTS: FieldSpec[] = [
   { key: 'curbFront', label: 'Front axle, empty', kind: 'mass', min: 200, max: 12000, needed: true },
@@ -90,6 +100,9 @@ const WEIGHTS: FieldSpec[] = [
   { key: 'rearUnsprung', label: 'Rear axle unsprung', kind: 'mass', min: 40, max: 1500, needed: true },
   { key: 'tyreLimitFront', label: 'Front tyre limit, each', kind: 'mass', min: 50, max: 30000 },
   { key: 'tyreLimitRear', label: 'Rear tyre limit, each', kind: 'mass', min: 50, max: 30000 },
+  { key: 'tyrePressureFront', label: 'Front tyres, cold', kind: 'pressure', min: 50000, max: 1200000 },
+  { key: 'tyrePressureRear', label: 'Rear tyres, cold', kind: 'pressure', min: 50000, max: 1200000 },
+  { key: 'tyrePressureFull', label: 'Their index holds at', kind: 'pressure', min: 50000, max: 1200000 },
 ]
 const RATES: FieldSpec[] = [
   { key: 'frontWheelRate', label: 'Front wheel rate, a side', kind: 'rate', min: 5000, max: 400000 },
@@ -97,6 +110,37 @@ const RATES: FieldSpec[] = [
   { key: 'rearWheelRateGive', label: 'give or take', kind: 'rate', min: 0, max: 200000, needed: true },
   { key: 'tyreRate', label: 'Tyre rate, one tyre', kind: 'rate', min: 50000, max: 2000000 },
 ]
+/** Bars are known by what turns them a degree; friction by the weight that overcomes it. */
+const DERIVED: {
+  key: 'antiRollFront' | 'antiRollRear' | 'rearFriction'
+  label: string
+  kind: QuantityKind
+  si: number
+  max: number
+}[] = [
+  { key: 'antiRollFront', label: 'Front anti-roll bar, a degree', kind: 'torque', si: 180 / Math.PI, max: 5200 },
+  { key: 'antiRollRear', label: 'Rear anti-roll bar, a degree', kind: 'torque', si: 180 / Math.PI, max: 5200 },
+  { key: 'rearFriction', label: 'Rear spring friction, ±, if known', kind: 'mass', si: GRAVITY, max: 500 },
+]
+const derived = (d: (typeof DERIVED)[number]) => {
+  const value = figure(d.key)
+  return value === null ? null : value / d.si
+}
+const setDerived = (d: (typeof DERIVED)[number], value: number | null) =>
+  set(d.key, value === null ? (d.key === 'rearFriction' ? null : 0) : value * d.si)
+type Stage = Vehicle['rearStages'][number]
+const STAGES: { kind: Stage['kind']; label: string; adds: string }[] = [
+  { kind: 'leaf', label: 'Helper leaves touch after', adds: 'and add, a side' },
+  { kind: 'bump-stop', label: 'On its stop after', adds: 'which adds, a side' },
+]
+/** What a rubber stop usually is beside the springs it stops (common practice, no published source). */
+const USUAL_STAGE = { leaf: 50_000, 'bump-stop': 150_000 }
+const stage = (kind: Stage['kind']) => draft.rearStages!.find((s) => s.kind === kind) ?? null
+function setStage(kind: Stage['kind'], part: Partial<Stage> | null) {
+  const others = draft.rearStages!.filter((s) => s.kind !== kind)
+  const next = part && { kind, at: 0.08, adds: USUAL_STAGE[kind], ...stage(kind), ...part }
+  draft.rearStages = (next ? [...others, next] : others).sort((a, b) => a.at - b.at)
+}
 const RATINGS: { key: keyof Vehicle['ratings']; label: string }[] = [
   { key: 'gross', label: 'Gross vehicle' },
   { key: 'frontAxle', label: 'Front axle' },
@@ -134,7 +178,13 @@ async function submit() {
       .replace(/^-|-$/g, '') ||
     'vehicle'
   const missing = [...DIMENSIONS, ...WEIGHTS, ...RATES].filter((f) => f.needed && draft[f.key] === null)
-  const parsed = vehicleSchema.safeParse({ ...draft, id, vin: draft.vin || null })
+  const parsed = vehicleSchema.safeParse({
+    ...draft,
+    id,
+    vin: draft.vin || null,
+    tyreIndexFront: draft.tyreIndexFront || null,
+    tyreIndexRear: draft.tyreIndexRear || null,
+  })
   problems.value = [
     ...missing.map((f) => `${f.label} is missing: it is needed for the axle weights`),
     ...(parsed.success
@@ -201,9 +251,52 @@ async function submit() {
           :label="f.label + (f.needed ? '' : ', if known')"
           :min="f.min"
           :max="f.max"
+          :signed="f.min < 0"
           clearable
           @commit="(v) => set(f.key, v)"
         />
+        <template v-if="fields === WEIGHTS">
+          <label class="stacked"
+            >Front load index<el-input v-model="draft.tyreIndexFront!" placeholder="121/118"
+          /></label>
+          <label class="stacked"
+            >Rear load index<el-input v-model="draft.tyreIndexRear!" placeholder="121/118"
+          /></label>
+          <el-checkbox v-model="draft.passengerTyres!" class="tick">passenger tyres</el-checkbox>
+        </template>
+        <template v-if="fields === RATES">
+          <QuantityField
+            v-for="d in DERIVED"
+            :key="d.key"
+            :value="derived(d)"
+            :kind="d.kind"
+            :label="d.label"
+            :min="0"
+            :max="d.max"
+            clearable
+            @commit="(v) => setDerived(d, v)"
+          />
+          <template v-for="s in STAGES" :key="s.kind">
+            <QuantityField
+              :value="stage(s.kind)?.at ?? null"
+              kind="length"
+              :label="s.label"
+              :min="0"
+              :max="0.4"
+              clearable
+              @commit="(v) => setStage(s.kind, v === null ? null : { at: v })"
+            />
+            <QuantityField
+              :value="stage(s.kind)?.adds ?? null"
+              kind="rate"
+              :label="s.adds"
+              :min="1000"
+              :max="2000000"
+              :disabled="!stage(s.kind)"
+              @commit="(v) => v !== null && setStage(s.kind, { adds: v })"
+            />
+          </template>
+        </template>
       </div>
     </template>
     <h3>Ratings from the plates; empty is "not looked up"</h3>
@@ -245,6 +338,9 @@ h3 {
 }
 .two {
   grid-column: span 2;
+}
+.tick {
+  align-self: end;
 }
 .buttons {
   display: flex;

@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { levelFor, pressureCurve, type Assessment, type Job } from '@stout-shackle/core/job'
+import type { Kit } from '@stout-shackle/core/kit'
+import { formatNumber, inSystem, UNITS, type Pascals, type UnitSystem } from '@stout-shackle/core/quantity'
+import ChartFrame from './ChartFrame.vue'
+import { base, COLOURS, POINT_LABEL, type ChartOption } from './option'
+
+/** Pressure against what the rear axle gains, with the kit's window and the job's load cases on it. */
+const props = defineProps<{
+  job: Job
+  assessment: Assessment
+  kit: Kit
+  minimum: Pascals
+  maximum: Pascals
+  system: UnitSystem
+}>()
+
+const mass = (v: number) => inSystem('mass', v, props.system)
+const psi = (v: number) => inSystem('pressure', v, props.system)
+const cases = computed(() =>
+  props.assessment.cases.flatMap((c) => {
+    const level = levelFor(props.job, props.kit, c)
+    return level?.mean != null
+      ? [{ name: c.loadCase.name, gain: c.weights.rear, mean: level.mean, band: level.band! }]
+      : []
+  }),
+)
+const curve = computed(() =>
+  pressureCurve(props.job, props.kit, props.assessment.active, 1.25 * Math.max(100, ...cases.value.map((c) => c.gain))),
+)
+const option = computed((): ChartOption => {
+  const line = (of: (c: (typeof curve.value)[number]) => number, style: object) => ({
+    type: 'line' as const,
+    data: curve.value.map((c) => [mass(c.gain), psi(of(c))]),
+    showSymbol: false,
+    silent: true,
+    lineStyle: style,
+  })
+  const frame = base(`rear axle gains, ${UNITS.mass[props.system].symbol}`, UNITS.pressure[props.system].symbol)
+  const dashed = { color: COLOURS.petrol, width: 1, type: 'dashed' as const }
+  return {
+    ...frame,
+    yAxis: { ...frame.yAxis, max: Math.ceil(psi(props.maximum) * 1.1) },
+    series: [
+      {
+        ...line((c) => c.mean, { color: COLOURS.petrol, width: 2.5 }),
+        markArea: {
+          silent: true,
+          itemStyle: { color: 'rgba(60,122,75,0.12)' },
+          data: [[{ yAxis: psi(props.minimum) }, { yAxis: psi(props.maximum) }]],
+        },
+      },
+      line((c) => c.low, dashed),
+      line((c) => c.high, dashed),
+      {
+        type: 'scatter',
+        symbolSize: 12,
+        itemStyle: { color: COLOURS.paint, borderColor: COLOURS.ink, borderWidth: 1.2 },
+        data: cases.value.map((c) => ({ name: c.name, value: [mass(c.gain), psi(c.mean)] })),
+        label: { ...POINT_LABEL, formatter: '{b}' },
+        labelLayout: { hideOverlap: true },
+      },
+    ],
+  }
+})
+const number = (v: number) => formatNumber('pressure', v, props.system)
+</script>
+
+<template>
+  <ChartFrame
+    :option="option"
+    label="Pressure against load"
+    :head="[
+      'Load case',
+      `rear gains ${UNITS.mass[system].symbol}`,
+      `mean ${UNITS.pressure[system].symbol}`,
+      'lowest',
+      'highest',
+    ]"
+    :rows="
+      cases.map((c) => [
+        c.name,
+        formatNumber('mass', c.gain, system),
+        number(c.mean),
+        number(c.band.low),
+        number(c.band.high),
+      ])
+    "
+  />
+</template>

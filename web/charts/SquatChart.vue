@@ -1,0 +1,95 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { squatCurve, type Assessment, type Job } from '@stout-shackle/core/job'
+import { formatNumber, inSystem, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
+import ChartFrame from './ChartFrame.vue'
+import { bars, base, COLOURS, POINT_LABEL, type ChartOption } from './option'
+
+/** Squat against load: the springs' curve, what was measured with its plus-and-minus, and where the stop is. */
+const props = defineProps<{ job: Job; assessment: Assessment; system: UnitSystem }>()
+
+const mass = (v: number) => inSystem('mass', v, props.system)
+const length = (v: number) => inSystem('length', v, props.system)
+const points = computed(() =>
+  props.assessment.spring.points.filter((p) => p.loadCase !== null || p.way === 'unloading'),
+)
+const name = (p: (typeof points.value)[number]) =>
+  p.loadCase === null ? 'Empty again' : (props.job.loadCases.find((c) => c.id === p.loadCase)?.name ?? p.loadCase)
+const curve = computed(() =>
+  squatCurve(
+    props.job,
+    props.assessment.active,
+    1.2 * Math.max(100, ...props.assessment.cases.map((c) => c.weights.rear)),
+  ),
+)
+const option = computed((): ChartOption => {
+  const frame = base(
+    `rear axle gains, ${UNITS.mass[props.system].symbol}`,
+    `squat over the springs, ${UNITS.length[props.system].symbol}`,
+  )
+  return {
+    ...frame,
+    yAxis: {
+      ...frame.yAxis,
+      inverse: true,
+      nameLocation: 'start',
+      nameTextStyle: { align: 'left', color: COLOURS.ink },
+    },
+    xAxis: { ...frame.xAxis, axisLine: { onZero: false }, nameLocation: 'middle' },
+    series: [
+      {
+        type: 'line',
+        data: curve.value.map((c) => [mass(c.gain), length(c.squat)]),
+        showSymbol: false,
+        silent: true,
+        lineStyle: { color: COLOURS.petrol, width: 2.5 },
+        markLine: {
+          silent: true,
+          symbol: 'none',
+          lineStyle: { color: COLOURS.oxide, type: 'dashed' },
+          label: { formatter: '{b}', position: 'insideStartTop', color: COLOURS.oxide },
+          data: props.job.vehicle.rearStages.map((s) => ({
+            name: s.kind === 'bump-stop' ? 'on its stop' : 'helper leaves touch',
+            yAxis: length(s.at),
+          })),
+        },
+      },
+      bars(points.value.map((p) => [mass(p.gain), length(p.squat), mass(p.gainGive ?? 0), length(p.give)])),
+      {
+        type: 'scatter',
+        symbolSize: 9,
+        itemStyle: { color: COLOURS.paint, borderColor: COLOURS.ink, borderWidth: 1.2 },
+        data: points.value.map((p) => ({
+          name: name(p),
+          value: [mass(p.gain), length(p.squat)],
+          itemStyle: p.left ? { color: '#fff' } : undefined,
+        })),
+        label: { ...POINT_LABEL, formatter: '{b}' },
+      },
+    ],
+  }
+})
+</script>
+
+<template>
+  <ChartFrame
+    :option="option"
+    label="Squat against load"
+    :head="[
+      'Measured',
+      `rear gains ${UNITS.mass[system].symbol}`,
+      `± ${UNITS.mass[system].symbol}`,
+      `squat ${UNITS.length[system].symbol}`,
+      `± ${UNITS.length[system].symbol}`,
+    ]"
+    :rows="
+      points.map((p) => [
+        name(p) + (p.left ? ', not in the rate' : ''),
+        formatNumber('mass', p.gain, system),
+        formatNumber('mass', p.gainGive ?? 0, system),
+        formatNumber('length', p.squat, system),
+        formatNumber('length', p.give, system),
+      ])
+    "
+  />
+</template>

@@ -1,0 +1,67 @@
+import type { BarSeriesOption, CustomSeriesOption, LineSeriesOption, ScatterSeriesOption } from 'echarts/charts'
+import type { GridComponentOption, LegendComponentOption, TooltipComponentOption } from 'echarts/components'
+import type { ComposeOption } from 'echarts/core'
+
+export type ChartOption = ComposeOption<
+  | BarSeriesOption
+  | CustomSeriesOption
+  | LineSeriesOption
+  | ScatterSeriesOption
+  | GridComponentOption
+  | LegendComponentOption
+  | TooltipComponentOption
+>
+
+export const COLOURS = {
+  ink: '#20262A',
+  petrol: '#0E5A63',
+  paint: '#F2B61B',
+  moss: '#3C7A4B',
+  oxide: '#A5402D',
+  sand: '#C9C2B2',
+  muted: '#596166',
+}
+
+/** A point's name, clear of the curve it sits on. */
+export const POINT_LABEL = {
+  show: true,
+  position: 'right' as const,
+  offset: [0, -12],
+  fontSize: 12,
+  color: COLOURS.ink,
+}
+
+/** What every chart of the shop shares. */
+export const base = (xName: string, yName: string): ChartOption => ({
+  animation: false,
+  textStyle: { fontFamily: 'Barlow' },
+  grid: { left: 52, right: 18, top: 26, bottom: 40 },
+  tooltip: { trigger: 'item' },
+  xAxis: {
+    type: 'value',
+    name: xName,
+    nameLocation: 'middle',
+    nameGap: 24,
+    splitLine: { show: false },
+    nameTextStyle: { color: COLOURS.ink },
+  },
+  yAxis: { type: 'value', name: yName, nameTextStyle: { color: COLOURS.ink } },
+})
+
+/** Plus-and-minus bars on both sides of points: x, y, half-widths. */
+export const bars = (data: readonly [number, number, number, number][]): CustomSeriesOption => ({
+  type: 'custom',
+  silent: true,
+  data: data as unknown as number[][],
+  renderItem: (_, api) => {
+    const [x, y, dx, dy] = [0, 1, 2, 3].map((i) => Number(api.value(i))) as [number, number, number, number]
+    const [left, right] = [api.coord([x - dx, y]), api.coord([x + dx, y])]
+    const [low, high] = [api.coord([x, y - dy]), api.coord([x, y + dy])]
+    const line = (a: number[], b: number[]) => ({
+      type: 'line' as const,
+      shape: { x1: a[0]!, y1: a[1]!, x2: b[0]!, y2: b[1]! },
+      style: { stroke: COLOURS.ink, lineWidth: 1.4 },
+    })
+    return { type: 'group', children: [line(left, right), line(low, high)] }
+  },
+})

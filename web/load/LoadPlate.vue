@@ -1,0 +1,218 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { caseRemedies } from '@stout-shackle/core/job'
+import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
+import {
+  bandText,
+  cautionText,
+  DOUBT_NAMES,
+  obstacleText,
+  RATING_NAMES,
+  RATING_SOURCES,
+  remedyText,
+  VIEW_NAMES,
+  viewsText,
+} from '@stout-shackle/core/wording'
+import PlateRow from '../entry/PlateRow.vue'
+import StampedPlate from '../entry/StampedPlate.vue'
+import { useOpenJob } from '../stores/job'
+import { usePreferences } from '../stores/preferences'
+
+/** What the load does: pressures, squat before and after, what is left of the tightest rating, and what has to be said. */
+const { job, assessment } = useOpenJob()
+const preferences = usePreferences()
+const active = computed(() => assessment.value.active)
+const level = computed(() => active.value.level)
+const system = computed(() => preferences.system)
+const mass = (v: number) => formatQuantity('mass', v, system.value)
+const len = (v: number) => formatQuantity('length', v, system.value)
+const bare = (kind: 'mass' | 'length' | 'pressure', v: number) => formatNumber(kind, v, system.value)
+const unit = (kind: 'mass' | 'length' | 'pressure') => UNITS[kind][system.value].symbol
+const degrees = (v: number) => `${((v * 180) / Math.PI).toFixed(1)}°`
+const worst = computed(() => active.value.ratings.exceeded[0] ?? null)
+const remedies = computed(() => caseRemedies(job.value, assessment.value.standing, active.value))
+const here = computed(() => assessment.value.cautions.filter((c) => c.stages.includes('load')))
+/** Said at its own row. */
+const frontLost = computed(() => here.value.find((c) => c.code === 'front-lost') ?? null)
+const cautions = computed(() => here.value.filter((c) => c.code !== 'front-lost'))
+const tooHigh = computed(() => {
+  const before = level.value?.before
+  if (!before) return null
+  return before.withinRebound === false
+    ? `Empty it would stand ${len(before.rise)} high, more than its travel down: fill with the load on.`
+    : before.withinWindow
+      ? null
+      : `Empty the bag would stand ${len(before.bagHeight)} long, outside its window: fill with the load on.`
+})
+const SETTABLE = ['level', 'one-side-below-minimum', 'below-minimum', 'above-maximum']
+const settable = computed(() => level.value?.left && level.value.right && SETTABLE.includes(level.value.code))
+const doubts = computed(() =>
+  (level.value?.doubts ?? [])
+    .map((d) => `${DOUBT_NAMES[d.source]} ${formatNumber('pressure', d.value, system.value, 1)}`)
+    .join(', '),
+)
+const SQUAT_SOURCES = {
+  measured: 'empty less loaded, read with the tape',
+  'from-rate': "the load over the springs' rate",
+  unknown: '',
+}
+const after = computed(() => (level.value && settable.value ? level.value.squat + level.value.remainingSquat : null))
+/** Lean left over, as a height across the wheels. */
+const lean = computed(() => {
+  const l = level.value
+  if (!l || l.lean === null || l.leanTeed === null) return null
+  const across = (v: number) => Math.abs(Math.tan(v)) * job.value.vehicle.track
+  return { as: across(l.lean), teed: across(l.leanTeed) }
+})
+const tail = computed(() => {
+  const [now, then] = [active.value.attitude?.tail, active.value.levelled?.tail]
+  const rows = [
+    { label: 'Ball above the road', key: 'ball' },
+    { label: 'Under the hitch', key: 'hitch' },
+    { label: 'Rear bumper', key: 'bumper' },
+  ] as const
+  return rows.flatMap(({ label, key }) =>
+    now?.[key] == null
+      ? []
+      : [{ label, text: then?.[key] == null ? len(now[key]) : `${bare('length', now[key])} → ${len(then[key])}` }],
+  )
+})
+const trailer = computed(() => {
+  const pitch = active.value.levelled?.tail.trailerPitch ?? active.value.attitude?.tail.trailerPitch
+  return pitch == null ? null : `nose ${pitch < 0 ? 'down' : 'up'} ${degrees(Math.abs(pitch))}`
+})
+</script>
+
+<template>
+  <StampedPlate v-if="worst" title="Over a rating">
+    <div class="figures">
+      <span class="figure stop"
+        >{{ bare('mass', -worst.left!) }}<span class="unit">{{ unit('mass') }} over</span></span
+      >
+    </div>
+    <p class="note stop">
+      <strong>{{ RATING_NAMES[worst.id] }}</strong> carries {{ mass(worst.actual) }}, its limit is
+      {{ mass(worst.limit!) }}. This load keeps the vehicle in the shop: springs support, they raise no rating.
+    </p>
+    <PlateRow
+      v-for="(over, i) in active.ratings.exceeded"
+      :key="over.id"
+      :label="RATING_NAMES[over.id]"
+      state="stop"
+      :says="RATING_SOURCES[over.source]"
+      >{{ mass(-over.left!) }} over
+      <template #below>{{ remedyText(remedies[i]!, active.loadCase.items, system) }}</template>
+    </PlateRow>
+    <PlateRow label="Rear axle">{{ mass(active.weights.rearTotal) }}</PlateRow>
+    <PlateRow label="Gross">{{ mass(active.weights.gross) }}</PlateRow>
+  </StampedPlate>
+  <StampedPlate v-else :title="settable ? 'With the load on, to stand level' : 'What the load does'">
+    <div v-if="settable" class="figures">
+      <span class="figure"
+        >{{ bare('pressure', level!.left!.pressure) }}<span class="unit">{{ unit('pressure') }} left</span></span
+      >
+      <span class="figure">{{ bare('pressure', level!.right!.pressure) }}<span class="unit">right</span></span>
+    </div>
+    <template v-else-if="active.squat.rear !== null">
+      <p class="muted">Rear squats</p>
+      <div class="figures">
+        <span class="figure"
+          >{{ bare('length', active.squat.rear)
+          }}<span class="unit">{{ unit('length') }} ± {{ bare('length', active.squat.rearGive) }}</span></span
+        >
+      </div>
+    </template>
+    <p v-else class="words">Spring rate unknown</p>
+    <p v-for="(o, i) in level?.obstacles ?? []" :key="i" class="note stop">{{ obstacleText(o, system) }}.</p>
+    <PlateRow v-if="settable" label="Mean, and how sure" :says="`${doubts} (${unit('pressure')}; GUM)`">{{
+      bandText(level!, system)
+    }}</PlateRow>
+    <PlateRow
+      v-if="settable && level!.before"
+      label="Set before loading"
+      :state="tooHigh ? 'caution' : undefined"
+      :says="`the same air, unladen; it then stands ${len(level!.before.rise)} high, and again when unloaded and not bled (gas law)`"
+      >{{ bare('pressure', level!.before.left) }} / {{ bare('pressure', level!.before.right) }}
+      <template v-if="tooHigh" #below>{{ tooHigh }}</template></PlateRow
+    >
+    <PlateRow
+      v-if="settable && level!.driving"
+      label="On the road, up there"
+      :says="`the same air at the other height and warmth; the rear moves ${len(level!.driving.rise)} (gas law, ICAO atmosphere)`"
+      >{{ bare('pressure', level!.driving.left) }} / {{ bare('pressure', level!.driving.right) }}</PlateRow
+    >
+    <PlateRow v-if="active.squat.rear !== null" label="Rear squat, now" :says="SQUAT_SOURCES[active.squat.source]"
+      >{{ bare('length', active.squat.rear) }} ± {{ len(active.squat.rearGive)
+      }}<template v-if="after !== null"> → {{ len(after) }}</template></PlateRow
+    >
+    <PlateRow
+      v-if="active.ratings.tightest"
+      :label="`Tightest: ${RATING_NAMES[active.ratings.tightest.id]}`"
+      :state="active.ratings.tightest.left! < 0.05 * active.ratings.tightest.limit! ? 'caution' : 'fine'"
+      :says="RATING_SOURCES[active.ratings.tightest.source]"
+      >{{ mass(active.ratings.tightest.left!) }} left</PlateRow
+    >
+    <PlateRow
+      label="Front axle"
+      :state="active.weights.front < -10 ? 'caution' : undefined"
+      says="moments about the axles; air does not change it"
+      >{{ active.weights.front < 0 ? 'loses' : 'gains' }} {{ mass(Math.abs(active.weights.front)) }}
+      <template v-if="frontLost" #below>{{ cautionText(frontLost, system) }}</template></PlateRow
+    >
+    <PlateRow
+      v-if="active.attitude"
+      label="Nose up"
+      :says="`tyres counted in; the beam lands ${len(active.attitude.beamRise)} high at 25 ft (plane geometry)`"
+      >{{ degrees(active.attitude.pitch)
+      }}<template v-if="active.levelled"> → {{ degrees(active.levelled.pitch) }}</template></PlateRow
+    >
+    <PlateRow
+      v-if="lean"
+      label="Lean left over"
+      :says="`across the wheels, as it is plumbed; on one line it would be ${len(lean.teed)} (roll stiffness of springs, bars, bags and tyres)`"
+      >{{ len(lean.as) }}</PlateRow
+    >
+    <PlateRow
+      label="Rear axle gains"
+      :says="active.weights.source === 'ticket' ? 'by the scale' : 'the list, by moments about the axles'"
+      >{{ bare('mass', active.weights.rear) }} ± {{ mass(active.weights.rearGive) }}</PlateRow
+    >
+    <PlateRow v-for="row in tail" :key="row.label" :label="row.label">{{ row.text }}</PlateRow>
+    <PlateRow
+      v-if="trailer"
+      label="Trailer"
+      says="ball against the coupler's level height, over the way to its axles"
+      >{{ trailer }}</PlateRow
+    >
+    <p v-if="active.squat.rear === null" class="note">
+      Read the loaded heights on Measure, or type the rear wheel rate with the vehicle: without either there is no squat
+      and no pressure.
+    </p>
+    <p
+      v-for="caution in cautions"
+      :key="caution.code"
+      class="note"
+      :class="{ stop: caution.code === 'bottoms' || caution.code === 'rate-with-helper' }"
+    >
+      {{ cautionText(caution, system) }}
+    </p>
+    <p v-if="active.views" class="note" :class="{ stop: !active.views.agree }">
+      This load:
+      <template v-for="(v, i) in active.views.views" :key="v.source"
+        >{{ i ? ', ' : '' }}{{ bare('mass', v.value) }} ± {{ bare('mass', v.give) }}
+        {{ VIEW_NAMES[v.source] }}</template
+      >
+      {{ unit('mass') }}. {{ viewsText(active.views, system) }}
+    </p>
+  </StampedPlate>
+  <p v-if="active.ratings.unknown.length" class="note">
+    Not looked up: {{ active.ratings.unknown.map((r) => RATING_NAMES[r.id]).join(', ') }}. An unknown rating is an open
+    question, not a pass.
+  </p>
+</template>
+
+<style scoped>
+.figure.stop {
+  color: var(--oxide);
+}
+</style>
