@@ -257,7 +257,7 @@ describe('papers', () => {
   })
   test('the work record has heights, torques, hold and departures', async () => {
     const record = await text('/api/jobs/job-0411/record.pdf?units=metric')
-    for (const word of ['Recovered 98 %', 'Clamp bar nut', 'Holds:', 'Clamp bar turned half round', 'N·m'])
+    for (const word of ['Recovered 98 ± 2 %', 'Clamp bar nut', 'Holds:', 'Clamp bar turned half round', 'N·m'])
       expect(record).toContain(word)
   })
   test('follow-ups are a calendar', async () => {

@@ -74,9 +74,9 @@ describe('the choose stage', () => {
     // ECharts is a large package: a slow machine takes seconds to load it.
     await vi.waitUntil(() => wrapper.find('.drawn').exists(), { timeout: 15_000 })
     const { series } = wrapper.findComponent({ name: 'VChart' }).props('option') as {
-      series: { data: { name: string; value: number[] }[] }[]
+      series: { type: string; data: { name: string; value: number[] }[] }[]
     }
-    const cases = series[1]!.data
+    const cases = series.find((s) => s.type === 'scatter')!.data
     expect(cases.map((c) => c.name)).toEqual(store.job!.loadCases.map((c) => c.name))
     expect(cases[0]!.value[0]).toBeCloseTo(store.assessment!.active.weights.rear / 0.45359237, 6)
     expect(wrapper.find('figure table').text()).toContain('Empty supers, going home')

@@ -60,7 +60,7 @@ describe('hand over', () => {
   })
   test('says how much of the squat came back', async () => {
     const { wrapper } = await mountOnJob(HandOverStage, '0411')
-    expect(wrapper.find('.plate').text()).toMatch(/98%, 1\/16 in under unladen/)
+    expect(wrapper.find('.plate').text()).toMatch(/98± 2 %, 1\/16 in under unladen/)
     expect(wrapper.find('.plate').text()).toContain('to Ignace')
   })
   test('what comes back in is open again', async () => {

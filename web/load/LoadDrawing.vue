@@ -166,6 +166,15 @@ const label = (item: LoadItem) => {
         :y2="sy(0)"
         class="centre"
       />
+      <text
+        v-for="s in [-1, 1]"
+        :key="`side ${s}`"
+        :x="sx(vehicle.wheelbase / 2)"
+        :y="sy((s * bodyWidth) / 2) + (s < 0 ? 14 : -5)"
+        class="remark mid"
+      >
+        {{ s < 0 ? 'right' : 'left' }}
+      </text>
     </template>
     <line
       :x1="sx(0)"

@@ -70,7 +70,8 @@ describe('the load stage', () => {
     const plate = () => wrapper.find('.plate').text()
     expect(plate()).toContain('689')
     expect(plate()).toContain('they raise no rating')
-    const help = Number(/helps\s*([\d,]+) lb/.exec(plate())![1])
+    const help = Number(/Take ([\d,]+) lb off "Rear shelves, full"/.exec(plate())![1])
+    expect(plate()).toContain('or move "Rear shelves, full"')
     // Taking that much off the rear shelves brings the axle inside, to the pound.
     const item = store.assessment!.active.loadCase.items[0]!
     store.edit((j) => ({
@@ -98,30 +99,156 @@ describe('the load stage', () => {
     expect(wrapper.text()).toContain('Read the loaded heights on Measure')
   })
 
-  const weight = (wrapper: Awaited<ReturnType<typeof mountOnJob>>['wrapper'], name: string) =>
-    wrapper.findAll('g.load').find((g) => g.attributes('aria-label')!.startsWith(name))!
+  type Mounted = Awaited<ReturnType<typeof mountOnJob>>['wrapper']
+  const weight = (wrapper: Mounted, name: string, view: 'side' | 'top') =>
+    wrapper
+      .findAll('.pictures svg')
+      [view === 'side' ? 0 : 1]!.findAll('g.load')
+      .find((g) => g.attributes('aria-label')!.startsWith(name))!
   test('arrow keys move a weight by an inch on the picture, shift by six, undone together', async () => {
     const { wrapper, store } = await mountOnJob(LoadStage, '0417')
     const hives = () => store.assessment!.active.loadCase.items[0]!
-    const [x, y] = [hives().x, hives().y]
-    await weight(wrapper, '24 hives').trigger('keydown', { key: 'ArrowLeft' })
+    const { x, y, z } = hives()
+    const press = (view: 'side' | 'top', key: string, shiftKey = false) =>
+      weight(wrapper, '24 hives', view).trigger('keydown', { key, shiftKey })
+    await press('top', 'ArrowLeft')
     expect(hives().x - x).toBeCloseTo(0.0254, 9)
-    await weight(wrapper, '24 hives').trigger('keydown', { key: 'ArrowDown', shiftKey: true })
+    // Seen from above with the nose to the left, its left side is below.
+    await press('top', 'ArrowUp', true)
     expect(hives().y - y).toBeCloseTo(-6 * 0.0254, 9)
-    expect(weight(wrapper, '24 hives').attributes('aria-label')).toContain('−2 in left of centre')
-    await weight(wrapper, '24 hives').trigger('keydown', { key: 'x' })
+    expect(weight(wrapper, '24 hives', 'top').attributes('aria-label')).toContain('−2 in left of centre')
+    await press('side', 'ArrowUp')
+    expect(hives().z - z).toBeCloseTo(0.0254, 9)
+    expect(weight(wrapper, '24 hives', 'side').attributes('aria-label')).toContain('44 in up')
+    await press('side', 'x')
     store.undo()
-    expect([hives().x, hives().y]).toEqual([x, y])
+    expect(hives()).toMatchObject({ x, y, z })
+  })
+  test('a drag ends on half inches, and the last place of a frame counts', async () => {
+    const frames: FrameRequestCallback[] = []
+    vi.stubGlobal('requestAnimationFrame', (f: FrameRequestCallback) => frames.push(f))
+    vi.stubGlobal('cancelAnimationFrame', () => undefined)
+    const { wrapper, store } = await mountOnJob(LoadStage, '0417')
+    const hives = () => store.assessment!.active.loadCase.items[0]!
+    const { x, z } = hives()
+    const box = weight(wrapper, '24 hives', 'side')
+    ;(box.element as unknown as { setPointerCapture: () => void }).setPointerCapture = () => undefined
+    const at = (clientX: number, clientY: number) => ({ pointerId: 1, clientX, clientY })
+    await box.trigger('pointerdown', at(200, 50))
+    await box.trigger('pointermove', at(150, 50))
+    await box.trigger('pointermove', at(180, 40))
+    expect(hives().x).toBe(x)
+    await box.trigger('pointerup', at(180, 40))
+    // 20 px ahead, 10 px up, at the picture's scale.
+    const grid = 0.0127
+    expect(hives().x).toBeGreaterThan(x)
+    expect(Math.abs(hives().x / grid - Math.round(hives().x / grid))).toBeLessThan(1e-9)
+    expect((hives().z - z) / (hives().x - x)).toBeCloseTo(0.5, 1)
+    expect(frames.length).toBe(1)
   })
   test('the load centre is the mean of the weights', async () => {
     const { wrapper } = await mountOnJob(LoadStage, '0417')
     // (900 x 13.75 - 190 x 13 - 480 x 49.21)/1570 = -8.74 in; 900 x 4/1570 = 2.29 in left.
-    expect(wrapper.find('.plan').text()).toMatch(/load centre 8 3\/4 in\s+behind\s+the axle, 2 5\/16 in left/)
+    expect(wrapper.find('.pictures').text()).toContain('load centre 8 3/4 in behind the axle')
+    expect(wrapper.find('.pictures').text()).toContain('load centre 2 5/16 in left')
   })
-  test('a weight cannot be dragged out of the world', async () => {
+  test('a weight cannot be moved out of the world', async () => {
     const { wrapper, store } = await mountOnJob(LoadStage, '0417')
     for (let i = 0; i < 20; i++)
-      await weight(wrapper, '24 hives').trigger('keydown', { key: 'ArrowUp', shiftKey: true })
+      await weight(wrapper, '24 hives', 'top').trigger('keydown', { key: 'ArrowDown', shiftKey: true })
     expect(store.assessment!.active.loadCase.items[0]!.y).toBe(1.5)
   })
+})
+
+describe('what is on the vehicle, in more detail', () => {
+  const button = (wrapper: Awaited<ReturnType<typeof mountOnJob>>['wrapper'], text: string) =>
+    wrapper.findAll('button').find((b) => b.text().startsWith(text))!
+  test('a tank weighs what is in it', async () => {
+    const { wrapper, store } = await mountOnJob(LoadStage, '0416')
+    const rear = () => store.assessment!.active.weights.rear
+    const before = rear()
+    await labelled(wrapper, 'More of Water and generator').trigger('click')
+    await labelled(wrapper, '% full, Water and generator').setValue('50')
+    const water = store.assessment!.active.loadCase.items[2]!
+    expect(before - rear()).toBeCloseTo((water.mass / 2) * (1 - water.x / 5.6), 6)
+    await labelled(wrapper, '% full, Water and generator').setValue('150')
+    expect(wrapper.text()).toContain('"150" is no share: type 0 to 100.')
+    expect(store.assessment!.active.loadCase.items[2]!.fill).toBe(0.5)
+  })
+  test('bars bring front weight back, and say when to fill', async () => {
+    const { wrapper, store } = await mountOnJob(LoadStage, '0417')
+    const front = store.assessment!.active.weights.front
+    await labelled(wrapper, 'More of Extraction trailer, by ticket').trigger('click')
+    await labelled(wrapper, '% front weight brought back by bars, Extraction trailer, by ticket').setValue('50')
+    await flushPromises()
+    // Half of what the tongue takes: 480 lb x 49.21/145.67 / 2.
+    expect(store.assessment!.active.weights.front - front).toBeCloseTo((217.72 * 1.25) / 3.7 / 2, 6)
+    expect(wrapper.find('.plate').text()).toContain('Air first, to height, with the bars slack')
+  })
+  test('what is always on it counts for the axle', async () => {
+    const { wrapper, store } = await mountOnJob(LoadStage, '0417')
+    const total = store.assessment!.active.weights.rearTotal
+    await button(wrapper, 'Always on it').trigger('click')
+    await button(wrapper, '+ add a fitting').trigger('click')
+    await enter(wrapper, 'Weight of Fitting 1', '100')
+    await enter(wrapper, 'Ahead of the rear axle, Fitting 1', '0')
+    expect(store.assessment!.active.weights.rearTotal - total).toBeCloseTo(100 * POUND, 6)
+    expect(wrapper.find('.pictures').exists()).toBe(false)
+  })
+  test('a weigh ticket takes the place of the list', async () => {
+    const { wrapper, store } = await mountOnJob(LoadStage, '0417')
+    await button(wrapper, 'weigh ticket').trigger('click')
+    await flushPromises()
+    const dialog = document.body
+    const area = dialog.querySelector('textarea')!
+    area.value = 'Steer axle 3,700\nDrive axle 4,500\nGross 9,000'
+    area.dispatchEvent(new Event('input'))
+    await flushPromises()
+    expect(dialog.textContent).toContain('one of the lines is misread')
+    area.value = 'Steer axle 3,700\nDrive axle 4,500'
+    area.dispatchEvent(new Event('input'))
+    await flushPromises()
+    ;[...dialog.querySelectorAll('button')].find((b) => b.textContent!.includes('Keep this ticket'))!.click()
+    await flushPromises()
+    const { weights, views } = store.assessment!.active
+    expect(weights).toMatchObject({ source: 'ticket' })
+    expect(weights.rearTotal).toBeCloseTo(4500 * POUND, 6)
+    expect(views!.views.map((v) => v.source)).toContain('ticket')
+    expect(wrapper.text()).toContain('by the scale')
+  })
+  test('loads come in from a file, or are refused by row and column', async () => {
+    const { wrapper, store } = await mountOnJob(LoadStage, '0417')
+    const give = async (text: string) => {
+      const input = wrapper.find('input[type=file]')
+      Object.defineProperty(input.element, 'files', { value: [new File([text], 'loads.csv')], configurable: true })
+      await input.trigger('change')
+      await flushPromises()
+      await new Promise((done) => setTimeout(done))
+      await flushPromises()
+    }
+    await give('load_case,name,place,weight_lb\nForge,Anvil,roof,200\n')
+    expect(wrapper.find('[role=alert]').text()).toContain('Row 2, place, "roof" must be one of')
+    expect(store.job!.loadCases).toHaveLength(3)
+    await give('load_case,name,place,weight_lb\nForge,Anvil,bed,200\n')
+    expect(store.job!.loadCases.map((c) => c.name)).toContain('Forge')
+    store.undo()
+    expect(store.job!.loadCases).toHaveLength(3)
+  })
+  test('load cases beside each other, ratings with who says so', async () => {
+    const { wrapper } = await mountOnJob(LoadStage, '0417')
+    const tables = () => wrapper.findAll('table').at(-1)!.text()
+    expect(tables()).toMatch(/Full hives and trailer.*Hives, no trailer.*Empty supers, going home/s)
+    expect(tables()).toContain('38 / 31')
+    await button(wrapper, 'Ratings').trigger('click')
+    expect(tables()).toContain('load index, less what the cold pressure in it leaves away (tyre)')
+  })
+  test.each(['Squat against load', 'Pressure against load', 'Axle weights'])(
+    '%s has its table behind it',
+    async (name) => {
+      const { wrapper } = await mountOnJob(LoadStage, '0417')
+      await button(wrapper, name).trigger('click')
+      await vi.waitUntil(() => wrapper.find('figure table').exists(), { timeout: 15_000 })
+      expect(wrapper.find('figure table').text()).toContain('Full hives and trailer')
+    },
+  )
 })
