@@ -38,7 +38,10 @@ describe('calculators, to four figures', () => {
       pressure: { us: { value: number } }
       left: { pressure: { us: { value: number } } }
       right: { pressure: { us: { value: number } } }
-      before: Record<'pressure' | 'left' | 'right', { us: { value: number } }> & { rise: { value: number }; lean: number }
+      before: Record<'pressure' | 'left' | 'right', { us: { value: number } }> & {
+        rise: { value: number }
+        lean: number
+      }
       frequency: { without: { value: number }; with: { value: number } }
       bagState: { rate: { value: number } }
     }
@@ -54,6 +57,24 @@ describe('calculators, to four figures', () => {
     expect(figures.frequency.without.value).toBeCloseTo(1.148, 3)
     expect(figures.frequency.with.value).toBeCloseTo(1.797, 3)
     expect(figures.bagState.rate.value / 1000).toBeCloseTo(55.05, 2)
+  })
+  test('spring rate by test, coil and leaf', async () => {
+    // Source: the same points through simple statistics in core; Shigley; beam theory.
+    const rate = async (body: unknown) =>
+      (await compute('spring-rate', body)) as unknown as { code: string; rate: { value: number } }
+    const test = await rate({
+      loads: [
+        { gain: 0, squat: 0 },
+        { gain: '300 kg', squat: '40 mm' },
+      ],
+    })
+    expect(test.rate.value).toBeCloseTo((300 * 9.80665) / 0.04, 3)
+    const coil = await rate({ coil: { wire: 0.014, meanDiameter: 0.12, activeTurns: 7 } })
+    expect(coil.rate.value).toBeCloseTo((79.3e9 * 0.014 ** 4) / (8 * 0.12 ** 3 * 7), 3)
+    expect(
+      (await rate({ leaf: { length: 0.3, clamped: 0.3, width: 0.07, thickness: 0.01, fullLength: 1, graduated: 0 } }))
+        .code,
+    ).toBe('nothing-bends')
   })
   test('axle weights, distributing hitch, attitude', async () => {
     const answer = (await compute('axle-weights', {
@@ -228,6 +249,45 @@ describe('devices', () => {
   test('settings are checked, unknown devices refused', async () => {
     await shop.api.put('/api/devices/wrench-3/setting').send({ setting: -1 }).expect(422)
     await shop.api.put('/api/devices/hammer/setting').send({ setting: 1 }).expect(404)
+  })
+})
+
+describe('open formats', () => {
+  test('readings and loads as CSV, with units in the head', async () => {
+    const { api, close } = await testShop()
+    const readings = await api.get('/api/jobs/job-0417/readings.csv').expect(200)
+    expect(readings.type).toBe('text/csv')
+    expect(readings.text.split('\r\n')[0]).toBe(
+      'moment,load,load_case,corner,mark,height_mm,about,give_mm,bag_pressure_kpa',
+    )
+    const loads = await api.get('/api/jobs/job-0417/loads.csv').expect(200)
+    expect(loads.text).toContain('"Extraction trailer, by ticket"')
+    await close()
+  })
+  test('JSON Schema of every document, and the demo fits it', async () => {
+    const { api, close } = await testShop()
+    const names = (await api.get('/api/schemas').expect(200)).body as string[]
+    expect(names).toEqual(['job', 'job-export', 'record', 'vehicle', 'kit'])
+    for (const name of names) {
+      const { text } = await api.get(`/api/schemas/${name}`).expect(200)
+      expect(JSON.parse(text)).toMatchObject({
+        $schema: 'https://json-schema.org/draft/2020-12/schema',
+        type: 'object',
+      })
+    }
+    await api.get('/api/schemas/nothing').expect(404)
+    await close()
+  })
+  test('a job stored before a field existed gets its default when it is read', async () => {
+    const { api, db, close } = await testShop()
+    const row = (await db('jobs').where({ id: 'job-0417' }).first()) as { document: string }
+    const { fittings: _, tapeGive: __, conditions: ___, ...old } = JSON.parse(row.document) as Record<string, unknown>
+    await db('jobs')
+      .where({ id: 'job-0417' })
+      .update({ document: JSON.stringify(old) })
+    const answer = await api.get('/api/jobs/job-0417').expect(200)
+    expect((answer.body as { job: unknown }).job).toMatchObject({ fittings: [], conditions: { driveAltitude: null } })
+    await close()
   })
 })
 

@@ -10,7 +10,7 @@ import { deviceRoutes, SimulatedDevices } from './devices'
 import { documentRoutes } from './documents'
 import { EventBus, eventStream } from './events'
 import { jobRoutes, logRoutes } from './jobs'
-import { describeApi } from './openapi'
+import { describeApi, schemaRoutes } from './openapi'
 import { answerProblem, unknownAddress } from './problem'
 
 const BODY_LIMIT = '1mb'
@@ -46,6 +46,7 @@ export async function createApp({ db, log, webDir }: AppOptions): Promise<Expres
   })
   const description = describeApi()
   app.get('/api/openapi.json', (_request, response) => void response.json(description))
+  app.use('/api/schemas', schemaRoutes())
   app.get('/api/events', eventStream(bus))
   app.use('/api/jobs', documentRoutes(db))
   app.use('/api/jobs', jobRoutes(db, bus))

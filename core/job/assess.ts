@@ -1,9 +1,9 @@
 import type { Kit } from '../kit'
 import { minimumPressure } from '../kit'
 import { buildPlan, type PlanOutcome, type PlanStep } from '../plan'
-import type { CornerFinding, Survey } from '../vehicle'
+import type { CornerFinding, Remedy, Survey } from '../vehicle'
 import { airState, type AirState } from './air'
-import { assessCases, cornerFindings, type CaseAssessment } from './case'
+import { assessCases, caseRemedies, cornerFindings, type CaseAssessment } from './case'
 import type { RearSpring } from './rate'
 import { cautionsOf, type Caution } from './cautions'
 import { assessKit, rankKits, type KitAssessment } from './choose'
@@ -74,6 +74,8 @@ export interface Block {
   /** Gate, ledger line or load case it is about. */
   about: string
   stage: StageId
+  /** What would bring an overload inside, for each rating that is exceeded. */
+  remedies?: Remedy[]
 }
 
 export interface StepReport {
@@ -220,7 +222,12 @@ function gateDone(gate: GateId, job: Job, { active, gaps, torques, air, standing
 function blocksOf(job: Job, base: Base, gates: readonly GateReport[]): Block[] {
   const blocks: Block[] = base.cases
     .filter((c) => c.ratings.exceeded.length)
-    .map((c) => ({ code: 'over-rating', about: c.loadCase.name, stage: 'load' }))
+    .map((c) => ({
+      code: 'over-rating',
+      about: c.loadCase.name,
+      stage: 'load',
+      remedies: caseRemedies(job, base.standing, c),
+    }))
   if (!job.kit) blocks.push({ code: 'no-kit', about: '', stage: 'choose' })
   if (base.plan && !base.plan.ok) blocks.push({ code: 'plan-stuck', about: base.plan.stuck.join(', '), stage: 'plan' })
   const left = base.steps.filter((s) => s.outcome === 'open').length

@@ -51,6 +51,8 @@ export interface Posture extends Attitude {
   /** Change of height over each axle above the road, up positive. */
   front: Metres
   rear: Metres
+  /** The same as the tape sees it at the job's marks. */
+  atMark: { front: Metres; rear: Metres }
   tail: RearEnd
 }
 
@@ -234,7 +236,13 @@ function postureOf(job: Job, { weights, loadCase }: Seen, frontDrop: Metres, rea
   const front = below('front', frontDrop, weights.front)
   const rear = below('rear', rearDrop, weights.rear)
   const trailer = loadCase.items.find((i) => i.place === 'tongue') ?? null
-  return { ...attitude(front, rear, vehicle.wheelbase), front, rear, tail: rearEnd(vehicle, front, rear, trailer) }
+  return {
+    ...attitude(front, rear, vehicle.wheelbase),
+    front,
+    rear,
+    atMark: { front: -frontDrop, rear: -rearDrop },
+    tail: rearEnd(vehicle, front, rear, trailer),
+  }
 }
 
 /** What would bring each exceeded rating of a case inside; worked out when it is asked for. */

@@ -141,6 +141,8 @@ export interface LevelSolution {
   frequency: { without: Hertz | null; with: Hertz; emptyWithout: Hertz | null; emptyWith: Hertz | null } | null
   /** Rear squat in m that the bags at their maximum could not take out, 0 when they can. */
   remainingSquat: Metres
+  /** How high the empty rear stands at the least pressure, over the springs; null outside the table. */
+  emptyLift: Metres | null
   /** Pressure as the axle meets its stop in one stroke, the hotter side; null where the travel is unknown or leaves the table. */
   jouncePressure: Pascals | null
   obstacles: Obstacle[]
@@ -248,6 +250,7 @@ export function bringLevel(q: LevelQuestion): LevelSolution {
     lean: null,
     frequency: null,
     remainingSquat: 0,
+    emptyLift: chassis.carriedEmpty > 0 ? null : (minimumPressureLift(q) ?? null),
     jouncePressure: null,
     obstacles: windowObstacles(q, meanHeight, meanHeight),
   }

@@ -52,7 +52,7 @@ describe('how a vehicle stands, against other general libraries on its equations
     const { y } = solver.solve(
       (_t: number, x: number[]) => residuals(x).map((r, i) => -r / scale[i]!),
       0,
-      new Array(7).fill(0),
+      scale.map(() => 0),
       400,
     )
     const ours = standOf(chassis, load, air)!

@@ -67,22 +67,21 @@ describe('slips of the tape', () => {
 
 describe('the tape of a demo job, spoiled on purpose', () => {
   const { job, records } = demoJob('0417')
-  const spoil = (change: (r: BayRecord & { body: { kind: 'height' } }) => Partial<{ corner: Corner; value: number }>) =>
-    records.map((r) =>
-      r.body.kind === 'height' ? { ...r, body: { ...r.body, ...change(r as never) } } : r,
-    ) as BayRecord[]
+  type Height = Extract<BayRecord['body'], { kind: 'height' }>
+  const spoil = (change: (body: Height) => Partial<Height>): BayRecord[] =>
+    records.map((r) => (r.body.kind === 'height' ? { ...r, body: { ...r.body, ...change(r.body) } } : r))
   const said = (spoiled: BayRecord[]) => assessJob(job, spoiled, []).corners.map((c) => cornerText(c, 'us'))
   test('as it is, nothing', () => expect(said(records)).toEqual([]))
   test('swapped corners', () => {
     const swap: Partial<Record<Corner, Corner>> = { 'front-left': 'rear-left', 'rear-left': 'front-left' }
-    const text = said(spoil(({ body }) => (body.load === 'empty' ? { corner: swap[body.corner] ?? body.corner } : {})))
+    const text = said(spoil((body) => (body.load === 'empty' ? { corner: swap[body.corner] ?? body.corner } : {})))
     expect(text).toEqual([
       expect.stringMatching(/Empty: (front left and rear left|rear left and front left) look exchanged/),
     ])
   })
   test('a mistyped fraction: 22 7/16 as 22 15/16', () => {
     const text = said(
-      spoil(({ body }) => (body.load === 'loaded' && body.corner === 'rear-right' ? { value: 22.9375 * INCH } : {})),
+      spoil((body) => (body.load === 'loaded' && body.corner === 'rear-right' ? { value: 22.9375 * INCH } : {})),
     )
     expect(text).toHaveLength(1)
     expect(text[0]).toMatch(/rear right/i)

@@ -174,10 +174,9 @@ describe('tyres', () => {
       tyrePressureFull: 80 * PSI,
     }
     expect(tyreLimit(soft, 'rear')).toMatchObject({ source: 'index-at-pressure' })
-    expect(ratingReport(soft, [], axleWeights(soft, [])).margins.find((m) => m.id === 'rear-tyre')).toMatchObject({
-      source: 'sidewall-at-pressure',
-      limit: expect.closeTo(1450 * (50 / 80) ** 0.8, 6),
-    })
+    const rated = ratingReport(soft, [], axleWeights(soft, [])).margins.find((m) => m.id === 'rear-tyre')!
+    expect(rated.source).toBe('sidewall-at-pressure')
+    expect(rated.limit).toBeCloseTo(1450 * (50 / 80) ** 0.8, 6)
   })
 })
 
@@ -219,7 +218,7 @@ describe('what brings an exceeded rating inside', () => {
     expect(remedyFor(over, vehicle, gross).move).toBeNull()
     const hitched = [item({ place: 'tongue', mass: 700, x: -1.25 })]
     const tongue = report(hitched).exceeded.find((m) => m.id === 'tongue')!
-    expect(remedyFor(tongue, vehicle, hitched)).toMatchObject({ takeOff: [{ mass: expect.closeTo(700 - 589.67, 6) }] })
+    expect(remedyFor(tongue, vehicle, hitched).takeOff![0]!.mass).toBeCloseTo(700 - 589.67, 6)
   })
 })
 

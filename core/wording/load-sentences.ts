@@ -1,7 +1,7 @@
 import type { Caution, LoadViews, RateTrouble } from '../job'
 import { formatNumber, formatQuantity, GRAVITY, INCH, UNITS, type UnitSystem } from '../quantity'
 import type { LevelSolution, Obstacle } from '../spring'
-import { TAPE_GIVE, type CornerFinding, type LoadItem, type Remedy } from '../vehicle'
+import { TAPE_GIVE, type CornerFinding, type Remedy } from '../vehicle'
 import { CORNER_NAMES, RATING_NAMES, VIEW_NAMES } from './names'
 
 /** Pa. */
@@ -106,15 +106,14 @@ export function obstacleText(obstacle: Obstacle, system: UnitSystem): string {
 }
 
 /** What brings an exceeded rating inside. */
-export function remedyText({ takeOff, move }: Remedy, from: readonly LoadItem[], system: UnitSystem): string {
+export function remedyText({ takeOff, move }: Remedy, system: UnitSystem): string {
   const mass = (v: number) => formatQuantity('mass', v, system)
   const len = (v: number) => formatQuantity('length', v, system)
   const off = takeOff
     ? `Take ${takeOff.map((t) => `${mass(t.mass)} off "${t.item.name}"`).join(' and ')}`
     : 'Taking everything off this list is not enough: the vehicle itself is over'
-  const was = move && from.find((i) => i.id === move.item.id)
-  if (!move || !was) return `${off}.`
-  const [dx, dy] = [move.x - was.x, move.y - was.y]
+  if (!move) return `${off}.`
+  const [dx, dy] = [move.x - move.item.x, move.y - move.item.y]
   const ways = [
     Math.abs(dx) > INCH / 32 ? `${len(Math.abs(dx))} ${dx > 0 ? 'forward' : 'back'}` : '',
     Math.abs(dy) > INCH / 32 ? `${len(Math.abs(dy))} to the ${dy > 0 ? 'left' : 'right'}` : '',

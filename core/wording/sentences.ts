@@ -5,6 +5,7 @@ import type { LevelSolution } from '../spring'
 import type { LeakVerdict } from '../air'
 import type { Limit } from '../kit'
 import { TAPE_GIVE } from '../vehicle'
+import { remedyText } from './load-sentences'
 import { GATE_NAMES } from './names'
 
 const WORDS: Record<string, string> = {
@@ -162,7 +163,7 @@ export function waitingText({ code, count }: Waiting): string {
 }
 
 /** What keeps the vehicle in the shop, and what closes it. */
-export function blockText({ code, about }: Block): string {
+export function blockText({ code, about, remedies = [] }: Block, system: UnitSystem = 'us'): string {
   switch (code) {
     case 'gate-open': {
       const gate = GATE_NAMES[about as keyof typeof GATE_NAMES]
@@ -171,7 +172,7 @@ export function blockText({ code, about }: Block): string {
     case 'ledger-open':
       return `${about}: still open in the ledger`
     case 'over-rating':
-      return `"${about}" is over a rating: take weight off or move it; no spring changes a rating`
+      return `"${about}" is over a rating, and no spring changes that. ${remedies.map((r) => remedyText(r, system)).join(' ')}`.trim()
     case 'steps-left':
       return `${about} ${about === '1' ? 'step is' : 'steps are'} neither done nor skipped with a reason`
     case 'no-kit':

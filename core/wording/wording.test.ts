@@ -63,10 +63,7 @@ describe('sentences', () => {
       { code: 'gate-open', about: 'hold', stage: 'air' },
       '24 h pressure hold: do it, say why it does not apply, or have the customer refuse it in writing',
     ],
-    [
-      { code: 'over-rating', about: 'Full', stage: 'load' },
-      '"Full" is over a rating: take weight off or move it; no spring changes a rating',
-    ],
+    [{ code: 'over-rating', about: 'Full', stage: 'load' }, '"Full" is over a rating, and no spring changes that.'],
     [{ code: 'steps-left', about: '1', stage: 'bay' }, '1 step is neither done nor skipped with a reason'],
     [{ code: 'ledger-open', about: 'Spare wheel', stage: 'bay' }, 'Spare wheel: still open in the ledger'],
     [

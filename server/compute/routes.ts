@@ -6,10 +6,12 @@ import {
   computeLeak,
   computeLevel,
   computeQuantity,
+  computeSpringRate,
   computeTorque,
   leakRequest,
   levelRequest,
   quantityRequest,
+  springRateRequest,
   torqueRequest,
 } from '@stout-shackle/core/compute'
 import { parseBody, Problem } from '../problem'
@@ -45,6 +47,7 @@ export const calculators: Record<string, Calculator> = {
     computeAxleWeights,
   ),
   level: calculator(levelRequest, 'Pressure that brings an axle level', computeLevel),
+  'spring-rate': calculator(springRateRequest, 'Rate from a loading test, a coil or a leaf pack', computeSpringRate),
   torque: calculator(torqueRequest, 'Clamp force, wrench with extension, verdict on a reading', computeTorque),
   leak: calculator(leakRequest, 'Pressure hold corrected for temperature', computeLeak),
 }

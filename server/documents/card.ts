@@ -12,7 +12,11 @@ export async function ownersCard(job: Job, records: readonly BayRecord[], system
   const unit = UNITS.pressure[system].symbol
   // A setting that would lift the empty rear past its travel or the kit's window is not one to give away.
   const beforeLoading = (before: LevelSolution['before']) =>
-    before && before.withinWindow && before.withinRebound !== false ? p(before.pressure) : 'add it loaded'
+    before && before.withinWindow && before.withinRebound !== false
+      ? p(before.left) === p(before.right)
+        ? p(before.left)
+        : `${p(before.left)} / ${p(before.right)}`
+      : 'add it loaded'
   const content: Content[] = [
     { text: 'Air helper springs', style: 'title' },
     {
@@ -49,7 +53,7 @@ export async function ownersCard(job: Job, records: readonly BayRecord[], system
         [1, 2, 3],
       ),
       note(
-        '"Before loading" is a mean of both sides: the bag is shorter once loaded, so the same air reads higher. With the load on, the tape proves it.',
+        '"Before loading" is left and right where they differ: the bag is shorter once loaded, so the same air reads higher. With the load on, the tape proves it.',
       ),
       heading('Loading'),
       {

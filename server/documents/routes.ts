@@ -1,6 +1,8 @@
 import { Router, type Response } from 'express'
 import type { Knex } from 'knex'
 import { z } from 'zod'
+import { loadsToCsv, readingsToCsv } from '@stout-shackle/core/exchange'
+import { standing } from '@stout-shackle/core/job'
 import { getJob } from '../jobs'
 import { parseBody } from '../problem'
 import { followUps } from './follow-ups'
@@ -25,6 +27,14 @@ export function documentRoutes(db: Knex): Router {
       const { job, records } = await getJob(db, request.params.id)
       const { workRecord } = await import('./work-record')
       send(response, 'application/pdf', `record-${job.number}.pdf`, await workRecord(job, records, units))
+    })
+    .get('/:id/readings.csv', async (request, response) => {
+      const { job, records } = await getJob(db, request.params.id)
+      send(response, 'text/csv', `readings-${job.number}.csv`, readingsToCsv(job, standing(records)))
+    })
+    .get('/:id/loads.csv', async (request, response) => {
+      const { job } = await getJob(db, request.params.id)
+      send(response, 'text/csv', `loads-${job.number}.csv`, loadsToCsv(job))
     })
     .get('/:id/follow-ups.ics', async (request, response) => {
       const { job, records } = await getJob(db, request.params.id)

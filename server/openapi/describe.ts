@@ -105,6 +105,15 @@ export function describeApi(): Json {
       '/api/jobs/{id}/export': { get: read('The whole job as a file', ref('JobExport'), [idParameter]) },
       '/api/jobs/{id}/card.pdf': { get: { summary: "The owner's card", ...file('application/pdf') } },
       '/api/jobs/{id}/record.pdf': { get: { summary: 'The work record', ...file('application/pdf') } },
+      '/api/jobs/{id}/readings.csv': { get: { summary: 'Height readings that stand', ...file('text/csv') } },
+      '/api/jobs/{id}/loads.csv': { get: { summary: 'Loads of every case', ...file('text/csv') } },
+      '/api/schemas/{name}': {
+        get: {
+          summary: 'JSON Schema of a document: job, job-export, record, vehicle, kit',
+          parameters: [{ name: 'name', in: 'path', required: true, schema: { type: 'string' } }],
+          responses: { 200: { description: 'The schema', content: { 'application/schema+json': {} } }, 404: problem },
+        },
+      },
       '/api/jobs/{id}/follow-ups.ics': {
         get: { summary: 'Follow-ups as a calendar file', ...file('text/calendar') },
       },

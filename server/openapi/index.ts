@@ -1,1 +1,2 @@
 export * from './describe'
+export * from './schemas'

@@ -52,7 +52,7 @@ export const base = (xName: string, yName: string): ChartOption => ({
 export const bars = (data: readonly [number, number, number, number][]): CustomSeriesOption => ({
   type: 'custom',
   silent: true,
-  data: data as unknown as number[][],
+  data: data,
   renderItem: (_, api) => {
     const [x, y, dx, dy] = [0, 1, 2, 3].map((i) => Number(api.value(i))) as [number, number, number, number]
     const [left, right] = [api.coord([x - dx, y]), api.coord([x + dx, y])]

@@ -184,6 +184,19 @@ const teedLean = computed(() => (level.value?.leanTeed ? Math.abs(level.value.le
             :state="Math.max(level.left!.pressure, level.right!.pressure) > picked.maximum.value ? 'stop' : 'fine'"
             >{{ p(picked.maximum.value) }}</PlateRow
           >
+          <PlateRow
+            v-if="level.emptyLift !== null"
+            label="Empty, at the least, it stands high by"
+            says="two bags at their least pressure against the springs (statics)"
+            >{{ len(level.emptyLift) }}</PlateRow
+          >
+          <PlateRow
+            v-if="level.jouncePressure !== null"
+            label="On its stop, in one stroke"
+            says="one fast stroke on absolute pressure, n 1.38"
+            :state="level.jouncePressure > 2 * picked.maximum.value ? 'caution' : undefined"
+            >{{ p(level.jouncePressure) }}</PlateRow
+          >
           <PlateRow v-if="level.sensitivity" :label="`The last ${len(LEVEL_TOLERANCE)} costs`"
             >{{ p(Math.abs(level.sensitivity) * LEVEL_TOLERANCE) }} {{ psi }}</PlateRow
           >

@@ -101,7 +101,7 @@ const trailer = computed(() => {
       state="stop"
       :says="RATING_SOURCES[over.source]"
       >{{ mass(-over.left!) }} over
-      <template #below>{{ remedyText(remedies[i]!, active.loadCase.items, system) }}</template>
+      <template #below>{{ remedyText(remedies[i]!, system) }}</template>
     </PlateRow>
     <PlateRow label="Rear axle">{{ mass(active.weights.rearTotal) }}</PlateRow>
     <PlateRow label="Gross">{{ mass(active.weights.gross) }}</PlateRow>

@@ -103,7 +103,8 @@ describe('the load stage', () => {
   const weight = (wrapper: Mounted, name: string, view: 'side' | 'top') =>
     wrapper
       .findAll('.pictures svg')
-      [view === 'side' ? 0 : 1]!.findAll('g.load')
+      .at(view === 'side' ? 0 : 1)!
+      .findAll('g.load')
       .find((g) => g.attributes('aria-label')!.startsWith(name))!
   test('arrow keys move a weight by an inch on the picture, shift by six, undone together', async () => {
     const { wrapper, store } = await mountOnJob(LoadStage, '0417')
@@ -208,7 +209,7 @@ describe('what is on the vehicle, in more detail', () => {
     area.value = 'Steer axle 3,700\nDrive axle 4,500'
     area.dispatchEvent(new Event('input'))
     await flushPromises()
-    ;[...dialog.querySelectorAll('button')].find((b) => b.textContent!.includes('Keep this ticket'))!.click()
+    ;[...dialog.querySelectorAll('button')].find((b) => b.textContent.includes('Keep this ticket'))!.click()
     await flushPromises()
     const { weights, views } = store.assessment!.active
     expect(weights).toMatchObject({ source: 'ticket' })

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { formatNumber, formatQuantity, type UnitSystem } from '@stout-shackle/core/quantity'
-import { attitude, tyreDiameter, type LoadItem, type Vehicle } from '@stout-shackle/core/vehicle'
+import { attitude, loadMass, tyreDiameter, type LoadItem, type Vehicle } from '@stout-shackle/core/vehicle'
 import { bodyOutline, roundedPath, type Point } from './bodies'
 import type { Pose } from './pose'
 
@@ -42,7 +42,7 @@ const originX = computed(() => {
 const sx = (x: number) => originX.value - x * scale.value
 const sy = (z: number) => floorY.value - z * scale.value
 const lift = (x: number) =>
-  EXAGGERATION * (props.pose.rear + ((props.pose.front - props.pose.rear) * x) / props.vehicle.wheelbase)
+  EXAGGERATION * (props.pose.road.rear + ((props.pose.road.front - props.pose.road.rear) * x) / props.vehicle.wheelbase)
 const onBody = ([x, z]: Point): Point => [sx(x), sy(z + lift(x))]
 const path = (points: readonly Point[], r = 6) => roundedPath(points.map(onBody), r)
 const ghost = (points: readonly Point[]) =>
@@ -54,39 +54,39 @@ const moved = computed(() => Math.abs(props.pose.front) + Math.abs(props.pose.re
 
 const boxes = computed(() =>
   props.items
-    .filter((i) => i.place !== 'tongue' && i.mass > 0)
+    .filter((i) => i.place !== 'tongue' && loadMass(i) > 0)
     .map((item) => {
-      const side = Math.min(1.25, Math.max(0.34, Math.sqrt(item.mass / 330)))
-      const base = item.place === 'rack' ? outline.value.roof : item.place === 'receiver' ? 0.6 : outline.value.floor
+      const side = Math.min(1.25, Math.max(0.34, Math.sqrt(loadMass(item) / 330)))
       // In an open bed even a small load shows over the side.
-      const tall = outline.value.bed
-        ? Math.min(1.1, Math.max(0.68, side * 0.8))
-        : Math.min(side * 0.8, outline.value.roof - base - 0.15)
+      const tall = item.place === 'rack' ? 0.3 : outline.value.bed ? Math.max(0.6, side * 0.75) : side * 0.75
       const x = sx(item.x + side / 2)
-      const y = sy(base + (item.place === 'rack' ? 0.3 : tall) + lift(item.x))
+      const y = sy(item.z + tall / 2 + lift(item.x))
       const w = side * scale.value
-      const h = (item.place === 'rack' ? 0.3 : tall) * scale.value
+      const h = tall * scale.value
       return {
         item,
         x,
         y,
         w,
         h,
-        label: w > 34 ? formatQuantity('mass', item.mass, props.system) : formatNumber('mass', item.mass, props.system),
+        label:
+          w > 34
+            ? formatQuantity('mass', loadMass(item), props.system)
+            : formatNumber('mass', loadMass(item), props.system),
       }
     })
-    .sort((a, b) => b.item.mass - a.item.mass),
+    .sort((a, b) => loadMass(b.item) - loadMass(a.item)),
 )
 const ball = computed(() => {
   const hitch = props.vehicle.hitchBehindAxle
-  const tongue = props.items.filter((i) => i.place === 'tongue').reduce((sum, i) => sum + i.mass, 0)
+  const tongue = props.items.filter((i) => i.place === 'tongue').reduce((sum, i) => sum + loadMass(i), 0)
   return hitch === null
     ? null
     : { x: sx(-hitch), y: sy(0.5 + lift(-hitch)), frameX: sx(-props.vehicle.rearOverhang), tongue }
 })
 const beam = computed(() => {
   const [x, y] = onBody(outline.value.lamp)
-  const { pitch, beamRise } = attitude(props.pose.front, props.pose.rear, props.vehicle.wheelbase)
+  const { pitch, beamRise } = attitude(props.pose.road.front, props.pose.road.rear, props.vehicle.wheelbase)
   const rise = Math.tan(pitch) * EXAGGERATION * BEAM_PX
   return {
     points: `${x},${y - 3} ${x - BEAM_PX},${y - 22 - rise} ${x - BEAM_PX},${y + 24 - rise} ${x},${y + 4}`,
@@ -109,7 +109,7 @@ const wheels = computed(() => [
   { x: sx(0), height: props.heights.rear, change: props.pose.rear, name: 'rear' },
 ])
 const description = computed(() => {
-  const total = props.items.reduce((sum, i) => sum + i.mass, 0)
+  const total = props.items.reduce((sum, i) => sum + loadMass(i), 0)
   return `${props.vehicle.model} from the side, ${formatQuantity('mass', total, props.system)} on it, rear ${formatQuantity('length', Math.abs(props.pose.rear), props.system)} ${props.pose.rear < 0 ? 'lower' : 'higher'} than unladen`
 })
 </script>

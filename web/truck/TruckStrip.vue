@@ -26,7 +26,7 @@ const usual = computed<PoseMode>(() =>
 const mode = ref<PoseMode>(usual.value)
 watch(usual, (now) => (mode.value = now))
 
-const pose = computed(() => poseOf(props.job, props.assessment, mode.value))
+const pose = computed(() => poseOf(props.assessment, mode.value))
 const items = computed(() => (mode.value === 'empty' ? [] : props.assessment.active.loadCase.items))
 const heights = computed(() => {
   const { front, rear } = props.assessment.active.heights.beforeEmpty

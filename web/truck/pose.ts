@@ -1,35 +1,31 @@
-import type { Assessment, Job } from '@stout-shackle/core/job'
+import type { Assessment } from '@stout-shackle/core/job'
 import type { Metres, Pascals } from '@stout-shackle/core/quantity'
 
 export type PoseMode = 'empty' | 'loaded' | 'aired'
 
 export interface Pose {
-  /** Change of height over each axle against unladen, up positive. */
+  /** Change of height at the job's marks over each axle against unladen, up positive. */
   front: Metres
   rear: Metres
+  /** The same of the body above the road: marked from the wheels, the tyres' sink comes on top. */
+  road: { front: Metres; rear: Metres }
   /** False where neither tape nor spring rate could say. */
   known: boolean
   pressure: { left: Pascals; right: Pascals } | null
 }
 
+const LEVEL = { front: 0, rear: 0 }
+
 /** How the vehicle of a job stands in a mode. */
-export function poseOf(job: Job, { active }: Assessment, mode: PoseMode): Pose {
-  const { squat, level } = active
-  if (mode === 'empty') return { front: 0, rear: 0, known: true, pressure: null }
-  const front = -(squat.front ?? 0)
-  if (mode === 'loaded' || !level?.left || !level.right)
-    return { front, rear: -(squat.rear ?? 0), known: squat.rear !== null, pressure: null }
-  const kept =
-    job.target.kind === 'recover'
-      ? (1 - job.target.share) * Math.max(0, squat.rear ?? 0)
-      : job.target.kind === 'unladen-rake'
-        ? (squat.front ?? 0)
-        : 0
-  const reachable = level.code === 'level' || level.code === 'below-minimum' || level.code === 'one-side-below-minimum'
+export function poseOf({ active }: Assessment, mode: PoseMode): Pose {
+  const { squat, level, attitude, levelled } = active
+  if (mode === 'empty') return { ...LEVEL, road: LEVEL, known: true, pressure: null }
+  const aired = mode === 'aired' && level?.left && level.right && levelled ? levelled : null
+  const stands = aired ?? attitude
   return {
-    front,
-    rear: reachable ? -kept : -(kept + level.remainingSquat),
-    known: true,
-    pressure: { left: Math.max(0, level.left.pressure), right: Math.max(0, level.right.pressure) },
+    ...(stands?.atMark ?? LEVEL),
+    road: stands ?? LEVEL,
+    known: squat.rear !== null,
+    pressure: aired && { left: Math.max(0, level!.left!.pressure), right: Math.max(0, level!.right!.pressure) },
   }
 }

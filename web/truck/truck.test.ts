@@ -53,31 +53,32 @@ describe('outlines', () => {
 describe('how it stands', () => {
   const { job, assessment } = assessed(demoJob('0417'))
   test('empty, loaded, aired', () => {
-    expect(poseOf(job, assessment, 'empty')).toMatchObject({ front: 0, rear: 0, pressure: null })
-    expect(poseOf(job, assessment, 'loaded').rear).toBeCloseTo(-assessment.active.squat.rear!, 9)
-    const aired = poseOf(job, assessment, 'aired')
+    expect(poseOf(assessment, 'empty')).toMatchObject({ front: 0, rear: 0, pressure: null })
+    expect(poseOf(assessment, 'loaded').rear).toBeCloseTo(-assessment.active.squat.rear!, 9)
+    const aired = poseOf(assessment, 'aired')
     expect(aired.rear).toBeCloseTo(0, 12)
     expect(aired.pressure!.left).toBeGreaterThan(aired.pressure!.right)
-    // Air does not bring the front down: it stays where the load put it.
-    expect(aired.front).toBe(poseOf(job, assessment, 'loaded').front)
+    // Air does not bring the front down: it stays where the load put it, but for the millimetre that pitch had moved.
+    expect(Math.abs(aired.front - poseOf(assessment, 'loaded').front)).toBeLessThan(0.0015)
+    // Marked from the wheels: above the road the tyres' sink comes on top.
+    const { rear } = assessment.active.weights
+    expect(aired.rear - aired.road.rear).toBeCloseTo((rear * 9.80665) / (2 * job.vehicle.tyreRate!), 9)
   })
   test('a part recovered leaves the rest', () => {
     const part = assessed({ ...demoJob('0417'), job: { ...job, target: { kind: 'recover', share: 0.8 } } })
-    expect(poseOf(part.job, part.assessment, 'aired').rear).toBeCloseTo(-0.2 * part.assessment.active.squat.rear!, 9)
+    expect(poseOf(part.assessment, 'aired').rear).toBeCloseTo(-0.2 * part.assessment.active.squat.rear!, 9)
   })
   test('unladen rake follows the front', () => {
     const rake = assessed({ ...demoJob('0417'), job: { ...job, target: { kind: 'unladen-rake' } } })
-    expect(poseOf(rake.job, rake.assessment, 'aired').rear).toBeCloseTo(
-      rake.assessment.active.heights.beforeLoaded.front! - rake.assessment.active.heights.beforeEmpty.front!,
-      9,
-    )
+    const aired = poseOf(rake.assessment, 'aired')
+    expect(aired.rear).toBeCloseTo(aired.front, 9)
   })
   test('without a spring rate it is drawn level and says so', () => {
     const blind = assessed({
       ...demoJob('0419'),
       job: { ...demoJob('0419').job, vehicle: { ...demoJob('0419').job.vehicle, rearWheelRate: null } },
     })
-    expect(poseOf(blind.job, blind.assessment, 'loaded')).toMatchObject({ rear: -0, known: false })
+    expect(poseOf(blind.assessment, 'loaded')).toMatchObject({ rear: 0, known: false })
   })
 })
 
@@ -92,7 +93,7 @@ describe('the strip', () => {
     expect(text).toContain('▼')
     expect(text).toContain('900 lb')
     expect(text).toContain('480 lb on the ball')
-    expect(text).toMatch(/Lamp beam \+8 1\/2 in at 25 ft/)
+    expect(text).toMatch(/Lamp beam \+9 11\/16 in at 25 ft/)
     expect(text).toContain('Drawn with 2× the pitch')
   })
   test('shows the bags and the view from behind once a kit is chosen', () => {
@@ -114,7 +115,7 @@ describe('the strip', () => {
       props: {
         vehicle: job.vehicle,
         items: job.loadCases[0]!.items,
-        pose: { front: 0, rear: 0, known: true, pressure: null },
+        pose: { front: 0, rear: 0, road: { front: 0, rear: 0 }, known: true, pressure: null },
         heights: { front: null, rear: null },
         width: 1200,
         height: 170,
