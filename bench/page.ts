@@ -1,12 +1,14 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { gzipSync } from 'node:zlib'
 import { openBrowser } from '../scripts/browser.mjs'
+import { traceDrag, type DragFigures } from './drag'
 
 interface PageFigures {
   /** kB gzipped of script and style before the first screen shows. */
   firstScreen: number
   /** ms from a keystroke to its answer painted: median and worst. */
   keystrokes: { what: string; median: number; worst: number }[]
+  drag: DragFigures
 }
 
 /** What the browser has to fetch, and how long an answer takes to be on the screen. */
@@ -51,6 +53,7 @@ export async function benchPage(address: string, dist: URL): Promise<PageFigures
     const pounds = Array.from({ length: 40 }, (_, i) => String(700 + 7 * i))
     return {
       firstScreen: bytes.reduce((a, b) => a + b, 0) / 1000,
+      drag: await traceDrag(browser, page, address),
       keystrokes: [
         await keystroke(
           'Measure: a corner height',

@@ -1,5 +1,5 @@
 import { GRAVITY, type Metres } from '../quantity'
-import { maximumPressure, pairCapacity, type Kit } from '../kit'
+import { maximumPressure, minimumPressure, pairCapacity, type Kit } from '../kit'
 import {
   airSpring,
   bringLevel,
@@ -28,7 +28,7 @@ import {
   type ScaleWeights,
   type WeighedWith,
 } from '../vehicle'
-import { axleLoad, chassisOf, surroundings, withKit } from './chassis'
+import { axleLoad, chassisOf, sprungRear, surroundings } from './chassis'
 import { heightSet, jobHeights, type JobHeights } from './heights'
 import { axleTyreRate, dropBetween, libraryRate, rearSpring, tyreSink, type AxleRate, type RearSpring } from './rate'
 import { ofKind, type BayRecord, type Job } from './schema'
@@ -91,10 +91,11 @@ export function weighedWith(job: Job, standing: readonly BayRecord[], loadCase: 
 
 /** Everything the load cases of a job do to its vehicle; the springs' rate comes from all of them together. */
 export function assessCases(job: Job, standing: readonly BayRecord[]): { cases: CaseAssessment[]; spring: RearSpring } {
+  const readings = ofKind(standing, 'height')
   const measured = job.loadCases.map((loadCase) => ({
     loadCase,
     weights: axleWeights(job.vehicle, loadCase.items, weighedWith(job, standing, loadCase)),
-    heights: jobHeights(standing, job.mark, loadCase.id),
+    heights: jobHeights(readings, job.mark, loadCase.id),
   }))
   const spring = rearSpring(job, measured)
   return { spring, cases: measured.map((m) => assessCase(job, standing, spring, m)) }
@@ -112,7 +113,12 @@ function assessCase(
   const seen = { loadCase, weights, squat, rearRate, bare, heights }
   const level = job.kit ? levelFor(job, job.kit, seen) : null
   return {
-    ...seen,
+    loadCase,
+    heights,
+    weights,
+    squat,
+    rearRate,
+    bare,
     ratings: ratingReport(job.vehicle, loadCase.items, weights, kitLoad(job, level)),
     attitude: squat.rear === null ? null : postureOf(job, seen, squat.front ?? 0, squat.rear),
     levelled: level && postureOf(job, seen, levelledFront(job, squat, bare, level), levelledRear(job, level)),
@@ -196,9 +202,19 @@ export function levelFor(job: Job, kit: Kit, at: Seen & { heights?: JobHeights }
   // The height aimed at was read once, and is read once more when it is set.
   const set = job.tapeGive / Math.SQRT2
   const empty = at.heights?.beforeEmpty
+  const { ambient, driving } = surroundings(job)
+  const { vehicle } = job
+  // Written out, here and below: copying by spread is what most of the time of an assessment went into.
   return bringLevel({
-    ...surroundings(job, kit),
-    chassis: withKit(chassisOf(job, at.rearRate, at.loadCase.items), job, kit),
+    minimum: minimumPressure(kit).value,
+    maximum: maximumPressure(kit, job.survey).value,
+    window: kit.bag.window,
+    ambient,
+    driving,
+    reboundTravel: vehicle.reboundTravel,
+    jounceTravel: vehicle.rearStages.find((s) => s.kind === 'bump-stop')?.at ?? null,
+    sprungUnladen: sprungRear(vehicle),
+    chassis: chassisOf(job, at.rearRate, at.loadCase.items, kit),
     load: axleLoad(at.weights),
     mark: job.mark,
     aim: aimOf(job, at.squat, at.bare),
@@ -236,8 +252,10 @@ function postureOf(job: Job, { weights, loadCase }: Seen, frontDrop: Metres, rea
   const front = below('front', frontDrop, weights.front)
   const rear = below('rear', rearDrop, weights.rear)
   const trailer = loadCase.items.find((i) => i.place === 'tongue') ?? null
+  const { pitch, beamRise } = attitude(front, rear, vehicle.wheelbase)
   return {
-    ...attitude(front, rear, vehicle.wheelbase),
+    pitch,
+    beamRise,
     front,
     rear,
     atMark: { front: -frontDrop, rear: -rearDrop },

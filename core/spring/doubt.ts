@@ -35,10 +35,10 @@ export function pressureDoubts(
     { source: 'bag-length', value: (Math.abs(mean * state.areaSlope) / state.area) * unsure.bag },
     { source: 'friction', value: unsure.friction * perNewton },
   ]
-  const scatter = Math.hypot(...parts.filter((p) => p.source !== 'friction').map((p) => p.value))
+  const squares = parts.reduce((sum, p) => (p.source === 'friction' ? sum : sum + p.value ** 2), 0)
   return {
     parts: parts.filter((p) => p.value > 0).sort((a, b) => b.value - a.value),
-    total: scatter + unsure.friction * perNewton,
+    total: Math.sqrt(squares) + unsure.friction * perNewton,
     sensitivity,
   }
 }

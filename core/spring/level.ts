@@ -192,21 +192,13 @@ function needed(q: LevelQuestion): Needed {
   const { at, slope } = pitchTransfer(chassis, load)
   const gain = load.rear + at + slope * squat
   const half = rearSpacing / 2
-  const steel = (roll: Radians): [Newtons, Newtons] => [
-    stagedForce(rearSide, squat + roll * half),
-    stagedForce(rearSide, squat - roll * half),
-  ]
+  const left = (roll: Radians) => stagedForce(rearSide, squat + roll * half)
+  const right = (roll: Radians) => stagedForce(rearSide, squat - roll * half)
   return {
     squat,
     gain,
-    force(roll) {
-      const [l, r] = steel(roll)
-      return chassis.carriedEmpty + gain - l - r
-    },
-    moment(roll, rearMoment) {
-      const [l, r] = steel(roll)
-      return rearMoment - (l - r) * half - chassis.rearAntiRoll * roll
-    },
+    force: (roll) => chassis.carriedEmpty + gain - left(roll) - right(roll),
+    moment: (roll, rearMoment) => rearMoment - (left(roll) - right(roll)) * half - chassis.rearAntiRoll * roll,
   }
 }
 
@@ -232,8 +224,8 @@ export function bringLevel(q: LevelQuestion): LevelSolution {
   // From the ground the body shall not lean, so the suspension leans against the tyres; else the suspension shall not.
   const rearMoment = q.mark === 'ground' ? moment : moment / throughTyres
   const roll = q.mark === 'ground' ? -moment * rearTyreRoll : 0
-  const empty: LevelSolution = {
-    code: 'out-of-window',
+  const unsolved = (code: LevelCode, obstacles: Obstacle[]): LevelSolution => ({
+    code,
     supported: need.force(roll),
     rearGain: need.gain,
     squat: need.squat,
@@ -250,28 +242,36 @@ export function bringLevel(q: LevelQuestion): LevelSolution {
     lean: null,
     frequency: null,
     remainingSquat: 0,
-    emptyLift: chassis.carriedEmpty > 0 ? null : (minimumPressureLift(q) ?? null),
+    emptyLift: emptyLift(q),
     jouncePressure: null,
-    obstacles: windowObstacles(q, meanHeight, meanHeight),
-  }
+    obstacles,
+  })
   const state = bagAt(bags.bag, meanHeight)
-  if (!state) return empty
+  if (!state) return unsolved('out-of-window', windowObstacles(q, meanHeight, meanHeight))
 
   const teed = teedBalance(q, need, meanHeight)
-  const leanTeed = teed && teed.roll + teed.rearMoment * rearTyreRoll
-  if (q.air === 'teed' && !teed) return { ...empty, code: 'tips', obstacles: [] }
+  if (q.air === 'teed' && !teed) return unsolved('tips', [])
   const sides = q.air === 'teed' ? teed!.sides : independentSides(q, need, meanHeight, roll, rearMoment)
-  if (!sides) return empty
+  if (!sides) {
+    // One side leaves the table though the mean is inside it.
+    const swing = Math.abs(roll * bags.spacing) / 2
+    return unsolved('out-of-window', windowObstacles(q, meanHeight - swing, meanHeight + swing))
+  }
   const { left, right } = sides
   const mean = (left.pressure + right.pressure) / 2
   const steelRate = stagedRate(chassis.rearSide, need.squat) * 2
   const doubts = pressureDoubts(bags, state, mean, steelRate, need.squat, q.unsure)
-  const [least, most] = [Math.min(left.bagHeight, right.bagHeight), Math.max(left.bagHeight, right.bagHeight)]
+  const least = Math.min(left.bagHeight, right.bagHeight)
+  const most = Math.max(left.bagHeight, right.bagHeight)
   const code = judge(q, mean, left, right, least, most)
   const capped = mean > 0 && code === 'above-maximum' ? atLimit(q, left, right, need.squat) : null
+  const leanTeed = teed && teed.roll + teed.rearMoment * rearTyreRoll
   return {
-    ...empty,
     code,
+    supported: need.force(roll),
+    rearGain: need.gain,
+    squat: need.squat,
+    bagHeight: meanHeight,
     left,
     right,
     mean,
@@ -284,10 +284,14 @@ export function bringLevel(q: LevelQuestion): LevelSolution {
     lean: q.air === 'teed' ? leanTeed : roll + rearMoment * rearTyreRoll,
     frequency: frequencies(q, state, mean, steelRate),
     remainingSquat: capped ?? 0,
+    emptyLift: emptyLift(q),
     jouncePressure: mean > 0 ? jouncePressure(q, left, right, need.squat) : null,
     obstacles: obstaclesOf(q, code, state, mean, left, right, least, most, capped),
   }
 }
+
+const emptyLift = (q: LevelQuestion): Metres | null =>
+  q.chassis.carriedEmpty > 0 ? null : (minimumPressureLift(q) ?? null)
 
 function sideAt({ bag }: BagPair, bagHeight: Metres, force: Newtons): SideSolution | null {
   const area = bag.area.value(bagHeight)
@@ -328,8 +332,10 @@ function teedBalance({ chassis, load }: LevelQuestion, need: Needed, height: Met
   const rearTyreRoll = tyres ? 1 / tyres.rearRoll : 0
   const moment = momentOn(chassis, load)
   const at = (roll: Radians) => {
-    const [hl, hr] = [height - roll * arm, height + roll * arm]
-    const [al, ar] = [bag.area.value(hl), bag.area.value(hr)]
+    const hl = height - roll * arm
+    const hr = height + roll * arm
+    const al = bag.area.value(hl)
+    const ar = bag.area.value(hr)
     if (al === undefined || ar === undefined) return undefined
     const pressure = need.force(roll) / (bags.motionRatio * (al + ar))
     // What the rear axle as a whole meets: steel, bar and bags.

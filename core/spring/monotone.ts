@@ -43,7 +43,8 @@ export function monotoneCubic(xs: readonly number[], ys: readonly number[]): Int
       if (i === undefined) return undefined
       const w = widths[i]!
       const t = (x - xs[i]!) / w
-      const [t2, t3] = [t * t, t * t * t]
+      const t2 = t * t
+      const t3 = t2 * t
       return (
         (2 * t3 - 3 * t2 + 1) * ys[i]! +
         (t3 - 2 * t2 + t) * w * slopes[i]! +

@@ -62,9 +62,12 @@ export function standOf(chassis: Chassis, load: AxleLoad, air: AirLaw | null): S
   const wide = bags && beyondTable(bags.bag)
 
   const balance = (squat: Metres, roll: Radians) => {
-    const [sl, sr] = [squat + roll * half, squat - roll * half]
-    const [fl, fr] = [stagedForce(rearSide, sl), stagedForce(rearSide, sr)]
-    const [kl, kr] = [stagedRate(rearSide, sl), stagedRate(rearSide, sr)]
+    const sl = squat + roll * half
+    const sr = squat - roll * half
+    const fl = stagedForce(rearSide, sl)
+    const fr = stagedForce(rearSide, sr)
+    const kl = stagedRate(rearSide, sl)
+    const kr = stagedRate(rearSide, sr)
     const b = bags && wide && air ? bagForces(bags, wide, air, squat, roll) : NO_BAGS
     const r = bags?.motionRatio ?? 1
     const t = bags ? bags.spacing / 2 : 0
@@ -162,11 +165,16 @@ const NO_BAGS: BagForces = { left: 0, right: 0, pressureLeft: 0, pressureRight: 
 function bagForces(pair: BagPair, wide: WideBag, air: AirLaw, squat: Metres, roll: Radians): BagForces {
   const mean = pair.rideHeight - pair.motionRatio * squat
   const swing = (roll * pair.spacing) / 2
-  const [l, r] = [wide.at(mean - swing), wide.at(mean + swing)]
+  const l = wide.at(mean - swing)
+  const r = wide.at(mean + swing)
   const line = pair.lineVolume
-  let [pl, pr] = [0, 0]
+  let pl = 0
+  let pr = 0
   // dP/dh of each side by its own and by the other's height.
-  let [ll, rr, lr, rl] = [0, 0, 0, 0]
+  let ll = 0
+  let rr = 0
+  let lr = 0
+  let rl = 0
   switch (air.kind) {
     case 'pressure':
       pl = air.left
@@ -175,7 +183,8 @@ function bagForces(pair: BagPair, wide: WideBag, air: AirLaw, squat: Metres, rol
     case 'closed': {
       const n = air.exponent
       const absolute = (amount: number, volume: number) => amount / (n === 1 ? volume : volume ** n)
-      const [al, ar] = [absolute(air.left, l.volume + line), absolute(air.right, r.volume + line)]
+      const al = absolute(air.left, l.volume + line)
+      const ar = absolute(air.right, r.volume + line)
       pl = al - air.ambient
       pr = ar - air.ambient
       ll = (-n * al * l.volumeSlope) / (l.volume + line)

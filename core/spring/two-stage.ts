@@ -9,12 +9,18 @@ export interface StagedSpring {
 }
 
 /** Force of the staged spring at a squat, N; beyond contact each stage adds its own. */
-export const stagedForce = ({ first, stages }: StagedSpring, squat: Metres): Newtons =>
-  stages.reduce((force, { at, adds }) => force + adds * Math.max(0, squat - at), first * squat)
+export function stagedForce({ first, stages }: StagedSpring, squat: Metres): Newtons {
+  let force = first * squat
+  for (const { at, adds } of stages) if (squat > at) force += adds * (squat - at)
+  return force
+}
 
 /** Rate felt at a squat; at a contact, the rate from there on. */
-export const stagedRate = ({ first, stages }: StagedSpring, squat: Metres): NewtonsPerMetre =>
-  stages.reduce((rate, { at, adds }) => (squat >= at ? rate + adds : rate), first)
+export function stagedRate({ first, stages }: StagedSpring, squat: Metres): NewtonsPerMetre {
+  let rate = first
+  for (const { at, adds } of stages) if (squat >= at) rate += adds
+  return rate
+}
 
 /**
  * Squat at which the staged spring carries a force: piece by piece, exactly.

@@ -12,8 +12,8 @@ const made = new WeakMap<AirSpring, WideBag>()
  * Carries a bag on beyond its table so that an iteration can pass through there and come back, or end there and be
  * recognised. Nothing outside the table is ever an answer.
  *
- * Outside, the area stays that of the end; above, the volume grows by the end's slope; below, it dies away towards zero
- * so that a closed amount of air always resists.
+ * Outside, the area keeps falling with height, so that a kept pressure always finds its balance; above, the volume grows
+ * by the end's slope; below, it dies away towards zero, so that a closed amount of air always resists.
  */
 export function beyondTable(bag: AirSpring): WideBag {
   const known = made.get(bag)
@@ -23,6 +23,8 @@ export function beyondTable(bag: AirSpring): WideBag {
     area: bag.area.value(height)!,
     volume: bag.volume.value(height)!,
     slope: bag.volume.slope(height)!,
+    // At least a fifth of the area over the table's length, where the end itself is flat or rises.
+    fall: Math.min(bag.area.slope(height)!, (-0.2 * bag.area.value(height)!) / (bag.area.to - bag.area.from)),
   })
   const [low, high] = [end(bag.area.from), end(bag.area.to)]
   // A table may end flat in volume: then its area tells how the volume goes on.
@@ -32,15 +34,18 @@ export function beyondTable(bag: AirSpring): WideBag {
     at(height) {
       if (height < low.height) {
         const volume = low.volume * Math.exp((lowSlope * (height - low.height)) / low.volume)
-        return { area: low.area, areaSlope: 0, volume, volumeSlope: (lowSlope * volume) / low.volume }
+        const area = low.area + low.fall * (height - low.height)
+        return { area, areaSlope: low.fall, volume, volumeSlope: (lowSlope * volume) / low.volume }
       }
-      if (height > high.height)
+      if (height > high.height) {
+        const area = high.area * Math.exp((high.fall * (height - high.height)) / high.area)
         return {
-          area: high.area,
-          areaSlope: 0,
+          area,
+          areaSlope: (high.fall * area) / high.area,
           volume: high.volume + highSlope * (height - high.height),
           volumeSlope: highSlope,
         }
+      }
       return {
         area: bag.area.value(height)!,
         areaSlope: bag.area.slope(height)!,

@@ -96,9 +96,10 @@ export function axleWeights(vehicle: Vehicle, items: readonly LoadItem[], weighe
   const front = loadedTicket ? loadedTicket.front - empty.front : listed.front
   const rear = loadedTicket ? loadedTicket.rear - empty.rear : listed.rear
   return {
-    ...listed,
     front,
     rear,
+    rollMoment: listed.rollMoment,
+    rollMomentRear: listed.rollMomentRear,
     frontTotal: empty.front + front,
     rearTotal: empty.rear + rear,
     gross: empty.front + empty.rear + front + rear,
