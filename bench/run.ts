@@ -24,7 +24,6 @@ ${new Date().toISOString().slice(0, 10)}, Node.js ${process.version}, ${cpus().l
 ${page.keystrokes.map((k) => `| keystroke to answer painted, ${k.what} | ${k.median.toFixed(0)} ms median, ${k.worst.toFixed(0)} ms worst of 40 | 50 ms |`).join('\n')}
 | dragging a weight on Load for 4 s, traced in Chromium: frames drawn a second | ${page.drag.framesPerSecond.toFixed(1)} | 60 |
 | the same: between two frames | ${page.drag.median.toFixed(1)} ms median, ${page.drag.worst.toFixed(1)} ms worst of ${page.drag.frames} | 16.7 ms |
-| the same: longest work of the main thread | ${page.drag.longestTask.toFixed(1)} ms | 16.7 ms |
 
 ## The computation, beside general libraries
 

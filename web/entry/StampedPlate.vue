@@ -14,6 +14,7 @@ defineProps<{ title: string }>()
 <style scoped>
 .plate {
   position: relative;
+  contain: layout style;
   background: var(--plate);
   border: 1px solid var(--edge);
   border-radius: 4px;

@@ -4,6 +4,7 @@ import { useRoute } from 'vue-router'
 import type { StageId } from '@stout-shackle/core/job'
 import StageChain from '../chain/StageChain.vue'
 import TruckStrip from '../truck/TruckStrip.vue'
+import { useCalmJob } from '../stores/calm-job'
 import { useJobPage } from '../stores/job-page'
 import { usePreferences } from '../stores/preferences'
 
@@ -11,6 +12,7 @@ const JobSheet = defineAsyncComponent(() => import('./JobSheet.vue'))
 /** Frame of every job page: who and what, the truck, the chain, then the stage. */
 const props = defineProps<{ id: string }>()
 const store = useJobPage(() => props.id)
+const { assessment: calm } = useCalmJob(5)
 const preferences = usePreferences()
 const route = useRoute()
 const stage = computed(() => route.name as StageId)
@@ -51,7 +53,7 @@ const saveState = computed(() =>
       </button>
     </header>
     <TruckStrip :job="store.job" :assessment="store.assessment" :stage="stage" />
-    <StageChain :job="store.job.id" :stages="store.assessment.stages" :current="stage" />
+    <StageChain :job="store.job.id" :stages="calm.stages" :current="stage" />
     <div v-if="store.notice" class="note stop notice" role="alert">
       {{ store.notice }} <button class="plain" @click="store.notice = null">understood</button>
     </div>

@@ -4,11 +4,11 @@ import type { CaseAssessment } from '@stout-shackle/core/job'
 import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
 import { RATING_NAMES } from '@stout-shackle/core/wording'
 import StateSign from '../entry/StateSign.vue'
-import { useOpenJob } from '../stores/job'
+import { useCalmJob } from '../stores/calm-job'
 import { usePreferences } from '../stores/preferences'
 
 /** Every load case beside the others: what it does, what it takes, and how near it comes to a rating. */
-const { job, assessment } = useOpenJob()
+const { job, assessment } = useCalmJob(4)
 const preferences = usePreferences()
 const emit = defineEmits<{ choose: [id: string] }>()
 const mass = (v: number) => formatNumber('mass', v, preferences.system)

@@ -30,6 +30,12 @@ const path = (points: readonly Point[], radius = 5) =>
     points.map(([x, z]): Point => [sx(x), sy(z)]),
     radius,
   )
+/** Drawn once for a size, not at every frame of a drag. */
+const shapes = computed(() => ({
+  shell: path(outline.value.shell),
+  windows: outline.value.windows.map((w) => path(w, 2)),
+  bed: outline.value.bed && path(outline.value.bed, 2),
+}))
 /** Upwards on the screen is up from the side, but right from above. */
 const upward = computed(() => (props.view === 'side' ? 1 : -1))
 
@@ -81,6 +87,7 @@ let frame = 0
 function grab(event: PointerEvent, item: LoadItem) {
   ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
   drag.value = { x: event.clientX, y: event.clientY, item }
+  store.moving = true
 }
 /** A mouse reports more often than the screen is drawn: the last place of each frame counts. */
 function pull(event: PointerEvent) {
@@ -94,6 +101,7 @@ function settle() {
   const { item, x, y } = drag.value
   const along = -(latest.clientX - x) / props.scale
   const across = (-upward.value * (latest.clientY - y)) / props.scale
+  store.beat += 1
   put(item, movedBy(item, props.view, along, across, true))
 }
 function drop() {
@@ -102,8 +110,9 @@ function drop() {
     settle()
   }
   drag.value = latest = null
+  store.moving = false
 }
-onBeforeUnmount(() => cancelAnimationFrame(frame))
+onBeforeUnmount(drop)
 function key(event: KeyboardEvent, item: LoadItem) {
   const step = keyStep(event.key, event.shiftKey)
   if (!step) return
@@ -126,9 +135,9 @@ const label = (item: LoadItem) => {
   >
     <template v-if="view === 'side'">
       <line :x1="6" :x2="width - 6" :y1="sy(0)" :y2="sy(0)" class="floor" />
-      <path :d="path(outline.shell)" class="body" />
-      <path v-for="(w, i) in outline.windows" :key="i" :d="path(w, 2)" class="window" />
-      <path v-if="outline.bed" :d="path(outline.bed, 2)" class="body" />
+      <path :d="shapes.shell" class="body" />
+      <path v-for="(w, i) in shapes.windows" :key="i" :d="w" class="window" />
+      <path v-if="shapes.bed" :d="shapes.bed" class="body" />
       <circle
         v-for="x in [vehicle.wheelbase, 0]"
         :key="x"

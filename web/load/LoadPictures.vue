@@ -51,5 +51,6 @@ const height = computed(() =>
   display: flex;
   border-bottom: 1px solid var(--edge);
   overflow: hidden;
+  contain: content;
 }
 </style>

@@ -15,11 +15,11 @@ import {
 } from '@stout-shackle/core/wording'
 import PlateRow from '../entry/PlateRow.vue'
 import StampedPlate from '../entry/StampedPlate.vue'
-import { useOpenJob } from '../stores/job'
+import { useCalmJob } from '../stores/calm-job'
 import { usePreferences } from '../stores/preferences'
 
 /** What the load does: pressures, squat before and after, what is left of the tightest rating, and what has to be said. */
-const { job, assessment } = useOpenJob()
+const { job, assessment } = useCalmJob(2)
 const preferences = usePreferences()
 const active = computed(() => assessment.value.active)
 const level = computed(() => active.value.level)

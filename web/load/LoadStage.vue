@@ -4,7 +4,7 @@ import { loadsFromCsv, loadsToCsv } from '@stout-shackle/core/exchange'
 import CsvButtons from '../entry/CsvButtons.vue'
 import TextField from '../entry/TextField.vue'
 import StageColumns from '../job/StageColumns.vue'
-import { useOpenJob } from '../stores/job'
+import { useCalmJob } from '../stores/calm-job'
 import { usePreferences } from '../stores/preferences'
 import CasesTable from './CasesTable.vue'
 import LoadPictures from './LoadPictures.vue'
@@ -17,7 +17,7 @@ const AxleChart = defineAsyncComponent(() => import('../charts/AxleChart.vue'))
 const PressureChart = defineAsyncComponent(() => import('../charts/PressureChart.vue'))
 const SquatChart = defineAsyncComponent(() => import('../charts/SquatChart.vue'))
 
-const { store, job, assessment } = useOpenJob()
+const { store, job, assessment } = useCalmJob(4)
 const preferences = usePreferences()
 const active = computed(() => assessment.value.active)
 const list = ref<'case' | 'fittings'>('case')

@@ -15,12 +15,12 @@ import { LOAD_KIND_NAMES, PLACE_NAMES } from '@stout-shackle/core/wording'
 import PercentField from '../entry/PercentField.vue'
 import QuantityField from '../entry/QuantityField.vue'
 import TextField from '../entry/TextField.vue'
-import { useOpenJob } from '../stores/job'
+import { useCalmJob } from '../stores/calm-job'
 import { usePreferences } from '../stores/preferences'
 
 /** Weights of the active load case, or those that are always on it, and what each puts on the rear axle. */
 const props = defineProps<{ list: 'case' | 'fittings' }>()
-const { store, job, assessment } = useOpenJob()
+const { store, job, assessment } = useCalmJob(0)
 const preferences = usePreferences()
 const items = computed(() => (props.list === 'case' ? assessment.value.active.loadCase.items : job.value.fittings))
 const unit = (kind: 'mass' | 'length') => UNITS[kind][preferences.system].symbol

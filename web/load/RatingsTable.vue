@@ -3,11 +3,11 @@ import { computed } from 'vue'
 import { formatNumber, UNITS } from '@stout-shackle/core/quantity'
 import { RATING_NAMES, RATING_SOURCES } from '@stout-shackle/core/wording'
 import StateSign from '../entry/StateSign.vue'
-import { useOpenJob } from '../stores/job'
+import { useCalmJob } from '../stores/calm-job'
 import { usePreferences } from '../stores/preferences'
 
 /** Every rating, what is on it and what is left, as bars to one scale a row. */
-const { assessment } = useOpenJob()
+const { assessment } = useCalmJob(4)
 const preferences = usePreferences()
 const margins = computed(() => assessment.value.active.ratings.margins)
 const tightest = computed(() => assessment.value.active.ratings.tightest)

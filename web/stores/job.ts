@@ -1,4 +1,4 @@
-import { useDebounceFn } from '@vueuse/core'
+import { useDebounceFn, useEventListener, useThrottleFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import {
@@ -24,6 +24,7 @@ interface Stored {
 type Undoable = { kind: 'job'; before: Job; what: string | null } | { kind: 'record'; key: string }
 
 const SAVE_AFTER_MS = 250
+const DRAFT_EVERY_MS = 100
 const RETRY_MS = 1500
 const UNDO_DEPTH = 100
 
@@ -41,6 +42,9 @@ export const useJob = defineStore('job', () => {
   /** Readings being typed: they count for the answer, not for the record. */
   const typing = shallowRef<Map<string, RecordBody>>(new Map())
   const undoable = shallowRef<Undoable[]>([])
+  /** A weight is being dragged, and how many frames of it were drawn. */
+  const moving = ref(false)
+  const beat = ref(0)
   const away = ref(false)
   const missing = ref(false)
   /** The last refusal or merge, for the person to read. */
@@ -164,9 +168,17 @@ export const useJob = defineStore('job', () => {
   }
   function put(next: Job): void {
     job.value = next
-    if (saved.value) drafts.keep(next.id, { base: saved.value.job, job: next })
+    void keepDraftSoon()
     void saveSoon()
   }
+
+  /** Kept at the first edit, then ten times a second at most: a drag edits at every frame. */
+  const keepDraftSoon = useThrottleFn(() => keepDraft(), DRAFT_EVERY_MS, true)
+  function keepDraft(): void {
+    if (job.value && saved.value && job.value !== saved.value.job)
+      drafts.keep(job.value.id, { base: saved.value.job, job: job.value })
+  }
+  useEventListener('pagehide', keepDraft)
 
   let saving = false
   const saveSoon = useDebounceFn(() => save(), SAVE_AFTER_MS)
@@ -280,6 +292,8 @@ export const useJob = defineStore('job', () => {
     assessment,
     undoable,
     unsaved,
+    moving,
+    beat,
     away,
     missing,
     notice,

@@ -50,6 +50,7 @@ const ghost = (points: readonly Point[]) =>
     points.map(([x, z]): Point => [sx(x), sy(z)]),
     6,
   )
+const unladen = computed(() => ghost(outline.value.shell))
 const moved = computed(() => Math.abs(props.pose.front) + Math.abs(props.pose.rear) > 0.002)
 
 const boxes = computed(() =>
@@ -123,7 +124,7 @@ const description = computed(() => {
       <rect :x="ball.x + 0.75 * scale" :y="sy(1.75)" :width="2.3 * scale" :height="1.2 * scale" rx="3" />
       <circle :cx="ball.x + 2 * scale" :cy="sy(0.34)" :r="0.34 * scale" />
     </g>
-    <path v-if="moved" :d="ghost(outline.shell)" class="ghost" />
+    <path v-if="moved" :d="unladen" class="ghost" />
     <template v-if="outline.bed">
       <g v-for="box in boxes" :key="box.item.id" class="load">
         <rect :x="box.x" :y="box.y" :width="box.w" :height="box.h" rx="1.5" />

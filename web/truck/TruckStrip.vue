@@ -82,6 +82,7 @@ const sideWidth = computed(() => Math.max(500, width.value - (rearView.value ? 1
 <style scoped>
 .strip {
   position: relative;
+  contain: strict;
   height: 170px;
   background: var(--sand);
   border-bottom: 1px solid var(--edge);
