@@ -56,6 +56,31 @@ describe('calculators of the bench', () => {
       rows('filling', { pressure: '30 psi', warm: '24 °C', from: '0 m', cold: '12 °C', to: '2400 m' })['Reads there'],
     ).toBe('31.9 psi')
   })
+  test('before loading: the closed form of a bag of one area', () => {
+    const [A, V, k, p] = [24 * 0.0254 ** 2, 150 * 0.0254 ** 3, 434 * 175.126835, 101_325]
+    const loaded = (1450 * 0.45359237 * 9.80665) / (2 * A)
+    // Source: (k s/(2 A) + p)(V + A s) = (P + p) V, a quadratic in the rise s.
+    const [a, b, c] = [k / 2, (k * V) / (2 * A) + p * A, -loaded * V]
+    const rise = (-b + Math.sqrt(b * b - 4 * a * c)) / (2 * a)
+    expect(rows('before', {}, 'metric')).toEqual({
+      'With the load on': `${(loaded / 1000).toFixed(1)} kPa`,
+      'Set before loading': `${((k * rise) / (2 * A) / 1000).toFixed(1)} kPa`,
+      'Empty, the rear then stands high by': `${(1000 * rise).toFixed(0)} mm`,
+    })
+  })
+  test('a distributing hitch, by moments', () => {
+    const typed = { tongue: '290 kg', hitch: '1.25 m', trailer: '5.2 m', wheelbase: '3.7 m', share: '50' }
+    expect(rows('hitch', typed, 'metric')).toEqual({
+      'Bars, at the ball': '1,433 N·m',
+      'Then on the ball': '262 kg',
+      'Front axle, against no trailer': '−49 kg',
+      'To the trailer axles': '28 kg',
+    })
+  })
+  test('a tyre run soft carries less', () => {
+    // Source: the 0.8th power, by hand: 1450 x (60/80)^0.8 = 1151.9 kg.
+    expect(rows('tyre', { cold: '60 psi' }, 'metric')['One tyre, single']).toBe('1,152 kg')
+  })
   test.each([
     ['tape', { sum: '26 - 22 5/3' }, 'A tape has no 5/3'],
     ['units', { kind: 'torque', typed: '16 parsecs' }, 'not a unit'],
@@ -64,6 +89,8 @@ describe('calculators of the bench', () => {
     ['loads', { loading: '200 lb 1 in; 400 lb one', unloading: 'none' }, 'a load with its unit, then the squat'],
     ['loads', { loading: '200 lb 1 in; 400 lb 2 in; 800 lb 3 in', unloading: 'none' }, 'off the line'],
     ['loads', { loading: '200 lb 2 in; 400 lb 1 in', unloading: 'none' }, 'More load, less squat'],
+    ['before', { area: '0' }, 'must be over zero'],
+    ['hitch', { share: '120' }, '100 % is all there is'],
     ['stages', { adds: '0 lb/in' }, 'Both rates must be over zero'],
     ['leaf', { clamped: '60 in' }, 'Nothing is left to bend'],
     ['tyre', { size: '31x10', index: '999' }, 'reads like 255/70R18'],

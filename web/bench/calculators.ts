@@ -3,6 +3,7 @@ import {
   atmosphere,
   formatQuantity,
   GRAVITY,
+  INCH,
   parseQuantity,
   refusalText,
   tapeSum,
@@ -11,7 +12,9 @@ import {
   type UnitSystem,
 } from '@stout-shackle/core/quantity'
 import {
+  airSpring,
   bodyFrequency,
+  bringLevel,
   coilRate,
   fitLoadingTest,
   leafPackRate,
@@ -31,7 +34,14 @@ import {
   type Finish,
   type ThreadName,
 } from '@stout-shackle/core/torque'
-import { attitude, shareOnAxles, tyreDiameter, tyreLoad } from '@stout-shackle/core/vehicle'
+import {
+  attitude,
+  distributeWeight,
+  loadAtPressure,
+  shareOnAxles,
+  tyreDiameter,
+  tyreLoad,
+} from '@stout-shackle/core/vehicle'
 import { holdText } from '@stout-shackle/core/wording'
 
 /** One input of a calculator: a quantity with its usual value, free text, a bare number, or one of a list. */
@@ -59,6 +69,40 @@ export interface Calculator {
 
 const q = (kind: QuantityKind, value: number, system: UnitSystem, decimals?: number) =>
   formatQuantity(kind, value, system, decimals)
+/** Two bags of one area over their whole travel, on an axle with nothing else to it. */
+function levelOnPlainBags(gain: number, rate: number, area: number, volume: number, ambient: number) {
+  const ride = volume / area
+  const travel = Math.min(0.9 * ride, 0.3)
+  const heights = [ride - travel, ride, ride + travel]
+  const bag = airSpring({ heights, areas: [area, area, area], volumes: heights.map((h) => volume + area * (h - ride)) })
+  return bringLevel({
+    chassis: {
+      wheelbase: 1,
+      rearSide: { first: rate / 2, stages: [] },
+      rearSpacing: 1,
+      rearAntiRoll: 0,
+      front: null,
+      tyres: null,
+      frame: 'rigid',
+      pitchMoment: 0,
+      bags: { bag, rideHeight: ride, motionRatio: 1, spacing: 1, lineVolume: 0 },
+      carriedEmpty: 0,
+    },
+    load: { front: 0, rear: gain * GRAVITY, roll: 0, rollRear: 0 },
+    minimum: 0,
+    maximum: Infinity,
+    window: { low: 0, high: Infinity },
+    sprungUnladen: 0,
+    mark: 'wheel-centre',
+    aim: { kind: 'height', leave: 0 },
+    air: 'independent',
+    ambient,
+    driving: null,
+    reboundTravel: null,
+    jounceTravel: null,
+    unsure: { gain: 0, target: 0, rate: 0, bag: 0, friction: 0 },
+  })
+}
 const keys = (table: object) => Object.keys(table)
 const forceText = (newtons: number, system: UnitSystem) =>
   system === 'us' ? `${Math.round(newtons / 4.4482216152605)} lbf` : `${(newtons / 1000).toFixed(2)} kN`
@@ -339,6 +383,64 @@ export const CALCULATORS: readonly Calculator[] = [
     },
   },
   {
+    id: 'before',
+    title: 'Before-loading pressure',
+    formula: 'P_abs V kept from loaded to unladen; 2 P A = k × rise; area taken as constant over the rise',
+    source: 'Boyle; statics',
+    inputs: [
+      { key: 'gain', label: 'Rear axle gains', kind: 'mass', usual: '1450 lb' },
+      { key: 'rate', label: 'Rear springs, both', kind: 'rate', usual: '434 lb/in' },
+      { key: 'area', label: 'Effective area, in²', kind: 'number', usual: '24' },
+      { key: 'volume', label: 'Volume when level, in³', kind: 'number', usual: '150' },
+      { key: 'altitude', label: 'Altitude', kind: 'length', usual: '0 m' },
+    ],
+    compute({ gain, rate, area, volume, altitude }, system) {
+      const [a, v] = [area! * INCH ** 2, volume! * INCH ** 3]
+      if (!(a > 0) || !(v > 0) || !(rate! > 0))
+        return [{ label: 'No answer', value: '–', note: 'Area, volume and spring rate must be over zero.' }]
+      const { mean, before } = levelOnPlainBags(gain!, rate!, a, v, atmosphere(altitude))
+      if (mean === null || !before)
+        return [{ label: 'No answer', value: '–', note: 'Nothing to lift, or the bag would rise out of any window.' }]
+      return [
+        { label: 'With the load on', value: q('pressure', mean, system, 1) },
+        { label: 'Set before loading', value: q('pressure', before.pressure, system, 1) },
+        {
+          label: 'Empty, the rear then stands high by',
+          value: q('length', before.rise, system),
+          note: 'The same when the load comes off and nobody bleeds: it must fit the travel down and the bag.',
+        },
+      ]
+    },
+  },
+  {
+    id: 'hitch',
+    title: 'Weight-distributing hitch',
+    formula: 'M = f V g b/(1 + b/d); tongue V − M/(g d); front + M (1 + b/d)/(g L)',
+    source: 'moments about the axles; restoration as SAE J2807 uses it (from memory)',
+    inputs: [
+      { key: 'tongue', label: 'On the ball, bars slack', kind: 'mass', usual: '640 lb' },
+      { key: 'hitch', label: 'Rear axle to ball', kind: 'length', usual: '49 in' },
+      { key: 'trailer', label: 'Ball to trailer axles', kind: 'length', usual: '205 in' },
+      { key: 'wheelbase', label: 'Wheelbase', kind: 'length', usual: '145 5/8 in' },
+      { key: 'share', label: 'Front weight to bring back, %', kind: 'number', usual: '50' },
+    ],
+    compute({ tongue, hitch, trailer, wheelbase, share }, system) {
+      if (!(trailer! > 0) || !(wheelbase! > 0) || share! > 100)
+        return [{ label: 'No answer', value: '–', note: 'Distances must be over zero, and 100 % is all there is.' }]
+      const bars = distributeWeight(tongue!, hitch!, trailer!, wheelbase!, share! / 100)
+      return [
+        { label: 'Bars, at the ball', value: q('torque', bars.couple, system, 0) },
+        { label: 'Then on the ball', value: q('mass', bars.tongue, system) },
+        { label: 'Front axle, against no trailer', value: q('mass', bars.front, system) },
+        {
+          label: 'To the trailer axles',
+          value: q('mass', bars.trailerAxle, system),
+          note: 'Air first, to height, with the bars slack; then the bars. Air added afterwards slackens them.',
+        },
+      ]
+    },
+  },
+  {
     id: 'filling',
     title: 'Filled here, driven there',
     formula: 'P₂ = (P₁ + p₁) T₂/T₁ − p₂, bag at one height',
@@ -426,16 +528,19 @@ export const CALCULATORS: readonly Calculator[] = [
   {
     id: 'tyre',
     title: 'Tyre size and load',
-    formula: '2 × width × aspect + rim; load by index',
+    formula: '2 × width × aspect + rim; load by index, × (P/P_index)^0.8 below its pressure',
     source: 'size designation; ISO 4000-1 and 4209-1 (from memory), 49 CFR 571.110',
     inputs: [
       { key: 'size', label: 'Size', kind: 'text', usual: '255/70R18' },
       { key: 'index', label: 'Load index', kind: 'text', usual: '121/118' },
       { key: 'passenger', label: 'Passenger tyre on a truck', kind: 'choice', usual: 'no', choices: ['no', 'yes'] },
+      { key: 'cold', label: 'Run cold at', kind: 'pressure', usual: '80 psi' },
+      { key: 'full', label: 'The index holds at', kind: 'pressure', usual: '80 psi' },
     ],
-    compute({ text }, system) {
+    compute({ text, cold, full }, system) {
       const diameter = tyreDiameter(text.size!)
       const load = tyreLoad(text.index!, text.passenger === 'yes')
+      const at = (kg: number) => q('mass', full! > 0 ? loadAtPressure(kg, cold!, full!) : kg, system)
       return [
         {
           label: 'Diameter',
@@ -444,12 +549,12 @@ export const CALCULATORS: readonly Calculator[] = [
         },
         {
           label: 'One tyre, single',
-          value: load ? q('mass', load.single, system) : '–',
+          value: load ? at(load.single) : '–',
           note: load
-            ? 'At the pressure its sidewall gives for it. Stronger tyres raise no axle rating.'
+            ? "Below that pressure, less by its 0.8th power; the tyre maker's table outranks this. Stronger tyres raise no axle rating."
             : 'The index reads like 121/118 or 116.',
         },
-        { label: 'One tyre, dual', value: load?.dual ? q('mass', load.dual, system) : '–' },
+        { label: 'One tyre, dual', value: load?.dual ? at(load.dual) : '–' },
       ]
     },
   },

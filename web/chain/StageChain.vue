@@ -64,6 +64,20 @@ const STATE_WORDS = { open: 'to do', waiting: 'waits', done: 'done' }
   color: var(--petrol);
   border-bottom: 2px solid var(--paint);
 }
+@media (width < 1000px) {
+  .chain {
+    padding: 0 8px;
+  }
+  .link {
+    gap: 3px;
+  }
+  .link :deep(svg) {
+    width: 26px;
+  }
+  .name {
+    font-size: 14.5px;
+  }
+}
 .waits {
   font-size: 11.5px;
   color: var(--amber);

@@ -4,7 +4,7 @@ import { levelFor, pressureCurve, type Assessment, type Job } from '@stout-shack
 import type { Kit } from '@stout-shackle/core/kit'
 import { formatNumber, inSystem, UNITS, type Pascals, type UnitSystem } from '@stout-shackle/core/quantity'
 import ChartFrame from './ChartFrame.vue'
-import { base, COLOURS, POINT_LABEL, type ChartOption } from './option'
+import { base, COLOURS, pointLabel, type ChartOption } from './option'
 
 /** Pressure against what the rear axle gains, with the kit's window and the job's load cases on it. */
 const props = defineProps<{
@@ -26,9 +26,8 @@ const cases = computed(() =>
       : []
   }),
 )
-const curve = computed(() =>
-  pressureCurve(props.job, props.kit, props.assessment.active, 1.25 * Math.max(100, ...cases.value.map((c) => c.gain))),
-)
+const most = computed(() => 1.25 * Math.max(100, ...cases.value.map((c) => c.gain)))
+const curve = computed(() => pressureCurve(props.job, props.kit, props.assessment.active, most.value))
 const option = computed((): ChartOption => {
   const line = (of: (c: (typeof curve.value)[number]) => number, style: object) => ({
     type: 'line' as const,
@@ -41,7 +40,7 @@ const option = computed((): ChartOption => {
   const dashed = { color: COLOURS.petrol, width: 1, type: 'dashed' as const }
   return {
     ...frame,
-    yAxis: { ...frame.yAxis, max: Math.ceil(psi(props.maximum) * 1.1) },
+    yAxis: { ...frame.yAxis, max: 20 * Math.ceil((psi(props.maximum) * 1.05) / 20) },
     series: [
       {
         ...line((c) => c.mean, { color: COLOURS.petrol, width: 2.5 }),
@@ -57,8 +56,12 @@ const option = computed((): ChartOption => {
         type: 'scatter',
         symbolSize: 12,
         itemStyle: { color: COLOURS.paint, borderColor: COLOURS.ink, borderWidth: 1.2 },
-        data: cases.value.map((c) => ({ name: c.name, value: [mass(c.gain), psi(c.mean)] })),
-        label: { ...POINT_LABEL, formatter: '{b}' },
+        data: cases.value.map((c) => ({
+          name: c.name,
+          value: [mass(c.gain), psi(c.mean)],
+          // Low points have the axis under them.
+          label: pointLabel(c.gain / most.value, c.mean > 0.15 * props.maximum),
+        })),
         labelLayout: { hideOverlap: true },
       },
     ],

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { squatCurve, type Assessment, type Job } from '@stout-shackle/core/job'
 import { formatNumber, inSystem, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
 import ChartFrame from './ChartFrame.vue'
-import { bars, base, COLOURS, POINT_LABEL, type ChartOption } from './option'
+import { bars, base, COLOURS, pointLabel, type ChartOption } from './option'
 
 /** Squat against load: the springs' curve, what was measured with its plus-and-minus, and where the stop is. */
 const props = defineProps<{ job: Job; assessment: Assessment; system: UnitSystem }>()
@@ -15,13 +15,8 @@ const points = computed(() =>
 )
 const name = (p: (typeof points.value)[number]) =>
   p.loadCase === null ? 'Empty again' : (props.job.loadCases.find((c) => c.id === p.loadCase)?.name ?? p.loadCase)
-const curve = computed(() =>
-  squatCurve(
-    props.job,
-    props.assessment.active,
-    1.2 * Math.max(100, ...props.assessment.cases.map((c) => c.weights.rear)),
-  ),
-)
+const most = computed(() => 1.2 * Math.max(100, ...props.assessment.cases.map((c) => c.weights.rear)))
+const curve = computed(() => squatCurve(props.job, props.assessment.active, most.value))
 const option = computed((): ChartOption => {
   const frame = base(
     `rear axle gains, ${UNITS.mass[props.system].symbol}`,
@@ -63,8 +58,8 @@ const option = computed((): ChartOption => {
           name: name(p),
           value: [mass(p.gain), length(p.squat)],
           itemStyle: p.left ? { color: '#fff' } : undefined,
+          label: pointLabel(p.gain / most.value, false),
         })),
-        label: { ...POINT_LABEL, formatter: '{b}' },
       },
     ],
   }

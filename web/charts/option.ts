@@ -22,13 +22,21 @@ export const COLOURS = {
   muted: '#596166',
 }
 
-/** A point's name, clear of the curve it sits on. */
-export const POINT_LABEL = {
-  show: true,
-  position: 'right' as const,
-  offset: [0, -12],
-  fontSize: 12,
-  color: COLOURS.ink,
+/**
+ * A point's name, clear of the curve it sits on and of the chart's edge.
+ * @param share how far along the axis the point is
+ * @param rises whether the curve goes up on the screen from left to right
+ */
+export function pointLabel(share: number, rises: boolean) {
+  const right = share < 0.55
+  return {
+    show: true,
+    formatter: '{b}',
+    position: right ? ('right' as const) : ('left' as const),
+    offset: [0, right === rises ? 12 : -12],
+    fontSize: 12,
+    color: COLOURS.ink,
+  }
 }
 
 /** What every chart of the shop shares. */

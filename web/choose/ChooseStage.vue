@@ -136,6 +136,19 @@ const teedLean = computed(() => (level.value?.leanTeed ? Math.abs(level.value.le
         </table>
         <p v-if="!assessment.kits.length" class="note">The catalogue is empty: add kits under Kits first.</p>
       </section>
+      <section v-if="picked" class="card">
+        <header>
+          <h2>{{ picked.kit.name }}: pressure against load</h2>
+        </header>
+        <PressureChart
+          :job="job"
+          :assessment="assessment"
+          :kit="picked.kit"
+          :minimum="picked.minimum.value"
+          :maximum="picked.maximum.value"
+          :system="preferences.system"
+        />
+      </section>
     </template>
     <template #plate>
       <StampedPlate
@@ -292,16 +305,6 @@ const teedLean = computed(() => (level.value?.leanTeed ? Math.abs(level.value.le
         <p class="words">No kit of the catalogue fits this vehicle as it stands</p>
         <p class="muted">Open a kit's name to see what stands in the way.</p>
       </StampedPlate>
-      <section v-if="picked" class="card">
-        <PressureChart
-          :job="job"
-          :assessment="assessment"
-          :kit="picked.kit"
-          :minimum="picked.minimum.value"
-          :maximum="picked.maximum.value"
-          :system="preferences.system"
-        />
-      </section>
     </template>
   </StageColumns>
 </template>

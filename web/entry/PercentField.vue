@@ -27,13 +27,7 @@ function read(text: string) {
 </script>
 
 <template>
-  <TextField
-    class="percent"
-    :value="shown"
-    :label="of ? `% ${label}, ${of}` : `% ${label}`"
-    :problem="problem"
-    @update="read"
-  />
+  <TextField class="percent" :value="shown" :label="`% ${label}`" :of="of" :problem="problem" @update="read" />
 </template>
 
 <style scoped>

@@ -11,6 +11,8 @@ const props = defineProps<{
   value: number | null
   kind: QuantityKind
   label: string
+  /** What it is about, for those who hear the label without seeing what it stands beside. */
+  of?: string
   min: number
   max: number
   signed?: boolean
@@ -93,7 +95,9 @@ function giveUp() {
 
 <template>
   <span class="field" :class="{ wrong: refusal }">
-    <label :for="id" :class="hideLabel ? 'visually-hidden' : 'label'">{{ label }}</label>
+    <label :for="id" :class="hideLabel ? 'visually-hidden' : 'label'"
+      >{{ label }}<span v-if="of" class="visually-hidden">, {{ of }}</span></label
+    >
     <span class="box">
       <input
         :id="id"

@@ -8,6 +8,8 @@ import { ref, useId, watch } from 'vue'
 const props = defineProps<{
   value: string
   label: string
+  /** What it is about, for those who hear the label without seeing what it stands beside. */
+  of?: string
   maxlength?: number
   type?: 'text' | 'date'
   hideLabel?: boolean
@@ -36,7 +38,9 @@ function leave() {
 
 <template>
   <span class="text-field">
-    <label :for="id" :class="hideLabel ? 'visually-hidden' : 'label'">{{ label }}</label>
+    <label :for="id" :class="hideLabel ? 'visually-hidden' : 'label'"
+      >{{ label }}<span v-if="of" class="visually-hidden">, {{ of }}</span></label
+    >
     <input
       :id="id"
       v-model="text"

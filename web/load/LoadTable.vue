@@ -179,7 +179,8 @@ const masses = [
                 <QuantityField
                   :value="i.trailerMass"
                   kind="mass"
-                  :label="`Whole trailer of ${i.name}`"
+                  label="Whole trailer"
+                  :of="i.name"
                   clearable
                   :min="0"
                   :max="30000"
@@ -188,7 +189,8 @@ const masses = [
                 <QuantityField
                   :value="i.trailerAxle"
                   kind="length"
-                  :label="`Ball to its axles, ${i.name}`"
+                  label="Ball to its axles"
+                  :of="i.name"
                   clearable
                   :min="0.5"
                   :max="15"
@@ -198,7 +200,8 @@ const masses = [
                   v-if="i.place === 'tongue'"
                   :value="i.couplerHeight"
                   kind="length"
-                  :label="`Coupler height when level, ${i.name}`"
+                  label="Coupler height, level"
+                  :of="i.name"
                   clearable
                   :min="0.15"
                   :max="1.5"
@@ -296,7 +299,7 @@ td.length > :deep(.field) {
     width: 84px;
   }
   td.length > :deep(.field) {
-    width: 66px;
+    width: 70px;
   }
 }
 .details {

@@ -99,8 +99,8 @@ const started = computed(() =>
           v-if="!heights.beforeLoaded.missing.length"
           moment="before"
           load="empty-again"
-          title="Empty again"
-          remark="unloaded: shows the springs' friction"
+          title="Unloaded again"
+          remark="shows the springs' friction"
         />
         <p v-if="heights.beforeLoaded.missing.length && !started" class="ask">
           Take the loaded reading now, before anything comes off: it cannot be taken later, and squat and spring rate

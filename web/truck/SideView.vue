@@ -128,12 +128,17 @@ const description = computed(() => {
     <template v-if="outline.bed">
       <g v-for="box in boxes" :key="box.item.id" class="load">
         <rect :x="box.x" :y="box.y" :width="box.w" :height="box.h" rx="1.5" />
-        <text :x="box.x + box.w / 2" :y="box.y + Math.min(15, box.h / 2 + 4)">{{ box.label }}</text>
       </g>
     </template>
     <path :d="path(outline.shell)" class="body" />
     <path v-for="(w, i) in outline.windows" :key="i" :d="path(w, 3)" class="window" />
-    <path v-if="outline.bed" :d="path(outline.bed, 2)" class="body" />
+    <template v-if="outline.bed">
+      <path :d="path(outline.bed, 2)" class="body" />
+      <!-- Over the side of the bed, which hides most of a low load. -->
+      <g v-for="box in boxes" :key="box.item.id" class="load">
+        <text :x="box.x + box.w / 2" :y="box.y + Math.min(14, box.h / 2 + 4)">{{ box.label }}</text>
+      </g>
+    </template>
     <template v-if="!outline.bed">
       <g v-for="box in boxes" :key="box.item.id" class="load">
         <rect :x="box.x" :y="box.y" :width="box.w" :height="box.h" rx="1.5" />
