@@ -57,16 +57,22 @@ export const loadTableSchema: z.ZodType<LoadTable> = z
     loads: z.array(z.array(z.number().min(10).max(200_000)).max(20)).max(40),
     volumeAt: z.strictObject({ height: bounded('length', 0.01, 0.8), volume: z.number().min(1e-5).max(0.1) }),
   })
-  .refine((t) => rising(t.heights), { path: ['heights'], error: 'heights must rise strictly' })
-  .refine((t) => rising(t.pressures), { path: ['pressures'], error: 'pressures must rise strictly' })
+  .refine((t) => rising(t.heights), { path: ['heights'], error: 'heights must rise strictly', abort: true })
+  .refine((t) => rising(t.pressures), { path: ['pressures'], error: 'pressures must rise strictly', abort: true })
   .refine((t) => t.loads.length === t.heights.length && t.loads.every((r) => r.length === t.pressures.length), {
     path: ['loads'],
     error: 'loads must have a row for each height and in it one figure for each pressure',
+    abort: true,
   })
-  .refine((t) => t.loads.every(rising), { path: ['loads'], error: 'more pressure must carry more, in every row' })
+  .refine((t) => t.loads.every(rising), {
+    path: ['loads'],
+    error: 'more pressure must carry more, in every row',
+    abort: true,
+  })
   .refine((t) => t.volumeAt.height >= t.heights[0]! && t.volumeAt.height <= t.heights.at(-1)!, {
     path: ['volumeAt', 'height'],
     error: 'must lie between the first and the last height',
+    abort: true,
   })
   .refine((t) => volumesOf(t).every((v) => v > 0), {
     path: ['volumeAt', 'volume'],

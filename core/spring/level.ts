@@ -1,6 +1,4 @@
 import {
-  GRAVITY,
-  type Hertz,
   type Kilograms,
   type Metres,
   type NewtonMetres,
@@ -9,25 +7,31 @@ import {
   type Pascals,
   type Radians,
 } from '../quantity'
-import { bagAt, bagRate, type BagState } from './air-spring'
+import { bagAt } from './air-spring'
 import {
   frontRollStiffness,
   momentOn,
   NO_LOAD,
   pitchTransfer,
-  type AirLaw,
   type AxleLoad,
   type BagPair,
   type Chassis,
 } from './chassis'
+import {
+  beforeLoading,
+  frequencies,
+  jouncePressure,
+  squatAtLimit,
+  whileDriving,
+  type BeforeLoading,
+  type Driving,
+  type Frequencies,
+} from './consequences'
 import { pressureDoubts, type Doubt } from './doubt'
+import { obstaclesOf, windowObstacles, type Obstacle } from './obstacles'
 import { findRoot } from './root'
 import { standOf, type Stand } from './stand'
-import { bodyFrequency } from './steel'
 import { stagedForce, stagedRate } from './two-stage'
-
-/** Polytropic exponent of a bag working at road speed, between isothermal and adiabatic (common practice 1.3 to 1.4). */
-export const FAST_EXPONENT = 1.38
 
 export interface LevelQuestion {
   /** With the bags in it. */
@@ -73,46 +77,6 @@ export interface SideSolution {
   bagHeight: Metres
 }
 
-export interface BeforeLoading {
-  /** Mean of both sides. */
-  pressure: Pascals
-  left: Pascals
-  right: Pascals
-  /** How far the unladen rear then stands above its unladen height, over the springs. */
-  rise: Metres
-  bagHeight: Metres
-  /** With unequal air and no load, left down positive. */
-  lean: Radians
-  /** Null where the free travel down is unknown. */
-  withinRebound: boolean | null
-  withinWindow: boolean
-}
-
-export interface Driving {
-  left: Pascals
-  right: Pascals
-  /** What a bag that cannot move would read. */
-  sealed: Pascals
-  /** How far the rear rises at the mark. */
-  rise: Metres
-}
-
-/** Which limit stands in the way, by how much, and what would bring the answer inside it. */
-export interface Obstacle {
-  limit: 'maximum' | 'minimum' | 'window-low' | 'window-high'
-  side: 'left' | 'right' | 'both'
-  /** Pa past a pressure limit, m past the window. */
-  by: number
-  /** To take off the rear axle. */
-  takeOff: Kilograms | null
-  /** Moment about the centre line to be rid of, by moving the load across. */
-  shed: NewtonMetres | null
-  /** Spacer under or over the bag. */
-  spacer: Metres | null
-  /** At the limit: how far above (positive) or below the aim it stands. */
-  stands: Metres | null
-}
-
 export interface LevelSolution {
   code: LevelCode
   /** Force the bags must add at the wheels, both sides. */
@@ -138,7 +102,7 @@ export interface LevelSolution {
   leanTeed: Radians | null
   /** Lean left over as it will be plumbed. */
   lean: Radians | null
-  frequency: { without: Hertz | null; with: Hertz; emptyWithout: Hertz | null; emptyWith: Hertz | null } | null
+  frequency: Frequencies | null
   /** Rear squat in m that the bags at their maximum could not take out, 0 when they can. */
   remainingSquat: Metres
   /** How high the empty rear stands at the least pressure, over the springs; null outside the table. */
@@ -166,7 +130,7 @@ export const frontDropAt = (mark: LevelQuestion['mark'], stand: Stand): Metres =
   stand.front + (mark === 'ground' ? stand.frontTyres : 0)
 
 /** Squat over the rear springs at which the aim is met; linear, since springs and tyres follow the gain in proportion. */
-function aimedSquat({ chassis, load, mark, aim }: LevelQuestion): Metres {
+export function aimedSquat({ chassis, load, mark, aim }: LevelQuestion): Metres {
   const { at, slope } = pitchTransfer(chassis, load)
   const ground = mark === 'ground' && chassis.tyres !== null
   const rearTyre = ground ? 1 / chassis.tyres!.rear : 0
@@ -264,7 +228,7 @@ export function bringLevel(q: LevelQuestion): LevelSolution {
   const least = Math.min(left.bagHeight, right.bagHeight)
   const most = Math.max(left.bagHeight, right.bagHeight)
   const code = judge(q, mean, left, right, least, most)
-  const capped = mean > 0 && code === 'above-maximum' ? atLimit(q, left, right, need.squat) : null
+  const capped = mean > 0 && code === 'above-maximum' ? squatAtLimit(q, left, right, need.squat) : null
   const leanTeed = teed && teed.roll + teed.rearMoment * rearTyreRoll
   return {
     code,
@@ -377,173 +341,4 @@ function judge(
   if (mean < q.minimum) return 'below-minimum'
   if (Math.min(left.pressure, right.pressure) < q.minimum) return 'one-side-below-minimum'
   return 'level'
-}
-
-/** Air of both sides as an amount that stays. */
-function closedAir(
-  { chassis: { bags }, air, ambient }: LevelQuestion,
-  left: SideSolution,
-  right: SideSolution,
-  driving: { ambient: Pascals; warmth: number },
-): AirLaw {
-  const room = (s: SideSolution) => bags.bag.volume.value(s.bagHeight)! + bags.lineVolume
-  const amount = (s: SideSolution) => (s.pressure + ambient) * room(s) * driving.warmth
-  const common = { exponent: 1, ambient: driving.ambient }
-  return air === 'teed'
-    ? { kind: 'teed', both: amount(left) + amount(right), ...common }
-    : { kind: 'closed', left: amount(left), right: amount(right), ...common }
-}
-
-/** The same air at the unladen weight: what to set before the load goes on, and how it stands when the load comes off and nobody bleeds. */
-function beforeLoading(q: LevelQuestion, left: SideSolution, right: SideSolution): BeforeLoading | null {
-  const stand = standOf(q.chassis, NO_LOAD, closedAir(q, left, right, { ambient: q.ambient, warmth: 1 }))
-  if (!stand?.left || !stand.right || stand.beyond) return null
-  const heights = [stand.left.height, stand.right.height]
-  return {
-    pressure: (stand.left.pressure + stand.right.pressure) / 2,
-    left: stand.left.pressure,
-    right: stand.right.pressure,
-    rise: -stand.rear,
-    bagHeight: (heights[0]! + heights[1]!) / 2,
-    lean: stand.lean,
-    withinRebound: q.reboundTravel === null ? null : -stand.rear <= q.reboundTravel,
-    withinWindow: Math.min(...heights) >= q.window.low && Math.max(...heights) <= q.window.high,
-  }
-}
-
-/** The same air on the road, higher up or warmer than where it was set, loaded. */
-function whileDriving(q: LevelQuestion, left: SideSolution, right: SideSolution, squat: Metres): Driving | null {
-  if (!q.driving) return null
-  const stand = standOf(q.chassis, q.load, closedAir(q, left, right, q.driving))
-  if (!stand?.left || !stand.right || stand.beyond) return null
-  const mean = (left.pressure + right.pressure) / 2
-  return {
-    left: stand.left.pressure,
-    right: stand.right.pressure,
-    sealed: (mean + q.ambient) * q.driving.warmth - q.driving.ambient,
-    rise: squat - stand.rear,
-  }
-}
-
-/** Squat past the aim with no side over the maximum. */
-function atLimit(q: LevelQuestion, left: SideSolution, right: SideSolution, squat: Metres): Metres {
-  const { bags } = q.chassis
-  const cap = (s: SideSolution) => Math.min(s.pressure, q.maximum)
-  const stand = standOf(q.chassis, q.load, { kind: 'pressure', left: cap(left), right: cap(right) })
-  // Down on the shortest height the table knows.
-  const least = (bags.rideHeight - bags.bag.area.from) / bags.motionRatio
-  return (stand && !stand.beyond ? stand.rear : least) - squat
-}
-
-function frequencies(
-  q: LevelQuestion,
-  state: BagState,
-  mean: Pascals,
-  steel: NewtonsPerMetre,
-): LevelSolution['frequency'] {
-  const { bags, tyres, rearSide } = q.chassis
-  const tyre = tyres && Number.isFinite(tyres.rear) ? tyres.rear : undefined
-  const withAir = (height: Metres, pressure: Pascals): NewtonsPerMetre | null => {
-    const rate = bagRate(bags.bag, height, Math.max(pressure, 0), FAST_EXPONENT, bags.lineVolume, q.ambient)
-    return rate === undefined ? null : 2 * bags.motionRatio ** 2 * rate
-  }
-  const f = (mass: Kilograms, rate: NewtonsPerMetre | null) =>
-    rate !== null && rate > 0 && mass > 0 ? bodyFrequency(mass, rate, tyre) : null
-  const unladenSteel = 2 * rearSide.first
-  const loaded = q.sprungUnladen + q.load.rear / GRAVITY
-  const bag = withAir(state.height, mean)!
-  const atMinimum = q.chassis.carriedEmpty > 0 ? null : withAir(bags.rideHeight, q.minimum)
-  const together = f(loaded, steel + bag)
-  return together === null
-    ? null
-    : {
-        without: f(loaded, steel),
-        with: together,
-        emptyWithout: f(q.sprungUnladen, unladenSteel),
-        emptyWith: atMinimum === null ? null : f(q.sprungUnladen, unladenSteel + atMinimum),
-      }
-}
-
-/** Polytropic compression from where it stands to the stop, on absolute pressure with the line's air counted. */
-function jouncePressure(q: LevelQuestion, left: SideSolution, right: SideSolution, squat: Metres): Pascals | null {
-  const { bags } = q.chassis
-  if (q.jounceTravel === null) return null
-  const stroke = bags.motionRatio * Math.max(0, q.jounceTravel - squat)
-  const at = ({ bagHeight, pressure }: SideSolution): Pascals | null => {
-    const [from, to] = [bags.bag.volume.value(bagHeight), bags.bag.volume.value(bagHeight - stroke)]
-    return from === undefined || to === undefined
-      ? null
-      : (pressure + q.ambient) * ((from + bags.lineVolume) / (to + bags.lineVolume)) ** FAST_EXPONENT - q.ambient
-  }
-  const [l, r] = [at(left), at(right)]
-  return l === null || r === null ? null : Math.max(l, r)
-}
-
-function windowObstacles({ window }: LevelQuestion, least: Metres, most: Metres): Obstacle[] {
-  const none = { side: 'both' as const, takeOff: null, shed: null, stands: null }
-  if (least < window.low) return [{ ...none, limit: 'window-low', by: window.low - least, spacer: null }]
-  if (most > window.high) return [{ ...none, limit: 'window-high', by: most - window.high, spacer: most - window.high }]
-  return []
-}
-
-function obstaclesOf(
-  q: LevelQuestion,
-  code: LevelCode,
-  state: BagState,
-  mean: Pascals,
-  left: SideSolution,
-  right: SideSolution,
-  least: Metres,
-  most: Metres,
-  capped: Metres | null,
-): Obstacle[] {
-  const { bags } = q.chassis
-  const higher = left.pressure >= right.pressure ? ('left' as const) : ('right' as const)
-  const lower = higher === 'left' ? ('right' as const) : ('left' as const)
-  const half = Math.abs(left.pressure - right.pressure) / 2
-  // From the mean to the side that passes: a pressure difference is a moment over area and half the spacing.
-  const shedTo = (allowed: Pascals) => (allowed >= 0 ? (half - allowed) * state.area * bags.spacing : null)
-  const none = { takeOff: null, shed: null, spacer: null, stands: null }
-  switch (code) {
-    case 'out-of-window':
-      return windowObstacles(q, least, most)
-    case 'above-maximum': {
-      const by = Math.max(left.pressure, right.pressure) - q.maximum
-      return [
-        {
-          ...none,
-          limit: 'maximum',
-          side: mean > q.maximum ? 'both' : higher,
-          by,
-          takeOff: (2 * bags.motionRatio * state.area * by) / GRAVITY,
-          shed: shedTo(q.maximum - mean),
-          stands: capped === null ? null : -capped,
-        },
-      ]
-    }
-    case 'one-side-below-minimum':
-      return [
-        {
-          ...none,
-          limit: 'minimum',
-          side: lower,
-          by: q.minimum - Math.min(left.pressure, right.pressure),
-          shed: shedTo(mean - q.minimum),
-        },
-      ]
-    case 'below-minimum': {
-      const stand = standOf(q.chassis, q.load, { kind: 'pressure', left: q.minimum, right: q.minimum })
-      return [
-        {
-          ...none,
-          limit: 'minimum',
-          side: 'both',
-          by: q.minimum - mean,
-          stands: stand && !stand.beyond ? aimedSquat(q) - stand.rear : null,
-        },
-      ]
-    }
-    default:
-      return []
-  }
 }

@@ -1,0 +1,91 @@
+import { GRAVITY, type Kilograms, type Metres, type NewtonMetres, type Pascals } from '../quantity'
+import type { BagState } from './air-spring'
+import { aimedSquat, type LevelCode, type LevelQuestion, type SideSolution } from './level'
+import { standOf } from './stand'
+
+/** Which limit stands in the way, by how much, and what would bring the answer inside it. */
+export interface Obstacle {
+  limit: 'maximum' | 'minimum' | 'window-low' | 'window-high'
+  side: 'left' | 'right' | 'both'
+  /** Pa past a pressure limit, m past the window. */
+  by: number
+  /** To take off the rear axle. */
+  takeOff: Kilograms | null
+  /** Moment about the centre line to be rid of, by moving the load across. */
+  shed: NewtonMetres | null
+  /** Spacer under or over the bag. */
+  spacer: Metres | null
+  /** At the limit: how far above (positive) or below the aim it stands. */
+  stands: Metres | null
+}
+
+/** What a bag height outside the kit's window comes to. */
+export function windowObstacles({ window }: LevelQuestion, least: Metres, most: Metres): Obstacle[] {
+  const none = { side: 'both' as const, takeOff: null, shed: null, stands: null }
+  if (least < window.low) return [{ ...none, limit: 'window-low', by: window.low - least, spacer: null }]
+  if (most > window.high) return [{ ...none, limit: 'window-high', by: most - window.high, spacer: most - window.high }]
+  return []
+}
+
+/** What stands in the way of a solution of this code, with what would help. */
+export function obstaclesOf(
+  q: LevelQuestion,
+  code: LevelCode,
+  state: BagState,
+  mean: Pascals,
+  left: SideSolution,
+  right: SideSolution,
+  least: Metres,
+  most: Metres,
+  capped: Metres | null,
+): Obstacle[] {
+  const { bags } = q.chassis
+  const higher = left.pressure >= right.pressure ? ('left' as const) : ('right' as const)
+  const lower = higher === 'left' ? ('right' as const) : ('left' as const)
+  const half = Math.abs(left.pressure - right.pressure) / 2
+  // From the mean to the side that passes: a pressure difference is a moment over area and half the spacing.
+  const shedTo = (allowed: Pascals) => (allowed >= 0 ? (half - allowed) * state.area * bags.spacing : null)
+  const none = { takeOff: null, shed: null, spacer: null, stands: null }
+  switch (code) {
+    case 'out-of-window':
+      return windowObstacles(q, least, most)
+    case 'above-maximum': {
+      const by = Math.max(left.pressure, right.pressure) - q.maximum
+      return [
+        {
+          ...none,
+          limit: 'maximum',
+          side: mean > q.maximum ? 'both' : higher,
+          by,
+          takeOff: (2 * bags.motionRatio * state.area * by) / GRAVITY,
+          shed: shedTo(q.maximum - mean),
+          stands: capped === null ? null : -capped,
+        },
+      ]
+    }
+    case 'one-side-below-minimum':
+      return [
+        {
+          ...none,
+          limit: 'minimum',
+          side: lower,
+          by: q.minimum - Math.min(left.pressure, right.pressure),
+          shed: shedTo(mean - q.minimum),
+        },
+      ]
+    case 'below-minimum': {
+      const stand = standOf(q.chassis, q.load, { kind: 'pressure', left: q.minimum, right: q.minimum })
+      return [
+        {
+          ...none,
+          limit: 'minimum',
+          side: 'both',
+          by: q.minimum - mean,
+          stands: stand && !stand.beyond ? aimedSquat(q) - stand.rear : null,
+        },
+      ]
+    }
+    default:
+      return []
+  }
+}
