@@ -18,8 +18,17 @@ async function pull(page) {
 }
 const VIEWS = [
   ['bays', '/'],
-  ['measure', '/jobs/job-0417/measure'],
+  ['measure', '/jobs/job-0418/measure'],
   ['load', '/jobs/job-0417/load'],
+  [
+    'load-charts',
+    '/jobs/job-0418/load',
+    async (page) => {
+      await page.getByRole('tab', { name: 'Squat against load' }).click()
+      await page.locator('.chart svg').waitFor()
+      await page.locator('figure').scrollIntoViewIfNeeded()
+    },
+  ],
   ['load-overload', '/jobs/job-0416/load'],
   [
     'choose',

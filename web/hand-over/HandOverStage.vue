@@ -169,7 +169,9 @@ const reopen = () =>
         <ul v-else-if="assessment.blocks.length" class="blocks">
           <li v-for="(b, i) in assessment.blocks" :key="i">
             <StateSign state="stop" />
-            <RouterLink :to="{ name: b.stage, params: { id: job.id } }">{{ blockText(b, preferences.system) }}</RouterLink>
+            <RouterLink :to="{ name: b.stage, params: { id: job.id } }">{{
+              blockText(b, preferences.system)
+            }}</RouterLink>
           </li>
         </ul>
         <form v-else class="go" @submit.prevent="handOver">
