@@ -74,6 +74,23 @@ test('an off-centre load: more air on its side, and equal when it is moved to th
   await settled(page)
 })
 
+test('a weigh ticket beats the list, a misread one is refused, and it is still there after a reload', async () => {
+  const page = await shop.page('/jobs/job-0415/load')
+  await page.getByRole('button', { name: 'weigh ticket' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Weigh ticket' })
+  await dialog.getByLabel('Ticket, pasted or typed').fill('Steer axle 2,690\nDrive axle 3,330\nGross 9,020')
+  await dialog.getByRole('alert').getByText('one of the lines is misread').waitFor()
+  expect(await dialog.getByRole('button', { name: 'Keep this ticket' }).isDisabled()).toBe(true)
+  await dialog.getByLabel('Ticket, pasted or typed').fill('Steer axle 2,690\nDrive axle 3,330\nGross 6,020')
+  await dialog.getByRole('button', { name: 'Keep this ticket' }).click()
+  await page.getByText('by the scale', { exact: true }).waitFor()
+  await settled(page)
+  await page.reload()
+  await page.getByText('by the scale', { exact: true }).waitFor()
+  // 3,330 lb on the scale less the axle's 2,469 empty.
+  await page.locator('.plate').getByText('861 ± 20 lb').waitFor()
+})
+
 test('a weight is dragged on the picture from above, and the truck and its figures follow', async () => {
   const page = await shop.page('/jobs/job-0417/load')
   const hives = page

@@ -221,7 +221,7 @@ function gateDone(gate: GateId, job: Job, { active, gaps, torques, air, standing
 
 function blocksOf(job: Job, base: Base, gates: readonly GateReport[]): Block[] {
   const blocks: Block[] = base.cases
-    .filter((c) => c.ratings.exceeded.length)
+    .filter((c) => c.ratings.exceeded.length || c.ratings.kitExceeded)
     .map((c) => ({
       code: 'over-rating',
       about: c.loadCase.name,
@@ -300,7 +300,7 @@ function waitsOf(base: Base, gates: readonly GateReport[], blocks: readonly Bloc
   add(
     'load',
     'over-rating',
-    base.cases.some((c) => c.ratings.exceeded.length > 0),
+    base.cases.some((c) => c.ratings.exceeded.length > 0 || c.ratings.kitExceeded),
   )
   add('load', 'unknown-rating', active.ratings.unknown.length > 0, active.ratings.unknown.length)
   add('load', 'no-rate', active.rearRate === null)

@@ -265,7 +265,7 @@ function postureOf(job: Job, { weights, loadCase }: Seen, frontDrop: Metres, rea
 
 /** What would bring each exceeded rating of a case inside; worked out when it is asked for. */
 export const caseRemedies = (job: Job, standing: readonly BayRecord[], at: CaseAssessment): Remedy[] =>
-  at.ratings.exceeded.map((over) =>
+  [...at.ratings.exceeded, ...(at.ratings.kitExceeded ? [at.ratings.kitExceeded] : [])].map((over) =>
     remedyFor(over, job.vehicle, at.loadCase.items, weighedWith(job, standing, at.loadCase)),
   )
 

@@ -216,6 +216,15 @@ describe('a load that keeps the vehicle in the shop', () => {
     }
     const { level } = open(heavy, read).active
     expect(level!.code).toBe('above-maximum')
+    // The vehicle could bear this; the picked pair cannot, so it is kept in the shop and another kit may be tried.
+    const light: Job = {
+      ...heavy,
+      kit: { ...hives.kit!, bag: { ...hives.kit!.bag, maximum: 25 * PSI }, testPressure: 20 * PSI },
+      loadCases: hives.loadCases.slice(0, 1),
+    }
+    const weak = open(light, read)
+    expect(weak.active.ratings).toMatchObject({ exceeded: [], kitExceeded: { id: 'kit' } })
+    expect(weak.blocks.map((b) => b.code)).toContain('over-rating')
     expect(obstacleText(level!.obstacles[0]!, 'us')).toMatch(
       /would pass the maximum by \d+ psi; held there it stands .* low\. Helps: .*take \d+ lb off the rear axle/,
     )

@@ -23,7 +23,10 @@ export interface RatingReport {
   margins: RatingMargin[]
   /** The known margin that is smallest. */
   tightest: RatingMargin | null
+  /** Of the vehicle's own: no kit may be sold for such a load. */
   exceeded: RatingMargin[]
+  /** The picked pair of bags, when it would carry more than it may: another kit may do. */
+  kitExceeded: RatingMargin | null
   unknown: RatingMargin[]
 }
 
@@ -91,7 +94,8 @@ export function ratingReport(
   return {
     margins,
     tightest: known[0] ?? null,
-    exceeded: known.filter((m) => m.left! < 0),
+    exceeded: known.filter((m) => m.left! < 0 && m.id !== 'kit'),
+    kitExceeded: known.find((m) => m.left! < 0 && m.id === 'kit') ?? null,
     unknown: margins.filter((m) => m.left === null),
   }
 }

@@ -14,7 +14,7 @@ const points = computed(() =>
   props.assessment.spring.points.filter((p) => p.loadCase !== null || p.way === 'unloading'),
 )
 const name = (p: (typeof points.value)[number]) =>
-  p.loadCase === null ? 'Empty again' : (props.job.loadCases.find((c) => c.id === p.loadCase)?.name ?? p.loadCase)
+  p.loadCase === null ? 'Unloaded again' : (props.job.loadCases.find((c) => c.id === p.loadCase)?.name ?? p.loadCase)
 const most = computed(() => 1.2 * Math.max(100, ...props.assessment.cases.map((c) => c.weights.rear)))
 const curve = computed(() => squatCurve(props.job, props.assessment.active, most.value))
 const option = computed((): ChartOption => {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import SaysWho from './SaysWho.vue'
 import StateSign from './StateSign.vue'
 
 /** One line of a plate: what, how much, and who says so when asked. */
@@ -10,10 +11,7 @@ defineProps<{ label: string; state?: 'stop' | 'caution' | 'fine' | 'unknown'; sa
     <span class="what">
       <StateSign v-if="state" :state="state" />
       {{ label }}
-      <details v-if="says" class="says">
-        <summary>says who?</summary>
-        <span>{{ says }}</span>
-      </details>
+      <SaysWho v-if="says">{{ says }}</SaysWho>
     </span>
     <span class="num" :class="state"><slot /></span>
     <span v-if="$slots.below" class="below small"><slot name="below" /></span>
@@ -36,21 +34,6 @@ defineProps<{ label: string; state?: 'stop' | 'caution' | 'fine' | 'unknown'; sa
 }
 .below {
   flex-basis: 100%;
-}
-.says {
-  display: inline;
-  font-size: 12px;
-  color: var(--muted);
-}
-.says summary {
-  display: inline;
-  cursor: pointer;
-  text-decoration: underline dotted;
-  list-style: none;
-  margin-left: 4px;
-}
-.says span {
-  display: block;
 }
 .stop {
   color: var(--oxide);

@@ -141,16 +141,25 @@ const trailer = computed(() => {
       :says="`the same air at the other height and warmth; the rear moves ${len(level!.driving.rise)} (gas law, ICAO atmosphere)`"
       >{{ bare('pressure', level!.driving.left) }} / {{ bare('pressure', level!.driving.right) }}</PlateRow
     >
-    <PlateRow v-if="active.squat.rear !== null" label="Rear squat, now" :says="SQUAT_SOURCES[active.squat.source]"
+    <PlateRow
+      v-if="settable && active.squat.rear !== null"
+      label="Rear squat, now"
+      :says="SQUAT_SOURCES[active.squat.source]"
       >{{ bare('length', active.squat.rear) }} ± {{ len(active.squat.rearGive)
       }}<template v-if="after !== null"> → {{ len(after) }}</template></PlateRow
     >
     <PlateRow
       v-if="active.ratings.tightest"
       :label="`Tightest: ${RATING_NAMES[active.ratings.tightest.id]}`"
-      :state="active.ratings.tightest.left! < 0.05 * active.ratings.tightest.limit! ? 'caution' : 'fine'"
+      :state="
+        active.ratings.kitExceeded
+          ? 'stop'
+          : active.ratings.tightest.left! < 0.05 * active.ratings.tightest.limit!
+            ? 'caution'
+            : 'fine'
+      "
       :says="RATING_SOURCES[active.ratings.tightest.source]"
-      >{{ mass(active.ratings.tightest.left!) }} left</PlateRow
+      >{{ mass(Math.abs(active.ratings.tightest.left!)) }} {{ active.ratings.kitExceeded ? 'over' : 'left' }}</PlateRow
     >
     <PlateRow
       label="Front axle"

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { formatNumber, UNITS } from '@stout-shackle/core/quantity'
 import { RATING_NAMES, RATING_SOURCES } from '@stout-shackle/core/wording'
+import SaysWho from '../entry/SaysWho.vue'
 import StateSign from '../entry/StateSign.vue'
 import { useCalmJob } from '../stores/calm-job'
 import { usePreferences } from '../stores/preferences'
@@ -32,10 +33,7 @@ const state = (left: number | null, limit: number | null) =>
         <td>
           <StateSign :state="state(r.left, r.limit)" /> {{ RATING_NAMES[r.id]
           }}<span v-if="r === tightest" class="small muted"> · tightest</span>
-          <details class="says">
-            <summary>says who?</summary>
-            <span>{{ RATING_SOURCES[r.source] }}</span>
-          </details>
+          <SaysWho>{{ RATING_SOURCES[r.source] }}</SaysWho>
         </td>
         <td>
           <svg v-if="r.limit" class="bar" viewBox="0 0 120 10" preserveAspectRatio="none" aria-hidden="true">
@@ -53,18 +51,6 @@ const state = (left: number | null, limit: number | null) =>
 </template>
 
 <style scoped>
-.says {
-  display: inline;
-  font-size: 12px;
-  color: var(--muted);
-}
-.says summary {
-  display: inline;
-  cursor: pointer;
-  text-decoration: underline dotted;
-  list-style: none;
-  margin-left: 4px;
-}
 .bar-head {
   width: 24%;
 }
