@@ -83,10 +83,10 @@ test('a weigh ticket beats the list, a misread one is refused, and it is still t
   expect(await dialog.getByRole('button', { name: 'Keep this ticket' }).isDisabled()).toBe(true)
   await dialog.getByLabel('Ticket, pasted or typed').fill('Steer axle 2,690\nDrive axle 3,330\nGross 6,020')
   await dialog.getByRole('button', { name: 'Keep this ticket' }).click()
-  await page.getByText('by the scale', { exact: true }).waitFor()
+  await page.locator('tr', { hasText: 'by the scale' }).waitFor()
   await settled(page)
   await page.reload()
-  await page.getByText('by the scale', { exact: true }).waitFor()
+  await page.locator('tr', { hasText: 'by the scale' }).waitFor()
   // 3,330 lb on the scale less the axle's 2,469 empty.
   await page.locator('.plate').getByText('861 ± 20 lb').waitFor()
 })

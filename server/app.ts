@@ -38,6 +38,13 @@ export async function createApp({ db, log, webDir }: AppOptions): Promise<Expres
       strictTransportSecurity: false,
     }),
   )
+  // The ETag of a job is the version of its plan, for If-Match; its records change without it. So no answer of the API may
+  // be kept by a browser, nor be called unchanged.
+  app.use('/api', (request, response, next) => {
+    delete request.headers['if-none-match']
+    response.set('Cache-Control', 'no-store')
+    next()
+  })
   app.use('/api/jobs/import', express.json({ limit: IMPORT_LIMIT }))
   app.use('/api', express.json({ limit: BODY_LIMIT }))
   app.get('/api/health', async (_request, response) => {

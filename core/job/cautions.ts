@@ -16,7 +16,7 @@ export type Caution = { stages: readonly StageId[] } & (
   | { code: 'rate-with-helper'; measured: boolean }
   | { code: 'rate-trouble'; trouble: RateTrouble }
   | { code: 'bottoms'; by: 'measured' | 'by-rate'; squat: Metres | null }
-  | { code: 'views-disagree' }
+  | { code: 'views-disagree'; weighed: boolean }
   | { code: 'friction-unmeasured'; usual: Newtons }
   | { code: 'stiffer-ride'; from: number; to: number }
 )
@@ -39,7 +39,8 @@ export function cautionsOf(job: Job, active: CaseAssessment, spring: RearSpring)
     const back = level && bare ? (bare.rearGain - level.rearGain) / GRAVITY : 0
     list.push({ code: 'front-lost', lost: -weights.front, back: Math.max(0, back), stages: ['load', 'choose'] })
   }
-  if (active.views && !active.views.agree) list.push({ code: 'views-disagree', stages: ['measure', 'load'] })
+  if (active.views && !active.views.agree)
+    list.push({ code: 'views-disagree', weighed: weights.source === 'ticket', stages: ['measure', 'load'] })
   if (survey.oldHelper)
     list.push({
       code: 'rate-with-helper',

@@ -105,7 +105,7 @@ describe('whatever a job holds', () => {
     fc.assert(
       fc.property(loaded, ({ job, records }) => {
         const a = assessJob(job, records, [])
-        const over = a.cases.some((c) => c.ratings.exceeded.length > 0)
+        const over = a.cases.some((c) => c.ratings.exceeded.length > 0 || c.ratings.kitExceeded !== null)
         expect(a.blocks.some((b) => b.code === 'over-rating')).toBe(over)
       }),
       { numRuns: 60 },

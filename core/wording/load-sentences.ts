@@ -67,7 +67,9 @@ export function cautionText(caution: Caution, system: UnitSystem): string {
         ? `The rear was down on its stop${caution.squat === null ? '' : ` after ${len(caution.squat)}`}: what stops dropping is not carried. It is loaded beyond its springs, whatever the bags do.`
         : 'This load brings the rear down on its stop without air.'
     case 'views-disagree':
-      return 'The ways of knowing this load contradict each other: put it on a scale, or read again.'
+      return caution.weighed
+        ? 'The scale contradicts the list or the squat: the scale is believed, the others want a second look.'
+        : 'The ways of knowing this load contradict each other: put it on a scale, or read again.'
     case 'friction-unmeasured':
       return `Leaf friction was never measured here: a usual ${mass(caution.usual / GRAVITY)} is in the band. Heights read once more after unloading would tell.`
     case 'stiffer-ride':

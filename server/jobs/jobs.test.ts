@@ -43,6 +43,15 @@ async function unchanged(id: string, act: () => Promise<unknown>) {
   expect(await get(id)).toEqual(before)
 }
 
+test('a page that has the job already hears of records that came since, though its plan is the same', async () => {
+  const first = await shop.api.get('/api/jobs/job-0416').expect(200)
+  expect(first.headers['cache-control']).toBe('no-store')
+  await post('job-0416', height, 'since-then-1').expect(201)
+  const again = await shop.api.get('/api/jobs/job-0416').set('If-None-Match', String(first.headers.etag)).expect(200)
+  expect(again.headers.etag).toBe(first.headers.etag)
+  expect((again.body as Body).records.map((r) => r.id)).toContain('since-then-1')
+})
+
 describe('a job', () => {
   test('is taken in with the next number and its vehicle as it is', async () => {
     const vehicle = demoVehicles()[0]!
