@@ -37,10 +37,11 @@ const option = computed((): ChartOption => {
     lineStyle: style,
   })
   const frame = base(`rear axle gains, ${UNITS.mass[props.system].symbol}`, UNITS.pressure[props.system].symbol)
+  const step = props.system === 'us' ? 20 : 100
   const dashed = { color: COLOURS.petrol, width: 1, type: 'dashed' as const }
   return {
     ...frame,
-    yAxis: { ...frame.yAxis, max: 20 * Math.ceil((psi(props.maximum) * 1.05) / 20) },
+    yAxis: { ...frame.yAxis, max: step * Math.ceil((psi(props.maximum) * 1.02) / step) },
     series: [
       {
         ...line((c) => c.mean, { color: COLOURS.petrol, width: 2.5 }),

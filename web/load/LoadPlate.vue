@@ -205,13 +205,11 @@ const trailer = computed(() => {
     >
       {{ cautionText(caution, system) }}
     </p>
-    <p v-if="active.views" class="note" :class="{ stop: !active.views.agree }">
+    <p v-if="active.views" :class="active.views.agree ? 'small views' : 'note stop'">
       This load:
       <template v-for="(v, i) in active.views.views" :key="v.source"
-        >{{ i ? ', ' : '' }}{{ bare('mass', v.value) }} ± {{ bare('mass', v.give) }}
-        {{ VIEW_NAMES[v.source] }}</template
-      >
-      {{ unit('mass') }}. {{ viewsText(active.views, system) }}
+        >{{ i ? '; ' : '' }}{{ bare('mass', v.value) }} ± {{ mass(v.give) }} {{ VIEW_NAMES[v.source] }}</template
+      >. {{ viewsText(active.views, system) }}
     </p>
   </StampedPlate>
   <p v-if="active.ratings.unknown.length" class="note">
@@ -221,6 +219,9 @@ const trailer = computed(() => {
 </template>
 
 <style scoped>
+.views {
+  margin-top: 10px;
+}
 .figure.stop {
   color: var(--oxide);
 }
