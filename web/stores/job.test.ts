@@ -1,7 +1,9 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import { standing, type RecordBody } from '@stout-shackle/core/job'
+import { demoJob } from '../../demo/shop'
 import { OneJobServer } from '../fixtures/server'
+import { drafts } from './draft'
 import { useJob } from './job'
 
 let server: OneJobServer
@@ -177,6 +179,21 @@ describe('records', () => {
     await refreshing
     await until(() => !store.unsaved)
     expect(store.records.filter((r) => r.body.kind === 'off')).toHaveLength(2)
+  })
+})
+
+describe('a draft of an earlier version', () => {
+  test('gets the defaults of fields that came since', () => {
+    const { job } = demoJob('0417')
+    const { fittings: _, conditions: __, ...old } = job
+    localStorage.setItem('draft:job-0417', JSON.stringify({ base: old, job: { ...old, title: 'Edited' } }))
+    expect(drafts.get('job-0417')!.job).toMatchObject({
+      title: 'Edited',
+      fittings: [],
+      conditions: { driveAltitude: null },
+    })
+    drafts.drop('job-0417')
+    expect(drafts.get('job-0417')).toBeNull()
   })
 })
 
