@@ -88,7 +88,7 @@ test('a weigh ticket beats the list, a misread one is refused, and it is still t
   await page.reload()
   await page.locator('tr', { hasText: 'by the scale' }).waitFor()
   // 3,330 lb on the scale less the axle's 2,469 empty.
-  await page.locator('.plate').getByText('861 ± 20 lb').waitFor()
+  await page.locator('.plate').getByText('861 ± 20 lb', { exact: true }).waitFor()
 })
 
 test('a weight is dragged on the picture from above, and the truck and its figures follow', async () => {
