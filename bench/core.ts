@@ -53,12 +53,12 @@ export function benchCore(): Figure[] {
   const theirs = new Spline(xs, ys)
   return [
     time(`assessJob: ${records.length} records, ${kits.length} kits, plan kept (what a keystroke costs)`, () =>
-      assessJob(job, records, kits, plan),
+      assessJob(job, records, plan),
     ),
     time('assessJob: one vehicle, its picked kit, four load cases (no catalogue, plan kept)', () =>
-      assessJob(four.job, four.records, [], four.plan),
+      assessJob(four.job, four.records, four.plan),
     ),
-    time('assessJob with the work plan ordered anew', () => assessJob(job, records, kits)),
+    time('assessJob with the work plan ordered anew', () => assessJob(job, records)),
     time('planFor: ordering the work plan', () => planFor(job)),
     ...benchLevel(),
     time("parseQuantity '35.25 in'", () => parseQuantity('length', '35.25 in'), 300, 200),

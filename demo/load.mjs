@@ -17,7 +17,7 @@ async function post(address, body) {
  * @param {string} address of the server, without a slash at the end
  */
 export async function loadDemo(address) {
-  for (const vehicle of read('vehicles.json')) await post(`${address}/api/vehicles`, vehicle)
-  for (const kit of read('kits.json')) await post(`${address}/api/kits`, kit)
+  for (const name of ['platforms', 'vehicles', 'kits', 'applications', 'stock'])
+    for (const document of read(`${name}.json`)) await post(`${address}/api/${name}`, document)
   for (const name of readdirSync(here('jobs')).sort()) await post(`${address}/api/jobs/import`, read(`jobs/${name}`))
 }

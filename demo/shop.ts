@@ -1,14 +1,37 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { kitSchema, type Kit } from '@stout-shackle/core/kit'
+import {
+  applicationSchema,
+  kitSchema,
+  stockItemSchema,
+  type Application,
+  type Kit,
+  type StockItem,
+} from '@stout-shackle/core/kit'
 import { jobExportSchema, type JobExport } from '@stout-shackle/core/job'
-import { vehicleSchema, type Vehicle } from '@stout-shackle/core/vehicle'
+import {
+  platformSchema,
+  surveySchema,
+  vehicleSchema,
+  type Platform,
+  type Survey,
+  type Vehicle,
+} from '@stout-shackle/core/vehicle'
 
 const read = (name: string): unknown => JSON.parse(readFileSync(join(import.meta.dirname, name), 'utf8'))
 
 /** The made-up shop, checked as an import would be. */
 export const demoKits = (): Kit[] => (read('kits.json') as unknown[]).map((k) => kitSchema.parse(k))
 export const demoVehicles = (): Vehicle[] => (read('vehicles.json') as unknown[]).map((v) => vehicleSchema.parse(v))
+export const demoApplications = (): Application[] =>
+  (read('applications.json') as unknown[]).map((a) => applicationSchema.parse(a))
+export const demoPlatforms = (): Platform[] => (read('platforms.json') as unknown[]).map((p) => platformSchema.parse(p))
+export const demoStock = (): StockItem[] => (read('stock.json') as unknown[]).map((s) => stockItemSchema.parse(s))
+/** Each library vehicle as one of its kind was found. */
+export const demoSurvey = (vehicle: string): Survey =>
+  surveySchema.parse((read('surveys.json') as Record<string, unknown>)[vehicle])
+/** What should come of every kit on every vehicle: the table a person reads. */
+export const demoVerdicts = (): string => readFileSync(join(import.meta.dirname, 'verdicts.csv'), 'utf8')
 export const demoJobs = (): JobExport[] =>
   readdirSync(join(import.meta.dirname, 'jobs')).map((name) => jobExportSchema.parse(read(`jobs/${name}`)))
 export const demoJob = (number: string): JobExport => demoJobs().find((j) => j.job.number === number)!

@@ -81,25 +81,27 @@ test('the coil pickup goes from Measure to Hand over, with a reload and a killed
   await answer(page, 'Load-sensing brake valve', 'false')
   await answer(page, 'Spare under the bed', 'false')
   await answer(page, 'Hitch rails on the frame', 'false')
+  await answer(page, 'Rust', 'surface')
+  await answer(page, 'Frame, looked at', 'sound')
   await page.getByText('everything that decides fitment is answered').waitFor()
 
   // The server dies while something is typed; it is kept and sent when it is back.
   await shop.kill()
-  await answer(page, 'Rust', 'surface')
+  await answer(page, 'Running boards', 'false')
   await page.getByText('server away: kept here, trying again').waitFor()
   await page.goto('about:blank')
   await shop.restart()
   await page.goto(`${shop.address}/jobs/job-0419/measure`)
-  await expect.poll(() => page.getByLabel('Rust', { exact: true }).inputValue()).toBe('surface')
+  await expect.poll(() => page.getByLabel('Running boards', { exact: true }).inputValue()).toBe('false')
   await settled(page)
 
   // Choose: the slim cylinder fits, the wide one does not and says why.
   await link(page, 'Choose').click()
+  await page.getByText('Does not fit').click()
   await page
-    .getByRole('button', { name: /Core cylinder, wide/ })
-    .first()
-    .click()
-  await page.getByText(/Coil is 4 1\/4 in inside; this cylinder wants at least/).waitFor()
+    .getByRole('row', { name: /Core cylinder, wide/ })
+    .getByText(/Coil is 4 1\/4 in inside; this cylinder wants at least/)
+    .waitFor()
   await page.getByRole('button', { name: 'Pick Core cylinder, slim' }).click()
   await page.getByText('Stands level with the load on').first().waitFor()
 

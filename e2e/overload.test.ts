@@ -20,7 +20,7 @@ test('the overload: no kit may be sold until the weight is off, whatever fits', 
   await expect.poll(() => page.locator('.figure').first().innerText()).toContain('689')
 
   await link(page, 'Choose').click()
-  await page.getByText('No kit may be sold for this load.').waitFor()
+  await page.getByText('No kit should be sold as it stands.').waitFor()
   const pick = page.getByRole('button', { name: 'Pick Coach double' })
   expect(await pick.isDisabled()).toBe(true)
 
@@ -39,8 +39,15 @@ test('the overload: no kit may be sold until the weight is off, whatever fits', 
   await expect.poll(() => pick.isDisabled()).toBe(false)
   await pick.click()
   await settled(page)
-  const { job } = await shop.json<{ job: { kit: { id: string } } }>('/jobs/job-0416')
+  const { job } = await shop.json<{
+    job: { kit: { id: string }; decided: { rules: { version: number }; applications: { id: string }[] } }
+  }>('/jobs/job-0416')
   expect(job.kit.id).toBe('ninebark-coach')
+  // The job keeps the rules and the line it was decided by, and the shelf knows that the kit is promised.
+  expect(job.decided.rules.version).toBe(1)
+  expect(job.decided.applications.map((a) => a.id)).toEqual(['ninebark-coach-1'])
+  const stock = await shop.json<{ item: { id: string }; reserved: { job: string }[] }[]>('/stock')
+  expect(stock.find((s) => s.item.id === 'kit-ninebark-coach')!.reserved.map((r) => r.job)).toEqual(['0416'])
 })
 
 test('a new job with a new vehicle: what is missing is named, nothing typed is lost', async () => {
@@ -76,6 +83,8 @@ test('a new job with a new vehicle: what is missing is named, nothing typed is l
   await dialog.getByRole('button', { name: 'Take it in' }).click()
   await page.getByRole('heading', { name: 'Second visit' }).waitFor()
   await page.getByText('Walk round it with the tape').waitFor()
-  const vehicles = await shop.json<{ document: { model: string; wheelbase: number } }[]>('/vehicles')
-  expect(vehicles.find((v) => v.document.model === 'Barge 9')!.document.wheelbase).toBeCloseTo(145.25 * 0.0254, 9)
+  const { entries } = await shop.json<{ entries: { document: { model: string; wheelbase: number } }[] }>(
+    '/vehicles?find=barge',
+  )
+  expect(entries.find((v) => v.document.model === 'Barge 9')!.document.wheelbase).toBeCloseTo(145.25 * 0.0254, 9)
 })

@@ -4,7 +4,7 @@ import express, { type Express } from 'express'
 import helmet from 'helmet'
 import type { Knex } from 'knex'
 import type { Logger } from 'pino'
-import { catalogueRoutes, kitStore, vehicleStore } from './catalogue'
+import { applicationStore, catalogueRoutes, kitStore, platformStore, stockStore, vehicleStore } from './catalogue'
 import { computeRoutes } from './compute'
 import { deviceRoutes, SimulatedDevices } from './devices'
 import { documentRoutes } from './documents'
@@ -12,6 +12,7 @@ import { EventBus, eventStream } from './events'
 import { jobRoutes, logRoutes } from './jobs'
 import { describeApi, schemaRoutes } from './openapi'
 import { answerProblem, unknownAddress } from './problem'
+import { CandidateCache, ruleRoutes, shelfRoutes, stockRoutes } from './shelf'
 
 const BODY_LIMIT = '1mb'
 const IMPORT_LIMIT = '8mb'
@@ -27,6 +28,7 @@ export interface AppOptions {
 export async function createApp({ db, log, webDir }: AppOptions): Promise<Express> {
   const bus = new EventBus()
   const devices = new SimulatedDevices(db, bus)
+  const candidates = new CandidateCache(db)
   await devices.resume()
   const app = express()
   app.disable('x-powered-by')
@@ -58,7 +60,12 @@ export async function createApp({ db, log, webDir }: AppOptions): Promise<Expres
   app.use('/api/jobs', documentRoutes(db))
   app.use('/api/jobs', jobRoutes(db, bus))
   app.use('/api/vehicles', catalogueRoutes(db, vehicleStore))
-  app.use('/api/kits', catalogueRoutes(db, kitStore))
+  app.use('/api/platforms', catalogueRoutes(db, platformStore))
+  app.use('/api/kits', catalogueRoutes(db, kitStore, candidates.forget))
+  app.use('/api/applications', catalogueRoutes(db, applicationStore, candidates.forget))
+  app.use('/api/stock', stockRoutes(db), catalogueRoutes(db, stockStore))
+  app.use('/api/rules', ruleRoutes(db, candidates.forget))
+  app.use('/api', shelfRoutes(db, candidates))
   app.use('/api/log', logRoutes(db))
   app.use('/api/devices', deviceRoutes(devices))
   app.use('/api/compute', computeRoutes())

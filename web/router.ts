@@ -18,7 +18,16 @@ export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', name: 'bays', component: BaysView },
-    { path: '/kits', name: 'kits', component: () => import('./kits/KitsView.vue') },
+    {
+      path: '/kits',
+      component: () => import('./kits/KitsShell.vue'),
+      children: [
+        { path: '', name: 'kits', component: () => import('./kits/KitsView.vue') },
+        { path: 'shelf', name: 'stock', component: () => import('./kits/StockView.vue') },
+        { path: 'rules', name: 'rules', component: () => import('./kits/RulesView.vue') },
+        { path: 'one/:id', name: 'kit', component: () => import('./kits/KitPage.vue'), props: true },
+      ],
+    },
     { path: '/vehicles', name: 'vehicles', component: () => import('./vehicles/VehiclesView.vue') },
     { path: '/bench/:calculator?', name: 'bench', component: () => import('./bench/BenchView.vue') },
     { path: '/log', name: 'log', component: () => import('./log/LogView.vue') },

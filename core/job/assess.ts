@@ -1,12 +1,11 @@
-import type { Kit } from '../kit'
-import { minimumPressure } from '../kit'
+import { EMPTY_SHELF, hasAir, judgeOn, minimumPressure, shelfOf, type NeededPart, type Shelf } from '../kit'
 import { buildPlan, type PlanOutcome, type PlanStep } from '../plan'
 import type { CornerFinding, Remedy, Survey } from '../vehicle'
 import { airState, type AirState } from './air'
 import { assessCases, caseRemedies, cornerFindings, type CaseAssessment } from './case'
 import type { RearSpring } from './rate'
 import { cautionsOf, type Caution } from './cautions'
-import { assessKit, rankKits, type KitAssessment } from './choose'
+import { assessKit, type KitAssessment } from './choose'
 import { GAP_PASSES, judgeGaps, type GapJudgement } from './gaps'
 import { keepLedgers, type Ledgers } from './ledgers'
 import {
@@ -97,7 +96,6 @@ export interface Assessment {
   cautions: Caution[]
   /** The picked kit as it stands on this job. */
   picked: KitAssessment | null
-  kits: KitAssessment[]
   gaps: GapJudgement[]
   plan: PlanOutcome | null
   steps: StepReport[]
@@ -115,7 +113,17 @@ export interface Assessment {
 
 /** Answers without which no kit can be judged. */
 const NEEDED: Record<Job['vehicle']['suspension'], (keyof Survey)[]> = {
-  leaf: ['liftBlock', 'jounceBumper', 'exhaustSide', 'hitchRails', 'factoryAir', 'oldHelper', 'loadSensingValve'],
+  leaf: [
+    'liftBlock',
+    'jounceBumper',
+    'exhaustSide',
+    'hitchRails',
+    'factoryAir',
+    'oldHelper',
+    'loadSensingValve',
+    'rust',
+    'frame',
+  ],
   coil: [
     'jounceBumper',
     'exhaustSide',
@@ -124,6 +132,8 @@ const NEEDED: Record<Job['vehicle']['suspension'], (keyof Survey)[]> = {
     'factoryAir',
     'oldHelper',
     'loadSensingValve',
+    'rust',
+    'frame',
   ],
 }
 
@@ -133,13 +143,11 @@ const NEEDED: Record<Job['vehicle']['suspension'], (keyof Survey)[]> = {
  * The same function runs in the page while somebody types and on the server when a job is saved or handed over.
  * @param job what was planned
  * @param records all of them, oldest first, corrected ones included
- * @param catalogue kits to choose from
  * @param plan the work plan, when the caller keeps it from an earlier call with the same kit, vehicle, survey and choices
  */
 export function assessJob(
   job: Job,
   records: readonly BayRecord[],
-  catalogue: readonly Kit[],
   plan: PlanOutcome | null = planFor(job),
 ): Assessment {
   const standing = standingOf(records)
@@ -153,8 +161,7 @@ export function assessJob(
     spring,
     corners: cornerFindings(job, standing, active),
     cautions: cautionsOf(job, active, spring),
-    picked: job.kit ? assessKit(job, job.kit, active) : null,
-    kits: rankKits(job, catalogue, active),
+    picked: job.kit ? assessKit(job, job.kit, active, decidedShelf(job)) : null,
     gaps: judgeGaps(job, standing),
     plan,
     steps: stepReports(plan, standing),
@@ -170,8 +177,20 @@ export function assessJob(
 }
 
 /** Work plan of the picked kit; null while none is picked. */
-export const planFor = (job: Job): PlanOutcome | null =>
-  job.kit ? buildPlan(job.kit, job.vehicle, job.survey, job.choices) : null
+export function planFor(job: Job): PlanOutcome | null {
+  const { kit, vehicle, survey } = job
+  return kit && buildPlan(kit, vehicle, survey, job.choices, neededParts(job))
+}
+
+/** What the picked kit needs on this vehicle beyond its box. */
+export const neededParts = (job: Job): NeededPart[] =>
+  job.kit ? judgeOn(decidedShelf(job), job.kit, job.vehicle, job.survey).parts : []
+
+/** The picked kit with the rules and list it was picked by; those as shipped for a job from before there were any. */
+function decidedShelf({ kit, decided }: Job): Shelf {
+  if (!kit) return EMPTY_SHELF
+  return decided ? shelfOf([kit], decided.applications, decided.rules) : shelfOf([kit])
+}
 
 type Base = Omit<Assessment, 'gates' | 'blocks' | 'stages'>
 
@@ -194,11 +213,16 @@ const openLines = ({ ledgers }: Base) =>
 
 function gateReport(gate: GateId, job: Job, base: Base): GateReport {
   if (gateDone(gate, job, base)) return { gate, state: 'done', because: null }
+  if (job.kit && !hasAir(job.kit) && AIR_GATES.includes(gate))
+    return { gate, state: 'not-applicable', because: 'rubber helpers hold no air' }
   const said = ofKind(base.standing, 'gate')
     .filter((r) => r.body.gate === gate)
     .at(-1)
   return said ? { gate, state: said.body.outcome, because: said.body.because } : { gate, state: 'open', because: null }
 }
+
+/** Gates that are about air. */
+const AIR_GATES: readonly GateId[] = ['soap', 'hold', 'minimum-pressure']
 
 function gateDone(gate: GateId, job: Job, { active, gaps, torques, air, standing }: Base): boolean {
   switch (gate) {
@@ -214,7 +238,12 @@ function gateDone(gate: GateId, job: Job, { active, gaps, torques, air, standing
       return air.verdict?.code === 'holds'
     case 'minimum-pressure': {
       const set = ofKind(standing, 'bag-pressure').at(-1)?.body
-      return job.kit !== null && set !== undefined && Math.min(set.left, set.right) >= minimumPressure(job.kit).value
+      return (
+        job.kit !== null &&
+        hasAir(job.kit) &&
+        set !== undefined &&
+        Math.min(set.left, set.right) >= minimumPressure(job.kit).value
+      )
     }
   }
 }

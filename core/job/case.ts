@@ -1,15 +1,6 @@
 import { GRAVITY, type Metres } from '../quantity'
-import { maximumPressure, minimumPressure, pairCapacity, type Kit } from '../kit'
-import {
-  airSpring,
-  bringLevel,
-  frontDropAt,
-  dropAt,
-  standOf,
-  type LevelQuestion,
-  type LevelSolution,
-  type Stand,
-} from '../spring'
+import { hasAir, kitCapacity, maximumPressure, minimumPressure, type AirKit, type Kit } from '../kit'
+import { bringLevel, frontDropAt, dropAt, standOf, type LevelQuestion, type LevelSolution, type Stand } from '../spring'
 import {
   attitude,
   axleWeights,
@@ -28,9 +19,19 @@ import {
   type ScaleWeights,
   type WeighedWith,
 } from '../vehicle'
-import { axleLoad, chassisOf, sprungRear, surroundings } from './chassis'
+import { axleLoad, chassisOf, frontChassisOf, seenFromFront, sprungFront, sprungRear, surroundings } from './chassis'
 import { heightSet, jobHeights, type JobHeights } from './heights'
-import { axleTyreRate, dropBetween, libraryRate, rearSpring, tyreSink, type AxleRate, type RearSpring } from './rate'
+import {
+  axleTyreRate,
+  dropBetween,
+  frontRate,
+  libraryRate,
+  rearSpring,
+  tyreSink,
+  type AxleRate,
+  type RearSpring,
+} from './rate'
+import { rubberFor, type RubberOutcome } from './rubber'
 import { ofKind, type BayRecord, type Job } from './schema'
 import { loadViews, type LoadViews } from './views'
 
@@ -71,6 +72,8 @@ export interface CaseAssessment {
   levelled: Posture | null
   /** The picked kit bringing it level; null without a kit or without a spring rate. */
   level: LevelSolution | null
+  /** The picked rubber helpers under it; null without. */
+  rubber: RubberOutcome | null
   /** Whether the axle meets its stop: as measured, or as the springs say. */
   bottoms: 'measured' | 'by-rate' | null
   /** One load seen several ways; null where there is nothing to see. */
@@ -112,6 +115,7 @@ function assessCase(
   const squat = squatOf(job, weights, heights, rearRate, bare)
   const seen = { loadCase, weights, squat, rearRate, bare, heights }
   const level = job.kit ? levelFor(job, job.kit, seen) : null
+  const rubber = job.kit ? rubberFor(job, job.kit, seen) : null
   return {
     loadCase,
     heights,
@@ -119,20 +123,20 @@ function assessCase(
     squat,
     rearRate,
     bare,
-    ratings: ratingReport(job.vehicle, loadCase.items, weights, kitLoad(job, level)),
+    ratings: ratingReport(job.vehicle, loadCase.items, weights, kitLoad(job, level, rubber)),
     attitude: squat.rear === null ? null : postureOf(job, seen, squat.front ?? 0, squat.rear),
-    levelled: level && postureOf(job, seen, levelledFront(job, squat, bare, level), levelledRear(job, level)),
+    levelled: level ? levelledPosture(job, seen, level) : rubber && rubberPosture(job, seen, rubber),
     level,
+    rubber,
     bottoms: bottomsOf(job, spring, loadCase, bare),
     views: loadViews(job, standing, seen, spring),
   }
 }
 
 /** What the picked pair may carry and would carry; nothing to compare while it is asked for nothing. */
-function kitLoad({ kit, survey }: Job, level: LevelSolution | null) {
-  if (!kit || !level || level.supported <= 0) return null
-  const area = airSpring(kit.bag.table).area.value(kit.bag.rideHeight) ?? 0
-  return { capacity: pairCapacity(kit, maximumPressure(kit, survey).value, area), carried: level.supported / GRAVITY }
+function kitLoad({ kit, survey }: Job, level: LevelSolution | null, rubber: RubberOutcome | null) {
+  const carried = rubber ? 2 * rubber.force : (level?.supported ?? 0)
+  return kit && carried > 0 ? { capacity: kitCapacity(kit, survey), carried: carried / GRAVITY } : null
 }
 
 function bottomsOf(job: Job, spring: RearSpring, { id }: LoadCase, bare: Stand | null): CaseAssessment['bottoms'] {
@@ -178,32 +182,67 @@ function squatOf(
   }
 }
 
-type Seen = Pick<CaseAssessment, 'loadCase' | 'weights' | 'squat' | 'rearRate' | 'bare'>
+export type Seen = Pick<CaseAssessment, 'loadCase' | 'weights' | 'squat' | 'rearRate' | 'bare'>
 
 /** What the front was seen to drop beyond what its springs explain: friction, a rough reading, a load elsewhere. */
 const unexplainedFront = ({ mark }: Job, squat: Squat, bare: Stand | null): Metres =>
   squat.source === 'measured' && squat.front !== null ? squat.front - (bare ? frontDropAt(mark, bare) : 0) : 0
 
 /** Drop of the rear at the mark that the customer is content to keep. */
-function aimOf(job: Job, squat: Squat, bare: Stand | null): LevelQuestion['aim'] {
+function aimOf(job: Job, axle: Kit['axle'], squat: Squat, bare: Stand | null): LevelQuestion['aim'] {
   switch (job.target.kind) {
     case 'unladen-height':
       return { kind: 'height', leave: 0 }
     case 'unladen-rake':
-      return { kind: 'rake', offset: unexplainedFront(job, squat, bare) }
+      return { kind: 'rake', offset: axle === 'rear' ? unexplainedFront(job, squat, bare) : 0 }
     case 'recover':
-      return { kind: 'height', leave: (1 - job.target.share) * Math.max(0, squat.rear ?? 0) }
+      return { kind: 'height', leave: (1 - job.target.share) * Math.max(0, squat[axle] ?? 0) }
   }
 }
 
-/** The level question a kit poses on this job; null while the rear rate is unknown. */
+/** What a kit stands beside: the axle it is for, as the level solve sees it; null while that axle's rate is unknown. */
+function helpedAxle(job: Job, kit: AirKit, { rearRate, weights, loadCase }: Seen) {
+  const { vehicle } = job
+  if (kit.axle === 'rear')
+    return (
+      rearRate && {
+        rate: rearRate,
+        chassis: chassisOf(job, rearRate, loadCase.items, kit),
+        load: axleLoad(weights),
+        sprung: sprungRear(vehicle),
+        gainGive: weights.rearGive,
+        reboundTravel: vehicle.reboundTravel,
+        jounceTravel: vehicle.rearStages.find((s) => s.kind === 'bump-stop')?.at ?? null,
+      }
+    )
+  const rate = frontRate(vehicle)
+  const chassis = frontChassisOf(job, rearRate, loadCase.items, kit)
+  return (
+    rate &&
+    chassis && {
+      rate,
+      chassis,
+      load: seenFromFront(axleLoad(weights)),
+      sprung: sprungFront(vehicle),
+      // A scale is as good at one axle as at the other; what is listed weighs by its place.
+      gainGive:
+        weights.source === 'ticket'
+          ? weights.rearGive
+          : loadCase.items.reduce((sum, i) => sum + i.massGive * Math.abs(i.x / vehicle.wheelbase), 0),
+      reboundTravel: null,
+      jounceTravel: null,
+    }
+  )
+}
+
+/** The level question a kit poses on this job; null without air, or while the rate of its axle is unknown. */
 export function levelFor(job: Job, kit: Kit, at: Seen & { heights?: JobHeights }): LevelSolution | null {
-  if (!at.rearRate) return null
+  const axle = hasAir(kit) ? helpedAxle(job, kit, at) : null
+  if (!hasAir(kit) || !axle) return null
   // The height aimed at was read once, and is read once more when it is set.
   const set = job.tapeGive / Math.SQRT2
   const empty = at.heights?.beforeEmpty
   const { ambient, driving } = surroundings(job)
-  const { vehicle } = job
   // Written out, here and below: copying by spread is what most of the time of an assessment went into.
   return bringLevel({
     minimum: minimumPressure(kit).value,
@@ -211,36 +250,44 @@ export function levelFor(job: Job, kit: Kit, at: Seen & { heights?: JobHeights }
     window: kit.bag.window,
     ambient,
     driving,
-    reboundTravel: vehicle.reboundTravel,
-    jounceTravel: vehicle.rearStages.find((s) => s.kind === 'bump-stop')?.at ?? null,
-    sprungUnladen: sprungRear(vehicle),
-    chassis: chassisOf(job, at.rearRate, at.loadCase.items, kit),
-    load: axleLoad(at.weights),
+    reboundTravel: axle.reboundTravel,
+    jounceTravel: axle.jounceTravel,
+    sprungUnladen: axle.sprung,
+    chassis: axle.chassis,
+    load: axle.load,
     mark: job.mark,
-    aim: aimOf(job, at.squat, at.bare),
+    aim: aimOf(job, kit.axle, at.squat, at.bare),
     air: job.air,
     unsure: {
-      gain: at.weights.rearGive,
-      target: Math.hypot(empty && empty.rear !== null ? empty.rearGive : set, set),
-      rate: at.rearRate.give,
+      gain: axle.gainGive,
+      target: Math.hypot(
+        empty && empty[kit.axle] !== null ? empty[kit.axle === 'rear' ? 'rearGive' : 'frontGive'] : set,
+        set,
+      ),
+      rate: axle.rate.give,
       bag: job.tapeGive,
-      friction: kit.family === 'coil-replacement' ? 0 : at.rearRate.friction,
+      friction: kit.family === 'coil-replacement' ? 0 : axle.rate.friction,
     },
   })
 }
 
-/** Drop of the rear at the mark once aired: the aim, or what is left of it where the bags reach their end. */
-function levelledRear(job: Job, level: LevelSolution): Metres {
-  const sink = tyreSink(job, 'rear', level.rearGain)
-  return level.squat + sink + level.remainingSquat
-}
-
-/** Drop of the front at the mark once aired: as seen without air, but for the little that pitch had moved. */
-function levelledFront(job: Job, squat: Squat, bare: Stand | null, level: LevelSolution): Metres {
+/**
+ * How it stands once aired: the kit's axle at its aim, or what is left of it where the bags reach their end; the other as
+ * seen without air, but for the little that pitch had moved.
+ */
+function levelledPosture(job: Job, at: Seen, level: LevelSolution): Posture {
+  const { squat, bare } = at
+  const aired = job.kit?.axle ?? 'rear'
+  const drop = level.squat + tyreSink(job, aired, level.rearGain) + level.remainingSquat
+  if (aired === 'front') return postureOf(job, at, drop, squat.rear ?? 0)
   const { frontWheelRate } = job.vehicle
   const back = bare && frontWheelRate ? (bare.rearGain - level.rearGain) / (2 * frontWheelRate) : 0
-  return (squat.front ?? 0) + back
+  return postureOf(job, at, (squat.front ?? 0) + back, drop)
 }
+
+/** How it stands on its rubber helpers. */
+const rubberPosture = (job: Job, at: Seen, { with: squat, stand }: RubberOutcome): Posture =>
+  postureOf(job, at, at.squat.front ?? 0, squat + tyreSink(job, 'rear', stand.rearGain))
 
 /** Body over the road from its drops at the mark: marked from the wheels, the tyres' sink comes on top. */
 function postureOf(job: Job, { weights, loadCase }: Seen, frontDrop: Metres, rearDrop: Metres): Posture {

@@ -1,5 +1,5 @@
 import { GRAVITY, type Kilograms, type Metres, type NewtonMetres, type Newtons, type Pascals } from '../quantity'
-import { maximumPressure } from '../kit'
+import { hasAir, maximumPressure } from '../kit'
 import type { RatingId } from '../vehicle'
 import type { CaseAssessment } from './case'
 import type { RateTrouble, RearSpring } from './rate'
@@ -36,7 +36,7 @@ export function cautionsOf(job: Job, active: CaseAssessment, spring: RearSpring)
     list.push({ code: 'bottoms', by: active.bottoms, squat: squat.rear, stages: ['measure', 'load', 'choose'] })
   if (weights.front < -WORTH_SAYING) {
     // Standing level again takes back only what the pitch itself had moved.
-    const back = level && bare ? (bare.rearGain - level.rearGain) / GRAVITY : 0
+    const back = level && bare && job.kit?.axle === 'rear' ? (bare.rearGain - level.rearGain) / GRAVITY : 0
     list.push({ code: 'front-lost', lost: -weights.front, back: Math.max(0, back), stages: ['load', 'choose'] })
   }
   if (active.views && !active.views.agree)
@@ -51,10 +51,13 @@ export function cautionsOf(job: Job, active: CaseAssessment, spring: RearSpring)
   if (weights.distribution)
     list.push({ code: 'bars-slacken', couple: weights.distribution.couple, stages: ['load', 'choose'] })
   if (survey.loadSensingValve && squat.rear !== null && squat.rear > 0) {
-    const kept = level ? Math.max(0, level.squat + level.remainingSquat) / squat.rear : 0
+    const kept =
+      level && job.kit?.axle === 'rear'
+        ? Math.max(0, level.squat + level.remainingSquat) / squat.rear
+        : Number(job.kit?.axle === 'front')
     list.push({ code: 'valve-reads-empty', sees: Math.min(1, kept), stages: ['measure', 'load', 'choose'] })
   }
-  if (job.kit && level?.mean != null && ratings.tightest && ratings.tightest.id !== 'kit') {
+  if (job.kit && hasAir(job.kit) && level?.mean != null && ratings.tightest && ratings.tightest.id !== 'kit') {
     const spare = maximumPressure(job.kit, survey).value - level.mean
     const { id, left } = ratings.tightest
     if (spare > 0)

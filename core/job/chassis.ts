@@ -1,8 +1,8 @@
 import { atmosphere, GRAVITY } from '../quantity'
-import type { Kit } from '../kit'
-import { airSpring, type AxleLoad, type BagPair, type Chassis, type LevelQuestion } from '../spring'
+import type { AirKit, Rubber } from '../kit'
+import { airSpring, type AxleLoad, type BagPair, type Chassis, type LevelQuestion, type StagedSpring } from '../spring'
 import { loadMass, overWheels, tyreDiameter, type AxleWeights, type LoadItem, type Vehicle } from '../vehicle'
-import { axleTyreRate, type AxleRate } from './rate'
+import { axleTyreRate, frontRate, type AxleRate } from './rate'
 import type { Job } from './schema'
 
 /** Half the height of a usual light-truck tyre, where the size does not read. */
@@ -12,9 +12,14 @@ const USUAL_TYRE_RADIUS = 0.39
  * What stands between body and road of a job's vehicle carrying `items`; with a kit, its bags too. Coil replacement takes
  * the steel away and carries all that is sprung.
  */
-export function chassisOf(job: Job, rate: AxleRate, items: readonly LoadItem[], kit: Kit): Chassis & { bags: BagPair }
+export function chassisOf(
+  job: Job,
+  rate: AxleRate,
+  items: readonly LoadItem[],
+  kit: AirKit,
+): Chassis & { bags: BagPair }
 export function chassisOf(job: Job, rate: AxleRate, items: readonly LoadItem[], kit?: null): Chassis
-export function chassisOf(job: Job, rate: AxleRate, items: readonly LoadItem[], kit: Kit | null = null): Chassis {
+export function chassisOf(job: Job, rate: AxleRate, items: readonly LoadItem[], kit: AirKit | null = null): Chassis {
   const { vehicle } = job
   const { track, frontWheelRate, wheelbase } = vehicle
   const frontTyres = axleTyreRate(vehicle, 'front')
@@ -48,7 +53,7 @@ export function chassisOf(job: Job, rate: AxleRate, items: readonly LoadItem[], 
 }
 
 const NO_STEEL: Chassis['rearSide'] = { first: 0, stages: [] }
-const bagsOf = (kit: Kit): BagPair => ({
+const bagsOf = (kit: AirKit): BagPair => ({
   bag: airSpring(kit.bag.table),
   rideHeight: kit.bag.rideHeight,
   motionRatio: kit.bag.motionRatio,
@@ -58,8 +63,65 @@ const bagsOf = (kit: Kit): BagPair => ({
 const weighed = (items: readonly LoadItem[]) => items.map((i) => ({ mass: loadMass(i), z: i.z }))
 const wheelRadius = (vehicle: Vehicle) => (tyreDiameter(vehicle.tyreSize) ?? 2 * USUAL_TYRE_RADIUS) / 2
 
+/**
+ * The same vehicle seen from the other end, for a kit at the front axle: every `rear` of it is the front. Null while the
+ * front springs' rate is unknown.
+ */
+export function frontChassisOf(
+  job: Job,
+  rear: AxleRate | null,
+  items: readonly LoadItem[],
+  kit: AirKit,
+): (Chassis & { bags: BagPair }) | null {
+  const { vehicle } = job
+  const rate = frontRate(vehicle)
+  if (!rate) return null
+  const { tyres, frame, pitchMoment, wheelbase } = chassisOf(job, rear ?? rate, items)
+  const replaced = kit.family === 'coil-replacement'
+  return {
+    wheelbase,
+    rearSide: replaced ? NO_STEEL : { first: rate.rate / 2, stages: [] },
+    // A rate at the wheels acts over the track.
+    rearSpacing: vehicle.track,
+    rearAntiRoll: vehicle.antiRollFront,
+    front: rear && { rate: rear.rate, roll: (rear.rate * vehicle.springSpacing ** 2) / 4 + vehicle.antiRollRear },
+    tyres: tyres && { front: tyres.rear, rear: tyres.front, frontRoll: tyres.rearRoll, rearRoll: tyres.frontRoll },
+    frame,
+    pitchMoment,
+    bags: bagsOf(kit),
+    carriedEmpty: replaced ? sprungFront(vehicle) * GRAVITY : 0,
+  }
+}
+
+/** A load seen from the other end. */
+export const seenFromFront = ({ front, rear, roll, rollRear }: AxleLoad): AxleLoad => ({
+  front: rear,
+  rear: front,
+  roll,
+  rollRear: roll - rollRear,
+})
+
+/** A spring with a rubber beside it: straight pieces of the rubber's curve, each coming in where the last one ends. */
+export function besideRubber(spring: StagedSpring, { gap, squeeze, force }: Rubber): StagedSpring {
+  let rate = 0
+  const pieces = squeeze.map((to, i) => {
+    const from = squeeze[i - 1] ?? 0
+    const next = (force[i]! - (force[i - 1] ?? 0)) / (to - from)
+    const piece = { at: gap + from, adds: next - rate }
+    rate = next
+    return piece
+  })
+  return {
+    first: spring.first,
+    stages: [...spring.stages, ...pieces.filter((p) => p.adds > 0)].sort((a, b) => a.at - b.at),
+  }
+}
+
 /** kg the rear springs carry unladen. */
 export const sprungRear = (vehicle: Vehicle): number => vehicle.curbRear - vehicle.rearUnsprung
+/** kg the front springs carry unladen; with the rear's unsprung weight where the front's is unknown. */
+export const sprungFront = (vehicle: Vehicle): number =>
+  Math.max(1, vehicle.curbFront - (vehicle.frontUnsprung ?? vehicle.rearUnsprung))
 
 /** What a load asks of the springs. */
 export const axleLoad = (weights: AxleWeights): AxleLoad => ({

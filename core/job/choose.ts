@@ -1,75 +1,67 @@
 import type { Kilograms } from '../quantity'
-import { airSpring, bagAt, tableDisagreement, type LevelSolution } from '../spring'
+import type { LevelSolution } from '../spring'
 import {
-  CAPACITY_DISAGREEMENT,
-  fitmentRules,
+  checkKit,
+  hasAir,
+  judgeOn,
+  kitCapacity,
   maximumPressure,
   minimumPressure,
-  overallFit,
-  pairCapacity,
+  type DataFlag,
   type FitVerdict,
   type Kit,
+  type KitVerdict,
   type Limit,
-  type RuleResult,
+  type Shelf,
 } from '../kit'
 import { levelFor, type CaseAssessment } from './case'
+import { rubberFor, type RubberOutcome } from './rubber'
 import type { Job } from './schema'
-
-export type KitDoubt = 'capacity-disagrees' | 'table-disagrees'
 
 export interface KitAssessment {
   kit: Kit
   verdict: FitVerdict
-  rules: RuleResult[]
+  /** By rules and lists alone, before any pressure is worked out. */
+  fit: KitVerdict
   level: LevelSolution | null
-  minimum: Limit
-  maximum: Limit
-  /** Two bags at their maximum and ride height. Never a rating of the vehicle. */
+  /** Of a rubber helper. */
+  rubber: RubberOutcome | null
+  /** Null without air. */
+  minimum: Limit | null
+  maximum: Limit | null
+  /** Two bags at their maximum and ride height, or two rubbers. Never a rating of the vehicle. */
   capacity: Kilograms
-  doubts: KitDoubt[]
+  flags: DataFlag[]
 }
 
-const RANK: FitVerdict[] = ['fits', 'fits-with-parts', 'needs-answer', 'does-not-fit']
 /** Outcomes of the level solve that no spacer or answer changes. */
 const OUT_OF_REACH = new Set(['above-maximum', 'out-of-window'])
-/** Area and slope of volume are one thing told twice: further apart than this, one of them is wrong (common practice). */
-const TABLE_DISAGREEMENT = 0.05
+const flagsOf = new WeakMap<Kit, DataFlag[]>()
 
-/** One kit on one job: does it fit, why, and what pressure it would run at under a load case. */
-export function assessKit(job: Job, kit: Kit, at: CaseAssessment): KitAssessment {
-  const rules = fitmentRules(kit, job.vehicle, job.survey)
-  const level = levelFor(job, kit, at)
-  const maximum = maximumPressure(kit, job.survey)
-  const bag = airSpring(kit.bag.table)
-  const capacity = pairCapacity(kit, maximum.value, bagAt(bag, kit.bag.rideHeight)?.area ?? 0)
-  const full = pairCapacity(kit, kit.bag.maximum, bagAt(bag, kit.bag.rideHeight)?.area ?? 0)
-  const listed = kit.bag.listedPairCapacity
-  const doubts: KitDoubt[] = []
-  if (listed !== null && Math.abs(listed / full - 1) > CAPACITY_DISAGREEMENT) doubts.push('capacity-disagrees')
-  if (tableDisagreement(bag, kit.bag.table) > TABLE_DISAGREEMENT) doubts.push('table-disagrees')
-  const fit = overallFit(rules)
-  return {
-    kit,
-    verdict: level && OUT_OF_REACH.has(level.code) ? 'does-not-fit' : fit,
-    rules,
-    level,
-    minimum: minimumPressure(kit),
-    maximum,
-    capacity,
-    doubts,
-  }
+/** What a kit's data says against itself; worked out once, for kits do not change. */
+function flags(kit: Kit): DataFlag[] {
+  const known = flagsOf.get(kit)
+  if (known) return known
+  const fresh = checkKit(kit)
+  flagsOf.set(kit, fresh)
+  return fresh
 }
 
-/** Every kit of the catalogue, best first: verdict, then the pressure nearest the middle of its window. */
-export function rankKits(job: Job, kits: readonly Kit[], at: CaseAssessment): KitAssessment[] {
-  const offCentre = (a: KitAssessment) =>
-    a.level?.mean == null
-      ? 1
-      : Math.abs(a.level.mean - (a.minimum.value + a.maximum.value) / 2) / (a.maximum.value - a.minimum.value)
-  return kits
-    .map((kit) => assessKit(job, kit, at))
-    .sort(
-      (a, b) =>
-        RANK.indexOf(a.verdict) - RANK.indexOf(b.verdict) || offCentre(a) - offCentre(b) || a.kit.price - b.kit.price,
-    )
+/** One kit on one job: does it fit, why, and what it comes to under a load case. */
+export function assessKit(job: Job, kit: Kit, at: CaseAssessment, shelf: Shelf): KitAssessment {
+  const fit = judgeOn(shelf, kit, job.vehicle, job.survey)
+  const level = levelFor(job, kit, at)
+  const rubber = rubberFor(job, kit, at)
+  const beyond = (level && OUT_OF_REACH.has(level.code)) || rubber?.overloaded
+  return {
+    kit,
+    verdict: beyond ? 'does-not-fit' : fit.verdict,
+    fit,
+    level,
+    rubber,
+    minimum: hasAir(kit) ? minimumPressure(kit) : null,
+    maximum: hasAir(kit) ? maximumPressure(kit, job.survey) : null,
+    capacity: kitCapacity(kit, job.survey),
+    flags: flags(kit),
+  }
 }

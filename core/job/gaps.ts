@@ -1,5 +1,5 @@
 import { ABOUT_GIVE, TAPE_GIVE } from '../vehicle'
-import { BAG_CLEARANCE, EXHAUST_DISTANCE, PLATE_CLEARANCE, type Kit, type Limit } from '../kit'
+import { BAG_CLEARANCE, EXHAUST_DISTANCE, hasAir, PLATE_CLEARANCE, type AirKit, type Kit, type Limit } from '../kit'
 import type { Metres } from '../quantity'
 import type { Side } from '../plan'
 import { ofKind, type BayRecord, type GapCheck, type Job } from './schema'
@@ -18,13 +18,14 @@ export interface GapJudgement {
 
 /** Checks that a family needs: a cylinder inside a coil has no room to measure round it. */
 export function gapChecks(kit: Kit, exhaust: Job['survey']['exhaustSide']): GapCheck[] {
+  if (!hasAir(kit)) return []
   const checks: GapCheck[] = kit.family === 'in-coil' ? [] : ['bag-clearance', 'bag-length']
   if (kit.family === 'bellows' || kit.family === 'sleeve') checks.push('plate-tyre')
   return exhaust === 'none' ? checks : [...checks, 'line-exhaust']
 }
 
 /** One reading against its rule: `close` within what the tape can tell, never rounded in favour. */
-export function judgeGap(kit: Kit, check: GapCheck, value: Metres, give: Metres, sleeved: boolean): GapVerdict {
+export function judgeGap(kit: AirKit, check: GapCheck, value: Metres, give: Metres, sleeved: boolean): GapVerdict {
   const { low, most } = limitsOf(kit, check)
   if (value < low.value) return check === 'line-exhaust' && sleeved ? 'sleeved' : 'too-little'
   if (most && value > most.value) return 'too-much'
@@ -36,7 +37,7 @@ export function judgeGap(kit: Kit, check: GapCheck, value: Metres, give: Metres,
 /** Verdicts that let the clearance gate close. */
 export const GAP_PASSES: readonly GapVerdict[] = ['fine', 'close', 'sleeved', 'off-middle']
 
-function limitsOf(kit: Kit, check: GapCheck): { low: Limit; most: Limit | null } {
+function limitsOf(kit: AirKit, check: GapCheck): { low: Limit; most: Limit | null } {
   switch (check) {
     case 'bag-clearance':
       return { low: BAG_CLEARANCE, most: null }
@@ -55,7 +56,7 @@ function limitsOf(kit: Kit, check: GapCheck): { low: Limit; most: Limit | null }
 /** Every gap the picked kit needs on both sides, judged from its latest reading. */
 export function judgeGaps(job: Job, standing: readonly BayRecord[]): GapJudgement[] {
   const { kit } = job
-  if (!kit) return []
+  if (!kit || !hasAir(kit)) return []
   const latest = new Map(ofKind(standing, 'gap').map((r) => [`${r.body.check}:${r.body.side}`, r.body]))
   return gapChecks(kit, job.survey.exhaustSide).flatMap((check) =>
     (['left', 'right'] as const).map((side) => {

@@ -1,12 +1,12 @@
 import { describe, expect, test } from 'vitest'
 import { demoJob, demoKits } from '../../demo/shop'
 import { INCH, POUND_FOOT, PSI } from '../quantity'
-import { fitmentRules, maximumPressure, minimumPressure, overallFit } from '../kit'
+import { DEFAULT_RULES, hasAir, judgeKit, kitFacts, maximumPressure, minimumPressure, type AirKit } from '../kit'
 import { newLoad } from '../vehicle'
 import { assessJob, jobSchema, judgeGap, standing, type BayRecord, type Job, type RecordBody } from '.'
 
 const kits = demoKits()
-const kit = (id: string) => kits.find((k) => k.id === id)!
+const kit = (id: string): AirKit => kits.filter(hasAir).find((k) => k.id === id)!
 /** Appends records to a list as the server would. */
 function append(records: readonly BayRecord[], ...bodies: (RecordBody | [RecordBody, string])[]): BayRecord[] {
   const list = [...records]
@@ -24,7 +24,7 @@ function append(records: readonly BayRecord[], ...bodies: (RecordBody | [RecordB
   }
   return list
 }
-const open = (job: Job, records: BayRecord[]) => assessJob(job, records, kits)
+const open = (job: Job, records: BayRecord[]) => assessJob(job, records)
 
 describe('records', () => {
   const height = (value: number): RecordBody => ({
@@ -52,12 +52,12 @@ describe('records', () => {
 
 describe('fitment', () => {
   const lifted = demoJob('0418').job
-  const verdict = (id: string, survey = lifted.survey) => overallFit(fitmentRules(kit(id), lifted.vehicle, survey))
+  const judge = (id: string, survey = lifted.survey) =>
+    judgeKit(kitFacts(kit(id)), null, DEFAULT_RULES, lifted.vehicle, survey)
+  const verdict = (id: string, survey = lifted.survey) => judge(id, survey).verdict
   test('a 2 in lift block is too much for a bracket that takes 1', () => {
-    const rule = fitmentRules(kit('ninebark-ridge-2'), lifted.vehicle, lifted.survey).find(
-      (r) => r.rule === 'lift-block',
-    )!
-    expect(rule.verdict).toBe('no')
+    const rule = judge('ninebark-ridge-2').reasons.find((r) => r.rule === 'lift-block')!
+    expect(rule.effect).toBe('no')
     expect(rule.has).toBeCloseTo(2 * INCH, 4)
     expect(rule.takes).toBeCloseTo(INCH, 4)
   })
@@ -85,8 +85,8 @@ describe('in-coil maximum by coil gap', () => {
     [null, 35],
   ])('gap %s m: %d psi', (gap, limit) => expect(psi(gap)).toBe(limit))
   test('a minimum never goes below 5 psi', () => {
-    const low = { ...kit('kettleworth-core-92') }
-    low.bag = { ...low.bag, minimum: 20_000 }
+    const cylinder = kit('kettleworth-core-92')
+    const low: AirKit = { ...cylinder, bag: { ...cylinder.bag, minimum: 20_000 } }
     expect(minimumPressure(low)).toMatchObject({ source: 'common practice' })
     expect(minimumPressure(low).value / PSI).toBeCloseTo(5, 6)
   })

@@ -1,6 +1,6 @@
 import { linearRegression } from 'simple-statistics'
 import { describe, expect, test } from 'vitest'
-import { demoJob, demoKits } from '../../demo/shop'
+import { demoJob } from '../../demo/shop'
 import { GRAVITY, INCH, POUND, PSI } from '../quantity'
 import { newLoad } from '../vehicle'
 import { bandText, blockText, cautionText, obstacleText, viewsText } from '../wording'
@@ -16,8 +16,7 @@ import {
   type RecordBody,
 } from '.'
 
-const kits = demoKits()
-const open = (job: Job, records: readonly BayRecord[] = []) => assessJob(job, records, kits)
+const open = (job: Job, records: readonly BayRecord[] = []) => assessJob(job, records)
 const codes = (a: Assessment) => a.cautions.map((c) => c.code)
 const said = (a: Assessment) => a.cautions.map((c) => cautionText(c, 'us')).join(' ')
 function appended(records: readonly BayRecord[], ...bodies: RecordBody[]): BayRecord[] {
@@ -219,7 +218,7 @@ describe('a load that keeps the vehicle in the shop', () => {
     // The vehicle could bear this; the picked pair cannot, so it is kept in the shop and another kit may be tried.
     const light: Job = {
       ...heavy,
-      kit: { ...hives.kit!, bag: { ...hives.kit!.bag, maximum: 25 * PSI }, testPressure: 20 * PSI },
+      kit: { ...hives.kit!, bag: { ...hives.kit!.bag!, maximum: 25 * PSI }, testPressure: 20 * PSI },
       loadCases: hives.loadCases.slice(0, 1),
     }
     const weak = open(light, read)

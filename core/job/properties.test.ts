@@ -1,8 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { demoJobs, demoKits } from '../../demo/shop'
+import { onShelf } from '../fixtures/on-shelf'
+import { shelfOf } from '../kit'
 import { loadMass, type Vehicle } from '../vehicle'
-import { assessJob, jobSchema, type BayRecord, type Job, type RecordBody } from '.'
+import { assessJob, jobSchema, rankKits, type BayRecord, type Job, type RecordBody } from '.'
 
 const kits = demoKits()
 const jobs = demoJobs()
@@ -56,9 +58,9 @@ describe('whatever a job holds', () => {
     fc.assert(
       fc.property(loaded, ({ job, records }) => {
         expect(jobSchema.safeParse(job).success).toBe(true)
-        const { cases, kits: ranked, picked } = assessJob(job, records, kits)
-        for (const n of numbers([cases, ranked.map((k) => k.level), picked?.level]))
-          expect(Number.isFinite(n)).toBe(true)
+        const { cases, picked } = assessJob(job, records)
+        const levels = onShelf(job, records, kits).map((k) => [k.level, k.rubber])
+        for (const n of numbers([cases, levels, picked?.level])) expect(Number.isFinite(n)).toBe(true)
       }),
       { numRuns: 120 },
     )
@@ -66,7 +68,7 @@ describe('whatever a job holds', () => {
   test('weight is conserved: the axles together carry vehicle and load', () => {
     fc.assert(
       fc.property(loaded, ({ job, records }) => {
-        const { weights, loadCase } = assessJob(job, records, []).active
+        const { weights, loadCase } = assessJob(job, records).active
         const load = [...job.fittings, ...loadCase.items].reduce((sum, i) => sum + loadMass(i), 0)
         expect(weights.frontTotal + weights.rearTotal).toBeCloseTo(
           job.vehicle.curbFront + job.vehicle.curbRear + load,
@@ -79,9 +81,9 @@ describe('whatever a job holds', () => {
   test('bags together carry what was added, however it is shared left and right', () => {
     fc.assert(
       fc.property(loaded, ({ job, records }) => {
-        for (const { level, kit } of assessJob(job, records, kits).kits) {
+        for (const { level, kit } of onShelf(job, records, kits)) {
           if (!level?.left || !level.right) continue
-          expect((level.left.force + level.right.force) * kit.bag.motionRatio).toBeCloseTo(level.supported, 3)
+          expect((level.left.force + level.right.force) * kit.bag!.motionRatio).toBeCloseTo(level.supported, 3)
         }
       }),
       { numRuns: 60 },
@@ -90,11 +92,11 @@ describe('whatever a job holds', () => {
   test('a kit is never called level over its maximum or under its minimum', () => {
     fc.assert(
       fc.property(loaded, ({ job, records }) => {
-        for (const { level, minimum, maximum } of assessJob(job, records, kits).kits) {
+        for (const { level, minimum, maximum } of onShelf(job, records, kits)) {
           if (level?.code !== 'level') continue
           for (const side of [level.left!, level.right!]) {
-            expect(side.pressure).toBeGreaterThanOrEqual(minimum.value)
-            expect(side.pressure).toBeLessThanOrEqual(maximum.value)
+            expect(side.pressure).toBeGreaterThanOrEqual(minimum!.value)
+            expect(side.pressure).toBeLessThanOrEqual(maximum!.value)
           }
         }
       }),
@@ -104,7 +106,7 @@ describe('whatever a job holds', () => {
   test('an overload always blocks, whatever kit is picked', () => {
     fc.assert(
       fc.property(loaded, ({ job, records }) => {
-        const a = assessJob(job, records, [])
+        const a = assessJob(job, records)
         const over = a.cases.some((c) => c.ratings.exceeded.length > 0 || c.ratings.kitExceeded !== null)
         expect(a.blocks.some((b) => b.code === 'over-rating')).toBe(over)
       }),
@@ -114,11 +116,13 @@ describe('whatever a job holds', () => {
   test('kits come best first, and none is lost', () => {
     fc.assert(
       fc.property(loaded, ({ job, records }) => {
-        const ranked = assessJob(job, records, kits).kits
-        const order = ['fits', 'fits-with-parts', 'needs-answer', 'does-not-fit']
-        const ranks = ranked.map((k) => order.indexOf(k.verdict))
-        expect(ranks).toEqual([...ranks].sort((a, b) => a - b))
-        expect(new Set(ranked.map((k) => k.kit.id)).size).toBe(kits.length)
+        const { cases, active } = assessJob(job, records)
+        const { fitting, undecided, others } = rankKits(job, shelfOf(kits), cases, active)
+        const totals = fitting.map((k) => k.total)
+        expect(totals).toEqual([...totals].sort((a, b) => b - a))
+        for (const n of numbers([fitting, undecided])) expect(Number.isFinite(n)).toBe(true)
+        const all = [...fitting, ...undecided].map((k) => k.assessed.kit.id).concat(others.map((k) => k.kit.id))
+        expect(new Set(all).size).toBe(kits.length)
       }),
       { numRuns: 40 },
     )
@@ -143,7 +147,7 @@ describe('ledger of what is off', () => {
           sequence: records.length + i + 1,
           at: '2026-11-25T10:00:00Z',
         }))
-        const open = assessJob(job, [...records, ...more], [])
+        const open = assessJob(job, [...records, ...more])
           .ledgers!.off.filter((l) => l.open)
           .map((l) => l.what)
         for (const part of ['liner', 'clip', 'lamp']) {
@@ -161,11 +165,11 @@ describe('ledger of what is off', () => {
 describe('stages', () => {
   test('nothing that waits is called done, and nothing done waits', () => {
     for (const { job, records } of jobs)
-      for (const s of assessJob(job, records, kits).stages) expect(s.state === 'done').toBe(s.waits.length === 0)
+      for (const s of assessJob(job, records).stages) expect(s.state === 'done').toBe(s.waits.length === 0)
   })
   test('a job without anything waits at every stage for what it lacks', () => {
     const { job } = jobs.find((j) => j.job.number === '0419')!
-    const codes = assessJob(job, [], kits).stages.map((s) => s.waits.map((w) => w.code))
+    const codes = assessJob(job, []).stages.map((s) => s.waits.map((w) => w.code))
     expect(codes[0]).toEqual(expect.arrayContaining(['before-empty', 'before-loaded', 'survey']))
     expect(codes[1]).toEqual(['no-load'])
     for (const later of codes.slice(2, 7)) expect(later).toContain('no-kit')
@@ -174,7 +178,7 @@ describe('stages', () => {
   test('once work has begun the loaded "before" reading is no longer asked for', () => {
     const { job, records } = jobs.find((j) => j.job.number === '0417')!
     const unread = records.filter((r) => !(r.body.kind === 'height' && r.body.load === 'loaded'))
-    const asks = (list: BayRecord[]) => assessJob(job, list, kits).stages[0]!.waits.map((w) => w.code)
+    const asks = (list: BayRecord[]) => assessJob(job, list).stages[0]!.waits.map((w) => w.code)
     expect(asks(unread)).not.toContain('before-loaded')
     expect(asks(unread.filter((r) => r.body.kind !== 'step'))).toContain('before-loaded')
   })

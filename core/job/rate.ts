@@ -120,6 +120,20 @@ function frictionOf(vehicle: Vehicle, measured: Newtons | null): Pick<AxleRate, 
   return { friction: USUAL_FRICTION[vehicle.suspension], frictionSource: 'usual' }
 }
 
+/** A library rate that came without its plus-or-minus is taken as a tenth unsure (common practice). */
+const UNSAID_GIVE = 0.1
+/** What the library knows of the front springs, both sides; null where nothing. */
+export const frontRate = ({ frontWheelRate, suspension }: Vehicle): AxleRate | null =>
+  frontWheelRate === null
+    ? null
+    : {
+        rate: 2 * frontWheelRate,
+        give: 2 * frontWheelRate * UNSAID_GIVE,
+        source: 'vehicle',
+        friction: USUAL_FRICTION[suspension],
+        frictionSource: 'usual',
+      }
+
 /** What the library knows of the rear springs; null where nothing. */
 export const libraryRate = (vehicle: Vehicle): AxleRate | null =>
   vehicle.rearWheelRate === null

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { bounded } from '../quantity'
-import { kitSchema } from '../kit'
+import { applicationSchema, kitSchema, ruleSetSchema } from '../kit'
 import {
   CORNERS,
   emptySurvey,
@@ -26,6 +26,33 @@ const identity = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9:_-]{0,99}$/, {
 
 export const STAGES = ['measure', 'load', 'choose', 'fit', 'plan', 'bay', 'air', 'hand-over'] as const
 export type StageId = (typeof STAGES)[number]
+
+/** What shop and customer care about, as plain answers. */
+export const preferencesSchema = z.strictObject({
+  loadChanges: z.enum(['seldom', 'sometimes', 'daily']),
+  offCentre: z.enum(['no', 'sometimes', 'often']),
+  emptyRide: z.enum(['unimportant', 'matters', 'first']),
+  drilling: z.enum(['fine', 'rather-not']),
+  upkeep: z.enum(['looked-after', 'forgotten']),
+  hurry: z.enum(['no', 'today']),
+  compressor: z.enum(['no', 'later']),
+  budget: z
+    .number({ error: 'Budget must be a number' })
+    .min(1, { error: 'Budget must be above zero' })
+    .max(100_000, { error: 'Budget must be below 100 000' })
+    .nullable(),
+})
+export type Preferences = z.infer<typeof preferencesSchema>
+export const USUAL_PREFERENCES: Preferences = {
+  loadChanges: 'sometimes',
+  offCentre: 'sometimes',
+  emptyRide: 'matters',
+  drilling: 'fine',
+  upkeep: 'looked-after',
+  hurry: 'no',
+  compressor: 'no',
+  budget: null,
+}
 
 const NO_CONDITIONS = { fillTemperature: null, driveTemperature: null, driveAltitude: null }
 const temperature = bounded('temperature', 233.15, 333.15).nullable()
@@ -72,6 +99,12 @@ export const jobSchema = z
       .default(NO_CONDITIONS),
     /** The kit as it was when picked: a later change of the catalogue does not rewrite a job. */
     kit: kitSchema.nullable(),
+    /** Rules and list by which that kit was picked: an old job keeps what it was decided by. */
+    decided: z
+      .strictObject({ rules: ruleSetSchema, applications: z.array(applicationSchema).max(60), at: z.string().max(40) })
+      .nullable()
+      .default(null),
+    preferences: preferencesSchema.default(USUAL_PREFERENCES),
     choices: z.strictObject({ wheels: z.enum(['off', 'on']) }),
   })
   .refine((j) => j.loadCases.some((c) => c.id === j.activeCase), {
@@ -259,6 +292,8 @@ export function newJob(
     altitude: 0,
     conditions: { ...NO_CONDITIONS },
     kit: null,
+    decided: null,
+    preferences: { ...USUAL_PREFERENCES },
     choices: { wheels: 'off' },
   }
 }

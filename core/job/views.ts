@@ -1,5 +1,6 @@
 import { GRAVITY, PSI, type Kilograms, type Pascals } from '../quantity'
 import { airSpring, stagedForce } from '../spring'
+import { hasAir } from '../kit'
 import { reconcile, type Reconciled } from '../vehicle'
 import { chassisOf } from './chassis'
 import type { CaseAssessment } from './case'
@@ -57,7 +58,7 @@ function airedView(
   heights: CaseAssessment['heights'],
 ): { value: Kilograms; give: Kilograms } | null {
   const { kit, vehicle } = job
-  if (!kit || !rearRate || kit.family === 'coil-replacement') return null
+  if (!kit || !hasAir(kit) || kit.axle !== 'rear' || !rearRate || kit.family === 'coil-replacement') return null
   const drop = dropBetween(vehicle, heights.beforeEmpty, heights.afterLoaded)
   const pressures = ofKind(standing, 'height').flatMap(({ body }) =>
     body.moment === 'after' && body.load === 'loaded' && body.loadCase === loadCase.id && body.mark === job.mark

@@ -1,6 +1,7 @@
 import { GRAVITY, INCH, PSI, type Kilograms, type Metres, type Pascals } from '../quantity'
 import { TAPE_GIVE, type Survey } from '../vehicle'
-import type { Kit } from './schema'
+import { airSpring } from '../spring'
+import { hasAir, type AirKit, type Kit } from './schema'
 
 export type LimitSource = 'published' | 'common practice' | 'kit' | 'vehicle' | 'shop'
 /** A limit that can always answer "says who?". */
@@ -31,7 +32,7 @@ export const LEVEL_TOLERANCE: Metres = INCH / 4
 /** A listed capacity that differs more than this from maximum x area is a data error worth flagging. */
 export const CAPACITY_DISAGREEMENT = 0.15
 
-export const minimumPressure = (kit: Kit): Limit =>
+export const minimumPressure = (kit: AirKit): Limit =>
   kit.bag.minimum >= FLOOR_PRESSURE
     ? { value: kit.bag.minimum, source: 'kit', note: 'least pressure in the booklet' }
     : { value: FLOOR_PRESSURE, source: 'common practice', note: 'never below 5 psi' }
@@ -40,7 +41,7 @@ export const minimumPressure = (kit: Kit): Limit =>
  * Maximum pressure of a kit in this vehicle. An in-coil cylinder depends on the standing coil gap: at the threshold
  * within what a tape can tell, and while the gap is unknown, the lower maximum holds.
  */
-export function maximumPressure(kit: Kit, survey: Survey): Limit {
+export function maximumPressure(kit: AirKit, survey: Survey): Limit {
   const { coilGap, maximum } = kit.bag
   if (!coilGap) return { value: maximum, source: 'kit', note: 'most pressure in the booklet' }
   if (survey.coilGapStanding === null)
@@ -59,6 +60,21 @@ export function maximumPressure(kit: Kit, survey: Survey): Limit {
 }
 
 /** What two bags can carry at their ride height and maximum pressure. */
-export function pairCapacity(kit: Kit, maximum: Pascals, areaAtRide: number): Kilograms {
+export function pairCapacity(kit: AirKit, maximum: Pascals, areaAtRide: number): Kilograms {
   return (2 * maximum * areaAtRide * kit.bag.motionRatio) / GRAVITY
 }
+
+/** Two bags at the maximum that holds here and their ride height, or two rubbers. Never a rating of the vehicle. */
+export function kitCapacity(kit: Kit, survey: Survey): Kilograms {
+  if (kit.rubber) return (2 * kit.rubber.most) / GRAVITY
+  if (!hasAir(kit)) return 0
+  return pairCapacity(
+    kit,
+    maximumPressure(kit, survey).value,
+    airSpring(kit.bag.table).area.value(kit.bag.rideHeight) ?? 0,
+  )
+}
+
+/** Least and most pressure of a kit in this vehicle; null where there is no air. */
+export const pressureLimits = (kit: Kit | null, survey: Survey): { minimum: Limit; maximum: Limit } | null =>
+  kit && hasAir(kit) ? { minimum: minimumPressure(kit), maximum: maximumPressure(kit, survey) } : null

@@ -2,24 +2,14 @@ import { z } from 'zod'
 import { bounded } from '../quantity'
 import { bagDataSchema } from '../spring'
 import { PROOF, THREADS, torqueSpecSchema, type BoltGrade, type ThreadName } from '../torque'
-import { BODIES, SUSPENSIONS, surveySchema, type Survey } from '../vehicle'
+import { BODIES, SUSPENSIONS } from '../vehicle'
+import { conditionSchema } from './condition'
 
-export const FAMILIES = ['bellows', 'sleeve', 'in-coil', 'coil-replacement'] as const
+export const FAMILIES = ['bellows', 'sleeve', 'in-coil', 'coil-replacement', 'rubber'] as const
 export type KitFamily = (typeof FAMILIES)[number]
 
 const id = z.string().regex(/^[a-z0-9][a-z0-9-]{0,59}$/, { error: 'must be lower-case letters, digits and dashes' })
 const text = z.string().trim().min(1).max(240)
-
-const surveyKeys = Object.keys(surveySchema.shape) as [keyof Survey, ...(keyof Survey)[]]
-
-/** A survey answer that makes something apply. An unanswered question keeps it in and marks it as unsure. */
-export const conditionSchema = z.union([
-  z.strictObject({ survey: z.enum(surveyKeys), is: z.array(z.union([z.string(), z.boolean()])).min(1) }),
-  z.strictObject({ survey: z.enum(surveyKeys), over: z.number() }),
-  z.strictObject({ suspension: z.enum(SUSPENSIONS) }),
-  z.strictObject({ rearWheels: z.enum(['single', 'dual']) }),
-])
-export type Condition = z.infer<typeof conditionSchema>
 
 export const SUPPORTS = ['any', 'on-wheels', 'axle-hanging', 'axle-raised', 'frame-raised', 'ride-height'] as const
 export const SIDES = ['once', 'each', 'left', 'right', 'exhaust-side'] as const
@@ -33,6 +23,10 @@ export const fastenerSchema = z.strictObject({
   thread: z.enum(Object.keys(THREADS) as [ThreadName, ...ThreadName[]]).nullable(),
   grade: z.enum(Object.keys(PROOF) as [BoltGrade, ...BoltGrade[]]).nullable(),
   spec: torqueSpecSchema,
+  /** Drawn down in turns, opposite ends alternating. */
+  evenly: z.boolean().default(false),
+  /** When it gets its torque. */
+  when: z.enum(['as-fitted', 'after-alignment', 'at-ride-height']).default('as-fitted'),
 })
 export type Fastener = z.infer<typeof fastenerSchema>
 
@@ -69,6 +63,11 @@ export type Operation = z.infer<typeof operationSchema>
 const span = (schema: z.ZodNumber) =>
   z.strictObject({ low: schema, high: schema }).refine((s) => s.low <= s.high, { error: 'low must not be above high' })
 
+const rising = (values: readonly number[]) => values.every((v, i) => i === 0 || v > values[i - 1]!)
+/** Rate of each straight piece of a rubber's curve, beginning at nothing. */
+const rates = ({ squeeze, force }: { squeeze: number[]; force: number[] }) =>
+  squeeze.map((at, i) => ((force[i] ?? 0) - (force[i - 1] ?? 0)) / (at - (squeeze[i - 1] ?? 0)))
+
 export const fitmentSchema = z.strictObject({
   suspension: z.array(z.enum(SUSPENSIONS)).min(1),
   bodies: z.array(z.enum(BODIES)).min(1),
@@ -83,6 +82,89 @@ export const fitmentSchema = z.strictObject({
   hitchRails: z.enum(['fine', 'needs-spacer', 'no']),
 })
 
+export const HANDS = ['left', 'right', 'either', 'turned'] as const
+export const bracketSchema = z.strictObject({
+  name: text,
+  place: z.enum(['frame', 'axle', 'spring', 'bag'], { error: 'place must be frame, axle, spring or bag' }),
+  /** `either`: the same part on both sides; `turned`: the same part, turned half round on the other side. */
+  hand: z.enum(HANDS, { error: `hand must be one of ${HANDS.join(', ')}` }),
+  number: z.string().trim().max(40).default(''),
+})
+export type Bracket = z.infer<typeof bracketSchema>
+
+/** How wide the bag gets, by its maker. */
+export const diameterTableSchema = z
+  .strictObject({
+    heights: z
+      .array(bounded('length', 0.01, 0.8))
+      .min(2)
+      .max(20),
+    pressures: z
+      .array(bounded('pressure', 10_000, 1_500_000))
+      .min(1)
+      .max(10),
+    /** A row for each height, in it a diameter for each pressure. */
+    diameters: z.array(z.array(bounded('length', 0.03, 0.5)).max(10)).max(20),
+  })
+  .refine((t) => t.diameters.length === t.heights.length && t.diameters.every((r) => r.length === t.pressures.length), {
+    path: ['diameters'],
+    error: 'diameters must have a row for each height and in it one figure for each pressure',
+  })
+export type DiameterTable = z.infer<typeof diameterTableSchema>
+
+const bagSchema = z.strictObject({
+  table: bagDataSchema,
+  /** Bag height at the vehicle's unladen height when fitted by the booklet. */
+  rideHeight: bounded('length', 0.03, 0.6),
+  window: span(bounded('length', 0.03, 0.8)),
+  maximumDiameter: bounded('length', 0.03, 0.4),
+  diameters: diameterTableSchema.nullable().default(null),
+  /** A rubber stop inside the bag, in the place of the one that was taken out. */
+  internalBumper: z.boolean().default(false),
+  minimum: bounded('pressure', 20_000, 300_000),
+  maximum: bounded('pressure', 100_000, 1_200_000),
+  /** What the booklet says about pressure beyond the two figures. */
+  pressureNote: z.string().trim().max(240).default(''),
+  /** In-coil only: at or over this standing coil gap the lower maximum holds. */
+  coilGap: z
+    .strictObject({
+      threshold: bounded('length', 0.005, 0.1),
+      wideMaximum: bounded('pressure', 100_000, 1_200_000),
+    })
+    .nullable(),
+  motionRatio: z.number().min(0.3).max(1.5),
+  /** Bag centres apart. */
+  spacing: bounded('length', 0.4, 2),
+  /** Maker's figure for two bags; compared with maximum x area, for it is often stated carelessly. */
+  listedPairCapacity: bounded('mass', 50, 10_000).nullable(),
+})
+export type KitBag = z.infer<typeof bagSchema>
+
+/** A rubber spring of one side: nothing to fill, nothing to set. */
+export const rubberSchema = z
+  .strictObject({
+    /** Squat, from unladen height, at which it touches; 0 where it always does. */
+    gap: bounded('length', 0, 0.2),
+    /** Squeezed by this much it pushes back with that much, N; from nothing on. */
+    squeeze: z
+      .array(bounded('length', 0.001, 0.2))
+      .min(2, { error: 'two points or more' })
+      .max(12),
+    force: z.array(z.number().min(10).max(100_000)).max(12),
+    /** Most that one may carry for good. */
+    most: z.number().min(100).max(100_000),
+    spacing: bounded('length', 0.4, 2),
+  })
+  .refine((r) => r.force.length === r.squeeze.length, { path: ['force'], error: 'one force for each squeeze' })
+  .refine((r) => rising(r.squeeze), { path: ['squeeze'], error: 'squeeze must rise strictly' })
+  .refine((r) => rising(r.force), { path: ['force'], error: 'force must rise strictly with squeeze' })
+  .refine((r) => rates(r).every((k, i, all) => i === 0 || k >= all[i - 1]!), {
+    path: ['force'],
+    error: 'rubber gets stiffer as it is squeezed: this curve bends back',
+  })
+  .refine((r) => r.most <= r.force.at(-1)!, { path: ['most'], error: 'most must lie within the forces given' })
+export type Rubber = z.infer<typeof rubberSchema>
+
 export const kitSchema = z
   .strictObject({
     id,
@@ -94,42 +176,58 @@ export const kitSchema = z
     drilling: z.boolean(),
     minutes: span(z.number().min(10).max(1440)),
     fitment: fitmentSchema,
-    bag: z.strictObject({
-      table: bagDataSchema,
-      /** Bag height at the vehicle's unladen height when fitted by the booklet. */
-      rideHeight: bounded('length', 0.03, 0.6),
-      window: span(bounded('length', 0.03, 0.8)),
-      maximumDiameter: bounded('length', 0.03, 0.4),
-      minimum: bounded('pressure', 20_000, 300_000),
-      maximum: bounded('pressure', 100_000, 1_200_000),
-      /** In-coil only: at or over this standing coil gap the lower maximum holds. */
-      coilGap: z
-        .strictObject({
-          threshold: bounded('length', 0.005, 0.1),
-          wideMaximum: bounded('pressure', 100_000, 1_200_000),
-        })
-        .nullable(),
-      motionRatio: z.number().min(0.3).max(1.5),
-      /** Bag centres apart. */
-      spacing: bounded('length', 0.4, 2),
-      /** Maker's figure for two bags; compared with maximum x area, for it is often stated carelessly. */
-      listedPairCapacity: bounded('mass', 50, 10_000).nullable(),
-    }),
+    axle: z.enum(['rear', 'front'], { error: 'axle must be rear or front' }).default('rear'),
+    /** What comes out for it. */
+    replaces: z.enum(['nothing', 'jounce-bumper', 'coil-spring']).default('nothing'),
+    /** Null for a rubber helper. */
+    bag: bagSchema.nullable(),
+    /** Null for anything with air in it. */
+    rubber: rubberSchema.nullable().default(null),
+    brackets: z.array(bracketSchema).max(20).default([]),
+    /** What is in the box. */
+    parts: z
+      .array(
+        z.strictObject({
+          number: z.string().trim().max(40).default(''),
+          name: text,
+          count: z.number().int().min(1).max(99),
+        }),
+      )
+      .max(60)
+      .default([]),
+    /** Air line in the box, and how it is joined. */
+    airLine: z
+      .strictObject({ length: bounded('length', 0.5, 30), diameter: bounded('length', 0.003, 0.02) })
+      .nullable()
+      .default(null),
+    fitting: z.enum(['push-to-connect', 'barbed', 'none']).default('push-to-connect'),
+    /** Whether a compressor can be added later without opening the kit again. */
+    compressorLater: z.boolean().default(true),
+    /** Pressure checks, or looks, that the booklet asks for in a year. */
+    checksAYear: z.number().int().min(0).max(60).default(12),
     lineVolume: z.number().min(0).max(0.01),
-    testPressure: bounded('pressure', 100_000, 700_000),
+    /** Null where there is no air. */
+    testPressure: bounded('pressure', 100_000, 700_000).nullable(),
     fasteners: z.array(fastenerSchema).max(30),
-    operations: z.array(operationSchema).min(1).max(60),
+    operations: z.array(operationSchema).max(60),
     /** Joints to soap, a side. */
-    joints: z.array(text).min(1).max(12),
+    joints: z.array(text).max(12),
     spacerParts: z.array(text).max(8),
   })
-  .refine((k) => k.bag.window.low <= k.bag.rideHeight && k.bag.rideHeight <= k.bag.window.high, {
+  .refine((k) => !k.bag || (k.bag.window.low <= k.bag.rideHeight && k.bag.rideHeight <= k.bag.window.high), {
     path: ['bag', 'rideHeight'],
     error: 'ride height must lie inside the window',
   })
-  .refine((k) => k.testPressure <= k.bag.maximum && k.testPressure <= (k.bag.coilGap?.wideMaximum ?? Infinity), {
-    path: ['testPressure'],
-    error: 'a test pressure must not pass the kit maximum',
+  .refine(
+    ({ bag, testPressure: p }) => !bag || (p !== null && p <= bag.maximum && p <= (bag.coilGap?.wideMaximum ?? p)),
+    {
+      path: ['testPressure'],
+      error: 'a test pressure is needed and must not pass the kit maximum',
+    },
+  )
+  .refine((k) => (k.family === 'rubber' ? k.rubber !== null && k.bag === null : k.bag !== null && k.rubber === null), {
+    path: ['bag'],
+    error: 'a rubber helper has a rubber and no bag, every other family a bag and no rubber',
   })
   .superRefine((kit, context) => {
     const fasteners = new Set(kit.fasteners.map((f) => f.id))
@@ -153,3 +251,22 @@ export const kitSchema = z
     })
   })
 export type Kit = z.infer<typeof kitSchema>
+
+/** A kit with bags to fill. */
+export type AirKit = Kit & { bag: KitBag }
+export const hasAir = (kit: Kit): kit is AirKit => kit.bag !== null
+
+/** What fitment hangs on: the part of a kit that thousands of them are judged by. */
+export interface KitFacts extends Pick<Kit, 'id' | 'family' | 'axle' | 'drilling' | 'fitment' | 'spacerParts'> {
+  /** Its maximum pressure hangs on the standing coil gap. */
+  gapDecides: boolean
+}
+export const kitFacts = ({ id, family, axle, drilling, fitment, spacerParts, bag }: Kit): KitFacts => ({
+  id,
+  family,
+  axle,
+  drilling,
+  fitment,
+  spacerParts,
+  gapDecides: bag?.coilGap != null,
+})

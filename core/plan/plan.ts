@@ -1,5 +1,4 @@
-import type { Fastener, Kit } from '../kit'
-import { fitmentRules } from '../kit'
+import type { Fastener, Kit, NeededPart } from '../kit'
 import { clampForce, type Clamp } from '../torque'
 import type { Survey, Vehicle } from '../vehicle'
 import { orderSteps } from './order'
@@ -57,10 +56,21 @@ const wheelNuts: Fastener = {
   thread: null,
   grade: null,
   spec: { kind: 'vehicle-maker' },
+  evenly: true,
+  when: 'as-fitted',
 }
 
-/** The whole work plan of a kit on a vehicle; `stuck` names operations whose precedence cannot be met. */
-export function buildPlan(kit: Kit, vehicle: Vehicle, survey: Survey, choices: PlanChoices): PlanOutcome {
+/**
+ * The whole work plan of a kit on a vehicle; `stuck` names operations whose precedence cannot be met.
+ * @param needed parts that its fitment asks for beyond the box
+ */
+export function buildPlan(
+  kit: Kit,
+  vehicle: Vehicle,
+  survey: Survey,
+  choices: PlanChoices,
+  needed: readonly NeededPart[] = [],
+): PlanOutcome {
   const order = orderSteps(pendingSteps(kit, vehicle, survey, choices))
   if (!order.ok) return order
   const fasteners = new Map([...kit.fasteners, wheelNuts].map((f) => [f.id, f]))
@@ -99,7 +109,7 @@ export function buildPlan(kit: Kit, vehicle: Vehicle, survey: Survey, choices: P
       wheelChanges: order.wheelChanges,
       tools: [...new Set(steps.flatMap((s) => s.tools))].sort(),
       hardware: tally(operations.flatMap((o) => o.hardware)),
-      extraParts: extraParts(kit, vehicle, survey),
+      extraParts: [...new Set(needed.map((p) => p.name))],
       torques: [...fasteners.values()].flatMap((fastener) => {
         const used = steps.filter((s) => s.torques.includes(fastener)).map((s) => s.id)
         return used.length ? [{ fastener, steps: used, clamp: clampOf(fastener) }] : []
@@ -170,22 +180,4 @@ function tally(parts: readonly { name: string; count: number }[]): { name: strin
 function clampOf({ spec, thread, grade }: Fastener): Clamp | null {
   if (!thread || !grade || (spec.kind !== 'target' && spec.kind !== 'ceiling')) return null
   return clampForce(spec.kind === 'target' ? spec.value : spec.max, thread, grade)
-}
-
-function extraParts(kit: Kit, vehicle: Vehicle, survey: Survey): string[] {
-  const parts = fitmentRules(kit, vehicle, survey).filter((r) => r.verdict === 'part')
-  return parts.flatMap(({ rule }) => {
-    switch (rule) {
-      case 'lift-block':
-        return kit.spacerParts
-      case 'exhaust':
-        return ['second band clamp to join, for the larger pipe', 'heat sleeve']
-      case 'hitch-rails':
-        return ['hitch rail spacers, two']
-      case 'rust':
-        return ['wire brush, primer; look at the frame before quoting']
-      default:
-        return []
-    }
-  })
 }

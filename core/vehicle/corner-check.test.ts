@@ -70,7 +70,7 @@ describe('the tape of a demo job, spoiled on purpose', () => {
   type Height = Extract<BayRecord['body'], { kind: 'height' }>
   const spoil = (change: (body: Height) => Partial<Height>): BayRecord[] =>
     records.map((r) => (r.body.kind === 'height' ? { ...r, body: { ...r.body, ...change(r.body) } } : r))
-  const said = (spoiled: BayRecord[]) => assessJob(job, spoiled, []).corners.map((c) => cornerText(c, 'us'))
+  const said = (spoiled: BayRecord[]) => assessJob(job, spoiled).corners.map((c) => cornerText(c, 'us'))
   test('as it is, nothing', () => expect(said(records)).toEqual([]))
   test('swapped corners', () => {
     const swap: Partial<Record<Corner, Corner>> = { 'front-left': 'rear-left', 'rear-left': 'front-left' }

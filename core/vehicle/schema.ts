@@ -3,6 +3,7 @@ import { bounded, type Kilograms } from '../quantity'
 
 export const BODIES = ['pickup', 'suv', 'van', 'motorhome'] as const
 export const SUSPENSIONS = ['leaf', 'coil'] as const
+export const BEDS = ['none', 'short', 'standard', 'long', 'flat'] as const
 
 const name = (what: string, max = 60) =>
   z
@@ -45,6 +46,18 @@ export const vehicleSchema = z
     id: z.string().regex(/^[a-z0-9][a-z0-9-]{0,59}$/, { error: 'must be lower-case letters, digits and dashes' }),
     make: name('Make'),
     model: name('Model'),
+    /** Which version of the model; empty where nobody distinguishes them. */
+    trim: z
+      .string({ error: 'Trim must be text' })
+      .trim()
+      .max(60, { error: 'Trim is too long: 60 characters at most' })
+      .default(''),
+    /** Platform of the library that it is built on; null where it stands alone. */
+    platform: z
+      .string()
+      .regex(/^[a-z0-9][a-z0-9-]{0,59}$/, { error: 'must be the id of a platform' })
+      .nullable()
+      .default(null),
     year: z
       .number({ error: 'Year must be a whole number, for example 2019' })
       .int({ error: 'Year must be a whole number' })
@@ -54,6 +67,11 @@ export const vehicleSchema = z
     suspension: z.enum(SUSPENSIONS, { error: 'Rear suspension must be leaf or coil' }),
     rearWheels: z.enum(['single', 'dual'], { error: 'Rear wheels must be single or dual' }),
     drive: z.enum(['rear', 'front', 'all'], { error: 'Drive must be rear, front or all' }),
+    /** Load bed; null where nobody has said. */
+    bed: z
+      .enum(BEDS, { error: `Bed must be one of ${BEDS.join(', ')}` })
+      .nullable()
+      .default(null),
     wheelbase: bounded('length', 1.5, 9),
     frontOverhang: bounded('length', 0.3, 2.5),
     rearOverhang: bounded('length', 0.3, 5),
@@ -86,6 +104,8 @@ export const vehicleSchema = z
     curbRear: bounded('mass', 200, 15_000),
     /** Axle, wheels and half the springs: what the rear springs do not carry. */
     rearUnsprung: bounded('mass', 40, 1_500),
+    /** The same of the front; null where unknown: then as heavy as the rear's. */
+    frontUnsprung: bounded('mass', 30, 1_500).nullable().default(null),
     ratings: z.strictObject({
       gross: rating,
       frontAxle: rating,
@@ -160,6 +180,11 @@ export const surveySchema = z.strictObject({
   bracketSpace: bounded('length', 0.05, 0.6).nullable(),
   rust: z.enum(['none', 'surface', 'heavy']).nullable(),
   drillingAgreed: z.boolean().nullable(),
+  rearBrakes: z.enum(['drum', 'disc']).nullable().default(null),
+  /** What a look at the frame said: cracks, holes rusted through, bent rails make it unsound. */
+  frame: z.enum(['sound', 'unsound']).nullable().default(null),
+  /** The vehicle maker's procedure for resetting a load-sensing brake valve is in hand. */
+  valveProcedure: z.boolean().nullable().default(null),
 })
 export type Survey = z.infer<typeof surveySchema>
 

@@ -41,6 +41,7 @@ export const FAMILY_NAMES: Record<KitFamily, string> = {
   bellows: 'bellows',
   sleeve: 'sleeve',
   'in-coil': 'in-coil',
+  rubber: 'rubber helper',
   'coil-replacement': 'coil replacement',
 }
 export const VERDICT_NAMES: Record<FitVerdict, string> = {
@@ -164,4 +165,10 @@ export const SURVEY_QUESTIONS: Record<keyof Survey, { ask: string; why: string }
   bracketSpace: { ask: 'Bracket to bracket, standing', why: 'the bag must be near mid-stroke there' },
   rust: { ask: 'Rust', why: 'bolts that will break, frames that should not be loaded' },
   drillingAgreed: { ask: 'Owner agrees to drilling', why: 'cannot be undone' },
+  rearBrakes: { ask: 'Rear brakes', why: 'some lower brackets clear a drum but not a caliper' },
+  frame: { ask: 'Frame, looked at', why: 'nothing is mounted on a frame that is unsound' },
+  valveProcedure: {
+    ask: "Brake valve: maker's procedure in hand",
+    why: 'levelling changes what the valve reads; without the procedure no kit is sold',
+  },
 }

@@ -1,5 +1,5 @@
 import type { Block, Waiting } from '../job'
-import type { RuleResult } from '../kit'
+import { isTaped, type Fact, type Reason } from '../kit'
 import { formatQuantity, type UnitSystem } from '../quantity'
 import type { LevelSolution } from '../spring'
 import type { LeakVerdict } from '../air'
@@ -23,84 +23,21 @@ export const plain = (word: string): string =>
     .map((w) => WORDS[w] ?? w.replaceAll('-', ' '))
     .join(', ')
 
-/** A fitment rule's answer: what, why, and what would help. */
-export function ruleText({ rule, verdict, has, takes }: RuleResult, system: UnitSystem): string {
-  const len = (v: number | string | undefined) =>
-    typeof v === 'number' ? formatQuantity('length', v, system) : plain(String(v ?? ''))
-  const no = verdict === 'no'
-  switch (rule) {
-    case 'suspension':
-      return no ? `Made for ${takes} springs; this rear axle has ${has} springs` : `Rear suspension: ${has} springs`
-    case 'body':
-      return no ? `Made for ${plain(String(takes))}; this is a ${plain(String(has))}` : `Body: ${plain(String(has))}`
-    case 'rear-wheels':
-      return no ? `Made for ${takes} rear wheels; this has ${has}` : `Rear wheels: ${has}`
-    case 'lift-block':
-      return verdict === 'ask'
-        ? 'Lift block not measured: type its height, 0 for none'
-        : no
-          ? `Lift block is ${len(has)}, this bracket takes ${len(takes)} at most`
-          : verdict === 'part'
-            ? `Lift block ${len(has)}: needs the long-bolt spacer set`
-            : has === 0
-              ? 'No lift block'
-              : `Lift block ${len(has)} is within the bracket's reach`
-    case 'bumper':
-      return verdict === 'ask'
-        ? 'Jounce bumper not surveyed: look how it is held'
-        : no
-          ? `Jounce bumper is ${len(has)}; this bracket takes ${len(takes)}`
-          : `Jounce bumper: ${len(has)}`
-    case 'coil-inside':
-      return verdict === 'ask'
-        ? 'Coil inside diameter not measured'
-        : no
-          ? `Coil is ${len(has)} inside; this cylinder wants ${typeof has === 'number' && typeof takes === 'number' && has < takes ? 'at least' : 'at most'} ${len(takes)}`
-          : `Coil inside ${len(has)} takes it`
-    case 'coil-gap':
-      return verdict === 'ask' ? 'Coil gap not measured: it sets the maximum pressure' : `Coil gap ${len(has)} standing`
-    case 'bracket-space':
-      return verdict === 'ask'
-        ? 'Bracket to bracket not measured'
-        : no
-          ? `${len(has)} between brackets; this kit wants ${typeof has === 'number' && typeof takes === 'number' && has < takes ? 'at least' : 'at most'} ${len(takes)}`
-          : `${len(has)} between brackets`
-    case 'exhaust':
-      return verdict === 'ask'
-        ? 'Exhaust diameter not measured'
-        : verdict === 'part'
-          ? `Exhaust is ${len(has)}: join two band clamps for the shield`
-          : `Exhaust ${len(has)}`
-    case 'hitch-rails':
-      return verdict === 'ask'
-        ? 'Hitch rails not surveyed'
-        : no
-          ? 'Hitch rails sit where the upper bracket goes'
-          : verdict === 'part'
-            ? 'Hitch rails: needs the rail spacers'
-            : 'No hitch rails in the way'
-    case 'factory-air':
-      return verdict === 'ask'
-        ? 'Factory air or self-levelling not surveyed'
-        : no
-          ? 'Factory self-levelling works against helper springs: mend or remove it by its maker first'
-          : 'No factory self-levelling'
-    case 'old-helper':
-      return verdict === 'ask'
-        ? 'Old helper springs not surveyed'
-        : no
-          ? 'An old helper is still fitted: take it out, then measure again'
-          : 'No old helper'
-    case 'drilling':
-      return verdict === 'ask'
-        ? 'Needs holes drilled: ask the owner'
-        : no
-          ? 'Needs holes drilled, and the owner does not want any'
-          : 'Owner agreed to drilling'
-    case 'rust':
-      return 'Heavy rust: clean and look at the frame before quoting'
-  }
+/** A figure or word of a survey or a vehicle as people read it. */
+export function answerText(fact: Fact | null, value: string | number | boolean | null, system: UnitSystem): string {
+  if (value === null) return 'unknown'
+  if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  if (typeof value === 'number') return fact && isTaped(fact) ? formatQuantity('length', value, system) : String(value)
+  return plain(value)
 }
+
+/** A fitment rule's answer, with its figures in it. */
+export const reasonText = ({ says, fact, has, takes }: Reason, system: UnitSystem): string =>
+  says.replaceAll('{has}', answerText(fact, has, system)).replaceAll('{takes}', answerText(fact, takes, system))
+
+/** What would change a reason, with its figure in it. */
+export const changeText = ({ change, fact, has }: Reason, system: UnitSystem): string | null =>
+  change && change.replaceAll('{has}', answerText(fact, has, system))
 
 /** What a stage waits for. */
 export function waitingText({ code, count }: Waiting): string {

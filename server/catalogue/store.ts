@@ -3,7 +3,10 @@ import type { z } from 'zod'
 import { notFound, Problem } from '../problem'
 import { stale } from '../write'
 
-interface Row {
+export const CATALOGUES = ['kits', 'applications', 'vehicles', 'platforms', 'stock'] as const
+export type CatalogueName = (typeof CATALOGUES)[number]
+
+export interface Row {
   id: string
   version: number
   document: string
@@ -13,17 +16,39 @@ export interface Entry<T> {
   version: number
   document: T
 }
+export interface Found<T> {
+  /** How many there are in all. */
+  total: number
+  entries: Entry<T>[]
+}
+export interface Search {
+  find: string
+  limit: number
+  offset: number
+}
 
-/** Versioned documents of one kind: the vehicle library, the kit catalogue. */
+/** Words as a full-text query: every one of them, by its beginning. */
+const queryOf = (find: string): string => (find.match(/[\p{L}\p{N}]+/gu) ?? []).map((word) => `"${word}"*`).join(' ')
+
+/** Versioned documents of one kind: vehicles, platforms, kits, their lists, what is on the shelf. */
 export class CatalogueStore<T extends { id: string }> {
   constructor(
-    readonly table: 'vehicles' | 'kits',
+    readonly table: CatalogueName,
     readonly noun: string,
     readonly schema: z.ZodType<T>,
+    /** Whether it can be searched by words. */
+    readonly found: boolean = false,
   ) {}
 
-  async list(db: Knex): Promise<Entry<T>[]> {
-    return (await db<Row>(this.table).orderBy('id')).map((row) => this.toEntry(row))
+  async list(db: Knex, { find, limit, offset }: Search = { find: '', limit: -1, offset: 0 }): Promise<Found<T>> {
+    const query = this.found ? queryOf(find) : ''
+    const from = query
+      ? `FROM ${this.table}_finder f JOIN ${this.table} t ON t.rowid = f.rowid WHERE f.words MATCH ?`
+      : `FROM ${this.table} t`
+    const bindings = query ? [query] : []
+    const rows = await db.raw<Row[]>(`SELECT t.* ${from} ORDER BY t.id LIMIT ? OFFSET ?`, [...bindings, limit, offset])
+    const [count] = await db.raw<{ total: number }[]>(`SELECT count(*) AS total ${from}`, bindings)
+    return { total: count?.total ?? 0, entries: rows.map((row) => this.toEntry(row)) }
   }
 
   async get(db: Knex, id: string): Promise<Entry<T>> {
@@ -68,7 +93,7 @@ export class CatalogueStore<T extends { id: string }> {
   }
 
   /** Documents stored before a field existed get its default as they are read. */
-  private toEntry(row: Row): Entry<T> {
+  toEntry(row: Row): Entry<T> {
     return { version: row.version, document: this.schema.parse(JSON.parse(row.document)) }
   }
 }

@@ -82,7 +82,72 @@ const migrations: Migration[] = [
         await db.schema.dropTable(table)
     },
   },
+  {
+    name: '002-shelf',
+    async up(db) {
+      // What fitment hangs on stands beside each kit, so that thousands can be judged without reading them whole.
+      await db.raw(`CREATE TABLE kits_2 (
+        id TEXT PRIMARY KEY, version INTEGER NOT NULL, document TEXT NOT NULL, changed_at TEXT NOT NULL,
+        facts TEXT GENERATED ALWAYS AS (${KIT_FACTS}) STORED)`)
+      await db.raw(
+        'INSERT INTO kits_2 (id, version, document, changed_at) SELECT id, version, document, changed_at FROM kits',
+      )
+      await db.schema.dropTable('kits')
+      await db.raw('ALTER TABLE kits_2 RENAME TO kits')
+      await db.raw(`CREATE TABLE applications (
+        id TEXT PRIMARY KEY, version INTEGER NOT NULL, document TEXT NOT NULL, changed_at TEXT NOT NULL,
+        kit TEXT GENERATED ALWAYS AS (json_extract(document, '$.kit')) STORED,
+        model TEXT GENERATED ALWAYS AS (lower(trim(json_extract(document, '$.make')) || ' ' || trim(json_extract(document, '$.model')))) STORED)`)
+      await db.raw('CREATE INDEX applications_by_model ON applications (model)')
+      await db.raw('CREATE INDEX applications_by_kit ON applications (kit)')
+      for (const table of ['platforms', 'stock'])
+        await db.raw(
+          `CREATE TABLE ${table} (id TEXT PRIMARY KEY, version INTEGER NOT NULL, document TEXT NOT NULL, changed_at TEXT NOT NULL)`,
+        )
+      await db.raw('CREATE TABLE rule_sets (version INTEGER PRIMARY KEY, document TEXT NOT NULL, at TEXT NOT NULL)')
+      await db.raw(`CREATE TABLE reservations (
+        job_id TEXT NOT NULL REFERENCES jobs(id) ON DELETE CASCADE, item TEXT NOT NULL, count REAL NOT NULL,
+        PRIMARY KEY (job_id, item))`)
+      for (const [table, words] of Object.entries(FINDER_WORDS)) await makeFinder(db, table, words)
+    },
+    async down(db) {
+      for (const table of Object.keys(FINDER_WORDS)) {
+        for (const event of ['insert', 'update', 'delete']) await db.raw(`DROP TRIGGER ${table}_found_${event}`)
+        await db.schema.dropTable(`${table}_finder`)
+      }
+      for (const table of ['reservations', 'rule_sets', 'stock', 'platforms', 'applications'])
+        await db.schema.dropTable(table)
+      await db.raw('ALTER TABLE kits DROP COLUMN facts')
+    },
+  },
 ]
+
+/** The kit's facts as JSON, with the defaults of documents from before a field existed. */
+const KIT_FACTS = `json_object(
+  'id', json_extract(document, '$.id'), 'name', json_extract(document, '$.name'),
+  'family', json_extract(document, '$.family'), 'axle', coalesce(json_extract(document, '$.axle'), 'rear'),
+  'drilling', json(iif(json_extract(document, '$.drilling'), 'true', 'false')),
+  'fitment', json(json_extract(document, '$.fitment')), 'spacerParts', json(json_extract(document, '$.spacerParts')),
+  'gapDecides', json(iif(json_extract(document, '$.bag.coilGap') IS NULL, 'false', 'true')))`
+
+/** What kits and vehicles are found by. */
+const FINDER_WORDS = {
+  kits: ['maker', 'number', 'name', 'family'],
+  vehicles: ['make', 'model', 'year', 'trim', 'body'],
+}
+
+/** A full-text index kept by triggers, so that no way of writing can forget it. */
+async function makeFinder(db: Knex, table: string, words: readonly string[]): Promise<void> {
+  const text = (row: string) =>
+    words.map((w) => `coalesce(json_extract(${row}document, '$.${w}'), '')`).join(` || ' ' || `)
+  const insert = `INSERT INTO ${table}_finder (rowid, words) VALUES (new.rowid, ${text('new.')});`
+  const remove = `DELETE FROM ${table}_finder WHERE rowid = old.rowid;`
+  await db.raw(`CREATE VIRTUAL TABLE ${table}_finder USING fts5(words, prefix='2 3 4')`)
+  await db.raw(`INSERT INTO ${table}_finder (rowid, words) SELECT rowid, ${text('')} FROM ${table}`)
+  await db.raw(`CREATE TRIGGER ${table}_found_insert AFTER INSERT ON ${table} BEGIN ${insert} END`)
+  await db.raw(`CREATE TRIGGER ${table}_found_delete AFTER DELETE ON ${table} BEGIN ${remove} END`)
+  await db.raw(`CREATE TRIGGER ${table}_found_update AFTER UPDATE ON ${table} BEGIN ${remove} ${insert} END`)
+}
 
 /** Migrations as Knex wants them, from code: nothing depends on file endings or folders at run time. */
 export const migrationSource: Knex.MigrationSource<Migration> = {

@@ -5,7 +5,7 @@ import { Problem } from '../problem'
 
 /** Calendar file of a job's follow-ups, counted from its handover or else from its day. */
 export function followUps(job: Job, records: readonly BayRecord[]): string {
-  const { handedOver } = assessJob(job, records, [])
+  const { handedOver } = assessJob(job, records)
   const from = dayjs(handedOver?.at ?? `${job.day}T17:00:00`)
   const vehicle = `${job.vehicle.make} ${job.vehicle.model}`
   const { error, value } = createEvents(

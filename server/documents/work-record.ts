@@ -31,7 +31,7 @@ const HEIGHT_ROWS: [keyof JobHeights, string][] = [
 
 /** The work record: what was measured, done, torqued, tested, by whom, and what was not done and why. */
 export async function workRecord(job: Job, records: readonly BayRecord[], system: UnitSystem): Promise<Buffer> {
-  const a = assessJob(job, records, [])
+  const a = assessJob(job, records)
   const content: Content[] = [
     { text: `Work record, job ${job.number}`, style: 'title' },
     { text: `${job.title} · ${job.customer.name} · ${job.day}` },

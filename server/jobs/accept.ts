@@ -16,7 +16,7 @@ export function acceptRecord(job: Job, records: readonly BayRecord[], { body }: 
     case 'step':
     case 'torque':
     case 'opened-again': {
-      const { plan } = assessJob(job, records, [])
+      const { plan } = assessJob(job, records)
       const step = plan?.ok ? plan.plan.steps.find((s) => s.id === body.step) : undefined
       if (!step) throw refuse('step', `"${body.step}" is not a step of this job's plan.`)
       if (body.kind === 'step') return
@@ -35,7 +35,7 @@ export function acceptRecord(job: Job, records: readonly BayRecord[], { body }: 
         throw refuse('readAt', 'Read in the future? Check the date and the clock.')
       return
     case 'handed-over': {
-      const { blocks } = assessJob(job, records, [])
+      const { blocks } = assessJob(job, records)
       if (blocks.length)
         throw new Problem(
           409,

@@ -36,7 +36,7 @@ const answer = (status: number, stored: StoredJob) => ({
 })
 
 const summary = ({ job, records, version }: StoredJob) => {
-  const { stages, active, handedOver } = assessJob(job, records, [])
+  const { stages, active, handedOver } = assessJob(job, records)
   const { id, number, title, customer, bay, day, vehicle } = job
   return {
     id,

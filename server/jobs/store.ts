@@ -1,6 +1,7 @@
 import type { Knex } from 'knex'
 import type { BayRecord, Job, JobExport, RecordInput } from '@stout-shackle/core/job'
-import { EXPORT_FORMAT, jobSchema, recordBodySchema } from '@stout-shackle/core/job'
+import { EXPORT_FORMAT, jobSchema, ofKind, recordBodySchema, standing } from '@stout-shackle/core/job'
+import { reserveFor, takeReserved } from '../shelf'
 import { stale } from '../write'
 import { notFound, Problem } from '../problem'
 
@@ -30,6 +31,8 @@ export interface StoredJob {
   records: BayRecord[]
 }
 
+/** The vehicle has left the shop: what it took is gone from the shelf already. */
+const hasLeft = (records: readonly BayRecord[]) => ofKind(standing(records), 'handed-over').length > 0
 const now = () => new Date().toISOString()
 /** Documents stored before a field existed get its default as they are read. */
 const toJob = (row: JobRow): Job => jobSchema.parse(JSON.parse(row.document))
@@ -99,6 +102,7 @@ export async function replaceJob(db: Knex, id: string, version: number, job: Job
   const next = version + 1
   await db<JobRow>('jobs').where({ id }).update({ version: next, document, changed_at: now() })
   await db('job_versions').insert({ job_id: id, version: next, document, at: now() })
+  if (!hasLeft(current.records)) await reserveFor(db, job)
   return { ...current, version: next, job }
 }
 
@@ -131,6 +135,7 @@ export async function appendRecord(
     ])
   const record: BayRecord = { ...input, id, sequence: (existing.at(-1)?.sequence ?? 0) + 1, at: now() }
   await insertRecord(db, jobId, record)
+  if (record.body.kind === 'handed-over') await takeReserved(db, jobId)
   return { record, fresh: true }
 }
 
@@ -187,5 +192,6 @@ export async function importJob(db: Knex, { job, records }: JobExport): Promise<
       ])
     await insertRecord(db, job.id, record)
   }
+  if (!hasLeft(records)) await reserveFor(db, job)
   return { ...stored, records }
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { maximumPressure } from '@stout-shackle/core/kit'
+import { pressureLimits } from '@stout-shackle/core/kit'
 import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
 import { holdText } from '@stout-shackle/core/wording'
 import NeedsKit from '../entry/NeedsKit.vue'
@@ -25,7 +25,7 @@ const rows = computed(() =>
 /** Pressure while soaping; the kit's test pressure until somebody types another. */
 const typed = ref<number | null>(null)
 const soaping = computed(() => typed.value ?? job.value.kit?.testPressure ?? 0)
-const most = computed(() => (job.value.kit ? maximumPressure(job.value.kit, job.value.survey).value : 1_000_000))
+const most = computed(() => pressureLimits(job.value.kit, job.value.survey)?.maximum.value ?? 1_000_000)
 const soap = (joint: string, result: 'dry' | 'bubbles') =>
   store.record({ kind: 'joint', joint, result, pressure: soaping.value })
 const dry = computed(() => air.value.joints.filter((j) => j.result === 'dry').length)
@@ -37,6 +37,9 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
 
 <template>
   <NeedsKit v-if="!job.kit" :job="job.id" what="Which joints to soap and at what pressure" />
+  <p v-else-if="!job.kit.bag" class="note">
+    Rubber helpers hold no air: nothing to soap, nothing to hold, no pressure to set.
+  </p>
   <StageColumns v-else>
     <template #work>
       <section class="card">
@@ -145,7 +148,7 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
           >{{ dry }} of {{ air.joints.length }}</PlateRow
         >
         <PlateRow label="Test pressure" says="for the test only; it is not the maximum and not the setting (kit)">{{
-          p(job.kit.testPressure)
+          p(job.kit.testPressure ?? 0)
         }}</PlateRow>
         <PlateRow label="Never above" says="in this vehicle, for this kit">{{ p(most) }}</PlateRow>
         <p class="note">

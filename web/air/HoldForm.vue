@@ -39,6 +39,7 @@ function typePressure(value: number | null) {
 }
 function keep() {
   const at = dayjs(when.value)
+  const { kit } = job.value
   refused.value =
     pressure.value === null
       ? 'Type the pressure the gauge shows.'
@@ -48,8 +49,8 @@ function keep() {
           ? 'When was it read?'
           : at.isAfter(dayjs().add(5, 'minute'))
             ? 'Read in the future? Check the date and time.'
-            : props.end === 'start' && job.value.kit && pressure.value > job.value.kit.bag.maximum
-              ? `Over the kit's maximum: ${formatQuantity('pressure', job.value.kit.bag.maximum, preferences.system)} at most, and the test pressure is ${formatQuantity('pressure', job.value.kit.testPressure, preferences.system)}.`
+            : props.end === 'start' && kit?.bag && pressure.value > kit.bag.maximum
+              ? `Over the kit's maximum: ${formatQuantity('pressure', kit.bag.maximum, preferences.system)} at most, and the test pressure is ${formatQuantity('pressure', kit.testPressure ?? 0, preferences.system)}.`
               : ''
   if (refused.value || pressure.value === null || temperature.value === null) return
   const body: Hold = {

@@ -5,7 +5,7 @@ import { nextPlace } from './wrench'
 
 const { job, records } = demoJob('0417')
 const at = (step: string, list: BayRecord[] = records): FastenerState[] =>
-  assessJob(job, list, []).torques.filter((t) => t.step.id === step)
+  assessJob(job, list).torques.filter((t) => t.step.id === step)
 const reading = (place: number, value: number): BayRecord => ({
   body: {
     kind: 'torque',

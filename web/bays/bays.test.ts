@@ -9,7 +9,7 @@ import BaysView from './BaysView.vue'
 afterEach(() => vi.unstubAllGlobals())
 const summaries = () =>
   demoJobs().map(({ job, records }) => {
-    const { stages, active, handedOver } = assessJob(job, records, [])
+    const { stages, active, handedOver } = assessJob(job, records)
     return {
       id: job.id,
       number: job.number,

@@ -22,6 +22,14 @@ export const COLOURS = {
   muted: '#596166',
 }
 
+/** Several curves on one chart: told apart by dash as well as by colour. */
+export const SERIES: readonly { colour: string; dash: 'solid' | 'dashed' | 'dotted' | number[] }[] = [
+  { colour: '#0E5A63', dash: 'solid' },
+  { colour: '#A5402D', dash: 'dashed' },
+  { colour: '#B97709', dash: 'dotted' },
+  { colour: '#596166', dash: [10, 4, 2, 4] },
+]
+
 /**
  * A point's name, clear of the curve it sits on and of the chart's edge.
  * @param share how far along the axis the point is

@@ -1,19 +1,10 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref } from 'vue'
 import type { Kit } from '@stout-shackle/core/kit'
-import type { Job, KitAssessment } from '@stout-shackle/core/job'
-import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
-import {
-  FAMILY_NAMES,
-  bandText,
-  cautionText,
-  levelText,
-  limitText,
-  obstacleText,
-  RATING_NAMES,
-  VERDICT_NAMES,
-} from '@stout-shackle/core/wording'
-import { LEVEL_TOLERANCE } from '@stout-shackle/core/kit'
+import { LEVEL_TOLERANCE, modelKey } from '@stout-shackle/core/kit'
+import type { Job } from '@stout-shackle/core/job'
+import { formatNumber, formatQuantity, GRAVITY, UNITS } from '@stout-shackle/core/quantity'
+import { bandText, cautionText, levelText, limitText, noSaleText, obstacleText } from '@stout-shackle/core/wording'
 import PercentField from '../entry/PercentField.vue'
 import PlateRow from '../entry/PlateRow.vue'
 import QuantityField from '../entry/QuantityField.vue'
@@ -22,25 +13,47 @@ import StateSign from '../entry/StateSign.vue'
 import StageColumns from '../job/StageColumns.vue'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
-import KitReasons from './KitReasons.vue'
+import { useShop } from '../stores/shop'
+import NextQuestion from './NextQuestion.vue'
+import OrderCard from './OrderCard.vue'
+import OthersCard from './OthersCard.vue'
+import PreferenceForm from './PreferenceForm.vue'
+import RankingTable from './RankingTable.vue'
+import SchoolsCard from './SchoolsCard.vue'
+import SideBySide from './SideBySide.vue'
 
 const PressureChart = defineAsyncComponent(() => import('../charts/PressureChart.vue'))
 const { store, job, assessment } = useOpenJob()
 const preferences = usePreferences()
+const shop = useShop()
+void shop.loadStock()
+void shop.loadPlatforms()
+/** Id of the kit whose reasons are open. */
 const shown = ref<string | null>(null)
+/** Ids of the kits set side by side. */
+const compared = ref<string[]>([])
 const p = (v: number) => formatNumber('pressure', v, preferences.system)
 const psi = computed(() => UNITS.pressure[preferences.system].symbol)
 const len = (v: number) => formatQuantity('length', v, preferences.system)
-const overload = computed(() => assessment.value.active.ratings.exceeded[0] ?? null)
-const SIGN = {
-  fits: 'fine',
-  'fits-with-parts': 'caution',
-  'needs-answer': 'unknown',
-  'does-not-fit': 'stop',
-} as const
+const noSale = computed(() => store.ranking?.noSale ?? [])
+const ranked = computed(() => [...(store.ranking?.fitting ?? []), ...(store.ranking?.undecided ?? [])])
+const beside = computed(() => ranked.value.filter((r) => compared.value.includes(r.assessed.kit.id)))
+const compare = (id: string) =>
+  (compared.value = compared.value.includes(id) ? compared.value.filter((c) => c !== id) : [...compared.value, id])
 
-const pick = (kit: Kit | null) => store.edit((j) => ({ ...j, kit }))
-const canPick = (a: KitAssessment) => !overload.value && a.verdict !== 'does-not-fit'
+/** A kit is picked as it is now, with the rules and the lines of its list that it was judged by. */
+function pick(kit: Kit | null) {
+  const { rules, applications } = shop.shelf
+  store.edit((j) => ({
+    ...j,
+    kit,
+    decided: kit && {
+      rules,
+      applications: applications.filter((a) => a.kit === kit.id && modelKey(a) === modelKey(j.vehicle)),
+      at: new Date().toISOString(),
+    },
+  }))
+}
 const air = (value: Job['air']) => store.edit((j) => ({ ...j, air: value }))
 const frame = (value: Job['frame']) => store.edit((j) => ({ ...j, frame: value }))
 const target = (kind: string) =>
@@ -50,19 +63,22 @@ const target = (kind: string) =>
   }))
 /** The kit on the plate: the one opened, else the picked one, else the best that fits. */
 const picked = computed(() => {
-  const { kits, picked: chosen } = assessment.value
-  const opened = kits.find((k) => k.kit.id === shown.value)
-  return opened ?? chosen ?? kits.find((k) => k.verdict !== 'does-not-fit') ?? null
+  const opened = ranked.value.find((r) => r.assessed.kit.id === shown.value)?.assessed
+  return opened ?? assessment.value.picked ?? ranked.value[0]?.assessed ?? null
+})
+/** Where kits of this family are known to meet something on this platform. */
+const clashes = computed(() => {
+  const platform = shop.platforms.find((q) => q.id === job.value.vehicle.platform)
+  const family = picked.value?.kit.family
+  return (platform?.clashes ?? []).filter((c) => !c.families.length || (family && c.families.includes(family)))
 })
 const isPicked = computed(() => picked.value?.kit.id === job.value.kit?.id)
 const level = computed(() => picked.value?.level ?? null)
-const pressures = (a: KitAssessment) => {
-  const l = a.level
-  if (!l?.left || !l.right || l.code === 'nothing-to-lift' || l.code === 'out-of-window') return '–'
-  return Math.abs(l.left.pressure - l.right.pressure) < 3000
-    ? p(l.left.pressure)
-    : `${p(l.left.pressure)} / ${p(l.right.pressure)}`
-}
+const rubber = computed(() => picked.value?.rubber ?? null)
+const limits = computed(() => ({
+  minimum: picked.value?.minimum?.value ?? 0,
+  maximum: picked.value?.maximum?.value ?? 0,
+}))
 const cautions = computed(() => assessment.value.cautions.filter((c) => c.stages.includes('choose')))
 const CONDITIONS = [
   { key: 'driveAltitude', kind: 'length', label: 'Driven at, above the sea', min: -500, max: 5000 },
@@ -76,67 +92,27 @@ const teedLean = computed(() => (level.value?.leanTeed ? Math.abs(level.value.le
 <template>
   <StageColumns>
     <template #work>
-      <p v-if="overload" class="note stop" role="alert">
-        <strong>No kit may be sold for this load.</strong> The {{ RATING_NAMES[overload.id] }} is
-        {{ formatQuantity('mass', -overload.left!, preferences.system) }} over. What would help: take that much off or
-        move it <RouterLink :to="{ name: 'load', params: { id: job.id } }">on Load</RouterLink>. Which kits would fit is
-        shown for when it is.
-      </p>
-      <section class="card">
-        <table class="dense kits">
-          <thead>
-            <tr>
-              <th>Kit</th>
-              <th>Family</th>
-              <th class="num">{{ psi }} for "{{ assessment.active.loadCase.name }}"</th>
-              <th class="num">window</th>
-              <th class="num">hours</th>
-              <th class="num">price</th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            <template v-for="a in assessment.kits" :key="a.kit.id">
-              <tr :class="{ picked: job.kit?.id === a.kit.id }">
-                <td>
-                  <button
-                    class="plain kit"
-                    :aria-expanded="shown === a.kit.id"
-                    @click="shown = shown === a.kit.id ? null : a.kit.id"
-                  >
-                    <StateSign :state="SIGN[a.verdict]" /> {{ a.kit.name }}
-                    <span class="muted small">{{ VERDICT_NAMES[a.verdict] }}</span>
-                  </button>
-                </td>
-                <td>{{ FAMILY_NAMES[a.kit.family] }}</td>
-                <td class="num">{{ pressures(a) }}</td>
-                <td class="num">{{ p(a.minimum.value) }}–{{ p(a.maximum.value) }}</td>
-                <td class="num">
-                  {{ (a.kit.minutes.low / 60).toFixed(1) }}–{{ (a.kit.minutes.high / 60).toFixed(1) }}
-                </td>
-                <td class="num">{{ a.kit.price }}</td>
-                <td class="act">
-                  <button v-if="job.kit?.id === a.kit.id" class="plain" @click="pick(null)">put back</button>
-                  <button
-                    v-else
-                    class="plain"
-                    :disabled="!canPick(a)"
-                    :aria-label="`Pick ${a.kit.name}`"
-                    @click="pick(a.kit)"
-                  >
-                    pick
-                  </button>
-                </td>
-              </tr>
-              <tr v-if="shown === a.kit.id || job.kit?.id === a.kit.id" class="why">
-                <td colspan="7"><KitReasons :assessed="a" /></td>
-              </tr>
-            </template>
-          </tbody>
-        </table>
-        <p v-if="!assessment.kits.length" class="note">The catalogue is empty: add kits under Kits first.</p>
-      </section>
-      <section v-if="picked" class="card">
+      <div v-if="noSale.length" class="note stop" role="alert">
+        <strong>No kit should be sold as it stands.</strong>
+        <ul class="why-not">
+          <li v-for="(n, i) in noSale" :key="i">{{ noSaleText(n, preferences.system) }}</li>
+        </ul>
+        Which kits would fit is shown for when that is put right.
+      </div>
+      <NextQuestion />
+      <RankingTable
+        v-model:shown="shown"
+        :blocked="noSale.length > 0"
+        :compared="compared"
+        @pick="pick"
+        @compare="compare"
+      />
+      <SideBySide v-if="beside.length > 1" :kits="beside" @drop="compare" />
+      <p v-else-if="ranked.length > 1" class="small muted">Tick up to four kits to set them side by side.</p>
+      <OrderCard />
+      <PreferenceForm />
+      <SchoolsCard v-if="picked" :assessed="picked" />
+      <section v-if="picked?.minimum && picked.maximum && beside.length < 2" class="card">
         <header>
           <h2>{{ picked.kit.name }}: pressure against load</h2>
         </header>
@@ -149,6 +125,7 @@ const teedLean = computed(() => (level.value?.leanTeed ? Math.abs(level.value.le
           :system="preferences.system"
         />
       </section>
+      <OthersCard />
     </template>
     <template #plate>
       <StampedPlate
@@ -164,12 +141,29 @@ const teedLean = computed(() => (level.value?.leanTeed ? Math.abs(level.value.le
           >
           <span class="figure">{{ p(level.right.pressure) }}<span class="unit">right</span></span>
         </div>
-        <p class="small">
+        <template v-if="rubber">
+          <div class="figures">
+            <span class="figure"
+              >{{ Math.round(100 * rubber.recovered) }}<span class="unit">% of the squat taken out</span></span
+            >
+          </div>
+          <PlateRow label="Squat left" says="springs and rubbers together (statics)">{{ len(rubber.with) }}</PlateRow>
+          <PlateRow
+            label="One rubber carries"
+            :state="rubber.overloaded ? 'stop' : 'fine'"
+            says="the harder pressed side, against the most its maker allows"
+            >{{ formatQuantity('mass', rubber.force / GRAVITY, preferences.system) }}</PlateRow
+          >
+          <PlateRow label="Body frequency, loaded" says="one mass on its springs (Gillespie)"
+            >{{ rubber.frequency.without.toFixed(2) }} → {{ rubber.frequency.with.toFixed(2) }} Hz</PlateRow
+          >
+        </template>
+        <p v-else class="small">
           <StateSign :state="level?.code === 'level' ? 'fine' : level ? 'caution' : 'unknown'" />
           {{
             level
-              ? levelText(level, picked.minimum.value, picked.maximum.value, preferences.system)
-              : 'No pressure without a rear spring rate'
+              ? levelText(level, limits.minimum, limits.maximum, preferences.system)
+              : `No pressure without a ${picked.kit.axle} spring rate`
           }}<template v-if="level?.band"
             >; mean {{ bandText(level, preferences.system) }} with this tape and these loads</template
           >
@@ -190,12 +184,14 @@ const teedLean = computed(() => (level.value?.leanTeed ? Math.abs(level.value.le
             "
             >{{ level.before ? `${p(level.before.left)} / ${p(level.before.right)}` : 'not possible' }}</PlateRow
           >
-          <PlateRow label="Least" :says="limitText(picked.minimum)">{{ p(picked.minimum.value) }}</PlateRow>
+          <PlateRow label="Least" :says="picked.minimum ? limitText(picked.minimum) : undefined">{{
+            p(limits.minimum)
+          }}</PlateRow>
           <PlateRow
             label="Most"
-            :says="limitText(picked.maximum)"
-            :state="Math.max(level.left!.pressure, level.right!.pressure) > picked.maximum.value ? 'stop' : 'fine'"
-            >{{ p(picked.maximum.value) }}</PlateRow
+            :says="picked.maximum ? limitText(picked.maximum) : undefined"
+            :state="Math.max(level.left!.pressure, level.right!.pressure) > limits.maximum ? 'stop' : 'fine'"
+            >{{ p(limits.maximum) }}</PlateRow
           >
           <PlateRow
             v-if="level.emptyLift !== null"
@@ -207,7 +203,7 @@ const teedLean = computed(() => (level.value?.leanTeed ? Math.abs(level.value.le
             v-if="level.jouncePressure !== null"
             label="On its stop, in one stroke"
             says="one fast stroke on absolute pressure, n 1.38"
-            :state="level.jouncePressure > 2 * picked.maximum.value ? 'caution' : undefined"
+            :state="level.jouncePressure > 2 * limits.maximum ? 'caution' : undefined"
             >{{ p(level.jouncePressure) }}</PlateRow
           >
           <PlateRow v-if="level.sensitivity" :label="`The last ${len(LEVEL_TOLERANCE)} costs`"
@@ -294,6 +290,9 @@ const teedLean = computed(() => (level.value?.leanTeed ? Math.abs(level.value.le
             {{ len(level.driving.rise) }}.
           </p>
         </details>
+        <p v-for="c in clashes" :key="c.what" class="note">
+          Known on this platform: {{ c.what }}, {{ c.where }} ({{ c.source }}).
+        </p>
         <template v-if="isPicked">
           <p v-for="caution in cautions" :key="caution.code" class="note">
             {{ cautionText(caution, preferences.system) }}
@@ -302,25 +301,17 @@ const teedLean = computed(() => (level.value?.leanTeed ? Math.abs(level.value.le
         <p v-else class="note">Pressure to spare is not capacity to spare: ratings decide, on Load.</p>
       </StampedPlate>
       <StampedPlate v-else title="Nothing fits">
-        <p class="words">No kit of the catalogue fits this vehicle as it stands</p>
-        <p class="muted">Open a kit's name to see what stands in the way.</p>
+        <p class="words">No kit of the shelf fits this vehicle as it stands</p>
+        <p class="muted">Under "Does not fit" stands what is in the way of each, and what would change it.</p>
       </StampedPlate>
     </template>
   </StageColumns>
 </template>
 
 <style scoped>
-.kit {
-  color: var(--ink);
-}
-.picked td {
-  background: #e9f0f0;
-}
-.why td {
-  background: #fcfbf8;
-}
-.act {
-  text-align: right;
+.why-not {
+  margin: 4px 0;
+  padding-left: 20px;
 }
 .elsewhere {
   margin-top: 8px;

@@ -1,11 +1,19 @@
-import { flushPromises } from '@vue/test-utils'
+import { flushPromises, type VueWrapper } from '@vue/test-utils'
 import { afterEach, describe, expect, test, vi } from 'vitest'
-import { labelled, mountOnJob } from '../fixtures/mount'
+import { demoKits } from '../../demo/shop'
+import { enter, labelled, mountOnJob } from '../fixtures/mount'
 import ChooseStage from './ChooseStage.vue'
 
 afterEach(() => vi.unstubAllGlobals())
 // ECharts draws on a canvas that the DOM stand-in does not have: what it would draw is looked at instead.
 vi.mock('vue-echarts', () => ({ default: { name: 'VChart', props: ['option'], template: '<i class="drawn" />' } }))
+
+/** The select that a label with these words holds. */
+const selectOf = (wrapper: VueWrapper, words: string) =>
+  wrapper
+    .findAll('label')
+    .find((l) => l.text().startsWith(words))!
+    .find('select')
 
 describe('the choose stage', () => {
   test('picks a kit as a copy, shows its pressures left and right, and puts it back', async () => {
@@ -20,31 +28,81 @@ describe('the choose stage', () => {
       .trigger('click')
     expect(store.job!.kit).toBeNull()
   })
-  test('every reason is there when a kit is opened', async () => {
+  test('what does not fit has every reason, with what would change it, and cannot be picked', async () => {
     const { wrapper } = await mountOnJob(ChooseStage, '0418')
+    const row = wrapper.findAll('.others tr').find((r) => r.text().startsWith('Stub single'))!
+    expect(row.text()).toContain('Lift block is 2 in')
+    expect(row.text()).toContain('Would change it: a lower block')
+    expect(row.text()).toContain('between brackets; this kit wants at most')
+    expect(row.text()).toContain('Hitch rails sit where the upper bracket goes')
+    expect(row.text()).toContain('owner does not want any')
+    expect(wrapper.findAll('[aria-label="Pick Stub single"]')).toHaveLength(0)
+  })
+  test('a kit opens to its reasons, its load cases and what its place is made of', async () => {
+    const { wrapper, store } = await mountOnJob(ChooseStage, '0417')
+    const first = store.ranking!.fitting[0]!
     await wrapper
       .findAll('button.kit')
-      .find((b) => b.text().startsWith('Stub single'))!
+      .find((b) => b.text().startsWith(first.assessed.kit.name))!
       .trigger('click')
-    const reasons = wrapper.find('.reasons').text()
-    expect(reasons).toContain('Lift block is 2 in')
-    expect(reasons).toContain('between brackets; this kit wants at most')
-    expect(reasons).toContain('Hitch rails sit where the upper bracket goes')
-    expect(reasons).toContain('owner does not want any')
-    expect(reasons).toContain('listed capacity differs by more than 15 %')
+    expect(wrapper.find('.reasons').text()).toContain('Jounce bumper: two bolts')
+    for (const c of store.job!.loadCases) expect(wrapper.find('.cases').text()).toContain(c.name)
+    const parts = wrapper.findAll('.bars .num').map((n) => Number(n.text().split(' of ')[0]))
+    expect(parts.reduce((a, b) => a + b, 0)).toBeCloseTo(first.total, -1)
   })
-  test('what does not fit cannot be picked, and nothing can while a rating is passed', async () => {
-    const lifted = await mountOnJob(ChooseStage, '0418')
-    expect(labelled(lifted.wrapper, 'Pick Stub single').attributes('disabled')).toBeDefined()
-    const over = await mountOnJob(ChooseStage, '0416')
-    expect(over.wrapper.text()).toContain('No kit may be sold for this load.')
-    for (const pick of over.wrapper.findAll('button').filter((b) => b.text() === 'pick'))
+  test('nothing can be picked while something has to be put right first, and that is said first', async () => {
+    const { wrapper, store } = await mountOnJob(ChooseStage, '0416')
+    expect(wrapper.find('[role=alert]').text()).toContain('No kit should be sold as it stands.')
+    expect(wrapper.find('[role=alert]').text()).toContain('over the rear axle rating')
+    for (const pick of wrapper.findAll('button').filter((b) => b.text() === 'pick'))
       expect(pick.attributes('disabled')).toBeDefined()
+    store.edit((j) => ({ ...j, survey: { ...j.survey, loadSensingValve: true, frame: 'unsound' } }))
+    await flushPromises()
+    expect(wrapper.find('[role=alert]').text()).toContain('frame was found unsound')
+    expect(wrapper.find('[role=alert]').text()).toContain("maker's procedure is not in hand")
+  })
+  test('the next question is asked where it is answered, and the kits follow', async () => {
+    const { wrapper, store } = await mountOnJob(ChooseStage, '0417')
+    store.edit((j) => ({ ...j, survey: { ...j.survey, liftBlock: null } }))
+    await flushPromises()
+    const ask = wrapper.find('[aria-label="Ask next"]')
+    expect(ask.text()).toContain('Ask next: lift block')
+    expect(ask.text()).toContain('measure the block between leaf pack and axle')
+    const open = store.ranking!.undecided.length
+    expect(ask.text()).toContain(`It decides ${open} of the ${open} kits`)
+    await enter(wrapper, 'Lift block height', '0')
+    expect(store.ranking!.undecided).toHaveLength(0)
+    expect(wrapper.find('[aria-label="Ask next"]').exists()).toBe(false)
+  })
+  test('kits side by side: columns of figures, and what differs stands out', async () => {
+    const { wrapper, store } = await mountOnJob(ChooseStage, '0417')
+    const [one, two] = store.ranking!.fitting.map((r) => r.assessed.kit.name)
+    await labelled(wrapper, `Set ${one} side by side`).trigger('change')
+    await labelled(wrapper, `Set ${two} side by side`).trigger('change')
+    const side = wrapper.find('.side')
+    expect(side.text()).toContain(one)
+    expect(side.text()).toContain(two)
+    expect(side.findAll('tr.differs').some((r) => r.text().startsWith('Price'))).toBe(true)
+    await labelled(wrapper, `Take ${two} out`).trigger('click')
+    expect(wrapper.find('.side').exists()).toBe(false)
+  })
+  test('what matters reorders the kits, and a budget that is none is refused', async () => {
+    const { wrapper, store } = await mountOnJob(ChooseStage, '0417')
+    const before = store.ranking!.fitting.map((r) => r.total)
+    const hurry = wrapper.findAll('label').find((l) => l.text().startsWith('When is it wanted?'))!
+    await hurry.find('select').setValue('today')
+    expect(store.job!.preferences.hurry).toBe('today')
+    expect(store.ranking!.fitting.map((r) => r.total)).not.toEqual(before)
+    const budget = wrapper.find('input[inputmode=decimal][placeholder=none]')
+    await budget.setValue('cheap')
+    expect(wrapper.text()).toContain('Type a figure from 1 to 100 000')
+    expect(store.job!.preferences.budget).toBeNull()
+    await budget.setValue('300')
+    expect(store.job!.preferences.budget).toBe(300)
   })
   test('teed lines: one pressure, and the lean they leave', async () => {
     const { wrapper, store } = await mountOnJob(ChooseStage, '0417')
-    const select = wrapper.findAll('select')[1]!
-    await select.setValue('teed')
+    await selectOf(wrapper, 'Air lines').setValue('teed')
     expect(store.job!.air).toBe('teed')
     const { left, right, lean } = store.assessment!.active.level!
     expect(left!.pressure).toBe(right!.pressure)
@@ -54,10 +112,23 @@ describe('the choose stage', () => {
   test('recovering part of the squat takes less air', async () => {
     const { wrapper, store } = await mountOnJob(ChooseStage, '0417')
     const full = store.assessment!.active.level!.mean!
-    await wrapper.findAll('select')[0]!.setValue('recover')
+    await selectOf(wrapper, 'Level means').setValue('recover')
     expect(store.assessment!.active.level!.mean!).toBeLessThan(full)
-    await wrapper.findAll('select')[2]!.setValue('twisting')
+    await selectOf(wrapper, 'Off-centre load').setValue('twisting')
     expect(store.job!.frame).toBe('twisting')
+  })
+  test('a rubber helper shows what it takes out, and asks for no air', async () => {
+    const { wrapper, store } = await mountOnJob(ChooseStage, '0417')
+    store.edit((j) => ({ ...j, kit: demoKits().find((k) => k.id === 'fen-rubber-b')! }))
+    await flushPromises()
+    expect(wrapper.find('.plate').text()).toMatch(/% of the squat taken out/)
+    expect(wrapper.find('.plate').text()).not.toContain('psi left')
+    const gates = Object.fromEntries(store.assessment!.gates.map((g) => [g.gate, g.state]))
+    expect(gates).toMatchObject({
+      soap: 'not-applicable',
+      hold: 'not-applicable',
+      'minimum-pressure': 'not-applicable',
+    })
   })
   test('a load too far off centre cannot be levelled with air', async () => {
     const { wrapper, store } = await mountOnJob(ChooseStage, '0417')

@@ -2,7 +2,7 @@
 import dayjs from 'dayjs'
 import { computed, ref } from 'vue'
 import { ofKind, recoveredShare } from '@stout-shackle/core/job'
-import { maximumPressure, minimumPressure } from '@stout-shackle/core/kit'
+import { pressureLimits } from '@stout-shackle/core/kit'
 import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
 import { blockText, levelText } from '@stout-shackle/core/wording'
 import PlateRow from '../entry/PlateRow.vue'
@@ -23,7 +23,8 @@ const p = (v: number) => formatNumber('pressure', v, preferences.system)
 const len = (v: number) => formatQuantity('length', v, preferences.system)
 const set = computed(() => ofKind(assessment.value.standing, 'bag-pressure').at(-1) ?? null)
 const mean = computed(() => (set.value ? (set.value.body.left + set.value.body.right) / 2 : 0))
-const most = computed(() => (job.value.kit ? maximumPressure(job.value.kit, job.value.survey).value : 1_000_000))
+const limits = computed(() => pressureLimits(job.value.kit, job.value.survey))
+const most = computed(() => limits.value?.maximum.value ?? 1_000_000)
 const typing = ref<{ left: number | null; right: number | null }>({ left: null, right: null })
 function setPressure(side: 'left' | 'right', value: number | null) {
   typing.value = { ...typing.value, [side]: value }
@@ -64,9 +65,9 @@ const reopen = () =>
           load="empty"
           title="Empty"
           remark="load off, at minimum pressure"
-          :likely-pressure="job.kit ? minimumPressure(job.kit).value : 0"
+          :likely-pressure="limits?.minimum.value ?? 0"
         />
-        <div v-if="job.kit" class="pressures">
+        <div v-if="limits" class="pressures">
           <strong>Bags as set</strong>
           <QuantityField
             :value="typing.left ?? set?.body.left ?? null"
@@ -84,7 +85,7 @@ const reopen = () =>
             :max="most"
             @commit="(v) => setPressure('right', v)"
           />
-          <span class="small muted">least {{ p(minimumPressure(job.kit).value) }}, most {{ p(most) }} {{ psi }}</span>
+          <span class="small muted">least {{ p(limits.minimum.value) }}, most {{ p(most) }} {{ psi }}</span>
         </div>
       </section>
       <GateList />
@@ -127,13 +128,10 @@ const reopen = () =>
                 <td class="small">
                   {{
                     c.level
-                      ? levelText(
-                          c.level,
-                          assessment.picked.minimum.value,
-                          assessment.picked.maximum.value,
-                          preferences.system,
-                        )
-                      : 'spring rate unknown'
+                      ? levelText(c.level, limits?.minimum.value ?? 0, limits?.maximum.value ?? 0, preferences.system)
+                      : c.rubber
+                        ? `no air: the rubbers take out ${Math.round(100 * c.rubber.recovered)} % of the squat`
+                        : 'spring rate unknown'
                   }}
                 </td></template
               >

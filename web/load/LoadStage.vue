@@ -57,7 +57,7 @@ function readCsv(text: string) {
 
 /** The kit whose curve is drawn: the picked one, else the best of those that fit, on trial. */
 const drawn = computed(
-  () => assessment.value.picked ?? assessment.value.kits.find((k) => k.verdict !== 'does-not-fit' && k.level) ?? null,
+  () => assessment.value.picked ?? store.ranking?.fitting.find((k) => k.assessed.level)?.assessed ?? null,
 )
 const PANELS = {
   cases: 'All load cases',
@@ -143,7 +143,9 @@ const panel = ref<keyof typeof PANELS>('cases')
         <RatingsTable v-else-if="panel === 'ratings'" />
         <SquatChart v-else-if="panel === 'squat'" :job="job" :assessment="assessment" :system="preferences.system" />
         <template v-else-if="panel === 'pressure'">
-          <p v-if="!drawn" class="note">No kit is picked and none fits yet: nothing to draw a pressure for.</p>
+          <p v-if="!drawn?.minimum || !drawn.maximum" class="note">
+            No kit is picked and none fits yet: nothing to draw a pressure for.
+          </p>
           <template v-else>
             <p v-if="drawn !== assessment.picked" class="small muted trial">On trial: {{ drawn.kit.name }}</p>
             <PressureChart

@@ -4,6 +4,7 @@ import { computed, ref, shallowRef } from 'vue'
 import {
   assessJob,
   planFor,
+  rankKits,
   type BayRecord,
   type Job,
   type RecordBody,
@@ -92,9 +93,12 @@ export const useJob = defineStore('job', () => {
         })
       : null
   })
-  const kits = computed(() => shop.kits.map((k) => k.document))
-  const assessment = computed(() =>
-    job.value ? assessJob(job.value, recordsWithTyping.value, kits.value, plan.value) : null,
+  const assessment = computed(() => (job.value ? assessJob(job.value, recordsWithTyping.value, plan.value) : null))
+  /** The shelf's kits over every load case; worked out where somebody looks at it. */
+  const ranking = computed(() =>
+    job.value && assessment.value
+      ? rankKits(job.value, shop.shelf, assessment.value.cases, assessment.value.active)
+      : null,
   )
   const unsaved = computed(() => waiting.value.length > 0 || (job.value !== null && job.value !== saved.value?.job))
 
@@ -108,7 +112,8 @@ export const useJob = defineStore('job', () => {
     }
     missing.value = false
     try {
-      const [fresh] = await Promise.all([call<Stored>(`/jobs/${id}`), shop.kits.length ? null : shop.loadKits()])
+      const fresh = await call<Stored>(`/jobs/${id}`)
+      await shop.loadShelf(fresh.job.vehicle)
       take(fresh)
       const draft = drafts.get(id)
       if (draft) {
@@ -290,6 +295,7 @@ export const useJob = defineStore('job', () => {
     job,
     records,
     assessment,
+    ranking,
     undoable,
     unsaved,
     moving,

@@ -1,8 +1,16 @@
 import { defineStore } from 'pinia'
 import { shallowRef } from 'vue'
-import type { Kit } from '@stout-shackle/core/kit'
+import {
+  EMPTY_SHELF,
+  type Application,
+  type Kit,
+  type KitFamily,
+  type RuleSet,
+  type Shelf,
+  type StockState,
+} from '@stout-shackle/core/kit'
 import type { StageReport } from '@stout-shackle/core/job'
-import type { Vehicle } from '@stout-shackle/core/vehicle'
+import type { Platform, Vehicle } from '@stout-shackle/core/vehicle'
 import { call } from '../api/client'
 
 export interface Entry<T> {
@@ -24,14 +32,51 @@ export interface JobSummary {
   stages: StageReport[]
 }
 
-/** Jobs by summary, the vehicle library and the kit catalogue. */
+interface Found<T> {
+  total: number
+  entries: Entry<T>[]
+}
+/** Kits a vehicle can choose from, as the server says, and those on whose list it is not. */
+interface ShelfAnswer {
+  kits: Kit[]
+  applications: Application[]
+  listed: string[]
+  rules: RuleSet
+  notListed: { id: string; name: string; family: KitFamily }[]
+}
+
+/** Jobs by summary, the vehicle library, the kit catalogue and what is on the shelf. */
 export const useShop = defineStore('shop', () => {
   const jobs = shallowRef<JobSummary[] | null>(null)
   const vehicles = shallowRef<Entry<Vehicle>[]>([])
   const kits = shallowRef<Entry<Kit>[]>([])
+  /** How many the shop has, found or not shown. */
+  const totals = shallowRef({ vehicles: 0, kits: 0 })
+  const shelf = shallowRef<Shelf>(EMPTY_SHELF)
+  const notListed = shallowRef<ShelfAnswer['notListed']>([])
+  const stock = shallowRef<(StockState & { version: number })[]>([])
   const loadJobs = async () => void (jobs.value = await call<JobSummary[]>('/jobs'))
-  const loadVehicles = async () => void (vehicles.value = await call<Entry<Vehicle>[]>('/vehicles'))
-  const loadKits = async () => void (kits.value = await call<Entry<Kit>[]>('/kits'))
+  async function loadVehicles(find = ''): Promise<void> {
+    const { total, entries } = await call<Found<Vehicle>>(`/vehicles?find=${encodeURIComponent(find)}`)
+    vehicles.value = entries
+    totals.value = { ...totals.value, vehicles: total }
+  }
+  async function loadKits(find = ''): Promise<void> {
+    const { total, entries } = await call<Found<Kit>>(`/kits?find=${encodeURIComponent(find)}`)
+    kits.value = entries
+    totals.value = { ...totals.value, kits: total }
+  }
+  const platforms = shallowRef<Platform[]>([])
+  const loadPlatforms = async () =>
+    void (platforms.value = (await call<Found<Platform>>('/platforms')).entries.map((p) => p.document))
+  const loadStock = async () => void (stock.value = await call<(StockState & { version: number })[]>('/stock'))
+  /** What a vehicle of this make and model can choose from. */
+  async function loadShelf({ make, model }: Pick<Vehicle, 'make' | 'model'>): Promise<void> {
+    const query = new URLSearchParams({ make, model })
+    const { listed, notListed: rest, ...answer } = await call<ShelfAnswer>(`/shelf?${query.toString()}`)
+    shelf.value = { ...answer, listed: new Set(listed) }
+    notListed.value = rest
+  }
   /** Adds a vehicle to the library, or changes the version of it that was read. */
   async function keepVehicle(vehicle: Vehicle, version?: number): Promise<void> {
     const write = { body: vehicle, version, key: crypto.randomUUID() }
@@ -39,5 +84,21 @@ export const useShop = defineStore('shop', () => {
     else await call(`/vehicles/${vehicle.id}`, { method: 'PUT', ...write })
     await loadVehicles()
   }
-  return { keepVehicle, jobs, vehicles, kits, loadJobs, loadVehicles, loadKits }
+  return {
+    keepVehicle,
+    jobs,
+    vehicles,
+    kits,
+    totals,
+    shelf,
+    notListed,
+    stock,
+    platforms,
+    loadPlatforms,
+    loadJobs,
+    loadVehicles,
+    loadKits,
+    loadStock,
+    loadShelf,
+  }
 })

@@ -5,12 +5,12 @@ import { tyreDiameter, type Survey, type Vehicle } from '@stout-shackle/core/veh
 import type { Kit } from '@stout-shackle/core/kit'
 import type { Pose } from './pose'
 
-/** The rear axle from behind, looking forward: left is on the left. */
+/** The axle that the kit is for, from behind, looking forward: left is on the left. */
 const props = defineProps<{
   vehicle: Vehicle
   survey: Survey
   kit: Kit | null
-  pose: Pose
+  pose: Pick<Pose, 'front' | 'rear' | 'pressure'>
   lean: number
   x: number
   height: number
@@ -23,19 +23,26 @@ const floor = computed(() => props.height - LABEL_BAND)
 const tyre = computed(() => tyreDiameter(props.vehicle.tyreSize) ?? 0.78)
 const axleY = computed(() => floor.value - (tyre.value / 2) * scale.value)
 const half = computed(() => (props.vehicle.track / 2) * scale.value)
-const bagHalf = computed(() => ((props.kit?.bag.spacing ?? props.vehicle.springSpacing) / 2) * scale.value)
-const bagTop = computed(() => axleY.value - 34 - props.pose.rear * 2 * scale.value)
+const bagHalf = computed(
+  () => ((props.kit?.bag?.spacing ?? props.kit?.rubber?.spacing ?? props.vehicle.springSpacing) / 2) * scale.value,
+)
+const axle = computed(() => props.kit?.axle ?? 'rear')
+const bagTop = computed(() => axleY.value - 34 - props.pose[axle.value] * 2 * scale.value)
 const tilt = computed(() => (-props.lean * 2 * 180) / Math.PI)
 const exhausts = computed(() => {
   const side = props.survey.exhaustSide
   return side === 'both' ? [-1, 1] : side === 'left' ? [-1] : side === 'right' ? [1] : []
 })
-const tyres = computed(() => (props.vehicle.rearWheels === 'dual' ? [0, 9] : [0]))
+const tyres = computed(() => (props.vehicle.rearWheels === 'dual' && axle.value === 'rear' ? [0, 9] : [0]))
 </script>
 
 <template>
-  <g :transform="`translate(${x} 0)`" role="img" aria-label="Rear axle from behind, looking forward">
-    <text x="0" y="20" class="remark">rear, looking forward</text>
+  <g
+    :transform="`translate(${x} 0)`"
+    role="img"
+    :aria-label="`${axle === 'rear' ? 'Rear' : 'Front'} axle from behind, looking forward`"
+  >
+    <text x="0" y="20" class="remark">{{ axle }}, looking forward</text>
     <g :transform="`rotate(${tilt} 0 ${bagTop})`">
       <rect :x="-bagHalf - 16" :y="bagTop - 32" :width="2 * bagHalf + 32" height="24" rx="3" class="body" />
       <rect v-for="s in [-1, 1]" :key="s" :x="s * bagHalf - 6" :y="bagTop - 10" width="12" height="10" class="rail" />

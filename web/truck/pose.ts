@@ -18,14 +18,18 @@ const LEVEL = { front: 0, rear: 0 }
 
 /** How the vehicle of a job stands in a mode. */
 export function poseOf({ active }: Assessment, mode: PoseMode): Pose {
-  const { squat, level, attitude, levelled } = active
+  const { squat, level, attitude, levelled, rubber } = active
   if (mode === 'empty') return { ...LEVEL, road: LEVEL, known: true, pressure: null }
-  const aired = mode === 'aired' && level?.left && level.right && levelled ? levelled : null
+  const holds = rubber !== null || (level?.left && level.right)
+  const aired = mode === 'aired' && holds && levelled ? levelled : null
   const stands = aired ?? attitude
   return {
     ...(stands?.atMark ?? LEVEL),
     road: stands ?? LEVEL,
     known: squat.rear !== null,
-    pressure: aired && { left: Math.max(0, level!.left!.pressure), right: Math.max(0, level!.right!.pressure) },
+    pressure:
+      aired && level?.left && level.right
+        ? { left: Math.max(0, level.left.pressure), right: Math.max(0, level.right.pressure) }
+        : null,
   }
 }

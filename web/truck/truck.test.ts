@@ -3,13 +3,13 @@ import { createPinia, setActivePinia } from 'pinia'
 import { describe, expect, test } from 'vitest'
 import { nextTick } from 'vue'
 import { assessJob, type JobExport } from '@stout-shackle/core/job'
-import { demoJob, demoKits, demoVehicles } from '../../demo/shop'
+import { demoJob, demoVehicles } from '../../demo/shop'
 import { bodyOutline, roundedPath, type Point } from './bodies'
 import { poseOf } from './pose'
 import SideView from './SideView.vue'
 import TruckStrip from './TruckStrip.vue'
 
-const assessed = ({ job, records }: JobExport) => ({ job, assessment: assessJob(job, records, demoKits()) })
+const assessed = ({ job, records }: JobExport) => ({ job, assessment: assessJob(job, records) })
 
 describe('outlines', () => {
   test.each(demoVehicles().map((v) => [v.model, v] as const))(

@@ -63,6 +63,10 @@ const blank = (): Draft => ({
   bumperHeight: null,
   markFront: 0,
   markRear: 0,
+  trim: '',
+  platform: null,
+  bed: null,
+  frontUnsprung: null,
 })
 const draft = reactive<Draft>(
   props.vehicle

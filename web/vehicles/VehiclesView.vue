@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { useDebounceFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { formatNumber, UNITS } from '@stout-shackle/core/quantity'
 import type { Vehicle } from '@stout-shackle/core/vehicle'
-import { BODY_NAMES } from '@stout-shackle/core/wording'
+import { BODY_NAMES, usualText } from '@stout-shackle/core/wording'
 import { usePreferences } from '../stores/preferences'
 import { useShop } from '../stores/shop'
 import VehicleForm from './VehicleForm.vue'
@@ -10,6 +11,12 @@ import VehicleForm from './VehicleForm.vue'
 const shop = useShop()
 const preferences = usePreferences()
 void shop.loadVehicles()
+void shop.loadPlatforms()
+const find = ref('')
+const FIND_AFTER_MS = 80
+const search = useDebounceFn(() => shop.loadVehicles(find.value), FIND_AFTER_MS)
+const platform = (id: string | null) => shop.platforms.find((p) => p.id === id) ?? null
+const trims = (id: string) => shop.vehicles.filter((v) => v.document.platform === id).length
 /** Id of the vehicle being changed, or `new`. */
 const editing = ref<string | null>(null)
 const edited = computed(() => shop.vehicles.find((v) => v.document.id === editing.value) ?? null)
@@ -26,6 +33,18 @@ async function keep(vehicle: Vehicle) {
   <div class="page">
     <header>
       <h1>Vehicles</h1>
+      <input
+        v-model="find"
+        class="control find"
+        placeholder="Find a vehicle: make, model, year, trim"
+        aria-label="Find a vehicle"
+        @input="search"
+      />
+      <span class="small muted">{{
+        shop.totals.vehicles > shop.vehicles.length
+          ? `the first ${shop.vehicles.length} of ${shop.totals.vehicles}`
+          : `${shop.totals.vehicles} vehicles`
+      }}</span>
       <el-button type="primary" @click="editing = 'new'">New vehicle</el-button>
     </header>
     <VehicleForm
@@ -35,7 +54,8 @@ async function keep(vehicle: Vehicle) {
       :keep="keep"
       @cancel="editing = null"
     />
-    <p v-if="!shop.vehicles.length" class="note">
+    <p v-if="!shop.vehicles.length && find" class="note">No vehicle has all of "{{ find }}".</p>
+    <p v-else-if="!shop.vehicles.length" class="note">
       No vehicles yet. Add the first one, or take in a job that brings its own.
     </p>
     <div v-else class="card list">
@@ -43,6 +63,7 @@ async function keep(vehicle: Vehicle) {
         <thead>
           <tr>
             <th>Vehicle</th>
+            <th>Platform</th>
             <th>Body</th>
             <th>Rear</th>
             <th>Tyre</th>
@@ -57,9 +78,10 @@ async function keep(vehicle: Vehicle) {
         <tbody>
           <tr v-for="{ document: v } in shop.vehicles" :key="v.id">
             <td>
-              <strong>{{ v.make }} {{ v.model }}</strong> <span class="muted">{{ v.year }}</span>
+              <strong>{{ v.make }} {{ v.model }}</strong> {{ v.trim }} <span class="muted">{{ v.year }}</span>
             </td>
-            <td>{{ BODY_NAMES[v.body] }}</td>
+            <td class="muted">{{ platform(v.platform)?.name ?? '–' }}</td>
+            <td>{{ BODY_NAMES[v.body] }}{{ v.bed && v.bed !== 'none' ? `, ${v.bed} bed` : '' }}</td>
             <td>{{ v.suspension }}, {{ v.rearWheels }}</td>
             <td>{{ v.tyreSize }}</td>
             <td class="num">{{ show('length', v.wheelbase) }}</td>
@@ -72,6 +94,32 @@ async function keep(vehicle: Vehicle) {
         </tbody>
       </table>
     </div>
+    <section v-if="shop.platforms.length" class="card list">
+      <table class="dense">
+        <thead>
+          <tr>
+            <th>Platform</th>
+            <th class="num">trims shown</th>
+            <th>Usually found</th>
+            <th>Known to clash</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="p in shop.platforms" :key="p.id">
+            <td>
+              <strong>{{ p.make }} {{ p.name }}</strong> <span class="muted">{{ p.from }}–{{ p.to }}</span>
+            </td>
+            <td class="num">{{ trims(p.id) }}</td>
+            <td class="small">{{ usualText(p, preferences.system) }}</td>
+            <td class="small">
+              <p v-for="c in p.clashes" :key="c.what">
+                {{ c.what }}: {{ c.where }} <span class="muted">({{ c.source }})</span>
+              </p>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
     <p class="small muted below">
       A job keeps the vehicle as it was when it came in; a change here is for the next job.
     </p>
@@ -81,6 +129,12 @@ async function keep(vehicle: Vehicle) {
 <style scoped>
 .list {
   margin-top: 12px;
+}
+.find {
+  width: 280px;
+}
+td p {
+  margin: 0;
 }
 .below {
   margin-top: 8px;

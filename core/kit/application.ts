@@ -1,0 +1,109 @@
+import { z } from 'zod'
+import type { Vehicle } from '../vehicle'
+import { conditionSchema, factOf, type Condition, type Fact } from './condition'
+import { neededPartSchema } from './rule'
+
+const id = z.string().regex(/^[a-z0-9][a-z0-9-]{0,79}$/, { error: 'must be lower-case letters, digits and dashes' })
+const text = (what: string, most = 240) =>
+  z
+    .string({ error: `${what} must be text` })
+    .trim()
+    .min(1, { error: `${what} is missing` })
+    .max(most, { error: `${what} is too long: ${most} characters at most` })
+const year = (what: string) =>
+  z
+    .number({ error: `${what} must be a year, for example 2019` })
+    .int({ error: `${what} must be a whole year` })
+    .min(1950, { error: `${what} must be 1950 or later` })
+    .max(2100, { error: `${what} must be 2100 or earlier` })
+const conditions = z.array(conditionSchema).max(12, { error: 'twelve conditions at most' })
+
+/** One line of a kit's list of vehicles: for which, on what conditions, with what beside, and for which not after all. */
+export const applicationSchema = z
+  .strictObject({
+    id,
+    /** Id of the kit. */
+    kit: id,
+    make: text('Make', 60),
+    model: text('Model', 60),
+    from: year('From'),
+    to: year('To'),
+    /** All must hold. */
+    conditions: conditions.default([]),
+    /** Parts or work that some of these vehicles need. */
+    needs: z
+      .array(
+        z.strictObject({
+          when: conditions,
+          what: z.enum(['part', 'work'], { error: 'must be part or work' }),
+          says: text('What is needed'),
+          part: neededPartSchema.nullable().default(null),
+          minutes: z.number().min(0).max(600).default(0),
+        }),
+      )
+      .max(10)
+      .default([]),
+    /** Vehicles it is not for, although the rest holds. */
+    excludes: z
+      .array(z.strictObject({ when: conditions.min(1), says: text('Why not') }))
+      .max(10)
+      .default([]),
+    /** Where the line stands: booklet and page, or who measured it. */
+    source: text('Source', 120),
+  })
+  .refine((a) => a.from <= a.to, { path: ['to'], error: 'To is before From' })
+export type Application = z.infer<typeof applicationSchema>
+
+/** Make and model as an index sees them. */
+export const modelKey = ({ make, model }: Pick<Vehicle, 'make' | 'model'>): string =>
+  `${make.trim()} ${model.trim()}`.toLowerCase()
+
+/** Names of facts in a sentence. */
+export const FACT_NAMES: Record<Fact, string> = {
+  body: 'body',
+  suspension: 'rear springs',
+  rearWheels: 'rear wheels',
+  drive: 'driven wheels',
+  bed: 'bed',
+  trim: 'trim',
+  year: 'model year',
+  liftBlock: 'lift block',
+  otherLift: 'another lift',
+  jounceBumper: 'jounce bumper',
+  exhaustSide: 'exhaust side',
+  exhaustDiameter: 'exhaust diameter',
+  exhaustFactory: 'factory exhaust',
+  spareUnderBed: 'spare under the bed',
+  parkingBrake: 'parking brake',
+  brakeLines: 'brake lines',
+  hitchRails: 'hitch rails',
+  runningBoards: 'running boards',
+  axleVent: 'axle vent',
+  loadSensingValve: 'load-sensing brake valve',
+  factoryAir: 'factory self-levelling',
+  springsChanged: 'springs changed',
+  oldHelper: 'old helper',
+  coilInsideDiameter: 'coil inside diameter',
+  coilGapStanding: 'coil gap standing',
+  coilGapHanging: 'coil gap hanging',
+  bracketSpace: 'bracket to bracket',
+  rust: 'rust',
+  drillingAgreed: 'drilling agreed',
+  rearBrakes: 'rear brakes',
+  frame: 'frame',
+  valveProcedure: 'brake valve procedure',
+}
+
+/** What a condition wants, for a sentence: `over`, `under` or `is`, and with what it compares. */
+export function wants(c: Condition): { how: 'is' | 'over' | 'under'; takes: string | number } {
+  if ('suspension' in c) return { how: 'is', takes: c.suspension }
+  if ('rearWheels' in c) return { how: 'is', takes: c.rearWheels }
+  if ('over' in c) return { how: 'over', takes: c.over }
+  if ('under' in c) return { how: 'under', takes: c.under }
+  return { how: 'is', takes: c.is.join(', ') }
+}
+
+/** Facts that a line's conditions ask about. */
+export const factsOf = (a: Application): Fact[] => [
+  ...new Set([...a.conditions, ...a.needs.flatMap((n) => n.when), ...a.excludes.flatMap((e) => e.when)].map(factOf)),
+]

@@ -1,0 +1,79 @@
+import { z } from 'zod'
+import type { Metres } from '../quantity'
+import { SUSPENSIONS, surveySchema, TAPE_GIVE, type Survey, type Vehicle } from '../vehicle'
+
+export const VEHICLE_FACTS = ['body', 'suspension', 'rearWheels', 'drive', 'bed', 'trim', 'year'] as const
+export type VehicleFact = (typeof VEHICLE_FACTS)[number]
+export type SurveyKey = keyof Survey
+/** Something known, or still to be found out, about a vehicle as it stands. */
+export type Fact = SurveyKey | VehicleFact
+
+export const SURVEY_KEYS = Object.keys(surveySchema.shape) as [SurveyKey, ...SurveyKey[]]
+/** Answers that a tape gives: compared with what a tape can tell. */
+const TAPED: readonly Fact[] = [
+  'liftBlock',
+  'exhaustDiameter',
+  'coilInsideDiameter',
+  'coilGapStanding',
+  'coilGapHanging',
+  'bracketSpace',
+]
+export const isTaped = (fact: Fact): boolean => TAPED.includes(fact)
+/** How far a value may pass a limit before it has passed it. */
+const giveOf = (fact: Fact): Metres => (isTaped(fact) ? TAPE_GIVE : 0)
+
+const survey = z.enum(SURVEY_KEYS, { error: 'must be a survey answer' })
+const vehicle = z.enum(VEHICLE_FACTS, { error: `must be one of ${VEHICLE_FACTS.join(', ')}` })
+const words = z
+  .array(z.union([z.string().max(60), z.boolean()]))
+  .min(1)
+  .max(30)
+
+/** Something about a vehicle that holds, does not hold, or is not known yet. */
+export const CONDITIONS = [
+  z.strictObject({ survey, is: words }),
+  z.strictObject({ survey, over: z.number() }),
+  z.strictObject({ survey, under: z.number() }),
+  z.strictObject({ vehicle, is: words }),
+  z.strictObject({ suspension: z.enum(SUSPENSIONS) }),
+  z.strictObject({ rearWheels: z.enum(['single', 'dual']) }),
+] as const
+export const conditionSchema = z.union(CONDITIONS)
+export type Condition = z.infer<typeof conditionSchema>
+
+/** True, false, or null while an answer is missing. */
+export type Holds = boolean | null
+
+/** The fact that a condition asks about. */
+export const factOf = (c: Condition): Fact =>
+  'survey' in c ? c.survey : 'vehicle' in c ? c.vehicle : 'suspension' in c ? 'suspension' : 'rearWheels'
+
+/** What is known of a fact; null for an answer that is missing. */
+export const answerOf = (fact: Fact, of: Vehicle, survey: Survey): string | number | boolean | null =>
+  (VEHICLE_FACTS as readonly string[]).includes(fact) ? of[fact as VehicleFact] : survey[fact as SurveyKey]
+
+/** Whether an answer is over a limit by more than its tape can tell. */
+export const isOver = (fact: Fact, answer: number, limit: number): boolean => answer > limit + giveOf(fact)
+export const isUnder = (fact: Fact, answer: number, limit: number): boolean => answer < limit - giveOf(fact)
+
+/** Whether a condition holds for a vehicle as it stands. */
+export function holds(c: Condition, of: Vehicle, survey: Survey): Holds {
+  if ('suspension' in c) return of.suspension === c.suspension
+  if ('rearWheels' in c) return of.rearWheels === c.rearWheels
+  const fact = factOf(c)
+  const answer = answerOf(fact, of, survey)
+  if (answer === null) return null
+  if ('is' in c) return c.is.includes(typeof answer === 'number' ? String(answer) : answer)
+  return 'over' in c ? isOver(fact, Number(answer), c.over) : isUnder(fact, Number(answer), c.under)
+}
+
+/** Whether every condition holds: false as soon as one does not, null while one is not known. */
+export function conditionsHold(conditions: readonly Condition[], of: Vehicle, survey: Survey): Holds {
+  let sure = true
+  for (const c of conditions) {
+    const held = holds(c, of, survey)
+    if (held === false) return false
+    if (held === null) sure = false
+  }
+  return sure ? true : null
+}

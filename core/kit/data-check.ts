@@ -1,0 +1,115 @@
+import { airSpring, bagAt, tableDisagreement } from '../spring'
+import { clampForce } from '../torque'
+import type { Application } from './application'
+import { CAPACITY_DISAGREEMENT, pairCapacity } from './limits'
+import { hasAir, type AirKit, type Fastener, type Kit } from './schema'
+
+/** A figure of a kit that does not agree with another. Advice, with what was compared; never a refusal. */
+export interface DataFlag {
+  code:
+    | 'capacity-disagrees'
+    | 'table-disagrees'
+    | 'area-rises'
+    | 'window-outside-table'
+    | 'diameter-over-maximum'
+    | 'off-mid-stroke'
+    | 'torque-near-proof'
+    | 'torque-over-proof'
+    | 'torque-tiny'
+    | 'mirror-missing'
+    | 'no-operations'
+    | 'line-without-fitting'
+    | 'no-list'
+  /** Field it stands in. */
+  path: string
+  /** What it is about: a fastener, a bracket. */
+  about: string
+  has: number | null
+  against: number | null
+}
+
+/** Area and slope of volume are one thing told twice: further apart than this, one of them is wrong (common practice). */
+const TABLE_DISAGREEMENT = 0.05
+const flag = (
+  code: DataFlag['code'],
+  path: string,
+  about = '',
+  has: number | null = null,
+  against: number | null = null,
+): DataFlag => ({
+  code,
+  path,
+  about,
+  has,
+  against,
+})
+
+function bagFlags(kit: AirKit): DataFlag[] {
+  const { bag } = kit
+  const curves = airSpring(bag.table)
+  const flags: DataFlag[] = []
+  const ride = bagAt(curves, bag.rideHeight)
+  const full = pairCapacity(kit, bag.maximum, ride?.area ?? 0)
+  const listed = bag.listedPairCapacity
+  if (listed !== null && Math.abs(listed / full - 1) > CAPACITY_DISAGREEMENT)
+    flags.push(flag('capacity-disagrees', 'bag.listedPairCapacity', '', listed, full))
+  const apart = tableDisagreement(curves, bag.table)
+  if (apart > TABLE_DISAGREEMENT) flags.push(flag('table-disagrees', 'bag.table', '', apart, TABLE_DISAGREEMENT))
+  if (bag.window.low < curves.area.from || bag.window.high > curves.area.to)
+    flags.push(
+      flag(
+        'window-outside-table',
+        'bag.window',
+        '',
+        bag.window.low < curves.area.from ? bag.window.low : bag.window.high,
+        bag.window.low < curves.area.from ? curves.area.from : curves.area.to,
+      ),
+    )
+  const low = bagAt(curves, Math.max(bag.window.low, curves.area.from))
+  const high = bagAt(curves, Math.min(bag.window.high, curves.area.to))
+  // A bellows loses area as it lengthens; a curve that folds back is usually two columns exchanged.
+  if (kit.family === 'bellows' && low && high && high.area > low.area)
+    flags.push(flag('area-rises', 'bag.table', '', high.area, low.area))
+  const middle = (bag.window.low + bag.window.high) / 2
+  if (Math.abs(bag.rideHeight - middle) > (bag.window.high - bag.window.low) / 4)
+    flags.push(flag('off-mid-stroke', 'bag.rideHeight', '', bag.rideHeight, middle))
+  const widest = Math.max(0, ...(bag.diameters?.diameters.flat() ?? []))
+  if (widest > bag.maximumDiameter)
+    flags.push(flag('diameter-over-maximum', 'bag.diameters', '', widest, bag.maximumDiameter))
+  return flags
+}
+
+function fastenerFlag(f: Fastener, i: number): DataFlag[] {
+  const { spec, thread, grade } = f
+  if (!thread || !grade || (spec.kind !== 'target' && spec.kind !== 'ceiling')) return []
+  const { note, proof } = clampForce(spec.kind === 'target' ? spec.value : spec.max, thread, grade)
+  return note === 'ok' ? [] : [flag(TORQUE_FLAGS[note], `fasteners.${i}.spec`, f.name, proof)]
+}
+const TORQUE_FLAGS = {
+  refused: 'torque-over-proof',
+  'look-again': 'torque-near-proof',
+  'likely-inch-pounds': 'torque-tiny',
+} as const
+
+/** Handed brackets come in pairs of one name. */
+function mirrorFlags({ brackets }: Kit): DataFlag[] {
+  return brackets.flatMap((b, i) => {
+    if (b.hand !== 'left' && b.hand !== 'right') return []
+    const other = b.hand === 'left' ? 'right' : 'left'
+    return brackets.some((o) => o.name === b.name && o.hand === other)
+      ? []
+      : [flag('mirror-missing', `brackets.${i}`, `${b.name}, ${other}`)]
+  })
+}
+
+/** Everything in a kit's data that contradicts itself or leaves something out. */
+export function checkKit(kit: Kit, applications: readonly Application[] | null = null): DataFlag[] {
+  return [
+    ...(hasAir(kit) ? bagFlags(kit) : []),
+    ...kit.fasteners.flatMap(fastenerFlag),
+    ...mirrorFlags(kit),
+    ...(kit.operations.length ? [] : [flag('no-operations', 'operations')]),
+    ...(kit.airLine && kit.fitting === 'none' ? [flag('line-without-fitting', 'fitting')] : []),
+    ...(applications?.length === 0 ? [flag('no-list', 'applications')] : []),
+  ]
+}

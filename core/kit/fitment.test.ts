@@ -1,0 +1,180 @@
+import fc from 'fast-check'
+import Papa from 'papaparse'
+import { describe, expect, test } from 'vitest'
+import { demoApplications, demoKits, demoSurvey, demoVehicles, demoVerdicts } from '../../demo/shop'
+import { verdictsOneByOne } from '../fixtures/one-by-one'
+import { emptySurvey, type Survey, type Vehicle } from '../vehicle'
+import {
+  DEFAULT_RULES,
+  judgeCatalogue,
+  judgeOn,
+  kitFacts,
+  linesByKit,
+  modelKey,
+  nextQuestion,
+  shelfOf,
+  type KitVerdict,
+  type RuleSet,
+} from '.'
+
+const kits = demoKits()
+const applications = demoApplications()
+const vehicles = demoVehicles()
+const shelf = shelfOf(kits, applications)
+
+const all = (vehicle: Vehicle, survey: Survey, rules: RuleSet = DEFAULT_RULES): KitVerdict[] =>
+  kits.map((kit) => judgeOn({ ...shelf, rules }, kit, vehicle, survey))
+/** A verdict as the table writes it. */
+const WORD = { fits: 'fits', 'fits-with-parts': 'parts', 'needs-answer': 'ask', 'does-not-fit': 'no' } as const
+
+describe('the made-up shop', () => {
+  const table = Papa.parse<Record<string, string>>(demoVerdicts(), { header: true, skipEmptyLines: true }).data
+  const column = (id: string) =>
+    Object.fromEntries(table.map((row): [string, string] => [row.kit!, row[id]!.split(':')[0]!]))
+  // Source: the table was written by a second derivation, plain comparisons of measure and list, not by rules as data.
+  test.each(vehicles.map((v) => [v.id, v] as const))('%s: every kit as the table says', (id, vehicle) => {
+    const said = column(id)
+    const found = Object.fromEntries(all(vehicle, demoSurvey(id)).map((v) => [v.kit, WORD[v.verdict]]))
+    expect(found).toEqual(said)
+  })
+  test('a reason names rule, figure, source and what would change it', () => {
+    const tall = vehicles.find((v) => v.id === 'drover-35-lift')!
+    const { reasons } = all(tall, demoSurvey(tall.id)).find((v) => v.kit === 'ninebark-ridge-2')!
+    const block = reasons.find((r) => r.rule === 'lift-block')!
+    expect(block).toMatchObject({ effect: 'no', has: 0.0508, takes: 0.0254, source: 'kit' })
+    expect(block.change).toBeTruthy()
+    for (const r of reasons) expect(r.note.length).toBeGreaterThan(3)
+  })
+  test('parts and work of list and rules add up', () => {
+    const flat = vehicles.find((v) => v.id === 'drover-35-flat')!
+    const v = all(flat, demoSurvey(flat.id)).find((k) => k.kit === 'ninebark-ridge-lift')!
+    expect(v.verdict).toBe('fits-with-parts')
+    expect(v.minutes).toBe(15 + 10 + 40)
+    expect(v.parts.map((p) => p.item)).toContain('band-clamp')
+    expect(v.parts.map((p) => p.name)).toContain('Longer block bolts, four')
+  })
+})
+
+const VALUES: { [K in keyof Survey]: fc.Arbitrary<Survey[K]> } = {
+  liftBlock: fc.constantFrom(0, 0.0254, 0.0508, 0.1),
+  otherLift: fc.boolean(),
+  jounceBumper: fc.constantFrom('two-bolt', 'three-bolt', 'twist-in', 'on-leaf', 'on-axle', 'none'),
+  exhaustSide: fc.constantFrom('left', 'right', 'both', 'none'),
+  exhaustDiameter: fc.constantFrom(0.05, 0.1, 0.127),
+  exhaustFactory: fc.boolean(),
+  spareUnderBed: fc.boolean(),
+  parkingBrake: fc.constantFrom('cable', 'electric'),
+  brakeLines: fc.constantFrom('inside', 'outside'),
+  hitchRails: fc.boolean(),
+  runningBoards: fc.boolean(),
+  axleVent: fc.constantFrom('left', 'right', 'centre', 'none'),
+  loadSensingValve: fc.boolean(),
+  factoryAir: fc.boolean(),
+  springsChanged: fc.boolean(),
+  oldHelper: fc.boolean(),
+  coilInsideDiameter: fc.constantFrom(0.085, 0.1, 0.12, 0.135),
+  coilGapStanding: fc.constantFrom(0.01, 0.03),
+  coilGapHanging: fc.constantFrom(0.02, 0.05),
+  bracketSpace: fc.constantFrom(0.11, 0.15, 0.18, 0.21),
+  rust: fc.constantFrom('none', 'surface', 'heavy'),
+  drillingAgreed: fc.boolean(),
+  rearBrakes: fc.constantFrom('drum', 'disc'),
+  frame: fc.constantFrom('sound', 'unsound'),
+  valveProcedure: fc.boolean(),
+}
+const KEYS = Object.keys(emptySurvey()) as (keyof Survey)[]
+/** All answers, and which of them are given yet. */
+const surveyed = fc.record({
+  vehicle: fc.constantFrom(...vehicles),
+  full: fc.record(VALUES),
+  given: fc.subarray(KEYS),
+  next: fc.constantFrom(...KEYS),
+})
+const partly = (full: Survey, given: readonly (keyof Survey)[]): Survey =>
+  Object.fromEntries(KEYS.map((k) => [k, given.includes(k) ? full[k] : null])) as Survey
+
+describe('whatever is known of a vehicle', () => {
+  test('another answer never turns "fits" into "unknown", nor what does not fit into something else', () => {
+    fc.assert(
+      fc.property(surveyed, ({ vehicle, full, given, next }) => {
+        const before = all(vehicle, partly(full, given))
+        const after = all(vehicle, partly(full, [...given, next]))
+        before.forEach((b, i) => {
+          if (b.verdict === 'fits' || b.verdict === 'fits-with-parts') {
+            expect(after[i]!.verdict).not.toBe('needs-answer')
+            expect(after[i]!.verdict).toBe(b.verdict)
+          }
+          if (b.verdict === 'does-not-fit') expect(after[i]!.verdict).toBe('does-not-fit')
+        })
+      }),
+      { numRuns: 150 },
+    )
+  })
+  test('verdicts and reasons do not depend on the order of rules or lines', () => {
+    fc.assert(
+      fc.property(
+        surveyed,
+        fc.shuffledSubarray([...DEFAULT_RULES.rules], { minLength: DEFAULT_RULES.rules.length }),
+        fc.shuffledSubarray(applications, { minLength: applications.length }),
+        ({ vehicle, full, given }, rules, lines) => {
+          const survey = partly(full, given)
+          const shuffled = { ...shelfOf(kits, lines), rules: { ...DEFAULT_RULES, rules } }
+          expect(kits.map((kit) => judgeOn(shuffled, kit, vehicle, survey))).toEqual(all(vehicle, survey))
+        },
+      ),
+      { numRuns: 60 },
+    )
+  })
+  test('the next question settles what it says, whatever the answer; nothing open is left unasked', () => {
+    fc.assert(
+      fc.property(surveyed, ({ vehicle, full, given }) => {
+        const survey = partly(full, given)
+        const before = all(vehicle, survey)
+        const question = nextQuestion(before)
+        if (!question) {
+          expect(before.some((v) => v.verdict === 'needs-answer')).toBe(false)
+          return
+        }
+        const { fact } = question
+        if (!KEYS.includes(fact as keyof Survey)) return
+        const after = all(vehicle, { ...survey, [fact]: full[fact as keyof Survey] })
+        for (const id of question.settles) expect(after.find((v) => v.kit === id)!.verdict).not.toBe('needs-answer')
+        // No other question settles more.
+        for (const v of before) if (v.verdict === 'needs-answer') expect(v.open.length).toBeGreaterThan(0)
+        const counts = before.filter((v) => v.open.length === 1).map((v) => v.open[0])
+        for (const other of counts)
+          expect(counts.filter((f) => f === other).length).toBeLessThanOrEqual(question.settles.length)
+      }),
+      { numRuns: 150 },
+    )
+  })
+  test('looking up by model gives the verdicts of looking at every line', () => {
+    fc.assert(
+      fc.property(surveyed, ({ vehicle, full, given }) => {
+        const survey = partly(full, given)
+        const listed = new Set(applications.map((a) => a.kit))
+        const facts = kits.map(kitFacts)
+        const { judged, notListed } = judgeCatalogue(
+          {
+            universal: facts.filter((k) => !listed.has(k.id)),
+            withList: new Map(facts.filter((k) => listed.has(k.id)).map((k) => [k.id, k])),
+            lines: linesByKit(applications.filter((a) => modelKey(a) === modelKey(vehicle))),
+            rules: DEFAULT_RULES,
+          },
+          vehicle,
+          survey,
+        )
+        const slow = verdictsOneByOne(
+          facts.map((k) => ({ facts: k, lines: applications.filter((a) => a.kit === k.id) })),
+          DEFAULT_RULES,
+          vehicle,
+          survey,
+        )
+        for (const v of judged) expect(v).toEqual(slow.find((s) => s.kit === v.kit))
+        expect(judged.length + notListed.length).toBe(kits.length)
+        for (const id of notListed) expect(slow.find((s) => s.kit === id)!.reasons[0]!.rule).toBe('not-listed')
+      }),
+      { numRuns: 60 },
+    )
+  })
+})

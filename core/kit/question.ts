@@ -1,0 +1,32 @@
+import type { Fact } from './condition'
+import type { KitVerdict } from './verdict'
+
+/** The survey answer to get next. */
+export interface Question {
+  fact: Fact
+  /** Kits that any answer to it decides. */
+  settles: string[]
+  /** Kits that hang on it among other things. */
+  touches: string[]
+  /** All kits that still need an answer. */
+  undecided: number
+}
+
+/**
+ * The unanswered question that decides the most kits; among equals the one that more kits hang on, then by name.
+ * @returns null where nothing is undecided
+ */
+export function nextQuestion(verdicts: readonly KitVerdict[]): Question | null {
+  const undecided = verdicts.filter((v) => v.verdict === 'needs-answer')
+  const facts = [...new Set(undecided.flatMap((v) => v.open))].sort()
+  const questions = facts.map((fact): Question => ({
+    fact,
+    settles: undecided.filter((v) => v.open.length === 1 && v.open[0] === fact).map((v) => v.kit),
+    touches: undecided.filter((v) => v.open.includes(fact)).map((v) => v.kit),
+    undecided: undecided.length,
+  }))
+  return questions.reduce<Question | null>((best, q) => (best && !better(q, best) ? best : q), null)
+}
+
+const better = (a: Question, b: Question): boolean =>
+  a.settles.length !== b.settles.length ? a.settles.length > b.settles.length : a.touches.length > b.touches.length

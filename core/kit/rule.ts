@@ -1,0 +1,161 @@
+import { z } from 'zod'
+import type { Survey, Vehicle } from '../vehicle'
+import {
+  answerOf,
+  CONDITIONS,
+  factOf,
+  holds,
+  isOver,
+  isUnder,
+  SURVEY_KEYS,
+  VEHICLE_FACTS,
+  type Fact,
+  type Holds,
+} from './condition'
+import type { KitFacts } from './schema'
+
+export const LIMIT_SOURCES = ['published', 'common practice', 'kit', 'vehicle', 'shop'] as const
+
+const id = z.string().regex(/^[a-z0-9][a-z0-9-]{0,59}$/, { error: 'must be lower-case letters, digits and dashes' })
+const text = (what: string, most = 240) =>
+  z
+    .string({ error: `${what} must be text` })
+    .trim()
+    .min(1, { error: `${what} is missing` })
+    .max(most, { error: `${what} is too long: ${most} characters at most` })
+
+/** Figures of a kit that a survey answer is compared with. */
+const KIT_FIGURES = {
+  liftBlockMost: (k: KitFacts) => k.fitment.liftBlockMost,
+  liftBlockMostWithSpacer: (k: KitFacts) => Math.max(k.fitment.liftBlockMost, k.fitment.liftBlockMostWithSpacer),
+  coilInsideLeast: (k: KitFacts) => k.fitment.coilInside?.low ?? null,
+  coilInsideMost: (k: KitFacts) => k.fitment.coilInside?.high ?? null,
+  bracketSpaceLeast: (k: KitFacts) => k.fitment.bracketSpace?.low ?? null,
+  bracketSpaceMost: (k: KitFacts) => k.fitment.bracketSpace?.high ?? null,
+  exhaustMost: (k: KitFacts) => k.fitment.exhaustMost,
+} as const
+export type KitFigure = keyof typeof KIT_FIGURES
+const FIGURES = Object.keys(KIT_FIGURES) as [KitFigure, ...KitFigure[]]
+
+/** Lists of a kit that an answer may stand in. */
+const KIT_LISTS = {
+  suspension: (k: KitFacts): readonly string[] => k.fitment.suspension,
+  bodies: (k: KitFacts): readonly string[] => k.fitment.bodies,
+  rearWheels: (k: KitFacts): readonly string[] => k.fitment.rearWheels,
+  bumpers: (k: KitFacts): readonly string[] => k.fitment.bumpers,
+} as const
+const LISTS = Object.keys(KIT_LISTS) as [keyof typeof KIT_LISTS, ...(keyof typeof KIT_LISTS)[]]
+
+/** Words of a kit that a rule may hang on. */
+const KIT_WORDS = {
+  family: (k: KitFacts): string | boolean => k.family,
+  axle: (k: KitFacts): string | boolean => k.axle,
+  drilling: (k: KitFacts): string | boolean => k.drilling,
+  hitchRails: (k: KitFacts): string | boolean => k.fitment.hitchRails,
+  coilGap: (k: KitFacts): string | boolean => k.gapDecides,
+} as const
+const WORDS = Object.keys(KIT_WORDS) as [keyof typeof KIT_WORDS, ...(keyof typeof KIT_WORDS)[]]
+
+const survey = z.enum(SURVEY_KEYS, { error: 'must be a survey answer' })
+const fact = z.enum([...SURVEY_KEYS, ...VEHICLE_FACTS], { error: 'must be a survey answer or a fact of the vehicle' })
+
+/** A condition on the vehicle, or one that sets vehicle and kit against each other. */
+export const ruleTestSchema = z.union([
+  ...CONDITIONS,
+  z.strictObject({ survey, overKit: z.enum(FIGURES) }),
+  z.strictObject({ survey, underKit: z.enum(FIGURES) }),
+  z.strictObject({ fact, notAmong: z.enum(LISTS) }),
+  z.strictObject({ survey, unanswered: z.literal(true) }),
+  z.strictObject({ kit: z.enum(WORDS), is: z.array(z.union([z.string(), z.boolean()])).min(1) }),
+])
+export type RuleTest = z.infer<typeof ruleTestSchema>
+
+/** A part that a vehicle needs beyond what is in the box; `item` is its place on the shelf. */
+export const neededPartSchema = z.strictObject({
+  name: text('Part', 120),
+  item: id.nullable().default(null),
+  count: z.number().min(0.1).max(100).default(1),
+})
+export type NeededPart = z.infer<typeof neededPartSchema>
+
+/** Stands for the kit's own spacer parts. */
+export const SPACER_PARTS = '{spacers}'
+
+export const EFFECTS = ['part', 'work', 'ask', 'no'] as const
+
+/** One fitment rule: when all of `when` holds, it takes effect. The last test is the one that decides. */
+export const ruleSchema = z.strictObject({
+  id,
+  name: text('Name', 80),
+  when: z.array(ruleTestSchema).min(1, { error: 'a rule needs one test or more' }).max(8),
+  effect: z.enum(EFFECTS, { error: `effect must be one of ${EFFECTS.join(', ')}` }),
+  /** Said when it takes effect. `{has}` is what the vehicle has, `{takes}` what is compared. */
+  says: text('What it says'),
+  /** Said while an answer is missing. */
+  asks: text('What it asks').nullable().default(null),
+  /** Said when it was looked at and is in order; nothing where that is not worth a line. */
+  fine: text('What it says when in order').nullable().default(null),
+  /** What would change it. */
+  change: text('What would change it').nullable().default(null),
+  parts: z.array(neededPartSchema).max(10).default([]),
+  minutes: z.number().min(0).max(600).default(0),
+  source: z.enum(LIMIT_SOURCES, { error: `source must be one of ${LIMIT_SOURCES.join(', ')}` }),
+  note: text('Source note'),
+})
+export type Rule = z.infer<typeof ruleSchema>
+
+/** The shop's rules as they stood at a version; a job keeps those it was decided by. */
+export const ruleSetSchema = z
+  .strictObject({
+    version: z.number().int().min(1),
+    /** What changed, and who changed it. */
+    why: text('Why'),
+    by: text('By whom', 60),
+    rules: z.array(ruleSchema).max(200, { error: '200 rules at most' }),
+  })
+  .superRefine(({ rules }, context) => {
+    rules.forEach((rule, i) => {
+      if (rules.findIndex((r) => r.id === rule.id) !== i)
+        context.addIssue({ code: 'custom', path: ['rules', i, 'id'], message: `"${rule.id}" stands twice` })
+    })
+  })
+export type RuleSet = z.infer<typeof ruleSetSchema>
+
+/** The fact a test asks about; null for one on the kit alone. */
+export function testFact(test: RuleTest): Fact | null {
+  if ('kit' in test) return null
+  if ('fact' in test) return test.fact
+  if ('overKit' in test || 'underKit' in test || 'unanswered' in test) return test.survey
+  return factOf(test)
+}
+
+/** Whether a test holds; a figure that the kit does not give is no limit. */
+export function testHolds(test: RuleTest, kit: KitFacts, vehicle: Vehicle, survey: Survey): Holds {
+  if ('kit' in test) return test.is.includes(KIT_WORDS[test.kit](kit))
+  if ('unanswered' in test) return survey[test.survey] === null
+  if ('fact' in test) {
+    const answer = answerOf(test.fact, vehicle, survey)
+    return answer === null ? null : !KIT_LISTS[test.notAmong](kit).includes(String(answer))
+  }
+  if ('overKit' in test || 'underKit' in test) {
+    const limit = KIT_FIGURES['overKit' in test ? test.overKit : test.underKit](kit)
+    if (limit === null) return false
+    const answer = survey[test.survey]
+    if (answer === null) return null
+    return 'overKit' in test ? isOver(test.survey, Number(answer), limit) : isUnder(test.survey, Number(answer), limit)
+  }
+  return holds(test, vehicle, survey)
+}
+
+/** What a test compares with, for its sentence: a figure in SI, or words. */
+export function testTakes(test: RuleTest, kit: KitFacts): string | number | null {
+  if ('kit' in test) return String(KIT_WORDS[test.kit](kit))
+  if ('unanswered' in test) return null
+  if ('fact' in test) return KIT_LISTS[test.notAmong](kit).join(', ')
+  if ('overKit' in test) return KIT_FIGURES[test.overKit](kit)
+  if ('underKit' in test) return KIT_FIGURES[test.underKit](kit)
+  if ('is' in test) return test.is.join(', ')
+  if ('over' in test) return test.over
+  if ('under' in test) return test.under
+  return 'suspension' in test ? test.suspension : test.rearWheels
+}

@@ -1,0 +1,82 @@
+import type { Survey, Vehicle } from '../vehicle'
+import { modelKey, type Application } from './application'
+import { DEFAULT_RULES } from './default-rules'
+import type { RuleSet } from './rule'
+import { kitFacts, type Kit, type KitFacts } from './schema'
+import { judgeKit, type KitVerdict } from './verdict'
+
+/** Kits a vehicle can choose from, with the lines of their lists and the shop's rules. */
+export interface Shelf {
+  kits: readonly Kit[]
+  /** Lines of these kits for the vehicle's model; more do no harm. */
+  applications: readonly Application[]
+  /** Kits of `kits` that have a list, whether or not a line of it is here. */
+  listed: ReadonlySet<string>
+  rules: RuleSet
+}
+
+export const EMPTY_SHELF: Shelf = { kits: [], applications: [], listed: new Set(), rules: DEFAULT_RULES }
+
+/** A shelf with all that is known of its kits. */
+export const shelfOf = (
+  kits: readonly Kit[],
+  applications: readonly Application[] = [],
+  rules: RuleSet = DEFAULT_RULES,
+): Shelf => ({ kits, applications, listed: new Set(applications.map((a) => a.kit)), rules })
+
+/** Lines of a list by what a vehicle can be looked up by. */
+export type LinesByKit = ReadonlyMap<string, readonly Application[]>
+
+/** Groups the lines of one model, by kit. */
+export function linesByKit(applications: readonly Application[]): LinesByKit {
+  const lines = new Map<string, Application[]>()
+  for (const a of applications) {
+    const known = lines.get(a.kit)
+    if (known) known.push(a)
+    else lines.set(a.kit, [a])
+  }
+  return lines
+}
+
+/** Verdict of one kit of a shelf. */
+export function judgeOn(
+  { applications, listed, rules }: Shelf,
+  kit: Kit,
+  vehicle: Vehicle,
+  survey: Survey,
+): KitVerdict {
+  const key = modelKey(vehicle)
+  const lines = listed.has(kit.id) ? applications.filter((a) => a.kit === kit.id && modelKey(a) === key) : null
+  return judgeKit(kitFacts(kit), lines, rules, vehicle, survey)
+}
+
+export interface CatalogueVerdicts {
+  judged: KitVerdict[]
+  /** Kits that do not fit for one reason, `not-listed`. */
+  notListed: string[]
+}
+
+/** What a vehicle's verdicts need of a catalogue. */
+export interface Candidates {
+  universal: readonly KitFacts[]
+  withList: ReadonlyMap<string, KitFacts>
+  /** Lines of the vehicle's model. */
+  lines: LinesByKit
+  rules: RuleSet
+}
+
+/** Verdicts over a catalogue of which the model's lines were looked up already. */
+export function judgeCatalogue(
+  { universal, withList, lines, rules }: Candidates,
+  vehicle: Vehicle,
+  survey: Survey,
+): CatalogueVerdicts {
+  const judged = universal.map((kit) => judgeKit(kit, null, rules, vehicle, survey))
+  const rest: string[] = []
+  for (const [id, kit] of withList) {
+    const own = lines.get(id)
+    if (own) judged.push(judgeKit(kit, own, rules, vehicle, survey))
+    else rest.push(id)
+  }
+  return { judged, notListed: rest }
+}

@@ -1,0 +1,52 @@
+import { z } from 'zod'
+import { surveySchema, vehicleSchema } from './schema'
+
+const text = (what: string, most = 240) =>
+  z
+    .string({ error: `${what} must be text` })
+    .trim()
+    .min(1, { error: `${what} is missing` })
+    .max(most, { error: `${what} is too long: ${most} characters at most` })
+
+const v = vehicleSchema.shape
+/** What vehicles of one platform share; a trim differs in what is not said here. */
+export const platformSchema = z
+  .strictObject({
+    id: z.string().regex(/^[a-z0-9][a-z0-9-]{0,59}$/, { error: 'must be lower-case letters, digits and dashes' }),
+    make: v.make,
+    name: text('Name', 60),
+    from: v.year,
+    to: v.year,
+    geometry: z
+      .strictObject({
+        wheelbase: v.wheelbase,
+        frontOverhang: v.frontOverhang,
+        rearOverhang: v.rearOverhang,
+        track: v.track,
+        springSpacing: v.springSpacing,
+        tyreRate: v.tyreRate,
+        frontWheelRate: v.frontWheelRate,
+        rearWheelRate: v.rearWheelRate,
+        rearWheelRateGive: v.rearWheelRateGive,
+        reboundTravel: v.reboundTravel,
+      })
+      .partial()
+      .default({}),
+    /** What these usually have. A hint beside the question, never an answer. */
+    usually: surveySchema.partial().default({}),
+    /** Where helper springs are known to meet something. */
+    clashes: z
+      .array(
+        z.strictObject({
+          what: text('What meets', 120),
+          where: text('Where', 120),
+          /** Kit families it is about; empty for all. */
+          families: z.array(z.string().max(30)).max(10).default([]),
+          source: text('Source', 120),
+        }),
+      )
+      .max(20)
+      .default([]),
+  })
+  .refine((p) => p.from <= p.to, { path: ['to'], error: 'To is before From' })
+export type Platform = z.infer<typeof platformSchema>

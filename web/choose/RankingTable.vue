@@ -1,0 +1,189 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { FAMILY_NAMES, FIT_WORDS } from '@stout-shackle/core/wording'
+import { formatQuantity, UNITS } from '@stout-shackle/core/quantity'
+import { CRITERIA, type RankedKit } from '@stout-shackle/core/job'
+import type { Kit } from '@stout-shackle/core/kit'
+import StateSign from '../entry/StateSign.vue'
+import { useOpenJob } from '../stores/job'
+import { usePreferences } from '../stores/preferences'
+import { useShop } from '../stores/shop'
+import KitReasons from './KitReasons.vue'
+import ScoreBars from './ScoreBars.vue'
+import { leanText, runsAt, windowText } from './outcome'
+
+/** Kits that fit or hang on an answer, in order; each opens to its reasons, load cases and what its place is made of. */
+const props = defineProps<{ blocked: boolean; compared: readonly string[] }>()
+const emit = defineEmits<{ pick: [kit: Kit | null]; compare: [id: string] }>()
+/** Id of the opened kit. */
+const shown = defineModel<string | null>('shown', { required: true })
+const { store, job, assessment } = useOpenJob()
+const shop = useShop()
+const preferences = usePreferences()
+const SIGN = { fits: 'fine', 'fits-with-parts': 'caution', 'needs-answer': 'unknown', 'does-not-fit': 'stop' } as const
+const MOST_COMPARED = 4
+const rows = computed(() => [...(store.ranking?.fitting ?? []), ...(store.ranking?.undecided ?? [])])
+const active = (r: RankedKit) => r.cases.find((c) => c.loadCase.id === job.value.activeCase) ?? r.cases[0]!
+const name = (id: string) => rows.value.find((r) => r.assessed.kit.id === id)?.assessed.kit.name ?? id
+const free = (kit: Kit) => shop.stock.find((s) => s.item.kit === kit.id)?.free ?? null
+const full = (id: string) => props.compared.length >= MOST_COMPARED && !props.compared.includes(id)
+const all = ref(false)
+const FEW = 8
+const few = computed(() => (all.value ? rows.value : rows.value.slice(0, FEW)))
+</script>
+
+<template>
+  <section class="card">
+    <table class="dense kits">
+      <thead>
+        <tr>
+          <th />
+          <th>Kit</th>
+          <th class="num">score</th>
+          <th class="num">
+            {{ UNITS.pressure[preferences.system].symbol }} for "{{ assessment.active.loadCase.name }}"
+          </th>
+          <th class="num">window</th>
+          <th class="num">hours</th>
+          <th class="num">price</th>
+          <th class="num">free</th>
+          <th />
+        </tr>
+      </thead>
+      <tbody>
+        <template v-for="r in few" :key="r.assessed.kit.id">
+          <tr :class="{ picked: job.kit?.id === r.assessed.kit.id }">
+            <td>
+              <input
+                type="checkbox"
+                :checked="compared.includes(r.assessed.kit.id)"
+                :disabled="full(r.assessed.kit.id)"
+                :aria-label="`Set ${r.assessed.kit.name} side by side`"
+                @change="emit('compare', r.assessed.kit.id)"
+              />
+            </td>
+            <td>
+              <button
+                class="plain kit"
+                :aria-expanded="shown === r.assessed.kit.id"
+                @click="shown = shown === r.assessed.kit.id ? null : r.assessed.kit.id"
+              >
+                <StateSign :state="SIGN[r.assessed.verdict]" :label="FIT_WORDS[r.assessed.verdict]" />
+                {{ r.assessed.kit.name }}
+              </button>
+              <span class="small muted">{{ FAMILY_NAMES[r.assessed.kit.family] }}</span>
+              <span
+                v-if="r.dominatedBy.length"
+                class="small behind"
+                :title="`At least as good in everything: ${name(r.dominatedBy[0]!)}`"
+              >
+                behind {{ name(r.dominatedBy[0]!) }} in everything</span
+              >
+            </td>
+            <td class="num">
+              {{ r.assessed.verdict === 'needs-answer' ? '–' : Math.round(r.total) }}
+            </td>
+            <td class="num">{{ runsAt(active(r), preferences.system) }}</td>
+            <td class="num">{{ windowText(r.assessed, preferences.system) }}</td>
+            <td class="num">{{ (r.minutes / 60).toFixed(1) }}</td>
+            <td class="num">{{ r.assessed.kit.price }}</td>
+            <td class="num" :class="{ none: free(r.assessed.kit) === 0 }">{{ free(r.assessed.kit) ?? '–' }}</td>
+            <td class="act">
+              <button v-if="job.kit?.id === r.assessed.kit.id" class="plain" @click="emit('pick', null)">
+                put back
+              </button>
+              <button
+                v-else
+                class="plain"
+                :disabled="blocked"
+                :aria-label="`Pick ${r.assessed.kit.name}`"
+                @click="emit('pick', r.assessed.kit)"
+              >
+                pick
+              </button>
+            </td>
+          </tr>
+          <tr v-if="shown === r.assessed.kit.id || job.kit?.id === r.assessed.kit.id" class="why">
+            <td colspan="9">
+              <KitReasons :assessed="r.assessed" />
+              <div v-if="shown === r.assessed.kit.id" class="inside">
+                <table class="dense cases">
+                  <thead>
+                    <tr>
+                      <th>Load case</th>
+                      <th class="num">
+                        {{ r.assessed.kit.bag ? UNITS.pressure[preferences.system].symbol : 'takes out' }}
+                      </th>
+                      <th class="num">over least</th>
+                      <th class="num">to most</th>
+                      <th class="num">stroke</th>
+                      <th class="num">lean left</th>
+                    </tr>
+                  </thead>
+                  <tbody>
+                    <tr v-for="c in r.cases" :key="c.loadCase.id">
+                      <td>{{ c.loadCase.name }}</td>
+                      <td class="num">{{ runsAt(c, preferences.system) }}</td>
+                      <td class="num">
+                        {{
+                          c.aboveMinimum === null ? '–' : formatQuantity('pressure', c.aboveMinimum, preferences.system)
+                        }}
+                      </td>
+                      <td class="num">
+                        {{
+                          c.belowMaximum === null ? '–' : formatQuantity('pressure', c.belowMaximum, preferences.system)
+                        }}
+                      </td>
+                      <td class="num">{{ c.stroke === null ? '–' : `${Math.round(100 * c.stroke)} %` }}</td>
+                      <td class="num">{{ leanText(c.lean, preferences.system) }}</td>
+                    </tr>
+                  </tbody>
+                </table>
+                <ScoreBars :scores="r.scores" :weights="store.ranking!.weights" :criteria="CRITERIA" />
+              </div>
+            </td>
+          </tr>
+        </template>
+      </tbody>
+    </table>
+    <p v-if="!rows.length" class="note">
+      No kit of the shelf fits this vehicle as it stands. What stands in the way is below, kit by kit.
+    </p>
+    <button v-if="rows.length > FEW" class="plain more" @click="all = !all">
+      {{ all ? 'the first eight only' : `${rows.length - FEW} more` }}
+    </button>
+  </section>
+</template>
+
+<style scoped>
+.kit {
+  color: var(--ink);
+}
+.kits > tbody > tr > td:first-child {
+  width: 26px;
+}
+.picked td {
+  background: #e9f0f0;
+}
+.why > td {
+  background: #fcfbf8;
+}
+.act {
+  text-align: right;
+}
+.behind {
+  color: var(--amber);
+}
+.none {
+  color: var(--oxide);
+}
+.inside {
+  display: grid;
+  grid-template-columns: 1.3fr 1fr;
+  gap: 18px;
+  padding-bottom: 10px;
+}
+.more {
+  padding: 6px 12px 10px;
+}
+</style>

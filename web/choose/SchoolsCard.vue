@@ -1,0 +1,65 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { schoolsOf, type KitAssessment } from '@stout-shackle/core/job'
+import { formatQuantity } from '@stout-shackle/core/quantity'
+import { LEVEL_TOLERANCE } from '@stout-shackle/core/kit'
+import { useOpenJob } from '../stores/job'
+import { usePreferences } from '../stores/preferences'
+
+/** Ways of doing it that shops argue about, each with what it costs this vehicle. */
+const props = defineProps<{ assessed: KitAssessment }>()
+const { store, job, assessment } = useOpenJob()
+const preferences = usePreferences()
+const s = computed(() => schoolsOf(job.value, props.assessed, store.ranking!, assessment.value.active))
+const hz = (v: number | null) => (v === null ? 'not known' : `${v.toFixed(2)} Hz`)
+const len = (v: number | null) => (v === null ? 'not known' : formatQuantity('length', v, preferences.system))
+const psi = (v: number | null) => (v === null ? 'not known' : formatQuantity('pressure', v, preferences.system))
+</script>
+
+<template>
+  <section class="card">
+    <header><h2>Two ways of doing it</h2></header>
+    <dl>
+      <dt>Help the spring, or replace it</dt>
+      <dd>
+        Empty, the body bounces at {{ hz(s.spring.steel) }} on its steel and {{ hz(s.spring.helped) }} with this kit at
+        its least{{ s.spring.replacement ? `; ${hz(s.spring.replaced)} on ${s.spring.replacement} at this load` : '' }}.
+        <strong>We keep the steel:</strong> if the air goes, it still stands.
+      </dd>
+      <template v-if="assessed.kit.bag">
+        <dt>Teed or independent</dt>
+        <dd>
+          One line for both leaves {{ len(s.lines.teed) }} of lean under this load, a line each
+          {{ len(s.lines.independent) }}.
+          <strong>{{
+            s.lines.teed !== null && s.lines.teed > LEVEL_TOLERANCE
+              ? 'We run a line each here.'
+              : 'Either will do for this load.'
+          }}</strong>
+        </dd>
+        <dt>Air after the load, or before</dt>
+        <dd>
+          {{ psi(s.air.after) }} with the load on is {{ psi(s.air.before) }} before it, standing
+          {{ len(s.air.rise) }} high{{
+            s.air.before !== null && !s.air.fitsTravel ? ', more than its travel or window allows' : ''
+          }}. <strong>We fill after:</strong> the tape then proves it.
+        </dd>
+      </template>
+    </dl>
+  </section>
+</template>
+
+<style scoped>
+dl {
+  margin: 0;
+  padding: 0 12px 10px;
+  font-size: 14px;
+}
+dt {
+  font-weight: 600;
+  margin-top: 4px;
+}
+dd {
+  margin: 0;
+}
+</style>

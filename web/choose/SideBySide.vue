@@ -1,0 +1,158 @@
+<script setup lang="ts">
+import { computed, defineAsyncComponent } from 'vue'
+import type { RankedKit } from '@stout-shackle/core/job'
+import { bagDiameter } from '@stout-shackle/core/kit'
+import { formatQuantity, UNITS } from '@stout-shackle/core/quantity'
+import { FAMILY_NAMES, FIT_WORDS } from '@stout-shackle/core/wording'
+import StateSign from '../entry/StateSign.vue'
+import { useOpenJob } from '../stores/job'
+import { usePreferences } from '../stores/preferences'
+import RearView from '../truck/RearView.vue'
+import { leanText, runsAt, windowText } from './outcome'
+
+/** Up to four kits in columns: the rear of the vehicle with each, what it runs at under every load, and what it takes. */
+const props = defineProps<{ kits: readonly RankedKit[] }>()
+defineEmits<{ drop: [id: string] }>()
+const ComparisonChart = defineAsyncComponent(() => import('../charts/ComparisonChart.vue'))
+const { job, assessment } = useOpenJob()
+const preferences = usePreferences()
+const SIGN = { fits: 'fine', 'fits-with-parts': 'caution', 'needs-answer': 'unknown', 'does-not-fit': 'stop' } as const
+const DRAWN = 170
+const len = (v: number) => formatQuantity('length', v, preferences.system)
+const at = (r: RankedKit) => r.cases.find((c) => c.loadCase.id === job.value.activeCase) ?? r.cases[0]!
+/** How it stands with each, for its drawing. */
+const pose = (r: RankedKit) => {
+  const { level, rubber } = at(r)
+  const drop =
+    r.assessed.kit.axle === 'front'
+      ? (assessment.value.active.squat.rear ?? 0)
+      : (rubber?.with ?? (level ? level.squat + level.remainingSquat : 0))
+  return {
+    front: 0,
+    rear: -drop,
+    pressure: level?.left && level.right ? { left: level.left.pressure, right: level.right.pressure } : null,
+  }
+}
+const rows = computed((): { label: string; of: (r: RankedKit) => string }[] => [
+  { label: 'Family', of: (r) => FAMILY_NAMES[r.assessed.kit.family] },
+  { label: 'Verdict', of: (r) => FIT_WORDS[r.assessed.verdict] },
+  { label: 'Parts beyond the box', of: (r) => r.assessed.fit.parts.map((p) => p.name).join(', ') || 'none' },
+  ...assessment.value.cases.map((c, i) => ({
+    label: `${UNITS.pressure[preferences.system].symbol}, ${c.loadCase.name}`,
+    of: (r: RankedKit) => runsAt(r.cases[i]!, preferences.system),
+  })),
+  {
+    label: `Window, ${UNITS.pressure[preferences.system].symbol}`,
+    of: (r) => windowText(r.assessed, preferences.system),
+  },
+  {
+    label: 'Bag in its stroke',
+    of: (r) => (at(r).stroke === null ? '–' : `${Math.round(100 * at(r).stroke!)} %`),
+  },
+  {
+    label: 'Bag across, at that pressure',
+    of: (r) => {
+      const { bag } = r.assessed.kit
+      const left = at(r).level?.left
+      return bag && left ? len(bagDiameter(bag, left.bagHeight, left.pressure)) : '–'
+    },
+  },
+  { label: 'Lean left over', of: (r) => leanText(at(r).lean, preferences.system) },
+  {
+    label: 'Body, empty',
+    of: (r) => {
+      const f = at(r).rubber?.frequency ?? at(r).level?.frequency
+      return f?.emptyWith ? `${f.emptyWithout?.toFixed(2) ?? '–'} → ${f.emptyWith.toFixed(2)} Hz` : '–'
+    },
+  },
+  {
+    label: 'Body, loaded',
+    of: (r) => {
+      const f = at(r).rubber?.frequency ?? at(r).level?.frequency
+      return f ? `${f.without?.toFixed(2) ?? '–'} → ${f.with.toFixed(2)} Hz` : '–'
+    },
+  },
+  { label: 'Pair carries at most', of: (r) => formatQuantity('mass', r.assessed.capacity, preferences.system) },
+  { label: 'Hours', of: (r) => (r.minutes / 60).toFixed(1) },
+  { label: 'Price', of: (r) => String(r.assessed.kit.price) },
+  { label: 'Drilling', of: (r) => (r.assessed.kit.drilling ? 'yes' : 'no') },
+  { label: 'Looked at', of: (r) => `${r.assessed.kit.checksAYear} times a year` },
+  { label: 'Compressor later', of: (r) => (r.assessed.kit.compressorLater ? 'yes' : 'no') },
+  { label: 'Score', of: (r) => (r.assessed.verdict === 'needs-answer' ? '–' : r.total.toFixed(0)) },
+])
+/** A line on which they differ is worth the eye. */
+const differs = (of: (r: RankedKit) => string) => new Set(props.kits.map(of)).size > 1
+</script>
+
+<template>
+  <section class="card side">
+    <header><h2>Side by side</h2></header>
+    <table class="dense">
+      <thead>
+        <tr>
+          <th />
+          <th v-for="r in kits" :key="r.assessed.kit.id">
+            <StateSign :state="SIGN[r.assessed.verdict]" /> {{ r.assessed.kit.name }}
+            <button
+              class="plain"
+              :aria-label="`Take ${r.assessed.kit.name} out`"
+              @click="$emit('drop', r.assessed.kit.id)"
+            >
+              ×
+            </button>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr class="drawn">
+          <td class="small muted">loaded, on it</td>
+          <td v-for="r in kits" :key="r.assessed.kit.id">
+            <svg :viewBox="`-95 0 190 ${DRAWN}`" :height="DRAWN">
+              <line x1="-90" x2="90" :y1="DRAWN - 32" :y2="DRAWN - 32" class="floor" />
+              <RearView
+                :vehicle="job.vehicle"
+                :survey="job.survey"
+                :kit="r.assessed.kit"
+                :pose="pose(r)"
+                :lean="at(r).level?.lean ?? at(r).rubber?.stand.lean ?? 0"
+                :x="0"
+                :height="DRAWN"
+                :system="preferences.system"
+              />
+            </svg>
+          </td>
+        </tr>
+        <tr v-for="row in rows" :key="row.label" :class="{ differs: differs(row.of) }">
+          <td class="muted">{{ row.label }}</td>
+          <td v-for="r in kits" :key="r.assessed.kit.id">{{ row.of(r) }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <ComparisonChart
+      v-if="kits.some((r) => r.assessed.kit.bag)"
+      :job="job"
+      :assessment="assessment"
+      :kits="kits.map((r) => r.assessed.kit)"
+      :system="preferences.system"
+    />
+  </section>
+</template>
+
+<style scoped>
+th,
+td {
+  height: 28px;
+}
+td:first-child {
+  width: 170px;
+}
+.differs td:not(:first-child) {
+  font-weight: 600;
+}
+.drawn td {
+  vertical-align: bottom;
+}
+.floor {
+  stroke: var(--ink);
+}
+</style>

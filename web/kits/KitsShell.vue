@@ -1,0 +1,33 @@
+<script setup lang="ts">
+/** Everything about kits: the catalogue, what is on the shelf, and the rules they are judged by. */
+const PAGES = { kits: 'Catalogue', stock: 'On the shelf', rules: 'Fitment rules' } as const
+</script>
+
+<template>
+  <div class="page">
+    <header>
+      <h1>Kits</h1>
+      <nav aria-label="Kits">
+        <RouterLink v-for="(name, page) in PAGES" :key="page" :to="{ name: page }" class="tab">{{ name }}</RouterLink>
+      </nav>
+    </header>
+    <RouterView />
+  </div>
+</template>
+
+<style scoped>
+nav {
+  display: flex;
+  gap: 4px;
+}
+.tab {
+  padding: 5px 12px;
+  border-radius: 4px;
+  color: var(--petrol);
+  text-decoration: none;
+}
+.tab.router-link-exact-active {
+  background: #e1eaea;
+  font-weight: 600;
+}
+</style>
