@@ -9,6 +9,7 @@ import { computeRoutes } from './compute'
 import { deviceRoutes, SimulatedDevices } from './devices'
 import { documentRoutes } from './documents'
 import { EventBus, eventStream } from './events'
+import { exportRoutes, importRoutes, Imports } from './imports'
 import { jobRoutes, logRoutes } from './jobs'
 import { describeApi, schemaRoutes } from './openapi'
 import { answerProblem, unknownAddress } from './problem'
@@ -47,8 +48,15 @@ export async function createApp({ db, log, webDir }: AppOptions): Promise<Expres
     response.set('Cache-Control', 'no-store')
     next()
   })
+  // A file's body is a stream of its own, whatever it calls itself.
+  const imports = new Imports(db, candidates.forget)
+  await imports.clearUnfinished()
   app.use('/api/jobs/import', express.json({ limit: IMPORT_LIMIT }))
-  app.use('/api', express.json({ limit: BODY_LIMIT }))
+  const json = express.json({ limit: BODY_LIMIT })
+  app.use('/api', (request, response, next) => {
+    if (request.path === '/imports') next()
+    else json(request, response, next)
+  })
   app.get('/api/health', async (_request, response) => {
     await db.raw('select 1')
     response.json({ status: 'ok' })
@@ -66,6 +74,8 @@ export async function createApp({ db, log, webDir }: AppOptions): Promise<Expres
   app.use('/api/stock', stockRoutes(db), catalogueRoutes(db, stockStore))
   app.use('/api/rules', ruleRoutes(db, candidates.forget))
   app.use('/api', shelfRoutes(db, candidates))
+  app.use('/api/imports', importRoutes(db, imports))
+  app.use('/api/exports', exportRoutes(db))
   app.use('/api/log', logRoutes(db))
   app.use('/api/devices', deviceRoutes(devices))
   app.use('/api/compute', computeRoutes())

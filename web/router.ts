@@ -24,6 +24,7 @@ export const router = createRouter({
       children: [
         { path: '', name: 'kits', component: () => import('./kits/KitsView.vue') },
         { path: 'shelf', name: 'stock', component: () => import('./kits/StockView.vue') },
+        { path: 'files', name: 'files', component: () => import('./kits/FilesView.vue') },
         { path: 'rules', name: 'rules', component: () => import('./kits/RulesView.vue') },
         { path: 'one/:id', name: 'kit', component: () => import('./kits/KitPage.vue'), props: true },
       ],

@@ -1,4 +1,6 @@
 export * from './loads'
 export * from './readings'
 export * from './ticket'
-export { problemText, type Problem, type Read } from './table'
+export * from './catalogue'
+export * from './condition-text'
+export { problemText, rowReader, writeTable, type Problem, type Read, type Row, type RowReader } from './table'

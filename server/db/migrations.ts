@@ -108,6 +108,18 @@ const migrations: Migration[] = [
       await db.raw(`CREATE TABLE reservations (
         job_id TEXT NOT NULL REFERENCES jobs(id) ON DELETE CASCADE, item TEXT NOT NULL, count REAL NOT NULL,
         PRIMARY KEY (job_id, item))`)
+      await db.raw(`CREATE TABLE imports (
+        id TEXT PRIMARY KEY, kind TEXT NOT NULL, name TEXT NOT NULL, state TEXT NOT NULL, at TEXT NOT NULL,
+        progress TEXT NOT NULL, problem TEXT)`)
+      // What a file would change, row by row, until somebody says so: the shelf itself is not touched before.
+      await db.raw(`CREATE TABLE import_rows (
+        import_id TEXT NOT NULL REFERENCES imports(id) ON DELETE CASCADE, row INTEGER NOT NULL, id TEXT, change TEXT NOT NULL,
+        base_version INTEGER, document TEXT, notes TEXT, PRIMARY KEY (import_id, row))`)
+      await db.raw('CREATE UNIQUE INDEX one_row_a_key ON import_rows (import_id, id) WHERE id IS NOT NULL')
+      await db.raw('CREATE INDEX import_rows_by_change ON import_rows (import_id, change)')
+      await db.raw(`CREATE TABLE import_before (
+        import_id TEXT NOT NULL REFERENCES imports(id) ON DELETE CASCADE, id TEXT NOT NULL, version INTEGER, document TEXT,
+        PRIMARY KEY (import_id, id))`)
       for (const [table, words] of Object.entries(FINDER_WORDS)) await makeFinder(db, table, words)
     },
     async down(db) {
@@ -115,7 +127,16 @@ const migrations: Migration[] = [
         for (const event of ['insert', 'update', 'delete']) await db.raw(`DROP TRIGGER ${table}_found_${event}`)
         await db.schema.dropTable(`${table}_finder`)
       }
-      for (const table of ['reservations', 'rule_sets', 'stock', 'platforms', 'applications'])
+      for (const table of [
+        'import_before',
+        'import_rows',
+        'imports',
+        'reservations',
+        'rule_sets',
+        'stock',
+        'platforms',
+        'applications',
+      ])
         await db.schema.dropTable(table)
       await db.raw('ALTER TABLE kits DROP COLUMN facts')
     },

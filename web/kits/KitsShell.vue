@@ -1,6 +1,6 @@
 <script setup lang="ts">
-/** Everything about kits: the catalogue, what is on the shelf, and the rules they are judged by. */
-const PAGES = { kits: 'Catalogue', stock: 'On the shelf', rules: 'Fitment rules' } as const
+/** Everything about kits: the catalogue, what is on the shelf, the rules they are judged by, and all of it as files. */
+const PAGES = { kits: 'Catalogue', stock: 'On the shelf', rules: 'Fitment rules', files: 'Files in and out' } as const
 </script>
 
 <template>

@@ -58,7 +58,7 @@ async function takeFile(event: Event) {
     </div>
     <p v-if="failure" class="note stop" role="alert">{{ failure }}</p>
     <p v-if="!shop.kits.length && !find" class="note">
-      The catalogue is empty. Add a kit as a JSON file; its fields are described in /api/openapi.json.
+      The catalogue is empty. Add a kit as a JSON file, or take a whole table in under Files in and out.
     </p>
     <p v-else-if="!shop.kits.length" class="note">No kit has all of "{{ find }}" in maker, number, name or family.</p>
     <section v-else class="card">

@@ -48,7 +48,7 @@ async function set(item: StockItem, version: number, field: keyof typeof FIELDS,
     </div>
     <p v-if="failure" class="note stop" role="alert">{{ failure }}</p>
     <p v-if="!shop.stock.length" class="note">
-      Nothing is listed on the shelf yet. Take stock in as a file, or send it to /api/stock.
+      Nothing is listed on the shelf yet. Take a table of it in under Files in and out.
     </p>
     <section v-else class="card">
       <table class="dense">

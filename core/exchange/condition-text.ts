@@ -1,0 +1,140 @@
+import {
+  factOf,
+  isTaped,
+  SURVEY_KEYS,
+  VEHICLE_FACTS,
+  type Application,
+  type Condition,
+  type Fact,
+  type SurveyKey,
+  type VehicleFact,
+} from '../kit'
+import { UNITS } from '../quantity'
+
+/*
+ * Conditions in one cell, as a person would type them:
+ *   bed = short|long; liftBlock < 10 mm; rearBrakes = drum; hitchRails = yes
+ * Several are parted by semicolons and all must hold. Lengths are in millimetres.
+ */
+
+const isVehicleFact = (word: string): word is VehicleFact => (VEHICLE_FACTS as readonly string[]).includes(word)
+const isSurveyKey = (word: string): word is SurveyKey => (SURVEY_KEYS as readonly string[]).includes(word)
+const MILLIMETRE = UNITS.length.metric.factor
+const rounded = (value: number) => Number(value.toPrecision(12))
+
+const figureText = (fact: Fact, value: number) => (isTaped(fact) ? `${rounded(value / MILLIMETRE)} mm` : String(value))
+const wordText = (word: string | boolean) => (typeof word === 'boolean' ? (word ? 'yes' : 'no') : word)
+
+/** One condition as text. */
+export function conditionText(c: Condition): string {
+  const fact = factOf(c)
+  if ('suspension' in c) return `suspension = ${c.suspension}`
+  if ('rearWheels' in c) return `rearWheels = ${c.rearWheels}`
+  if ('over' in c) return `${fact} > ${figureText(fact, c.over)}`
+  if ('under' in c) return `${fact} < ${figureText(fact, c.under)}`
+  return `${fact} = ${c.is.map(wordText).join('|')}`
+}
+export const conditionsText = (list: readonly Condition[]): string => list.map(conditionText).join('; ')
+
+type Parsed<T> = { ok: true; value: T } | { ok: false; why: string }
+const no = (why: string): { ok: false; why: string } => ({ ok: false, why })
+
+/** Words that a survey answers yes or no to. */
+const said = (word: string): string | boolean => (word === 'yes' ? true : word === 'no' ? false : word)
+
+function parseCondition(text: string): Parsed<Condition> {
+  const match = /^(\w+)\s*([=<>])\s*(.+)$/.exec(text.trim())
+  if (!match) return no(`"${text.trim()}" must read like "bed = short|long" or "liftBlock < 10 mm"`)
+  const [, fact, sign, rest] = match as unknown as [string, string, '=' | '<' | '>', string]
+  if (!isVehicleFact(fact) && !isSurveyKey(fact))
+    return no(`"${fact}" is nothing that is known of a vehicle: ${[...VEHICLE_FACTS, ...SURVEY_KEYS].join(', ')}`)
+  if (sign === '=') {
+    const words = rest.split('|').map((w) => w.trim())
+    return {
+      ok: true,
+      value: isVehicleFact(fact) ? { vehicle: fact, is: words } : { survey: fact, is: words.map(said) },
+    }
+  }
+  if (isVehicleFact(fact)) return no(`"${fact}" is compared with = only`)
+  const figure = /^(-?[\d.]+)\s*(mm)?$/.exec(rest.trim())
+  if (!figure || isTaped(fact) !== (figure[2] === 'mm'))
+    return no(`"${rest.trim()}" must be a figure${isTaped(fact) ? ' in mm, for example 10 mm' : ''}`)
+  const value = rounded(Number(figure[1]) * (isTaped(fact) ? MILLIMETRE : 1))
+  return { ok: true, value: sign === '>' ? { survey: fact, over: value } : { survey: fact, under: value } }
+}
+
+/** Reads what `conditionsText` writes. */
+export function parseConditions(text: string): Parsed<Condition[]> {
+  const list: Condition[] = []
+  for (const part of text.split(';').filter((p) => p.trim())) {
+    const read = parseCondition(part)
+    if (!read.ok) return read
+    list.push(read.value)
+  }
+  return { ok: true, value: list }
+}
+
+/** Parts one entry of a cell from the next. */
+const ENTRY = ' || '
+const THEN = ' => '
+
+type Need = Application['needs'][number]
+const needText = ({ when, what, says, part, minutes }: Need): string =>
+  [
+    when.length ? `${conditionsText(when)}${THEN}` : '',
+    `${what}: ${says}`,
+    part ? ` [${part.name}${part.item ? ` #${part.item}` : ''} x${part.count}]` : '',
+    minutes ? ` +${minutes} min` : '',
+  ].join('')
+
+/** What some vehicles need: `drive = all => part: guard for the shaft [guard #shaft-guard x1] +10 min`, parted by ` || `. */
+export const needsText = (needs: Application['needs']): string => needs.map(needText).join(ENTRY)
+
+function parseNeed(text: string): Parsed<Need> {
+  const [before, after] = text.includes(THEN) ? (text.split(THEN) as [string, string]) : ['', text]
+  const when = parseConditions(before)
+  if (!when.ok) return when
+  const match = /^(part|work): (.+?)(?: \[(.+?)(?: #([a-z0-9-]+))? x([\d.]+)\])?(?: \+([\d.]+) min)?$/.exec(
+    after.trim(),
+  )
+  if (!match) return no(`"${text}" must read like "bed = flat => work: notch the cross member +40 min"`)
+  const [, what, says, name, item, count, minutes] = match as unknown as [
+    string,
+    Need['what'],
+    string,
+    ...(string | undefined)[],
+  ]
+  return {
+    ok: true,
+    value: {
+      when: when.value,
+      what,
+      says,
+      part: name ? { name, item: item ?? null, count: Number(count) } : null,
+      minutes: Number(minutes ?? 0),
+    },
+  }
+}
+
+/** Vehicles that are left out: `rearBrakes = drum => it meets the back plate`, parted by ` || `. */
+export const excludesText = (excludes: Application['excludes']): string =>
+  excludes.map((e) => `${conditionsText(e.when)}${THEN}${e.says}`).join(ENTRY)
+
+function parseExclude(text: string): Parsed<Application['excludes'][number]> {
+  const at = text.indexOf(THEN)
+  if (at < 0) return no(`"${text}" must read like "rearBrakes = drum => why not"`)
+  const when = parseConditions(text.slice(0, at))
+  return when.ok ? { ok: true, value: { when: when.value, says: text.slice(at + THEN.length).trim() } } : when
+}
+
+function parseEntries<T>(text: string, parse: (entry: string) => Parsed<T>): Parsed<T[]> {
+  const list: T[] = []
+  for (const entry of text.split('||').filter((e) => e.trim())) {
+    const read = parse(entry.trim())
+    if (!read.ok) return read
+    list.push(read.value)
+  }
+  return { ok: true, value: list }
+}
+export const parseNeeds = (text: string): Parsed<Application['needs']> => parseEntries(text, parseNeed)
+export const parseExcludes = (text: string): Parsed<Application['excludes']> => parseEntries(text, parseExclude)

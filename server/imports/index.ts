@@ -1,0 +1,2 @@
+export { Imports } from './runs'
+export { applySchema, exportRoutes, importRoutes } from './routes'
