@@ -33,6 +33,8 @@ export async function createApp({ db, log, webDir }: AppOptions): Promise<Expres
   await devices.resume()
   const app = express()
   app.disable('x-powered-by')
+  // Nothing of the API is kept by a browser, so a digest of each answer would be made for nobody.
+  app.disable('etag')
   app.use(
     helmet({
       contentSecurityPolicy: {

@@ -59,7 +59,7 @@ describe('export then import', () => {
   })
   const some = <T>(list: readonly T[]) => fc.constantFrom(...list)
   const condition: fc.Arbitrary<Condition> = fc.oneof(
-    some(SURVEY_KEYS).chain((survey) =>
+    some(SURVEY_KEYS).chain((survey): fc.Arbitrary<Condition> =>
       isTaped(survey)
         ? fc.record({ mm: fc.integer({ min: 0, max: 300 }), over: fc.boolean() }).map(({ mm, over }) => {
             const value = Number((mm * 1e-3).toPrecision(12))
@@ -70,7 +70,7 @@ describe('export then import', () => {
             fc.subarray(['left', 'two-bolt', 'heavy'], { minLength: 1 }).map((is) => ({ survey, is })),
           ),
     ),
-    some(VEHICLE_FACTS).chain((vehicle) =>
+    some(VEHICLE_FACTS).chain((vehicle): fc.Arbitrary<Condition> =>
       fc.subarray(['leaf', 'short', 'Field', '2019'], { minLength: 1 }).map((is) => ({ vehicle, is })),
     ),
   )

@@ -30,8 +30,12 @@ export interface CatalogueFormat {
   finish?: (document: Record<string, unknown>) => void
 }
 
-const f = (name: string, kind: Field['kind'], at: string, more: Partial<Field> = {}): Field =>
-  ({ name, kind, at, ...more }) as Field
+const f = (name: string, kind: Field['kind'], at: string, more: Partial<Field> = {}): Field => ({
+  name,
+  kind,
+  at,
+  ...more,
+})
 const needed = { needed: true }
 
 const kitFields: Field[] = [
@@ -101,7 +105,7 @@ function scaled(factor: number): Partial<Field> {
         ? { ok: true, value: values.map((v) => rounded(v * factor)) }
         : { ok: false, why: `"${text}" must be figures parted by semicolons` }
     },
-  } as Partial<Field>
+  }
 }
 function scaledOne(factor: number): Partial<Field> {
   return {
@@ -112,10 +116,13 @@ function scaledOne(factor: number): Partial<Field> {
         ? { ok: true, value: rounded(value * factor) }
         : { ok: false, why: `"${text}" is no number` }
     },
-  } as Partial<Field>
+  }
 }
-const cell = <T>(write: (value: T) => string, read: (text: string) => Parsed): Partial<Field> =>
-  ({ write, read, empty: [] }) as Partial<Field>
+const cell = <T>(write: (value: T) => string, read: (text: string) => Parsed): Partial<Field> => ({
+  write,
+  read,
+  empty: [],
+})
 
 const applicationFields: Field[] = [
   f('id', 'text', 'id', needed),
@@ -204,8 +211,8 @@ const vehicleFields: Field[] = [
   f('ball_height', 'length', 'ballHeight'),
   f('hitch_clearance', 'length', 'hitchClearance'),
   f('bumper_height', 'length', 'bumperHeight'),
-  f('mark_front', 'length', 'markFront', { empty: 0, signed: true } as Partial<Field>),
-  f('mark_rear', 'length', 'markRear', { empty: 0, signed: true } as Partial<Field>),
+  f('mark_front', 'length', 'markFront', { empty: 0, signed: true }),
+  f('mark_rear', 'length', 'markRear', { empty: 0, signed: true }),
   f('rebound_travel', 'length', 'reboundTravel'),
   f('vin', 'text', 'vin'),
 ]

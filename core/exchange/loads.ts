@@ -60,8 +60,8 @@ export function loadsFromCsv(text: string, job: Job, newId: () => string): Read<
     const wrong = (column: string, message: string) => problems.push({ row: r + 2, column, message })
     const place = PLACES.find((p) => p === row.place)
     const kind = row.kind === null ? 'cargo' : LOAD_KINDS.find((k) => k === row.kind)
-    if (!place) wrong('place', `"${row.place}" must be one of ${PLACES.join(', ')}`)
-    if (!kind) wrong('kind', `"${row.kind}" must be one of ${LOAD_KINDS.join(', ')}`)
+    if (!place) wrong('place', `"${String(row.place)}" must be one of ${PLACES.join(', ')}`)
+    if (!kind) wrong('kind', `"${String(row.kind)}" must be one of ${LOAD_KINDS.join(', ')}`)
     if (!place || !kind) return null
     const usual = newLoad(job.vehicle, newId(), String(row.name), place)
     const checked = loadItemSchema.safeParse({

@@ -10,15 +10,15 @@ export type Fact = SurveyKey | VehicleFact
 
 export const SURVEY_KEYS = Object.keys(surveySchema.shape) as [SurveyKey, ...SurveyKey[]]
 /** Answers that a tape gives: compared with what a tape can tell. */
-const TAPED: readonly Fact[] = [
+const TAPED: ReadonlySet<Fact> = new Set<Fact>([
   'liftBlock',
   'exhaustDiameter',
   'coilInsideDiameter',
   'coilGapStanding',
   'coilGapHanging',
   'bracketSpace',
-]
-export const isTaped = (fact: Fact): boolean => TAPED.includes(fact)
+])
+export const isTaped = (fact: Fact): boolean => TAPED.has(fact)
 /** How far a value may pass a limit before it has passed it. */
 const giveOf = (fact: Fact): Metres => (isTaped(fact) ? TAPE_GIVE : 0)
 
@@ -48,9 +48,10 @@ export type Holds = boolean | null
 export const factOf = (c: Condition): Fact =>
   'survey' in c ? c.survey : 'vehicle' in c ? c.vehicle : 'suspension' in c ? 'suspension' : 'rearWheels'
 
+const OF_VEHICLE: ReadonlySet<string> = new Set(VEHICLE_FACTS)
 /** What is known of a fact; null for an answer that is missing. */
 export const answerOf = (fact: Fact, of: Vehicle, survey: Survey): string | number | boolean | null =>
-  (VEHICLE_FACTS as readonly string[]).includes(fact) ? of[fact as VehicleFact] : survey[fact as SurveyKey]
+  OF_VEHICLE.has(fact) ? of[fact as VehicleFact] : survey[fact as SurveyKey]
 
 /** Whether an answer is over a limit by more than its tape can tell. */
 export const isOver = (fact: Fact, answer: number, limit: number): boolean => answer > limit + giveOf(fact)

@@ -129,9 +129,13 @@ export function testFact(test: RuleTest): Fact | null {
   return factOf(test)
 }
 
+/** Whether a test on the kit alone holds. */
+export const kitHolds = (test: Extract<RuleTest, { kit: unknown }>, kit: KitFacts): boolean =>
+  test.is.includes(KIT_WORDS[test.kit](kit))
+
 /** Whether a test holds; a figure that the kit does not give is no limit. */
 export function testHolds(test: RuleTest, kit: KitFacts, vehicle: Vehicle, survey: Survey): Holds {
-  if ('kit' in test) return test.is.includes(KIT_WORDS[test.kit](kit))
+  if ('kit' in test) return kitHolds(test, kit)
   if ('unanswered' in test) return survey[test.survey] === null
   if ('fact' in test) {
     const answer = answerOf(test.fact, vehicle, survey)

@@ -3,7 +3,7 @@ import { modelKey, type Application } from './application'
 import { DEFAULT_RULES } from './default-rules'
 import type { RuleSet } from './rule'
 import { kitFacts, type Kit, type KitFacts } from './schema'
-import { judgeKit, type KitVerdict } from './verdict'
+import { judgeKit, notListed, nothingJudged, type KitVerdict } from './verdict'
 
 /** Kits a vehicle can choose from, with the lines of their lists and the shop's rules. */
 export interface Shelf {
@@ -52,8 +52,8 @@ export function judgeOn(
 
 export interface CatalogueVerdicts {
   judged: KitVerdict[]
-  /** Kits that do not fit for one reason, `not-listed`. */
-  notListed: string[]
+  /** How many more have a list, and this model is not on it: the one reason for all of them. */
+  notListed: { count: number; verdict: Omit<KitVerdict, 'kit'> }
 }
 
 /** What a vehicle's verdicts need of a catalogue. */
@@ -65,18 +65,25 @@ export interface Candidates {
   rules: RuleSet
 }
 
-/** Verdicts over a catalogue of which the model's lines were looked up already. */
+/**
+ * Verdicts over a catalogue of which the model's lines were looked up already, with the reasons that decide.
+ *
+ * A vehicle meets only the lines of its own model, and each check only once: a hundred kits of two thousand, some dozen
+ * checks of thousands. Every kit that is not judged has a list without this model.
+ */
 export function judgeCatalogue(
   { universal, withList, lines, rules }: Candidates,
   vehicle: Vehicle,
   survey: Survey,
 ): CatalogueVerdicts {
-  const judged = universal.map((kit) => judgeKit(kit, null, rules, vehicle, survey))
-  const rest: string[] = []
-  for (const [id, kit] of withList) {
-    const own = lines.get(id)
-    if (own) judged.push(judgeKit(kit, own, rules, vehicle, survey))
-    else rest.push(id)
+  const judged: KitVerdict[] = []
+  const known = nothingJudged()
+  for (const kit of universal) judged.push(judgeKit(kit, null, rules, vehicle, survey, false, known))
+  const before = judged.length
+  for (const [id, own] of lines) {
+    const kit = withList.get(id)
+    if (kit) judged.push(judgeKit(kit, own, rules, vehicle, survey, false, known))
   }
-  return { judged, notListed: rest }
+  const { kit: _none, ...verdict } = notListed('')
+  return { judged, notListed: { count: withList.size - (judged.length - before), verdict } }
 }

@@ -1,7 +1,17 @@
 import type { Survey, Vehicle } from '../vehicle'
 import { FACT_NAMES, wants, type Application } from './application'
 import { answerOf, conditionsHold, factOf, holds, type Condition, type Fact } from './condition'
-import { SPACER_PARTS, testFact, testHolds, testTakes, type NeededPart, type Rule, type RuleSet } from './rule'
+import {
+  kitHolds,
+  SPACER_PARTS,
+  testFact,
+  testHolds,
+  testTakes,
+  type NeededPart,
+  type Rule,
+  type RuleSet,
+  type RuleTest,
+} from './rule'
 import type { LimitSource } from './limits'
 import type { KitFacts } from './schema'
 
@@ -31,7 +41,7 @@ export interface KitVerdict {
   /** Worst first. */
   reasons: Reason[]
   /** Facts it hangs on while it needs an answer: with a single one, that answer decides. */
-  open: Fact[]
+  open: readonly Fact[]
   /** Beyond what is in the box. */
   parts: NeededPart[]
   /** Beyond the kit's own time. */
@@ -41,6 +51,7 @@ export interface KitVerdict {
 }
 
 const SEVERITY: Record<Effect, number> = { fine: 0, part: 1, work: 1, ask: 2, no: 3 }
+const NOTHING: readonly never[] = []
 const VERDICTS: readonly FitVerdict[] = ['fits', 'fits-with-parts', 'needs-answer', 'does-not-fit']
 
 /** What several rules come to; `level` is the worst of them, 0 to 3. */
@@ -56,30 +67,91 @@ function add(to: Findings, reason: Reason, open: readonly (Fact | null)[] = []):
   for (const fact of open) if (fact && !to.open.includes(fact)) to.open.push(fact)
 }
 
-/** One rule on one kit and vehicle; nothing where it is not about them. */
-function applyRule(to: Findings, rule: Rule, kit: KitFacts, vehicle: Vehicle, survey: Survey): void {
-  const last = rule.when.length - 1
-  let missing: Fact[] | null = null
-  for (let i = 0; i <= last; i++) {
-    const test = rule.when[i]!
-    const held = testHolds(test, kit, vehicle, survey)
-    if (held === null) (missing ??= []).push(testFact(test)!)
-    if (held !== false) continue
-    // In order, and worth a line, only where the deciding test was reached and had a limit to look at.
-    if (i === last && !missing && rule.fine && (testTakes(test, kit) !== null || 'unanswered' in test))
-      add(to, reasonOf(rule, 'fine', rule.fine, kit, vehicle, survey))
-    return
+/**
+ * A rule with the figures of a kit in it. Kits of the same figures share one, so that a vehicle meets each only once however
+ * many kits have it.
+ */
+interface Check {
+  /** Its place among the checks of a rule set. */
+  place: number
+  rule: Rule
+  /** Tests beside those on the kit alone, which hold. */
+  tests: readonly RuleTest[]
+  last: RuleTest
+  /** What the deciding test compares with. */
+  takes: string | number | null
+  parts: readonly NeededPart[]
+}
+interface Checks {
+  byFigures: Map<string, Check>
+  ofKit: WeakMap<KitFacts, readonly Check[]>
+}
+const checksOf = new WeakMap<RuleSet, Checks>()
+
+/** The checks that are about a kit at all. */
+function kitChecks(kit: KitFacts, set: RuleSet): readonly Check[] {
+  let checks = checksOf.get(set)
+  if (!checks) checksOf.set(set, (checks = { byFigures: new Map(), ofKit: new WeakMap() }))
+  const known = checks.ofKit.get(kit)
+  if (known) return known
+  const own: Check[] = []
+  for (const rule of set.rules) {
+    if (rule.when.some((t) => 'kit' in t && !kitHolds(t, kit))) continue
+    const last = rule.when[rule.when.length - 1]!
+    const takes = testTakes(last, kit)
+    // A figure that the kit does not give is no limit: the rule is not about it.
+    if (('overKit' in last || 'underKit' in last) && takes === null) continue
+    const parts = partsOf(rule.parts, kit)
+    const figures = JSON.stringify([rule.id, rule.when.map((t) => testTakes(t, kit)), parts])
+    let check = checks.byFigures.get(figures)
+    if (!check) {
+      check = { place: checks.byFigures.size, rule, tests: rule.when.filter((t) => !('kit' in t)), last, takes, parts }
+      checks.byFigures.set(figures, check)
+    }
+    own.push(check)
   }
-  if (missing) add(to, reasonOf(rule, 'ask', rule.asks ?? rule.says, kit, vehicle, survey), missing)
-  else {
-    const asked = rule.effect === 'ask' ? [testFact(rule.when[last]!)] : []
-    add(to, reasonOf(rule, rule.effect, rule.says, kit, vehicle, survey), asked)
-  }
+  checks.ofKit.set(kit, own)
+  return own
 }
 
-function reasonOf(rule: Rule, effect: Effect, says: string, kit: KitFacts, vehicle: Vehicle, survey: Survey): Reason {
-  const test = rule.when[rule.when.length - 1]!
-  const fact = testFact(test)
+/** What a check comes to on a vehicle; null where it is not about it, or in order and not worth a line. */
+interface Outcome {
+  reason: Reason
+  open: readonly Fact[]
+}
+/** Outcomes on one vehicle and survey, by a check's place: shared by all kits that are judged together. */
+export interface Judged {
+  outcomes: (Outcome | null | undefined)[]
+  /** What lists say, by their words. */
+  said: Map<string, Reason>
+}
+export const nothingJudged = (): Judged => ({ outcomes: [], said: new Map() })
+
+function outcomeOf(check: Check, kit: KitFacts, vehicle: Vehicle, survey: Survey, tellFine: boolean): Outcome | null {
+  const { rule, tests, last } = check
+  const missing: Fact[] = []
+  for (const test of tests) {
+    const held = testHolds(test, kit, vehicle, survey)
+    if (held === null) missing.push(testFact(test)!)
+    if (held !== false) continue
+    // In order, and worth a line, only where the deciding test was reached.
+    return test === last && !missing.length && rule.fine && tellFine
+      ? { reason: reasonOf(check, 'fine', rule.fine, vehicle, survey), open: NOTHING }
+      : null
+  }
+  if (missing.length) return { reason: reasonOf(check, 'ask', rule.asks ?? rule.says, vehicle, survey), open: missing }
+  const reason = reasonOf(check, rule.effect, rule.says, vehicle, survey)
+  return { reason, open: rule.effect === 'ask' ? [reason.fact!] : NOTHING }
+}
+
+function reasonOf(
+  { rule, last, takes, parts }: Check,
+  effect: Effect,
+  says: string,
+  vehicle: Vehicle,
+  survey: Survey,
+): Reason {
+  const fact = testFact(last)
   const takesEffect = effect === 'part' || effect === 'work'
   return {
     rule: rule.id,
@@ -87,9 +159,9 @@ function reasonOf(rule: Rule, effect: Effect, says: string, kit: KitFacts, vehic
     says,
     fact,
     has: fact && answerOf(fact, vehicle, survey),
-    takes: testTakes(test, kit),
+    takes,
     change: effect === 'no' ? rule.change : null,
-    parts: takesEffect ? partsOf(rule.parts, kit) : [],
+    parts: takesEffect ? parts : NOTHING,
     minutes: takesEffect ? rule.minutes : 0,
     source: rule.source,
     note: rule.note,
@@ -103,69 +175,72 @@ const partsOf = (parts: readonly NeededPart[], kit: KitFacts): readonly NeededPa
       )
     : parts
 
-/** A kit's list is its own word: every reason from it names the line and where that stands. */
-const lineReason = (a: Application, given: Partial<Reason> & Pick<Reason, 'effect' | 'says'>): Reason => ({
-  rule: a.id,
-  fact: null,
-  has: null,
-  takes: null,
-  change: null,
-  parts: [],
-  minutes: 0,
-  source: 'kit',
-  note: a.source,
-  ...given,
-})
+/** What a kit's list says. Kits say the same of many vehicles: each sentence is made once, and the verdict names the line. */
+function listReason(
+  { said }: Judged,
+  effect: Effect,
+  says: string,
+  { fact = null, has = null, takes = null, change = null, part = null, minutes = 0 }: ListSays = {},
+): Reason {
+  const key = `${effect}|${says}|${takes}|${minutes}|${part ? `${part.name}|${part.item}|${part.count}` : ''}`
+  const known = said.get(key)
+  if (known) return known
+  const reason: Reason = {
+    rule: 'list',
+    effect,
+    says,
+    fact,
+    has,
+    takes,
+    change,
+    parts: part ? [part] : NOTHING,
+    minutes,
+    source: 'kit',
+    note: "the kit's list of vehicles",
+  }
+  said.set(key, reason)
+  return reason
+}
+type ListSays = Partial<Pick<Reason, 'fact' | 'has' | 'takes' | 'change' | 'minutes'>> & { part?: NeededPart | null }
 
 /** One line of a kit's list against a vehicle of its model. */
-function applyLine(a: Application, vehicle: Vehicle, survey: Survey): Findings {
+function applyLine(a: Application, vehicle: Vehicle, survey: Survey, judged: Judged): Findings {
   const found: Findings = { reasons: [], level: 0, open: [] }
-  if (vehicle.year < a.from || vehicle.year > a.to) {
-    const years = a.from === a.to ? String(a.from) : `${a.from} to ${a.to}`
-    const says = 'Listed for {takes}; this is of {has}'
+  const { year } = vehicle
+  if (year < a.from || year > a.to) {
+    const takes = a.from === a.to ? String(a.from) : `${a.from} to ${a.to}`
+    const change = 'nothing: choose another kit'
     add(
       found,
-      lineReason(a, {
-        effect: 'no',
-        says,
-        fact: 'year',
-        has: vehicle.year,
-        takes: years,
-        change: 'nothing: choose another kit',
-      }),
+      listReason(judged, 'no', 'Listed for {takes}; this is of {has}', { fact: 'year', has: year, takes, change }),
     )
     return found
   }
   for (const condition of a.conditions) {
     const held = holds(condition, vehicle, survey)
-    if (held !== true) {
-      const fact = factOf(condition)
-      const unknown = held === null
-      add(
-        found,
-        lineReason(a, {
-          effect: unknown ? 'ask' : 'no',
-          says: `${onlyFor(condition)}; ${unknown ? 'not known here yet' : 'here it is {has}'}`,
-          fact,
-          has: answerOf(fact, vehicle, survey),
-          takes: wants(condition).takes,
-          change: unknown ? null : `${FACT_NAMES[fact]} as its list wants it, or another kit`,
-        }),
-        unknown ? [fact] : [],
-      )
-    }
+    if (held === true) continue
+    const fact = factOf(condition)
+    const unknown = held === null
+    const says = `${onlyFor(condition)}; ${unknown ? 'not known here yet' : 'here it is {has}'}`
+    const has = answerOf(fact, vehicle, survey)
+    const change = unknown ? null : `${FACT_NAMES[fact]} as its list wants it, or another kit`
+    const { takes } = wants(condition)
+    add(
+      found,
+      listReason(judged, unknown ? 'ask' : 'no', says, { fact, has, takes, change }),
+      unknown ? [fact] : NOTHING,
+    )
   }
   const unknownOf = (when: readonly Condition[]) => when.filter((c) => holds(c, vehicle, survey) === null).map(factOf)
   for (const { when, says } of a.excludes) {
     const held = conditionsHold(when, vehicle, survey)
-    if (held === true) add(found, lineReason(a, { effect: 'no', says, change: 'nothing: its list leaves these out' }))
-    if (held === null)
-      add(found, lineReason(a, { effect: 'ask', says: `Its list leaves some out: ${says}` }), unknownOf(when))
+    if (held === true) add(found, listReason(judged, 'no', says, { change: 'nothing: its list leaves these out' }))
+    if (held === null) add(found, listReason(judged, 'ask', `Its list leaves some out: ${says}`), unknownOf(when))
   }
   for (const { when, what, says, part, minutes } of a.needs) {
     const held = conditionsHold(when, vehicle, survey)
-    if (held === true) add(found, lineReason(a, { effect: what, says, parts: part ? [part] : [], minutes }))
-    if (held === null) add(found, lineReason(a, { effect: 'ask', says: `May be needed: ${says}` }), unknownOf(when))
+    if (held === true) add(found, listReason(judged, what, says, { part, minutes }))
+    if (held === null) add(found, listReason(judged, 'ask', `May be needed: ${says}`), unknownOf(when))
   }
   return found
 }
@@ -180,11 +255,12 @@ function bestLine(
   lines: readonly Application[],
   vehicle: Vehicle,
   survey: Survey,
+  judged: Judged,
 ): { line: Application; found: Findings } {
   let best: { line: Application; found: Findings } | null = null
   const open: Fact[] = []
   for (const line of lines) {
-    const found = applyLine(line, vehicle, survey)
+    const found = applyLine(line, vehicle, survey, judged)
     if (found.level === SEVERITY.ask) open.push(...found.open)
     if (!best || found.level < best.found.level || (found.level === best.found.level && line.id < best.line.id))
       best = { line, found }
@@ -199,45 +275,71 @@ function bestLine(
  * A kit that has a list of vehicles fits only those on it; one without is judged by its measures alone. What does not fit
  * outweighs what is not known, and that outweighs parts that are needed.
  * @param lines the kit's lines for this make and model; null for a kit that has no list at all
+ * @param tellFine whether to say what is in order, or only what decides
+ * @param judged kept between the kits that are judged for one vehicle, survey and rule set
  */
 export function judgeKit(
   kit: KitFacts,
   lines: readonly Application[] | null,
-  { rules }: RuleSet,
+  rules: RuleSet,
   vehicle: Vehicle,
   survey: Survey,
+  tellFine = true,
+  judged: Judged = nothingJudged(),
 ): KitVerdict {
   if (lines?.length === 0) return notListed(kit.id)
   const found: Findings = { reasons: [], level: 0, open: [] }
   let application: string | null = null
   if (lines) {
-    const best = bestLine(lines, vehicle, survey)
+    const best = bestLine(lines, vehicle, survey, judged)
     application = best.line.id
     found.level = best.found.level
     found.open.push(...best.found.open.filter((f, i, all) => all.indexOf(f) === i))
     found.reasons.push(...best.found.reasons)
-    if (best.found.level < SEVERITY.ask)
-      found.reasons.push(lineReason(best.line, { effect: 'fine', says: `On the kit's list: ${best.line.source}` }))
+    if (tellFine && best.found.level < SEVERITY.ask)
+      found.reasons.push(listReason(judged, 'fine', `On the kit's list: ${best.line.source}`))
   }
-  for (const rule of rules) applyRule(found, rule, kit, vehicle, survey)
+  for (const check of kitChecks(kit, rules)) {
+    let outcome = judged.outcomes[check.place]
+    if (outcome === undefined) outcome = judged.outcomes[check.place] = outcomeOf(check, kit, vehicle, survey, tellFine)
+    if (outcome) add(found, outcome.reason, outcome.open)
+  }
   const { level, open } = found
-  found.reasons.sort(
-    (a, b) => SEVERITY[b.effect] - SEVERITY[a.effect] || (a.rule < b.rule ? -1 : a.rule > b.rule ? 1 : 0),
-  )
-  // Two rules may wait for one answer: it is asked for once.
-  const reasons = found.reasons.filter(
-    (r, i, all) => r.effect !== 'ask' || all.findIndex((o) => o.effect === 'ask' && o.says === r.says) === i,
-  )
-  const needed = reasons.filter((r) => r.effect === 'part' || r.effect === 'work')
+  const reasons = worstFirst(found.reasons)
+  let minutes = 0
+  const parts: NeededPart[] = []
+  for (const r of reasons) {
+    minutes += r.minutes
+    if (r.parts.length) parts.push(...r.parts)
+  }
   return {
     kit: kit.id,
     verdict: VERDICTS[level]!,
     reasons,
-    open: level === SEVERITY.ask ? open.sort() : [],
-    parts: needed.flatMap((r) => r.parts),
-    minutes: needed.reduce((sum, r) => sum + r.minutes, 0),
+    open: level === SEVERITY.ask ? open.sort() : NOTHING,
+    parts,
+    minutes,
     application,
   }
+}
+
+/**
+ * Reasons by severity, within it by rule whatever order they were found in. Two rules may wait for one answer: it is asked
+ * for once.
+ */
+function worstFirst(reasons: Reason[]): Reason[] {
+  if (reasons.length < 2) return reasons
+  reasons.sort(byRule)
+  const sorted: Reason[] = []
+  for (let level = SEVERITY.no; level >= SEVERITY.fine; level--)
+    for (const r of reasons)
+      if (SEVERITY[r.effect] === level && !(level === SEVERITY.ask && isAsked(sorted, r.says))) sorted.push(r)
+  return sorted
+}
+const byRule = (a: Reason, b: Reason): number => (a.rule < b.rule ? -1 : a.rule > b.rule ? 1 : 0)
+function isAsked(reasons: readonly Reason[], says: string): boolean {
+  for (const r of reasons) if (r.effect === 'ask' && r.says === says) return true
+  return false
 }
 
 /** A kit that has a list on which this vehicle is not. */

@@ -23,9 +23,9 @@ export const searchOf = (request: Request): Search => parseBody(searchSchema, re
  * Find, read, add and change the documents of one catalogue.
  * @param changed called once a write is certain
  */
-export function catalogueRoutes<T extends { id: string }>(
+export function catalogueRoutes<T extends { id: string }, S>(
   db: Knex,
-  store: CatalogueStore<T>,
+  store: CatalogueStore<T, S>,
   changed: () => void = () => undefined,
 ): Router {
   return Router()

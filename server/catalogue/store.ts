@@ -31,24 +31,31 @@ export interface Search {
 const queryOf = (find: string): string => (find.match(/[\p{L}\p{N}]+/gu) ?? []).map((word) => `"${word}"*`).join(' ')
 
 /** Versioned documents of one kind: vehicles, platforms, kits, their lists, what is on the shelf. */
-export class CatalogueStore<T extends { id: string }> {
+export class CatalogueStore<T extends { id: string }, S = T> {
   constructor(
     readonly table: CatalogueName,
     readonly noun: string,
     readonly schema: z.ZodType<T>,
     /** Whether it can be searched by words. */
     readonly found: boolean = false,
+    /** SQL of what a list shows of a document; all of it where it is small. */
+    private readonly summary: string | null = null,
   ) {}
 
-  async list(db: Knex, { find, limit, offset }: Search = { find: '', limit: -1, offset: 0 }): Promise<Found<T>> {
+  async list(db: Knex, { find, limit, offset }: Search = { find: '', limit: -1, offset: 0 }): Promise<Found<S>> {
     const query = this.found ? queryOf(find) : ''
     const from = query
       ? `FROM ${this.table}_finder f JOIN ${this.table} t ON t.rowid = f.rowid WHERE f.words MATCH ?`
       : `FROM ${this.table} t`
     const bindings = query ? [query] : []
-    const rows = await db.raw<Row[]>(`SELECT t.* ${from} ORDER BY t.id LIMIT ? OFFSET ?`, [...bindings, limit, offset])
+    const shown = this.summary ? `t.version, ${this.summary} AS document` : 't.version, t.document'
+    const rows = await db.raw<Row[]>(`SELECT ${shown} ${from} ORDER BY t.id LIMIT ? OFFSET ?`, [
+      ...bindings,
+      limit,
+      offset,
+    ])
     const [count] = await db.raw<{ total: number }[]>(`SELECT count(*) AS total ${from}`, bindings)
-    return { total: count?.total ?? 0, entries: rows.map((row) => this.toEntry(row)) }
+    return { total: count?.total ?? 0, entries: rows.map((row) => this.toListed(row)) }
   }
 
   async get(db: Knex, id: string): Promise<Entry<T>> {
@@ -90,6 +97,13 @@ export class CatalogueStore<T extends { id: string }> {
         changed_at: new Date().toISOString(),
       })
     return next
+  }
+
+  private toListed(row: Row): Entry<S> {
+    const entry = this.summary
+      ? { version: row.version, document: JSON.parse(row.document) as unknown }
+      : this.toEntry(row)
+    return entry as Entry<S>
   }
 
   /** Documents stored before a field existed get its default as they are read. */

@@ -1,7 +1,7 @@
 import { zipSync, strToU8 } from 'fflate'
 import request from 'supertest'
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest'
-import { demoApplications } from '../../demo/shop'
+import type { Application } from '@stout-shackle/core/kit'
 import { createApp } from '../app'
 import { testShop } from '../fixtures/shop'
 import pino from 'pino'
@@ -15,12 +15,12 @@ afterAll(() => shop.close())
 
 const key = () => `key-${Math.random().toString(36).slice(2)}-xxxx`
 async function send(kind: string, file: string | Buffer, name = 'file.csv', api = shop.api): Promise<ImportRun> {
-  const { body, status } = await api
+  const answer: { body: unknown; status: number } = await api
     .post(`/api/imports?kind=${kind}&name=${name}`)
     .set('Content-Type', 'application/octet-stream')
     .send(file)
-  if (status !== 202) throw new Error(JSON.stringify(body))
-  return settledRun((body as ImportRun).id, api)
+  if (answer.status !== 202) throw new Error(JSON.stringify(answer.body))
+  return settledRun((answer.body as ImportRun).id, api)
 }
 async function settledRun(id: string, api = shop.api): Promise<ImportRun> {
   for (;;) {
@@ -55,7 +55,6 @@ describe('taking files in', () => {
   })
 
   test('a dry run says row by row what would change; taken in and taken back in one step', async () => {
-    const known = demoApplications().find((a) => a.id === 'sallow-reed-1')!
     const run = await send(
       'applications',
       [HEAD, line('new-1'), line('new-2', 'nobody'), line('sallow-reed-1'), line('new-1')].join('\n'),
@@ -77,7 +76,7 @@ describe('taking files in', () => {
     expect((await step(run, 'apply', { rows: 'good' })).body).toMatchObject({ state: 'applied' })
     const changed = (await shop.api.get('/api/applications/sallow-reed-1')).body as {
       version: number
-      document: typeof known
+      document: Application
     }
     expect(changed.document.conditions).toEqual([{ vehicle: 'bed', is: ['short', 'long'] }])
     expect((await shop.api.get('/api/applications/new-1')).status).toBe(200)
@@ -152,12 +151,12 @@ describe('taking files in', () => {
   })
 
   test('a file too large is refused while it comes', async () => {
-    const { status, body } = await shop.api
+    const answer: { status: number; body: unknown } = await shop.api
       .post('/api/imports?kind=applications')
       .set('Content-Type', 'text/csv')
       .send(Buffer.alloc(50 * 1024 * 1024, 97))
-    expect(status).toBe(413)
-    expect((body as { detail: string }).detail).toContain('40 MB')
+    expect(answer.status).toBe(413)
+    expect((answer.body as { detail: string }).detail).toContain('40 MB')
     expect(await everything()).toEqual(before)
   })
 
@@ -211,8 +210,11 @@ describe('taking files in', () => {
 
   test('stopped in the middle, or by a dead server, it leaves the shelf as it was', async () => {
     const many = [HEAD, ...Array.from({ length: 20_000 }, (_, i) => line(`many-${i}`))].join('\n')
-    const { body } = await shop.api.post('/api/imports?kind=applications').set('Content-Type', 'text/csv').send(many)
-    const { id } = body as ImportRun
+    const begun: { body: unknown } = await shop.api
+      .post('/api/imports?kind=applications')
+      .set('Content-Type', 'text/csv')
+      .send(many)
+    const { id } = begun.body as ImportRun
     await shop.api.post(`/api/imports/${id}/stop`).expect(202)
     const run = await settledRun(id)
     expect(run).toMatchObject({ state: 'stopped', problem: 'Stopped. Nothing was changed.' })

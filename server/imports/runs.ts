@@ -50,12 +50,10 @@ export class Imports {
     const rows = await this.db<ImportRow>('imports').where({ state: 'reading' })
     for (const { id } of rows) {
       await this.db('import_rows').where({ import_id: id }).delete()
-      await this.db<ImportRow>('imports')
-        .where({ id })
-        .update({
-          state: 'stopped',
-          problem: 'The server stopped while this file was read. Nothing was changed: send it again.',
-        })
+      await this.db<ImportRow>('imports').where({ id }).update({
+        state: 'stopped',
+        problem: 'The server stopped while this file was read. Nothing was changed: send it again.',
+      })
     }
   }
 

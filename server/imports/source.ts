@@ -113,23 +113,17 @@ async function openWorkbook(path: string): Promise<Source> {
   let sheet: unknown[][]
   const file = await readFile(path)
   try {
-    sheet = (await readSheet(file)) as unknown[][]
+    sheet = await readSheet(file)
   } catch {
     throw new Unreadable('This workbook cannot be read: save its first sheet as xlsx or CSV and send it again.')
   }
   const formulas = formulaCells(file)
-  const text = (value: unknown, row: number, column: number): string =>
-    formulas.has(`${row}:${column}`)
-      ? '=formula'
-      : value === null || value === undefined
-        ? ''
-        : value instanceof Date
-          ? value.toISOString().slice(0, 10)
-          : typeof value === 'boolean'
-            ? value
-              ? 'yes'
-              : 'no'
-            : String(value as string | number)
+  const text = (value: unknown, row: number, column: number): string => {
+    if (formulas.has(`${row}:${column}`)) return '=formula'
+    if (value instanceof Date) return value.toISOString().slice(0, 10)
+    if (typeof value === 'boolean') return value ? 'yes' : 'no'
+    return typeof value === 'string' || typeof value === 'number' ? String(value) : ''
+  }
   const [head, ...body] = sheet
   if (!head) throw new Unreadable('The first sheet of this workbook is empty.')
   return {

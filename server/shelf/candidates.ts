@@ -11,7 +11,7 @@ import {
 import { currentRules } from './rules'
 
 /** Models kept at hand; the least recently asked for is let go. */
-const MODELS_KEPT = 500
+const MODELS_KEPT = 1_500
 
 export type NamedFacts = KitFacts & { name: string }
 /** Candidates that can be named on a screen. */

@@ -1,7 +1,7 @@
 import { Router } from 'express'
 import type { Knex } from 'knex'
 import { z } from 'zod'
-import { judgeCatalogue, nextQuestion } from '@stout-shackle/core/kit'
+import { judgeCatalogue, nextQuestion, type KitVerdict, type Reason } from '@stout-shackle/core/kit'
 import { surveySchema, vehicleSchema } from '@stout-shackle/core/vehicle'
 import { applicationStore, kitStore, type Row } from '../catalogue'
 import { parseBody } from '../problem'
@@ -14,6 +14,50 @@ const modelSchema = z.object({
   model: z.string({ error: 'model is missing' }).min(1, { error: 'model is missing' }),
 })
 
+/** Many kits share a reason: each is sent once, without what it leaves empty, and verdicts name it by its place. */
+function pooled(judged: readonly KitVerdict[]) {
+  const places = new Map<Reason, number>()
+  const reasons: Partial<Reason>[] = []
+  const verdicts = judged.map(({ kit, verdict, application, open, reasons: own }) => {
+    const named: number[] = []
+    for (const reason of own) {
+      let place = places.get(reason)
+      if (place === undefined) {
+        place = reasons.push(lean(reason)) - 1
+        places.set(reason, place)
+      }
+      named.push(place)
+    }
+    return { kit, verdict, application, open: open.length ? open : undefined, reasons: named }
+  })
+  return { verdicts, reasons }
+}
+const lean = ({
+  rule,
+  effect,
+  says,
+  fact,
+  has,
+  takes,
+  change,
+  parts,
+  minutes,
+  source,
+  note,
+}: Reason): Partial<Reason> => ({
+  rule,
+  effect,
+  says,
+  fact: fact ?? undefined,
+  has: has ?? undefined,
+  takes: takes ?? undefined,
+  change: change ?? undefined,
+  parts: parts.length ? parts : undefined,
+  minutes: minutes || undefined,
+  source,
+  note,
+})
+
 /** Verdicts over the whole catalogue, and the kits that one model can choose from. */
 export function shelfRoutes(db: Knex, cache: CandidateCache): Router {
   return Router()
@@ -21,7 +65,12 @@ export function shelfRoutes(db: Knex, cache: CandidateCache): Router {
       const { vehicle, survey } = parseBody(verdictQuestionSchema, request.body)
       const candidates = await cache.of(vehicle)
       const { judged, notListed } = judgeCatalogue(candidates, vehicle, survey)
-      response.json({ rules: candidates.rules.version, judged, notListed, question: nextQuestion(judged) })
+      response.json({
+        rules: candidates.rules.version,
+        ...pooled(judged),
+        notListed,
+        question: nextQuestion(judged),
+      })
     })
     .get('/kits/:id/applications', async (request, response) => {
       const rows = await db<Row & { kit: string }>('applications').where({ kit: request.params.id }).orderBy('id')

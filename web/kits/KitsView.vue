@@ -2,7 +2,7 @@
 import { useDebounceFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { kitSchema, type Kit } from '@stout-shackle/core/kit'
+import { kitSchema, type KitSummary } from '@stout-shackle/core/kit'
 import { formatNumber, UNITS } from '@stout-shackle/core/quantity'
 import { FAMILY_NAMES } from '@stout-shackle/core/wording'
 import { call } from '../api/client'
@@ -23,7 +23,8 @@ void shop.loadStock()
 const stockOf = computed(() => new Map(shop.stock.map((s) => [s.item.kit, s])))
 const p = (v: number) => formatNumber('pressure', v, preferences.system)
 const psi = computed(() => UNITS.pressure[preferences.system].symbol)
-const pressures = ({ bag }: Kit) => (bag ? `${p(bag.minimum)}–${p(bag.maximum)}` : 'no air')
+const pressures = ({ minimum, maximum }: KitSummary) =>
+  minimum !== null && maximum !== null ? `${p(minimum)}–${p(maximum)}` : 'no air'
 
 async function takeFile(event: Event) {
   const file = await readJsonFile(event, kitSchema)

@@ -5,6 +5,7 @@ import {
   type Application,
   type Kit,
   type KitFamily,
+  type KitSummary,
   type RuleSet,
   type Shelf,
   type StockState,
@@ -49,7 +50,7 @@ interface ShelfAnswer {
 export const useShop = defineStore('shop', () => {
   const jobs = shallowRef<JobSummary[] | null>(null)
   const vehicles = shallowRef<Entry<Vehicle>[]>([])
-  const kits = shallowRef<Entry<Kit>[]>([])
+  const kits = shallowRef<Entry<KitSummary>[]>([])
   /** How many the shop has, found or not shown. */
   const totals = shallowRef({ vehicles: 0, kits: 0 })
   const shelf = shallowRef<Shelf>(EMPTY_SHELF)
@@ -62,7 +63,7 @@ export const useShop = defineStore('shop', () => {
     totals.value = { ...totals.value, vehicles: total }
   }
   async function loadKits(find = ''): Promise<void> {
-    const { total, entries } = await call<Found<Kit>>(`/kits?find=${encodeURIComponent(find)}`)
+    const { total, entries } = await call<Found<KitSummary>>(`/kits?find=${encodeURIComponent(find)}`)
     kits.value = entries
     totals.value = { ...totals.value, kits: total }
   }
