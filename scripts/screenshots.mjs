@@ -30,24 +30,48 @@ const VIEWS = [
     },
   ],
   ['load-overload', '/jobs/job-0416/load'],
+  ['choose', '/jobs/job-0417/choose'],
   [
-    'choose',
-    '/jobs/job-0418/choose',
-    async (page) => page.getByRole('button', { name: /caution Ridge double, tall/ }).click(),
+    'choose-side-by-side',
+    '/jobs/job-0417/choose',
+    async (page) => {
+      for (const name of ['Ridge double', 'Reed sleeve', 'Hollow rubber, heavy', 'Mark two, bumper inside'])
+        await page.getByLabel(`Set ${name} side by side`, { exact: true }).check()
+      await page.locator('.chart svg').waitFor()
+      await page.getByRole('heading', { name: 'Side by side' }).evaluate((e) => e.scrollIntoView())
+    },
   ],
-  ['choose-picked', '/jobs/job-0417/choose'],
   ['fit', '/jobs/job-0411/fit'],
   ['plan', '/jobs/job-0417/plan'],
-  ['bay', '/jobs/job-0417/bay'],
   ['bay-view', '/jobs/job-0417/bay-view?step=torque-strap:left', pull],
   ['bay-view-tablet', '/jobs/job-0417/bay-view?step=torque-strap:left', null, { width: 820, height: 1180 }],
   ['air', '/jobs/job-0411/air'],
   ['hand-over', '/jobs/job-0411/hand-over'],
   ['kits', '/kits'],
+  ['kit', '/kits/one/ninebark-ridge-2', async (page) => page.locator('.chart svg').waitFor()],
+  ['take-in', '/kits/files', takeIn],
   ['vehicles', '/vehicles'],
   ['bench', '/bench/torque'],
   ['log', '/log'],
 ]
+/** A list with mistakes in it, as far as its dry run. */
+async function takeIn(page) {
+  const file = [
+    'id,kit,make,model,from,to,conditions,source',
+    'sallow-reed-1,sallow-reed,Tollmere,Drover 25,2010,2025,bed = short|standard,new list',
+    'sallow-reed-9,sallow-reed,Tollmere,Drover 45,2016,2024,,new list',
+    'sallow-reed-10,sallow-read,Tollmere,Drover 45,2016,2024,,new list',
+    'sallow-reed-11,sallow-reed,Tollmere,Drover 45,2024,2016,,new list',
+    'sallow-reed-9,sallow-reed,Tollmere,Drover 45,2016,2024,,new list',
+    'sallow-reed-12,sallow-reed,Tollmere,Drover 35,2016,2024,liftBlock < 2,new list',
+  ].join('\n')
+  await page.getByLabel('What the file holds').selectOption('applications')
+  await page
+    .getByLabel('Choose a file: CSV, JSON or xlsx')
+    .setInputFiles({ name: 'reed-list.csv', mimeType: 'text/csv', buffer: Buffer.from(file) })
+  await page.getByText('stands in row 3 already').waitFor()
+}
+
 const only = process.argv.slice(2)
 const out = process.env.SHOTS ?? join(root, 'docs/screenshots')
 mkdirSync(out, { recursive: true })
@@ -66,8 +90,7 @@ try {
     await page.locator('h1').first().waitFor()
     await page.evaluate(() => document.fonts.ready)
     await prepare?.(page)
-    if (name.startsWith('choose-')) await page.locator('.chart svg').waitFor()
-    await page.screenshot({ path: join(out, `${name}.png`) })
+      await page.screenshot({ path: join(out, `${name}.png`) })
     console.log(`· ${name}`)
   }
 } finally {

@@ -98,7 +98,7 @@ describe('ranking', () => {
     ]
     for (const [question, answer] of ways) {
       const flip = r.answerFlips.find((f) => f.question === question && f.answer === answer)
-      const leader = first({ ...USUAL_PREFERENCES, [question]: answer } as Preferences)
+      const leader = first({ ...USUAL_PREFERENCES, [question]: answer })
       expect(leader).toBe(flip?.first ?? r.fitting[0]!.assessed.kit.id)
     }
   })

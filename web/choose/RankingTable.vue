@@ -87,7 +87,7 @@ const few = computed(() => (all.value ? rows.value : rows.value.slice(0, FEW)))
             <td class="num">{{ windowText(r.assessed, preferences.system) }}</td>
             <td class="num">{{ (r.minutes / 60).toFixed(1) }}</td>
             <td class="num">{{ r.assessed.kit.price }}</td>
-            <td class="num" :class="{ none: free(r.assessed.kit) === 0 }">{{ free(r.assessed.kit) ?? '–' }}</td>
+            <td class="num" :class="{ none: (free(r.assessed.kit) ?? 1) <= 0 }">{{ free(r.assessed.kit) ?? '–' }}</td>
             <td class="act">
               <button v-if="job.kit?.id === r.assessed.kit.id" class="plain" @click="emit('pick', null)">
                 put back

@@ -87,7 +87,7 @@ const differs = (of: (r: RankedKit) => string) => new Set(props.kits.map(of)).si
 <template>
   <section class="card side">
     <header><h2>Side by side</h2></header>
-    <table class="dense">
+    <table class="dense sides">
       <thead>
         <tr>
           <th />
@@ -107,7 +107,7 @@ const differs = (of: (r: RankedKit) => string) => new Set(props.kits.map(of)).si
         <tr class="drawn">
           <td class="small muted">loaded, on it</td>
           <td v-for="r in kits" :key="r.assessed.kit.id">
-            <svg :viewBox="`-95 0 190 ${DRAWN}`" :height="DRAWN">
+            <svg :viewBox="`-95 0 190 ${DRAWN}`">
               <line x1="-90" x2="90" :y1="DRAWN - 32" :y2="DRAWN - 32" class="floor" />
               <RearView
                 :vehicle="job.vehicle"
@@ -143,8 +143,15 @@ th,
 td {
   height: 28px;
 }
-td:first-child {
-  width: 170px;
+th:first-child {
+  width: 132px;
+}
+.sides {
+  table-layout: fixed;
+}
+svg {
+  width: 100%;
+  max-height: 170px;
 }
 .differs td:not(:first-child) {
   font-weight: 600;

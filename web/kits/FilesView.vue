@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
-import { CATALOGUE_FILES, problemText, type CatalogueFile, type Problem } from '@stout-shackle/core/exchange'
+import { CATALOGUE_FILES, type CatalogueFile, type Problem } from '@stout-shackle/core/exchange'
 import { call, Refused } from '../api/client'
 import { failureText } from '../entry/file'
 import StateSign from '../entry/StateSign.vue'
@@ -124,7 +124,9 @@ const act = (what: 'apply' | 'undo', body: object = {}) =>
     await list()
   })
 const stop = () => attempt(() => call(`/imports/${run.value!.id}/stop`, { method: 'POST', body: {} }))
-const noteText = (note: string | Problem) => (typeof note === 'string' ? note : problemText(note))
+/** The row stands beside it: here only where in it, and what. */
+const noteText = (note: string | Problem) =>
+  typeof note === 'string' ? note : `${note.column ? `${note.column}: ` : ''}${note.message}`
 </script>
 
 <template>

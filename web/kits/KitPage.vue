@@ -9,7 +9,7 @@ import {
   type Condition,
   type Kit,
 } from '@stout-shackle/core/kit'
-import { formatNumber, formatQuantity, GRAVITY, UNITS } from '@stout-shackle/core/quantity'
+import { formatNumber, formatQuantity, GRAVITY, INCH, UNITS } from '@stout-shackle/core/quantity'
 import { FAMILY_NAMES, flagText, plain, stockText } from '@stout-shackle/core/wording'
 import { call } from '../api/client'
 import { failureText } from '../entry/file'
@@ -44,6 +44,9 @@ watch(
 const flags = computed(() => (kit.value ? checkKit(kit.value, lines.value) : []))
 const stock = computed(() => shop.stock.find((s) => s.item.kit === props.id) ?? null)
 const len = (v: number) => formatQuantity('length', v, preferences.system)
+/** A length of line: nobody asks for sixteenths of it. */
+const FOOT = 12 * INCH
+const run = (v: number) => (preferences.system === 'us' ? `${(v / FOOT).toFixed(0)} ft` : `${v.toFixed(1)} m`)
 const pressure = (v: number) => formatQuantity('pressure', v, preferences.system)
 const facts = computed((): [string, string][] => {
   const k = kit.value
@@ -82,7 +85,7 @@ const facts = computed((): [string, string][] => {
       : []),
     [
       'Air line in the box',
-      k.airLine ? `${len(k.airLine.length)} of ${len(k.airLine.diameter)}, ${plain(k.fitting)}` : 'none',
+      k.airLine ? `${run(k.airLine.length)} of ${len(k.airLine.diameter)}, ${plain(k.fitting)}` : 'none',
     ],
     [
       'Time',
@@ -213,6 +216,9 @@ const WHEN = { 'as-fitted': '', 'after-alignment': ', after alignment', 'at-ride
 }
 .stock {
   margin-left: auto;
+}
+.note {
+  margin-bottom: 10px;
 }
 .columns {
   display: grid;

@@ -89,7 +89,9 @@ async function takeFile(event: Event) {
             <td class="num">{{ (k.minutes.low / 60).toFixed(1) }}–{{ (k.minutes.high / 60).toFixed(1) }}</td>
             <td class="num">{{ k.price }}</td>
             <td class="num">{{ stockOf.get(k.id)?.item.onHand ?? '–' }}</td>
-            <td class="num" :class="{ none: stockOf.get(k.id)?.free === 0 }">{{ stockOf.get(k.id)?.free ?? '–' }}</td>
+            <td class="num" :class="{ none: (stockOf.get(k.id)?.free ?? 1) <= 0 }">
+              {{ stockOf.get(k.id)?.free ?? '–' }}
+            </td>
           </tr>
         </tbody>
       </table>

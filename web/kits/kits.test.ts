@@ -1,0 +1,204 @@
+import { flushPromises, mount, type VueWrapper } from '@vue/test-utils'
+import { createPinia, setActivePinia } from 'pinia'
+import type { Component } from 'vue'
+import { createMemoryHistory, createRouter } from 'vue-router'
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
+import { DEFAULT_RULES, stockState, type RuleSet } from '@stout-shackle/core/kit'
+import { demoApplications, demoKits, demoStock } from '../../demo/shop'
+import { labelled } from '../fixtures/mount'
+import FilesView from './FilesView.vue'
+import KitPage from './KitPage.vue'
+import KitsView from './KitsView.vue'
+import RulesView from './RulesView.vue'
+import StockView from './StockView.vue'
+
+// ECharts draws on a canvas that the DOM stand-in does not have: what it would draw is looked at instead.
+vi.mock('vue-echarts', () => ({ default: { name: 'VChart', props: ['option'], template: '<i class="drawn" />' } }))
+
+/** What was sent, and answers by method and path; a function is asked each time. */
+let sent: { method: string; path: string; body: unknown; version: string | null }[]
+let answers: Record<string, unknown>
+beforeEach(() => {
+  sent = []
+  answers = {}
+  vi.stubGlobal('fetch', (url: string, init: RequestInit = {}) => {
+    const path = url.replace(/^\/api/, '')
+    const method = init.method ?? 'GET'
+    const body: unknown = typeof init.body === 'string' ? JSON.parse(init.body) : (init.body ?? null)
+    sent.push({ method, path, body, version: new Headers(init.headers).get('If-Match') })
+    const found = answers[`${method} ${path}`] ?? answers[`${method} ${path.split('?')[0]}`]
+    const data: unknown = typeof found === 'function' ? (found as (b: unknown) => unknown)(body) : found
+    return Promise.resolve(
+      data === undefined
+        ? new Response(JSON.stringify({ detail: `nothing at ${method} ${path}`, errors: [] }), { status: 404 })
+        : data instanceof Response
+          ? data
+          : new Response(JSON.stringify(data)),
+    )
+  })
+})
+afterEach(() => vi.unstubAllGlobals())
+
+const page = { template: '<div />' }
+async function show(component: Component, props: Record<string, unknown> = {}): Promise<VueWrapper> {
+  const pinia = createPinia()
+  setActivePinia(pinia)
+  const router = createRouter({
+    history: createMemoryHistory(),
+    routes: ['kits', 'stock', 'rules', 'files']
+      .map((name) => ({ path: `/${name}`, name, component: page }))
+      .concat([{ path: '/kit/:id', name: 'kit', component: page }]),
+  })
+  const wrapper = mount(component, {
+    props,
+    global: { plugins: [pinia, router] },
+    attachTo: document.body,
+  }) as VueWrapper
+  await flushPromises()
+  return wrapper
+}
+const stock = () => demoStock().map((item) => ({ version: 3, ...stockState(item, []) }))
+const button = (wrapper: VueWrapper, text: string) => wrapper.findAll('button').find((b) => b.text().includes(text))!
+
+describe('the catalogue', () => {
+  test('finds while it is typed, and says when nothing is found', async () => {
+    const kits = demoKits().map((k) => ({
+      version: 1,
+      document: { ...k, minimum: k.bag?.minimum ?? null, maximum: k.bag?.maximum ?? null },
+    }))
+    answers['GET /kits'] = { total: kits.length, entries: kits }
+    answers['GET /stock'] = stock()
+    answers['GET /kits?find=nosuch'] = { total: 0, entries: [] }
+    const wrapper = await show(KitsView)
+    expect(wrapper.text()).toContain('43 kits')
+    expect(wrapper.find('tbody').text()).toContain('no air')
+    await labelled(wrapper, 'Find a kit').setValue('nosuch')
+    await vi.waitUntil(() => sent.some((s) => s.path === '/kits?find=nosuch'))
+    await flushPromises()
+    expect(wrapper.text()).toContain('No kit has all of "nosuch"')
+  })
+})
+
+describe("a kit's page", () => {
+  test('has its curves, its hardware with hands, its list, and what its data says against itself', async () => {
+    const kit = demoKits().find((k) => k.id === 'kettleworth-single')!
+    answers['GET /kits/kettleworth-single'] = { version: 1, document: kit }
+    answers['GET /kits/kettleworth-single/applications'] = demoApplications().filter((a) => a.kit === kit.id)
+    answers['GET /stock'] = stock()
+    const wrapper = await show(KitPage, { id: kit.id })
+    await vi.waitUntil(() => wrapper.find('.drawn').exists(), { timeout: 15_000 })
+    expect(wrapper.find('.note').text()).toContain('differs by more than 15 % from pressure times area')
+    expect(wrapper.text()).toMatch(/Upper bracket\s*frame\s*left/)
+    expect(wrapper.text()).toContain('Tollmere Drover 25 2010–2024')
+    expect(wrapper.text()).toContain("not rear brakes drum: Lower bracket meets the drum's back plate")
+    expect(wrapper.text()).toContain('evenly, after alignment')
+    const { series } = wrapper.findComponent({ name: 'VChart' }).props('option') as { series: { data: number[][] }[] }
+    // Load of one bag at its maximum and shortest height: 90 psi times the table's first area.
+    expect(series[2]!.data[0]![1]).toBeCloseTo((620528 * 0.015) / 9.80665 / 0.45359237, 3)
+  })
+  test('a kit that is not there says so', async () => {
+    answers['GET /stock'] = []
+    const wrapper = await show(KitPage, { id: 'nobody' })
+    expect(wrapper.find('[role=alert]').text()).toContain('nothing at GET /kits/nobody')
+  })
+})
+
+describe('the shelf', () => {
+  test('a count is changed by version; what is no number stays as it was', async () => {
+    answers['GET /stock'] = stock()
+    answers['PUT /stock/band-clamp'] = (body: unknown) => ({ version: 4, document: body })
+    const wrapper = await show(StockView)
+    expect(wrapper.text()).toContain('to order')
+    const box = labelled(wrapper, 'Band clamp for a heat shield, on the shelf')
+    await box.setValue('9')
+    await box.trigger('change')
+    await flushPromises()
+    expect(sent.find((s) => s.method === 'PUT')).toMatchObject({
+      version: '"3"',
+      body: { id: 'band-clamp', onHand: 9 },
+    })
+    await box.setValue('many')
+    await box.trigger('change')
+    expect(wrapper.find('[role=alert]').text()).toContain('on the shelf: type a number; it stays 1')
+    expect(sent.filter((s) => s.method === 'PUT')).toHaveLength(1)
+  })
+})
+
+describe('the rules', () => {
+  test('a rule is changed in words and kept as the next version, with why', async () => {
+    answers['GET /rules'] = DEFAULT_RULES
+    answers['PUT /rules'] = (body: unknown) => body
+    const wrapper = await show(RulesView)
+    expect(wrapper.text()).toContain('Version 1: as shipped')
+    await button(wrapper, 'Heavy rust').trigger('click')
+    const says = wrapper.findAll('.edit label').find((l) => l.text().startsWith('Says, when it takes effect'))!
+    await says.find('input').setValue('Heavy rust: price the cleaning first')
+    await button(wrapper, 'Keep as version 2').trigger('click')
+    await flushPromises()
+    expect(wrapper.find('[role=alert]').text()).toContain('Say why the rules change')
+    await labelled(wrapper, 'Why do the rules change').setValue('cleaning is paid work')
+    await button(wrapper, 'Keep as version 2').trigger('click')
+    await flushPromises()
+    const put = sent.find((s) => s.method === 'PUT')!
+    expect(put.version).toBe('"1"')
+    expect((put.body as RuleSet).version).toBe(2)
+    expect((put.body as RuleSet).rules.find((r) => r.id === 'rust')!.says).toBe('Heavy rust: price the cleaning first')
+    expect(wrapper.text()).toContain('Version 2: cleaning is paid work')
+  })
+  test('a new rule is put together from what is looked at; undo takes it back', async () => {
+    answers['GET /rules'] = DEFAULT_RULES
+    const wrapper = await show(RulesView)
+    await button(wrapper, 'new rule').trigger('click')
+    expect(wrapper.find('.tests').text()).toContain('running boards is yes')
+    await labelled(wrapper, 'What is looked at').setValue('vehicle:bed')
+    await labelled(wrapper, 'What it has to be').setValue('flat')
+    await button(wrapper, 'add this test').trigger('click')
+    expect(wrapper.find('.tests').text()).toContain('bed is flat')
+    await button(wrapper, 'undo all').trigger('click')
+    expect(wrapper.text()).not.toContain('New rule')
+  })
+})
+
+describe('files in and out', () => {
+  const run = (state: string, wrong: number) => ({
+    id: 'r1',
+    kind: 'stock',
+    name: 'shelf.csv',
+    state,
+    at: '2026-11-25T10:00:00Z',
+    progress: { new: 1, changed: 1, same: 4, wrong, bytes: 10, of: 10 },
+    problem: null,
+  })
+  test('a dry run is shown row by row; the good rows are taken in, and back', async () => {
+    answers['GET /imports'] = []
+    answers['POST /imports'] = run('reading', 1)
+    answers['GET /imports/r1'] = run('checked', 1)
+    answers['GET /imports/r1/rows'] = [
+      { row: 7, id: null, change: 'wrong', notes: [{ row: 7, column: 'on_hand', message: '"x" is no number' }] },
+    ]
+    answers['POST /imports/r1/apply'] = run('applied', 1)
+    answers['POST /imports/r1/undo'] = run('undone', 1)
+    const wrapper = await show(FilesView)
+    expect(wrapper.text()).toContain('Nothing is taken in at once')
+    const box = wrapper.find<HTMLInputElement>('input[type=file]')
+    Object.defineProperty(box.element, 'files', { value: [new File(['id\n'], 'shelf.csv')], configurable: true })
+    await box.trigger('change')
+    await vi.waitUntil(() => wrapper.text().includes('on_hand: "x" is no number'), { timeout: 5_000 })
+    await button(wrapper, 'Take in the 2 good rows').trigger('click')
+    await flushPromises()
+    expect(sent.find((s) => s.path === '/imports/r1/apply')!.body).toEqual({ rows: 'good' })
+    await button(wrapper, 'Take it back').trigger('click')
+    await flushPromises()
+    expect(wrapper.text()).toContain('taken back')
+  })
+  test('a file that the server refuses says why', async () => {
+    answers['GET /imports'] = []
+    answers['POST /imports'] = new Response(JSON.stringify({ detail: 'A file may have 40 MB.' }), { status: 413 })
+    const wrapper = await show(FilesView)
+    const box = wrapper.find<HTMLInputElement>('input[type=file]')
+    Object.defineProperty(box.element, 'files', { value: [new File(['x'], 'big.csv')], configurable: true })
+    await box.trigger('change')
+    await flushPromises()
+    expect(wrapper.find('[role=alert]').text()).toBe('A file may have 40 MB.')
+  })
+})
