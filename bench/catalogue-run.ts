@@ -1,5 +1,7 @@
 import { writeFileSync } from 'node:fs'
-import { benchCatalogue } from './catalogue'
+import { benchCatalogue, loadCatalogue } from './catalogue'
 
-const [address, pid, dir, figures] = process.argv.slice(2) as [string, string, string, string]
-writeFileSync(figures, JSON.stringify(await benchCatalogue(address, Number(pid), dir)))
+// First with an address only: kits and vehicles are taken in. Then the server is started anew, and measured.
+const [address, pid, dir, figures] = process.argv.slice(2)
+if (!pid) await loadCatalogue(address!)
+else writeFileSync(figures!, JSON.stringify(await benchCatalogue(address!, Number(pid), dir!)))

@@ -1,12 +1,20 @@
 import { readFileSync, writeFileSync } from 'node:fs'
 import { cpus, totalmem } from 'node:os'
 import type { Figure } from './measure'
+import type { CatalogueFigures } from './catalogue'
+import type { FitmentFigures } from './fitment'
 import { benchPage } from './page'
 import type { Sweep } from './vehicles'
 
 const address = process.argv[2]!
 const page = await benchPage(address, new URL('../web/dist/', import.meta.url))
-const { core, sweep } = JSON.parse(readFileSync(process.argv[3]!, 'utf8')) as { core: Figure[]; sweep: Sweep }
+const { core, sweep, fitment } = JSON.parse(readFileSync(process.argv[3]!, 'utf8')) as {
+  core: Figure[]
+  sweep: Sweep
+  fitment: FitmentFigures
+}
+const { shop, verdicts, search, taking } = JSON.parse(readFileSync(process.argv[4]!, 'utf8')) as CatalogueFigures
+const s = (milliseconds: number) => `${(milliseconds / 1000).toFixed(1)} s`
 const ms = (v: number) => (v < 0.01 ? `${(v * 1000).toFixed(2)} µs` : `${v.toFixed(2)} ms`)
 const named = (what: string) => core.find((f) => f.what.startsWith(what))!
 const [stand, finder] = [named('standOf'), named('ml-levenberg-marquardt')]
@@ -24,6 +32,27 @@ ${new Date().toISOString().slice(0, 10)}, Node.js ${process.version}, ${cpus().l
 ${page.keystrokes.map((k) => `| keystroke to answer painted, ${k.what} | ${k.median.toFixed(0)} ms median, ${k.worst.toFixed(0)} ms worst of 40 | 50 ms |`).join('\n')}
 | dragging a weight on Load for 4 s, traced in Chromium: frames drawn a second | ${page.drag.framesPerSecond.toFixed(1)} | 60 |
 | the same: between two frames | ${page.drag.median.toFixed(1)} ms median, ${page.drag.worst.toFixed(1)} ms worst of ${page.drag.frames} | 16.7 ms |
+
+## A catalogue of ${shop.kits} kits, ${shop.applications} lines and ${shop.vehicles} vehicles
+
+Seeded, \`bench/big-shop.ts\`. Verdicts are asked for by autocannon, ten connections at once, after a round to warm up; the
+file of lines is taken in on the page by a person's clicks, on a freshly started server, while somebody else asks for its health.
+
+| what | figure | aim |
+|---|---|---|
+| from vehicle and survey to every verdict with reasons, over HTTP, 10 clients | ${verdicts.median} ms median, ${verdicts.p90} ms at 90 %, ${verdicts.p97} ms at 97.5 %, ${verdicts.worst} ms worst of ${verdicts.asked} | 20 ms at 95 % |
+| the same verdicts in the core | ${ms(fitment.byModel.median)} median, ${ms(fitment.byModel.worst)} at 99 % | |
+| looking at every line one after the other | ${ms(fitment.oneByOne.median)} median: ${(fitment.oneByOne.median / fitment.byModel.median).toFixed(0)} times as long | 20 times |
+| verdicts that differ between the two, of ${fitment.compared} | ${fitment.differing} | 0 |
+| ranking those that fit (up to ${fitment.ranking.kits}), four load cases | ${ms(fitment.ranking.median)} median, ${ms(fitment.ranking.worst)} worst of 30 | 50 ms |
+| finding vehicles and kits together, letter by letter | ${search.median.toFixed(1)} ms median, ${search.p95.toFixed(1)} ms at 95 % of ${search.asked} | 30 ms |
+| ${search.peer.what} | ${ms(search.peer.median)} median, ${ms(search.peer.worst)} at 99 % | |
+| taking in the lines: sent, read and checked | ${s(taking.read)} | with the next 20 s |
+| put on the shelf, in one transaction | ${s(taking.apply)} | |
+| taken back as one step | ${s(taking.undo)} | |
+| largest the server was meanwhile | ${taking.peakMegabytes.toFixed(0)} MB | 400 MB |
+| longest between two frames of the page meanwhile, of ${taking.frames} | ${taking.worstFrame.toFixed(0)} ms | |
+| longest anybody else waited for the server meanwhile | ${s(taking.answers)} | |
 
 ## The computation, beside general libraries
 

@@ -1,5 +1,6 @@
 // Measures and writes docs/performance.md.
 import { execFileSync } from 'node:child_process'
+import { once } from 'node:events'
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -28,7 +29,16 @@ try {
   ])
   const figures = join(dataDir, 'core.json')
   writeFileSync(figures, execFileSync('node', [join(bundle, 'core-run.js')]))
-  run('npx', ['tsx', 'bench/run.ts', address, figures])
+  const catalogue = join(dataDir, 'catalogue.json')
+  const shop = join(dataDir, 'large')
+  const filled = await startServer({ dataDir: shop, port: 5288 })
+  run('npx', ['tsx', 'bench/catalogue-run.ts', filled.address])
+  filled.child.kill('SIGTERM')
+  await once(filled.child, 'exit')
+  const large = await startServer({ dataDir: shop, port: 5288 })
+  run('npx', ['tsx', 'bench/catalogue-run.ts', large.address, String(large.child.pid), dataDir, catalogue])
+  large.child.kill('SIGTERM')
+  run('npx', ['tsx', 'bench/run.ts', address, figures, catalogue])
 } finally {
   child.kill('SIGTERM')
   rmSync(dataDir, { recursive: true, force: true })

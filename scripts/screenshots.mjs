@@ -90,7 +90,7 @@ try {
     await page.locator('h1').first().waitFor()
     await page.evaluate(() => document.fonts.ready)
     await prepare?.(page)
-      await page.screenshot({ path: join(out, `${name}.png`) })
+    await page.screenshot({ path: join(out, `${name}.png`) })
     console.log(`· ${name}`)
   }
 } finally {

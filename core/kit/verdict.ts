@@ -231,19 +231,22 @@ function applyLine(a: Application, vehicle: Vehicle, survey: Survey, judged: Jud
       unknown ? [fact] : NOTHING,
     )
   }
-  const unknownOf = (when: readonly Condition[]) => when.filter((c) => holds(c, vehicle, survey) === null).map(factOf)
   for (const { when, says } of a.excludes) {
     const held = conditionsHold(when, vehicle, survey)
     if (held === true) add(found, listReason(judged, 'no', says, { change: 'nothing: its list leaves these out' }))
-    if (held === null) add(found, listReason(judged, 'ask', `Its list leaves some out: ${says}`), unknownOf(when))
+    if (held === null)
+      add(found, listReason(judged, 'ask', `Its list leaves some out: ${says}`), unknownOf(when, vehicle, survey))
   }
   for (const { when, what, says, part, minutes } of a.needs) {
     const held = conditionsHold(when, vehicle, survey)
     if (held === true) add(found, listReason(judged, what, says, { part, minutes }))
-    if (held === null) add(found, listReason(judged, 'ask', `May be needed: ${says}`), unknownOf(when))
+    if (held === null) add(found, listReason(judged, 'ask', `May be needed: ${says}`), unknownOf(when, vehicle, survey))
   }
   return found
 }
+
+const unknownOf = (when: readonly Condition[], vehicle: Vehicle, survey: Survey): Fact[] =>
+  when.filter((c) => holds(c, vehicle, survey) === null).map(factOf)
 
 const onlyFor = (condition: Condition): string => {
   const { how } = wants(condition)

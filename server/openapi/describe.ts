@@ -1,9 +1,11 @@
 import { z } from 'zod'
 import { bayRecordSchema, jobExportSchema, jobSchema, recordInputSchema } from '@stout-shackle/core/job'
-import { kitSchema } from '@stout-shackle/core/kit'
-import { vehicleSchema } from '@stout-shackle/core/vehicle'
+import { applicationSchema, kitSchema, ruleSetSchema, stockItemSchema } from '@stout-shackle/core/kit'
+import { platformSchema, vehicleSchema } from '@stout-shackle/core/vehicle'
 import { calculators } from '../compute'
+import { applySchema } from '../imports'
 import { newJobSchema } from '../jobs'
+import { verdictQuestionSchema } from '../shelf'
 
 type Json = Record<string, unknown>
 
@@ -46,9 +48,9 @@ const add = (summary: string, input: Json, output: Json, parameters: Json[] = []
   requestBody: body(input),
   responses: { 201: ok('Added', output), 409: problem, 413: problem, 422: problem },
 })
-const change = (summary: string, schema: Json, output: Json): Json => ({
+const change = (summary: string, schema: Json, output: Json, parameters: Json[] = [idParameter]): Json => ({
   summary,
-  parameters: [idParameter, ifMatch, repeatable],
+  parameters: [...parameters, ifMatch, repeatable],
   requestBody: body(schema),
   responses: { 200: ok('Changed', output), 404: problem, 412: problem, 422: problem, 428: problem },
 })
@@ -64,12 +66,20 @@ export function describeApi(): Json {
     type: 'object',
     properties: { version: { type: 'integer' }, job: ref('Job'), records: listOf(ref('BayRecord')) },
   }
-  const catalogue = (name: string, noun: string): Json => ({
-    [`/api/${noun}s`]: {
-      get: read(`All ${noun}s`, listOf(versioned(name))),
+  const found = (name: string): Json => ({
+    type: 'object',
+    properties: { total: { type: 'integer' }, entries: listOf(versioned(name)) },
+  })
+  const query = (name: string, type: string): Json => ({ name, in: 'query', schema: { type } })
+  const find = query('find', 'string')
+  const limit = query('limit', 'integer')
+  const offset = query('offset', 'integer')
+  const catalogue = (name: string, noun: string, many = `${noun}s`): Json => ({
+    [`/api/${many}`]: {
+      get: read(`Find ${noun}s`, found(name), [find, limit, offset]),
       post: add(`Add a ${noun}`, ref(name), versioned(name)),
     },
-    [`/api/${noun}s/{id}`]: {
+    [`/api/${many}/{id}`]: {
       get: read(`One ${noun}`, versioned(name), [idParameter]),
       put: change(`Change a ${noun}`, ref(name), versioned(name)),
     },
@@ -109,7 +119,8 @@ export function describeApi(): Json {
       '/api/jobs/{id}/loads.csv': { get: { summary: 'Loads of every case', ...file('text/csv') } },
       '/api/schemas/{name}': {
         get: {
-          summary: 'JSON Schema of a document: job, job-export, record, vehicle, kit',
+          summary:
+            'JSON Schema of a document: job, job-export, record, vehicle, kit, application, platform, stock-item, rule-set',
           parameters: [{ name: 'name', in: 'path', required: true, schema: { type: 'string' } }],
           responses: { 200: { description: 'The schema', content: { 'application/schema+json': {} } }, 404: problem },
         },
@@ -119,6 +130,58 @@ export function describeApi(): Json {
       },
       ...catalogue('Vehicle', 'vehicle'),
       ...catalogue('Kit', 'kit'),
+      ...catalogue('Application', 'application'),
+      ...catalogue('Platform', 'platform'),
+      ...catalogue('StockItem', 'stock item', 'stock'),
+      '/api/kits/{id}/applications': { get: read("Lines of a kit's list", listOf(ref('Application')), [idParameter]) },
+      '/api/verdicts': {
+        post: {
+          summary: 'Every kit of the catalogue for a vehicle as it stands, with its reasons, and the next question',
+          requestBody: body(schemaOf(verdictQuestionSchema)),
+          responses: { 200: ok('Verdicts name their reasons by place in the list of reasons'), 422: problem },
+        },
+      },
+      '/api/shelf': {
+        get: read('Kits a make and model can choose from, their lines and the rules', { type: 'object' }, [
+          query('make', 'string'),
+          query('model', 'string'),
+        ]),
+      },
+      '/api/rules': {
+        get: read('Fitment rules as they stand', ref('RuleSet')),
+        put: change('The next version of the fitment rules', ref('RuleSet'), ref('RuleSet'), []),
+      },
+      '/api/rules/{version}': {
+        get: read('Fitment rules as they stood', ref('RuleSet'), [
+          { name: 'version', in: 'path', required: true, schema: { type: 'integer' } },
+        ]),
+      },
+      '/api/imports': {
+        get: read('The latest files taken in', listOf({ type: 'object' })),
+        post: {
+          summary: 'Read and check a file: CSV, JSON or xlsx. Nothing is changed yet',
+          parameters: [query('kind', 'string'), query('name', 'string')],
+          requestBody: { content: { 'application/octet-stream': {} } },
+          responses: { 202: ok('Being read'), 413: problem, 422: problem },
+        },
+      },
+      '/api/imports/{id}': { get: read('How far it is', { type: 'object' }, [idParameter]) },
+      '/api/imports/{id}/rows': {
+        get: read('What each row would do', listOf({ type: 'object' }), [
+          idParameter,
+          query('change', 'string'),
+          limit,
+          offset,
+        ]),
+      },
+      '/api/imports/{id}/apply': {
+        post: add('Put it on the shelf, in one transaction', schemaOf(applySchema), { type: 'object' }, [idParameter]),
+      },
+      '/api/imports/{id}/undo': { post: add('Take it back as one step', {}, { type: 'object' }, [idParameter]) },
+      '/api/imports/{id}/stop': { post: add('Stop reading it', {}, { type: 'object' }, [idParameter]) },
+      '/api/exports/{id}': {
+        get: { summary: 'A whole catalogue: kits.csv, kits.json and so on', ...file('text/csv') },
+      },
       ...Object.fromEntries(
         Object.entries(calculators).map(([name, { request, summary }]) => [
           `/api/compute/${name}`,
@@ -140,6 +203,10 @@ export function describeApi(): Json {
         BayRecord: schemaOf(bayRecordSchema),
         Vehicle: schemaOf(vehicleSchema),
         Kit: schemaOf(kitSchema),
+        Application: schemaOf(applicationSchema),
+        Platform: schemaOf(platformSchema),
+        StockItem: schemaOf(stockItemSchema),
+        RuleSet: schemaOf(ruleSetSchema),
         Problem: {
           type: 'object',
           required: ['type', 'status', 'title', 'detail'],

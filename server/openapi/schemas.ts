@@ -1,8 +1,8 @@
 import { Router } from 'express'
 import { z } from 'zod'
 import { bayRecordSchema, jobExportSchema, jobSchema } from '@stout-shackle/core/job'
-import { kitSchema } from '@stout-shackle/core/kit'
-import { vehicleSchema } from '@stout-shackle/core/vehicle'
+import { applicationSchema, kitSchema, ruleSetSchema, stockItemSchema } from '@stout-shackle/core/kit'
+import { platformSchema, vehicleSchema } from '@stout-shackle/core/vehicle'
 import { notFound } from '../problem'
 
 /** What others may want to check their files with. */
@@ -12,6 +12,10 @@ const PUBLISHED: Record<string, z.ZodType> = {
   record: bayRecordSchema,
   vehicle: vehicleSchema,
   kit: kitSchema,
+  application: applicationSchema,
+  platform: platformSchema,
+  'stock-item': stockItemSchema,
+  'rule-set': ruleSetSchema,
 }
 
 /** JSON Schema (2020-12) of the documents, made from the schemas that the server checks with. */

@@ -37,7 +37,11 @@ beforeEach(() => {
     )
   })
 })
-afterEach(() => vi.unstubAllGlobals())
+let shown: VueWrapper | null = null
+afterEach(() => {
+  shown?.unmount()
+  vi.unstubAllGlobals()
+})
 
 const page = { template: '<div />' }
 async function show(component: Component, props: Record<string, unknown> = {}): Promise<VueWrapper> {
@@ -54,6 +58,7 @@ async function show(component: Component, props: Record<string, unknown> = {}): 
     global: { plugins: [pinia, router] },
     attachTo: document.body,
   }) as VueWrapper
+  shown = wrapper
   await flushPromises()
   return wrapper
 }
@@ -112,6 +117,8 @@ describe('the shelf', () => {
     const box = labelled(wrapper, 'Band clamp for a heat shield, on the shelf')
     await box.setValue('9')
     await box.trigger('change')
+    // Written, and the shelf asked for again.
+    await vi.waitUntil(() => sent.filter((s) => s.path === '/stock').length === 2)
     await flushPromises()
     expect(sent.find((s) => s.method === 'PUT')).toMatchObject({
       version: '"3"',
