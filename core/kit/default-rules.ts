@@ -46,7 +46,7 @@ const RULES: readonly Rule[] = [
   rule({
     id: 'lift-block',
     name: 'Lift block, too high',
-    when: [REAR, LEAF, { survey: 'liftBlock', overKit: 'liftBlockMostWithSpacer' }],
+    when: [REAR, BESIDE, LEAF, { survey: 'liftBlock', overKit: 'liftBlockMostWithSpacer' }],
     effect: 'no',
     says: 'Lift block is {has}, this bracket takes {takes} at most',
     asks: 'Lift block not measured: type its height, 0 for none',
@@ -57,7 +57,7 @@ const RULES: readonly Rule[] = [
   rule({
     id: 'lift-block-spacer',
     name: 'Lift block, with spacers',
-    when: [REAR, LEAF, { survey: 'liftBlock', overKit: 'liftBlockMost' }],
+    when: [REAR, BESIDE, LEAF, { survey: 'liftBlock', overKit: 'liftBlockMost' }],
     effect: 'part',
     says: 'Lift block {has}: needs the long-bolt spacer set',
     parts: [part(SPACER_PARTS)],

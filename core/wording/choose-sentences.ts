@@ -169,13 +169,29 @@ const KIT_FIGURE_NAMES: Record<KitFigure, string> = {
   exhaustMost: "the kit's largest exhaust",
 }
 
+type KitWord = Extract<RuleTest, { kit: unknown }>['kit']
+const KIT_WORD_NAMES: Record<KitWord, string> = {
+  family: 'family',
+  axle: 'axle',
+  drilling: 'drilling',
+  hitchRails: 'word on hitch rails',
+  coilGap: 'maximum by coil gap',
+}
+type KitList = Extract<RuleTest, { notAmong: unknown }>['notAmong']
+const KIT_LIST_NAMES: Record<KitList, string> = {
+  suspension: 'springs',
+  bodies: 'bodies',
+  rearWheels: 'rear wheels',
+  bumpers: 'bumpers',
+}
+
 /** What a rule looks at, as a person says it. */
 export function testText(test: RuleTest, system: UnitSystem): string {
   const words = (list: readonly (string | boolean)[]) =>
     list.map((w) => (typeof w === 'boolean' ? (w ? 'yes' : 'no') : plain(w))).join(' or ')
-  if ('kit' in test) return `kit's ${plain(test.kit)} is ${words(test.is)}`
+  if ('kit' in test) return `kit's ${KIT_WORD_NAMES[test.kit]} is ${words(test.is)}`
   if ('unanswered' in test) return `${FACT_NAMES[test.survey]} is not answered`
-  if ('fact' in test) return `${FACT_NAMES[test.fact]} is not among the kit's ${plain(test.notAmong)}`
+  if ('fact' in test) return `${FACT_NAMES[test.fact]} is not among the kit's ${KIT_LIST_NAMES[test.notAmong]}`
   if ('overKit' in test) return `${FACT_NAMES[test.survey]} is over ${KIT_FIGURE_NAMES[test.overKit]}`
   if ('underKit' in test) return `${FACT_NAMES[test.survey]} is under ${KIT_FIGURE_NAMES[test.underKit]}`
   const fact = factOf(test)

@@ -68,8 +68,11 @@ export const useShop = defineStore('shop', () => {
     totals.value = { ...totals.value, kits: total }
   }
   const platforms = shallowRef<Platform[]>([])
-  const loadPlatforms = async () =>
-    void (platforms.value = (await call<Found<Platform>>('/platforms')).entries.map((p) => p.document))
+  /** Hints beside questions: a page that cannot have them works without. */
+  async function loadPlatforms(): Promise<void> {
+    const found = await call<Found<Platform>>('/platforms').catch(() => null)
+    if (found) platforms.value = found.entries.map((p) => p.document)
+  }
   const loadStock = async () => void (stock.value = await call<(StockState & { version: number })[]>('/stock'))
   /** What a vehicle of this make and model can choose from. */
   async function loadShelf({ make, model }: Pick<Vehicle, 'make' | 'model'>): Promise<void> {

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
 import { GRAVITY, type QuantityKind } from '@stout-shackle/core/quantity'
-import { BODIES, checkVin, tyreDiameter, vehicleSchema, type Vehicle } from '@stout-shackle/core/vehicle'
+import { BEDS, BODIES, checkVin, tyreDiameter, vehicleSchema, type Vehicle } from '@stout-shackle/core/vehicle'
 import { formatQuantity } from '@stout-shackle/core/quantity'
 import { BODY_NAMES } from '@stout-shackle/core/wording'
 import { failureText } from '../entry/file'
 import QuantityField from '../entry/QuantityField.vue'
 import { usePreferences } from '../stores/preferences'
+import { useShop } from '../stores/shop'
 
 /** A vehicle of the library: every figure the computation needs, unknown ones left empty on purpose. */
 const props = defineProps<{
@@ -74,6 +75,17 @@ const draft = reactive<Draft>(
     : blank(),
 )
 const problems = ref<string[]>([])
+const shop = useShop()
+void shop.loadPlatforms()
+/** Built on a platform: what it knows fills what is still empty, and nothing that was typed. */
+function onPlatform(id: string) {
+  const platform = shop.platforms.find((p) => p.id === id)
+  draft.platform = platform?.id ?? null
+  if (!platform) return
+  if (!draft.make) draft.make = platform.make
+  for (const [key, value] of Object.entries(platform.geometry))
+    if (draft[key as keyof Vehicle] === null) set(key as keyof Vehicle, value)
+}
 
 interface FieldSpec {
   key: keyof Vehicle
@@ -102,6 +114,7 @@ const WEIGHTS: FieldSpec[] = [
   { key: 'curbFront', label: 'Front axle, empty', kind: 'mass', min: 200, max: 12000, needed: true },
   { key: 'curbRear', label: 'Rear axle, empty', kind: 'mass', min: 200, max: 15000, needed: true },
   { key: 'rearUnsprung', label: 'Rear axle unsprung', kind: 'mass', min: 40, max: 1500, needed: true },
+  { key: 'frontUnsprung', label: 'Front axle unsprung', kind: 'mass', min: 30, max: 1500 },
   { key: 'tyreLimitFront', label: 'Front tyre limit, each', kind: 'mass', min: 50, max: 30000 },
   { key: 'tyreLimitRear', label: 'Rear tyre limit, each', kind: 'mass', min: 50, max: 30000 },
   { key: 'tyrePressureFront', label: 'Front tyres, cold', kind: 'pressure', min: 50000, max: 1200000 },
@@ -176,7 +189,7 @@ const tyreNote = computed(() => {
 async function submit() {
   const id =
     draft.id ||
-    `${draft.make} ${draft.model} ${draft.year}`
+    `${draft.make} ${draft.model} ${draft.trim} ${draft.year}`
       .toLowerCase()
       .replace(/[^a-z0-9]+/g, '-')
       .replace(/^-|-$/g, '') ||
@@ -209,6 +222,26 @@ async function submit() {
     <div class="grid">
       <label class="stacked">Make<el-input v-model="draft.make!" maxlength="60" /></label>
       <label class="stacked">Model<el-input v-model="draft.model!" maxlength="60" /></label>
+      <label class="stacked">Trim, if any<el-input v-model="draft.trim!" maxlength="60" /></label>
+      <label class="stacked"
+        >Platform<el-select :model-value="draft.platform ?? ''" aria-label="Platform" @update:model-value="onPlatform"
+          ><el-option value="" label="stands alone" /><el-option
+            v-for="p in shop.platforms"
+            :key="p.id"
+            :value="p.id"
+            :label="`${p.make} ${p.name}`" /></el-select
+      ></label>
+      <label class="stacked"
+        >Bed<el-select
+          :model-value="draft.bed ?? ''"
+          aria-label="Bed"
+          @update:model-value="(b: string) => (draft.bed = BEDS.find((x) => x === b) ?? null)"
+          ><el-option value="" label="not said" /><el-option
+            v-for="b in BEDS"
+            :key="b"
+            :value="b"
+            :label="b" /></el-select
+      ></label>
       <label class="stacked">Year<el-input v-model.number="draft.year!" inputmode="numeric" /></label>
       <label class="stacked"
         >Body<el-select v-model="draft.body" aria-label="Body"
