@@ -23,6 +23,11 @@ const preferences = usePreferences()
 const SIGN = { fits: 'fine', 'fits-with-parts': 'caution', 'needs-answer': 'unknown', 'does-not-fit': 'stop' } as const
 const MOST_COMPARED = 4
 const rows = computed(() => [...(store.ranking?.fitting ?? []), ...(store.ranking?.undecided ?? [])])
+/** The picked kit where the shelf, its rules or the vehicle have changed since and it is not among those offered. */
+const elsewhere = computed(() => {
+  const { picked } = assessment.value
+  return picked && !rows.value.some((r) => r.assessed.kit.id === picked.kit.id) ? picked : null
+})
 const active = (r: RankedKit) => r.cases.find((c) => c.loadCase.id === job.value.activeCase) ?? r.cases[0]!
 const name = (id: string) => rows.value.find((r) => r.assessed.kit.id === id)?.assessed.kit.name ?? id
 const free = (kit: Kit) => shop.stock.find((s) => s.item.kit === kit.id)?.free ?? null
@@ -51,6 +56,16 @@ const few = computed(() => (all.value ? rows.value : rows.value.slice(0, FEW)))
         </tr>
       </thead>
       <tbody>
+        <tr v-if="elsewhere" class="picked">
+          <td />
+          <td colspan="7">
+            <StateSign :state="SIGN[elsewhere.verdict]" /> <strong>{{ elsewhere.kit.name }}</strong> is picked, and
+            {{ FIT_WORDS[elsewhere.verdict]
+            }}{{ job.decided ? ` by rules version ${job.decided.rules.version}, by which it was picked` : '' }}. The
+            shelf as it is now does not offer it for this vehicle.
+          </td>
+          <td class="act"><button class="plain" @click="emit('pick', null)">put back</button></td>
+        </tr>
         <template v-for="r in few" :key="r.assessed.kit.id">
           <tr :class="{ picked: job.kit?.id === r.assessed.kit.id }">
             <td>
