@@ -267,7 +267,17 @@ describe('open formats', () => {
   test('JSON Schema of every document, and the demo fits it', async () => {
     const { api, close } = await testShop()
     const names = (await api.get('/api/schemas').expect(200)).body as string[]
-    expect(names).toEqual(['job', 'job-export', 'record', 'vehicle', 'kit'])
+    expect(names).toEqual([
+      'job',
+      'job-export',
+      'record',
+      'vehicle',
+      'kit',
+      'application',
+      'platform',
+      'stock-item',
+      'rule-set',
+    ])
     for (const name of names) {
       const { text } = await api.get(`/api/schemas/${name}`).expect(200)
       expect(JSON.parse(text)).toMatchObject({
