@@ -1,16 +1,19 @@
 import { flushPromises, mount } from '@vue/test-utils'
 import { createPinia } from 'pinia'
-import { beforeEach, describe, expect, test } from 'vitest'
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import { vehicleSchema, type Vehicle } from '@stout-shackle/core/vehicle'
 import { Unreachable } from '../api/client'
-import { demoVehicles } from '../../demo/shop'
+import { demoPlatforms, demoVehicles } from '../../demo/shop'
 import { enter, labelled } from '../fixtures/mount'
+import { useShop } from '../stores/shop'
 import VehicleForm from './VehicleForm.vue'
 
 let kept: Vehicle[] = []
 beforeEach(() => {
   kept = []
+  vi.stubGlobal('fetch', () => Promise.resolve(new Response('{"total":0,"entries":[]}')))
 })
+afterEach(() => vi.unstubAllGlobals())
 const keep = (vehicle: Vehicle) => {
   kept.push(vehicleSchema.parse(vehicle))
   return Promise.resolve()
@@ -95,5 +98,21 @@ describe('a vehicle', () => {
     await flushPromises()
     expect(wrapper.find('[role=alert]').text()).toContain('nothing typed is lost')
     expect((labelled(wrapper, 'Wheelbase').element as HTMLInputElement).value).toBe('150')
+  })
+  test('built on a platform gets what the platform knows, and keeps what was typed', async () => {
+    const wrapper = form(null)
+    const shop = useShop()
+    await flushPromises()
+    shop.platforms = demoPlatforms()
+    await enter(wrapper, 'Rear track', '70')
+    const pick = wrapper.findAllComponents({ name: 'ElSelect' }).find((s) => s.attributes('aria-label') === 'Platform')
+    const select = pick ?? wrapper.findAllComponents({ name: 'ElSelect' })[0]!
+    select.vm.$emit('update:modelValue', 'drover')
+    await flushPromises()
+    const drover = demoPlatforms().find((p) => p.id === 'drover')!
+    expect((text(wrapper, 'Make').element as HTMLInputElement).value).toBe('Tollmere')
+    expect((labelled(wrapper, 'Rear track').element as HTMLInputElement).value).toBe('70')
+    expect((labelled(wrapper, 'Between rear springs').element as HTMLInputElement).value).toBe('43 5/16')
+    expect(drover.geometry.springSpacing).toBeCloseTo(43.3125 * 0.0254, 3)
   })
 })

@@ -1,0 +1,157 @@
+import { describe, expect, test } from 'vitest'
+import { demoApplications, demoKits, demoVehicles } from '../../demo/shop'
+import { emptySurvey, TAPE_GIVE, type Survey } from '../vehicle'
+import {
+  applicationSchema,
+  conditionsHold,
+  DEFAULT_RULES,
+  factsOf,
+  holds,
+  judgeKit,
+  kitFacts,
+  nextQuestion,
+  ruleSchema,
+  testHolds,
+  type Condition,
+  type KitVerdict,
+  type Rule,
+  type RuleTest,
+} from '.'
+
+const vehicle = demoVehicles().find((v) => v.id === 'drover-25')!
+const kit = kitFacts(demoKits().find((k) => k.id === 'ninebark-ridge-2')!)
+const survey = (change: Partial<Survey> = {}): Survey => ({ ...emptySurvey(), ...change })
+
+describe('conditions', () => {
+  // Source: Kleene's strong logic of three values, the table of "and".
+  const [yes, no, open]: Condition[] = [
+    { suspension: 'leaf' },
+    { suspension: 'coil' },
+    { survey: 'hitchRails', is: [true] },
+  ]
+  test.each([
+    [[yes, yes], true],
+    [[yes, no], false],
+    [[yes, open], null],
+    [[no, open], false],
+    [[open, no], false],
+    [[open, open], null],
+    [[], true],
+  ] as [Condition[], boolean | null][])('all of %j: %s', (list, held) => {
+    expect(conditionsHold(list, vehicle, survey())).toBe(held)
+  })
+  // Source: common practice, no published source: what a tape cannot tell apart is not over.
+  test.each([
+    [0.05, false],
+    [0.05 + TAPE_GIVE, false],
+    [0.0517, true],
+  ])('a block of %s m over 50 mm: %s', (liftBlock, over) => {
+    expect(holds({ survey: 'liftBlock', over: 0.05 }, vehicle, survey({ liftBlock }))).toBe(over)
+  })
+  test('under is as wide, and a year is compared as a word', () => {
+    expect(holds({ survey: 'bracketSpace', under: 0.15 }, vehicle, survey({ bracketSpace: 0.149 }))).toBe(false)
+    expect(holds({ survey: 'bracketSpace', under: 0.15 }, vehicle, survey({ bracketSpace: 0.148 }))).toBe(true)
+    expect(holds({ vehicle: 'year', is: ['2019', '2020'] }, vehicle, survey())).toBe(true)
+    expect(holds({ vehicle: 'bed', is: ['flat'] }, { ...vehicle, bed: null }, survey())).toBeNull()
+  })
+})
+
+describe('tests of vehicle against kit', () => {
+  test.each([
+    [{ survey: 'liftBlock', overKit: 'liftBlockMost' }, { liftBlock: 0.0508 }, true],
+    [{ survey: 'liftBlock', overKit: 'liftBlockMost' }, { liftBlock: 0.0254 }, false],
+    [{ survey: 'liftBlock', overKit: 'liftBlockMost' }, {}, null],
+    [{ survey: 'coilInsideDiameter', underKit: 'coilInsideLeast' }, { coilInsideDiameter: 0.05 }, false],
+    [{ fact: 'jounceBumper', notAmong: 'bumpers' }, { jounceBumper: 'on-axle' }, true],
+    [{ fact: 'jounceBumper', notAmong: 'bumpers' }, {}, null],
+    [{ survey: 'rust', unanswered: true }, {}, true],
+    [{ survey: 'rust', unanswered: true }, { rust: 'none' }, false],
+    [{ kit: 'family', is: ['bellows'] }, {}, true],
+    [{ kit: 'drilling', is: [true] }, {}, false],
+  ] as [RuleTest, Partial<Survey>, boolean | null][])('%j on %j: %s', (rule, answers, held) => {
+    expect(testHolds(rule, kit, vehicle, survey(answers))).toBe(held)
+  })
+})
+
+describe('a rule of the shop', () => {
+  const own: Rule = ruleSchema.parse({
+    id: 'boards',
+    name: 'Running boards',
+    when: [
+      { kit: 'family', is: ['bellows'] },
+      { survey: 'runningBoards', is: [true] },
+    ],
+    effect: 'work',
+    says: 'Line goes over the board brackets',
+    asks: 'Running boards not looked at',
+    minutes: 20,
+    parts: [{ name: 'long clips' }],
+    source: 'shop',
+    note: 'rule of this shop',
+  })
+  const judge = (answers: Partial<Survey>) =>
+    judgeKit(kit, null, { ...DEFAULT_RULES, rules: [own] }, vehicle, survey(answers))
+  test('takes effect, asks, or has nothing to say', () => {
+    expect(judge({ runningBoards: true })).toMatchObject({
+      verdict: 'fits-with-parts',
+      minutes: 20,
+      parts: [{ name: 'long clips' }],
+    })
+    expect(judge({})).toMatchObject({ verdict: 'needs-answer', open: ['runningBoards'] })
+    expect(judge({ runningBoards: false })).toMatchObject({ verdict: 'fits', reasons: [] })
+  })
+  test('is refused with its field where it is none', () => {
+    const wrong = (change: object) => ruleSchema.safeParse({ ...own, ...change }).error?.issues[0]
+    expect(wrong({ when: [] })?.message).toContain('a rule needs one test or more')
+    expect(wrong({ says: ' ' })?.message).toContain('What it says is missing')
+    expect(wrong({ effect: 'maybe' })?.message).toContain('effect must be one of part, work, ask, no')
+    expect(wrong({ source: 'hearsay' })?.path).toEqual(['source'])
+  })
+})
+
+describe('lines of a list', () => {
+  test('years the wrong way round are refused; what a line asks about is known', () => {
+    const [line] = demoApplications().filter((a) => a.conditions.length)
+    expect(applicationSchema.safeParse({ ...line, from: 2020, to: 2010 }).error?.issues[0]?.message).toBe(
+      'To is before From',
+    )
+    expect(factsOf(line!)).toEqual(['bed'])
+  })
+  test('of several lines the best speaks, and each open one is asked after', () => {
+    const [base] = demoApplications().filter((a) => a.kit === kit.id)
+    const lines = [
+      { ...base!, id: 'a', conditions: [{ survey: 'rearBrakes' as const, is: ['disc'] }] },
+      { ...base!, id: 'b', conditions: [{ survey: 'runningBoards' as const, is: [false] }] },
+    ]
+    const judge = (answers: Partial<Survey>) =>
+      judgeKit(kit, lines, { ...DEFAULT_RULES, rules: [] }, vehicle, survey(answers))
+    expect(judge({})).toMatchObject({ verdict: 'needs-answer', open: ['rearBrakes', 'runningBoards'] })
+    expect(judge({ rearBrakes: 'drum' })).toMatchObject({ verdict: 'needs-answer', open: ['runningBoards'] })
+    expect(judge({ rearBrakes: 'drum', runningBoards: false })).toMatchObject({ verdict: 'fits', application: 'b' })
+    expect(judge({ rearBrakes: 'drum', runningBoards: true }).verdict).toBe('does-not-fit')
+  })
+})
+
+describe('the next question', () => {
+  const hanging = (id: string, ...open: KitVerdict['open'][number][]): KitVerdict => ({
+    kit: id,
+    verdict: 'needs-answer',
+    reasons: [],
+    open,
+    parts: [],
+    minutes: 0,
+    application: null,
+  })
+  test('is the one that decides the most kits; among equals the one that more hang on', () => {
+    const asked = nextQuestion([
+      hanging('a', 'rust'),
+      hanging('b', 'liftBlock'),
+      hanging('c', 'liftBlock'),
+      hanging('d', 'rust', 'frame'),
+    ])
+    expect(asked).toMatchObject({ fact: 'liftBlock', settles: ['b', 'c'], undecided: 4 })
+    const tied = nextQuestion([hanging('a', 'rust'), hanging('b', 'liftBlock'), hanging('d', 'rust', 'frame')])
+    expect(tied).toMatchObject({ fact: 'rust', settles: ['a'], touches: ['a', 'd'] })
+    expect(nextQuestion([{ ...hanging('a'), verdict: 'fits' }])).toBeNull()
+  })
+})
