@@ -1,4 +1,5 @@
 import { flushPromises, mount } from '@vue/test-utils'
+import { ElSelect } from 'element-plus'
 import { createPinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import { vehicleSchema, type Vehicle } from '@stout-shackle/core/vehicle'
@@ -105,9 +106,8 @@ describe('a vehicle', () => {
     await flushPromises()
     shop.platforms = demoPlatforms()
     await enter(wrapper, 'Rear track', '70')
-    const pick = wrapper.findAllComponents({ name: 'ElSelect' }).find((s) => s.attributes('aria-label') === 'Platform')
-    const select = pick ?? wrapper.findAllComponents({ name: 'ElSelect' })[0]!
-    select.vm.$emit('update:modelValue', 'drover')
+    const [platform] = wrapper.findAllComponents(ElSelect)
+    platform!.vm.$emit('update:modelValue', 'drover')
     await flushPromises()
     const drover = demoPlatforms().find((p) => p.id === 'drover')!
     expect((text(wrapper, 'Make').element as HTMLInputElement).value).toBe('Tollmere')
