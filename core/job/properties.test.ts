@@ -62,7 +62,7 @@ describe('whatever a job holds', () => {
         const levels = onShelf(job, records, kits).map((k) => [k.level, k.rubber])
         for (const n of numbers([cases, levels, picked?.level])) expect(Number.isFinite(n)).toBe(true)
       }),
-      { numRuns: 120 },
+      { numRuns: 40 },
     )
   })
   test('weight is conserved: the axles together carry vehicle and load', () => {
@@ -75,7 +75,7 @@ describe('whatever a job holds', () => {
           6,
         )
       }),
-      { numRuns: 60 },
+      { numRuns: 25 },
     )
   })
   test('bags together carry what was added, however it is shared left and right', () => {
@@ -86,7 +86,7 @@ describe('whatever a job holds', () => {
           expect((level.left.force + level.right.force) * kit.bag!.motionRatio).toBeCloseTo(level.supported, 3)
         }
       }),
-      { numRuns: 60 },
+      { numRuns: 25 },
     )
   })
   test('a kit is never called level over its maximum or under its minimum', () => {
@@ -100,7 +100,7 @@ describe('whatever a job holds', () => {
           }
         }
       }),
-      { numRuns: 60 },
+      { numRuns: 25 },
     )
   })
   test('an overload always blocks, whatever kit is picked', () => {
@@ -110,7 +110,7 @@ describe('whatever a job holds', () => {
         const over = a.cases.some((c) => c.ratings.exceeded.length > 0 || c.ratings.kitExceeded !== null)
         expect(a.blocks.some((b) => b.code === 'over-rating')).toBe(over)
       }),
-      { numRuns: 60 },
+      { numRuns: 25 },
     )
   })
   test('kits come best first, and none is lost', () => {
@@ -157,7 +157,7 @@ describe('ledger of what is off', () => {
           expect(open.includes(part)).toBe(balance > 0)
         }
       }),
-      { numRuns: 60 },
+      { numRuns: 25 },
     )
   })
 })

@@ -1,9 +1,11 @@
 import { GRAVITY, INCH, type Metres } from '../quantity'
 import { hasAir, judgeOn, type Kit, type Shelf } from '../kit'
-import type { LevelSolution } from '../spring'
+import { bodyFrequency, type LevelSolution } from '../spring'
 import type { RatingId } from '../vehicle'
 import { levelFor, type CaseAssessment } from './case'
+import { sprungRear } from './chassis'
 import { assessKit, type KitAssessment } from './choose'
+import { axleTyreRate } from './rate'
 import { rubberFor, type RubberOutcome } from './rubber'
 import type { Job, Preferences } from './schema'
 
@@ -89,7 +91,7 @@ export interface Ranking {
 }
 
 /** Heaviest that a question can make a criterion. */
-export const MOST_WEIGHT = 10
+const MOST_WEIGHT = 10
 const LEAN_THAT_SHOWS: Metres = INCH / 2
 const clamp = (v: number) => Math.min(1, Math.max(0, v))
 
@@ -235,8 +237,9 @@ function scoresOf(job: Job, assessed: KitAssessment, cases: readonly CaseOutcome
 
 /** Of the body on its own rear springs, empty; coil replacement is set against it. */
 function emptyFrequency({ vehicle }: Job): number | null {
-  const sprung = vehicle.curbRear - vehicle.rearUnsprung
-  return vehicle.rearWheelRate && sprung > 0 ? Math.sqrt((2 * vehicle.rearWheelRate) / sprung) / (2 * Math.PI) : null
+  const sprung = sprungRear(vehicle)
+  const tyre = axleTyreRate(vehicle, 'rear') ?? undefined
+  return vehicle.rearWheelRate && sprung > 0 ? bodyFrequency(sprung, 2 * vehicle.rearWheelRate, tyre) : null
 }
 
 /** Part of the aim that is reached, 0 to 1; null under a case that asks for nothing. */
@@ -308,7 +311,7 @@ export function rankKits(job: Job, shelf: Shelf, cases: readonly CaseAssessment[
 }
 
 /** Outcomes that no answer changes, under one of the cases. */
-export const isOutOfReach = ({ level, rubber }: CaseOutcome): boolean =>
+const isOutOfReach = ({ level, rubber }: CaseOutcome): boolean =>
   level?.code === 'above-maximum' || level?.code === 'out-of-window' || rubber?.overloaded === true
 
 /**

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Vehicle } from '../vehicle'
-import { conditionSchema, factOf, type Condition, type Fact } from './condition'
+import { conditionSchema, type Condition, type Fact } from './condition'
 import { neededPartSchema } from './rule'
 
 const id = z.string().regex(/^[a-z0-9][a-z0-9-]{0,79}$/, { error: 'must be lower-case letters, digits and dashes' })
@@ -102,8 +102,3 @@ export function wants(c: Condition): { how: 'is' | 'over' | 'under'; takes: stri
   if ('under' in c) return { how: 'under', takes: c.under }
   return { how: 'is', takes: c.is.join(', ') }
 }
-
-/** Facts that a line's conditions ask about. */
-export const factsOf = (a: Application): Fact[] => [
-  ...new Set([...a.conditions, ...a.needs.flatMap((n) => n.when), ...a.excludes.flatMap((e) => e.when)].map(factOf)),
-]

@@ -107,7 +107,7 @@ describe('whatever is known of a vehicle', () => {
           if (b.verdict === 'does-not-fit') expect(after[i]!.verdict).toBe('does-not-fit')
         })
       }),
-      { numRuns: 150 },
+      { numRuns: 100 },
     )
   })
   test('verdicts and reasons do not depend on the order of rules or lines', () => {
@@ -122,7 +122,7 @@ describe('whatever is known of a vehicle', () => {
           expect(kits.map((kit) => judgeOn(shuffled, kit, vehicle, survey))).toEqual(all(vehicle, survey))
         },
       ),
-      { numRuns: 60 },
+      { numRuns: 40 },
     )
   })
   test('the next question settles what it says, whatever the answer; nothing open is left unasked', () => {
@@ -145,7 +145,7 @@ describe('whatever is known of a vehicle', () => {
         for (const other of counts)
           expect(counts.filter((f) => f === other).length).toBeLessThanOrEqual(question.settles.length)
       }),
-      { numRuns: 150 },
+      { numRuns: 100 },
     )
   })
   test('looking up by model gives the verdicts of looking at every line', () => {
@@ -175,7 +175,7 @@ describe('whatever is known of a vehicle', () => {
         const rest = slow.filter((s) => !judged.some((v) => v.kit === s.kit))
         for (const v of rest) expect({ ...v, kit: '' }).toEqual({ ...notListed.verdict, kit: '' })
       }),
-      { numRuns: 60 },
+      { numRuns: 40 },
     )
   })
 })

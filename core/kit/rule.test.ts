@@ -5,7 +5,6 @@ import {
   applicationSchema,
   conditionsHold,
   DEFAULT_RULES,
-  factsOf,
   holds,
   judgeKit,
   kitFacts,
@@ -110,12 +109,11 @@ describe('a rule of the shop', () => {
 })
 
 describe('lines of a list', () => {
-  test('years the wrong way round are refused; what a line asks about is known', () => {
+  test('years the wrong way round are refused', () => {
     const [line] = demoApplications().filter((a) => a.conditions.length)
     expect(applicationSchema.safeParse({ ...line, from: 2020, to: 2010 }).error?.issues[0]?.message).toBe(
       'To is before From',
     )
-    expect(factsOf(line!)).toEqual(['bed'])
   })
   test('of several lines the best speaks, and each open one is asked after', () => {
     const [base] = demoApplications().filter((a) => a.kit === kit.id)

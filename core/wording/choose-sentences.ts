@@ -4,7 +4,6 @@ import {
   factOf,
   type DataFlag,
   type Fact,
-  type FitVerdict,
   type KitFigure,
   type Rule,
   type RuleTest,
@@ -146,13 +145,6 @@ export function flagText({ code, about, has, against }: DataFlag, system: UnitSy
     case 'no-list':
       return 'No list of vehicles: it is judged by its measures alone'
   }
-}
-
-export const FIT_WORDS: Record<FitVerdict, string> = {
-  fits: 'fits',
-  'fits-with-parts': 'fits, with parts or work',
-  'needs-answer': 'hangs on an answer',
-  'does-not-fit': 'does not fit',
 }
 
 /** How an item stands on the shelf. */

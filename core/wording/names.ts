@@ -46,8 +46,8 @@ export const FAMILY_NAMES: Record<KitFamily, string> = {
 }
 export const VERDICT_NAMES: Record<FitVerdict, string> = {
   fits: 'fits',
-  'fits-with-parts': 'fits with parts',
-  'needs-answer': 'needs an answer',
+  'fits-with-parts': 'fits, with parts or work',
+  'needs-answer': 'hangs on an answer',
   'does-not-fit': 'does not fit',
 }
 export const PLACE_NAMES: Record<LoadItem['place'], string> = {

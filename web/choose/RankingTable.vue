@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { FAMILY_NAMES, FIT_WORDS } from '@stout-shackle/core/wording'
+import { FAMILY_NAMES, VERDICT_NAMES } from '@stout-shackle/core/wording'
 import { formatQuantity, UNITS } from '@stout-shackle/core/quantity'
 import { CRITERIA, type RankedKit } from '@stout-shackle/core/job'
 import type { Kit } from '@stout-shackle/core/kit'
@@ -60,7 +60,7 @@ const few = computed(() => (all.value ? rows.value : rows.value.slice(0, FEW)))
           <td />
           <td colspan="7">
             <StateSign :state="SIGN[elsewhere.verdict]" /> <strong>{{ elsewhere.kit.name }}</strong> is picked, and
-            {{ FIT_WORDS[elsewhere.verdict]
+            {{ VERDICT_NAMES[elsewhere.verdict]
             }}{{ job.decided ? ` by rules version ${job.decided.rules.version}, by which it was picked` : '' }}. The
             shelf as it is now does not offer it for this vehicle.
           </td>
@@ -83,7 +83,7 @@ const few = computed(() => (all.value ? rows.value : rows.value.slice(0, FEW)))
                 :aria-expanded="shown === r.assessed.kit.id"
                 @click="shown = shown === r.assessed.kit.id ? null : r.assessed.kit.id"
               >
-                <StateSign :state="SIGN[r.assessed.verdict]" :label="FIT_WORDS[r.assessed.verdict]" />
+                <StateSign :state="SIGN[r.assessed.verdict]" :label="VERDICT_NAMES[r.assessed.verdict]" />
                 {{ r.assessed.kit.name }}
               </button>
               <span class="small muted">{{ FAMILY_NAMES[r.assessed.kit.family] }}</span>

@@ -3,7 +3,7 @@ import { computed, defineAsyncComponent } from 'vue'
 import type { RankedKit } from '@stout-shackle/core/job'
 import { bagDiameter } from '@stout-shackle/core/kit'
 import { formatQuantity, UNITS } from '@stout-shackle/core/quantity'
-import { FAMILY_NAMES, FIT_WORDS } from '@stout-shackle/core/wording'
+import { FAMILY_NAMES, VERDICT_NAMES } from '@stout-shackle/core/wording'
 import StateSign from '../entry/StateSign.vue'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
@@ -35,7 +35,7 @@ const pose = (r: RankedKit) => {
 }
 const rows = computed((): { label: string; of: (r: RankedKit) => string }[] => [
   { label: 'Family', of: (r) => FAMILY_NAMES[r.assessed.kit.family] },
-  { label: 'Verdict', of: (r) => FIT_WORDS[r.assessed.verdict] },
+  { label: 'Verdict', of: (r) => VERDICT_NAMES[r.assessed.verdict] },
   { label: 'Parts beyond the box', of: (r) => r.assessed.fit.parts.map((p) => p.name).join(', ') || 'none' },
   ...assessment.value.cases.map((c, i) => ({
     label: `${UNITS.pressure[preferences.system].symbol}, ${c.loadCase.name}`,
