@@ -4,6 +4,7 @@ import {
   factOf,
   type DataFlag,
   type Fact,
+  type Kit,
   type KitFigure,
   type Rule,
   type RuleTest,
@@ -206,3 +207,7 @@ export const usualText = ({ usually }: Platform, system: UnitSystem): string =>
     .filter(([, value]) => value !== null)
     .map(([fact, value]) => `${FACT_NAMES[fact]} ${answerText(fact, value, system)}`)
     .join(', ') || '–'
+
+/** How often the booklet wants it looked at. */
+export const checksText = ({ checksAYear: n }: Pick<Kit, 'checksAYear'>): string =>
+  n === 0 ? 'never' : n === 1 ? 'once a year' : `${n} times a year`

@@ -5,6 +5,7 @@ import { CRITERIA, USUAL_PREFERENCES, type NoSale } from '../job'
 import { POUND } from '../quantity'
 import {
   answerFlipText,
+  checksText,
   CRITERION_NAMES,
   flipText,
   HOW_TO_FIND,
@@ -52,6 +53,11 @@ describe('sentences of choosing', () => {
     expect(testText({ survey: 'liftBlock', under: 0.05 }, 'metric')).toBe('lift block is under 50 mm')
   })
   test('a shelf item and a platform in a line', () => {
+    expect([0, 1, 12].map((checksAYear) => checksText({ checksAYear }))).toEqual([
+      'never',
+      'once a year',
+      '12 times a year',
+    ])
     const clamp = demoStock().find((s) => s.id === 'band-clamp')!
     expect(stockText(stockState(clamp, [{ job: '0418', count: 1 }]))).toBe('1 on the shelf, 0 free, order 8')
     expect(

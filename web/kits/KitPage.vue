@@ -10,7 +10,7 @@ import {
   type Kit,
 } from '@stout-shackle/core/kit'
 import { formatNumber, formatQuantity, GRAVITY, INCH, UNITS } from '@stout-shackle/core/quantity'
-import { FAMILY_NAMES, flagText, plain, stockText } from '@stout-shackle/core/wording'
+import { checksText, FAMILY_NAMES, flagText, plain, stockText } from '@stout-shackle/core/wording'
 import { call } from '../api/client'
 import { failureText } from '../entry/file'
 import StateSign from '../entry/StateSign.vue'
@@ -91,7 +91,7 @@ const facts = computed((): [string, string][] => {
       'Time',
       `${(k.minutes.low / 60).toFixed(1)} to ${(k.minutes.high / 60).toFixed(1)} h${k.drilling ? ', needs drilling' : ', no drilling'}`,
     ],
-    ['Looked at', `${k.checksAYear} times a year${k.compressorLater ? '; a compressor can follow' : ''}`],
+    ['Looked at', `${checksText(k)}${k.compressorLater ? '; a compressor can follow' : ''}`],
     ['Price', String(k.price)],
   ]
 })
