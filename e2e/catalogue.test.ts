@@ -24,7 +24,7 @@ test('a list with a mistake: the dry run names it, the good row is taken in, sur
   await page.getByRole('row', { name: /^3 .*"wings" is nothing that is known of a vehicle/ }).waitFor()
   const there = () => fetch(`${shop.address}/api/applications/mark-new`).then((r) => r.status)
   expect(await there()).toBe(404)
-  await page.getByRole('button', { name: 'Take in the 1 good rows' }).click()
+  await page.getByRole('button', { name: 'Take in the good row' }).click()
   await page.getByRole('button', { name: 'Take it back' }).waitFor()
   await shop.kill()
   await shop.restart()

@@ -1,5 +1,5 @@
 import type { z } from 'zod'
-import { applicationSchema, FAMILIES, kitSchema, stockItemSchema, type Application } from '../kit'
+import { applicationSchema, kitSchema, stockItemSchema, type Application } from '../kit'
 import { stageSchema, vehicleSchema, type Vehicle } from '../vehicle'
 import { conditionsText, excludesText, needsText, parseConditions, parseExcludes, parseNeeds } from './condition-text'
 import type { Cell, Column, Problem, Row } from './table'
@@ -239,8 +239,7 @@ export const CATALOGUE_FORMATS: Record<CatalogueFile, CatalogueFormat> = {
     blank: { fasteners: [], operations: [] },
     finish(kit) {
       for (const group of KIT_GROUPS) collapse(kit, group)
-      const rubber = kit.family === FAMILIES[FAMILIES.length - 1]
-      if (rubber) kit.bag = null
+      if (kit.family === 'rubber') kit.bag = null
       else kit.rubber = null
     },
   },

@@ -1,5 +1,5 @@
 import { GRAVITY, INCH, type Metres } from '../quantity'
-import { hasAir, judgeOn, type Kit, type Shelf } from '../kit'
+import { hasAir, type Kit, type Shelf } from '../kit'
 import { bodyFrequency, type LevelSolution } from '../spring'
 import type { RatingId } from '../vehicle'
 import { levelFor, type CaseAssessment } from './case'
@@ -7,7 +7,7 @@ import { sprungRear } from './chassis'
 import { assessKit, type KitAssessment } from './choose'
 import { axleTyreRate } from './rate'
 import { rubberFor, type RubberOutcome } from './rubber'
-import type { Job, Preferences } from './schema'
+import { preferencesSchema, type Job, type Preferences } from './schema'
 
 /** What a kit is weighed by; each comes to a figure from 0, poor, to 1, as good as matters. */
 export const CRITERIA = [
@@ -279,13 +279,9 @@ export function rankKits(job: Job, shelf: Shelf, cases: readonly CaseAssessment[
   const others: KitAssessment[] = []
   const ranked: RankedKit[] = []
   for (const kit of shelf.kits) {
-    // A kit that does not fit is not worth solving for.
-    if (judgeOn(shelf, kit, job.vehicle, job.survey).verdict === 'does-not-fit') {
-      others.push(assessKit(job, kit, active, shelf))
-      continue
-    }
     const assessed = assessKit(job, kit, active, shelf)
-    const outcomes = outcomesOf(job, assessed, cases)
+    // A kit that does not fit is not worth solving every case for.
+    const outcomes = assessed.verdict === 'does-not-fit' ? [] : outcomesOf(job, assessed, cases)
     if (assessed.verdict === 'does-not-fit' || outcomes.some(isOutOfReach)) {
       others.push({ ...assessed, verdict: 'does-not-fit' })
       continue
@@ -337,22 +333,14 @@ export function flipsOf(fitting: readonly RankedKit[], weights: Weights): Flip[]
   })
 }
 
-/** What each question may be answered with; the budget is a figure and is tried at each kit's price. */
-const ANSWERS: { [K in Exclude<keyof Preferences, 'budget'>]: readonly Preferences[K][] } = {
-  loadChanges: ['seldom', 'sometimes', 'daily'],
-  offCentre: ['no', 'sometimes', 'often'],
-  emptyRide: ['unimportant', 'matters', 'first'],
-  drilling: ['fine', 'rather-not'],
-  upkeep: ['looked-after', 'forgotten'],
-  hurry: ['no', 'today'],
-  compressor: ['no', 'later'],
-}
+/** What each question may be answered with. The budget is a figure, and is not tried. */
+const { budget: _figure, ...QUESTIONS } = preferencesSchema.shape
 
 function answerFlipsOf(preferences: Preferences, fitting: readonly RankedKit[]): AnswerFlip[] {
   const first = fitting[0]?.assessed.kit.id
   if (fitting.length < 2) return []
-  return (Object.keys(ANSWERS) as (keyof typeof ANSWERS)[]).flatMap((question) =>
-    ANSWERS[question].flatMap((answer): AnswerFlip[] => {
+  return (Object.keys(QUESTIONS) as (keyof typeof QUESTIONS)[]).flatMap((question) =>
+    QUESTIONS[question].options.flatMap((answer): AnswerFlip[] => {
       if (answer === preferences[question]) return []
       const weights = weightsOf({ ...preferences, [question]: answer })
       const again = fitting.map((r) => ({ ...r, total: totalOf(r.scores, weights) })).sort(byTotal)

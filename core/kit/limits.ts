@@ -1,9 +1,10 @@
 import { GRAVITY, INCH, PSI, type Kilograms, type Metres, type Pascals } from '../quantity'
 import { TAPE_GIVE, type Survey } from '../vehicle'
 import { airSpring } from '../spring'
+import type { LIMIT_SOURCES } from './rule'
 import { hasAir, type AirKit, type Kit } from './schema'
 
-export type LimitSource = 'published' | 'common practice' | 'kit' | 'vehicle' | 'shop'
+export type LimitSource = (typeof LIMIT_SOURCES)[number]
 /** A limit that can always answer "says who?". */
 export interface Limit {
   value: number

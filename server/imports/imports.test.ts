@@ -109,12 +109,12 @@ describe('taking files in', () => {
             '<Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"/>',
           ),
           'xl/_rels/workbook.xml.rels': strToU8(
-            '<Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Id="rId1" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/worksheet" Target="worksheets/sheet1.xml"/></Relationships>',
+            '<Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Id="rId1" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/worksheet" Target="worksheets/sheet7.xml"/></Relationships>',
           ),
           'xl/workbook.xml': strToU8(
             '<workbook xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main" xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships"><sheets><sheet name="Lines" sheetId="1" r:id="rId1"/></sheets></workbook>',
           ),
-          'xl/worksheets/sheet1.xml': strToU8(
+          'xl/worksheets/sheet7.xml': strToU8(
             `<worksheet xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main"><sheetData>${[HEAD, ...lines].map((l, i) => row(i + 1, l.split(','))).join('')}</sheetData></worksheet>`,
           ),
         }),

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { createWriteStream } from 'node:fs'
 import { mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { dirname, join } from 'node:path'
 import { Transform } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { Router, type Request } from 'express'
@@ -30,7 +30,7 @@ export const applySchema = z.strictObject({
   rows: z.enum(['all', 'good'], { error: 'rows must be all or good' }),
 })
 
-/** Keeps what is sent in a passing file; too much of it is refused while it comes. */
+/** Keeps what is sent in a passing file, in a folder of its own; too much of it is refused while it comes. */
 async function spool(request: Request): Promise<string> {
   const path = join(await mkdtemp(join(tmpdir(), 'stout-shackle-')), randomUUID())
   let bytes = 0
@@ -43,7 +43,7 @@ async function spool(request: Request): Promise<string> {
   try {
     await pipeline(request, measured, createWriteStream(path))
   } catch (error) {
-    await rm(path, { force: true })
+    await rm(dirname(path), { recursive: true, force: true })
     throw error
   }
   return path

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { rm, stat } from 'node:fs/promises'
+import { dirname } from 'node:path'
 import { setImmediate as breathe } from 'node:timers/promises'
 import type { Knex } from 'knex'
 import type { CatalogueFile } from '@stout-shackle/core/exchange'
@@ -57,7 +58,7 @@ export class Imports {
     }
   }
 
-  /** Begins to read a file, which is removed afterwards; checking goes on behind the answer. */
+  /** Begins to read a file, which is removed afterwards with the folder it came in; checking goes on behind the answer. */
   async begin(kind: CatalogueFile, name: string, path: string): Promise<ImportRun> {
     const run: ImportRun = {
       id: randomUUID(),
@@ -97,7 +98,7 @@ export class Imports {
         .where({ id: run.id })
         .update({ state: run.state, progress: JSON.stringify(progress), problem: run.problem })
       this.running.delete(run.id)
-      await rm(path, { force: true })
+      await rm(dirname(path), { recursive: true, force: true })
     }
   }
 

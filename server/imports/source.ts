@@ -111,13 +111,15 @@ async function openJson(path: string): Promise<Source> {
 
 async function openWorkbook(path: string): Promise<Source> {
   let sheet: unknown[][]
+  let formulas: Set<string>
   const file = await readFile(path)
   try {
+    // First, for it looks at how much there is to unpack.
+    formulas = formulaCells(file)
     sheet = await readSheet(file)
   } catch {
     throw new Unreadable('This workbook cannot be read: save its first sheet as xlsx or CSV and send it again.')
   }
-  const formulas = formulaCells(file)
   const text = (value: unknown, row: number, column: number): string => {
     if (formulas.has(`${row}:${column}`)) return '=formula'
     if (value instanceof Date) return value.toISOString().slice(0, 10)

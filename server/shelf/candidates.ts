@@ -40,7 +40,12 @@ export class CandidateCache {
 
   /** Facts, rules, and the lines of one make and model. */
   async of(vehicle: { make: string; model: string }): Promise<NamedCandidates> {
-    const known = await (this.known ??= this.read())
+    const reading = (this.known ??= this.read())
+    const known = await reading.catch((error: unknown) => {
+      // Not kept: the next one asks anew.
+      if (this.known === reading) this.known = null
+      throw error
+    })
     const key = modelKey(vehicle)
     const lines = known.models.get(key) ?? (await this.readModel(key))
     known.models.delete(key)

@@ -197,7 +197,7 @@ const noteText = (note: string | Problem) =>
                   >Take in all {{ good }}</el-button
                 >
                 <el-button v-else type="primary" :disabled="!good" @click="act('apply', { rows: 'good' })"
-                  >Take in the {{ good }} good rows</el-button
+                  >Take in the {{ good === 1 ? 'good row' : `${good} good rows` }}</el-button
                 >
               </template>
               <el-button v-else-if="run.state === 'applied'" @click="act('undo')">Take it back</el-button>

@@ -57,13 +57,19 @@ export const useShop = defineStore('shop', () => {
   const notListed = shallowRef<ShelfAnswer['notListed']>([])
   const stock = shallowRef<(StockState & { version: number })[]>([])
   const loadJobs = async () => void (jobs.value = await call<JobSummary[]>('/jobs'))
+  /** The latest search of each list: an answer that was overtaken by a newer question is dropped. */
+  const asked = { vehicles: '', kits: '' }
   async function loadVehicles(find = ''): Promise<void> {
+    asked.vehicles = find
     const { total, entries } = await call<Found<Vehicle>>(`/vehicles?find=${encodeURIComponent(find)}`)
+    if (asked.vehicles !== find) return
     vehicles.value = entries
     totals.value = { ...totals.value, vehicles: total }
   }
   async function loadKits(find = ''): Promise<void> {
+    asked.kits = find
     const { total, entries } = await call<Found<KitSummary>>(`/kits?find=${encodeURIComponent(find)}`)
+    if (asked.kits !== find) return
     kits.value = entries
     totals.value = { ...totals.value, kits: total }
   }
