@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef } from 'vue'
+import { StorageSerializers, useLocalStorage } from '@vueuse/core'
+import { computed, ref, shallowRef, toRaw, watch } from 'vue'
 import { EFFECTS, LIMIT_SOURCES, ruleSetSchema, type Rule, type RuleSet } from '@stout-shackle/core/kit'
 import { EFFECT_NAMES, testText } from '@stout-shackle/core/wording'
 import { call, Refused } from '../api/client'
@@ -11,6 +12,10 @@ import RuleTests from './RuleTests.vue'
 /** Fitment rules as the shop has them. A change makes a new version; jobs keep the one they were decided by. */
 const preferences = usePreferences()
 const current = shallowRef<RuleSet | null>(null)
+/** Changed and not kept yet: it outlives a reload, as long as nobody else made another version. */
+const draft = useLocalStorage<{ version: number; rules: Rule[] } | null>('rules-draft', null, {
+  serializer: StorageSerializers.object,
+})
 const rules = ref<Rule[]>([])
 const opened = ref<string | null>(null)
 const why = ref('')
@@ -28,7 +33,8 @@ const TEXTS = {
 async function load() {
   try {
     current.value = await call<RuleSet>('/rules')
-    rules.value = structuredClone(current.value.rules)
+    const { version, rules: kept } = current.value
+    rules.value = structuredClone(draft.value?.version === version ? toRaw(draft.value.rules) : kept)
   } catch (error) {
     failure.value = failureText(error)
   }
@@ -37,6 +43,9 @@ void load()
 const changed = computed(
   () => current.value !== null && JSON.stringify(rules.value) !== JSON.stringify(current.value.rules),
 )
+watch(rules, (list) => {
+  if (current.value) draft.value = changed.value ? { version: current.value.version, rules: list } : null
+})
 const set = <K extends keyof Rule>(rule: Rule, key: K, value: Rule[K]) =>
   (rules.value = rules.value.map((r) => (r.id === rule.id ? { ...r, [key]: value } : r)))
 function setText(rule: Rule, key: keyof typeof TEXTS, text: string) {

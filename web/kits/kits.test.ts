@@ -150,6 +150,17 @@ describe('the rules', () => {
     expect((put.body as RuleSet).rules.find((r) => r.id === 'rust')!.says).toBe('Heavy rust: price the cleaning first')
     expect(wrapper.text()).toContain('Version 2: cleaning is paid work')
   })
+  test('what was changed and not kept is still there after a reload, and undo lets go of it', async () => {
+    answers['GET /rules'] = DEFAULT_RULES
+    const before = await show(RulesView)
+    await button(before, 'new rule').trigger('click')
+    before.unmount()
+    const after = await show(RulesView)
+    expect(after.text()).toContain('New rule')
+    await button(after, 'undo all').trigger('click')
+    after.unmount()
+    expect((await show(RulesView)).text()).not.toContain('New rule')
+  })
   test('a new rule is put together from what is looked at; undo takes it back', async () => {
     answers['GET /rules'] = DEFAULT_RULES
     const wrapper = await show(RulesView)
