@@ -118,12 +118,12 @@ test('a weight is dragged on the picture from above, and the truck and its figur
 test('a vehicle is added to the library and changed there; jobs keep theirs', async () => {
   const page = await shop.page('/vehicles')
   await page
-    .getByRole('row', { name: /Drover 25 Ridge 2019/ })
+    .getByRole('row', { name: /Dunnock 25 Ridge 2019/ })
     .getByRole('button', { name: 'change' })
     .click()
   await read(page, 'Wheelbase', '150')
   await page.getByRole('button', { name: 'Keep vehicle' }).click()
-  await page.getByRole('row', { name: /Drover 25 Ridge 2019.*150/ }).waitFor()
+  await page.getByRole('row', { name: /Dunnock 25 Ridge 2019.*150/ }).waitFor()
   const { job } = await shop.json<{ job: { vehicle: { wheelbase: number } } }>('/jobs/job-0417')
   expect(job.vehicle.wheelbase).toBe(3.7)
 })
@@ -189,7 +189,7 @@ test('the job sheet: another bay, an empty title refused, the vehicle corrected 
   )
   expect(job).toMatchObject({ bay: 4, title: 'Follow-spot truck, winter tour' })
   expect(job.vehicle.curbRear).toBeCloseTo(3300 * 0.45359237, 6)
-  const library = await shop.json<{ document: { curbRear: number } }>('/vehicles/drover-35-lift')
+  const library = await shop.json<{ document: { curbRear: number } }>('/vehicles/dunnock-35-lift')
   expect(library.document.curbRear).toBe(1430)
 })
 

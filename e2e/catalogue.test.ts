@@ -13,7 +13,7 @@ afterEach(() => shop.closePages())
 afterAll(() => shop.close())
 
 const HEAD = 'id,kit,make,model,from,to,conditions,source'
-const line = (id: string, more = '') => `${id},quill-mark-1,Wendrow,Pallas 15,2016,2024,${more},new list`
+const line = (id: string, more = '') => `${id},quill-mark-1,Wendrow,Pellick 15,2016,2024,${more},new list`
 
 test('a list with a mistake: the dry run names it, the good row is taken in, survives a dead server, and is taken back', async () => {
   const page = await shop.page('/kits/files')

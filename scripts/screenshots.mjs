@@ -58,12 +58,12 @@ const VIEWS = [
 async function takeIn(page) {
   const file = [
     'id,kit,make,model,from,to,conditions,source',
-    'sallow-reed-1,sallow-reed,Tollmere,Drover 25,2010,2025,bed = short|standard,new list',
-    'sallow-reed-9,sallow-reed,Tollmere,Drover 45,2016,2024,,new list',
-    'sallow-reed-10,sallow-read,Tollmere,Drover 45,2016,2024,,new list',
-    'sallow-reed-11,sallow-reed,Tollmere,Drover 45,2024,2016,,new list',
-    'sallow-reed-9,sallow-reed,Tollmere,Drover 45,2016,2024,,new list',
-    'sallow-reed-12,sallow-reed,Tollmere,Drover 35,2016,2024,liftBlock < 2,new list',
+    'sallow-reed-1,sallow-reed,Tollmere,Dunnock 25,2010,2025,bed = short|standard,new list',
+    'sallow-reed-9,sallow-reed,Tollmere,Dunnock 45,2016,2024,,new list',
+    'sallow-reed-10,sallow-read,Tollmere,Dunnock 45,2016,2024,,new list',
+    'sallow-reed-11,sallow-reed,Tollmere,Dunnock 45,2024,2016,,new list',
+    'sallow-reed-9,sallow-reed,Tollmere,Dunnock 45,2016,2024,,new list',
+    'sallow-reed-12,sallow-reed,Tollmere,Dunnock 35,2016,2024,liftBlock < 2,new list',
   ].join('\n')
   await page.getByLabel('What the file holds').selectOption('applications')
   await page

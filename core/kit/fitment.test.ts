@@ -38,7 +38,7 @@ describe('the made-up shop', () => {
     expect(found).toEqual(said)
   })
   test('a reason names rule, figure, source and what would change it', () => {
-    const tall = vehicles.find((v) => v.id === 'drover-35-lift')!
+    const tall = vehicles.find((v) => v.id === 'dunnock-35-lift')!
     const { reasons } = all(tall, demoSurvey(tall.id)).find((v) => v.kit === 'ninebark-ridge-2')!
     const block = reasons.find((r) => r.rule === 'lift-block')!
     expect(block).toMatchObject({ effect: 'no', has: 0.0508, takes: 0.0254, source: 'kit' })
@@ -46,7 +46,7 @@ describe('the made-up shop', () => {
     for (const r of reasons) expect(r.note.length).toBeGreaterThan(3)
   })
   test('parts and work of list and rules add up', () => {
-    const flat = vehicles.find((v) => v.id === 'drover-35-flat')!
+    const flat = vehicles.find((v) => v.id === 'dunnock-35-flat')!
     const v = all(flat, demoSurvey(flat.id)).find((k) => k.kit === 'ninebark-ridge-lift')!
     expect(v.verdict).toBe('fits-with-parts')
     expect(v.minutes).toBe(15 + 10 + 40)

@@ -17,7 +17,7 @@ import {
   type RuleTest,
 } from '.'
 
-const vehicle = demoVehicles().find((v) => v.id === 'drover-25')!
+const vehicle = demoVehicles().find((v) => v.id === 'dunnock-25')!
 const kit = kitFacts(demoKits().find((k) => k.id === 'ninebark-ridge-2')!)
 const survey = (change: Partial<Survey> = {}): Survey => ({ ...emptySurvey(), ...change })
 

@@ -20,7 +20,7 @@ import {
   type LoadItem,
 } from '.'
 
-const vehicle = demoVehicles().find((v) => v.id === 'drover-25')!
+const vehicle = demoVehicles().find((v) => v.id === 'dunnock-25')!
 const item = (part: Partial<LoadItem>): LoadItem => ({ ...newLoad(vehicle, 'a', 'Load'), ...part })
 const between = (min: number, max: number) => fc.double({ min, max, noNaN: true })
 const places = fc.array(fc.record({ mass: between(0, 2_000), x: between(-3, 4), y: between(-1, 1) }), {

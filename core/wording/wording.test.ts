@@ -16,8 +16,8 @@ describe('sentences', () => {
       'us',
     )
   const kit = (id: string) => demoKits().find((k) => k.id === id)!
-  const leaf = demoVehicles().find((v) => v.id === 'drover-25')!
-  const coil = demoVehicles().find((v) => v.id === 'pallas-15')!
+  const leaf = demoVehicles().find((v) => v.id === 'dunnock-25')!
+  const coil = demoVehicles().find((v) => v.id === 'pellick-15')!
 
   test('every fitment rule of every kit on every vehicle has words, in both systems', () => {
     const surveys = demoJobs().map((j) => j.job.survey)

@@ -46,7 +46,7 @@ const everything = async () =>
   )
 
 const HEAD = 'id,kit,make,model,from,to,conditions,source'
-const line = (id: string, kit = 'sallow-reed') => `${id},${kit},Tollmere,Drover 25,2010,2024,bed = short|long,list`
+const line = (id: string, kit = 'sallow-reed') => `${id},${kit},Tollmere,Dunnock 25,2010,2024,bed = short|long,list`
 
 describe('taking files in', () => {
   let before: unknown

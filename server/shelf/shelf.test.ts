@@ -50,18 +50,18 @@ describe('verdicts over the API', () => {
     expect(verdicts.length + notListed.count).toBe(demoKits().length)
   })
   test('the next question comes with them; a vehicle that is none is refused by its field', async () => {
-    const { question } = await ask('pallas-15')
+    const { question } = await ask('pellick-15')
     expect(question!.undecided).toBeGreaterThan(5)
     const answer = await shop.api.post('/api/verdicts').send({ vehicle: { id: 'x' }, survey: {} })
     expect(answer.status).toBe(422)
     expect(JSON.stringify(answer.body)).toContain('vehicle.make')
   })
   test('a shelf holds the kits of one model, their lines and the rules', async () => {
-    const { body } = (await shop.api.get('/api/shelf?make=Tollmere&model=drover%2045').expect(200)) as {
+    const { body } = (await shop.api.get('/api/shelf?make=Tollmere&model=dunnock%2045').expect(200)) as {
       body: { kits: { id: string }[]; applications: { model: string }[]; listed: string[]; notListed: { id: string }[] }
     }
     expect(body.listed).toEqual(['fen-rubber-dual', 'ninebark-ridge-hd', 'sallow-reed-dual'])
-    expect(new Set(body.applications.map((a) => a.model))).toEqual(new Set(['Drover 45']))
+    expect(new Set(body.applications.map((a) => a.model))).toEqual(new Set(['Dunnock 45']))
     expect(body.kits.length + body.notListed.length).toBe(demoKits().length)
     await shop.api.get('/api/shelf?make=Tollmere').expect(422)
   })
@@ -71,7 +71,7 @@ describe('finding', () => {
   test.each([
     ['kits', 'ridge hea', ['ninebark-ridge-hd']],
     ['kits', 'NB-44', ['ninebark-coach', 'ninebark-coach-wide']],
-    ['vehicles', 'drover 2012', ['drover-25-early']],
+    ['vehicles', 'dunnock 2012', ['dunnock-25-early']],
     ['vehicles', 'nosuch', []],
   ])('%s: "%s"', async (what, find, ids) => {
     const { body } = (await shop.api.get(`/api/${what}?find=${encodeURIComponent(find)}`).expect(200)) as {
@@ -107,7 +107,7 @@ describe('rules', () => {
       .expect(422)
     await shop.api.put('/api/rules').set('If-Match', '"1"').send(strict).expect(200)
     await shop.api.put('/api/rules').set('If-Match', '"1"').send(strict).expect(412)
-    const { rules, verdicts } = await ask('drover-25')
+    const { rules, verdicts } = await ask('dunnock-25')
     expect(rules).toBe(2)
     expect(verdicts.every((v) => v.verdict === 'does-not-fit')).toBe(true)
     expect(((await shop.api.get('/api/rules/1')).body as RuleSet).rules).toEqual(DEFAULT_RULES.rules)
@@ -117,7 +117,7 @@ describe('rules', () => {
       .set('If-Match', '"2"')
       .send({ ...DEFAULT_RULES, version: 3, why: 'back as shipped' })
       .expect(200)
-    expect((await ask('drover-25')).verdicts.some((v) => v.verdict === 'fits')).toBe(true)
+    expect((await ask('dunnock-25')).verdicts.some((v) => v.verdict === 'fits')).toBe(true)
   })
 })
 

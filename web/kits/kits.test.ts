@@ -94,7 +94,7 @@ describe("a kit's page", () => {
     await vi.waitUntil(() => wrapper.find('.drawn').exists(), { timeout: 15_000 })
     expect(wrapper.find('.note').text()).toContain('differs by more than 15 % from pressure times area')
     expect(wrapper.text()).toMatch(/Upper bracket\s*frame\s*left/)
-    expect(wrapper.text()).toContain('Tollmere Drover 25 2010–2024')
+    expect(wrapper.text()).toContain('Tollmere Dunnock 25 2010–2024')
     expect(wrapper.text()).toContain("not rear brakes drum: Lower bracket meets the drum's back plate")
     expect(wrapper.text()).toContain('evenly, after alignment')
     const { series } = wrapper.findComponent({ name: 'VChart' }).props('option') as { series: { data: number[][] }[] }

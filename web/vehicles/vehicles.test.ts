@@ -107,12 +107,12 @@ describe('a vehicle', () => {
     shop.platforms = demoPlatforms()
     await enter(wrapper, 'Rear track', '70')
     const [platform] = wrapper.findAllComponents(ElSelect)
-    platform!.vm.$emit('update:modelValue', 'drover')
+    platform!.vm.$emit('update:modelValue', 'dunnock')
     await flushPromises()
-    const drover = demoPlatforms().find((p) => p.id === 'drover')!
+    const dunnock = demoPlatforms().find((p) => p.id === 'dunnock')!
     expect((text(wrapper, 'Make').element as HTMLInputElement).value).toBe('Tollmere')
     expect((labelled(wrapper, 'Rear track').element as HTMLInputElement).value).toBe('70')
     expect((labelled(wrapper, 'Between rear springs').element as HTMLInputElement).value).toBe('43 5/16')
-    expect(drover.geometry.springSpacing).toBeCloseTo(43.3125 * 0.0254, 3)
+    expect(dunnock.geometry.springSpacing).toBeCloseTo(43.3125 * 0.0254, 3)
   })
 })
