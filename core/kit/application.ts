@@ -1,15 +1,9 @@
 import { z } from 'zod'
-import type { Vehicle } from '../vehicle'
+import { slug, words, type Vehicle } from '../vehicle'
 import { conditionSchema, type Condition, type Fact } from './condition'
 import { neededPartSchema } from './rule'
 
-const id = z.string().regex(/^[a-z0-9][a-z0-9-]{0,79}$/, { error: 'must be lower-case letters, digits and dashes' })
-const text = (what: string, most = 240) =>
-  z
-    .string({ error: `${what} must be text` })
-    .trim()
-    .min(1, { error: `${what} is missing` })
-    .max(most, { error: `${what} is too long: ${most} characters at most` })
+const id = slug(80)
 const year = (what: string) =>
   z
     .number({ error: `${what} must be a year, for example 2019` })
@@ -24,8 +18,8 @@ export const applicationSchema = z
     id,
     /** Id of the kit. */
     kit: id,
-    make: text('Make', 60),
-    model: text('Model', 60),
+    make: words('Make', 60),
+    model: words('Model', 60),
     from: year('From'),
     to: year('To'),
     /** All must hold. */
@@ -36,7 +30,7 @@ export const applicationSchema = z
         z.strictObject({
           when: conditions,
           what: z.enum(['part', 'work'], { error: 'must be part or work' }),
-          says: text('What is needed'),
+          says: words('What is needed'),
           part: neededPartSchema.nullable().default(null),
           minutes: z.number().min(0).max(600).default(0),
         }),
@@ -45,11 +39,11 @@ export const applicationSchema = z
       .default([]),
     /** Vehicles it is not for, although the rest holds. */
     excludes: z
-      .array(z.strictObject({ when: conditions.min(1), says: text('Why not') }))
+      .array(z.strictObject({ when: conditions.min(1), says: words('Why not') }))
       .max(10)
       .default([]),
     /** Where the line stands: booklet and page, or who measured it. */
-    source: text('Source', 120),
+    source: words('Source', 120),
   })
   .refine((a) => a.from <= a.to, { path: ['to'], error: 'To is before From' })
 export type Application = z.infer<typeof applicationSchema>

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { Survey, Vehicle } from '../vehicle'
+import { slug, words, type Survey, type Vehicle } from '../vehicle'
 import {
   answerOf,
   CONDITIONS,
@@ -16,13 +16,7 @@ import type { KitFacts } from './schema'
 
 export const LIMIT_SOURCES = ['published', 'common practice', 'kit', 'vehicle', 'shop'] as const
 
-const id = z.string().regex(/^[a-z0-9][a-z0-9-]{0,59}$/, { error: 'must be lower-case letters, digits and dashes' })
-const text = (what: string, most = 240) =>
-  z
-    .string({ error: `${what} must be text` })
-    .trim()
-    .min(1, { error: `${what} is missing` })
-    .max(most, { error: `${what} is too long: ${most} characters at most` })
+const id = slug()
 
 /** Figures of a kit that a survey answer is compared with. */
 const KIT_FIGURES = {
@@ -72,7 +66,7 @@ export type RuleTest = z.infer<typeof ruleTestSchema>
 
 /** A part that a vehicle needs beyond what is in the box; `item` is its place on the shelf. */
 export const neededPartSchema = z.strictObject({
-  name: text('Part', 120),
+  name: words('Part', 120),
   item: id.nullable().default(null),
   count: z.number().min(0.1).max(100).default(1),
 })
@@ -86,21 +80,25 @@ export const EFFECTS = ['part', 'work', 'ask', 'no'] as const
 /** One fitment rule: when all of `when` holds, it takes effect. The last test is the one that decides. */
 export const ruleSchema = z.strictObject({
   id,
-  name: text('Name', 80),
+  name: words('Name', 80),
   when: z.array(ruleTestSchema).min(1, { error: 'a rule needs one test or more' }).max(8),
   effect: z.enum(EFFECTS, { error: `effect must be one of ${EFFECTS.join(', ')}` }),
   /** Said when it takes effect. `{has}` is what the vehicle has, `{takes}` what is compared. */
-  says: text('What it says'),
+  says: words('What it says'),
   /** Said while an answer is missing. */
-  asks: text('What it asks').nullable().default(null),
+  asks: words('What it asks').nullable().default(null),
   /** Said when it was looked at and is in order; nothing where that is not worth a line. */
-  fine: text('What it says when in order').nullable().default(null),
+  fine: words('What it says when in order').nullable().default(null),
   /** What would change it. */
-  change: text('What would change it').nullable().default(null),
+  change: words('What would change it').nullable().default(null),
   parts: z.array(neededPartSchema).max(10).default([]),
-  minutes: z.number().min(0).max(600).default(0),
+  minutes: z
+    .number({ error: 'Minutes must be a number' })
+    .min(0, { error: 'Minutes cannot be below zero' })
+    .max(600, { error: 'Minutes above 600 are more than a day: check them' })
+    .default(0),
   source: z.enum(LIMIT_SOURCES, { error: `source must be one of ${LIMIT_SOURCES.join(', ')}` }),
-  note: text('Source note'),
+  note: words('Source note'),
 })
 export type Rule = z.infer<typeof ruleSchema>
 
@@ -109,8 +107,8 @@ export const ruleSetSchema = z
   .strictObject({
     version: z.number().int().min(1),
     /** What changed, and who changed it. */
-    why: text('Why'),
-    by: text('By whom', 60),
+    why: words('Why'),
+    by: words('By whom', 60),
     rules: z.array(ruleSchema).max(200, { error: '200 rules at most' }),
   })
   .superRefine(({ rules }, context) => {

@@ -2,13 +2,13 @@ import { z } from 'zod'
 import { bounded } from '../quantity'
 import { bagDataSchema } from '../spring'
 import { PROOF, THREADS, torqueSpecSchema, type BoltGrade, type ThreadName } from '../torque'
-import { BODIES, SUSPENSIONS } from '../vehicle'
+import { BODIES, slug, SUSPENSIONS } from '../vehicle'
 import { conditionSchema } from './condition'
 
 export const FAMILIES = ['bellows', 'sleeve', 'in-coil', 'coil-replacement', 'rubber'] as const
 export type KitFamily = (typeof FAMILIES)[number]
 
-const id = z.string().regex(/^[a-z0-9][a-z0-9-]{0,59}$/, { error: 'must be lower-case letters, digits and dashes' })
+const id = slug()
 const text = z.string().trim().min(1).max(240)
 
 export const SUPPORTS = ['any', 'on-wheels', 'axle-hanging', 'axle-raised', 'frame-raised', 'ride-height'] as const

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { slug, words } from '../vehicle'
 
 const count = (what: string) =>
   z
@@ -9,12 +10,8 @@ const count = (what: string) =>
 /** One thing the shop keeps: a kit, or a spare part such as fittings, tube and band clamps. */
 export const stockItemSchema = z
   .strictObject({
-    id: z.string().regex(/^[a-z0-9][a-z0-9-]{0,79}$/, { error: 'must be lower-case letters, digits and dashes' }),
-    name: z
-      .string({ error: 'Name must be text' })
-      .trim()
-      .min(1, { error: 'Name is missing' })
-      .max(120, { error: 'Name is too long: 120 characters at most' }),
+    id: slug(80),
+    name: words('Name', 120),
     /** Id of the kit that this is; null for a spare part. */
     kit: z.string().max(80).nullable().default(null),
     unit: z.enum(['piece', 'm'], { error: 'unit must be piece or m' }).default('piece'),

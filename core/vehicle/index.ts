@@ -1,3 +1,4 @@
+export * from './words'
 export * from './schema'
 export * from './axle-weights'
 export * from './ratings'

@@ -1,20 +1,14 @@
 import { z } from 'zod'
 import { surveySchema, vehicleSchema } from './schema'
-
-const text = (what: string, most = 240) =>
-  z
-    .string({ error: `${what} must be text` })
-    .trim()
-    .min(1, { error: `${what} is missing` })
-    .max(most, { error: `${what} is too long: ${most} characters at most` })
+import { slug, words } from './words'
 
 const v = vehicleSchema.shape
 /** What vehicles of one platform share; a trim differs in what is not said here. */
 export const platformSchema = z
   .strictObject({
-    id: z.string().regex(/^[a-z0-9][a-z0-9-]{0,59}$/, { error: 'must be lower-case letters, digits and dashes' }),
+    id: slug(),
     make: v.make,
-    name: text('Name', 60),
+    name: words('Name', 60),
     from: v.year,
     to: v.year,
     geometry: z
@@ -38,11 +32,11 @@ export const platformSchema = z
     clashes: z
       .array(
         z.strictObject({
-          what: text('What meets', 120),
-          where: text('Where', 120),
+          what: words('What meets', 120),
+          where: words('Where', 120),
           /** Kit families it is about; empty for all. */
           families: z.array(z.string().max(30)).max(10).default([]),
-          source: text('Source', 120),
+          source: words('Source', 120),
         }),
       )
       .max(20)

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { bounded, type Kilograms } from '../quantity'
+import { slug } from './words'
 
 export const BODIES = ['pickup', 'suv', 'van', 'motorhome'] as const
 export const SUSPENSIONS = ['leaf', 'coil'] as const
@@ -43,7 +44,7 @@ export const stageSchema = z.strictObject({
 /** A vehicle as the shop knows it: what does not change between visits. SI throughout. */
 export const vehicleSchema = z
   .strictObject({
-    id: z.string().regex(/^[a-z0-9][a-z0-9-]{0,59}$/, { error: 'must be lower-case letters, digits and dashes' }),
+    id: slug(),
     make: name('Make'),
     model: name('Model'),
     /** Which version of the model; empty where nobody distinguishes them. */
