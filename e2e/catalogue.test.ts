@@ -78,3 +78,28 @@ test('a rule of the shop changes what fits, and a job that was decided before ke
   await decided.getByRole('button', { name: 'put back' }).waitFor()
   await decided.getByText('Ridge, light: to stand level, load on').waitFor()
 })
+
+test('questions asked one after the other: each answer stays with its question, and all are saved', async () => {
+  const page = await shop.page('/jobs/job-0419/choose')
+  const ask = page.getByRole('region', { name: 'Ask next' })
+  const asked: string[] = []
+  await ask.waitFor()
+  while (await ask.count()) {
+    const fact = /Ask next: (.+?)\./.exec(await ask.innerText())![1]!
+    expect(asked).not.toContain(fact)
+    asked.push(fact)
+    const select = ask.locator('select')
+    // "No" to what is yes or no, else the first of the words: nothing that would end the asking early.
+    if (await select.count())
+      await select.selectOption((await select.locator('option[value=false]').count()) ? 'false' : { index: 1 })
+    else {
+      await ask.locator('input').fill('4 1/8')
+      await ask.locator('input').press('Enter')
+    }
+    await expect.poll(async () => ((await ask.count()) ? await ask.innerText() : '')).not.toContain(`${fact}.`)
+  }
+  await settled(page)
+  const { job } = await shop.json<{ job: { survey: Record<string, unknown> } }>('/jobs/job-0419')
+  expect(asked.length).toBeGreaterThan(6)
+  expect(Object.values(job.survey).filter((v) => v !== null)).toHaveLength(asked.length)
+})

@@ -43,7 +43,7 @@ function fieldError(issue: z.core.$ZodIssue): FieldError {
       field: [...issue.path.map(String), issue.keys[0]].join('.'),
       message: 'is not a field here: check its spelling',
     }
-  if (issue.code === 'invalid_type' && issue.input === undefined && /^Invalid input/.test(issue.message))
+  if (issue.code === 'invalid_type' && /^Invalid input: .*received undefined$/.test(issue.message))
     return { field, message: `is missing: ${issue.expected} expected` }
   return {
     field,

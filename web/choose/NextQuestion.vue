@@ -24,7 +24,8 @@ const kits = (n: number) => `${n} ${n === 1 ? 'kit' : 'kits'}`
       }}
       <span class="muted">To find out: {{ HOW_TO_FIND[question.fact] }}.</span>
     </span>
-    <SurveyAnswer v-if="ask" :ask="ask" class="answer" />
+    <!-- A field of its own for each question: what is left of one answer must not go to the next. -->
+    <SurveyAnswer v-if="ask" :key="ask.key" :ask="ask" class="answer" />
     <span v-else class="small muted">a fact of the vehicle: change it under Vehicles</span>
   </section>
 </template>

@@ -224,7 +224,11 @@ async function submit() {
       <label class="stacked">Model<el-input v-model="draft.model!" maxlength="60" /></label>
       <label class="stacked">Trim, if any<el-input v-model="draft.trim!" maxlength="60" /></label>
       <label class="stacked"
-        >Platform<el-select :model-value="draft.platform ?? ''" aria-label="Platform" @update:model-value="onPlatform"
+        >Platform<el-select
+          :model-value="draft.platform ?? ''"
+          aria-label="Platform"
+          placeholder="stands alone"
+          @update:model-value="onPlatform"
           ><el-option value="" label="stands alone" /><el-option
             v-for="p in shop.platforms"
             :key="p.id"
@@ -235,6 +239,7 @@ async function submit() {
         >Bed<el-select
           :model-value="draft.bed ?? ''"
           aria-label="Bed"
+          placeholder="not said"
           @update:model-value="(b: string) => (draft.bed = BEDS.find((x) => x === b) ?? null)"
           ><el-option value="" label="not said" /><el-option
             v-for="b in BEDS"
