@@ -41,7 +41,7 @@ const SYLLABLES = [
   'ros',
 ]
 
-/** A catalogue as large as a wholesaler's, from the made-up shop's own documents; the same for the same seed. */
+/** A catalog as large as a wholesaler's, from the made-up shop's own documents; the same for the same seed. */
 export function bigShop(
   seed: number,
   kits: readonly Kit[],

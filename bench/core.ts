@@ -8,7 +8,7 @@ import { coupledChassis, standByRootFinder } from '../core/fixtures/whole-vehicl
 import { demoJob, demoKits } from './demo'
 import { time, type Figure } from './measure'
 
-/** The demo job with an off-centre load and a trailer, with a fourth load case. */
+/** The demo job with an off-center load and a trailer, with a fourth load case. */
 function fourCases() {
   const { job, records } = demoJob('0417')
   const fourth = { id: 'fourth', name: 'Half the hives', items: [job.loadCases[0]!.items[0]!] }
@@ -55,7 +55,7 @@ export function benchCore(): Figure[] {
     time(`assessJob: ${records.length} records, ${kits.length} kits, plan kept (what a keystroke costs)`, () =>
       assessJob(job, records, plan),
     ),
-    time('assessJob: one vehicle, its picked kit, four load cases (no catalogue, plan kept)', () =>
+    time('assessJob: one vehicle, its picked kit, four load cases (no catalog, plan kept)', () =>
       assessJob(four.job, four.records, four.plan),
     ),
     time('assessJob with the work plan ordered anew', () => assessJob(job, records)),

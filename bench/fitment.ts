@@ -1,11 +1,11 @@
 import { assessJob, newJob, rankKits, type Job } from '@stout-shackle/core/job'
 import {
   DEFAULT_RULES,
-  judgeCatalogue,
+  judgeCatalog,
   kitFacts,
   linesByKit,
   modelKey,
-  shelfOf,
+  catalogOf,
   type Application,
   type KitFacts,
   type LinesByKit,
@@ -32,7 +32,7 @@ function benchRanking({ kits: all, applications, vehicles, surveys }: BigShop) {
     const vehicle = vehicles[i]!
     const lines = applications.filter((a) => modelKey(a) === modelKey(vehicle))
     const listed = new Set(lines.map((a) => a.kit))
-    const shelf = shelfOf(
+    const shelf = catalogOf(
       all.filter((k) => listed.has(k.id)),
       lines,
     )
@@ -41,7 +41,7 @@ function benchRanking({ kits: all, applications, vehicles, surveys }: BigShop) {
       id: 'i',
       name: 'x',
       kind: 'cargo' as const,
-      massGive: 10,
+      massTolerance: 10,
       fill: 1,
       place: 'bed' as const,
       x: 0.2,
@@ -88,7 +88,7 @@ export function benchFitment(shop: BigShop): FitmentFigures {
   let turn = 0
   const next = () => (turn = (turn + 7_919) % vehicles.length)
   const quick = (i: number) =>
-    judgeCatalogue(
+    judgeCatalog(
       { universal: [], withList, lines: grouped.get(modelKey(vehicles[i]!)) ?? new Map(), rules: DEFAULT_RULES },
       vehicles[i]!,
       surveys[i]!,

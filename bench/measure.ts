@@ -17,7 +17,7 @@ export function time(what: string, call: () => unknown, runs = 400, batch = 1): 
     for (let i = 0; i < batch; i++) sink = call()
     return (performance.now() - start) / batch
   }).sort((a, b) => a - b)
-  if (sink === Symbol.for('never')) throw new Error('keeps the calls from being optimised away')
+  if (sink === Symbol.for('never')) throw new Error('keeps the calls from being optimized away')
   return {
     what,
     median: times[Math.floor(runs / 2)]!,

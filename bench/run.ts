@@ -1,7 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs'
 import { cpus, totalmem } from 'node:os'
 import type { Figure } from './measure'
-import type { CatalogueFigures } from './catalogue'
+import type { CatalogFigures } from './catalog'
 import type { FitmentFigures } from './fitment'
 import { benchPage } from './page'
 import type { Sweep } from './vehicles'
@@ -13,7 +13,7 @@ const { core, sweep, fitment } = JSON.parse(readFileSync(process.argv[3]!, 'utf8
   sweep: Sweep
   fitment: FitmentFigures
 }
-const { shop, verdicts, search, taking } = JSON.parse(readFileSync(process.argv[4]!, 'utf8')) as CatalogueFigures
+const { shop, verdicts, search, taking } = JSON.parse(readFileSync(process.argv[4]!, 'utf8')) as CatalogFigures
 const s = (milliseconds: number) => `${(milliseconds / 1000).toFixed(1)} s`
 const ms = (v: number) => (v < 0.01 ? `${(v * 1000).toFixed(2)} µs` : `${v.toFixed(2)} ms`)
 const named = (what: string) => core.find((f) => f.what.startsWith(what))!
@@ -33,7 +33,7 @@ ${page.keystrokes.map((k) => `| keystroke to answer painted, ${k.what} | ${k.med
 | dragging a weight on Load for 4 s, traced in Chromium: frames drawn a second | ${page.drag.framesPerSecond.toFixed(1)} | 60 |
 | the same: between two frames | ${page.drag.median.toFixed(1)} ms median, ${page.drag.worst.toFixed(1)} ms worst of ${page.drag.frames} | 16.7 ms |
 
-## A catalogue of ${shop.kits} kits, ${shop.applications} lines and ${shop.vehicles} vehicles
+## A catalog of ${shop.kits} kits, ${shop.applications} lines and ${shop.vehicles} vehicles
 
 Seeded, \`bench/big-shop.ts\`. Verdicts are asked for by autocannon, ten connections at once, after a round to warm up; the
 file of lines is taken in on the page by a person's clicks, on a freshly started server, while somebody else asks for its health.
@@ -69,7 +69,7 @@ ${sweep.vehicles} random vehicles, from a light van to a motorhome, some with lo
 brought level in ${(sweep.milliseconds / 1000).toFixed(2)} s: ${Object.entries(sweep.codes)
   .map(([code, n]) => `${n} ${code}`)
   .join(', ')}.
-Levelled ones whose pressures, put back, miss the aim by more than 0.1 mm: ${sweep.missed}. Answers with a number that is none:
+Leveled ones whose pressures, put back, miss the aim by more than 0.1 mm: ${sweep.missed}. Answers with a number that is none:
 ${sweep.notFinite}. Out of reach without a reason: ${sweep.unexplained}.
 
 The aim for a recomputation is 2 ms, for four load cases 1 ms. \`mathjs\` reads the same text into a unit of its own and is made for far more than

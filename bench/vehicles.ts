@@ -8,7 +8,7 @@ export interface Sweep {
   milliseconds: number
   /** By outcome. */
   codes: Record<string, number>
-  /** Levelled ones whose pressures, put back, do not give the aim to a tenth of a millimetre. */
+  /** Leveled ones whose pressures, put back, do not give the aim to a tenth of a millimeter. */
   missed: number
   /** Answers with a number that is none. */
   notFinite: number
@@ -27,7 +27,7 @@ const someVehicle = fc
     spacing: between(0.7, 1.4),
     bar: between(0, 30_000),
     front: fc.option(fc.record({ rate: between(30_000, 300_000), roll: between(20_000, 200_000) })),
-    tyre: fc.option(between(150_000, 1_200_000)),
+    tire: fc.option(between(150_000, 1_200_000)),
     frame: fc.constantFrom('rigid' as const, 'twisting' as const),
     pitchMoment: between(0, 40_000),
     ratio: between(0.5, 1.2),
@@ -40,21 +40,21 @@ const someVehicle = fc
       roll: between(-4_000, 4_000),
       rollRear: between(-4_000, 4_000),
     }),
-    mark: fc.constantFrom('wheel-centre' as const, 'ground' as const),
+    mark: fc.constantFrom('wheel-center' as const, 'ground' as const),
     aim: fc.oneof(
       between(-0.02, 0.05).map((leave) => ({ kind: 'height' as const, leave })),
       between(-0.02, 0.02).map((offset) => ({ kind: 'rake' as const, offset })),
     ),
-    air: fc.constantFrom('teed' as const, 'independent' as const),
+    air: fc.constantFrom('teed' as const, 'separate' as const),
   })
   .map((v): LevelQuestion => ({
     chassis: {
       wheelbase: v.wheelbase,
       rearSide: v.replaces ? { first: 0, stages: [] } : { first: v.first, stages: v.stages ? [v.stages] : [] },
       rearSpacing: v.spacing,
-      rearAntiRoll: v.bar,
+      rearSwayBar: v.bar,
       front: v.front,
-      tyres: v.tyre ? { front: 2 * v.tyre, rear: 2 * v.tyre, frontRoll: 1.4 * v.tyre, rearRoll: 1.4 * v.tyre } : null,
+      tires: v.tire ? { front: 2 * v.tire, rear: 2 * v.tire, frontRoll: 1.4 * v.tire, rearRoll: 1.4 * v.tire } : null,
       frame: v.frame,
       pitchMoment: v.pitchMoment,
       bags: { bag: referenceBag, rideHeight: v.ride, motionRatio: v.ratio, spacing: v.bagSpacing, lineVolume: 1e-4 },
@@ -63,8 +63,8 @@ const someVehicle = fc
     load: v.load,
     minimum: 5 * PSI,
     maximum: 100 * PSI,
-    window: { low: 0.105, high: 0.22 },
-    sprungUnladen: 900,
+    heightRange: { low: 0.105, high: 0.22 },
+    sprungEmpty: 900,
     mark: v.mark,
     aim: v.aim,
     air: v.air,
@@ -92,8 +92,8 @@ export function sweepVehicles(count: number, seed: number): Sweep {
     if (s.code !== 'level' || !s.left || !s.right) return
     const stand = standOf(q.chassis, q.load, { kind: 'pressure', left: s.left.pressure, right: s.right.pressure })
     const ground = q.mark === 'ground'
-    const drop = stand && stand.rear + (ground ? stand.rearTyres : 0)
-    const front = stand && stand.front + (ground ? stand.frontTyres : 0)
+    const drop = stand && stand.rear + (ground ? stand.rearTires : 0)
+    const front = stand && stand.front + (ground ? stand.frontTires : 0)
     const aim = q.aim.kind === 'height' ? q.aim.leave : (front ?? 0) + q.aim.offset
     if (drop === undefined || Math.abs(drop - aim) > 1e-4) sweep.missed++
   })

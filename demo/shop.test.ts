@@ -28,8 +28,8 @@ describe('the made-up shop', () => {
     const flagged = demoKits().filter((k) => checkKit(k).some((f) => f.code === 'capacity-disagrees'))
     expect(flagged.map((k) => k.id)).toEqual(['kettleworth-single'])
   })
-  test('has springs that carry an unladen body at a usual frequency', () => {
-    // Source: common practice, unladen body frequency 1.2 to 1.8 Hz.
+  test('has springs that carry an empty body at a usual frequency', () => {
+    // Source: common practice, empty body frequency 1.2 to 1.8 Hz.
     for (const v of demoVehicles()) {
       const frequency = Math.sqrt((2 * v.rearWheelRate!) / (v.curbRear - v.rearUnsprung)) / (2 * Math.PI)
       expect(frequency).toBeGreaterThan(1.2)

@@ -61,12 +61,12 @@ test('keys: stages by number, units by u, the list by ?, and letters stay letter
   expect(await page.getByRole('link', { name: /Hive run/ }).count()).toBe(0)
 })
 
-test('an off-centre load: more air on its side, and equal when it is moved to the middle', async () => {
+test('an off-center load: more air on its side, and equal when it is moved to the middle', async () => {
   const page = await shop.page('/jobs/job-0417/choose')
   const figures = async () => (await page.locator('.plate .figure').allInnerTexts()).map((t) => parseInt(t, 10))
   await expect.poll(figures).toEqual([38, 31])
   await link(page, 'Load').click()
-  await page.getByLabel(/^Left of centre, 24 hives/).fill('0')
+  await page.getByLabel(/^Left of center, 24 hives/).fill('0')
   await link(page, 'Choose').click()
   await expect.poll(async () => new Set(await figures()).size).toBe(1)
   await page.getByRole('button', { name: 'Undo' }).click()
@@ -128,7 +128,7 @@ test('a vehicle is added to the library and changed there; jobs keep theirs', as
   expect(job.vehicle.wheelbase).toBe(3.7)
 })
 
-test('a kit file is added to the catalogue and offered on the next choice', async () => {
+test('a kit file is added to the catalog and offered on the next choice', async () => {
   const page = await shop.page('/kits')
   const kit = { ...demoKits()[0]!, id: 'spare-ridge', name: 'Ridge spare', price: 1 }
   await page.getByLabel('Add a kit file').setInputFiles(file('kit.json', JSON.stringify({ ...kit, testPressure: 1e9 })))

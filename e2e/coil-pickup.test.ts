@@ -71,12 +71,12 @@ test('the coil pickup goes from Measure to Hand over, with a reload and a killed
   await page.reload()
   await expect.poll(() => page.getByLabel('Rear left, Empty').inputValue()).toBe('24 7/16')
 
-  await answer(page, 'Jounce bumper', 'twist-in')
+  await answer(page, 'Bump stop', 'twist-in')
   await read(page, 'Coil inside diameter', '4 1/4')
   await read(page, 'Coil gap, standing empty', '5/8')
   await answer(page, 'Exhaust side', 'right')
   await read(page, 'Exhaust diameter', '2 1/2')
-  await answer(page, 'Factory air or self-levelling', 'false')
+  await answer(page, 'Factory air or self-leveling', 'false')
   await answer(page, 'Old helper still fitted', 'false')
   await answer(page, 'Load-sensing brake valve', 'false')
   await answer(page, 'Spare under the bed', 'false')
@@ -137,17 +137,17 @@ test('the coil pickup goes from Measure to Hand over, with a reload and a killed
 
   // Air: soaped, held over night with the temperature at both ends.
   await link(page, 'Air').click()
-  for (const joint of ['Spring fitting', 'Inflation valve'])
-    for (const side of ['left', 'right']) await page.getByLabel(`${joint}, ${side}: dry`).click()
+  for (const connection of ['Spring fitting', 'Inflation valve'])
+    for (const side of ['left', 'right']) await page.getByLabel(`${connection}, ${side}: dry`).click()
   await page.getByText('4 of 4').waitFor()
   const hold = async (end: string, pressure: string, temperature: string, when: Date) => {
-    await page.getByLabel(`Pressure, ${end} of the hold`).fill(pressure)
-    await page.getByLabel(`Temperature, ${end} of the hold`).fill(temperature)
+    await page.getByLabel(`Pressure, ${end} of the air check`).fill(pressure)
+    await page.getByLabel(`Temperature, ${end} of the air check`).fill(temperature)
     const local = new Date(when.getTime() - when.getTimezoneOffset() * 60_000).toISOString().slice(0, 16)
-    await page.getByLabel(`When, ${end} of the hold`).fill(local)
+    await page.getByLabel(`When, ${end} of the air check`).fill(local)
     await page
       .locator('form.hold')
-      .filter({ hasText: `${end} of the hold` })
+      .filter({ hasText: `${end} of the air check` })
       .getByRole('button', { name: 'Keep' })
       .click()
   }

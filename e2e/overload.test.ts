@@ -64,7 +64,7 @@ test('a new job with a new vehicle: what is missing is named, nothing typed is l
   await dialog.getByText('Fill in the vehicle and keep it first.').waitFor()
   await dialog.getByLabel('Make', { exact: true }).fill('Quillet')
   await dialog.getByLabel('Model', { exact: true }).fill('Barge 9')
-  await dialog.getByLabel('Tyre size').fill('255/70R18')
+  await dialog.getByLabel('Tire size').fill('255/70R18')
   await read(page, 'Wheelbase', '12 feet 1 1/4')
   await dialog.getByRole('button', { name: 'Keep vehicle' }).click()
   await dialog.getByText('Front overhang is missing').waitFor()

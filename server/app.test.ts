@@ -187,7 +187,7 @@ describe('the server as such', () => {
   })
 })
 
-describe('library and catalogue', () => {
+describe('library and catalog', () => {
   test('add, read, change by version', async () => {
     const vehicle = { ...demoVehicles()[0]!, id: 'another' }
     await shop.api.post('/api/vehicles').send(vehicle).expect(201)
@@ -258,7 +258,7 @@ describe('open formats', () => {
     const readings = await api.get('/api/jobs/job-0417/readings.csv').expect(200)
     expect(readings.type).toBe('text/csv')
     expect(readings.text.split('\r\n')[0]).toBe(
-      'moment,load,load_case,corner,mark,height_mm,about,give_mm,bag_pressure_kpa',
+      'timing,load,load_case,corner,mark,height_mm,about,tolerance_mm,bag_pressure_kpa',
     )
     const loads = await api.get('/api/jobs/job-0417/loads.csv').expect(200)
     expect(loads.text).toContain('"Extraction trailer, by ticket"')
@@ -291,7 +291,12 @@ describe('open formats', () => {
   test('a job stored before a field existed gets its default when it is read', async () => {
     const { api, db, close } = await testShop()
     const row = (await db('jobs').where({ id: 'job-0417' }).first()) as { document: string }
-    const { fittings: _, tapeGive: __, conditions: ___, ...old } = JSON.parse(row.document) as Record<string, unknown>
+    const {
+      fittings: _,
+      tapeTolerance: __,
+      conditions: ___,
+      ...old
+    } = JSON.parse(row.document) as Record<string, unknown>
     await db('jobs')
       .where({ id: 'job-0417' })
       .update({ document: JSON.stringify(old) })
@@ -325,7 +330,7 @@ describe('papers', () => {
     expect(card).toContain('Empty supers')
     expect(card).toContain('They raise no rating')
   })
-  test('the work record has heights, torques, hold and departures', async () => {
+  test('the work record has heights, torques, hold and deviations', async () => {
     const record = await text('/api/jobs/job-0411/record.pdf?units=metric')
     for (const word of ['Recovered 98 ± 2 %', 'Clamp bar nut', 'Holds:', 'Clamp bar turned half round', 'N·m'])
       expect(record).toContain(word)

@@ -4,7 +4,7 @@ import express, { type Express } from 'express'
 import helmet from 'helmet'
 import type { Knex } from 'knex'
 import type { Logger } from 'pino'
-import { applicationStore, catalogueRoutes, kitStore, platformStore, stockStore, vehicleStore } from './catalogue'
+import { applicationStore, catalogRoutes, kitStore, platformStore, stockStore, vehicleStore } from './catalog'
 import { computeRoutes } from './compute'
 import { deviceRoutes, SimulatedDevices } from './devices'
 import { documentRoutes } from './documents'
@@ -13,7 +13,8 @@ import { exportRoutes, importRoutes, Imports } from './imports'
 import { jobRoutes, logRoutes } from './jobs'
 import { describeApi, schemaRoutes } from './openapi'
 import { answerProblem, unknownAddress } from './problem'
-import { CandidateCache, ruleRoutes, shelfRoutes, stockRoutes } from './shelf'
+import { CandidateCache, fitmentRoutes, ruleRoutes } from './fitment'
+import { stockRoutes } from './stock'
 
 const BODY_LIMIT = '1mb'
 const IMPORT_LIMIT = '8mb'
@@ -69,13 +70,13 @@ export async function createApp({ db, log, webDir }: AppOptions): Promise<Expres
   app.get('/api/events', eventStream(bus))
   app.use('/api/jobs', documentRoutes(db))
   app.use('/api/jobs', jobRoutes(db, bus))
-  app.use('/api/vehicles', catalogueRoutes(db, vehicleStore))
-  app.use('/api/platforms', catalogueRoutes(db, platformStore))
-  app.use('/api/kits', catalogueRoutes(db, kitStore, candidates.forget))
-  app.use('/api/applications', catalogueRoutes(db, applicationStore, candidates.forget))
-  app.use('/api/stock', stockRoutes(db), catalogueRoutes(db, stockStore))
+  app.use('/api/vehicles', catalogRoutes(db, vehicleStore))
+  app.use('/api/platforms', catalogRoutes(db, platformStore))
+  app.use('/api/kits', catalogRoutes(db, kitStore, candidates.forget))
+  app.use('/api/applications', catalogRoutes(db, applicationStore, candidates.forget))
+  app.use('/api/stock', stockRoutes(db), catalogRoutes(db, stockStore))
   app.use('/api/rules', ruleRoutes(db, candidates.forget))
-  app.use('/api', shelfRoutes(db, candidates))
+  app.use('/api', fitmentRoutes(db, candidates))
   app.use('/api/imports', importRoutes(db, imports))
   app.use('/api/exports', exportRoutes(db))
   app.use('/api/log', logRoutes(db))

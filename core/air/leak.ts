@@ -19,9 +19,9 @@ export const pressureAt = (
 
 /** A fall of about 7 psi from 60 over 24 h means a leak; in proportion from a lower pressure. Common practice, no published source. */
 export const ALLOWED_FALL = 7 / 60
-export const HOLD_SECONDS = 24 * 3600
+export const AIR_CHECK_SECONDS = 24 * 3600
 /** A dial gauge read twice: what two readings may differ without any leak. */
-export const GAUGE_GIVE: Pascals = 1 * PSI
+export const GAUGE_TOLERANCE: Pascals = 1 * PSI
 
 export type LeakCode = 'holds' | 'leaks' | 'too-early' | 'gained'
 
@@ -43,7 +43,7 @@ export interface LeakVerdict {
  * @returns `too-early` while the hold is shorter than 24 h and nothing is wrong yet; `leaks` as soon as the loss passes
  * what 24 h may show; `gained` when the gauge reads higher than gas law and gauge allow: one reading is wrong
  */
-export function judgeHold(
+export function judgeAirCheck(
   start: PressureReading,
   end: PressureReading,
   seconds: number,
@@ -53,6 +53,12 @@ export function judgeHold(
   const lost = expected - end.pressure
   const allowed = ALLOWED_FALL * start.pressure
   const code: LeakCode =
-    lost > allowed ? 'leaks' : lost < -2 * GAUGE_GIVE ? 'gained' : seconds < HOLD_SECONDS ? 'too-early' : 'holds'
+    lost > allowed
+      ? 'leaks'
+      : lost < -2 * GAUGE_TOLERANCE
+        ? 'gained'
+        : seconds < AIR_CHECK_SECONDS
+          ? 'too-early'
+          : 'holds'
   return { code, expected, lost, allowed }
 }

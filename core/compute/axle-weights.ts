@@ -11,7 +11,7 @@ export const axleWeightsRequest = z.strictObject({
         mass: typed('mass', 0, 30_000),
         /** Ahead of the rear axle, negative behind. */
         x: typed('length', -10, 12),
-        /** Left of the centre line. */
+        /** Left of the center line. */
         y: typed('length', -2, 2).default(0),
       }),
     )

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { atmosphere, typed } from '../quantity'
-import { HOLD_SECONDS, judgeHold } from '../air'
+import { AIR_CHECK_SECONDS, judgeAirCheck } from '../air'
 import { figure } from './answer'
 
 const reading = z.strictObject({
@@ -15,13 +15,13 @@ export const leakRequest = z.strictObject({
     .number({ error: 'hours must be a number over 0' })
     .gt(0, { error: 'hours must be over 0' })
     .max(10_000, { error: 'hours must be 10,000 or less' })
-    .default(HOLD_SECONDS / 3600),
+    .default(AIR_CHECK_SECONDS / 3600),
   altitude: typed('length', -500, 5000).default(0),
 })
 
 /** Verdict on a pressure hold, corrected for temperature. */
 export function computeLeak({ start, end, hours, altitude }: z.output<typeof leakRequest>) {
-  const verdict = judgeHold(start, end, hours * 3600, atmosphere(altitude))
+  const verdict = judgeAirCheck(start, end, hours * 3600, atmosphere(altitude))
   return {
     code: verdict.code,
     expected: figure('pressure', verdict.expected),

@@ -15,8 +15,8 @@ import {
 } from '../spring'
 import { figure, figureOr } from './answer'
 
-const shareOf = z.number({ error: 'must be a number' })
-const rollRate = shareOf
+const plainNumber = z.number({ error: 'must be a number' })
+const rollRate = plainNumber
   .min(0, { error: 'must be 0 or more' })
   .max(1e7, { error: 'must be 10 000 000 N·m/rad or less' })
   .meta({ description: 'roll stiffness, N·m/rad' })
@@ -36,18 +36,18 @@ export const levelRequest = z.strictObject({
     .max(3, { error: 'three stages at most' })
     .default([]),
   /** Friction of the springs, N, up and down from the mean. */
-  friction: shareOf.min(0).max(10_000).default(0),
+  friction: plainNumber.min(0).max(10_000).default(0),
   antiRoll: rollRate.default(0),
   /** On the axle unladen, for the body frequency. */
   unladen: typed('mass', 0, 20_000).default(0),
-  motionRatio: shareOf.min(0.2).max(2).default(1),
+  motionRatio: plainNumber.min(0.2).max(2).default(1),
   bagSpacing: typed('length', 0.3, 2.5).default(0.9),
   springSpacing: typed('length', 0.3, 2.5).default(1),
   minimum: typed('pressure', 0, 1_000_000).default(5 * PSI),
   maximum: typed('pressure', 10_000, 2_000_000).default(100 * PSI),
   window: z.strictObject({ low: typed('length', 0.01, 0.8), high: typed('length', 0.01, 0.8) }).optional(),
-  lineVolume: shareOf.min(0).max(0.01).default(0),
-  /** Load's moment about the centre line, left down positive; this axle's own where the frame twists. */
+  lineVolume: plainNumber.min(0).max(0.01).default(0),
+  /** Load's moment about the center line, left down positive; this axle's own where the frame twists. */
   rollMoment: typed('torque', -50_000, 50_000).default(0),
   /** The front axle, where it takes part of the lean: both springs' rate and roll stiffness. */
   front: z
@@ -57,13 +57,13 @@ export const levelRequest = z.strictObject({
       gain: typed('mass', -5_000, 20_000).default(0),
     })
     .optional(),
-  /** Roll stiffness of each axle's tyres, where they give in roll too. */
-  tyreRoll: z.strictObject({ front: rollRate, rear: rollRate }).optional(),
+  /** Roll stiffness of each axle's tires, where they give in roll too. */
+  tireRoll: z.strictObject({ front: rollRate, rear: rollRate }).optional(),
   frame: z.enum(['rigid', 'twisting'], { error: 'frame must be rigid or twisting' }).default('rigid'),
   leaveSquat: typed('length', -0.3, 0.3).default(0),
   leaveSquatGive: typed('length', 0, 0.1).default(INCH / 16),
-  /** Set when heights are marked from the ground: the axle's tyres, both sides together. */
-  tyreAxleRate: typed('rate', 10_000, 10_000_000).nullable().default(null),
+  /** Set when heights are marked from the ground: the axle's tires, both sides together. */
+  tireAxleRate: typed('rate', 10_000, 10_000_000).nullable().default(null),
   air: z.enum(['teed', 'independent'], { error: 'air must be teed or independent' }).default('independent'),
   carries: z.enum(['added', 'all'], { error: 'carries must be added or all' }).default('added'),
   altitude: typed('length', -500, 5000).default(0),
@@ -83,23 +83,23 @@ export const levelRequest = z.strictObject({
 const ANY_WHEELBASE = 3
 
 function questionOf(request: z.output<typeof levelRequest>): LevelQuestion {
-  const { bag, window, front, tyreRoll, driving } = request
+  const { bag, window, front, tireRoll, driving } = request
   const { heights } = bagTable(bag)
   const ambient = atmosphere(request.altitude)
-  const gives = request.tyreAxleRate !== null || tyreRoll !== undefined
+  const gives = request.tireAxleRate !== null || tireRoll !== undefined
   return {
     chassis: {
       wheelbase: ANY_WHEELBASE,
       rearSide: { first: request.axleRate / 2, stages: request.stages },
       rearSpacing: request.springSpacing,
-      rearAntiRoll: request.antiRoll,
+      rearSwayBar: request.antiRoll,
       front: front ? { rate: front.rate, roll: front.roll } : null,
-      tyres: gives
+      tires: gives
         ? {
             front: Infinity,
-            rear: request.tyreAxleRate ?? Infinity,
-            frontRoll: tyreRoll?.front ?? Infinity,
-            rearRoll: tyreRoll?.rear ?? Infinity,
+            rear: request.tireAxleRate ?? Infinity,
+            frontRoll: tireRoll?.front ?? Infinity,
+            rearRoll: tireRoll?.rear ?? Infinity,
           }
         : null,
       frame: request.frame,
@@ -121,11 +121,11 @@ function questionOf(request: z.output<typeof levelRequest>): LevelQuestion {
     },
     minimum: request.minimum,
     maximum: request.maximum,
-    window: window ?? { low: heights[0]!, high: heights.at(-1)! },
-    sprungUnladen: request.unladen,
-    mark: request.tyreAxleRate === null ? 'wheel-centre' : 'ground',
+    heightRange: window ?? { low: heights[0]!, high: heights.at(-1)! },
+    sprungEmpty: request.unladen,
+    mark: request.tireAxleRate === null ? 'wheel-center' : 'ground',
     aim: { kind: 'height', leave: request.leaveSquat },
-    air: request.air,
+    air: request.air === 'teed' ? 'teed' : 'separate',
     ambient,
     driving: driving
       ? { ambient: atmosphere(driving.altitude), warmth: driving.temperature / driving.fillTemperature }
@@ -163,10 +163,12 @@ export function computeLevel(request: z.output<typeof levelRequest>) {
     left: side(s.left),
     right: side(s.right),
     band: s.band && { low: figure('pressure', s.band.low), high: figure('pressure', s.band.high) },
-    doubts: s.doubts.map((d) => ({ source: d.source, ...figure('pressure', d.value) })),
+    doubts: s.bandParts.map((d) => ({ source: d.source, ...figure('pressure', d.value) })),
     sensitivity: s.sensitivity === null ? null : { value: s.sensitivity, unit: 'Pa/m' },
     before: s.before && {
-      ...s.before,
+      withinWindow: s.before.withinHeightRange,
+      withinRebound: s.before.withinRebound,
+      lean: s.before.lean,
       pressure: figure('pressure', s.before.pressure),
       left: figure('pressure', s.before.left),
       right: figure('pressure', s.before.right),

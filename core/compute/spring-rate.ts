@@ -48,12 +48,14 @@ export const springRateRequest = z.union(
 /** Rate of springs from a loading test, from a coil's wire or from the leaves of a pack. */
 export function computeSpringRate(request: z.output<typeof springRateRequest>) {
   if ('loads' in request) {
-    const fit = fitLoadingTest(request.loads)
+    const fit = fitLoadingTest(
+      request.loads.map(({ gainGive, give, ...load }) => ({ ...load, gainTolerance: gainGive, tolerance: give })),
+    )
     return fit.code === 'rate'
       ? {
           code: fit.code,
           rate: figure('rate', fit.rate),
-          give: figure('rate', fit.give),
+          give: figure('rate', fit.tolerance),
           friction: fit.friction === null ? null : { value: fit.friction, unit: 'N' },
         }
       : fit

@@ -14,15 +14,15 @@ import { UNITS } from '../quantity'
 /*
  * Conditions in one cell, as a person would type them:
  *   bed = short|long; liftBlock < 10 mm; rearBrakes = drum; hitchRails = yes
- * Several are parted by semicolons and all must hold. Lengths are in millimetres.
+ * Several are parted by semicolons and all must hold. Lengths are in millimeters.
  */
 
 const isVehicleFact = (word: string): word is VehicleFact => (VEHICLE_FACTS as readonly string[]).includes(word)
 const isSurveyKey = (word: string): word is SurveyKey => (SURVEY_KEYS as readonly string[]).includes(word)
-const MILLIMETRE = UNITS.length.metric.factor
+const MILLIMETER = UNITS.length.metric.factor
 const rounded = (value: number) => Number(value.toPrecision(12))
 
-const figureText = (fact: Fact, value: number) => (isTaped(fact) ? `${rounded(value / MILLIMETRE)} mm` : String(value))
+const figureText = (fact: Fact, value: number) => (isTaped(fact) ? `${rounded(value / MILLIMETER)} mm` : String(value))
 const wordText = (word: string | boolean) => (typeof word === 'boolean' ? (word ? 'yes' : 'no') : word)
 
 /** One condition as text. */
@@ -59,7 +59,7 @@ function parseCondition(text: string): Parsed<Condition> {
   const figure = /^(-?[\d.]+)\s*(mm)?$/.exec(rest.trim())
   if (!figure || isTaped(fact) !== (figure[2] === 'mm'))
     return no(`"${rest.trim()}" must be a figure${isTaped(fact) ? ' in mm, for example 10 mm' : ''}`)
-  const value = rounded(Number(figure[1]) * (isTaped(fact) ? MILLIMETRE : 1))
+  const value = rounded(Number(figure[1]) * (isTaped(fact) ? MILLIMETER : 1))
   return { ok: true, value: sign === '>' ? { survey: fact, over: value } : { survey: fact, under: value } }
 }
 

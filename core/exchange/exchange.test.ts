@@ -111,7 +111,7 @@ describe('readings as CSV', () => {
     })
   })
   test('a reading in inches that differs corrects the one that stands', () => {
-    const csv = 'moment,load,corner,mark,height_in\nbefore,empty,rear-left,wheel-centre,26 1/4\n'
+    const csv = 'timing,load,corner,mark,height_in\nbefore,empty,rear-left,wheel-center,26 1/4\n'
     const read = readingsFromCsv(csv, job, stands)
     expect(read).toMatchObject({
       ok: true,
@@ -120,7 +120,7 @@ describe('readings as CSV', () => {
     expect(read.ok && read.value[0]!.body.value).toBeCloseTo(26.25 * INCH, 9)
   })
   test('a case that is not there, a corner twice, a mark nobody knows', () => {
-    const head = 'moment,load,load_case,corner,mark,height_mm\n'
+    const head = 'timing,load,load_case,corner,mark,height_mm\n'
     const said = (rows: string) => problems(readingsFromCsv(head + rows, job, stands))[0]
     expect(said('before,loaded,Nowhere,rear-left,ground,900\n')).toBe(
       'Row 2, load_case, "Nowhere" is no load case of this job',
@@ -129,7 +129,7 @@ describe('readings as CSV', () => {
     expect(said('before,empty,,rear-left,ground,900\nbefore,empty,,rear-left,ground,901\n')).toContain(
       'Row 3, corner, this corner stands twice',
     )
-    expect(said('before,empty,,rear-left,bumper,900\n')).toBe('Row 2, mark, must be one of wheel-centre, ground')
+    expect(said('before,empty,,rear-left,bumper,900\n')).toBe('Row 2, mark, must be one of wheel-center, ground')
   })
 })
 

@@ -1,6 +1,6 @@
 export * from './loads'
 export * from './readings'
 export * from './ticket'
-export * from './catalogue'
+export * from './catalog'
 export * from './condition-text'
 export { problemText, rowReader, writeTable, type Problem, type Read, type Row, type RowReader } from './table'

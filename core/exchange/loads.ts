@@ -9,7 +9,7 @@ const COLUMNS = [
   { name: 'load_case', kind: 'text', needed: true },
   { name: 'name', kind: 'text', needed: true },
   { name: 'weight', kind: 'mass', needed: true },
-  { name: 'weight_give', kind: 'mass' },
+  { name: 'weight_tolerance', kind: 'mass' },
   { name: 'kind', kind: 'text' },
   { name: 'fill', kind: 'percent' },
   { name: 'place', kind: 'text', needed: true },
@@ -27,7 +27,7 @@ const rowOf = (loadCase: string, i: LoadItem): Row<Name> => ({
   load_case: loadCase,
   name: i.name,
   weight: i.mass,
-  weight_give: i.massGive,
+  weight_tolerance: i.massTolerance,
   kind: i.kind,
   fill: i.fill,
   place: i.place,
@@ -68,7 +68,7 @@ export function loadsFromCsv(text: string, job: Job, newId: () => string): Read<
       ...usual,
       kind,
       mass: row.weight,
-      massGive: row.weight_give ?? 0,
+      massTolerance: row.weight_tolerance ?? 0,
       fill: row.fill ?? 1,
       x: row.ahead ?? usual.x,
       y: row.left ?? 0,
@@ -93,7 +93,7 @@ export function loadsFromCsv(text: string, job: Job, newId: () => string): Read<
     .filter(([name]) => !job.loadCases.some((c) => c.name === name))
     .map(([name, list]): LoadCase => ({ id: newId(), name, items: list }))
   const loadCases = [...known, ...fresh]
-  const tooMany = loadCases.length > MOST_CASES || loadCases.some((c) => c.items.length > MOST_ITEMS)
+  const tooMany = loadCases.length > MAX_CASES || loadCases.some((c) => c.items.length > MAX_ITEMS)
   return tooMany
     ? {
         ok: false,
@@ -101,19 +101,19 @@ export function loadsFromCsv(text: string, job: Job, newId: () => string): Read<
           {
             row: null,
             column: null,
-            message: `makes too many: ${MOST_CASES} load cases of ${MOST_ITEMS} weights at most`,
+            message: `makes too many: ${MAX_CASES} load cases of ${MAX_ITEMS} weights at most`,
           },
         ],
       }
     : { ok: true, value: { loadCases, fittings } }
 }
 
-const MOST_CASES = 12
-const MOST_ITEMS = 60
+const MAX_CASES = 12
+const MAX_ITEMS = 60
 /** Schema field to column, for messages. */
 const FIELDS: Record<string, string> = {
   mass: 'weight',
-  massGive: 'weight_give',
+  massTolerance: 'weight_tolerance',
   x: 'ahead',
   y: 'left',
   z: 'up',

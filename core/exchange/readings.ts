@@ -5,14 +5,14 @@ import { readTable, writeTable, type Column, type Problem, type Read } from './t
 type Height = Extract<RecordBody, { kind: 'height' }>
 
 const COLUMNS = [
-  { name: 'moment', kind: 'text', needed: true },
+  { name: 'timing', kind: 'text', needed: true },
   { name: 'load', kind: 'text', needed: true },
   { name: 'load_case', kind: 'text' },
   { name: 'corner', kind: 'text', needed: true },
   { name: 'mark', kind: 'text', needed: true },
   { name: 'height', kind: 'length', needed: true },
   { name: 'about', kind: 'yes-no' },
-  { name: 'give', kind: 'length' },
+  { name: 'tolerance', kind: 'length' },
   { name: 'bag_pressure', kind: 'pressure' },
 ] as const satisfies readonly Column<string>[]
 
@@ -22,14 +22,14 @@ export function readingsToCsv(job: Job, standing: readonly BayRecord[]): string 
   return writeTable(
     COLUMNS,
     ofKind(standing, 'height').map(({ body }) => ({
-      moment: body.moment,
+      timing: body.timing,
       load: body.load,
       load_case: caseName(body.loadCase),
       corner: body.corner,
       mark: body.mark,
       height: body.value,
       about: body.about,
-      give: body.give,
+      tolerance: body.tolerance,
       bag_pressure: body.bagPressure,
     })),
   )
@@ -59,14 +59,14 @@ export function readingsFromCsv(text: string, job: Job, standing: readonly BayRe
     if (row.load !== 'loaded' && loadCase) return wrong('load_case', 'an empty reading has none')
     const checked = recordBodySchema.safeParse({
       kind: 'height',
-      moment: row.moment,
+      timing: row.timing,
       load: row.load,
       loadCase: loadCase?.id ?? null,
       corner: row.corner,
       mark: row.mark,
       value: row.height,
       about: row.about ?? false,
-      give: row.give,
+      tolerance: row.tolerance,
       bagPressure: row.bag_pressure ?? 0,
     })
     if (!checked.success) {
@@ -75,7 +75,7 @@ export function readingsFromCsv(text: string, job: Job, standing: readonly BayRe
       return
     }
     const body = checked.data as Height
-    if (seen.has(slot(body))) return wrong('corner', 'this corner stands twice for the same moment, load and mark')
+    if (seen.has(slot(body))) return wrong('corner', 'this corner stands twice for the same timing, load and mark')
     seen.add(slot(body))
     const before = ofKind(standing, 'height').findLast((s) => slot(s.body) === slot(body))
     if (before && same(before.body, body)) return
@@ -84,17 +84,17 @@ export function readingsFromCsv(text: string, job: Job, standing: readonly BayRe
   return problems.length ? { ok: false, problems } : { ok: true, value: fresh }
 }
 
-const slot = (b: Height) => [b.moment, b.load, b.loadCase, b.corner, b.mark].join(':')
-/** A millionth of a metre is beyond any tape. */
+const slot = (b: Height) => [b.timing, b.load, b.loadCase, b.corner, b.mark].join(':')
+/** A millionth of a meter is beyond any tape. */
 const same = (a: Height, b: Height) =>
   Math.abs(a.value - b.value) < 1e-6 &&
   a.about === b.about &&
-  Math.abs((a.give ?? 0) - (b.give ?? 0)) < 1e-6 &&
+  Math.abs((a.tolerance ?? 0) - (b.tolerance ?? 0)) < 1e-6 &&
   Math.abs(a.bagPressure - b.bagPressure) < 1
 
 const FIELDS: Record<string, string> = { value: 'height', bagPressure: 'bag_pressure', loadCase: 'load_case' }
 const CHOICES: Record<string, readonly string[]> = {
-  moment: ['before', 'after'],
+  timing: ['before', 'after'],
   load: ['empty', 'loaded', 'empty-again'],
   corner: CORNERS,
   mark: MARKS,

@@ -20,7 +20,7 @@ export interface Problem {
 }
 export type Read<T> = { ok: true; value: T } | { ok: false; problems: Problem[] }
 
-const MOST_ROWS = 5_000
+const MAX_ROWS = 5_000
 /** What a spreadsheet would run as a formula. */
 const FORMULA = /^[=+\-@\t\r]/
 
@@ -85,10 +85,10 @@ export function readTable<N extends string>(text: string, columns: readonly Colu
   const [head, ...body] = parsed.data
   if (!head || !body.length)
     return { ok: false, problems: [{ row: null, column: null, message: 'has no rows under its head' }] }
-  if (body.length > MOST_ROWS)
+  if (body.length > MAX_ROWS)
     return {
       ok: false,
-      problems: [{ row: null, column: null, message: `has ${body.length} rows: ${MOST_ROWS} at most` }],
+      problems: [{ row: null, column: null, message: `has ${body.length} rows: ${MAX_ROWS} at most` }],
     }
   for (const e of parsed.errors.filter((e) => e.type === 'Quotes'))
     wrong((e.row ?? 0) + 1, null, 'has a quotation mark that is not closed')

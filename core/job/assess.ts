@@ -1,4 +1,4 @@
-import { EMPTY_SHELF, hasAir, judgeOn, minimumPressure, shelfOf, type NeededPart, type Shelf } from '../kit'
+import { EMPTY_CATALOG, hasAir, judgeOn, minimumPressure, catalogOf, type NeededPart, type KitCatalog } from '../kit'
 import { buildPlan, type PlanOutcome, type PlanStep } from '../plan'
 import type { CornerFinding, Remedy, Survey } from '../vehicle'
 import { airState, type AirState } from './air'
@@ -6,15 +6,15 @@ import { assessCases, caseRemedies, cornerFindings, type CaseAssessment } from '
 import type { RearSpring } from './rate'
 import { cautionsOf, type Caution } from './cautions'
 import { assessKit, type KitAssessment } from './choose'
-import { GAP_PASSES, judgeGaps, type GapJudgement } from './gaps'
-import { keepLedgers, type Ledgers } from './ledgers'
+import { GAP_PASSES, judgeGaps, type GapJudgment } from './gaps'
+import { openItemsOf, type OpenItems } from './open-items'
 import {
-  GATES,
+  FINAL_CHECKS,
   ofKind,
   standing as standingOf,
   STAGES,
   type BayRecord,
-  type GateId,
+  type FinalCheckId,
   type Job,
   type StageId,
 } from './schema'
@@ -41,14 +41,14 @@ export interface Waiting {
     | 'plan-stuck'
     | 'plan-unsure'
     | 'steps-left'
-    | 'ledger-open'
-    | 'joints-left'
-    | 'joint-leaks'
-    | 'hold-start'
-    | 'hold-end'
-    | 'hold-early'
-    | 'hold-leaks'
-    | 'gates-open'
+    | 'item-open'
+    | 'connections-left'
+    | 'connection-leaks'
+    | 'air-check-start'
+    | 'air-check-end'
+    | 'air-check-early'
+    | 'air-check-leaks'
+    | 'hand-over-blocked'
     | 'not-handed-over'
   stage: StageId
   count?: number
@@ -59,18 +59,18 @@ export interface StageReport {
   waits: Waiting[]
 }
 
-export type GateState = 'done' | 'open' | 'not-applicable' | 'refused'
-export interface GateReport {
-  gate: GateId
-  state: GateState
+export type FinalCheckState = 'done' | 'open' | 'not-applicable' | 'refused'
+export interface FinalCheckReport {
+  check: FinalCheckId
+  state: FinalCheckState
   because: string | null
 }
 
 export type BlockCode =
-  'gate-open' | 'ledger-open' | 'over-rating' | 'steps-left' | 'no-kit' | 'plan-stuck' | 'torque-wrong'
+  'final-check-open' | 'item-open' | 'over-rating' | 'steps-left' | 'no-kit' | 'plan-stuck' | 'torque-wrong'
 export interface Block {
   code: BlockCode
-  /** Gate, ledger line or load case it is about. */
+  /** Final check, ledger line or load case it is about. */
   about: string
   stage: StageId
   /** What would bring an overload inside, for each rating that is exceeded. */
@@ -96,13 +96,13 @@ export interface Assessment {
   cautions: Caution[]
   /** The picked kit as it stands on this job. */
   picked: KitAssessment | null
-  gaps: GapJudgement[]
+  gaps: GapJudgment[]
   plan: PlanOutcome | null
   steps: StepReport[]
   torques: FastenerState[]
-  ledgers: Ledgers | null
+  openItems: OpenItems | null
   air: AirState
-  gates: GateReport[]
+  finalChecks: FinalCheckReport[]
   /** What keeps the vehicle from being handed over. */
   blocks: Block[]
   handedOver: BayRecord | null
@@ -115,7 +115,7 @@ export interface Assessment {
 const NEEDED: Record<Job['vehicle']['suspension'], (keyof Survey)[]> = {
   leaf: [
     'liftBlock',
-    'jounceBumper',
+    'bumpStop',
     'exhaustSide',
     'hitchRails',
     'factoryAir',
@@ -125,7 +125,7 @@ const NEEDED: Record<Job['vehicle']['suspension'], (keyof Survey)[]> = {
     'frame',
   ],
   coil: [
-    'jounceBumper',
+    'bumpStop',
     'exhaustSide',
     'coilInsideDiameter',
     'coilGapStanding',
@@ -161,19 +161,19 @@ export function assessJob(
     spring,
     corners: cornerFindings(job, standing, active),
     cautions: cautionsOf(job, active, spring),
-    picked: job.kit ? assessKit(job, job.kit, active, decidedShelf(job)) : null,
+    picked: job.kit ? assessKit(job, job.kit, active, decidedCatalog(job)) : null,
     gaps: judgeGaps(job, standing),
     plan,
     steps: stepReports(plan, standing),
     torques,
-    ledgers: plan?.ok ? keepLedgers(plan.plan, standing, torques) : null,
+    openItems: plan?.ok ? openItemsOf(plan.plan, standing, torques) : null,
     air: airState(job, standing),
     handedOver: ofKind(standing, 'handed-over').at(-1) ?? null,
     unanswered: NEEDED[job.vehicle.suspension].filter((key) => job.survey[key] === null),
   }
-  const gates = GATES.map((gate) => gateReport(gate, job, base))
-  const blocks = blocksOf(job, base, gates)
-  return { ...base, gates, blocks, stages: stageReports(job, base, gates, blocks) }
+  const finalChecks = FINAL_CHECKS.map((check) => finalCheckReport(check, job, base))
+  const blocks = blocksOf(job, base, finalChecks)
+  return { ...base, finalChecks, blocks, stages: stageReports(job, base, finalChecks, blocks) }
 }
 
 /** Work plan of the picked kit; null while none is picked. */
@@ -184,15 +184,15 @@ export function planFor(job: Job): PlanOutcome | null {
 
 /** What the picked kit needs on this vehicle beyond its box. */
 export const neededParts = (job: Job): NeededPart[] =>
-  job.kit ? judgeOn(decidedShelf(job), job.kit, job.vehicle, job.survey).parts : []
+  job.kit ? judgeOn(decidedCatalog(job), job.kit, job.vehicle, job.survey).parts : []
 
 /** The picked kit with the rules and list it was picked by; those as shipped for a job from before there were any. */
-function decidedShelf({ kit, decided }: Job): Shelf {
-  if (!kit) return EMPTY_SHELF
-  return decided ? shelfOf([kit], decided.applications, decided.rules) : shelfOf([kit])
+function decidedCatalog({ kit, decided }: Job): KitCatalog {
+  if (!kit) return EMPTY_CATALOG
+  return decided ? catalogOf([kit], decided.applications, decided.rules) : catalogOf([kit])
 }
 
-type Base = Omit<Assessment, 'gates' | 'blocks' | 'stages'>
+type Base = Omit<Assessment, 'finalChecks' | 'blocks' | 'stages'>
 
 function stepReports(plan: PlanOutcome | null, standing: readonly BayRecord[]): StepReport[] {
   if (!plan?.ok) return []
@@ -208,24 +208,28 @@ function stepReports(plan: PlanOutcome | null, standing: readonly BayRecord[]): 
   })
 }
 
-const openLines = ({ ledgers }: Base) =>
-  ledgers ? [...ledgers.off, ...ledgers.loose, ...ledgers.opened, ...ledgers.factory].filter((l) => l.open) : []
+const openLines = ({ openItems }: Base) =>
+  openItems
+    ? [...openItems.off, ...openItems.loose, ...openItems.opened, ...openItems.factory].filter((l) => l.open)
+    : []
 
-function gateReport(gate: GateId, job: Job, base: Base): GateReport {
-  if (gateDone(gate, job, base)) return { gate, state: 'done', because: null }
-  if (job.kit && !hasAir(job.kit) && AIR_GATES.includes(gate))
-    return { gate, state: 'not-applicable', because: 'rubber helpers hold no air' }
-  const said = ofKind(base.standing, 'gate')
-    .filter((r) => r.body.gate === gate)
+function finalCheckReport(check: FinalCheckId, job: Job, base: Base): FinalCheckReport {
+  if (finalCheckDone(check, job, base)) return { check, state: 'done', because: null }
+  if (job.kit && !hasAir(job.kit) && AIR_CHECKS.includes(check))
+    return { check, state: 'not-applicable', because: 'rubber helpers hold no air' }
+  const said = ofKind(base.standing, 'final-check')
+    .filter((r) => r.body.check === check)
     .at(-1)
-  return said ? { gate, state: said.body.outcome, because: said.body.because } : { gate, state: 'open', because: null }
+  return said
+    ? { check, state: said.body.outcome, because: said.body.because }
+    : { check, state: 'open', because: null }
 }
 
-/** Gates that are about air. */
-const AIR_GATES: readonly GateId[] = ['soap', 'hold', 'minimum-pressure']
+/** Final checks that are about air. */
+const AIR_CHECKS: readonly FinalCheckId[] = ['soap', 'air-check', 'minimum-pressure']
 
-function gateDone(gate: GateId, job: Job, { active, gaps, torques, air, standing }: Base): boolean {
-  switch (gate) {
+function finalCheckDone(check: FinalCheckId, job: Job, { active, gaps, torques, air, standing }: Base): boolean {
+  switch (check) {
     case 'heights':
       return [active.heights.afterEmpty, active.heights.afterLoaded].some((h) => h.missing.length === 0)
     case 'clearance':
@@ -233,8 +237,8 @@ function gateDone(gate: GateId, job: Job, { active, gaps, torques, air, standing
     case 'torques':
       return torques.length > 0 && torques.every(fastenerCloses)
     case 'soap':
-      return air.joints.length > 0 && air.joints.every((j) => j.result === 'dry')
-    case 'hold':
+      return air.connections.length > 0 && air.connections.every((j) => j.result === 'dry')
+    case 'air-check':
       return air.verdict?.code === 'holds'
     case 'minimum-pressure': {
       const set = ofKind(standing, 'bag-pressure').at(-1)?.body
@@ -248,7 +252,7 @@ function gateDone(gate: GateId, job: Job, { active, gaps, torques, air, standing
   }
 }
 
-function blocksOf(job: Job, base: Base, gates: readonly GateReport[]): Block[] {
+function blocksOf(job: Job, base: Base, finalChecks: readonly FinalCheckReport[]): Block[] {
   const blocks: Block[] = base.cases
     .filter((c) => c.ratings.exceeded.length || c.ratings.kitExceeded)
     .map((c) => ({
@@ -263,7 +267,7 @@ function blocksOf(job: Job, base: Base, gates: readonly GateReport[]): Block[] {
   if (left) blocks.push({ code: 'steps-left', about: String(left), stage: 'bay' })
   for (const line of openLines(base))
     blocks.push({
-      code: 'ledger-open',
+      code: 'item-open',
       about: line.side ? `${line.what}, ${line.side}` : line.what,
       stage: 'bay',
     })
@@ -275,22 +279,27 @@ function blocksOf(job: Job, base: Base, gates: readonly GateReport[]): Block[] {
         about: t.step.side ? `${t.fastener.name}, ${t.step.side}` : t.fastener.name,
         stage: 'bay',
       })
-  for (const { gate, state } of gates)
-    if (state === 'open') blocks.push({ code: 'gate-open', about: gate, stage: GATE_STAGE[gate] })
+  for (const { check, state } of finalChecks)
+    if (state === 'open') blocks.push({ code: 'final-check-open', about: check, stage: FINAL_CHECK_STAGE[check] })
   return blocks
 }
 
-const GATE_STAGE: Record<GateId, StageId> = {
+const FINAL_CHECK_STAGE: Record<FinalCheckId, StageId> = {
   heights: 'hand-over',
   clearance: 'fit',
   torques: 'bay',
   soap: 'air',
-  hold: 'air',
+  'air-check': 'air',
   'minimum-pressure': 'hand-over',
 }
 
-function stageReports(job: Job, base: Base, gates: readonly GateReport[], blocks: readonly Block[]): StageReport[] {
-  const waits = waitsOf(base, gates, blocks)
+function stageReports(
+  job: Job,
+  base: Base,
+  finalChecks: readonly FinalCheckReport[],
+  blocks: readonly Block[],
+): StageReport[] {
+  const waits = waitsOf(base, finalChecks, blocks)
   const begun = begunStages(job, base)
   return STAGES.map((stage) => {
     const mine = waits.filter((w) => w.stage === stage)
@@ -306,12 +315,12 @@ function begunStages(job: Job, { standing, steps, gaps, air, handedOver }: Base)
     fit: gaps.some((g) => g.value !== null),
     plan: job.kit !== null,
     bay: steps.some((s) => s.outcome !== 'open'),
-    air: air.joints.some((j) => j.result !== 'missing') || air.start !== null,
-    'hand-over': handedOver !== null || ofKind(standing, 'height').some((r) => r.body.moment === 'after'),
+    air: air.connections.some((j) => j.result !== 'missing') || air.start !== null,
+    'hand-over': handedOver !== null || ofKind(standing, 'height').some((r) => r.body.timing === 'after'),
   }
 }
 
-function waitsOf(base: Base, gates: readonly GateReport[], blocks: readonly Block[]): Waiting[] {
+function waitsOf(base: Base, finalChecks: readonly FinalCheckReport[], blocks: readonly Block[]): Waiting[] {
   const { active, picked, gaps, plan, steps, air, unanswered } = base
   const list: Waiting[] = []
   const add = (stage: StageId, code: Waiting['code'], when: boolean, count?: number) => {
@@ -357,24 +366,24 @@ function waitsOf(base: Base, gates: readonly GateReport[], blocks: readonly Bloc
   const left = steps.filter((s) => s.outcome === 'open').length
   add('bay', 'steps-left', left > 0, left)
   const open = openLines(base).length
-  add('bay', 'ledger-open', open > 0, open)
+  add('bay', 'item-open', open > 0, open)
 
   add('air', 'no-kit', picked === null)
-  const settled = (gate: GateId) => gates.some((g) => g.gate === gate && g.state !== 'open')
-  const dry = air.joints.filter((j) => j.result !== 'dry').length
+  const settled = (check: FinalCheckId) => finalChecks.some((g) => g.check === check && g.state !== 'open')
+  const dry = air.connections.filter((j) => j.result !== 'dry').length
   add(
     'air',
-    'joint-leaks',
-    air.joints.some((j) => j.result === 'bubbles'),
+    'connection-leaks',
+    air.connections.some((j) => j.result === 'bubbles'),
   )
-  add('air', 'joints-left', dry > 0 && !settled('soap'), dry)
-  const hold = !settled('hold')
-  add('air', 'hold-start', hold && picked !== null && air.start === null)
-  add('air', 'hold-end', hold && air.start !== null && air.verdict === null)
-  add('air', 'hold-early', hold && air.verdict?.code === 'too-early')
-  add('air', 'hold-leaks', hold && (air.verdict?.code === 'leaks' || air.verdict?.code === 'gained'))
+  add('air', 'connections-left', dry > 0 && !settled('soap'), dry)
+  const hold = !settled('air-check')
+  add('air', 'air-check-start', hold && picked !== null && air.start === null)
+  add('air', 'air-check-end', hold && air.start !== null && air.verdict === null)
+  add('air', 'air-check-early', hold && air.verdict?.code === 'too-early')
+  add('air', 'air-check-leaks', hold && (air.verdict?.code === 'leaks' || air.verdict?.code === 'gained'))
 
-  add('hand-over', 'gates-open', blocks.length > 0, blocks.length)
+  add('hand-over', 'hand-over-blocked', blocks.length > 0, blocks.length)
   add('hand-over', 'not-handed-over', base.handedOver === null && blocks.length === 0)
   return list
 }

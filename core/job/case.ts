@@ -1,4 +1,4 @@
-import { GRAVITY, type Metres } from '../quantity'
+import { GRAVITY, type Meters } from '../quantity'
 import { hasAir, kitCapacity, maximumPressure, minimumPressure, type AirKit, type Kit } from '../kit'
 import { bringLevel, frontDropAt, dropAt, standOf, type LevelQuestion, type LevelSolution, type Stand } from '../spring'
 import {
@@ -22,12 +22,12 @@ import {
 import { axleLoad, chassisOf, frontChassisOf, seenFromFront, sprungFront, sprungRear, surroundings } from './chassis'
 import { heightSet, jobHeights, type JobHeights } from './heights'
 import {
-  axleTyreRate,
+  axleTireRate,
   dropBetween,
   frontRate,
   libraryRate,
   rearSpring,
-  tyreSink,
+  tireSink,
   type AxleRate,
   type RearSpring,
 } from './rate'
@@ -37,23 +37,23 @@ import { loadViews, type LoadViews } from './views'
 
 export interface Squat {
   /** Down positive, over the axles, at the job's mark. Null where neither measured nor computable. */
-  front: Metres | null
-  rear: Metres | null
-  frontGive: Metres
-  rearGive: Metres
+  front: Meters | null
+  rear: Meters | null
+  frontTolerance: Meters
+  rearTolerance: Meters
   /** Of each rear corner. */
-  left: Metres | null
-  right: Metres | null
+  left: Meters | null
+  right: Meters | null
   source: 'measured' | 'from-rate' | 'unknown'
 }
 
-/** How it stands: the body's pitch, tyres counted in, and what that does to its tail. */
+/** How it stands: the body's pitch, tires counted in, and what that does to its tail. */
 export interface Posture extends Attitude {
   /** Change of height over each axle above the road, up positive. */
-  front: Metres
-  rear: Metres
+  front: Meters
+  rear: Meters
   /** The same as the tape sees it at the job's marks. */
-  atMark: { front: Metres; rear: Metres }
+  atMark: { front: Meters; rear: Meters }
   tail: RearEnd
 }
 
@@ -69,7 +69,7 @@ export interface CaseAssessment {
   /** With the load on and no air. */
   attitude: Posture | null
   /** With the load on, aired. */
-  levelled: Posture | null
+  leveled: Posture | null
   /** The picked kit bringing it level; null without a kit or without a spring rate. */
   level: LevelSolution | null
   /** The picked rubber helpers under it; null without. */
@@ -84,7 +84,7 @@ export interface CaseAssessment {
 export function weighedWith(job: Job, standing: readonly BayRecord[], loadCase: LoadCase): WeighedWith {
   const tickets = ofKind(standing, 'scale-ticket').map((r) => r.body)
   const read = (ticket: (typeof tickets)[number] | undefined): ScaleWeights | null =>
-    ticket ? { front: ticket.front, rear: ticket.rear, give: ticket.give } : null
+    ticket ? { front: ticket.front, rear: ticket.rear, tolerance: ticket.tolerance } : null
   return {
     fittings: job.fittings,
     emptyTicket: read(tickets.findLast((t) => t.load === 'empty')),
@@ -125,7 +125,7 @@ function assessCase(
     bare,
     ratings: ratingReport(job.vehicle, loadCase.items, weights, kitLoad(job, level, rubber)),
     attitude: squat.rear === null ? null : postureOf(job, seen, squat.front ?? 0, squat.rear),
-    levelled: level ? levelledPosture(job, seen, level) : rubber && rubberPosture(job, seen, rubber),
+    leveled: level ? leveledPosture(job, seen, level) : rubber && rubberPosture(job, seen, rubber),
     level,
     rubber,
     bottoms: bottomsOf(job, spring, loadCase, bare),
@@ -140,7 +140,7 @@ function kitLoad({ kit, survey }: Job, level: LevelSolution | null, rubber: Rubb
 }
 
 function bottomsOf(job: Job, spring: RearSpring, { id }: LoadCase, bare: Stand | null): CaseAssessment['bottoms'] {
-  if (spring.points.some((p) => p.loadCase === id && p.left === 'bottomed')) return 'measured'
+  if (spring.points.some((p) => p.loadCase === id && p.excluded === 'bottomed')) return 'measured'
   const stop = job.vehicle.rearStages.find((s) => s.kind === 'bump-stop')
   return stop && bare && bare.rear >= stop.at ? 'by-rate' : null
 }
@@ -159,23 +159,23 @@ function squatOf(
     return {
       front,
       rear: drop.rear,
-      frontGive: drop.frontGive,
-      rearGive: drop.rearGive,
+      frontTolerance: drop.frontTolerance,
+      rearTolerance: drop.rearTolerance,
       left: drop.rear - lean / 2,
       right: drop.rear + lean / 2,
       source: 'measured',
     }
   }
   if (!rate || !bare)
-    return { front: null, rear: null, frontGive: 0, rearGive: 0, left: null, right: null, source: 'unknown' }
+    return { front: null, rear: null, frontTolerance: 0, rearTolerance: 0, left: null, right: null, source: 'unknown' }
   const rear = dropAt(job.mark, bare)
   const tilt = (Math.tan(job.mark === 'ground' ? bare.lean : bare.roll) * job.vehicle.track) / 2
   const known = job.vehicle.frontWheelRate !== null
   return {
     front: known ? frontDropAt(job.mark, bare) : null,
     rear,
-    frontGive: 0,
-    rearGive: Math.hypot((bare.rear * rate.give) / rate.rate, (weights.rearGive * GRAVITY) / rate.rate),
+    frontTolerance: 0,
+    rearTolerance: Math.hypot((bare.rear * rate.tolerance) / rate.rate, (weights.rearTolerance * GRAVITY) / rate.rate),
     left: rear + tilt,
     right: rear - tilt,
     source: 'from-rate',
@@ -185,15 +185,15 @@ function squatOf(
 export type Seen = Pick<CaseAssessment, 'loadCase' | 'weights' | 'squat' | 'rearRate' | 'bare'>
 
 /** What the front was seen to drop beyond what its springs explain: friction, a rough reading, a load elsewhere. */
-const unexplainedFront = ({ mark }: Job, squat: Squat, bare: Stand | null): Metres =>
+const unexplainedFront = ({ mark }: Job, squat: Squat, bare: Stand | null): Meters =>
   squat.source === 'measured' && squat.front !== null ? squat.front - (bare ? frontDropAt(mark, bare) : 0) : 0
 
 /** Drop of the rear at the mark that the customer is content to keep. */
 function aimOf(job: Job, axle: Kit['axle'], squat: Squat, bare: Stand | null): LevelQuestion['aim'] {
   switch (job.target.kind) {
-    case 'unladen-height':
+    case 'empty-height':
       return { kind: 'height', leave: 0 }
-    case 'unladen-rake':
+    case 'empty-rake':
       return { kind: 'rake', offset: axle === 'rear' ? unexplainedFront(job, squat, bare) : 0 }
     case 'recover':
       return { kind: 'height', leave: (1 - job.target.share) * Math.max(0, squat[axle] ?? 0) }
@@ -210,7 +210,7 @@ function helpedAxle(job: Job, kit: AirKit, { rearRate, weights, loadCase }: Seen
         chassis: chassisOf(job, rearRate, loadCase.items, kit),
         load: axleLoad(weights),
         sprung: sprungRear(vehicle),
-        gainGive: weights.rearGive,
+        gainTolerance: weights.rearTolerance,
         reboundTravel: vehicle.reboundTravel,
         jounceTravel: vehicle.rearStages.find((s) => s.kind === 'bump-stop')?.at ?? null,
       }
@@ -225,10 +225,10 @@ function helpedAxle(job: Job, kit: AirKit, { rearRate, weights, loadCase }: Seen
       load: seenFromFront(axleLoad(weights)),
       sprung: sprungFront(vehicle),
       // A scale is as good at one axle as at the other; what is listed weighs by its place.
-      gainGive:
+      gainTolerance:
         weights.source === 'ticket'
-          ? weights.rearGive
-          : loadCase.items.reduce((sum, i) => sum + i.massGive * Math.abs(i.x / vehicle.wheelbase), 0),
+          ? weights.rearTolerance
+          : loadCase.items.reduce((sum, i) => sum + i.massTolerance * Math.abs(i.x / vehicle.wheelbase), 0),
       reboundTravel: null,
       jounceTravel: null,
     }
@@ -240,32 +240,32 @@ export function levelFor(job: Job, kit: Kit, at: Seen & { heights?: JobHeights }
   const axle = hasAir(kit) ? helpedAxle(job, kit, at) : null
   if (!hasAir(kit) || !axle) return null
   // The height aimed at was read once, and is read once more when it is set.
-  const set = job.tapeGive / Math.SQRT2
+  const set = job.tapeTolerance / Math.SQRT2
   const empty = at.heights?.beforeEmpty
   const { ambient, driving } = surroundings(job)
   // Written out, here and below: copying by spread is what most of the time of an assessment went into.
   return bringLevel({
     minimum: minimumPressure(kit).value,
     maximum: maximumPressure(kit, job.survey).value,
-    window: kit.bag.window,
+    heightRange: kit.bag.heightRange,
     ambient,
     driving,
     reboundTravel: axle.reboundTravel,
     jounceTravel: axle.jounceTravel,
-    sprungUnladen: axle.sprung,
+    sprungEmpty: axle.sprung,
     chassis: axle.chassis,
     load: axle.load,
     mark: job.mark,
     aim: aimOf(job, kit.axle, at.squat, at.bare),
     air: job.air,
     unsure: {
-      gain: axle.gainGive,
+      gain: axle.gainTolerance,
       target: Math.hypot(
-        empty && empty[kit.axle] !== null ? empty[kit.axle === 'rear' ? 'rearGive' : 'frontGive'] : set,
+        empty && empty[kit.axle] !== null ? empty[kit.axle === 'rear' ? 'rearTolerance' : 'frontTolerance'] : set,
         set,
       ),
-      rate: axle.rate.give,
-      bag: job.tapeGive,
+      rate: axle.rate.tolerance,
+      bag: job.tapeTolerance,
       friction: kit.family === 'coil-replacement' ? 0 : axle.rate.friction,
     },
   })
@@ -275,10 +275,10 @@ export function levelFor(job: Job, kit: Kit, at: Seen & { heights?: JobHeights }
  * How it stands once aired: the kit's axle at its aim, or what is left of it where the bags reach their end; the other as
  * seen without air, but for the little that pitch had moved.
  */
-function levelledPosture(job: Job, at: Seen, level: LevelSolution): Posture {
+function leveledPosture(job: Job, at: Seen, level: LevelSolution): Posture {
   const { squat, bare } = at
   const aired = job.kit?.axle ?? 'rear'
-  const drop = level.squat + tyreSink(job, aired, level.rearGain) + level.remainingSquat
+  const drop = level.squat + tireSink(job, aired, level.rearGain) + level.remainingSquat
   if (aired === 'front') return postureOf(job, at, drop, squat.rear ?? 0)
   const { frontWheelRate } = job.vehicle
   const back = bare && frontWheelRate ? (bare.rearGain - level.rearGain) / (2 * frontWheelRate) : 0
@@ -287,14 +287,14 @@ function levelledPosture(job: Job, at: Seen, level: LevelSolution): Posture {
 
 /** How it stands on its rubber helpers. */
 const rubberPosture = (job: Job, at: Seen, { with: squat, stand }: RubberOutcome): Posture =>
-  postureOf(job, at, at.squat.front ?? 0, squat + tyreSink(job, 'rear', stand.rearGain))
+  postureOf(job, at, at.squat.front ?? 0, squat + tireSink(job, 'rear', stand.rearGain))
 
-/** Body over the road from its drops at the mark: marked from the wheels, the tyres' sink comes on top. */
-function postureOf(job: Job, { weights, loadCase }: Seen, frontDrop: Metres, rearDrop: Metres): Posture {
+/** Body over the road from its drops at the mark: marked from the wheels, the tires' sink comes on top. */
+function postureOf(job: Job, { weights, loadCase }: Seen, frontDrop: Meters, rearDrop: Meters): Posture {
   const { vehicle, mark } = job
-  const below = (axle: 'front' | 'rear', drop: Metres, gain: number) => {
-    const tyres = mark === 'ground' ? null : axleTyreRate(vehicle, axle)
-    return -(drop + (tyres ? (gain * GRAVITY) / tyres : 0))
+  const below = (axle: 'front' | 'rear', drop: Meters, gain: number) => {
+    const tires = mark === 'ground' ? null : axleTireRate(vehicle, axle)
+    return -(drop + (tires ? (gain * GRAVITY) / tires : 0))
   }
   const front = below('front', frontDrop, weights.front)
   const rear = below('rear', rearDrop, weights.rear)
@@ -327,11 +327,11 @@ function expectedRear(job: Job, at: CaseAssessment): ExpectedRear | null {
   if (at.weights.rear <= 0) return null
   const rate = libraryRate(job.vehicle)
   const stand = rate && standOf(chassisOf(job, rate, at.loadCase.items), axleLoad(at.weights), null)
-  if (!rate || !stand) return { squat: 0, squatGive: 1, lean: 0, gains: true }
-  const doubt = Math.hypot(at.weights.rearGive / at.weights.rear, rate.give / rate.rate, 0.1)
+  if (!rate || !stand) return { squat: 0, squatTolerance: 1, lean: 0, gains: true }
+  const doubt = Math.hypot(at.weights.rearTolerance / at.weights.rear, rate.tolerance / rate.rate, 0.1)
   return {
     squat: dropAt(job.mark, stand),
-    squatGive: Math.abs(dropAt(job.mark, stand)) * doubt,
+    squatTolerance: Math.abs(dropAt(job.mark, stand)) * doubt,
     lean: -Math.tan(job.mark === 'ground' ? stand.lean : stand.roll) * job.vehicle.track,
     gains: true,
   }

@@ -1,4 +1,4 @@
-import { GRAVITY, type Kilograms, type Metres, type NewtonMetres, type Newtons, type Pascals } from '../quantity'
+import { GRAVITY, type Kilograms, type Meters, type NewtonMeters, type Newtons, type Pascals } from '../quantity'
 import { hasAir, maximumPressure } from '../kit'
 import type { RatingId } from '../vehicle'
 import type { CaseAssessment } from './case'
@@ -8,14 +8,14 @@ import type { Job, StageId } from './schema'
 /** Something people take a figure for that it is not, with the figures that show it, and where it has to be said. */
 export type Caution = { stages: readonly StageId[] } & (
   | { code: 'front-lost'; lost: Kilograms; back: Kilograms }
-  | { code: 'pressure-is-not-rating'; spare: Pascals; rating: RatingId; left: Kilograms }
+  | { code: 'pressure-is-not-rating'; spare: Pascals; rating: RatingId; remaining: Kilograms }
   | { code: 'parts-raise-nothing' }
-  | { code: 'tyres-sink'; sink: Metres }
-  | { code: 'bars-slacken'; couple: NewtonMetres }
+  | { code: 'tires-sink'; sink: Meters }
+  | { code: 'bars-slacken'; couple: NewtonMeters }
   | { code: 'valve-reads-empty'; sees: number }
   | { code: 'rate-with-helper'; measured: boolean }
   | { code: 'rate-trouble'; trouble: RateTrouble }
-  | { code: 'bottoms'; by: 'measured' | 'by-rate'; squat: Metres | null }
+  | { code: 'bottoms'; by: 'measured' | 'by-rate'; squat: Meters | null }
   | { code: 'views-disagree'; weighed: boolean }
   | { code: 'friction-unmeasured'; usual: Newtons }
   | { code: 'stiffer-ride'; from: number; to: number }
@@ -59,13 +59,19 @@ export function cautionsOf(job: Job, active: CaseAssessment, spring: RearSpring)
   }
   if (job.kit && hasAir(job.kit) && level?.mean != null && ratings.tightest && ratings.tightest.id !== 'kit') {
     const spare = maximumPressure(job.kit, survey).value - level.mean
-    const { id, left } = ratings.tightest
+    const { id, remaining } = ratings.tightest
     if (spare > 0)
-      list.push({ code: 'pressure-is-not-rating', spare, rating: id, left: left!, stages: ['load', 'choose'] })
+      list.push({
+        code: 'pressure-is-not-rating',
+        spare,
+        rating: id,
+        remaining: remaining!,
+        stages: ['load', 'choose'],
+      })
   }
   if (survey.springsChanged || survey.otherLift) list.push({ code: 'parts-raise-nothing', stages: ['load'] })
-  if (mark === 'ground' && bare && bare.rearTyres > 0)
-    list.push({ code: 'tyres-sink', sink: bare.rearTyres, stages: ['measure', 'load', 'choose'] })
+  if (mark === 'ground' && bare && bare.rearTires > 0)
+    list.push({ code: 'tires-sink', sink: bare.rearTires, stages: ['measure', 'load', 'choose'] })
   if (vehicle.suspension === 'leaf' && spring.rate && spring.rate.frictionSource === 'usual')
     list.push({ code: 'friction-unmeasured', usual: spring.rate.friction, stages: ['measure', 'choose'] })
   const { frequency } = level ?? {}

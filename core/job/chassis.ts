@@ -1,12 +1,12 @@
 import { atmosphere, GRAVITY } from '../quantity'
 import type { AirKit, Rubber } from '../kit'
 import { airSpring, type AxleLoad, type BagPair, type Chassis, type LevelQuestion, type StagedSpring } from '../spring'
-import { loadMass, overWheels, tyreDiameter, type AxleWeights, type LoadItem, type Vehicle } from '../vehicle'
-import { axleTyreRate, frontRate, type AxleRate } from './rate'
+import { loadMass, overWheels, tireDiameter, type AxleWeights, type LoadItem, type Vehicle } from '../vehicle'
+import { axleTireRate, frontRate, type AxleRate } from './rate'
 import type { Job } from './schema'
 
-/** Half the height of a usual light-truck tyre, where the size does not read. */
-const USUAL_TYRE_RADIUS = 0.39
+/** Half the height of a usual light-truck tire, where the size does not read. */
+const USUAL_TIRE_RADIUS = 0.39
 
 /**
  * What stands between body and road of a job's vehicle carrying `items`; with a kit, its bags too. Coil replacement takes
@@ -22,8 +22,8 @@ export function chassisOf(job: Job, rate: AxleRate, items: readonly LoadItem[], 
 export function chassisOf(job: Job, rate: AxleRate, items: readonly LoadItem[], kit: AirKit | null = null): Chassis {
   const { vehicle } = job
   const { track, frontWheelRate, wheelbase } = vehicle
-  const frontTyres = axleTyreRate(vehicle, 'front')
-  const rearTyres = axleTyreRate(vehicle, 'rear')
+  const frontTires = axleTireRate(vehicle, 'front')
+  const rearTires = axleTireRate(vehicle, 'rear')
   const replaced = kit?.family === 'coil-replacement'
   // Two springs s apart resist roll with k s^2/2 each side's rate; both sides' rate is twice that.
   const rollOf = (axleRate: number, apart: number) => (axleRate * apart ** 2) / 4
@@ -31,19 +31,19 @@ export function chassisOf(job: Job, rate: AxleRate, items: readonly LoadItem[], 
     wheelbase,
     rearSide: replaced ? NO_STEEL : { first: rate.rate / 2, stages: vehicle.rearStages },
     rearSpacing: vehicle.springSpacing,
-    rearAntiRoll: vehicle.antiRollRear,
+    rearSwayBar: vehicle.swayBarRear,
     front:
       frontWheelRate === null
         ? null
-        : { rate: 2 * frontWheelRate, roll: rollOf(2 * frontWheelRate, track) + vehicle.antiRollFront },
-    tyres:
-      frontTyres === null || rearTyres === null
+        : { rate: 2 * frontWheelRate, roll: rollOf(2 * frontWheelRate, track) + vehicle.swayBarFront },
+    tires:
+      frontTires === null || rearTires === null
         ? null
         : {
-            front: frontTyres,
-            rear: rearTyres,
-            frontRoll: rollOf(frontTyres, track),
-            rearRoll: rollOf(rearTyres, track),
+            front: frontTires,
+            rear: rearTires,
+            frontRoll: rollOf(frontTires, track),
+            rearRoll: rollOf(rearTires, track),
           },
     frame: job.frame,
     pitchMoment: GRAVITY * overWheels(vehicle, weighed([...job.fittings, ...items]), wheelRadius(vehicle)),
@@ -61,7 +61,7 @@ const bagsOf = (kit: AirKit): BagPair => ({
   lineVolume: kit.lineVolume / 2,
 })
 const weighed = (items: readonly LoadItem[]) => items.map((i) => ({ mass: loadMass(i), z: i.z }))
-const wheelRadius = (vehicle: Vehicle) => (tyreDiameter(vehicle.tyreSize) ?? 2 * USUAL_TYRE_RADIUS) / 2
+const wheelRadius = (vehicle: Vehicle) => (tireDiameter(vehicle.tireSize) ?? 2 * USUAL_TIRE_RADIUS) / 2
 
 /**
  * The same vehicle seen from the other end, for a kit at the front axle: every `rear` of it is the front. Null while the
@@ -76,16 +76,16 @@ export function frontChassisOf(
   const { vehicle } = job
   const rate = frontRate(vehicle)
   if (!rate) return null
-  const { tyres, frame, pitchMoment, wheelbase } = chassisOf(job, rear ?? rate, items)
+  const { tires, frame, pitchMoment, wheelbase } = chassisOf(job, rear ?? rate, items)
   const replaced = kit.family === 'coil-replacement'
   return {
     wheelbase,
     rearSide: replaced ? NO_STEEL : { first: rate.rate / 2, stages: [] },
     // A rate at the wheels acts over the track.
     rearSpacing: vehicle.track,
-    rearAntiRoll: vehicle.antiRollFront,
-    front: rear && { rate: rear.rate, roll: (rear.rate * vehicle.springSpacing ** 2) / 4 + vehicle.antiRollRear },
-    tyres: tyres && { front: tyres.rear, rear: tyres.front, frontRoll: tyres.rearRoll, rearRoll: tyres.frontRoll },
+    rearSwayBar: vehicle.swayBarFront,
+    front: rear && { rate: rear.rate, roll: (rear.rate * vehicle.springSpacing ** 2) / 4 + vehicle.swayBarRear },
+    tires: tires && { front: tires.rear, rear: tires.front, frontRoll: tires.rearRoll, rearRoll: tires.frontRoll },
     frame,
     pitchMoment,
     bags: bagsOf(kit),
@@ -117,9 +117,9 @@ export function besideRubber(spring: StagedSpring, { gap, squeeze, force }: Rubb
   }
 }
 
-/** kg the rear springs carry unladen. */
+/** kg the rear springs carry empty. */
 export const sprungRear = (vehicle: Vehicle): number => vehicle.curbRear - vehicle.rearUnsprung
-/** kg the front springs carry unladen; with the rear's unsprung weight where the front's is unknown. */
+/** kg the front springs carry empty; with the rear's unsprung weight where the front's is unknown. */
 export const sprungFront = (vehicle: Vehicle): number =>
   Math.max(1, vehicle.curbFront - (vehicle.frontUnsprung ?? vehicle.rearUnsprung))
 

@@ -12,7 +12,7 @@ import {
   type Kit,
   type KitVerdict,
   type Limit,
-  type Shelf,
+  type KitCatalog,
 } from '../kit'
 import { levelFor, type CaseAssessment } from './case'
 import { rubberFor, type RubberOutcome } from './rubber'
@@ -48,7 +48,7 @@ function flags(kit: Kit): DataFlag[] {
 }
 
 /** One kit on one job: does it fit, why, and what it comes to under a load case. */
-export function assessKit(job: Job, kit: Kit, at: CaseAssessment, shelf: Shelf): KitAssessment {
+export function assessKit(job: Job, kit: Kit, at: CaseAssessment, shelf: KitCatalog): KitAssessment {
   const fit = judgeOn(shelf, kit, job.vehicle, job.survey)
   const level = levelFor(job, kit, at)
   const rubber = rubberFor(job, kit, at)

@@ -1,4 +1,4 @@
-import { GRAVITY, type Kilograms, type Metres, type Pascals } from '../quantity'
+import { GRAVITY, type Kilograms, type Meters, type Pascals } from '../quantity'
 import type { Kit } from '../kit'
 import { standOf } from '../spring'
 import { levelFor, type CaseAssessment } from './case'
@@ -19,7 +19,7 @@ const scaled = (at: CaseAssessment, rear: Kilograms) => ({
 })
 
 /** Squat over the rear springs against what the rear axle gains, from none to `most`. */
-export function squatCurve(job: Job, at: CaseAssessment, most: Kilograms): { gain: Kilograms; squat: Metres }[] {
+export function squatCurve(job: Job, at: CaseAssessment, most: Kilograms): { gain: Kilograms; squat: Meters }[] {
   const { rearRate } = at
   if (!rearRate) return []
   const chassis = chassisOf(job, rearRate, at.loadCase.items)
@@ -29,7 +29,7 @@ export function squatCurve(job: Job, at: CaseAssessment, most: Kilograms): { gai
   })
 }
 
-/** Levelling pressure of a kit against what the rear axle gains, where the bag is inside its table. */
+/** Leveling pressure of a kit against what the rear axle gains, where the bag is inside its table. */
 export function pressureCurve(
   job: Job,
   kit: Kit,

@@ -18,7 +18,7 @@ export const FOLLOW_UPS: readonly FollowUp[] = [
     key: 're-torque',
     days: 7,
     title: 're-torque clamped brackets (100 miles)',
-    text: 'Straps, clamp bars and wheel nuts, after about 100 miles.',
+    text: 'Straps, clamp bars and lug nuts, after about 100 miles.',
   },
   {
     key: 'month',

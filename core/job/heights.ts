@@ -1,23 +1,23 @@
-import type { Metres } from '../quantity'
-import { summariseHeights, type HeightSet, type HeightSummary, type Mark } from '../vehicle'
+import type { Meters } from '../quantity'
+import { summarizeHeights, type HeightSet, type HeightSummary, type Mark } from '../vehicle'
 import { ofKind, type BayRecord } from './schema'
 
-export type Moment = 'before' | 'after'
+export type Timing = 'before' | 'after'
 export type LoadState = 'empty' | 'loaded' | 'empty-again'
 
-/** Latest standing reading of each corner at a moment, in a load state, at a mark. */
+/** Latest standing reading of each corner at a timing, in a load state, at a mark. */
 export function heightSet(
   standing: readonly BayRecord[],
-  moment: Moment,
+  timing: Timing,
   load: LoadState,
   mark: Mark,
   loadCase: string | null,
 ): HeightSet {
   const set: HeightSet = {}
   for (const { body } of ofKind(standing, 'height')) {
-    if (body.moment !== moment || body.load !== load || body.mark !== mark) continue
+    if (body.timing !== timing || body.load !== load || body.mark !== mark) continue
     if (load === 'loaded' && body.loadCase !== loadCase) continue
-    set[body.corner] = { value: body.value, about: body.about, give: body.give, aired: body.bagPressure > 0 }
+    set[body.corner] = { value: body.value, about: body.about, tolerance: body.tolerance, aired: body.bagPressure > 0 }
   }
   return set
 }
@@ -33,8 +33,8 @@ export interface JobHeights {
 
 /** The sets of a job, at the mark the job uses, loaded ones for a load case. */
 export function jobHeights(standing: readonly BayRecord[], mark: Mark, loadCase: string): JobHeights {
-  const summary = (moment: Moment, load: LoadState) =>
-    summariseHeights(heightSet(standing, moment, load, mark, loadCase))
+  const summary = (timing: Timing, load: LoadState) =>
+    summarizeHeights(heightSet(standing, timing, load, mark, loadCase))
   return {
     beforeEmpty: summary('before', 'empty'),
     beforeLoaded: summary('before', 'loaded'),
@@ -47,13 +47,13 @@ export function jobHeights(standing: readonly BayRecord[], mark: Mark, loadCase:
 export interface Recovered {
   /** Part of the rear's squat that is gone, and its plus-or-minus. */
   share: number
-  give: number
-  /** What is still missing to the unladen height. */
-  short: Metres
+  tolerance: number
+  /** What is still missing to the empty height. */
+  short: Meters
 }
 
 /** A squat below this is no complaint, and its recovery no figure. */
-const WORTH: Metres = 0.003
+const WORTH: Meters = 0.003
 
 /**
  * How much of the rear's squat was recovered, by three readings under the same marks.
@@ -65,7 +65,8 @@ export function recoveredShare({ beforeEmpty, beforeLoaded, afterLoaded }: JobHe
   if (empty === null || loaded === null || after === null || empty - loaded <= WORTH) return null
   const squat = empty - loaded
   const share = (after - loaded) / squat
-  const give =
-    Math.hypot(afterLoaded.rearGive, (1 - share) * beforeLoaded.rearGive, share * beforeEmpty.rearGive) / squat
-  return { share, give, short: empty - after }
+  const tolerance =
+    Math.hypot(afterLoaded.rearTolerance, (1 - share) * beforeLoaded.rearTolerance, share * beforeEmpty.rearTolerance) /
+    squat
+  return { share, tolerance, short: empty - after }
 }

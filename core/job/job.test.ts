@@ -29,14 +29,14 @@ const open = (job: Job, records: BayRecord[]) => assessJob(job, records)
 describe('records', () => {
   const height = (value: number): RecordBody => ({
     kind: 'height',
-    moment: 'before',
+    timing: 'before',
     load: 'empty',
     loadCase: null,
     corner: 'rear-left',
-    mark: 'wheel-centre',
+    mark: 'wheel-center',
     value,
     about: false,
-    give: null,
+    tolerance: null,
     bagPressure: 0,
   })
   test('a correction replaces, a withdrawal takes back, and taking that back restores', () => {
@@ -113,7 +113,7 @@ describe('a load that no kit may be sold for', () => {
   const { job, records } = demoJob('0416')
   const a = open(job, records)
   test('is an overload of the rear axle, and no spring changes that', () => {
-    expect(a.active.ratings.exceeded.map((m) => m.id)).toEqual(['rear-axle'])
+    expect(a.active.ratings.exceeded.map((m) => m.id)).toEqual(['gawr-rear'])
     const sprung = open({ ...job, kit: kit('ninebark-coach') }, records)
     // The kit has a limit of its own beside them and changes none of theirs.
     expect(sprung.active.ratings.margins.filter((m) => m.id !== 'kit')).toEqual(a.active.ratings.margins)
@@ -137,7 +137,7 @@ describe('squat, rate and level of a job', () => {
     expect(unmeasured.active.squat.source).toBe('from-rate')
     expect(unmeasured.active.squat.rear! / a.active.squat.rear!).toBeCloseTo(1, 1)
   })
-  test('the load four inches left of centre wants more on the left', () => {
+  test('the load four inches left of center wants more on the left', () => {
     const { left, right } = a.active.level!
     expect(left!.pressure).toBeGreaterThan(right!.pressure)
   })
@@ -149,19 +149,19 @@ describe('squat, rate and level of a job', () => {
     expect(rearRate!.source).toBe('vehicle')
     expect(squat.source).toBe('measured')
   })
-  test('from the ground the tyre sink raises the pressure', () => {
+  test('from the ground the tire sink raises the pressure', () => {
     const ground = open({ ...job, mark: 'ground' }, [])
-    const centre = open(job, [])
-    expect(ground.active.level!.mean!).toBeGreaterThan(centre.active.level!.mean!)
+    const center = open(job, [])
+    expect(ground.active.level!.mean!).toBeGreaterThan(center.active.level!.mean!)
   })
   test('a load said only as "nothing, give or take 200 lb" still has a doubt in its squat', () => {
-    const vague = { ...newLoad(job.vehicle, 'v', 'v'), massGive: 90, x: 0 }
+    const vague = { ...newLoad(job.vehicle, 'v', 'v'), massTolerance: 90, x: 0 }
     const { squat, rearRate } = open(
       { ...job, loadCases: [{ id: 'full', name: 'x', items: [vague] }], activeCase: 'full' },
       [],
     ).active
     expect(squat.rear).toBe(0)
-    expect(squat.rearGive).toBeCloseTo((90 * 9.80665) / rearRate!.rate, 9)
+    expect(squat.rearTolerance).toBeCloseTo((90 * 9.80665) / rearRate!.rate, 9)
   })
   test('no spring rate, no pressure: never a guess', () => {
     const blind = open({ ...job, vehicle: { ...job.vehicle, rearWheelRate: null } }, [])
@@ -170,7 +170,7 @@ describe('squat, rate and level of a job', () => {
   })
 })
 
-describe('ledgers and gates', () => {
+describe('openItems and finalChecks', () => {
   const { job, records } = demoJob('0411')
   const done = records.filter((r) => r.body.kind !== 'handed-over')
 
@@ -178,8 +178,8 @@ describe('ledgers and gates', () => {
     const a = open(job, records)
     expect(a.blocks).toEqual([])
     expect(a.stages.map((s) => s.state)).toEqual(Array(8).fill('done'))
-    expect([...a.ledgers!.off, ...a.ledgers!.loose, ...a.ledgers!.factory].every((l) => !l.open)).toBe(true)
-    expect(a.ledgers!.departures).toHaveLength(1)
+    expect([...a.openItems!.off, ...a.openItems!.loose, ...a.openItems!.factory].every((l) => !l.open)).toBe(true)
+    expect(a.openItems!.deviations).toHaveLength(1)
   })
   test('undoing a torqued fastener voids its torque', () => {
     const a = open(
@@ -191,9 +191,9 @@ describe('ledgers and gates', () => {
         reason: 'bag cocked',
       }),
     )
-    expect(a.ledgers!.opened).toMatchObject([{ open: true, side: 'left' }])
-    expect(a.blocks.map((b) => b.code)).toContain('ledger-open')
-    expect(a.gates.find((g) => g.gate === 'torques')!.state).toBe('open')
+    expect(a.openItems!.opened).toMatchObject([{ open: true, side: 'left' }])
+    expect(a.blocks.map((b) => b.code)).toContain('item-open')
+    expect(a.finalChecks.find((g) => g.check === 'torques')!.state).toBe('open')
   })
   test('a part taken off by hand opens a line until it is back on', () => {
     const off = append(done, { kind: 'off', part: 'inner liner' })
@@ -205,10 +205,10 @@ describe('ledgers and gates', () => {
       job,
       done.filter((r) => r.body.kind !== 'maker-torque'),
     )
-    expect(a.ledgers!.factory.every((l) => l.open)).toBe(true)
-    expect(a.torques.find((t) => t.fastener.id === 'wheel-nuts')!.places[0]!.state).toBe('needs-maker-figure')
+    expect(a.openItems!.factory.every((l) => l.open)).toBe(true)
+    expect(a.torques.find((t) => t.fastener.id === 'lug-nuts')!.places[0]!.state).toBe('needs-maker-figure')
   })
-  test('a wrong torque is not waved through by a refused gate', () => {
+  test('a wrong torque is not waved through by a refused check', () => {
     const wrong = append(
       done,
       {
@@ -220,7 +220,7 @@ describe('ledgers and gates', () => {
         value: 25 * POUND_FOOT,
         reading: null,
       },
-      { kind: 'gate', gate: 'torques', outcome: 'refused', because: 'in a hurry', signedBy: 'Ignace' },
+      { kind: 'final-check', check: 'torques', outcome: 'refused', because: 'in a hurry', signedBy: 'Ignace' },
     )
     expect(open(job, wrong).blocks.map((b) => b.code)).toContain('torque-wrong')
   })
@@ -249,12 +249,12 @@ describe('ledgers and gates', () => {
       reason: 'no room',
     })
   })
-  test('a gate is done, not applicable because, or refused; open ones block', () => {
-    const noHold = done.filter((r) => r.body.kind !== 'hold')
-    expect(open(job, noHold).blocks).toEqual([{ code: 'gate-open', about: 'hold', stage: 'air' }])
-    const said = append(noHold, {
-      kind: 'gate',
-      gate: 'hold',
+  test('a check is done, not applicable because, or refused; open ones block', () => {
+    const noAirCheck = done.filter((r) => r.body.kind !== 'air-check')
+    expect(open(job, noAirCheck).blocks).toEqual([{ code: 'final-check-open', about: 'air-check', stage: 'air' }])
+    const said = append(noAirCheck, {
+      kind: 'final-check',
+      check: 'air-check',
       outcome: 'not-applicable',
       because: 'leaves tonight, pressure read tomorrow',
       signedBy: '',
@@ -263,18 +263,23 @@ describe('ledgers and gates', () => {
   })
   test('a bag under its minimum is not road-ready', () => {
     const flat = append(done, { kind: 'bag-pressure', left: 3 * PSI, right: 40 * PSI })
-    expect(open(job, flat).blocks).toEqual([{ code: 'gate-open', about: 'minimum-pressure', stage: 'hand-over' }])
+    expect(open(job, flat).blocks).toEqual([
+      { code: 'final-check-open', about: 'minimum-pressure', stage: 'hand-over' },
+    ])
   })
-  test('a bubbling joint blocks until it is soaped dry again', () => {
+  test('a bubbling connection blocks until it is soaped dry again', () => {
     const leaky = append(done, {
-      kind: 'joint',
-      joint: 'joint-1-left',
+      kind: 'connection',
+      connection: 'connection-1-left',
       result: 'bubbles',
       pressure: 60 * PSI,
     })
     expect(open(job, leaky).blocks.map((b) => b.about)).toContain('soap')
     expect(
-      open(job, append(leaky, { kind: 'joint', joint: 'joint-1-left', result: 'dry', pressure: 60 * PSI })).blocks,
+      open(
+        job,
+        append(leaky, { kind: 'connection', connection: 'connection-1-left', result: 'dry', pressure: 60 * PSI }),
+      ).blocks,
     ).toEqual([])
   })
 })

@@ -1,8 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { demoJobs, demoKits } from '../../demo/shop'
-import { onShelf } from '../fixtures/on-shelf'
-import { shelfOf } from '../kit'
+import { onCatalog } from '../fixtures/on-catalog'
+import { catalogOf } from '../kit'
 import { loadMass, type Vehicle } from '../vehicle'
 import { assessJob, jobSchema, rankKits, type BayRecord, type Job, type RecordBody } from '.'
 
@@ -17,7 +17,7 @@ const item = (vehicle: Vehicle) =>
     kind: fc.constantFrom('cargo' as const, 'passenger' as const, 'tank' as const),
     fill: between(0, 1),
     mass: between(0, 3000),
-    massGive: between(0, 100),
+    massTolerance: between(0, 100),
     place: fc.constantFrom('cabin' as const, 'bed' as const, 'tongue' as const, 'receiver' as const),
     x: between(-3, vehicle.wheelbase),
     y: between(-0.8, 0.8),
@@ -32,11 +32,11 @@ const loaded = someJob.chain(({ job, records }) =>
     .record({
       items: fc.array(item(job.vehicle), { maxLength: 6 }),
       kit: fc.option(fc.constantFrom(...kits)),
-      air: fc.constantFrom('teed' as const, 'independent' as const),
-      mark: fc.constantFrom('ground' as const, 'wheel-centre' as const),
+      air: fc.constantFrom('teed' as const, 'separate' as const),
+      mark: fc.constantFrom('ground' as const, 'wheel-center' as const),
       target: fc.constantFrom<Job['target']>(
-        { kind: 'unladen-height' },
-        { kind: 'unladen-rake' },
+        { kind: 'empty-height' },
+        { kind: 'empty-rake' },
         { kind: 'recover', share: 0.7 },
       ),
     })
@@ -59,7 +59,7 @@ describe('whatever a job holds', () => {
       fc.property(loaded, ({ job, records }) => {
         expect(jobSchema.safeParse(job).success).toBe(true)
         const { cases, picked } = assessJob(job, records)
-        const levels = onShelf(job, records, kits).map((k) => [k.level, k.rubber])
+        const levels = onCatalog(job, records, kits).map((k) => [k.level, k.rubber])
         for (const n of numbers([cases, levels, picked?.level])) expect(Number.isFinite(n)).toBe(true)
       }),
       { numRuns: 40 },
@@ -81,7 +81,7 @@ describe('whatever a job holds', () => {
   test('bags together carry what was added, however it is shared left and right', () => {
     fc.assert(
       fc.property(loaded, ({ job, records }) => {
-        for (const { level, kit } of onShelf(job, records, kits)) {
+        for (const { level, kit } of onCatalog(job, records, kits)) {
           if (!level?.left || !level.right) continue
           expect((level.left.force + level.right.force) * kit.bag!.motionRatio).toBeCloseTo(level.supported, 3)
         }
@@ -92,7 +92,7 @@ describe('whatever a job holds', () => {
   test('a kit is never called level over its maximum or under its minimum', () => {
     fc.assert(
       fc.property(loaded, ({ job, records }) => {
-        for (const { level, minimum, maximum } of onShelf(job, records, kits)) {
+        for (const { level, minimum, maximum } of onCatalog(job, records, kits)) {
           if (level?.code !== 'level') continue
           for (const side of [level.left!, level.right!]) {
             expect(side.pressure).toBeGreaterThanOrEqual(minimum!.value)
@@ -117,7 +117,7 @@ describe('whatever a job holds', () => {
     fc.assert(
       fc.property(loaded, ({ job, records }) => {
         const { cases, active } = assessJob(job, records)
-        const { fitting, undecided, others } = rankKits(job, shelfOf(kits), cases, active)
+        const { fitting, undecided, others } = rankKits(job, catalogOf(kits), cases, active)
         const totals = fitting.map((k) => k.total)
         expect(totals).toEqual([...totals].sort((a, b) => b - a))
         for (const n of numbers([fitting, undecided])) expect(Number.isFinite(n)).toBe(true)
@@ -148,7 +148,7 @@ describe('ledger of what is off', () => {
           at: '2026-11-25T10:00:00Z',
         }))
         const open = assessJob(job, [...records, ...more])
-          .ledgers!.off.filter((l) => l.open)
+          .openItems!.off.filter((l) => l.open)
           .map((l) => l.what)
         for (const part of ['liner', 'clip', 'lamp']) {
           const balance =
@@ -173,7 +173,7 @@ describe('stages', () => {
     expect(codes[0]).toEqual(expect.arrayContaining(['before-empty', 'before-loaded', 'survey']))
     expect(codes[1]).toEqual(['no-load'])
     for (const later of codes.slice(2, 7)) expect(later).toContain('no-kit')
-    expect(codes[7]).toEqual(['gates-open'])
+    expect(codes[7]).toEqual(['hand-over-blocked'])
   })
   test('once work has begun the loaded "before" reading is no longer asked for', () => {
     const { job, records } = jobs.find((j) => j.job.number === '0417')!

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { demoApplications, demoJob, demoKits } from '../../demo/shop'
-import { hasAir, shelfOf } from '../kit'
+import { hasAir, catalogOf } from '../kit'
 import { GRAVITY } from '../quantity'
 import { stagedForce } from '../spring'
 import {
@@ -14,7 +14,7 @@ import {
   levelFor,
   rankKits,
   rubberFor,
-  schoolsOf,
+  waysOf,
   seenFromFront,
   USUAL_PREFERENCES,
   weightsOf,
@@ -24,7 +24,7 @@ import {
 } from '.'
 
 const kits = demoKits()
-const shelf = shelfOf(kits, demoApplications())
+const shelf = catalogOf(kits, demoApplications())
 const { job: hives, records } = demoJob('0417')
 const rank = (job: Job) => {
   const { cases, active } = assessJob(job, records)
@@ -32,7 +32,7 @@ const rank = (job: Job) => {
 }
 const preferences: fc.Arbitrary<Preferences> = fc.record({
   loadChanges: fc.constantFrom('seldom', 'sometimes', 'daily'),
-  offCentre: fc.constantFrom('no', 'sometimes', 'often'),
+  offCenter: fc.constantFrom('no', 'sometimes', 'often'),
   emptyRide: fc.constantFrom('unimportant', 'matters', 'first'),
   drilling: fc.constantFrom('fine', 'rather-not'),
   upkeep: fc.constantFrom('looked-after', 'forgotten'),
@@ -89,8 +89,8 @@ describe('ranking', () => {
     const first = (p: Preferences) => rank({ ...hives, preferences: p }).fitting[0]!.assessed.kit.id
     const ways: [Exclude<keyof Preferences, 'budget'>, string][] = [
       ['loadChanges', 'daily'],
-      ['offCentre', 'no'],
-      ['offCentre', 'often'],
+      ['offCenter', 'no'],
+      ['offCenter', 'often'],
       ['emptyRide', 'first'],
       ['upkeep', 'forgotten'],
       ['hurry', 'today'],
@@ -128,7 +128,7 @@ describe('ranking', () => {
   test('what has to be put right is said first', () => {
     const { job, records: read } = demoJob('0416')
     const { cases, active } = assessJob(job, read)
-    expect(rankKits(job, shelf, cases, active).noSale).toMatchObject([{ code: 'over-rating', rating: 'rear-axle' }])
+    expect(rankKits(job, shelf, cases, active).noSale).toMatchObject([{ code: 'over-rating', rating: 'gawr-rear' }])
     const survey = { ...hives.survey, factoryAir: true, frame: 'unsound' as const, loadSensingValve: true }
     expect(rank({ ...hives, survey }).noSale.map((n) => n.code)).toEqual([
       'factory-air',
@@ -139,10 +139,10 @@ describe('ranking', () => {
       rank({ ...hives, survey: { ...hives.survey, loadSensingValve: true, valveProcedure: true } }).noSale,
     ).toEqual([])
   })
-  test('both schools stand with their figures: teed leans more than independent, help is stiffer than steel', () => {
+  test('both ways stand with their figures: teed leans more than independent, help is stiffer than steel', () => {
     const a = assessJob(hives, records)
     const ranking = rankKits(hives, shelf, a.cases, a.active)
-    const s = schoolsOf(hives, ranking.fitting.find((r) => r.assessed.kit.bag)!.assessed, ranking, a.active)
+    const s = waysOf(hives, ranking.fitting.find((r) => r.assessed.kit.bag)!.assessed, ranking, a.active)
     expect(s.lines.teed!).toBeGreaterThan(s.lines.independent!)
     expect(s.spring.helped!).toBeGreaterThan(s.spring.steel!)
     expect(s.air.after!).toBeGreaterThan(s.air.before!)
@@ -188,7 +188,7 @@ describe('a kit at the front axle', () => {
     const level = levelFor(forward, fore, active)!
     expect(level.code === 'level' || level.code === 'below-minimum').toBe(true)
     const forces = level.left!.force + level.right!.force
-    // Standing at its unladen height the front's springs carry what they did unladen (statics).
+    // Standing at its empty height the front's springs carry what they did empty (statics).
     expect(forces * fore.bag.motionRatio).toBeCloseTo(level.supported, 3)
     expect(level.supported / (active.weights.front * GRAVITY)).toBeGreaterThan(0.97)
     expect(level.supported / (active.weights.front * GRAVITY)).toBeLessThan(1.03)

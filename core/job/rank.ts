@@ -1,11 +1,11 @@
-import { GRAVITY, INCH, type Metres } from '../quantity'
-import { hasAir, type Kit, type Shelf } from '../kit'
+import { GRAVITY, INCH, type Meters } from '../quantity'
+import { hasAir, type Kit, type KitCatalog } from '../kit'
 import { bodyFrequency, type LevelSolution } from '../spring'
 import type { RatingId } from '../vehicle'
 import { levelFor, type CaseAssessment } from './case'
 import { sprungRear } from './chassis'
 import { assessKit, type KitAssessment } from './choose'
-import { axleTyreRate } from './rate'
+import { axleTireRate } from './rate'
 import { rubberFor, type RubberOutcome } from './rubber'
 import { preferencesSchema, type Job, type Preferences } from './schema'
 
@@ -40,7 +40,7 @@ export interface CaseOutcome {
   /** Where the bag stands in its window, 0 shortest to 1 longest; null without a height. */
   stroke: number | null
   /** Height difference over the track that is left. */
-  lean: Metres | null
+  lean: Meters | null
 }
 
 export interface RankedKit {
@@ -91,8 +91,8 @@ export interface Ranking {
 }
 
 /** Heaviest that a question can make a criterion. */
-const MOST_WEIGHT = 10
-const LEAN_THAT_SHOWS: Metres = INCH / 2
+const MAX_WEIGHT = 10
+const LEAN_THAT_SHOWS: Meters = INCH / 2
 const clamp = (v: number) => Math.min(1, Math.max(0, v))
 
 /** Before anything is compared: what has to be put right first. */
@@ -102,7 +102,7 @@ export function noSalesOf({ survey }: Job, cases: readonly CaseAssessment[]): No
       code: 'over-rating' as const,
       loadCase: c.loadCase.name,
       rating: r.id,
-      over: -r.left!,
+      over: -r.remaining!,
     })),
   )
   if (survey.factoryAir) found.push({ code: 'factory-air' })
@@ -114,7 +114,7 @@ export function noSalesOf({ survey }: Job, cases: readonly CaseAssessment[]): No
 /**
  * How heavily each criterion counts, from plain answers.
  * Source: additive multi-attribute value (Keeney and Raiffa, Decisions with Multiple Objectives, 1976); the weights are the
- * shop's judgement, no published source.
+ * shop's judgment, no published source.
  */
 export function weightsOf(p: Preferences): Weights {
   const degree = { low: 0.5, middle: 2, high: 4 }
@@ -124,7 +124,7 @@ export function weightsOf(p: Preferences): Weights {
     stroke: 1,
     capacity: 1,
     adjusts: { seldom: degree.low, sometimes: degree.middle, daily: degree.high }[p.loadChanges],
-    straight: { no: degree.low, sometimes: degree.middle, often: degree.high }[p.offCentre],
+    straight: { no: degree.low, sometimes: degree.middle, often: degree.high }[p.offCenter],
     'empty-ride': { unimportant: degree.low, matters: degree.middle, first: degree.high }[p.emptyRide],
     'air-lost': 1,
     price: 1,
@@ -148,7 +148,9 @@ function outcomeOf(job: Job, kit: Kit, at: CaseAssessment): CaseOutcome {
     aboveMinimum: null,
     belowMaximum: null,
     stroke:
-      bag && level && left && right ? (level.bagHeight - bag.window.low) / (bag.window.high - bag.window.low) : null,
+      bag && level && left && right
+        ? (level.bagHeight - bag.heightRange.low) / (bag.heightRange.high - bag.heightRange.low)
+        : null,
     lean:
       level?.lean != null
         ? Math.abs(Math.tan(level.lean)) * job.vehicle.track
@@ -198,7 +200,7 @@ function scoresOf(job: Job, assessed: KitAssessment, cases: readonly CaseOutcome
     pressure: worst(
       cases.map((c) =>
         c.rubber && kit.rubber
-          ? 1 - c.rubber.force / kit.rubber.most
+          ? 1 - c.rubber.force / kit.rubber.max
           : c.aboveMinimum === null || c.belowMaximum === null
             ? null
             : clamp(Math.min(c.aboveMinimum, c.belowMaximum) / half),
@@ -238,8 +240,8 @@ function scoresOf(job: Job, assessed: KitAssessment, cases: readonly CaseOutcome
 /** Of the body on its own rear springs, empty; coil replacement is set against it. */
 function emptyFrequency({ vehicle }: Job): number | null {
   const sprung = sprungRear(vehicle)
-  const tyre = axleTyreRate(vehicle, 'rear') ?? undefined
-  return vehicle.rearWheelRate && sprung > 0 ? bodyFrequency(sprung, 2 * vehicle.rearWheelRate, tyre) : null
+  const tire = axleTireRate(vehicle, 'rear') ?? undefined
+  return vehicle.rearWheelRate && sprung > 0 ? bodyFrequency(sprung, 2 * vehicle.rearWheelRate, tire) : null
 }
 
 /** Part of the aim that is reached, 0 to 1; null under a case that asks for nothing. */
@@ -274,7 +276,12 @@ const byTotal = (a: RankedKit, b: RankedKit) =>
  * A kit out of reach under any one case does not fit. The order is a weighted sum that can be argued with: what each
  * criterion adds stands beside it, and so does what would turn it round.
  */
-export function rankKits(job: Job, shelf: Shelf, cases: readonly CaseAssessment[], active: CaseAssessment): Ranking {
+export function rankKits(
+  job: Job,
+  shelf: KitCatalog,
+  cases: readonly CaseAssessment[],
+  active: CaseAssessment,
+): Ranking {
   const weights = weightsOf(job.preferences)
   const others: KitAssessment[] = []
   const ranked: RankedKit[] = []
@@ -324,7 +331,7 @@ export function flipsOf(fitting: readonly RankedKit[], weights: Weights): Flip[]
     const found = CRITERIA.flatMap((criterion): Flip[] => {
       const apart = first.scores[criterion] - other.scores[criterion]
       const at = apart === 0 ? Infinity : weights[criterion] - lead / apart
-      return at >= 0 && at <= MOST_WEIGHT
+      return at >= 0 && at <= MAX_WEIGHT
         ? [{ over: other.assessed.kit.id, criterion, weight: weights[criterion], at }]
         : []
     })

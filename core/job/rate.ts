@@ -1,4 +1,4 @@
-import { GRAVITY, type Metres, type Newtons, type NewtonsPerMetre } from '../quantity'
+import { GRAVITY, type Meters, type Newtons, type NewtonsPerMeter } from '../quantity'
 import { fitLoadingTest, type LoadingTest, type TestPoint } from '../spring'
 import {
   carryToAxles,
@@ -18,13 +18,13 @@ export interface RatePoint extends TestPoint {
   /** Load case that was on; null for the empty vehicle. */
   loadCase: string | null
   /** Left out of the fit, and why. */
-  left: RateTrouble | null
+  excluded: RateTrouble | null
 }
 
 export interface AxleRate {
   /** Both sides. */
-  rate: NewtonsPerMetre
-  give: NewtonsPerMetre
+  rate: NewtonsPerMeter
+  tolerance: NewtonsPerMeter
   source: 'loading-test' | 'vehicle'
   /** Half the force between loading and unloading, both sides. */
   friction: Newtons
@@ -41,26 +41,26 @@ export interface RearSpring {
   trouble: RateTrouble | null
 }
 
-/** Both sides' tyre rate of an axle; null where unknown. */
-export const axleTyreRate = (vehicle: Vehicle, axle: 'front' | 'rear'): NewtonsPerMetre | null =>
-  vehicle.tyreRate === null ? null : vehicle.tyreRate * (axle === 'rear' && vehicle.rearWheels === 'dual' ? 4 : 2)
+/** Both sides' tire rate of an axle; null where unknown. */
+export const axleTireRate = (vehicle: Vehicle, axle: 'front' | 'rear'): NewtonsPerMeter | null =>
+  vehicle.tireRate === null ? null : vehicle.tireRate * (axle === 'rear' && vehicle.rearWheels === 'dual' ? 4 : 2)
 
 /** How far a loaded vehicle stands below its empty height, over its axles, at the job's mark. Null where corners are missing. */
 export function dropBetween(vehicle: Vehicle, empty: HeightSummary, loaded: HeightSummary): AxleChange | null {
   if (empty.rear === null || loaded.rear === null) return null
-  const both = (a: Metres, b: Metres) => Math.hypot(a, b)
+  const both = (a: Meters, b: Meters) => Math.hypot(a, b)
   const change: AxleChange = {
     front: empty.front !== null && loaded.front !== null ? empty.front - loaded.front : 0,
     rear: empty.rear - loaded.rear,
-    frontGive: both(empty.frontGive, loaded.frontGive),
-    rearGive: both(empty.rearGive, loaded.rearGive),
+    frontTolerance: both(empty.frontTolerance, loaded.frontTolerance),
+    rearTolerance: both(empty.rearTolerance, loaded.rearTolerance),
   }
   return carryToAxles(change, vehicle.wheelbase, { front: vehicle.markFront, rear: vehicle.markRear })
 }
 
-/** The tyres' part of a drop that was marked from the ground. */
-export const tyreSink = (job: Job, axle: 'front' | 'rear', gain: Newtons): Metres => {
-  const rate = job.mark === 'ground' ? axleTyreRate(job.vehicle, axle) : null
+/** The tires' part of a drop that was marked from the ground. */
+export const tireSink = (job: Job, axle: 'front' | 'rear', gain: Newtons): Meters => {
+  const rate = job.mark === 'ground' ? axleTireRate(job.vehicle, axle) : null
   return rate ? gain / rate : 0
 }
 
@@ -78,39 +78,40 @@ export function rearSpring(
   const empty = measured[0]?.heights.beforeEmpty
   const points: RatePoint[] = []
   if (empty && empty.rear !== null) {
-    points.push(pointOf(job, null, 0, 0, 0, empty.rearGive, 'loading', empty.aired ? 'aired' : null))
+    points.push(pointOf(job, null, 0, 0, 0, empty.rearTolerance, 'loading', empty.aired ? 'aired' : null))
     const again = measured[0]!.heights.emptyAgain
     const back = dropBetween(vehicle, empty, again)
     if (back)
-      points.push(pointOf(job, null, 0, 0, back.rear, again.rearGive, 'unloading', again.aired ? 'aired' : null))
+      points.push(pointOf(job, null, 0, 0, back.rear, again.rearTolerance, 'unloading', again.aired ? 'aired' : null))
     for (const { loadCase, weights, heights } of measured) {
       const drop = dropBetween(vehicle, empty, heights.beforeLoaded)
       if (!drop || weights.rear <= 0) continue
-      const squat = drop.rear - tyreSink(job, 'rear', weights.rear * GRAVITY)
+      const squat = drop.rear - tireSink(job, 'rear', weights.rear * GRAVITY)
       const aired = empty.aired || heights.beforeLoaded.aired
       points.push(
         pointOf(
           job,
           loadCase.id,
           weights.rear,
-          weights.rearGive,
+          weights.rearTolerance,
           squat,
-          heights.beforeLoaded.rearGive,
+          heights.beforeLoaded.rearTolerance,
           'loading',
-          aired ? 'aired' : contactOf(vehicle, squat, drop.rearGive),
+          aired ? 'aired' : contactOf(vehicle, squat, drop.rearTolerance),
         ),
       )
     }
   }
-  const fit: LoadingTest = fitLoadingTest(points.filter((p) => p.left === null))
+  const fit: LoadingTest = fitLoadingTest(points.filter((p) => p.excluded === null))
   const loads = points.filter((p) => p.loadCase !== null)
   if (fit.code === 'rate')
     return {
-      rate: { rate: fit.rate, give: fit.give, source: 'loading-test', ...frictionOf(vehicle, fit.friction) },
+      rate: { rate: fit.rate, tolerance: fit.tolerance, source: 'loading-test', ...frictionOf(vehicle, fit.friction) },
       points,
       trouble: null,
     }
-  const trouble = loads.find((p) => p.left !== null)?.left ?? (fit.code === 'too-few' ? 'within-tape' : fit.code)
+  const trouble =
+    loads.find((p) => p.excluded !== null)?.excluded ?? (fit.code === 'too-few' ? 'within-tape' : fit.code)
   return { rate: libraryRate(vehicle), points, trouble: loads.length ? trouble : null }
 }
 
@@ -121,14 +122,14 @@ function frictionOf(vehicle: Vehicle, measured: Newtons | null): Pick<AxleRate, 
 }
 
 /** A library rate that came without its plus-or-minus is taken as a tenth unsure (common practice). */
-const UNSAID_GIVE = 0.1
+const UNSAID_TOLERANCE = 0.1
 /** What the library knows of the front springs, both sides; null where nothing. */
 export const frontRate = ({ frontWheelRate, suspension }: Vehicle): AxleRate | null =>
   frontWheelRate === null
     ? null
     : {
         rate: 2 * frontWheelRate,
-        give: 2 * frontWheelRate * UNSAID_GIVE,
+        tolerance: 2 * frontWheelRate * UNSAID_TOLERANCE,
         source: 'vehicle',
         friction: USUAL_FRICTION[suspension],
         frictionSource: 'usual',
@@ -140,13 +141,13 @@ export const libraryRate = (vehicle: Vehicle): AxleRate | null =>
     ? null
     : {
         rate: 2 * vehicle.rearWheelRate,
-        give: 2 * vehicle.rearWheelRateGive,
+        tolerance: 2 * vehicle.rearWheelRateTolerance,
         source: 'vehicle',
         ...frictionOf(vehicle, null),
       }
 
-function contactOf(vehicle: Vehicle, squat: Metres, give: Metres): RateTrouble | null {
-  const touched = vehicle.rearStages.filter((s) => squat >= s.at - give)
+function contactOf(vehicle: Vehicle, squat: Meters, tolerance: Meters): RateTrouble | null {
+  const touched = vehicle.rearStages.filter((s) => squat >= s.at - tolerance)
   return touched.some((s) => s.kind === 'bump-stop') ? 'bottomed' : touched.length ? 'past-contact' : null
 }
 
@@ -154,11 +155,11 @@ function pointOf(
   job: Job,
   loadCase: string | null,
   gain: number,
-  gainGive: number,
-  squat: Metres,
-  give: Metres,
+  gainTolerance: number,
+  squat: Meters,
+  tolerance: Meters,
   way: TestPoint['way'],
-  left: RateTrouble | null,
+  excluded: RateTrouble | null,
 ): RatePoint {
-  return { loadCase, gain, gainGive, squat, give: Math.max(give, job.tapeGive / 2), way, left }
+  return { loadCase, gain, gainTolerance, squat, tolerance: Math.max(tolerance, job.tapeTolerance / 2), way, excluded }
 }

@@ -1,17 +1,17 @@
-import type { Hertz, Metres, Newtons } from '../quantity'
+import type { Hertz, Meters, Newtons } from '../quantity'
 import type { Kit, Rubber } from '../kit'
 import { bodyFrequency, standOf, stagedForce, stagedRate, type Stand } from '../spring'
 import type { Seen } from './case'
 import { axleLoad, besideRubber, chassisOf, sprungRear } from './chassis'
-import { axleTyreRate } from './rate'
+import { axleTireRate } from './rate'
 import type { Job } from './schema'
 
 /** What a pair of rubber helpers comes to under a load: it takes what it takes, nothing is set. */
 export interface RubberOutcome {
   stand: Stand
   /** Squat over the springs without it and with it. */
-  without: Metres
-  with: Metres
+  without: Meters
+  with: Meters
   /** Part of the squat that it takes out; 0 where there is none. */
   recovered: number
   /** Of one rubber, the harder pressed side. */
@@ -21,12 +21,12 @@ export interface RubberOutcome {
   frequency: { without: Hertz; with: Hertz; emptyWithout: Hertz; emptyWith: Hertz }
 }
 
-const forceOf = ({ gap, squeeze, force }: Rubber, squat: Metres): Newtons | null => {
+const forceOf = ({ gap, squeeze, force }: Rubber, squat: Meters): Newtons | null => {
   const s = squat - gap
   if (s > squeeze.at(-1)!) return null
   return s <= 0
     ? 0
-    : stagedForce(besideRubber({ first: 0, stages: [] }, { gap: 0, squeeze, force, most: 0, spacing: 1 }), s)
+    : stagedForce(besideRubber({ first: 0, stages: [] }, { gap: 0, squeeze, force, max: 0, spacing: 1 }), s)
 }
 
 /** A rubber helper on this job under one load; null for a kit with air, at the front, or while the rear rate is unknown. */
@@ -43,16 +43,16 @@ export function rubberFor(job: Job, kit: Kit, { rearRate, weights, loadCase }: S
   const force = forceOf(rubber, stand.rear + tilt)
   const mass = sprungRear(vehicle)
   const loaded = mass + weights.rear
-  const tyre = axleTyreRate(vehicle, 'rear') ?? undefined
-  const f = (m: number, side: typeof plain.rearSide, squat: Metres) =>
-    bodyFrequency(Math.max(m, 1), 2 * stagedRate(side, squat), tyre)
+  const tire = axleTireRate(vehicle, 'rear') ?? undefined
+  const f = (m: number, side: typeof plain.rearSide, squat: Meters) =>
+    bodyFrequency(Math.max(m, 1), 2 * stagedRate(side, squat), tire)
   return {
     stand,
     without: without.rear,
     with: stand.rear,
     recovered: without.rear > 0 ? (without.rear - stand.rear) / without.rear : 0,
     force: force ?? rubber.force.at(-1)!,
-    overloaded: force === null || force > rubber.most,
+    overloaded: force === null || force > rubber.max,
     frequency: {
       without: f(loaded, plain.rearSide, without.rear),
       with: f(loaded, helped.rearSide, stand.rear),

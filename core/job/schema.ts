@@ -8,7 +8,7 @@ import {
   loadItemSchema,
   MARKS,
   surveySchema,
-  TAPE_GIVE,
+  TAPE_TOLERANCE,
   vehicleSchema,
   type Vehicle,
 } from '../vehicle'
@@ -30,7 +30,7 @@ export type StageId = (typeof STAGES)[number]
 /** What shop and customer care about, as plain answers. */
 export const preferencesSchema = z.strictObject({
   loadChanges: z.enum(['seldom', 'sometimes', 'daily']),
-  offCentre: z.enum(['no', 'sometimes', 'often']),
+  offCenter: z.enum(['no', 'sometimes', 'often']),
   emptyRide: z.enum(['unimportant', 'matters', 'first']),
   drilling: z.enum(['fine', 'rather-not']),
   upkeep: z.enum(['looked-after', 'forgotten']),
@@ -45,7 +45,7 @@ export const preferencesSchema = z.strictObject({
 export type Preferences = z.infer<typeof preferencesSchema>
 export const USUAL_PREFERENCES: Preferences = {
   loadChanges: 'sometimes',
-  offCentre: 'sometimes',
+  offCenter: 'sometimes',
   emptyRide: 'matters',
   drilling: 'fine',
   upkeep: 'looked-after',
@@ -68,24 +68,24 @@ export const jobSchema = z
     day: z.iso.date({ error: 'Day must be a date like 2026-11-25' }),
     complaint: words('Complaint', 400),
     vehicle: vehicleSchema,
-    mark: z.enum(MARKS, { error: 'Mark must be wheel-centre or ground' }),
+    mark: z.enum(MARKS, { error: 'Mark must be wheel-center or ground' }),
     survey: surveySchema,
     /** Half-width of a reading with the tape or rule in use. */
-    tapeGive: bounded('length', 0.0002, 0.02).default(TAPE_GIVE),
+    tapeTolerance: bounded('length', 0.0002, 0.02).default(TAPE_TOLERANCE),
     /** On the vehicle whatever it carries, and on it when it is measured empty: rack, canopy, winch. */
     fittings: z.array(loadItemSchema).max(30, { error: 'a job holds 30 fittings at most' }).default([]),
     loadCases: z.array(loadCaseSchema).min(1, { error: 'A job needs at least one load case' }).max(12),
     activeCase: z.string(),
     /** What the customer counts as level. */
     target: z.discriminatedUnion('kind', [
-      z.strictObject({ kind: z.literal('unladen-height') }),
-      z.strictObject({ kind: z.literal('unladen-rake') }),
+      z.strictObject({ kind: z.literal('empty-height') }),
+      z.strictObject({ kind: z.literal('empty-rake') }),
       z.strictObject({
         kind: z.literal('recover'),
         share: z.number().min(0.1, { error: 'share must be 0.1 or more' }).max(1, { error: 'share must be 1 or less' }),
       }),
     ]),
-    air: z.enum(['teed', 'independent']),
+    air: z.enum(['teed', 'separate']),
     frame: z.enum(['rigid', 'twisting']),
     /** Where the bags are filled. */
     altitude: bounded('length', -500, 5000),
@@ -97,7 +97,7 @@ export const jobSchema = z
         driveAltitude: bounded('length', -500, 5000).nullable(),
       })
       .default(NO_CONDITIONS),
-    /** The kit as it was when picked: a later change of the catalogue does not rewrite a job. */
+    /** The kit as it was when picked: a later change of the catalog does not rewrite a job. */
     kit: kitSchema.nullable(),
     /** Rules and list by which that kit was picked: an old job keeps what it was decided by. */
     decided: z
@@ -113,9 +113,9 @@ export const jobSchema = z
   })
 export type Job = z.infer<typeof jobSchema>
 
-export const GATES = ['heights', 'clearance', 'torques', 'soap', 'hold', 'minimum-pressure'] as const
-export type GateId = (typeof GATES)[number]
-export const GAP_CHECKS = ['bag-clearance', 'plate-tyre', 'line-exhaust', 'bag-length'] as const
+export const FINAL_CHECKS = ['heights', 'clearance', 'torques', 'soap', 'air-check', 'minimum-pressure'] as const
+export type FinalCheckId = (typeof FINAL_CHECKS)[number]
+export const GAP_CHECKS = ['bag-clearance', 'plate-tire', 'line-exhaust', 'bag-length'] as const
 export type GapCheck = (typeof GAP_CHECKS)[number]
 const sides = z.enum(['left', 'right'])
 const when = z.iso.datetime({ error: 'must be a date and time like 2026-11-25T10:42:00Z' })
@@ -124,7 +124,7 @@ const when = z.iso.datetime({ error: 'must be a date and time like 2026-11-25T10
 export const recordBodySchema = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('height'),
-    moment: z.enum(['before', 'after']),
+    timing: z.enum(['before', 'after']),
     /** `empty-again`: unloaded after having been loaded; what it does not come back by is friction. */
     load: z.enum(['empty', 'loaded', 'empty-again']),
     /** Which load case was on, for a loaded reading. */
@@ -134,7 +134,7 @@ export const recordBodySchema = z.discriminatedUnion('kind', [
     value: bounded('length', 0.1, 2.5),
     about: z.boolean(),
     /** Half-width of the tool; a sixteenth of an inch where nothing is said. */
-    give: bounded('length', 0.0002, 0.02).nullable().default(null),
+    tolerance: bounded('length', 0.0002, 0.02).nullable().default(null),
     /** Gauge, mean of both bags; 0 with none fitted. */
     bagPressure: bounded('pressure', 0, 1_000_000),
   }),
@@ -148,7 +148,7 @@ export const recordBodySchema = z.discriminatedUnion('kind', [
     /** Trailer axles, where one was on. */
     trailer: bounded('mass', 0, 30_000).nullable(),
     /** Plus or minus of the scale on each. */
-    give: bounded('mass', 0, 500),
+    tolerance: bounded('mass', 0, 500),
     /** What the ticket calls itself: number, scale, day. */
     ticket: words('Ticket', 120),
   }),
@@ -200,7 +200,7 @@ export const recordBodySchema = z.discriminatedUnion('kind', [
     source: said('Source of the figure'),
   }),
   z.strictObject({
-    kind: z.literal('departure'),
+    kind: z.literal('deviation'),
     what: said('What was done differently'),
     why: said('Why'),
     agreedBy: said('Who agreed', 80),
@@ -208,13 +208,13 @@ export const recordBodySchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('off'), part: said('Part', 120) }),
   z.strictObject({ kind: z.literal('on-again'), part: said('Part', 120) }),
   z.strictObject({
-    kind: z.literal('joint'),
-    joint: identity,
+    kind: z.literal('connection'),
+    connection: identity,
     result: z.enum(['dry', 'bubbles']),
     pressure: bounded('pressure', 0, 1_000_000),
   }),
   z.strictObject({
-    kind: z.literal('hold'),
+    kind: z.literal('air-check'),
     end: z.enum(['start', 'end']),
     pressure: bounded('pressure', 0, 1_000_000),
     temperature: bounded('temperature', 233.15, 333.15),
@@ -228,8 +228,8 @@ export const recordBodySchema = z.discriminatedUnion('kind', [
   }),
   z
     .strictObject({
-      kind: z.literal('gate'),
-      gate: z.enum(GATES),
+      kind: z.literal('final-check'),
+      check: z.enum(FINAL_CHECKS),
       outcome: z.enum(['not-applicable', 'refused']),
       because: said('Because'),
       signedBy: words('Signed by', 80),
@@ -280,14 +280,14 @@ export function newJob(
     vehicle,
     bay: null,
     complaint: '',
-    mark: 'wheel-centre',
+    mark: 'wheel-center',
     survey: emptySurvey(),
-    tapeGive: TAPE_GIVE,
+    tapeTolerance: TAPE_TOLERANCE,
     fittings: [],
     loadCases: [{ id: 'case-1', name: 'Usual load', items: [] }],
     activeCase: 'case-1',
-    target: { kind: 'unladen-height' },
-    air: 'independent',
+    target: { kind: 'empty-height' },
+    air: 'separate',
     frame: 'rigid',
     altitude: 0,
     conditions: { ...NO_CONDITIONS },

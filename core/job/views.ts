@@ -4,17 +4,17 @@ import { hasAir } from '../kit'
 import { reconcile, type Reconciled } from '../vehicle'
 import { chassisOf } from './chassis'
 import type { CaseAssessment } from './case'
-import { dropBetween, libraryRate, tyreSink, type AxleRate, type RearSpring } from './rate'
+import { dropBetween, libraryRate, tireSink, type AxleRate, type RearSpring } from './rate'
 import { ofKind, type BayRecord, type Job } from './schema'
 
-/** Where a figure of the rear axle's gain comes from: what was said, a scale, the squat, the pressure that levelled it. */
-export type LoadView = 'said' | 'ticket' | 'squat' | 'pressure'
+/** Where a figure of the rear axle's gain comes from: what was said, a scale, the squat, the pressure that leveled it. */
+export type LoadView = 'listed' | 'ticket' | 'squat' | 'pressure'
 export type LoadViews = Reconciled<LoadView>
 
 /** A hand gauge is read to about a pound a square inch (common practice). */
-const GAUGE_GIVE: Pascals = PSI
+const GAUGE_TOLERANCE: Pascals = PSI
 /** Below this nobody knows a load. */
-const LEAST_GIVE: Kilograms = 1
+const MIN_TOLERANCE: Kilograms = 1
 
 /**
  * What the rear axle gains, seen every way there is: the list of loads, a scale ticket, the squat over springs of known
@@ -31,19 +31,19 @@ export function loadViews(
   const { weights, heights, loadCase } = at
   const { vehicle } = job
   const views: LoadViews['views'] = []
-  const add = (source: LoadView, value: number, give: number) =>
-    views.push({ source, value, give: Math.max(give, LEAST_GIVE) })
-  if (loadCase.items.length) add('said', weights.rearListed, weights.rearListedGive)
-  if (weights.source === 'ticket') add('ticket', weights.rear, weights.rearGive)
+  const add = (source: LoadView, value: number, tolerance: number) =>
+    views.push({ source, value, tolerance: Math.max(tolerance, MIN_TOLERANCE) })
+  if (loadCase.items.length) add('listed', weights.rearListed, weights.rearListedTolerance)
+  if (weights.source === 'ticket') add('ticket', weights.rear, weights.rearTolerance)
   const point = spring.points.find((p) => p.loadCase === loadCase.id)
   const library = libraryRate(vehicle)
-  if (library && point && point.left !== 'aired' && point.left !== 'bottomed') {
+  if (library && point && point.excluded !== 'aired' && point.excluded !== 'bottomed') {
     const force = steelForce(job, library, point.squat)
-    const give = Math.hypot(point.squat * library.give, library.rate * point.give * Math.SQRT2)
-    add('squat', force / GRAVITY, (give + library.friction) / GRAVITY)
+    const tolerance = Math.hypot(point.squat * library.tolerance, library.rate * point.tolerance * Math.SQRT2)
+    add('squat', force / GRAVITY, (tolerance + library.friction) / GRAVITY)
   }
   const aired = airedView(job, standing, at, heights)
-  if (aired) add('pressure', aired.value, aired.give)
+  if (aired) add('pressure', aired.value, aired.tolerance)
   return views.length > 1 ? reconcile(views) : null
 }
 
@@ -56,25 +56,29 @@ function airedView(
   standing: readonly BayRecord[],
   { rearRate, weights, loadCase }: Pick<CaseAssessment, 'rearRate' | 'weights' | 'loadCase'>,
   heights: CaseAssessment['heights'],
-): { value: Kilograms; give: Kilograms } | null {
+): { value: Kilograms; tolerance: Kilograms } | null {
   const { kit, vehicle } = job
   if (!kit || !hasAir(kit) || kit.axle !== 'rear' || !rearRate || kit.family === 'coil-replacement') return null
   const drop = dropBetween(vehicle, heights.beforeEmpty, heights.afterLoaded)
   const pressures = ofKind(standing, 'height').flatMap(({ body }) =>
-    body.moment === 'after' && body.load === 'loaded' && body.loadCase === loadCase.id && body.mark === job.mark
+    body.timing === 'after' && body.load === 'loaded' && body.loadCase === loadCase.id && body.mark === job.mark
       ? [body.bagPressure]
       : [],
   )
   const pressure = pressures.at(-1)
   if (!drop || heights.afterLoaded.missing.length || heights.beforeEmpty.aired || !pressure) return null
-  const squat = drop.rear - tyreSink(job, 'rear', weights.rear * GRAVITY)
+  const squat = drop.rear - tireSink(job, 'rear', weights.rear * GRAVITY)
   const { motionRatio, rideHeight, table } = kit.bag
   const area = airSpring(table).area.value(rideHeight - motionRatio * squat)
   if (area === undefined) return null
   const steel = steelForce(job, rearRate, squat)
-  const give = Math.hypot(2 * motionRatio * area * GAUGE_GIVE, rearRate.rate * drop.rearGive, rearRate.give * squat)
+  const tolerance = Math.hypot(
+    2 * motionRatio * area * GAUGE_TOLERANCE,
+    rearRate.rate * drop.rearTolerance,
+    rearRate.tolerance * squat,
+  )
   return {
     value: (steel + 2 * motionRatio * pressure * area) / GRAVITY,
-    give: (give + rearRate.friction) / GRAVITY,
+    tolerance: (tolerance + rearRate.friction) / GRAVITY,
   }
 }

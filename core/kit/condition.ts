@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import type { Metres } from '../quantity'
-import { SUSPENSIONS, surveySchema, TAPE_GIVE, type Survey, type Vehicle } from '../vehicle'
+import type { Meters } from '../quantity'
+import { SUSPENSIONS, surveySchema, TAPE_TOLERANCE, type Survey, type Vehicle } from '../vehicle'
 
 export const VEHICLE_FACTS = ['body', 'suspension', 'rearWheels', 'drive', 'bed', 'trim', 'year'] as const
 export type VehicleFact = (typeof VEHICLE_FACTS)[number]
@@ -20,7 +20,7 @@ const TAPED: ReadonlySet<Fact> = new Set<Fact>([
 ])
 export const isTaped = (fact: Fact): boolean => TAPED.has(fact)
 /** How far a value may pass a limit before it has passed it. */
-const giveOf = (fact: Fact): Metres => (isTaped(fact) ? TAPE_GIVE : 0)
+const toleranceOf = (fact: Fact): Meters => (isTaped(fact) ? TAPE_TOLERANCE : 0)
 
 const survey = z.enum(SURVEY_KEYS, { error: 'must be a survey answer' })
 const vehicle = z.enum(VEHICLE_FACTS, { error: `must be one of ${VEHICLE_FACTS.join(', ')}` })
@@ -54,8 +54,8 @@ export const answerOf = (fact: Fact, of: Vehicle, survey: Survey): string | numb
   OF_VEHICLE.has(fact) ? of[fact as VehicleFact] : survey[fact as SurveyKey]
 
 /** Whether an answer is over a limit by more than its tape can tell. */
-export const isOver = (fact: Fact, answer: number, limit: number): boolean => answer > limit + giveOf(fact)
-export const isUnder = (fact: Fact, answer: number, limit: number): boolean => answer < limit - giveOf(fact)
+export const isOver = (fact: Fact, answer: number, limit: number): boolean => answer > limit + toleranceOf(fact)
+export const isUnder = (fact: Fact, answer: number, limit: number): boolean => answer < limit - toleranceOf(fact)
 
 /** Whether a condition holds for a vehicle as it stands. */
 export function holds(c: Condition, of: Vehicle, survey: Survey): Holds {

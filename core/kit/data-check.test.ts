@@ -40,7 +40,7 @@ describe('what a kit says against itself', () => {
     expect(codes(bag({ listedPairCapacity: full * 0.84 }))).toEqual(['capacity-disagrees'])
   })
   test('a window past the table, a ride height far from mid-stroke, a diameter over its maximum', () => {
-    expect(codes(bag({ window: { low: 0.115, high: 0.25 } }))).toContain('window-outside-table')
+    expect(codes(bag({ heightRange: { low: 0.115, high: 0.25 } }))).toContain('height-range-outside-table')
     expect(codes(bag({ rideHeight: 0.12 }))).toContain('off-mid-stroke')
     expect(codes(bag({ maximumDiameter: 0.16 }))).toContain('diameter-over-maximum')
   })
@@ -71,7 +71,7 @@ describe('what a kit says against itself', () => {
   })
   test('each is said in words, in both systems', () => {
     const spoiled = [
-      bag({ listedPairCapacity: 9000, rideHeight: 0.12, maximumDiameter: 0.1, window: { low: 0.1, high: 0.25 } }),
+      bag({ listedPairCapacity: 9000, rideHeight: 0.12, maximumDiameter: 0.1, heightRange: { low: 0.1, high: 0.25 } }),
       { ...kit, operations: [], fitting: 'none' as const, brackets: kit.brackets.slice(0, 1) },
     ]
     for (const f of spoiled.flatMap((k) => checkKit(k, [])))
@@ -79,7 +79,7 @@ describe('what a kit says against itself', () => {
   })
   test('a rubber that bends back, and a bag in a rubber helper, are refused', () => {
     const rubber = demoKits().find((k) => k.rubber)!
-    const bent = { ...rubber, rubber: { ...rubber.rubber!, force: [2000, 2100, 2200, 2300], most: 2000 } }
+    const bent = { ...rubber, rubber: { ...rubber.rubber!, force: [2000, 2100, 2200, 2300], max: 2000 } }
     expect(kitSchema.safeParse(bent).error?.issues[0]?.message).toContain('this curve bends back')
     expect(kitSchema.safeParse({ ...rubber, family: 'bellows' }).success).toBe(false)
   })

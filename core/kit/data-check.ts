@@ -10,7 +10,7 @@ export interface DataFlag {
     | 'capacity-disagrees'
     | 'table-disagrees'
     | 'area-rises'
-    | 'window-outside-table'
+    | 'height-range-outside-table'
     | 'diameter-over-maximum'
     | 'off-mid-stroke'
     | 'torque-near-proof'
@@ -55,23 +55,23 @@ function bagFlags(kit: AirKit): DataFlag[] {
     flags.push(flag('capacity-disagrees', 'bag.listedPairCapacity', '', listed, full))
   const apart = tableDisagreement(curves, bag.table)
   if (apart > TABLE_DISAGREEMENT) flags.push(flag('table-disagrees', 'bag.table', '', apart, TABLE_DISAGREEMENT))
-  if (bag.window.low < curves.area.from || bag.window.high > curves.area.to)
+  if (bag.heightRange.low < curves.area.from || bag.heightRange.high > curves.area.to)
     flags.push(
       flag(
-        'window-outside-table',
-        'bag.window',
+        'height-range-outside-table',
+        'bag.heightRange',
         '',
-        bag.window.low < curves.area.from ? bag.window.low : bag.window.high,
-        bag.window.low < curves.area.from ? curves.area.from : curves.area.to,
+        bag.heightRange.low < curves.area.from ? bag.heightRange.low : bag.heightRange.high,
+        bag.heightRange.low < curves.area.from ? curves.area.from : curves.area.to,
       ),
     )
-  const low = bagAt(curves, Math.max(bag.window.low, curves.area.from))
-  const high = bagAt(curves, Math.min(bag.window.high, curves.area.to))
+  const low = bagAt(curves, Math.max(bag.heightRange.low, curves.area.from))
+  const high = bagAt(curves, Math.min(bag.heightRange.high, curves.area.to))
   // A bellows loses area as it lengthens; a curve that folds back is usually two columns exchanged.
   if (kit.family === 'bellows' && low && high && high.area > low.area)
     flags.push(flag('area-rises', 'bag.table', '', high.area, low.area))
-  const middle = (bag.window.low + bag.window.high) / 2
-  if (Math.abs(bag.rideHeight - middle) > (bag.window.high - bag.window.low) / 4)
+  const middle = (bag.heightRange.low + bag.heightRange.high) / 2
+  if (Math.abs(bag.rideHeight - middle) > (bag.heightRange.high - bag.heightRange.low) / 4)
     flags.push(flag('off-mid-stroke', 'bag.rideHeight', '', bag.rideHeight, middle))
   const widest = Math.max(0, ...(bag.diameters?.diameters.flat() ?? []))
   if (widest > bag.maximumDiameter)

@@ -1,4 +1,4 @@
-import type { Metres, Pascals } from '../quantity'
+import type { Meters, Pascals } from '../quantity'
 import type { KitBag } from './schema'
 
 /** Place between two rising marks: the lower one's index and the share of the way to the next. */
@@ -16,7 +16,7 @@ function between(marks: readonly number[], at: number): { i: number; share: numb
  * How wide a bag is at a height and gauge pressure: bilinear in its maker's table, never beyond it.
  * @returns m; the maximum diameter where the table does not reach, for room is judged by the worst
  */
-export function bagDiameter({ diameters, maximumDiameter }: KitBag, height: Metres, pressure: Pascals): Metres {
+export function bagDiameter({ diameters, maximumDiameter }: KitBag, height: Meters, pressure: Pascals): Meters {
   if (!diameters) return maximumDiameter
   const row = between(diameters.heights, height)
   const column = between(diameters.pressures, pressure)

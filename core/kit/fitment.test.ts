@@ -6,13 +6,13 @@ import { verdictsOneByOne } from '../fixtures/one-by-one'
 import { emptySurvey, type Survey, type Vehicle } from '../vehicle'
 import {
   DEFAULT_RULES,
-  judgeCatalogue,
+  judgeCatalog,
   judgeOn,
   kitFacts,
   linesByKit,
   modelKey,
   nextQuestion,
-  shelfOf,
+  catalogOf,
   type KitVerdict,
   type RuleSet,
 } from '.'
@@ -20,7 +20,7 @@ import {
 const kits = demoKits()
 const applications = demoApplications()
 const vehicles = demoVehicles()
-const shelf = shelfOf(kits, applications)
+const shelf = catalogOf(kits, applications)
 
 const all = (vehicle: Vehicle, survey: Survey, rules: RuleSet = DEFAULT_RULES): KitVerdict[] =>
   kits.map((kit) => judgeOn({ ...shelf, rules }, kit, vehicle, survey))
@@ -58,7 +58,7 @@ describe('the made-up shop', () => {
 const VALUES: { [K in keyof Survey]: fc.Arbitrary<Survey[K]> } = {
   liftBlock: fc.constantFrom(0, 0.0254, 0.0508, 0.1),
   otherLift: fc.boolean(),
-  jounceBumper: fc.constantFrom('two-bolt', 'three-bolt', 'twist-in', 'on-leaf', 'on-axle', 'none'),
+  bumpStop: fc.constantFrom('two-bolt', 'three-bolt', 'twist-in', 'on-leaf', 'on-axle', 'none'),
   exhaustSide: fc.constantFrom('left', 'right', 'both', 'none'),
   exhaustDiameter: fc.constantFrom(0.05, 0.1, 0.127),
   exhaustFactory: fc.boolean(),
@@ -67,7 +67,7 @@ const VALUES: { [K in keyof Survey]: fc.Arbitrary<Survey[K]> } = {
   brakeLines: fc.constantFrom('inside', 'outside'),
   hitchRails: fc.boolean(),
   runningBoards: fc.boolean(),
-  axleVent: fc.constantFrom('left', 'right', 'centre', 'none'),
+  axleVent: fc.constantFrom('left', 'right', 'center', 'none'),
   loadSensingValve: fc.boolean(),
   factoryAir: fc.boolean(),
   springsChanged: fc.boolean(),
@@ -118,7 +118,7 @@ describe('whatever is known of a vehicle', () => {
         fc.shuffledSubarray(applications, { minLength: applications.length }),
         ({ vehicle, full, given }, rules, lines) => {
           const survey = partly(full, given)
-          const shuffled = { ...shelfOf(kits, lines), rules: { ...DEFAULT_RULES, rules } }
+          const shuffled = { ...catalogOf(kits, lines), rules: { ...DEFAULT_RULES, rules } }
           expect(kits.map((kit) => judgeOn(shuffled, kit, vehicle, survey))).toEqual(all(vehicle, survey))
         },
       ),
@@ -154,7 +154,7 @@ describe('whatever is known of a vehicle', () => {
         const survey = partly(full, given)
         const listed = new Set(applications.map((a) => a.kit))
         const facts = kits.map(kitFacts)
-        const { judged, notListed } = judgeCatalogue(
+        const { judged, notListed } = judgeCatalog(
           {
             universal: facts.filter((k) => !listed.has(k.id)),
             withList: new Map(facts.filter((k) => listed.has(k.id)).map((k) => [k.id, k])),

@@ -1,5 +1,5 @@
-import { GRAVITY, INCH, PSI, type Kilograms, type Metres, type Pascals } from '../quantity'
-import { TAPE_GIVE, type Survey } from '../vehicle'
+import { GRAVITY, INCH, PSI, type Kilograms, type Meters, type Pascals } from '../quantity'
+import { TAPE_TOLERANCE, type Survey } from '../vehicle'
 import { airSpring } from '../spring'
 import type { LIMIT_SOURCES } from './rule'
 import { hasAir, type AirKit, type Kit } from './schema'
@@ -22,14 +22,14 @@ export const BAG_CLEARANCE: Limit = {
 export const PLATE_CLEARANCE: Limit = {
   value: INCH / 2,
   source: 'common practice',
-  note: 'half an inch between any plate and the tyre, wheels on',
+  note: 'half an inch between any plate and the tire, wheels on',
 }
 export const EXHAUST_DISTANCE: Limit = {
   value: 6 * INCH,
   source: 'common practice',
   note: 'six inches from air line to exhaust, or a heat sleeve',
 }
-export const LEVEL_TOLERANCE: Metres = INCH / 4
+export const LEVEL_TOLERANCE: Meters = INCH / 4
 /** A listed capacity that differs more than this from maximum x area is a data error worth flagging. */
 export const CAPACITY_DISAGREEMENT = 0.15
 
@@ -51,7 +51,7 @@ export function maximumPressure(kit: AirKit, survey: Survey): Limit {
       source: 'kit',
       note: 'coil gap not measured yet: the lower of its two maxima',
     }
-  return survey.coilGapStanding >= coilGap.threshold - TAPE_GIVE
+  return survey.coilGapStanding >= coilGap.threshold - TAPE_TOLERANCE
     ? {
         value: coilGap.wideMaximum,
         source: 'kit',
@@ -67,7 +67,7 @@ export function pairCapacity(kit: AirKit, maximum: Pascals, areaAtRide: number):
 
 /** Two bags at the maximum that holds here and their ride height, or two rubbers. Never a rating of the vehicle. */
 export function kitCapacity(kit: Kit, survey: Survey): Kilograms {
-  if (kit.rubber) return (2 * kit.rubber.most) / GRAVITY
+  if (kit.rubber) return (2 * kit.rubber.max) / GRAVITY
   if (!hasAir(kit)) return 0
   return pairCapacity(
     kit,

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { demoApplications, demoKits, demoVehicles } from '../../demo/shop'
-import { emptySurvey, TAPE_GIVE, type Survey } from '../vehicle'
+import { emptySurvey, TAPE_TOLERANCE, type Survey } from '../vehicle'
 import {
   applicationSchema,
   conditionsHold,
@@ -42,7 +42,7 @@ describe('conditions', () => {
   // Source: common practice, no published source: what a tape cannot tell apart is not over.
   test.each([
     [0.05, false],
-    [0.05 + TAPE_GIVE, false],
+    [0.05 + TAPE_TOLERANCE, false],
     [0.0517, true],
   ])('a block of %s m over 50 mm: %s', (liftBlock, over) => {
     expect(holds({ survey: 'liftBlock', over: 0.05 }, vehicle, survey({ liftBlock }))).toBe(over)
@@ -57,12 +57,12 @@ describe('conditions', () => {
 
 describe('tests of vehicle against kit', () => {
   test.each([
-    [{ survey: 'liftBlock', overKit: 'liftBlockMost' }, { liftBlock: 0.0508 }, true],
-    [{ survey: 'liftBlock', overKit: 'liftBlockMost' }, { liftBlock: 0.0254 }, false],
-    [{ survey: 'liftBlock', overKit: 'liftBlockMost' }, {}, null],
-    [{ survey: 'coilInsideDiameter', underKit: 'coilInsideLeast' }, { coilInsideDiameter: 0.05 }, false],
-    [{ fact: 'jounceBumper', notAmong: 'bumpers' }, { jounceBumper: 'on-axle' }, true],
-    [{ fact: 'jounceBumper', notAmong: 'bumpers' }, {}, null],
+    [{ survey: 'liftBlock', overKit: 'liftBlockMax' }, { liftBlock: 0.0508 }, true],
+    [{ survey: 'liftBlock', overKit: 'liftBlockMax' }, { liftBlock: 0.0254 }, false],
+    [{ survey: 'liftBlock', overKit: 'liftBlockMax' }, {}, null],
+    [{ survey: 'coilInsideDiameter', underKit: 'coilInsideMin' }, { coilInsideDiameter: 0.05 }, false],
+    [{ fact: 'bumpStop', notAmong: 'bumpStops' }, { bumpStop: 'on-axle' }, true],
+    [{ fact: 'bumpStop', notAmong: 'bumpStops' }, {}, null],
     [{ survey: 'rust', unanswered: true }, {}, true],
     [{ survey: 'rust', unanswered: true }, { rust: 'none' }, false],
     [{ kit: 'family', is: ['bellows'] }, {}, true],

@@ -20,13 +20,13 @@ const id = slug()
 
 /** Figures of a kit that a survey answer is compared with. */
 const KIT_FIGURES = {
-  liftBlockMost: (k: KitFacts) => k.fitment.liftBlockMost,
-  liftBlockMostWithSpacer: (k: KitFacts) => Math.max(k.fitment.liftBlockMost, k.fitment.liftBlockMostWithSpacer),
-  coilInsideLeast: (k: KitFacts) => k.fitment.coilInside?.low ?? null,
-  coilInsideMost: (k: KitFacts) => k.fitment.coilInside?.high ?? null,
-  bracketSpaceLeast: (k: KitFacts) => k.fitment.bracketSpace?.low ?? null,
-  bracketSpaceMost: (k: KitFacts) => k.fitment.bracketSpace?.high ?? null,
-  exhaustMost: (k: KitFacts) => k.fitment.exhaustMost,
+  liftBlockMax: (k: KitFacts) => k.fitment.liftBlockMax,
+  liftBlockMaxWithSpacer: (k: KitFacts) => Math.max(k.fitment.liftBlockMax, k.fitment.liftBlockMaxWithSpacer),
+  coilInsideMin: (k: KitFacts) => k.fitment.coilInside?.low ?? null,
+  coilInsideMax: (k: KitFacts) => k.fitment.coilInside?.high ?? null,
+  bracketSpaceMin: (k: KitFacts) => k.fitment.bracketSpace?.low ?? null,
+  bracketSpaceMax: (k: KitFacts) => k.fitment.bracketSpace?.high ?? null,
+  exhaustMax: (k: KitFacts) => k.fitment.exhaustMax,
 } as const
 export type KitFigure = keyof typeof KIT_FIGURES
 const FIGURES = Object.keys(KIT_FIGURES) as [KitFigure, ...KitFigure[]]
@@ -36,7 +36,7 @@ const KIT_LISTS = {
   suspension: (k: KitFacts): readonly string[] => k.fitment.suspension,
   bodies: (k: KitFacts): readonly string[] => k.fitment.bodies,
   rearWheels: (k: KitFacts): readonly string[] => k.fitment.rearWheels,
-  bumpers: (k: KitFacts): readonly string[] => k.fitment.bumpers,
+  bumpStops: (k: KitFacts): readonly string[] => k.fitment.bumpStops,
 } as const
 const LISTS = Object.keys(KIT_LISTS) as [keyof typeof KIT_LISTS, ...(keyof typeof KIT_LISTS)[]]
 

@@ -73,12 +73,12 @@ export const fitmentSchema = z.strictObject({
   bodies: z.array(z.enum(BODIES)).min(1),
   rearWheels: z.array(z.enum(['single', 'dual'])).min(1),
   /** Lift block the bracket takes as it comes, and with the long-bolt spacer set. */
-  liftBlockMost: bounded('length', 0, 0.25),
-  liftBlockMostWithSpacer: bounded('length', 0, 0.25),
-  bumpers: z.array(z.enum(['two-bolt', 'three-bolt', 'twist-in', 'on-leaf', 'on-axle', 'none'])).min(1),
+  liftBlockMax: bounded('length', 0, 0.25),
+  liftBlockMaxWithSpacer: bounded('length', 0, 0.25),
+  bumpStops: z.array(z.enum(['two-bolt', 'three-bolt', 'twist-in', 'on-leaf', 'on-axle', 'none'])).min(1),
   coilInside: span(bounded('length', 0.04, 0.3)).nullable(),
   bracketSpace: span(bounded('length', 0.05, 0.6)).nullable(),
-  exhaustMost: bounded('length', 0.02, 0.2).nullable(),
+  exhaustMax: bounded('length', 0.02, 0.2).nullable(),
   hitchRails: z.enum(['fine', 'needs-spacer', 'no']),
 })
 
@@ -114,13 +114,13 @@ export type DiameterTable = z.infer<typeof diameterTableSchema>
 
 const bagSchema = z.strictObject({
   table: bagDataSchema,
-  /** Bag height at the vehicle's unladen height when fitted by the booklet. */
+  /** Bag height at the vehicle's empty height when fitted by the booklet. */
   rideHeight: bounded('length', 0.03, 0.6),
-  window: span(bounded('length', 0.03, 0.8)),
+  heightRange: span(bounded('length', 0.03, 0.8)),
   maximumDiameter: bounded('length', 0.03, 0.4),
   diameters: diameterTableSchema.nullable().default(null),
   /** A rubber stop inside the bag, in the place of the one that was taken out. */
-  internalBumper: z.boolean().default(false),
+  innerBumpStop: z.boolean().default(false),
   minimum: bounded('pressure', 20_000, 300_000),
   maximum: bounded('pressure', 100_000, 1_200_000),
   /** What the booklet says about pressure beyond the two figures. */
@@ -133,7 +133,7 @@ const bagSchema = z.strictObject({
     })
     .nullable(),
   motionRatio: z.number().min(0.3).max(1.5),
-  /** Bag centres apart. */
+  /** Bag centers apart. */
   spacing: bounded('length', 0.4, 2),
   /** Maker's figure for two bags; compared with maximum x area, for it is often stated carelessly. */
   listedPairCapacity: bounded('mass', 50, 10_000).nullable(),
@@ -143,7 +143,7 @@ export type KitBag = z.infer<typeof bagSchema>
 /** A rubber spring of one side: nothing to fill, nothing to set. */
 export const rubberSchema = z
   .strictObject({
-    /** Squat, from unladen height, at which it touches; 0 where it always does. */
+    /** Squat, from empty height, at which it touches; 0 where it always does. */
     gap: bounded('length', 0, 0.2),
     /** Squeezed by this much it pushes back with that much, N; from nothing on. */
     squeeze: z
@@ -152,7 +152,7 @@ export const rubberSchema = z
       .max(12),
     force: z.array(z.number().min(10).max(100_000)).max(12),
     /** Most that one may carry for good. */
-    most: z.number().min(100).max(100_000),
+    max: z.number().min(100).max(100_000),
     spacing: bounded('length', 0.4, 2),
   })
   .refine((r) => r.force.length === r.squeeze.length, { path: ['force'], error: 'one force for each squeeze' })
@@ -162,7 +162,7 @@ export const rubberSchema = z
     path: ['force'],
     error: 'rubber gets stiffer as it is squeezed: this curve bends back',
   })
-  .refine((r) => r.most <= r.force.at(-1)!, { path: ['most'], error: 'most must lie within the forces given' })
+  .refine((r) => r.max <= r.force.at(-1)!, { path: ['max'], error: 'max must lie within the forces given' })
 export type Rubber = z.infer<typeof rubberSchema>
 
 export const kitSchema = z
@@ -178,7 +178,7 @@ export const kitSchema = z
     fitment: fitmentSchema,
     axle: z.enum(['rear', 'front'], { error: 'axle must be rear or front' }).default('rear'),
     /** What comes out for it. */
-    replaces: z.enum(['nothing', 'jounce-bumper', 'coil-spring']).default('nothing'),
+    replaces: z.enum(['nothing', 'bump-stop', 'coil-spring']).default('nothing'),
     /** Null for a rubber helper. */
     bag: bagSchema.nullable(),
     /** Null for anything with air in it. */
@@ -210,13 +210,13 @@ export const kitSchema = z
     testPressure: bounded('pressure', 100_000, 700_000).nullable(),
     fasteners: z.array(fastenerSchema).max(30),
     operations: z.array(operationSchema).max(60),
-    /** Joints to soap, a side. */
-    joints: z.array(text).max(12),
+    /** Connections to soap, a side. */
+    connections: z.array(text).max(12),
     spacerParts: z.array(text).max(8),
   })
-  .refine((k) => !k.bag || (k.bag.window.low <= k.bag.rideHeight && k.bag.rideHeight <= k.bag.window.high), {
+  .refine((k) => !k.bag || (k.bag.heightRange.low <= k.bag.rideHeight && k.bag.rideHeight <= k.bag.heightRange.high), {
     path: ['bag', 'rideHeight'],
-    error: 'ride height must lie inside the window',
+    error: 'ride height must lie inside the height range',
   })
   .refine(
     ({ bag, testPressure: p }) => !bag || (p !== null && p <= bag.maximum && p <= (bag.coilGap?.wideMaximum ?? p)),

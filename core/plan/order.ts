@@ -12,7 +12,7 @@ export type OrderOutcome =
   /** Steps that wait for each other in a circle, or for a state that cannot be. */
   | { ok: false; stuck: string[] }
 
-/** Wheels can only be off while the tyres are clear of the floor. */
+/** Wheels can only be off while the tires are clear of the floor. */
 const STATES: StandState[] = [
   { support: 'on-wheels', wheels: 'on' },
   ...(['axle-hanging', 'axle-raised', 'frame-raised'] as const).flatMap((support) => [

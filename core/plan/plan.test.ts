@@ -145,12 +145,12 @@ describe('work plan of a bellows kit', () => {
   test('conditions follow the survey: no bumper no removal, a block needs its spacer', () => {
     const ids = (survey: typeof job.survey) =>
       pendingSteps(kit, job.vehicle, survey, { wheels: 'off' }).map((s) => s.id)
-    expect(ids({ ...job.survey, jounceBumper: 'none' })).not.toContain('remove-bumper:left')
+    expect(ids({ ...job.survey, bumpStop: 'none' })).not.toContain('remove-bump-stop:left')
     expect(ids({ ...job.survey, liftBlock: 0.05 })).toContain('fit-spacer:left')
     expect(ids(job.survey)).not.toContain('fit-spacer:left')
   })
   test('a dropped operation hands its predecessors on', () => {
-    const steps = pendingSteps(kit, job.vehicle, { ...job.survey, jounceBumper: 'none' }, { wheels: 'off' })
+    const steps = pendingSteps(kit, job.vehicle, { ...job.survey, bumpStop: 'none' }, { wheels: 'off' })
     expect(steps.find((s) => s.id === 'carriage-bolt:left')!.after).toContain('free-hoses:left')
   })
   test('an unanswered question keeps the step and marks it', () => {
@@ -164,10 +164,10 @@ describe('work plan of a bellows kit', () => {
     expect([...strap.steps].sort()).toEqual(['torque-strap:left', 'torque-strap:right'])
     expect(strap.clamp!.note).toBe('ok')
   })
-  test('wheels that stay on make other plans, and no wheel nuts', () => {
+  test('wheels that stay on make other plans, and no lug nuts', () => {
     const on = buildPlan(kit, job.vehicle, job.survey, { wheels: 'on' })
     expect(on.ok && on.plan.wheelChanges).toBe(0)
-    expect(on.ok && on.plan.steps.some((s) => s.id === 'wheel-nuts:left')).toBe(false)
+    expect(on.ok && on.plan.steps.some((s) => s.id === 'lug-nuts:left')).toBe(false)
     expect(plan.wheelChanges).toBe(2)
   })
 })

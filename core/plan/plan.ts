@@ -51,7 +51,7 @@ const WHEELS_MINUTES = 8
 
 const wheelNuts: Fastener = {
   id: WHEEL_NUTS,
-  name: 'Wheel nuts',
+  name: 'Lug nuts',
   count: 1,
   thread: null,
   grade: null,
@@ -145,7 +145,7 @@ function stateStep(id: string, from: StandState, to: StandState): PlanStep {
         ? 'Free brake hose and sensor wire brackets before the axle hangs: they must not carry it.'
         : null,
     caution: to.support === 'on-wheels' ? null : 'Rated stands under the frame before anyone reaches in.',
-    tools: ['floor jack', 'two rated stands', ...(wheels ? ['wheel nut socket'] : [])],
+    tools: ['floor jack', 'two rated stands', ...(wheels ? ['lug nut socket'] : [])],
     torques: [],
     disturbs: [],
     leavesLoose: [],
@@ -161,14 +161,14 @@ const sentence = (parts: readonly string[]): string => {
 const SUPPORT_TITLES: Record<StandState['support'], string> = {
   'on-wheels': 'lower it onto its wheels',
   'axle-hanging': 'frame on stands, axle hanging',
-  'axle-raised': 'raise the axle towards the frame',
+  'axle-raised': 'raise the axle toward the frame',
   'frame-raised': 'raise the frame, axle on the floor',
 }
 const SUPPORT_LINES: Record<StandState['support'], string> = {
   'on-wheels': 'Lift, stands out, lower it gently. Bounce it and let it settle.',
   'axle-hanging': 'Jack at the frame, stands under both rails ahead of the spring, let the axle down until it hangs.',
   'axle-raised': 'Frame stays on its stands; jack under the axle housing, raise it until the gap closes as needed.',
-  'frame-raised': 'Jack at the frame and raise it until the tyre is out of the way; stands under both rails.',
+  'frame-raised': 'Jack at the frame and raise it until the tire is out of the way; stands under both rails.',
 }
 
 function tally(parts: readonly { name: string; count: number }[]): { name: string; count: number }[] {

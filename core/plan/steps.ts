@@ -20,7 +20,7 @@ export interface PendingStep {
 }
 
 export interface PlanChoices {
-  /** Some shops take the wheels off, others raise the frame until the tyre is out of the way. */
+  /** Some shops take the wheels off, others raise the frame until the tire is out of the way. */
   wheels: 'off' | 'on'
 }
 
@@ -160,14 +160,14 @@ function closingOperations(kit: Kit, { wheels }: PlanChoices): Operation[] {
   return [
     settle,
     shopOperation({
-      id: 'wheel-nuts',
-      title: 'Torque the wheel nuts, on the ground',
+      id: 'lug-nuts',
+      title: 'Torque the lug nuts, on the ground',
       phase: 'refit',
       side: 'each',
       after: ['settle'],
       minutes: 3,
       steps: ['Crosswise, to the figure of the vehicle maker.', 'Tell the owner: again after 100 miles.'],
-      tools: ['torque wrench', 'wheel nut socket'],
+      tools: ['torque wrench', 'lug nut socket'],
       torques: [WHEEL_NUTS],
       disturbs: [WHEEL_NUTS],
       blocking: true,
@@ -175,4 +175,4 @@ function closingOperations(kit: Kit, { wheels }: PlanChoices): Operation[] {
   ]
 }
 
-export const WHEEL_NUTS = 'wheel-nuts'
+export const WHEEL_NUTS = 'lug-nuts'

@@ -15,7 +15,7 @@ import {
   UNITS,
 } from '.'
 
-const metres = (text: string, signed = false) => {
+const meters = (text: string, signed = false) => {
   const parsed = parseQuantity('length', text, { signed })
   return parsed.ok ? parsed.value : parsed.code
 }
@@ -69,13 +69,13 @@ describe('reading as people write it', () => {
     ['1/16', 1 / 16],
     ['.5', 0.5],
     ['  35   1/4  ', 35.25],
-  ])('%s', (text, inches) => expect(metres(text)).toBeCloseTo(inches * INCH, 12))
+  ])('%s', (text, inches) => expect(meters(text)).toBeCloseTo(inches * INCH, 12))
 
   test.each([
     ['895 mm', 0.895],
     ['89.5cm', 0.895],
     ['0.895 m', 0.895],
-  ])('%s', (text, value) => expect(metres(text)).toBeCloseTo(value, 12))
+  ])('%s', (text, value) => expect(meters(text)).toBeCloseTo(value, 12))
 
   test('a bare number is in the system of the screen', () => {
     expect(parseQuantity('length', '895', { system: 'metric' })).toMatchObject({
@@ -90,8 +90,8 @@ describe('reading as people write it', () => {
     expect(parseQuantity('length', '35')).toMatchObject({ ok: true, about: false })
   })
   test('a place behind the axle takes a minus, a height does not', () => {
-    expect(metres('-49 1/4', true)).toBeCloseTo(-49.25 * INCH, 12)
-    expect(metres('-49 1/4')).toBe('negative')
+    expect(meters('-49 1/4', true)).toBeCloseTo(-49.25 * INCH, 12)
+    expect(meters('-49 1/4')).toBe('negative')
   })
   test('temperature below zero is a temperature', () => {
     expect(parseQuantity('temperature', '-4 °F')).toMatchObject({ ok: true })
@@ -142,7 +142,7 @@ describe('showing', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 1600 }), (sixteenths) => {
         const value = (sixteenths / 16) * INCH
-        expect(metres(formatQuantity('length', value, 'us'))).toBeCloseTo(value, 12)
+        expect(meters(formatQuantity('length', value, 'us'))).toBeCloseTo(value, 12)
       }),
     )
   })

@@ -63,7 +63,7 @@ const MIXED = /^(?:(\d+)(?:\s+|\s*-\s*))?(\d+)\s*\/\s*(\d+)$/
  */
 export function parseQuantity(kind: QuantityKind, text: string, options: ParseOptions = {}): Parsed | Refusal {
   const refuse = (code: RefusalCode, detail: string): Refusal => ({ ok: false, code, kind, detail })
-  let rest = normalise(text)
+  let rest = normalize(text)
   if (!rest) return refuse('empty', '')
   const about = ABOUT.test(rest)
   rest = rest.replace(ABOUT, '')
@@ -72,9 +72,9 @@ export function parseQuantity(kind: QuantityKind, text: string, options: ParseOp
   if (negative && !options.signed && kind !== 'temperature') return refuse('negative', text.trim())
 
   const feet = kind === 'length' ? /^(\d+(?:\.\d+)?)\s*(?:'|ft|feet|foot)\s*(.*)$/i.exec(rest) : null
-  let metresOfFeet = 0
+  let metersOfFeet = 0
   if (feet) {
-    metresOfFeet = Number(feet[1]) * 12 * UNITS.length.us.factor
+    metersOfFeet = Number(feet[1]) * 12 * UNITS.length.us.factor
     rest = feet[2]!.replace(/^-\s*/, '')
     if (rest && !/["a-z]$/i.test(rest)) rest += '"'
     if (rest && !/(?:"|in|inch|inches)$/i.test(rest)) return refuse('unknown-unit', rest)
@@ -99,7 +99,7 @@ export function parseQuantity(kind: QuantityKind, text: string, options: ParseOp
   } else if (NUMBER.test(numeral)) shown = Number(numeral)
   else return refuse('not-a-number', numeral)
 
-  const value = toSi(unit, negative ? -shown : shown) + (negative ? -metresOfFeet : metresOfFeet)
+  const value = toSi(unit, negative ? -shown : shown) + (negative ? -metersOfFeet : metersOfFeet)
   const { min, max } = options
   // Half a part in a million keeps a limit typed in the other unit system usable.
   const slack = 5e-7 * Math.max(Math.abs(min ?? 0), Math.abs(max ?? 0))
@@ -110,7 +110,7 @@ export function parseQuantity(kind: QuantityKind, text: string, options: ParseOp
   return { ok: true, value, unit: feet ? 'ft' : unit.symbol, about }
 }
 
-function normalise(text: string): string {
+function normalize(text: string): string {
   return text
     .trim()
     .replace(/[”″“]|''/g, '"')

@@ -1,4 +1,4 @@
-import type { Metres, UnitSystem } from './units'
+import type { Meters, UnitSystem } from './units'
 import { parseQuantity, type Refusal } from './parse'
 
 /**
@@ -7,7 +7,7 @@ import { parseQuantity, type Refusal } from './parse'
  * A minus needs a space on both sides, since `35-1/4` is one reading.
  * @returns m, which may be negative, or the refusal of the first part that does not read
  */
-export function tapeSum(text: string, system: UnitSystem = 'us'): { ok: true; value: Metres } | Refusal {
+export function tapeSum(text: string, system: UnitSystem = 'us'): { ok: true; value: Meters } | Refusal {
   const parts = text.trim().split(/\s+([+−-])\s+/)
   let value = 0
   for (let i = 0; i < parts.length; i += 2) {

@@ -1,21 +1,21 @@
 /** SI aliases: the unit is in the type, so it need not be in the variable's name. */
-export type Metres = number
-export type SquareMetres = number
-export type CubicMetres = number
+export type Meters = number
+export type SquareMeters = number
+export type CubicMeters = number
 export type Kilograms = number
 export type Newtons = number
-export type NewtonsPerMetre = number
-export type NewtonMetres = number
+export type NewtonsPerMeter = number
+export type NewtonMeters = number
 export type Pascals = number
 export type Kelvin = number
 export type Radians = number
 export type Hertz = number
 
 /** Exact or adopted conversion factors. Source: NIST SP 811 (2008), appendix B. */
-export const INCH: Metres = 0.0254
+export const INCH: Meters = 0.0254
 export const POUND: Kilograms = 0.45359237
 export const GRAVITY = 9.80665
-export const POUND_FOOT: NewtonMetres = POUND * GRAVITY * 12 * INCH
+export const POUND_FOOT: NewtonMeters = POUND * GRAVITY * 12 * INCH
 export const PSI: Pascals = 6894.757293168361
 export const ZERO_CELSIUS: Kelvin = 273.15
 
@@ -26,7 +26,7 @@ export const ZERO_CELSIUS: Kelvin = 273.15
  * @returns Pa absolute
  * Source: ICAO Doc 7488 (1993) / US Standard Atmosphere 1976, troposphere.
  */
-export const atmosphere = (altitude: Metres = 0): Pascals => 101325 * (1 - 2.25577e-5 * altitude) ** 5.25588
+export const atmosphere = (altitude: Meters = 0): Pascals => 101325 * (1 - 2.25577e-5 * altitude) ** 5.25588
 
 export type QuantityKind = 'length' | 'mass' | 'pressure' | 'torque' | 'temperature' | 'rate'
 export type UnitSystem = 'us' | 'metric'

@@ -2,12 +2,12 @@ import { z } from 'zod'
 import {
   atmosphere,
   bounded,
-  type CubicMetres,
-  type Metres,
+  type CubicMeters,
+  type Meters,
   type Newtons,
-  type NewtonsPerMetre,
+  type NewtonsPerMeter,
   type Pascals,
-  type SquareMetres,
+  type SquareMeters,
 } from '../quantity'
 import { monotoneCubic, type Interpolant } from './monotone'
 
@@ -35,13 +35,13 @@ export type BagTable = z.infer<typeof bagTableSchema>
 
 /** One bag by the load it carries at several pressures and heights, as many booklets print it. */
 export interface LoadTable {
-  heights: Metres[]
+  heights: Meters[]
   /** Gauge, one column each. */
   pressures: Pascals[]
   /** A row for each height, in it a load for each pressure. */
   loads: Newtons[][]
   /** Volume at one height, from which the others follow. */
-  volumeAt: { height: Metres; volume: CubicMetres }
+  volumeAt: { height: Meters; volume: CubicMeters }
 }
 
 export const loadTableSchema: z.ZodType<LoadTable> = z
@@ -80,16 +80,16 @@ export const loadTableSchema: z.ZodType<LoadTable> = z
   })
 
 /** Effective area at each height: least squares of load on pressure through nothing. */
-const areasOf = ({ pressures, loads }: LoadTable): SquareMetres[] => {
+const areasOf = ({ pressures, loads }: LoadTable): SquareMeters[] => {
   const squares = pressures.reduce((sum, p) => sum + p * p, 0)
   return loads.map((row) => row.reduce((sum, load, i) => sum + load * pressures[i]!, 0) / squares)
 }
 
 /** V = V0 + integral of A over h; Simpson's rule is exact for the cubic pieces. */
-function volumesOf(table: LoadTable): CubicMetres[] {
+function volumesOf(table: LoadTable): CubicMeters[] {
   const { heights, volumeAt } = table
   const area = monotoneCubic(heights, areasOf(table))
-  const between = (from: Metres, to: Metres) =>
+  const between = (from: Meters, to: Meters) =>
     ((to - from) / 6) * (area.value(from)! + 4 * area.value((from + to) / 2)! + area.value(to)!)
   const rise = [0]
   for (let i = 1; i < heights.length; i++) rise.push(rise[i - 1]! + between(heights[i - 1]!, heights[i]!))
@@ -116,10 +116,10 @@ export interface AirSpring {
   readonly volume: Interpolant
 }
 
-/** Curves already made: a catalogue's tables are asked about at every keystroke and never change. */
+/** Curves already made: a catalog's tables are asked about at every keystroke and never change. */
 const made = new WeakMap<BagData, AirSpring>()
 
-/** A bag's curves from its table, which must not be changed afterwards. Throws RangeError for a table the schema would refuse. */
+/** A bag's curves from its table, which must not be changed afterward. Throws RangeError for a table the schema would refuse. */
 export function airSpring(data: BagData): AirSpring {
   const known = made.get(data)
   if (known) return known
@@ -130,17 +130,17 @@ export function airSpring(data: BagData): AirSpring {
 }
 
 export interface BagState {
-  height: Metres
-  area: SquareMetres
-  volume: CubicMetres
+  height: Meters
+  area: SquareMeters
+  volume: CubicMeters
   /** dA/dh. */
-  areaSlope: Metres
+  areaSlope: Meters
   /** dV/dh; for a true table it agrees with the area. */
-  volumeSlope: SquareMetres
+  volumeSlope: SquareMeters
 }
 
 /** Geometry of the bag at a height, or undefined outside its table. */
-export function bagAt(bag: AirSpring, height: Metres): BagState | undefined {
+export function bagAt(bag: AirSpring, height: Meters): BagState | undefined {
   const area = bag.area.value(height)
   const volume = bag.volume.value(height)
   if (area === undefined || volume === undefined) return undefined
@@ -156,7 +156,7 @@ export function bagAt(bag: AirSpring, height: Metres): BagState | undefined {
  * @returns Pa gauge, or undefined when the height is outside the bag's table
  * Source: force balance on the effective area, e.g. Gillespie, Fundamentals of Vehicle Dynamics.
  */
-export function pressureFor(bag: AirSpring, force: Newtons, height: Metres): Pascals | undefined {
+export function pressureFor(bag: AirSpring, force: Newtons, height: Meters): Pascals | undefined {
   const area = bag.area.value(height)
   return area === undefined ? undefined : force / area
 }
@@ -172,12 +172,12 @@ export function pressureFor(bag: AirSpring, force: Newtons, height: Metres): Pas
  */
 export function bagRate(
   bag: AirSpring,
-  height: Metres,
+  height: Meters,
   pressure: Pascals,
   exponent: number,
-  lineVolume: CubicMetres = 0,
+  lineVolume: CubicMeters = 0,
   ambient: Pascals = atmosphere(),
-): NewtonsPerMetre | undefined {
+): NewtonsPerMeter | undefined {
   const state = bagAt(bag, height)
   if (!state) return undefined
   const absolute = pressure + ambient

@@ -1,37 +1,37 @@
-import type { CubicMetres, Metres, NewtonMetres, Newtons, NewtonsPerMetre, Pascals } from '../quantity'
+import type { CubicMeters, Meters, NewtonMeters, Newtons, NewtonsPerMeter, Pascals } from '../quantity'
 import type { AirSpring } from './air-spring'
 import type { StagedSpring } from './two-stage'
 
 /** Both bags of an axle, alike, and how they sit. */
 export interface BagPair {
   bag: AirSpring
-  /** Bag height when the axle stands at its unladen height under the frame. */
-  rideHeight: Metres
+  /** Bag height when the axle stands at its empty height under the frame. */
+  rideHeight: Meters
   /** Bag travel over wheel travel in heave. */
   motionRatio: number
-  /** Between the two bags' centres. */
-  spacing: Metres
+  /** Between the two bags' centers. */
+  spacing: Meters
   /** Air in the line of one side. */
-  lineVolume: CubicMetres
+  lineVolume: CubicMeters
 }
 
-/** What stands between body and road, as far as it carries. Heights are changes from unladen. */
+/** What stands between body and road, as far as it carries. Heights are changes from empty. */
 export interface Chassis {
-  wheelbase: Metres
-  /** Steel of one rear side; its force is that beyond unladen. A zero rate is no spring at all. */
+  wheelbase: Meters
+  /** Steel of one rear side; its force is that beyond empty. A zero rate is no spring at all. */
   rearSide: StagedSpring
   /** Between the two rear springs. */
-  rearSpacing: Metres
-  /** Rear anti-roll bar, N·m/rad. */
-  rearAntiRoll: number
+  rearSpacing: Meters
+  /** Rear sway bar, N·m/rad. */
+  rearSwayBar: number
   /** Both front springs, and the front's roll stiffness (springs and bar); null where unknown: it then neither sinks nor resists roll. */
-  front: { rate: NewtonsPerMetre; roll: number } | null
-  /** Vertical rate of each axle's tyres together, and their roll stiffness; null where unknown: stiff. */
-  tyres: { front: NewtonsPerMetre; rear: NewtonsPerMetre; frontRoll: number; rearRoll: number } | null
+  front: { rate: NewtonsPerMeter; roll: number } | null
+  /** Vertical rate of each axle's tires together, and their roll stiffness; null where unknown: stiff. */
+  tires: { front: NewtonsPerMeter; rear: NewtonsPerMeter; frontRoll: number; rearRoll: number } | null
   /** A rigid frame rolls as one; a twisting one lets each axle take its own part of a moment. */
   frame: 'rigid' | 'twisting'
   /** Weight times height over the wheels, N·m: what pitch moves from axle to axle, by its tangent. 0 leaves that out. */
-  pitchMoment: NewtonMetres
+  pitchMoment: NewtonMeters
   /** Null where only steel carries. */
   bags: BagPair | null
   /** Weight that the bags carry beside what was added: all the sprung weight in coil replacement, else 0. */
@@ -43,8 +43,8 @@ export interface AxleLoad {
   front: Newtons
   rear: Newtons
   /** Left down positive: of the whole load, and the rear axle's part on a frame free to twist. */
-  roll: NewtonMetres
-  rollRear: NewtonMetres
+  roll: NewtonMeters
+  rollRear: NewtonMeters
 }
 
 export const NO_LOAD: AxleLoad = { front: 0, rear: 0, roll: 0, rollRear: 0 }
@@ -58,29 +58,29 @@ export type AirLaw =
   | { kind: 'teed'; both: number; exponent: number; ambient: Pascals }
 
 /**
- * Stiffness with which a lean of the rear suspension meets the front: front springs on front tyres, N·m/rad of body lean.
+ * Stiffness with which a lean of the rear suspension meets the front: front springs on front tires, N·m/rad of body lean.
  * 0 where the frame twists or the front is unknown.
  */
-export function frontRollStiffness({ front, tyres, frame }: Chassis): number {
+export function frontRollStiffness({ front, tires, frame }: Chassis): number {
   if (frame === 'twisting' || !front || front.roll <= 0) return 0
-  return tyres ? 1 / (1 / front.roll + 1 / tyres.frontRoll) : front.roll
+  return tires ? 1 / (1 / front.roll + 1 / tires.frontRoll) : front.roll
 }
 
 /** Moment the rear axle would have to meet alone. */
-export const momentOn = ({ frame }: Chassis, load: AxleLoad): NewtonMetres =>
+export const momentOn = ({ frame }: Chassis, load: AxleLoad): NewtonMeters =>
   frame === 'rigid' ? load.roll : load.rollRear
 
 /**
  * Weight that pitch moves to the rear, as a line in the rear suspension's squat: `at + slope * squat`, N.
  *
- * T = c (drop of the rear - drop of the front), c = pitchMoment/wheelbase^2, with both tyres and front springs giving way
+ * T = c (drop of the rear - drop of the front), c = pitchMoment/wheelbase^2, with both tires and front springs giving way
  * under it in turn.
  * Source: moments of the weight about the axles for a small pitch.
  */
-export function pitchTransfer(chassis: Chassis, load: AxleLoad): { at: Newtons; slope: NewtonsPerMetre } {
+export function pitchTransfer(chassis: Chassis, load: AxleLoad): { at: Newtons; slope: NewtonsPerMeter } {
   const c = chassis.pitchMoment / chassis.wheelbase ** 2
-  const rearTyre = chassis.tyres ? 1 / chassis.tyres.rear : 0
-  const frontGive = (chassis.front ? 1 / chassis.front.rate : 0) + (chassis.tyres ? 1 / chassis.tyres.front : 0)
-  const feedback = 1 - c * (rearTyre + frontGive)
-  return { at: (c * (load.rear * rearTyre - load.front * frontGive)) / feedback, slope: c / feedback }
+  const rearTire = chassis.tires ? 1 / chassis.tires.rear : 0
+  const frontTolerance = (chassis.front ? 1 / chassis.front.rate : 0) + (chassis.tires ? 1 / chassis.tires.front : 0)
+  const feedback = 1 - c * (rearTire + frontTolerance)
+  return { at: (c * (load.rear * rearTire - load.front * frontTolerance)) / feedback, slope: c / feedback }
 }

@@ -1,4 +1,4 @@
-import type { Hertz, Kilograms, Metres, NewtonsPerMetre, Pascals, Radians } from '../quantity'
+import type { Hertz, Kilograms, Meters, NewtonsPerMeter, Pascals, Radians } from '../quantity'
 import { GRAVITY } from '../quantity'
 import { bagRate, type BagState } from './air-spring'
 import { NO_LOAD, type AirLaw } from './chassis'
@@ -14,14 +14,14 @@ export interface BeforeLoading {
   pressure: Pascals
   left: Pascals
   right: Pascals
-  /** How far the unladen rear then stands above its unladen height, over the springs. */
-  rise: Metres
-  bagHeight: Metres
+  /** How far the empty rear then stands above its empty height, over the springs. */
+  rise: Meters
+  bagHeight: Meters
   /** With unequal air and no load, left down positive. */
   lean: Radians
   /** Null where the free travel down is unknown. */
   withinRebound: boolean | null
-  withinWindow: boolean
+  withinHeightRange: boolean
 }
 
 export interface Driving {
@@ -30,7 +30,7 @@ export interface Driving {
   /** What a bag that cannot move would read. */
   sealed: Pascals
   /** How far the rear rises at the mark. */
-  rise: Metres
+  rise: Meters
 }
 
 /** Of the body on its rear springs, without bags and with them, loaded and empty at the least pressure. */
@@ -56,7 +56,7 @@ function closedAir(
     : { kind: 'closed', left: amount(left), right: amount(right), ...common }
 }
 
-/** The same air at the unladen weight: what to set before the load goes on, and how it stands when the load comes off and nobody bleeds. */
+/** The same air at the empty weight: what to set before the load goes on, and how it stands when the load comes off and nobody bleeds. */
 export function beforeLoading(q: LevelQuestion, left: SideSolution, right: SideSolution): BeforeLoading | null {
   const stand = standOf(q.chassis, NO_LOAD, closedAir(q, left, right, { ambient: q.ambient, warmth: 1 }))
   if (!stand?.left || !stand.right || stand.beyond) return null
@@ -69,12 +69,12 @@ export function beforeLoading(q: LevelQuestion, left: SideSolution, right: SideS
     bagHeight: (heights[0]! + heights[1]!) / 2,
     lean: stand.lean,
     withinRebound: q.reboundTravel === null ? null : -stand.rear <= q.reboundTravel,
-    withinWindow: Math.min(...heights) >= q.window.low && Math.max(...heights) <= q.window.high,
+    withinHeightRange: Math.min(...heights) >= q.heightRange.low && Math.max(...heights) <= q.heightRange.high,
   }
 }
 
 /** The same air on the road, higher up or warmer than where it was set, loaded. */
-export function whileDriving(q: LevelQuestion, left: SideSolution, right: SideSolution, squat: Metres): Driving | null {
+export function whileDriving(q: LevelQuestion, left: SideSolution, right: SideSolution, squat: Meters): Driving | null {
   if (!q.driving) return null
   const stand = standOf(q.chassis, q.load, closedAir(q, left, right, q.driving))
   if (!stand?.left || !stand.right || stand.beyond) return null
@@ -88,7 +88,7 @@ export function whileDriving(q: LevelQuestion, left: SideSolution, right: SideSo
 }
 
 /** Squat past the aim with no side over the maximum. */
-export function squatAtLimit(q: LevelQuestion, left: SideSolution, right: SideSolution, squat: Metres): Metres {
+export function squatAtLimit(q: LevelQuestion, left: SideSolution, right: SideSolution, squat: Meters): Meters {
   const { bags } = q.chassis
   const cap = (s: SideSolution) => Math.min(s.pressure, q.maximum)
   const stand = standOf(q.chassis, q.load, { kind: 'pressure', left: cap(left), right: cap(right) })
@@ -101,18 +101,18 @@ export function frequencies(
   q: LevelQuestion,
   state: BagState,
   mean: Pascals,
-  steel: NewtonsPerMetre,
+  steel: NewtonsPerMeter,
 ): Frequencies | null {
-  const { bags, tyres, rearSide } = q.chassis
-  const tyre = tyres && Number.isFinite(tyres.rear) ? tyres.rear : undefined
-  const withAir = (height: Metres, pressure: Pascals): NewtonsPerMetre | null => {
+  const { bags, tires, rearSide } = q.chassis
+  const tire = tires && Number.isFinite(tires.rear) ? tires.rear : undefined
+  const withAir = (height: Meters, pressure: Pascals): NewtonsPerMeter | null => {
     const rate = bagRate(bags.bag, height, Math.max(pressure, 0), FAST_EXPONENT, bags.lineVolume, q.ambient)
     return rate === undefined ? null : 2 * bags.motionRatio ** 2 * rate
   }
-  const f = (mass: Kilograms, rate: NewtonsPerMetre | null) =>
-    rate !== null && rate > 0 && mass > 0 ? bodyFrequency(mass, rate, tyre) : null
-  const unladenSteel = 2 * rearSide.first
-  const loaded = q.sprungUnladen + q.load.rear / GRAVITY
+  const f = (mass: Kilograms, rate: NewtonsPerMeter | null) =>
+    rate !== null && rate > 0 && mass > 0 ? bodyFrequency(mass, rate, tire) : null
+  const emptySteel = 2 * rearSide.first
+  const loaded = q.sprungEmpty + q.load.rear / GRAVITY
   const bag = withAir(state.height, mean)!
   const atMinimum = q.chassis.carriedEmpty > 0 ? null : withAir(bags.rideHeight, q.minimum)
   const together = f(loaded, steel + bag)
@@ -121,8 +121,8 @@ export function frequencies(
     : {
         without: f(loaded, steel),
         with: together,
-        emptyWithout: f(q.sprungUnladen, unladenSteel),
-        emptyWith: atMinimum === null ? null : f(q.sprungUnladen, unladenSteel + atMinimum),
+        emptyWithout: f(q.sprungEmpty, emptySteel),
+        emptyWith: atMinimum === null ? null : f(q.sprungEmpty, emptySteel + atMinimum),
       }
 }
 
@@ -131,7 +131,7 @@ export function jouncePressure(
   q: LevelQuestion,
   left: SideSolution,
   right: SideSolution,
-  squat: Metres,
+  squat: Meters,
 ): Pascals | null {
   const { bags } = q.chassis
   if (q.jounceTravel === null) return null

@@ -1,13 +1,13 @@
-import type { Metres, NewtonsPerMetre, Pascals } from '../quantity'
+import type { Meters, NewtonsPerMeter, Pascals } from '../quantity'
 
 /** Moduli of spring steel. Source: Shigley, Mechanical Engineering Design, table A-5 and ch. 10 (from memory). */
 export const SHEAR_MODULUS: Pascals = 79.3e9
 export const YOUNG_MODULUS: Pascals = 206.8e9
 
 export interface Coil {
-  wire: Metres
-  /** Centre to centre of the wire across the coil. */
-  meanDiameter: Metres
+  wire: Meters
+  /** Center to center of the wire across the coil. */
+  meanDiameter: Meters
   activeTurns: number
 }
 
@@ -16,16 +16,16 @@ export interface Coil {
  * @returns N/m; for an index D/d of 4 to 12, where wire curvature hardly matters
  * Source: k = G d^4/(8 D^3 N), Shigley, ch. 10.
  */
-export const coilRate = ({ wire, meanDiameter, activeTurns }: Coil): NewtonsPerMetre =>
+export const coilRate = ({ wire, meanDiameter, activeTurns }: Coil): NewtonsPerMeter =>
   (SHEAR_MODULUS * wire ** 4) / (8 * meanDiameter ** 3 * activeTurns)
 
 export interface LeafPack {
   /** Eye to eye. */
-  length: Metres
+  length: Meters
   /** Held flat between U-bolts and seat: it does not bend. */
-  clamped: Metres
-  width: Metres
-  thickness: Metres
+  clamped: Meters
+  width: Meters
+  thickness: Meters
   /** Leaves of full length, the main leaf among them. */
   fullLength: number
   /** Leaves that get shorter step by step. */
@@ -33,10 +33,10 @@ export interface LeafPack {
 }
 
 /**
- * Rate of a leaf pack loaded at its centre.
+ * Rate of a leaf pack loaded at its center.
  *
  * Full-length leaves are beams of constant section, 4 E b t^3/L^3 each; graduated ones approach uniform strength and
- * give half as much again, 8 E b t^3/(3 L^3) each. L is the length that bends.
+ * tolerance half as much again, 8 E b t^3/(3 L^3) each. L is the length that bends.
  * @returns N/m, without friction between the leaves; undefined when nothing is left to bend
  * Source: beam theory; SAE HS-788, Spring Design Manual (from memory).
  */
@@ -47,7 +47,7 @@ export function leafPackRate({
   thickness,
   fullLength,
   graduated,
-}: LeafPack): NewtonsPerMetre | undefined {
+}: LeafPack): NewtonsPerMeter | undefined {
   const active = length - clamped
   if (!(active > 0) || fullLength + graduated <= 0) return undefined
   const leaf = (YOUNG_MODULUS * width * thickness ** 3) / active ** 3
@@ -62,4 +62,4 @@ export function leafPackRate({
  * @returns N/m at the wheel, for an arm whose ratio hardly changes over its travel
  * Source: virtual work.
  */
-export const wheelRate = (rate: NewtonsPerMetre, ratio: number): NewtonsPerMetre => ratio ** 2 * rate
+export const wheelRate = (rate: NewtonsPerMeter, ratio: number): NewtonsPerMeter => ratio ** 2 * rate

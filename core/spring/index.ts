@@ -1,7 +1,7 @@
 export * from './air-spring'
 export * from './chassis'
 export { FAST_EXPONENT, type BeforeLoading, type Driving, type Frequencies } from './consequences'
-export * from './doubt'
+export * from './band'
 export * from './level'
 export * from './monotone'
 export type { Obstacle } from './obstacles'

@@ -1,9 +1,9 @@
 import {
   type Kilograms,
-  type Metres,
-  type NewtonMetres,
+  type Meters,
+  type NewtonMeters,
   type Newtons,
-  type NewtonsPerMetre,
+  type NewtonsPerMeter,
   type Pascals,
   type Radians,
 } from '../quantity'
@@ -27,7 +27,7 @@ import {
   type Driving,
   type Frequencies,
 } from './consequences'
-import { pressureDoubts, type Doubt } from './doubt'
+import { bandParts, type BandPart } from './band'
 import { obstaclesOf, windowObstacles, type Obstacle } from './obstacles'
 import { findRoot } from './root'
 import { standOf, type Stand } from './stand'
@@ -40,25 +40,25 @@ export interface LevelQuestion {
   minimum: Pascals
   maximum: Pascals
   /** Heights the kit may stand at. */
-  window: { low: Metres; high: Metres }
-  /** kg on the rear axle unladen, less what is unsprung. */
-  sprungUnladen: Kilograms
-  /** Where the height is marked from; from the ground the tyres' sink counts. */
-  mark: 'wheel-centre' | 'ground'
+  heightRange: { low: Meters; high: Meters }
+  /** kg on the rear axle empty, less what is unsprung. */
+  sprungEmpty: Kilograms
+  /** Where the height is marked from; from the ground the tires' sink counts. */
+  mark: 'wheel-center' | 'ground'
   /**
-   * A rear that stands `leave` below its unladen height at the mark, or one that drops as much as the front; `offset` is
+   * A rear that stands `leave` below its empty height at the mark, or one that drops as much as the front; `offset` is
    * what the front was seen to drop beyond what its springs explain.
    */
-  aim: { kind: 'height'; leave: Metres } | { kind: 'rake'; offset: Metres }
-  air: 'teed' | 'independent'
+  aim: { kind: 'height'; leave: Meters } | { kind: 'rake'; offset: Meters }
+  air: 'teed' | 'separate'
   ambient: Pascals
   /** Filling against driving, where they differ: atmosphere, and absolute temperature of driving over filling. */
   driving: { ambient: Pascals; warmth: number } | null
-  reboundTravel: Metres | null
+  reboundTravel: Meters | null
   /** Squat at which the bump stop touches. */
-  jounceTravel: Metres | null
+  jounceTravel: Meters | null
   /** Half-widths: of the axle's gain, of the height aimed at, of the springs' rate, of the bag's length, and the friction band. */
-  unsure: { gain: Kilograms; target: Metres; rate: NewtonsPerMetre; bag: Metres; friction: Newtons }
+  unsure: { gain: Kilograms; target: Meters; rate: NewtonsPerMeter; bag: Meters; friction: Newtons }
 }
 
 export type LevelCode =
@@ -74,7 +74,7 @@ export type LevelCode =
 export interface SideSolution {
   force: Newtons
   pressure: Pascals
-  bagHeight: Metres
+  bagHeight: Meters
 }
 
 export interface LevelSolution {
@@ -84,8 +84,8 @@ export interface LevelSolution {
   /** What the rear axle gains standing there, pitch counted in. */
   rearGain: Newtons
   /** Squat over the springs that is left, mean. */
-  squat: Metres
-  bagHeight: Metres
+  squat: Meters
+  bagHeight: Meters
   /** Null where the bag height is outside the table. */
   left: SideSolution | null
   right: SideSolution | null
@@ -93,8 +93,8 @@ export interface LevelSolution {
   /** Lowest and highest mean pressure the readings and loads allow. */
   band: { low: Pascals; high: Pascals } | null
   /** What makes the band, largest first. */
-  doubts: Doubt[]
-  /** Pa per metre of target height. */
+  bandParts: BandPart[]
+  /** Pa per meter of target height. */
   sensitivity: number | null
   before: BeforeLoading | null
   driving: Driving | null
@@ -104,9 +104,9 @@ export interface LevelSolution {
   lean: Radians | null
   frequency: Frequencies | null
   /** Rear squat in m that the bags at their maximum could not take out, 0 when they can. */
-  remainingSquat: Metres
+  remainingSquat: Meters
   /** How high the empty rear stands at the least pressure, over the springs; null outside the table. */
-  emptyLift: Metres | null
+  emptyLift: Meters | null
   /** Pressure as the axle meets its stop in one stroke, the hotter side; null where the travel is unknown or leaves the table. */
   jouncePressure: Pascals | null
   obstacles: Obstacle[]
@@ -116,37 +116,37 @@ export interface LevelSolution {
 export function minimumPressureLift({
   chassis,
   minimum,
-}: Pick<LevelQuestion, 'chassis' | 'minimum'>): Metres | undefined {
+}: Pick<LevelQuestion, 'chassis' | 'minimum'>): Meters | undefined {
   const stand = standOf(chassis, NO_LOAD, { kind: 'pressure', left: minimum, right: minimum })
   return stand && !stand.beyond ? -stand.rear : undefined
 }
 
 /** Drop of the rear at the mark. */
-export const dropAt = (mark: LevelQuestion['mark'], stand: Stand): Metres =>
-  stand.rear + (mark === 'ground' ? stand.rearTyres : 0)
+export const dropAt = (mark: LevelQuestion['mark'], stand: Stand): Meters =>
+  stand.rear + (mark === 'ground' ? stand.rearTires : 0)
 
 /** Drop of the front at the mark. */
-export const frontDropAt = (mark: LevelQuestion['mark'], stand: Stand): Metres =>
-  stand.front + (mark === 'ground' ? stand.frontTyres : 0)
+export const frontDropAt = (mark: LevelQuestion['mark'], stand: Stand): Meters =>
+  stand.front + (mark === 'ground' ? stand.frontTires : 0)
 
-/** Squat over the rear springs at which the aim is met; linear, since springs and tyres follow the gain in proportion. */
-export function aimedSquat({ chassis, load, mark, aim }: LevelQuestion): Metres {
+/** Squat over the rear springs at which the aim is met; linear, since springs and tires follow the gain in proportion. */
+export function aimedSquat({ chassis, load, mark, aim }: LevelQuestion): Meters {
   const { at, slope } = pitchTransfer(chassis, load)
-  const ground = mark === 'ground' && chassis.tyres !== null
-  const rearTyre = ground ? 1 / chassis.tyres!.rear : 0
+  const ground = mark === 'ground' && chassis.tires !== null
+  const rearTire = ground ? 1 / chassis.tires!.rear : 0
   const gain = load.rear + at
-  if (aim.kind === 'height') return (aim.leave - rearTyre * gain) / (1 + rearTyre * slope)
-  const frontGive = (chassis.front ? 1 / chassis.front.rate : 0) + (ground ? 1 / chassis.tyres!.front : 0)
+  if (aim.kind === 'height') return (aim.leave - rearTire * gain) / (1 + rearTire * slope)
+  const frontTolerance = (chassis.front ? 1 / chassis.front.rate : 0) + (ground ? 1 / chassis.tires!.front : 0)
   const frontGain = load.front - at
-  return (frontGain * frontGive + aim.offset - rearTyre * gain) / (1 + slope * (rearTyre + frontGive))
+  return (frontGain * frontTolerance + aim.offset - rearTire * gain) / (1 + slope * (rearTire + frontTolerance))
 }
 
 interface Needed {
-  squat: Metres
+  squat: Meters
   gain: Newtons
   /** Force both bags add at the wheels when the rear suspension leans by `roll`, and the moment they add. */
   force(roll: Radians): Newtons
-  moment(roll: Radians, rearMoment: NewtonMetres): NewtonMetres
+  moment(roll: Radians, rearMoment: NewtonMeters): NewtonMeters
 }
 
 function needed(q: LevelQuestion): Needed {
@@ -162,7 +162,7 @@ function needed(q: LevelQuestion): Needed {
     squat,
     gain,
     force: (roll) => chassis.carriedEmpty + gain - left(roll) - right(roll),
-    moment: (roll, rearMoment) => rearMoment - (left(roll) - right(roll)) * half - chassis.rearAntiRoll * roll,
+    moment: (roll, rearMoment) => rearMoment - (left(roll) - right(roll)) * half - chassis.rearSwayBar * roll,
   }
 }
 
@@ -171,23 +171,23 @@ function needed(q: LevelQuestion): Needed {
  *
  * The aim fixes where the body stands, so the forces the bags must add follow directly from the coupled balance: over
  * the rear springs (staged, each side for itself), between front and rear (pitch moves weight), left and right (front
- * and rear share the moment as the frame allows), and through the tyres. Independent bags take out the lean: of the
- * suspension when heights are marked from the wheel centres, of the body when from the ground. Teed bags share one
+ * and rear share the moment as the frame allows), and through the tires. Independent bags take out the lean: of the
+ * suspension when heights are marked from the wheel centers, of the body when from the ground. Teed bags share one
  * pressure; the lean they leave is the root of the moment balance.
  * @returns a code with its figures; what cannot be computed is null, never a guess
  * Source: statics; air kept isothermally between filling and loading (Boyle).
  */
 export function bringLevel(q: LevelQuestion): LevelSolution {
   const { chassis } = q
-  const { bags, tyres } = chassis
+  const { bags, tires } = chassis
   const need = needed(q)
   const meanHeight = bags.rideHeight - bags.motionRatio * need.squat
-  const rearTyreRoll = tyres ? 1 / tyres.rearRoll : 0
-  const throughTyres = 1 + frontRollStiffness(chassis) * rearTyreRoll
+  const rearTireRoll = tires ? 1 / tires.rearRoll : 0
+  const throughTires = 1 + frontRollStiffness(chassis) * rearTireRoll
   const moment = momentOn(chassis, q.load)
-  // From the ground the body shall not lean, so the suspension leans against the tyres; else the suspension shall not.
-  const rearMoment = q.mark === 'ground' ? moment : moment / throughTyres
-  const roll = q.mark === 'ground' ? -moment * rearTyreRoll : 0
+  // From the ground the body shall not lean, so the suspension leans against the tires; else the suspension shall not.
+  const rearMoment = q.mark === 'ground' ? moment : moment / throughTires
+  const roll = q.mark === 'ground' ? -moment * rearTireRoll : 0
   const unsolved = (code: LevelCode, obstacles: Obstacle[]): LevelSolution => ({
     code,
     supported: need.force(roll),
@@ -198,7 +198,7 @@ export function bringLevel(q: LevelQuestion): LevelSolution {
     right: null,
     mean: null,
     band: null,
-    doubts: [],
+    bandParts: [],
     sensitivity: null,
     before: null,
     driving: null,
@@ -224,12 +224,12 @@ export function bringLevel(q: LevelQuestion): LevelSolution {
   const { left, right } = sides
   const mean = (left.pressure + right.pressure) / 2
   const steelRate = stagedRate(chassis.rearSide, need.squat) * 2
-  const doubts = pressureDoubts(bags, state, mean, steelRate, need.squat, q.unsure)
+  const spread = bandParts(bags, state, mean, steelRate, need.squat, q.unsure)
   const least = Math.min(left.bagHeight, right.bagHeight)
   const most = Math.max(left.bagHeight, right.bagHeight)
   const code = judge(q, mean, left, right, least, most)
   const capped = mean > 0 && code === 'above-maximum' ? squatAtLimit(q, left, right, need.squat) : null
-  const leanTeed = teed && teed.roll + teed.rearMoment * rearTyreRoll
+  const leanTeed = teed && teed.roll + teed.rearMoment * rearTireRoll
   return {
     code,
     supported: need.force(roll),
@@ -239,13 +239,13 @@ export function bringLevel(q: LevelQuestion): LevelSolution {
     left,
     right,
     mean,
-    band: { low: Math.max(0, mean - doubts.total), high: mean + doubts.total },
-    doubts: doubts.parts,
-    sensitivity: doubts.sensitivity,
+    band: { low: Math.max(0, mean - spread.total), high: mean + spread.total },
+    bandParts: spread.parts,
+    sensitivity: spread.sensitivity,
     before: mean > 0 ? beforeLoading(q, left, right) : null,
     driving: mean > 0 ? whileDriving(q, left, right, need.squat) : null,
     leanTeed,
-    lean: q.air === 'teed' ? leanTeed : roll + rearMoment * rearTyreRoll,
+    lean: q.air === 'teed' ? leanTeed : roll + rearMoment * rearTireRoll,
     frequency: frequencies(q, state, mean, steelRate),
     remainingSquat: capped ?? 0,
     emptyLift: emptyLift(q),
@@ -254,10 +254,10 @@ export function bringLevel(q: LevelQuestion): LevelSolution {
   }
 }
 
-const emptyLift = (q: LevelQuestion): Metres | null =>
+const emptyLift = (q: LevelQuestion): Meters | null =>
   q.chassis.carriedEmpty > 0 ? null : (minimumPressureLift(q) ?? null)
 
-function sideAt({ bag }: BagPair, bagHeight: Metres, force: Newtons): SideSolution | null {
+function sideAt({ bag }: BagPair, bagHeight: Meters, force: Newtons): SideSolution | null {
   const area = bag.area.value(bagHeight)
   return area === undefined ? null : { force, pressure: force / area, bagHeight }
 }
@@ -265,9 +265,9 @@ function sideAt({ bag }: BagPair, bagHeight: Metres, force: Newtons): SideSoluti
 function independentSides(
   { chassis: { bags } }: LevelQuestion,
   need: Needed,
-  height: Metres,
+  height: Meters,
   roll: Radians,
-  rearMoment: NewtonMetres,
+  rearMoment: NewtonMeters,
 ): { left: SideSolution; right: SideSolution } | null {
   const swing = (roll * bags.spacing) / 2
   const each = need.force(roll) / (2 * bags.motionRatio)
@@ -279,7 +279,7 @@ function independentSides(
 
 interface Teed {
   roll: Radians
-  rearMoment: NewtonMetres
+  rearMoment: NewtonMeters
   sides: { left: SideSolution; right: SideSolution }
 }
 
@@ -288,12 +288,12 @@ interface Teed {
  * Residual: roll moments of both axles less the load's, N·m, over the leans that keep both bags inside their table; none
  * when there is no lean at which the axle holds.
  */
-function teedBalance({ chassis, load }: LevelQuestion, need: Needed, height: Metres): Teed | null {
-  const { bags, tyres } = chassis
+function teedBalance({ chassis, load }: LevelQuestion, need: Needed, height: Meters): Teed | null {
+  const { bags, tires } = chassis
   const { bag } = bags
   const arm = bags.spacing / 2
   const front = frontRollStiffness(chassis)
-  const rearTyreRoll = tyres ? 1 / tyres.rearRoll : 0
+  const rearTireRoll = tires ? 1 / tires.rearRoll : 0
   const moment = momentOn(chassis, load)
   const at = (roll: Radians) => {
     const hl = height - roll * arm
@@ -309,7 +309,7 @@ function teedBalance({ chassis, load }: LevelQuestion, need: Needed, height: Met
   const reach = (Math.min(height - bag.area.from, bag.area.to - height) / arm) * (1 - 1e-9)
   const residual = (roll: Radians) => {
     const now = at(roll)
-    return now && now.rearMoment * (1 + front * rearTyreRoll) + front * roll - moment
+    return now && now.rearMoment * (1 + front * rearTireRoll) + front * roll - moment
   }
   const upright = moment === 0
   const roll = upright ? 0 : findRoot(residual, -reach, reach, 1e-10)
@@ -332,10 +332,10 @@ function judge(
   mean: Pascals,
   left: SideSolution,
   right: SideSolution,
-  least: Metres,
-  most: Metres,
+  least: Meters,
+  most: Meters,
 ): LevelCode {
-  if (least < q.window.low || most > q.window.high) return 'out-of-window'
+  if (least < q.heightRange.low || most > q.heightRange.high) return 'out-of-window'
   if (mean <= 0) return 'nothing-to-lift'
   if (Math.max(left.pressure, right.pressure) > q.maximum) return 'above-maximum'
   if (mean < q.minimum) return 'below-minimum'

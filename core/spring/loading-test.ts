@@ -1,14 +1,14 @@
-import { GRAVITY, type Kilograms, type Metres, type Newtons, type NewtonsPerMetre } from '../quantity'
+import { GRAVITY, type Kilograms, type Meters, type Newtons, type NewtonsPerMeter } from '../quantity'
 
 export interface TestPoint {
   /** kg the axle gained. */
   gain: Kilograms
   /** Plus or minus on it. */
-  gainGive?: Kilograms
+  gainTolerance?: Kilograms
   /** m it sank over the springs. */
-  squat: Metres
+  squat: Meters
   /** Plus or minus on the squat, over zero. */
-  give: Metres
+  tolerance: Meters
   /** Reached while loading or while unloading: friction sets the two apart. */
   way: 'loading' | 'unloading'
 }
@@ -17,17 +17,17 @@ export type LoadingTest =
   | {
       code: 'rate'
       /** Both sides together. */
-      rate: NewtonsPerMetre
-      give: NewtonsPerMetre
+      rate: NewtonsPerMeter
+      tolerance: NewtonsPerMeter
       /** Half the force between the loading and the unloading line; null without both. */
       friction: Newtons | null
       /** Largest distance of a point from its line. */
-      worst: Metres
+      worst: Meters
     }
   /** Fewer than two loads, or so alike that their squats do not differ by more than the tape's doubt. */
   | { code: 'too-few' }
   /** Points bend away from any line: a second stage, a stop or an old helper came in. */
-  | { code: 'not-straight'; worst: Metres }
+  | { code: 'not-straight'; worst: Meters }
   /** More load, less squat. */
   | { code: 'nonsense' }
 
@@ -45,9 +45,11 @@ const OFF_LINE = 3
  */
 export function fitLoadingTest(points: readonly TestPoint[]): LoadingTest {
   const first = fitPoints(points)
-  if (points.every((p) => !p.gainGive)) return first
+  if (points.every((p) => !p.gainTolerance)) return first
   const slope = first.code === 'rate' ? 1 / first.rate : roughCompliance(points)
-  return fitPoints(points.map((p) => ({ ...p, give: Math.hypot(p.give, slope * GRAVITY * (p.gainGive ?? 0)) })))
+  return fitPoints(
+    points.map((p) => ({ ...p, tolerance: Math.hypot(p.tolerance, slope * GRAVITY * (p.gainTolerance ?? 0)) })),
+  )
 }
 
 /** Squat over load from the lightest to the heaviest, where no line fits yet. */
@@ -61,15 +63,15 @@ function fitPoints(points: readonly TestPoint[]): LoadingTest {
   const ways = (['loading', 'unloading'] as const)
     .map((way) => points.filter((p) => p.way === way))
     .filter((list) => list.length > 0)
-  const weight = (p: TestPoint) => 1 / p.give ** 2
-  const centres = ways.map((list) => {
+  const weight = (p: TestPoint) => 1 / p.tolerance ** 2
+  const centers = ways.map((list) => {
     const total = list.reduce((s, p) => s + weight(p), 0)
     const mean = (of: (p: TestPoint) => number) => list.reduce((s, p) => s + weight(p) * of(p), 0) / total
     return { list, load: mean((p) => p.gain * GRAVITY), squat: mean((p) => p.squat) }
   })
   let spread = 0
   let together = 0
-  for (const { list, load, squat } of centres)
+  for (const { list, load, squat } of centers)
     for (const p of list) {
       spread += weight(p) * (p.gain * GRAVITY - load) ** 2
       together += weight(p) * (p.gain * GRAVITY - load) * (p.squat - squat)
@@ -84,24 +86,24 @@ function fitPoints(points: readonly TestPoint[]): LoadingTest {
   let chiSquare = 0
   let worst = 0
   let furthest = 0
-  for (const { list, load, squat } of centres)
+  for (const { list, load, squat } of centers)
     for (const p of list) {
       const off = Math.abs(p.squat - squat - compliance * (p.gain * GRAVITY - load))
       chiSquare += weight(p) * off ** 2
       worst = Math.max(worst, off)
-      furthest = Math.max(furthest, off / p.give)
+      furthest = Math.max(furthest, off / p.tolerance)
     }
   if (furthest > OFF_LINE) return { code: 'not-straight', worst }
   const scatter = freedom > 0 ? Math.sqrt(chiSquare / freedom) : 1
   const rate = 1 / compliance
   // Uncertainty of a reciprocal: relative errors are equal.
-  const give = rate * (Math.max(1, scatter) / Math.sqrt(spread) / compliance)
-  const [loading, unloading] = centres
+  const tolerance = rate * (Math.max(1, scatter) / Math.sqrt(spread) / compliance)
+  const [loading, unloading] = centers
   const friction =
     loading && unloading
       ? Math.abs(unloading.squat - compliance * unloading.load - (loading.squat - compliance * loading.load)) /
         compliance /
         2
       : null
-  return { code: 'rate', rate, give, friction, worst }
+  return { code: 'rate', rate, tolerance, friction, worst }
 }

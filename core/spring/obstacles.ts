@@ -1,4 +1,4 @@
-import { GRAVITY, type Kilograms, type Metres, type NewtonMetres, type Pascals } from '../quantity'
+import { GRAVITY, type Kilograms, type Meters, type NewtonMeters, type Pascals } from '../quantity'
 import type { BagState } from './air-spring'
 import { aimedSquat, type LevelCode, type LevelQuestion, type SideSolution } from './level'
 import { standOf } from './stand'
@@ -7,23 +7,24 @@ import { standOf } from './stand'
 export interface Obstacle {
   limit: 'maximum' | 'minimum' | 'window-low' | 'window-high'
   side: 'left' | 'right' | 'both'
-  /** Pa past a pressure limit, m past the window. */
+  /** Pa past a pressure limit, m past the height range. */
   by: number
   /** To take off the rear axle. */
   takeOff: Kilograms | null
-  /** Moment about the centre line to be rid of, by moving the load across. */
-  shed: NewtonMetres | null
+  /** Moment about the center line to be rid of, by moving the load across. */
+  shed: NewtonMeters | null
   /** Spacer under or over the bag. */
-  spacer: Metres | null
+  spacer: Meters | null
   /** At the limit: how far above (positive) or below the aim it stands. */
-  stands: Metres | null
+  stands: Meters | null
 }
 
-/** What a bag height outside the kit's window comes to. */
-export function windowObstacles({ window }: LevelQuestion, least: Metres, most: Metres): Obstacle[] {
+/** What a bag height outside the kit's height range comes to. */
+export function windowObstacles({ heightRange }: LevelQuestion, least: Meters, most: Meters): Obstacle[] {
   const none = { side: 'both' as const, takeOff: null, shed: null, stands: null }
-  if (least < window.low) return [{ ...none, limit: 'window-low', by: window.low - least, spacer: null }]
-  if (most > window.high) return [{ ...none, limit: 'window-high', by: most - window.high, spacer: most - window.high }]
+  if (least < heightRange.low) return [{ ...none, limit: 'window-low', by: heightRange.low - least, spacer: null }]
+  if (most > heightRange.high)
+    return [{ ...none, limit: 'window-high', by: most - heightRange.high, spacer: most - heightRange.high }]
   return []
 }
 
@@ -35,9 +36,9 @@ export function obstaclesOf(
   mean: Pascals,
   left: SideSolution,
   right: SideSolution,
-  least: Metres,
-  most: Metres,
-  capped: Metres | null,
+  least: Meters,
+  most: Meters,
+  capped: Meters | null,
 ): Obstacle[] {
   const { bags } = q.chassis
   const higher = left.pressure >= right.pressure ? ('left' as const) : ('right' as const)

@@ -27,7 +27,7 @@ export function findRoot(
     const slow = step % 3 === 0 && Math.abs(b - a) > widthThen / 2
     if (step % 3 === 0) widthThen = Math.abs(b - a)
     const c: number = slow ? (a + b) / 2 : (fa * b - fb * a) / (fa - fb)
-    // Between neighbouring numbers there is none left to try.
+    // Between neighboring numbers there is none left to try.
     if (!(c > Math.min(a, b) && c < Math.max(a, b))) return Math.abs(fa) < Math.abs(fb) ? a : b
     const fc = residual(c)
     if (fc === undefined) return undefined

@@ -114,7 +114,7 @@ describe('bringing it level', () => {
     expect(psi(s.mean!)).toBeCloseTo(30.01, 2)
   })
   // Source: F_left - F_right = 2 M / t, worked by hand.
-  test('off-centre load, rigid frame and frame free to twist', () => {
+  test('off-center load, rigid frame and frame free to twist', () => {
     const rigid = bringLevel(referenceAxle({ load: { roll: 300 * GRAVITY * 0.1 } }))
     expect([psi(rigid.left!.pressure), psi(rigid.right!.pressure)].map((p) => p.toFixed(2))).toEqual(['33.05', '26.98'])
     const twist = bringLevel(
@@ -122,13 +122,13 @@ describe('bringing it level', () => {
     )
     expect([psi(twist.left!.pressure), psi(twist.right!.pressure)].map((p) => p.toFixed(2))).toEqual(['32.76', '27.27'])
   })
-  test('before loading: the same air, unladen', () => {
+  test('before loading: the same air, empty', () => {
     const { before } = bringLevel(referenceAxle())
     expect(psi(before!.pressure)).toBeCloseTo(20.66, 2)
     expect(before!.rise * 1000).toBeCloseTo(46.04, 2)
     expect(bringLevel(referenceAxle({ reboundTravel: 0.04 })).before!.withinRebound).toBe(false)
   })
-  // Source: Boyle, and the force balance unladen, checked from the answer.
+  // Source: Boyle, and the force balance empty, checked from the answer.
   test('the before-loading state keeps its air and its balance', () => {
     fc.assert(
       fc.property(
@@ -155,11 +155,11 @@ describe('bringing it level', () => {
       ),
     )
   })
-  test('from the ground the tyres have sunk too, so the bags lift further', () => {
+  test('from the ground the tires have sunk too, so the bags lift further', () => {
     const s = bringLevel(
       referenceAxle({
         mark: 'ground',
-        chassis: { tyres: { front: Infinity, rear: 500_000, frontRoll: Infinity, rearRoll: Infinity } },
+        chassis: { tires: { front: Infinity, rear: 500_000, frontRoll: Infinity, rearRoll: Infinity } },
       }),
     )
     const sink = (659.5946 * GRAVITY) / 500_000
@@ -220,7 +220,7 @@ describe('bringing it level', () => {
     // Source: independent doubts in quadrature (GUM 5.1.2).
     const [load, tape] = [(30 * GRAVITY) / (2 * bag.area.value(0.165)!), s.sensitivity! * (0.0254 / 16)]
     expect(s.band!.high - s.mean!).toBeCloseTo(Math.hypot(load, tape), 3)
-    expect(s.doubts.map((d) => d.source)).toEqual(['load', 'tape'])
+    expect(s.bandParts.map((d) => d.source)).toEqual(['load', 'tape'])
     const rubbing = bringLevel(referenceAxle({ unsure: { friction: 400 } }))
     // Friction F_f over the axle is F_f/(2 A) a bag, as a whole.
     expect(rubbing.band!.high - rubbing.mean!).toBeCloseTo(400 / (2 * bag.area.value(0.165)!), 6)
@@ -232,7 +232,7 @@ describe('rate from a loading test', () => {
   test('rate and its uncertainty', () => {
     const r = rateFromTest(300, 9, 0.04, 0.002)!
     expect(r.rate).toBeCloseTo((300 * GRAVITY) / 0.04, 6)
-    expect(r.give / r.rate).toBeCloseTo(Math.hypot(0.03, 0.05), 9)
+    expect(r.tolerance / r.rate).toBeCloseTo(Math.hypot(0.03, 0.05), 9)
   })
   test('a squat within tape error measures nothing', () => {
     expect(rateFromTest(300, 9, 0.001, 0.0016)).toBeUndefined()

@@ -33,14 +33,14 @@ describe('how a vehicle stands, against other general libraries on its equations
     const chassis = coupledChassis(bags)
     const ours = standOf(chassis, load, air)!
     const [zf, zr, roll, af, , ar, rr] = standByRootFinder(chassis, load, air)
-    expect(ours.front + ours.frontTyres).toBeCloseTo(zf!, 7)
-    expect(ours.rear + ours.rearTyres).toBeCloseTo(zr!, 7)
+    expect(ours.front + ours.frontTires).toBeCloseTo(zf!, 7)
+    expect(ours.rear + ours.rearTires).toBeCloseTo(zr!, 7)
     expect(ours.rear).toBeCloseTo(zr! - ar!, 7)
-    expect(ours.frontTyres).toBeCloseTo(af!, 7)
+    expect(ours.frontTires).toBeCloseTo(af!, 7)
     expect(ours.lean).toBeCloseTo(roll!, 7)
     expect(ours.roll).toBeCloseTo(roll! - rr!, 7)
   })
-  // Source: odex (Hairer's ODEX): let it settle with heavy damping from the unladen stance, and see where it stops.
+  // Source: odex (Hairer's ODEX): let it settle with heavy damping from the empty stance, and see where it stops.
   test('closed bags: where it comes to rest when it is let go', () => {
     const chassis = coupledChassis(bags)
     const air = closed(25, 20)
@@ -56,9 +56,9 @@ describe('how a vehicle stands, against other general libraries on its equations
       400,
     )
     const ours = standOf(chassis, load, air)!
-    expect(ours.rear + ours.rearTyres).toBeCloseTo(y[1]!, 6)
+    expect(ours.rear + ours.rearTires).toBeCloseTo(y[1]!, 6)
     expect(ours.lean).toBeCloseTo(y[2]!, 6)
-    expect(ours.front + ours.frontTyres).toBeCloseTo(y[0]!, 6)
+    expect(ours.front + ours.frontTires).toBeCloseTo(y[0]!, 6)
   })
   // Source: ml-matrix: with linear springs and no bags the seven equations are one linear system.
   test('linear springs: the solution of the linear system', () => {
@@ -68,7 +68,7 @@ describe('how a vehicle stands, against other general libraries on its equations
     const columns = none.map((_, j) => residuals(none.map((__, i) => (i === j ? 1 : 0))).map((r, i) => r - none[i]!))
     const x = solve(new Matrix(columns).transpose(), Matrix.columnVector(none.map((r) => -r))).to1DArray()
     const ours = standOf(chassis, load, null)!
-    expect(ours.rear + ours.rearTyres).toBeCloseTo(x[1]!, 10)
+    expect(ours.rear + ours.rearTires).toBeCloseTo(x[1]!, 10)
     expect(ours.lean).toBeCloseTo(x[2]!, 10)
     // Superposition: twice the load, twice the sag.
     const twice = standOf(
@@ -85,7 +85,7 @@ describe('how a vehicle stands, against other general libraries on its equations
     expect(standOf(chassis, { ...load, rear: 0 }, closed(95, 95))!.beyond).toBe('long')
   })
   test('nothing to stand on is no stance', () => {
-    const chassis: Chassis = { ...coupledChassis(null), rearSide: { first: 0, stages: [] }, rearAntiRoll: 0 }
+    const chassis: Chassis = { ...coupledChassis(null), rearSide: { first: 0, stages: [] }, rearSwayBar: 0 }
     expect(standOf(chassis, load, null)).toBeUndefined()
   })
 })
@@ -100,9 +100,9 @@ const someQuestion = fc
     contact: between(0.03, 0.12),
     bar: between(0, 20_000),
     pitchMoment: between(0, 15_000),
-    mark: fc.constantFrom('wheel-centre' as const, 'ground' as const),
+    mark: fc.constantFrom('wheel-center' as const, 'ground' as const),
     frame: fc.constantFrom('rigid' as const, 'twisting' as const),
-    air: fc.constantFrom('teed' as const, 'independent' as const),
+    air: fc.constantFrom('teed' as const, 'separate' as const),
     aim: fc.constantFrom<LevelQuestion['aim']>(
       { kind: 'height', leave: 0 },
       { kind: 'height', leave: 0.015 },
@@ -117,7 +117,7 @@ const someQuestion = fc
         ...coupledChassis(bags),
         bags,
         rearSide: { first, stages: [{ at: contact, adds: first / 2 }] },
-        rearAntiRoll: bar,
+        rearSwayBar: bar,
         pitchMoment,
         frame,
       },
@@ -125,18 +125,18 @@ const someQuestion = fc
   )
 
 describe('bringing it level, coupled', () => {
-  test('putting the pressures back gives the aim, to a tenth of a millimetre', () => {
+  test('putting the pressures back gives the aim, to a tenth of a millimeter', () => {
     fc.assert(
       fc.property(someQuestion, (q) => {
         const s = bringLevel(q)
         if (!s.left || !s.right || s.left.pressure <= 0 || s.right.pressure <= 0) return
         const stand = standOf(q.chassis, q.load, { kind: 'pressure', left: s.left.pressure, right: s.right.pressure })!
-        const front = stand.front + (q.mark === 'ground' ? stand.frontTyres : 0)
+        const front = stand.front + (q.mark === 'ground' ? stand.frontTires : 0)
         const aim = q.aim.kind === 'height' ? q.aim.leave : front + q.aim.offset
         expect(Math.abs(dropAt(q.mark, stand) - aim)).toBeLessThan(1e-4)
         // Independent bags take out the lean that the mark shows; teed ones leave what was said.
         const seen = q.mark === 'ground' ? stand.lean : stand.roll
-        if (q.air === 'independent') expect(Math.abs(seen * 0.9)).toBeLessThan(1e-4)
+        if (q.air === 'separate') expect(Math.abs(seen * 0.9)).toBeLessThan(1e-4)
         else expect(stand.lean).toBeCloseTo(s.lean!, 5)
       }),
       { numRuns: 300 },
@@ -173,7 +173,7 @@ describe('bringing it level, coupled', () => {
     const level = bringLevel(q)
     const back = (low.rearGain - level.rearGain) / GRAVITY
     // Source: W (h_cg - h_pivot) tan(theta)/L, first order, from the two pitches.
-    const pitch = (low.rear + low.rearTyres - low.front - low.frontTyres) / 3.7
+    const pitch = (low.rear + low.rearTires - low.front - low.frontTires) / 3.7
     expect(back).toBeGreaterThan(0)
     expect(back).toBeLessThan(((9_000 * Math.abs(pitch)) / 3.7 / GRAVITY) * 1.2)
   })
@@ -196,10 +196,10 @@ describe('bringing it level, coupled', () => {
       (s.mean! + atmosphere()) * (referenceBag.volume.value(0.165)! / referenceBag.volume.value(0.115)!) ** 1.38
     expect(s.jouncePressure!).toBeCloseTo(by - atmosphere(), 3)
   })
-  test('the wheel on its tyre: from the ground by hand', () => {
+  test('the wheel on its tire: from the ground by hand', () => {
     const q = referenceAxle({
       mark: 'ground',
-      chassis: { tyres: { front: 520_000, rear: 520_000, frontRoll: 4e5, rearRoll: 4e5 } },
+      chassis: { tires: { front: 520_000, rear: 520_000, frontRoll: 4e5, rearRoll: 4e5 } },
     })
     // Source: W_bag = W + k u, u = W/k_t.
     const u = (659.5946 * GRAVITY) / 520_000
@@ -241,10 +241,10 @@ describe('what is in the way, by how much, and what helps', () => {
     expect(2 * 5 * PSI * area - 76_000 * o!.stands!).toBeCloseTo(60 * GRAVITY, 3)
   })
   test('too long a bag: a spacer of what is over', () => {
-    const [o] = bringLevel(referenceAxle({ window: { low: 0.1, high: 0.16 } })).obstacles
+    const [o] = bringLevel(referenceAxle({ heightRange: { low: 0.1, high: 0.16 } })).obstacles
     expect(o).toMatchObject({ limit: 'window-high' })
     expect(o!.spacer!).toBeCloseTo(0.005, 9)
-    expect(bringLevel(referenceAxle({ window: { low: 0.17, high: 0.2 } })).obstacles[0]!.limit).toBe('window-low')
+    expect(bringLevel(referenceAxle({ heightRange: { low: 0.17, high: 0.2 } })).obstacles[0]!.limit).toBe('window-low')
   })
   test('teed bags alone cannot hold up a coil-replacement axle that leans', () => {
     // Source: static roll stiffness of equal air is -P A' t^2/2; where the area does not fall with height there is none.

@@ -1,4 +1,4 @@
-import type { Metres, Newtons, Pascals, Radians } from '../quantity'
+import type { Meters, Newtons, Pascals, Radians } from '../quantity'
 import { beyondTable, type WideBag } from './wide-bag'
 import {
   frontRollStiffness,
@@ -11,15 +11,15 @@ import {
 } from './chassis'
 import { stagedForce, stagedRate } from './two-stage'
 
-/** How a vehicle stands, everything from its unladen stance. Down and left down are positive. */
+/** How a vehicle stands, everything from its empty stance. Down and left down are positive. */
 export interface Stand {
   /** Over the springs, mean of left and right; the front is 0 where its rate is unknown. */
-  front: Metres
-  rear: Metres
-  /** Sink of the tyres. */
-  frontTyres: Metres
-  rearTyres: Metres
-  /** Lean of the rear suspension, and of the body over the rear axle with its tyres. */
+  front: Meters
+  rear: Meters
+  /** Sink of the tires. */
+  frontTires: Meters
+  rearTires: Meters
+  /** Lean of the rear suspension, and of the body over the rear axle with its tires. */
   roll: Radians
   lean: Radians
   /** What the axles gained, pitch counted in. */
@@ -32,36 +32,36 @@ export interface Stand {
   beyond: 'short' | 'long' | null
 }
 export interface BagStand {
-  height: Metres
+  height: Meters
   pressure: Pascals
   force: Newtons
 }
 
-const MOST_STEPS = 60
-/** Balance to which forces are brought, N; moments to the same at a metre. */
+const MAX_STEPS = 60
+/** Balance to which forces are brought, N; moments to the same at a meter. */
 const BALANCED: Newtons = 1e-7
 
 /**
- * The coupled equilibrium of body, springs, bags and tyres: rear squat and lean together, with the front's share of the
+ * The coupled equilibrium of body, springs, bags and tires: rear squat and lean together, with the front's share of the
  * lean and the weight that pitch moves.
  *
  * Residuals: forces over the rear springs less what the axle gained, N; roll moments of both axles less the load's, N·m.
- * Newton's method with halved steps on these two; front springs and tyres follow in closed form. Bags go on beyond their
+ * Newton's method with halved steps on these two; front springs and tires follow in closed form. Bags go on beyond their
  * tables for the iteration only, and such an answer says so.
  * @returns undefined when nothing carries or no balance is found
- * Source: static equilibrium; Gillespie, Fundamentals of Vehicle Dynamics, ch. 6 (roll stiffness in series with tyres).
+ * Source: static equilibrium; Gillespie, Fundamentals of Vehicle Dynamics, ch. 6 (roll stiffness in series with tires).
  */
 export function standOf(chassis: Chassis, load: AxleLoad, air: AirLaw | null): Stand | undefined {
-  const { rearSide, rearSpacing, bags, tyres } = chassis
+  const { rearSide, rearSpacing, bags, tires } = chassis
   const half = rearSpacing / 2
   const transfer = pitchTransfer(chassis, load)
   const front = frontRollStiffness(chassis)
-  const rearTyreRoll = tyres ? 1 / tyres.rearRoll : 0
-  const throughTyres = 1 + front * rearTyreRoll
+  const rearTireRoll = tires ? 1 / tires.rearRoll : 0
+  const throughTires = 1 + front * rearTireRoll
   const moment = momentOn(chassis, load)
   const wide = bags && beyondTable(bags.bag)
 
-  const balance = (squat: Metres, roll: Radians) => {
+  const balance = (squat: Meters, roll: Radians) => {
     const sl = squat + roll * half
     const sr = squat - roll * half
     const fl = stagedForce(rearSide, sl)
@@ -71,14 +71,14 @@ export function standOf(chassis: Chassis, load: AxleLoad, air: AirLaw | null): S
     const b = bags && wide && air ? bagForces(bags, wide, air, squat, roll) : NO_BAGS
     const r = bags?.motionRatio ?? 1
     const t = bags ? bags.spacing / 2 : 0
-    const ownMoment = (fl - fr) * half + (b.left - b.right) * t + chassis.rearAntiRoll * roll
+    const ownMoment = (fl - fr) * half + (b.left - b.right) * t + chassis.rearSwayBar * roll
     return {
       force: fl + fr + r * (b.left + b.right) - chassis.carriedEmpty - load.rear - transfer.at - transfer.slope * squat,
-      moment: ownMoment * throughTyres + front * roll - moment,
+      moment: ownMoment * throughTires + front * roll - moment,
       // Stiffness: force by squat, force by roll (and moment by squat), moment by roll.
       ss: kl + kr + r * r * (b.ll + 2 * b.lr + b.rr) - transfer.slope,
       sr: (kl - kr) * half + r * t * (b.ll - b.rr),
-      rr: (kl + kr) * half ** 2 + t * t * (b.ll - 2 * b.lr + b.rr) + chassis.rearAntiRoll,
+      rr: (kl + kr) * half ** 2 + t * t * (b.ll - 2 * b.lr + b.rr) + chassis.rearSwayBar,
       ownMoment,
       bags: b,
     }
@@ -90,10 +90,10 @@ export function standOf(chassis: Chassis, load: AxleLoad, air: AirLaw | null): S
   const misfit = (b: typeof now) => Math.abs(b.force) + Math.abs(b.moment)
   let before = misfit(now)
   for (let step = 0; before > BALANCED; step++) {
-    if (step === MOST_STEPS) return undefined
+    if (step === MAX_STEPS) return undefined
     const a = now.ss
-    const c = now.sr * throughTyres
-    const d = now.rr * throughTyres + front
+    const c = now.sr * throughTires
+    const d = now.rr * throughTires + front
     const determinant = a * d - now.sr * c
     // Nothing carries, or the air alone would let it fall over.
     if (!(a > 0) || !(determinant > 0)) return undefined
@@ -131,10 +131,10 @@ export function standOf(chassis: Chassis, load: AxleLoad, air: AirLaw | null): S
   return {
     front: chassis.front ? frontGain / chassis.front.rate : 0,
     rear: squat,
-    frontTyres: tyres ? frontGain / tyres.front : 0,
-    rearTyres: tyres ? rearGain / tyres.rear : 0,
+    frontTires: tires ? frontGain / tires.front : 0,
+    rearTires: tires ? rearGain / tires.rear : 0,
     roll,
-    lean: roll + now.ownMoment * rearTyreRoll,
+    lean: roll + now.ownMoment * rearTireRoll,
     frontGain,
     rearGain,
     left,
@@ -146,7 +146,7 @@ export function standOf(chassis: Chassis, load: AxleLoad, air: AirLaw | null): S
   }
 }
 
-const outside = ({ bag }: BagPair, least: Metres, most: Metres): Stand['beyond'] =>
+const outside = ({ bag }: BagPair, least: Meters, most: Meters): Stand['beyond'] =>
   least < bag.area.from ? 'short' : most > bag.area.to ? 'long' : null
 
 interface BagForces {
@@ -162,7 +162,7 @@ interface BagForces {
 const NO_BAGS: BagForces = { left: 0, right: 0, pressureLeft: 0, pressureRight: 0, ll: 0, lr: 0, rr: 0 }
 
 /** Forces of both bags at a squat and roll, and their stiffness; a bag does not pull. */
-function bagForces(pair: BagPair, wide: WideBag, air: AirLaw, squat: Metres, roll: Radians): BagForces {
+function bagForces(pair: BagPair, wide: WideBag, air: AirLaw, squat: Meters, roll: Radians): BagForces {
   const mean = pair.rideHeight - pair.motionRatio * squat
   const swing = (roll * pair.spacing) / 2
   const l = wide.at(mean - swing)

@@ -19,7 +19,7 @@ import {
 const point = (gain: number, squat: number, way: TestPoint['way'] = 'loading'): TestPoint => ({
   gain,
   squat,
-  give: 0.0011,
+  tolerance: 0.0011,
   way,
 })
 
@@ -45,8 +45,8 @@ describe('rate from several loads', () => {
     expect(fit).toMatchObject({ code: 'rate', friction: null })
     if (fit.code !== 'rate') return
     expect(fit.rate).toBeCloseTo((400 * GRAVITY) / 0.05, 6)
-    // Both ends half a millimetre and more off: root two of one, over the whole squat.
-    expect(fit.give / fit.rate).toBeCloseTo((0.0011 * Math.SQRT2) / 0.05, 9)
+    // Both ends half a millimeter and more off: root two of one, over the whole squat.
+    expect(fit.tolerance / fit.rate).toBeCloseTo((0.0011 * Math.SQRT2) / 0.05, 9)
   })
   test('loading and unloading stand apart by the friction of the leaves, the rate does not', () => {
     const [rate, friction] = [80_000, 600]
@@ -85,7 +85,7 @@ describe('rate from geometry', () => {
     expect(coilRate({ wire: 0.014, meanDiameter: 0.11, activeTurns: 6 }) / 1000).toBeCloseTo(47.68, 1)
   })
   const pack = { length: 1.4, clamped: 0, width: 0.07, thickness: 0.009, fullLength: 1, graduated: 0 }
-  // Source: beam theory, a simply supported beam loaded at its centre, k = 48 E I/L^3.
+  // Source: beam theory, a simply supported beam loaded at its center, k = 48 E I/L^3.
   test('one full-length leaf is a beam', () => {
     const inertia = (0.07 * 0.009 ** 3) / 12
     expect(leafPackRate(pack)).toBeCloseTo((48 * YOUNG_MODULUS * inertia) / 1.4 ** 3, 6)

@@ -1,9 +1,9 @@
-import { GRAVITY, type Hertz, type Kilograms, type Metres, type NewtonsPerMetre } from '../quantity'
+import { GRAVITY, type Hertz, type Kilograms, type Meters, type NewtonsPerMeter } from '../quantity'
 
 export interface RateResult {
   /** Both sides together. */
-  rate: NewtonsPerMetre
-  give: NewtonsPerMetre
+  rate: NewtonsPerMeter
+  tolerance: NewtonsPerMeter
 }
 
 /**
@@ -17,20 +17,20 @@ export interface RateResult {
  */
 export function rateFromTest(
   gain: Kilograms,
-  gainGive: Kilograms,
-  squat: Metres,
-  squatGive: Metres,
+  gainTolerance: Kilograms,
+  squat: Meters,
+  squatTolerance: Meters,
 ): RateResult | undefined {
-  if (!(gain > 0) || !(squat > squatGive)) return undefined
+  if (!(gain > 0) || !(squat > squatTolerance)) return undefined
   const rate = (gain * GRAVITY) / squat
-  return { rate, give: rate * Math.hypot(gainGive / gain, squatGive / squat) }
+  return { rate, tolerance: rate * Math.hypot(gainTolerance / gain, squatTolerance / squat) }
 }
 
 /**
- * Bounce frequency of a body on its spring, tyre in series where its rate is given.
+ * Bounce frequency of a body on its spring, tire in series where its rate is given.
  * Source: single degree of freedom oscillator; Gillespie, Fundamentals of Vehicle Dynamics, ch. 5.
  */
-export function bodyFrequency(mass: Kilograms, rate: NewtonsPerMetre, tyreRate?: NewtonsPerMetre): Hertz {
-  const ride = tyreRate ? (rate * tyreRate) / (rate + tyreRate) : rate
+export function bodyFrequency(mass: Kilograms, rate: NewtonsPerMeter, tireRate?: NewtonsPerMeter): Hertz {
+  const ride = tireRate ? (rate * tireRate) / (rate + tireRate) : rate
   return Math.sqrt(ride / mass) / (2 * Math.PI)
 }

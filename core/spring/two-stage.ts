@@ -1,22 +1,22 @@
-import type { Metres, Newtons, NewtonsPerMetre } from '../quantity'
+import type { Meters, Newtons, NewtonsPerMeter } from '../quantity'
 
 /** A pack whose helper leaves, and then a bump stop, come in one after the other. */
 export interface StagedSpring {
-  /** From unladen height on. */
-  first: NewtonsPerMetre
+  /** From empty height on. */
+  first: NewtonsPerMeter
   /** Each stage begins at a squat and adds its rate; in rising order. */
-  stages: readonly { at: Metres; adds: NewtonsPerMetre }[]
+  stages: readonly { at: Meters; adds: NewtonsPerMeter }[]
 }
 
 /** Force of the staged spring at a squat, N; beyond contact each stage adds its own. */
-export function stagedForce({ first, stages }: StagedSpring, squat: Metres): Newtons {
+export function stagedForce({ first, stages }: StagedSpring, squat: Meters): Newtons {
   let force = first * squat
   for (const { at, adds } of stages) if (squat > at) force += adds * (squat - at)
   return force
 }
 
 /** Rate felt at a squat; at a contact, the rate from there on. */
-export function stagedRate({ first, stages }: StagedSpring, squat: Metres): NewtonsPerMetre {
+export function stagedRate({ first, stages }: StagedSpring, squat: Meters): NewtonsPerMeter {
   let rate = first
   for (const { at, adds } of stages) if (squat >= at) rate += adds
   return rate
@@ -26,7 +26,7 @@ export function stagedRate({ first, stages }: StagedSpring, squat: Metres): Newt
  * Squat at which the staged spring carries a force: piece by piece, exactly.
  * @throws RangeError when the stages do not rise or a rate is not positive
  */
-export function stagedSquat(spring: StagedSpring, force: Newtons): Metres {
+export function stagedSquat(spring: StagedSpring, force: Newtons): Meters {
   const { first, stages } = spring
   if (!(first > 0) || stages.some((s, i) => !(s.adds > 0) || s.at < (stages[i - 1]?.at ?? 0)))
     throw new RangeError('stages must rise in squat and add a positive rate')

@@ -1,24 +1,24 @@
-import type { CubicMetres, Metres, SquareMetres } from '../quantity'
+import type { CubicMeters, Meters, SquareMeters } from '../quantity'
 import type { AirSpring } from './air-spring'
 
 /** A bag's geometry at any height: its table inside, carried on smoothly outside. */
 export interface WideBag {
-  at(height: Metres): { area: SquareMetres; areaSlope: Metres; volume: CubicMetres; volumeSlope: SquareMetres }
+  at(height: Meters): { area: SquareMeters; areaSlope: Meters; volume: CubicMeters; volumeSlope: SquareMeters }
 }
 
 const made = new WeakMap<AirSpring, WideBag>()
 
 /**
  * Carries a bag on beyond its table so that an iteration can pass through there and come back, or end there and be
- * recognised. Nothing outside the table is ever an answer.
+ * recognized. Nothing outside the table is ever an answer.
  *
  * Outside, the area keeps falling with height, so that a kept pressure always finds its balance; above, the volume grows
- * by the end's slope; below, it dies away towards zero, so that a closed amount of air always resists.
+ * by the end's slope; below, it dies away toward zero, so that a closed amount of air always resists.
  */
 export function beyondTable(bag: AirSpring): WideBag {
   const known = made.get(bag)
   if (known) return known
-  const end = (height: Metres) => ({
+  const end = (height: Meters) => ({
     height,
     area: bag.area.value(height)!,
     volume: bag.volume.value(height)!,

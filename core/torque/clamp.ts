@@ -1,9 +1,9 @@
-import type { NewtonMetres, Newtons, Metres, Pascals, Radians, SquareMetres } from '../quantity'
+import type { NewtonMeters, Newtons, Meters, Pascals, Radians, SquareMeters } from '../quantity'
 import { INCH } from '../quantity'
 
 interface Thread {
-  diameter: Metres
-  stressArea: SquareMetres
+  diameter: Meters
+  stressArea: SquareMeters
 }
 const inchThread = (diameter: number, area: number): Thread => ({
   diameter: diameter * INCH,
@@ -58,7 +58,7 @@ export interface Clamp {
  * Source: F = T/(K d), Shigley.
  */
 export function clampForce(
-  torque: NewtonMetres,
+  torque: NewtonMeters,
   thread: ThreadName,
   grade: BoltGrade,
   finish: Finish = 'unstated',
@@ -85,5 +85,5 @@ export function clampForce(
  * @param angle rad between extension and wrench, 0 in line
  * Source: moments about the fastener.
  */
-export const wrenchSetting = (torque: NewtonMetres, length: Metres, extension: Metres, angle: Radians): NewtonMetres =>
+export const wrenchSetting = (torque: NewtonMeters, length: Meters, extension: Meters, angle: Radians): NewtonMeters =>
   (torque * length) / (length + extension * Math.cos(angle))

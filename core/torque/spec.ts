@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { bounded, POUND_FOOT, type NewtonMetres } from '../quantity'
+import { bounded, POUND_FOOT, type NewtonMeters } from '../quantity'
 
 const moment = bounded('torque', 0.1, 800)
 
@@ -35,7 +35,7 @@ export type TorqueVerdict =
   | 'needs-maker-figure'
 
 /** ISO 6789-1 hand torque tools, class of the usual click wrench: 4 %, or 6 % to 10 N·m (from memory). */
-export const toolTolerance = (reading: NewtonMetres): number => (reading <= 10 ? 0.06 : 0.04)
+export const toolTolerance = (reading: NewtonMeters): number => (reading <= 10 ? 0.06 : 0.04)
 
 /** Ratios a reading shows to its target when the unit was misread: lb-in, and N·m, taken for lb-ft or back. */
 const UNIT_SLIPS = [12, 1 / 12, POUND_FOOT, 1 / POUND_FOOT]
@@ -49,7 +49,7 @@ const UNIT_SLIPS = [12, 1 / 12, POUND_FOOT, 1 / POUND_FOOT]
  * @returns a verdict; a reading outside the window that equals the target in another unit is named as such
  * Source: common practice, no published source (window); unit ratios NIST SP 811.
  */
-export function judgeTorque(spec: TorqueSpec, reading: NewtonMetres, makerFigure?: NewtonMetres): TorqueVerdict {
+export function judgeTorque(spec: TorqueSpec, reading: NewtonMeters, makerFigure?: NewtonMeters): TorqueVerdict {
   switch (spec.kind) {
     case 'target':
       return window(reading, spec.low, spec.high, spec.value)
@@ -57,20 +57,20 @@ export function judgeTorque(spec: TorqueSpec, reading: NewtonMetres, makerFigure
       return reading > spec.max ? slipOr(reading, spec.max, 'high') : 'within'
     case 'vehicle-maker': {
       if (makerFigure === undefined) return 'needs-maker-figure'
-      const give = toolTolerance(makerFigure)
-      return window(reading, makerFigure * (1 - give), makerFigure * (1 + give), makerFigure)
+      const tolerance = toolTolerance(makerFigure)
+      return window(reading, makerFigure * (1 - tolerance), makerFigure * (1 + tolerance), makerFigure)
     }
     default:
       return 'not-judged'
   }
 }
 
-function window(reading: NewtonMetres, low: NewtonMetres, high: NewtonMetres, target: NewtonMetres): TorqueVerdict {
+function window(reading: NewtonMeters, low: NewtonMeters, high: NewtonMeters, target: NewtonMeters): TorqueVerdict {
   // A wrench shows three figures: half a percent keeps a window's own edge inside it after conversion.
   if (reading >= low * 0.995 && reading <= high * 1.005) return 'within'
   return slipOr(reading, target, reading < low ? 'low' : 'high')
 }
 
-function slipOr(reading: NewtonMetres, target: NewtonMetres, otherwise: 'low' | 'high'): TorqueVerdict {
+function slipOr(reading: NewtonMeters, target: NewtonMeters, otherwise: 'low' | 'high'): TorqueVerdict {
   return UNIT_SLIPS.some((ratio) => Math.abs(reading / target / ratio - 1) < 0.04) ? 'wrong-unit' : otherwise
 }

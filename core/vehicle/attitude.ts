@@ -1,14 +1,14 @@
-import type { Kilograms, Metres, Radians } from '../quantity'
+import type { Kilograms, Meters, Radians } from '../quantity'
 import type { LoadItem, Vehicle } from './schema'
 
 /** SAE J599 aims lamps at 25 ft (from memory). */
-export const AIMING_DISTANCE: Metres = 25 * 0.3048
+export const AIMING_DISTANCE: Meters = 25 * 0.3048
 
 export interface Attitude {
   /** Nose up positive. */
   pitch: Radians
   /** How much higher the beam lands on a wall at the aiming distance, relative to the lamp. */
-  beamRise: Metres
+  beamRise: Meters
 }
 
 /**
@@ -20,18 +20,18 @@ export interface Attitude {
  * @returns rad and m, nose up positive
  * Source: plane geometry.
  */
-export function attitude(front: Metres, rear: Metres, wheelbase: Metres): Attitude {
+export function attitude(front: Meters, rear: Meters, wheelbase: Meters): Attitude {
   const slope = (front - rear) / wheelbase
   return { pitch: Math.atan(slope), beamRise: AIMING_DISTANCE * slope }
 }
 
 export interface RearEnd {
-  /** Above the ground; null where the unladen height was not measured. */
-  ball: Metres | null
-  hitch: Metres | null
-  bumper: Metres | null
+  /** Above the ground; null where the empty height was not measured. */
+  ball: Meters | null
+  hitch: Meters | null
+  bumper: Meters | null
   /** Ball above the coupler's level height; null where either is unknown. */
-  ballOverCoupler: Metres | null
+  ballOverCoupler: Meters | null
   /** Nose up positive; null where the trailer's axle is unknown too. */
   trailerPitch: Radians | null
 }
@@ -39,14 +39,14 @@ export interface RearEnd {
 /**
  * Heights at the tail of the vehicle as it stands, and how a trailer stands on its ball.
  *
- * @param front,rear change of height over each axle from unladen, up positive, tyres included
+ * @param front,rear change of height over each axle from empty, up positive, tires included
  * @param trailer the tongue load with its coupler height, or null
  * Source: plane geometry; a trailer turns about its axle.
  */
-export function rearEnd(vehicle: Vehicle, front: Metres, rear: Metres, trailer: LoadItem | null): RearEnd {
+export function rearEnd(vehicle: Vehicle, front: Meters, rear: Meters, trailer: LoadItem | null): RearEnd {
   const { wheelbase, hitchBehindAxle, rearOverhang } = vehicle
-  const at = (unladen: Metres | null, x: Metres) =>
-    unladen === null ? null : unladen + rear + ((front - rear) * x) / wheelbase
+  const at = (empty: Meters | null, x: Meters) =>
+    empty === null ? null : empty + rear + ((front - rear) * x) / wheelbase
   const behind = -(hitchBehindAxle ?? rearOverhang)
   const ball = at(vehicle.ballHeight, behind)
   const coupler = trailer?.couplerHeight ?? null
@@ -61,16 +61,16 @@ export function rearEnd(vehicle: Vehicle, front: Metres, rear: Metres, trailer: 
 }
 
 /** Where nothing else is known (from memory: rollover test reports put light trucks at 0.65 to 0.75 m). */
-const USUAL_GRAVITY_HEIGHT: Record<Vehicle['body'], Metres> = { pickup: 0.7, suv: 0.7, van: 0.8, motorhome: 1.1 }
+const USUAL_GRAVITY_HEIGHT: Record<Vehicle['body'], Meters> = { pickup: 0.7, suv: 0.7, van: 0.8, motorhome: 1.1 }
 
 /**
- * Weight times the height of its centre over the wheels' centres: what a pitch moves between the axles, by its tangent.
+ * Weight times the height of its center over the wheels' centers: what a pitch moves between the axles, by its tangent.
  *
  * @param items what is on it
- * @param pivot m above the ground: the body turns about its suspension, near wheel-centre height
+ * @param pivot m above the ground: the body turns about its suspension, near wheel-center height
  * @returns kg·m
  */
-export function overWheels(vehicle: Vehicle, items: readonly { mass: Kilograms; z: Metres }[], pivot: Metres): number {
+export function overWheels(vehicle: Vehicle, items: readonly { mass: Kilograms; z: Meters }[], pivot: Meters): number {
   const own = vehicle.gravityHeight ?? USUAL_GRAVITY_HEIGHT[vehicle.body]
   const curb = (vehicle.curbFront + vehicle.curbRear) * (own - pivot)
   return items.reduce((sum, i) => sum + i.mass * (i.z - pivot), curb)

@@ -1,32 +1,32 @@
-import { GRAVITY, type Kilograms, type Metres, type NewtonMetres } from '../quantity'
+import { GRAVITY, type Kilograms, type Meters, type NewtonMeters } from '../quantity'
 import { loadMass, type LoadItem, type Vehicle } from './schema'
 
 export interface PlacedMass {
   mass: Kilograms
   /** Ahead of the rear axle, negative behind. */
-  x: Metres
-  /** Left of the centre line. */
-  y: Metres
+  x: Meters
+  /** Left of the center line. */
+  y: Meters
 }
 
 export interface AxleShare {
   front: Kilograms
   rear: Kilograms
-  /** About the centre line, left down positive; the rigid frame's whole moment. */
-  rollMoment: NewtonMetres
+  /** About the center line, left down positive; the rigid frame's whole moment. */
+  rollMoment: NewtonMeters
   /** The rear axle's part of it when the frame is free to twist. */
-  rollMomentRear: NewtonMetres
+  rollMomentRear: NewtonMeters
 }
 
 /**
  * What masses placed on a vehicle add to its axles: a beam on two supports.
  *
  * @param wheelbase m, over zero
- * @param masses kg at m from the rear axle (ahead positive) and centre line (left positive)
+ * @param masses kg at m from the rear axle (ahead positive) and center line (left positive)
  * @returns kg on each axle (the front may be negative: it is unloaded) and roll moments
  * Source: static equilibrium of moments; Gillespie, Fundamentals of Vehicle Dynamics, ch. 1.
  */
-export function shareOnAxles(wheelbase: Metres, masses: readonly PlacedMass[]): AxleShare {
+export function shareOnAxles(wheelbase: Meters, masses: readonly PlacedMass[]): AxleShare {
   const share: AxleShare = { front: 0, rear: 0, rollMoment: 0, rollMomentRear: 0 }
   for (const { mass, x, y } of masses) {
     const ahead = x / wheelbase
@@ -43,7 +43,7 @@ export interface ScaleWeights {
   front: Kilograms
   rear: Kilograms
   /** Plus or minus on each. */
-  give: Kilograms
+  tolerance: Kilograms
 }
 
 export interface AxleWeights extends AxleShare {
@@ -52,12 +52,12 @@ export interface AxleWeights extends AxleShare {
   rearTotal: Kilograms
   gross: Kilograms
   /** Plus or minus on the rear axle's gain: the items' own intervals (worst case, added) or the scale's. */
-  rearGive: Kilograms
+  rearTolerance: Kilograms
   /** Where the figures come from; a scale beats a list. */
   source: 'list' | 'ticket'
   /** What the list alone would put on the rear axle. */
   rearListed: Kilograms
-  rearListedGive: Kilograms
+  rearListedTolerance: Kilograms
   /** What spring bars at the hitch move, with a weight-distributing hitch. */
   distribution: DistributingHitch | null
 }
@@ -89,9 +89,9 @@ export function axleWeights(vehicle: Vehicle, items: readonly LoadItem[], weighe
   const empty = emptyTicket ?? {
     front: vehicle.curbFront + fitted.front,
     rear: vehicle.curbRear + fitted.rear,
-    give: 0,
+    tolerance: 0,
   }
-  const rearListedGive = items.reduce((sum, i) => sum + i.massGive * Math.abs(1 - i.x / wheelbase), 0)
+  const rearListedTolerance = items.reduce((sum, i) => sum + i.massTolerance * Math.abs(1 - i.x / wheelbase), 0)
   const source = loadedTicket ? 'ticket' : 'list'
   const front = loadedTicket ? loadedTicket.front - empty.front : listed.front
   const rear = loadedTicket ? loadedTicket.rear - empty.rear : listed.rear
@@ -103,10 +103,10 @@ export function axleWeights(vehicle: Vehicle, items: readonly LoadItem[], weighe
     frontTotal: empty.front + front,
     rearTotal: empty.rear + rear,
     gross: empty.front + empty.rear + front + rear,
-    rearGive: loadedTicket ? Math.hypot(loadedTicket.give, empty.give) : rearListedGive,
+    rearTolerance: loadedTicket ? Math.hypot(loadedTicket.tolerance, empty.tolerance) : rearListedTolerance,
     source,
     rearListed: listed.rear,
-    rearListedGive,
+    rearListedTolerance,
     distribution,
   }
 }
@@ -115,7 +115,7 @@ const placed = (item: LoadItem): PlacedMass => ({ mass: loadMass(item), x: item.
 
 export interface DistributingHitch {
   /** Couple of the spring bars at the ball. */
-  couple: NewtonMetres
+  couple: NewtonMeters
   tongue: Kilograms
   /** Change of the front axle, bars on, against no trailer. */
   front: Kilograms
@@ -130,16 +130,16 @@ export interface DistributingHitch {
  *
  * @param tongue kg on the ball without bars
  * @param hitch m from rear axle back to the ball
- * @param trailer m from the ball back to the trailer's axle centre
+ * @param trailer m from the ball back to the trailer's axle center
  * @param wheelbase m
  * @param restoration share of the lost front weight brought back, 0 to 1
  * Source: moments about the axles; the restoration ratio as SAE J2807 uses it (from memory).
  */
 export function distributeWeight(
   tongue: Kilograms,
-  hitch: Metres,
-  trailer: Metres,
-  wheelbase: Metres,
+  hitch: Meters,
+  trailer: Meters,
+  wheelbase: Meters,
   restoration: number,
 ): DistributingHitch {
   const couple = (restoration * tongue * GRAVITY * hitch) / (1 + hitch / trailer)
@@ -164,7 +164,7 @@ function barsOf({ wheelbase }: Vehicle, items: readonly LoadItem[]): Distributin
 }
 
 /** Where a newly added item most likely sits, so that the first figure is not nonsense. */
-export function usualPlace(vehicle: Vehicle, place: LoadItem['place']): Metres {
+export function usualPlace(vehicle: Vehicle, place: LoadItem['place']): Meters {
   const hitch = vehicle.hitchBehindAxle ?? vehicle.rearOverhang
   switch (place) {
     case 'cabin':
@@ -182,8 +182,8 @@ export function usualPlace(vehicle: Vehicle, place: LoadItem['place']): Metres {
   }
 }
 
-/** Height above the ground at which a load's centre most likely is (common practice, no published source). */
-export function usualHeight(vehicle: Vehicle, place: LoadItem['place']): Metres {
+/** Height above the ground at which a load's center most likely is (common practice, no published source). */
+export function usualHeight(vehicle: Vehicle, place: LoadItem['place']): Meters {
   const low = vehicle.body === 'motorhome' || vehicle.body === 'van'
   switch (place) {
     case 'cabin':
@@ -208,7 +208,7 @@ export const newLoad = (vehicle: Vehicle, id: string, name: string, place: LoadI
   kind: 'cargo',
   mass: 0,
   fill: 1,
-  massGive: 0,
+  massTolerance: 0,
   place,
   x: usualPlace(vehicle, place),
   y: 0,

@@ -15,8 +15,8 @@ const set = (heights: Inches): HeightSet =>
   )
 const EMPTY: Inches = [23.5, 23.4375, 26.125, 26.1875]
 const LOADED: Inches = [23.8125, 23.75, 22.4375, 22.25]
-const expected: ExpectedRear = { squat: 0.098, squatGive: 0.0129, lean: -0.0064, gains: true }
-const check = (empty: Inches, loaded: Inches) => checkCorners(set(empty), set(loaded), 'wheel-centre', expected)
+const expected: ExpectedRear = { squat: 0.098, squatTolerance: 0.0129, lean: -0.0064, gains: true }
+const check = (empty: Inches, loaded: Inches) => checkCorners(set(empty), set(loaded), 'wheel-center', expected)
 const only = (empty: Inches, loaded: Inches) => {
   const found = check(empty, loaded)
   expect(found).toHaveLength(1)
@@ -60,7 +60,7 @@ describe('slips of the tape', () => {
     expect(found.map((f) => [f.code, f.corners])).toEqual([['implausible', ['front-left']]])
   })
   test('one empty set alone still finds its crooked corner', () => {
-    const found = checkCorners(set([25.5, 23.5, 26, 26]), {}, 'wheel-centre')
+    const found = checkCorners(set([25.5, 23.5, 26, 26]), {}, 'wheel-center')
     expect(found[0]!.corners).toContain('front-left')
   })
 })

@@ -1,16 +1,16 @@
-import { INCH, type Metres } from '../quantity'
-import { CORNERS, readingGive, type Corner, type HeightSet, type Mark } from './heights'
+import { INCH, type Meters } from '../quantity'
+import { CORNERS, readingTolerance, type Corner, type HeightSet, type Mark } from './heights'
 
 /** A stiff frame keeps (left - right) front and rear alike; more than this apart, something was misread (common practice). */
-const TWIST_LIMIT: Metres = INCH / 2
+const TWIST_LIMIT: Meters = INCH / 2
 /** The same between an empty and a loaded set of one vehicle, where its own crookedness cancels (common practice). */
-const TWIST_CHANGE_LIMIT: Metres = (5 * INCH) / 16
+const TWIST_CHANGE_LIMIT: Meters = (5 * INCH) / 16
 /** A lean that is no surprise on a sound vehicle (common practice). */
-const USUAL_LEAN: Metres = INCH / 4
+const USUAL_LEAN: Meters = INCH / 4
 /** An axle leaning by more is looked at for exchanged readings (common practice). */
-const ODD_LEAN: Metres = INCH
+const ODD_LEAN: Meters = INCH
 /** Bounds for a height that a fender lip can have, by mark. */
-const PLAUSIBLE: Record<Mark, [Metres, Metres]> = { 'wheel-centre': [0.25, 0.9], ground: [0.5, 1.6] }
+const PLAUSIBLE: Record<Mark, [Meters, Meters]> = { 'wheel-center': [0.25, 0.9], ground: [0.5, 1.6] }
 
 export interface CornerFinding {
   code:
@@ -27,23 +27,23 @@ export interface CornerFinding {
   set: 'empty' | 'loaded'
   corners: Corner[]
   /** How far it is out. */
-  off: Metres
+  off: Meters
   /** For each of the corners, the reading that would agree with the others; empty where there is none to tell. */
-  would: Metres[]
+  would: Meters[]
 }
 
 /** What the list of loads says the rear should do, where it can say. */
 export interface ExpectedRear {
   /** Down positive. */
-  squat: Metres
-  squatGive: Metres
+  squat: Meters
+  squatTolerance: Meters
   /** Change of (left - right) under the load. */
-  lean: Metres
+  lean: Meters
   /** Whether anything was put on it. */
   gains: boolean
 }
 
-type Four = Record<Corner, Metres>
+type Four = Record<Corner, Meters>
 const complete = (set: HeightSet): Four | null =>
   CORNERS.every((c) => set[c]) ? (Object.fromEntries(CORNERS.map((c) => [c, set[c]!.value])) as Four) : null
 const leanOf = (h: Four, axle: 'front' | 'rear') => h[`${axle}-left`] - h[`${axle}-right`]
@@ -111,7 +111,7 @@ function withinSet(
   expected: ExpectedRear | null,
 ): CornerFinding | null {
   const twist = twistOf(h)
-  const limit = Math.max(TWIST_LIMIT, 1.5 * twistGive(set))
+  const limit = Math.max(TWIST_LIMIT, 1.5 * twistTolerance(set))
   const odd = Math.max(Math.abs(leanOf(h, 'front')), Math.abs(leanOf(h, 'rear'))) > ODD_LEAN
   if (Math.abs(twist) <= limit && !odd) return null
   const swap = bestSwap(
@@ -124,8 +124,8 @@ function withinSet(
   return Math.abs(twist) > limit ? singleOut(name, h, other, twist, expected) : null
 }
 
-const twistGive = (...sets: HeightSet[]) =>
-  Math.hypot(...sets.flatMap((set) => CORNERS.map((c) => (set[c] ? readingGive(set[c]) : 0))))
+const twistTolerance = (...sets: HeightSet[]) =>
+  Math.hypot(...sets.flatMap((set) => CORNERS.map((c) => (set[c] ? readingTolerance(set[c]) : 0))))
 
 /** How far each axle came down between two sets. */
 const drops = (e: Four, l: Four) => ({
@@ -140,8 +140,8 @@ const drops = (e: Four, l: Four) => ({
  */
 function bestSwap(
   h: Four,
-  limit: Metres,
-  against: (put: Four) => { front: Metres; rear: Metres } | null,
+  limit: Meters,
+  against: (put: Four) => { front: Meters; rear: Meters } | null,
   expected: ExpectedRear | null,
 ): [Corner, Corner] | null {
   let best: { pair: [Corner, Corner]; crooked: number } | null = null
@@ -172,7 +172,7 @@ function singleOut(
   name: 'empty' | 'loaded',
   h: Four,
   other: Four | null,
-  twist: Metres,
+  twist: Meters,
   expected: ExpectedRear | null,
 ): CornerFinding {
   const candidates = CORNERS.map((corner) => {
@@ -185,7 +185,7 @@ function singleOut(
       misfit += (leanChange / USUAL_LEAN) ** 2
       // The front hardly moves under a load over the rear.
       misfit += (drop.front / (2 * INCH)) ** 2
-      if (expected) misfit += ((drop.rear - expected.squat) / Math.max(USUAL_LEAN, expected.squatGive)) ** 2
+      if (expected) misfit += ((drop.rear - expected.squat) / Math.max(USUAL_LEAN, expected.squatTolerance)) ** 2
     }
     return { corner, misfit, would: put[corner] }
   }).sort((a, b) => a.misfit - b.misfit)
@@ -208,11 +208,11 @@ function betweenSets(
   expected: ExpectedRear | null,
 ): CornerFinding | null {
   const drop = drops(e, l).rear
-  const give = twistGive(empty, loaded)
-  if (expected?.gains && drop < -give / 2)
+  const tolerance = twistTolerance(empty, loaded)
+  if (expected?.gains && drop < -tolerance / 2)
     return { code: 'rows-swapped', set: 'loaded', corners: ['rear-right', 'rear-left'], off: -drop, would: [] }
   const change = twistOf(l) - twistOf(e)
-  if (Math.abs(change) > Math.max(TWIST_CHANGE_LIMIT, 1.5 * give)) {
+  if (Math.abs(change) > Math.max(TWIST_CHANGE_LIMIT, 1.5 * tolerance)) {
     const name = Math.abs(twistOf(l)) >= Math.abs(twistOf(e)) ? 'loaded' : 'empty'
     const off = name === 'loaded' ? change : -change
     return singleOut(name, name === 'loaded' ? l : e, name === 'loaded' ? e : l, off, expected)

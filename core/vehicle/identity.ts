@@ -1,4 +1,4 @@
-import { INCH, type Metres } from '../quantity'
+import { INCH, type Meters } from '../quantity'
 
 /** Transliteration and weights of 49 CFR 565.15, tables III to V. */
 const LETTERS: Record<string, number> = {
@@ -45,11 +45,11 @@ export function checkVin(vin: string): VinVerdict {
 }
 
 /**
- * Outside diameter of a tyre from its size, e.g. `255/70R18`.
+ * Outside diameter of a tire from its size, e.g. `255/70R18`.
  * @returns m, or null where the text is not a metric size
  * Source: definition of the size designation (width in mm, aspect in %, rim in inches).
  */
-export function tyreDiameter(size: string): Metres | null {
+export function tireDiameter(size: string): Meters | null {
   const match = /^(?:LT|P)?(\d{3})\/(\d{2})R(\d{2}(?:\.5)?)/.exec(size)
   if (!match) return null
   return (2 * Number(match[1]) * Number(match[2])) / 100 / 1000 + Number(match[3]) * INCH

@@ -15,8 +15,8 @@ import {
   reconcile,
   remedyFor,
   shareOnAxles,
-  tyreLimit,
-  tyreLoad,
+  tireLimit,
+  tireLoad,
   type LoadItem,
 } from '.'
 
@@ -82,19 +82,19 @@ describe('loads', () => {
     expect(fitted.gross).toBeCloseTo(without.gross + 60, 9)
   })
   test('a scale beats a list, and says how sure it is', () => {
-    const listed = axleWeights(vehicle, [item({ mass: 300, massGive: 60, x: 0 })])
-    const ticket = { front: 1690, rear: 1655, give: 10 }
-    const weighed = axleWeights(vehicle, [item({ mass: 300, massGive: 60, x: 0 })], { loadedTicket: ticket })
+    const listed = axleWeights(vehicle, [item({ mass: 300, massTolerance: 60, x: 0 })])
+    const ticket = { front: 1690, rear: 1655, tolerance: 10 }
+    const weighed = axleWeights(vehicle, [item({ mass: 300, massTolerance: 60, x: 0 })], { loadedTicket: ticket })
     expect(listed.source).toBe('list')
     expect(weighed).toMatchObject({ source: 'ticket', rearTotal: 1655, frontTotal: 1690, rearListed: 300 })
     expect(weighed.rear).toBe(1655 - vehicle.curbRear)
-    expect(weighed.rearGive).toBe(10)
+    expect(weighed.rearTolerance).toBe(10)
     const both = axleWeights(vehicle, [], {
       loadedTicket: ticket,
-      emptyTicket: { front: 1700, rear: 1300, give: 10 },
+      emptyTicket: { front: 1700, rear: 1300, tolerance: 10 },
     })
     expect(both.rear).toBe(355)
-    expect(both.rearGive).toBeCloseTo(10 * Math.SQRT2, 9)
+    expect(both.rearTolerance).toBeCloseTo(10 * Math.SQRT2, 9)
   })
   // Source: moments about the axles, worked by hand (the restoration ratio as SAE J2807 uses it, from memory).
   test('bars of a distributing hitch: 290 kg at 1.25 m, trailer 5.2 m, half restored', () => {
@@ -110,8 +110,7 @@ describe('loads', () => {
     const plain = axleWeights(vehicle, [{ ...towed, restoration: null }])
     expect(plain.front).toBeCloseTo((-290 * 1.25) / 3.7, 9)
     expect(weights.gross + weights.distribution!.trailerAxle).toBeCloseTo(plain.gross, 9)
-    const combination = (w: typeof weights) =>
-      ratingReport(vehicle, [towed], w).margins.find((m) => m.id === 'combination')!
+    const combination = (w: typeof weights) => ratingReport(vehicle, [towed], w).margins.find((m) => m.id === 'gcwr')!
     expect(combination(weights).actual).toBeCloseTo(combination(plain).actual, 9)
   })
   test('the bars restore what was asked of the front', () => {
@@ -127,8 +126,8 @@ describe('loads', () => {
   })
 })
 
-describe('tyres', () => {
-  // Source: load index table of ISO 4000-1/4209-1 as printed in tyre handbooks (from memory), kg.
+describe('tires', () => {
+  // Source: load index table of ISO 4000-1/4209-1 as printed in tire handbooks (from memory), kg.
   test.each([
     ['70', 335],
     ['75', 387],
@@ -152,15 +151,15 @@ describe('tyres', () => {
     ['129', 1850],
     ['132', 2000],
     ['136', 2240],
-  ])('index %s carries %d kg', (index, kg) => expect(tyreLoad(index)!.single).toBe(kg))
-  test('the lower of index and typed limit, dual on duals, less for passenger tyres', () => {
-    const bare = { ...vehicle, tyreLimitRear: null, tyreIndexRear: '121/118' }
-    expect(tyreLimit(bare, 'rear')).toEqual({ limit: 1450, source: 'index' })
-    expect(tyreLimit({ ...bare, rearWheels: 'dual' }, 'rear')!.limit).toBe(1320)
-    // Source: 49 CFR 571.110: a passenger tyre on a truck is divided by 1.10 (from memory).
-    expect(tyreLimit({ ...bare, passengerTyres: true }, 'rear')!.limit).toBeCloseTo(1450 / 1.1, 9)
-    expect(tyreLimit({ ...bare, tyreLimitRear: 1200 }, 'rear')).toEqual({ limit: 1200, source: 'typed' })
-    expect(tyreLimit({ ...bare, tyreIndexRear: null }, 'rear')).toBeNull()
+  ])('index %s carries %d kg', (index, kg) => expect(tireLoad(index)!.single).toBe(kg))
+  test('the lower of index and typed limit, dual on duals, less for passenger tires', () => {
+    const bare = { ...vehicle, tireLimitRear: null, tireIndexRear: '121/118' }
+    expect(tireLimit(bare, 'rear')).toEqual({ limit: 1450, source: 'index' })
+    expect(tireLimit({ ...bare, rearWheels: 'dual' }, 'rear')!.limit).toBe(1320)
+    // Source: 49 CFR 571.110: a passenger tire on a truck is divided by 1.10 (from memory).
+    expect(tireLimit({ ...bare, passengerTires: true }, 'rear')!.limit).toBeCloseTo(1450 / 1.1, 9)
+    expect(tireLimit({ ...bare, tireLimitRear: 1200 }, 'rear')).toEqual({ limit: 1200, source: 'typed' })
+    expect(tireLimit({ ...bare, tireIndexRear: null }, 'rear')).toBeNull()
   })
   // Source: from memory: ETRTO's passenger convention, load with the 0.8th power of pressure.
   test('under-inflated, it carries less; over-inflated, no more', () => {
@@ -168,13 +167,13 @@ describe('tyres', () => {
     expect(loadAtPressure(1450, 90 * PSI, 80 * PSI)).toBe(1450)
     const soft = {
       ...vehicle,
-      tyreLimitRear: null,
-      tyreIndexRear: '121/118',
-      tyrePressureRear: 50 * PSI,
-      tyrePressureFull: 80 * PSI,
+      tireLimitRear: null,
+      tireIndexRear: '121/118',
+      tirePressureRear: 50 * PSI,
+      tirePressureFull: 80 * PSI,
     }
-    expect(tyreLimit(soft, 'rear')).toMatchObject({ source: 'index-at-pressure' })
-    const rated = ratingReport(soft, [], axleWeights(soft, [])).margins.find((m) => m.id === 'rear-tyre')!
+    expect(tireLimit(soft, 'rear')).toMatchObject({ source: 'index-at-pressure' })
+    const rated = ratingReport(soft, [], axleWeights(soft, [])).margins.find((m) => m.id === 'rear-tire')!
     expect(rated.source).toBe('sidewall-at-pressure')
     expect(rated.limit).toBeCloseTo(1450 * (50 / 80) ** 0.8, 6)
   })
@@ -193,28 +192,28 @@ describe('what brings an exceeded rating inside', () => {
             ...i,
             mass: i.mass - (takeOff.find((t) => t.item.id === i.id)?.mass ?? 0),
           }))
-          const left = report(lighter).margins.find((m) => m.id === over.id)!.left!
+          const left = report(lighter).margins.find((m) => m.id === over.id)!.remaining!
           expect(left).toBeGreaterThan(-1e-6)
-          // Not more than needed; a tyre's heavy side can change over, and then it has a little to spare.
-          if (over.id !== 'rear-tyre') expect(left).toBeLessThan(1e-6)
+          // Not more than needed; a tire's heavy side can change over, and then it has a little to spare.
+          if (over.id !== 'rear-tire') expect(left).toBeLessThan(1e-6)
         }
       }),
     )
   })
   test('moving a load where it says brings this inside and passes nothing else', () => {
     const worse = [item({ id: 'h', mass: 1500, x: -0.9 })]
-    const rear = report(worse).exceeded.find((m) => m.id === 'rear-axle')!
+    const rear = report(worse).exceeded.find((m) => m.id === 'gawr-rear')!
     const { move } = remedyFor(rear, vehicle, worse)
     expect(move!.x).toBeGreaterThan(-0.9)
     const after = report([{ ...worse[0]!, x: move!.x, y: move!.y }])
-    expect(after.exceeded.map((m) => m.id)).not.toContain('rear-axle')
+    expect(after.exceeded.map((m) => m.id)).not.toContain('gawr-rear')
     // A little less, and it is over again: it is the nearest such place.
     const short = report([{ ...worse[0]!, x: move!.x - 0.02 }])
-    expect(short.exceeded.map((m) => m.id)).toContain('rear-axle')
+    expect(short.exceeded.map((m) => m.id)).toContain('gawr-rear')
   })
   test('an overload that no move mends has none', () => {
     const gross = [item({ mass: 2_000, x: 1.5 })]
-    const over = report(gross).exceeded.find((m) => m.id === 'gross')!
+    const over = report(gross).exceeded.find((m) => m.id === 'gvwr')!
     expect(remedyFor(over, vehicle, gross).move).toBeNull()
     const hitched = [item({ place: 'tongue', mass: 700, x: -1.25 })]
     const tongue = report(hitched).exceeded.find((m) => m.id === 'tongue')!
@@ -225,16 +224,19 @@ describe('what brings an exceeded rating inside', () => {
 describe('heights away from the axles', () => {
   // Source: a straight line through two points, by hand.
   test('marks ahead of and behind their axles', () => {
-    const at = carryToAxles({ front: 0.01, rear: 0.05, frontGive: 0.001, rearGive: 0.001 }, 4, { front: 0, rear: -1 })
+    const at = carryToAxles({ front: 0.01, rear: 0.05, frontTolerance: 0.001, rearTolerance: 0.001 }, 4, {
+      front: 0,
+      rear: -1,
+    })
     expect(at.rear).toBeCloseTo(0.05 - 0.04 / 5, 9)
     expect(at.front).toBeCloseTo(0.01, 9)
-    expect(at.rearGive).toBeCloseTo(0.001 * Math.hypot(4 / 5, 1 / 5), 9)
+    expect(at.rearTolerance).toBeCloseTo(0.001 * Math.hypot(4 / 5, 1 / 5), 9)
   })
   test('any two points of one straight side give its heights over the axles', () => {
     fc.assert(
       fc.property(between(-0.1, 0.1), between(-0.1, 0.1), between(-0.8, 0.8), between(-0.8, 0.8), (f, r, df, dr) => {
         const line = (x: number) => r + ((f - r) * x) / 3.7
-        const change = { front: line(3.7 + df), rear: line(dr), frontGive: 0, rearGive: 0 }
+        const change = { front: line(3.7 + df), rear: line(dr), frontTolerance: 0, rearTolerance: 0 }
         const axles = carryToAxles(change, 3.7, { front: df, rear: dr })
         expect(axles.front).toBeCloseTo(f, 9)
         expect(axles.rear).toBeCloseTo(r, 9)
@@ -259,20 +261,20 @@ describe('views of one load', () => {
   test('views that overlap are weighed together', () => {
     // Source: inverse-variance mean, worked by hand: (300/400 + 320/100)/(1/400 + 1/100) = 316.
     const both = reconcile([
-      { source: 'said', value: 300, give: 20 },
-      { source: 'squat', value: 320, give: 10 },
+      { source: 'listed', value: 300, tolerance: 20 },
+      { source: 'squat', value: 320, tolerance: 10 },
     ])!
     expect(both.value).toBeCloseTo(316, 9)
-    expect(both.give).toBeCloseTo(Math.sqrt(80), 9)
+    expect(both.tolerance).toBeCloseTo(Math.sqrt(80), 9)
     expect(both.agree).toBe(true)
   })
   test('of three that do not agree the odd one is named; of two, none', () => {
-    const said = { source: 'said', value: 200 * POUND, give: 20 }
+    const said = { source: 'listed', value: 200 * POUND, tolerance: 20 }
     const others = [
-      { source: 'squat', value: 300, give: 15 },
-      { source: 'pressure', value: 310, give: 15 },
+      { source: 'squat', value: 300, tolerance: 15 },
+      { source: 'pressure', value: 310, tolerance: 15 },
     ]
-    expect(reconcile([said, ...others])).toMatchObject({ agree: false, odd: 'said' })
+    expect(reconcile([said, ...others])).toMatchObject({ agree: false, odd: 'listed' })
     expect(reconcile([said, others[0]!])).toMatchObject({ agree: false, odd: null })
     expect(reconcile([])).toBeNull()
   })

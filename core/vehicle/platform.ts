@@ -18,10 +18,10 @@ export const platformSchema = z
         rearOverhang: v.rearOverhang,
         track: v.track,
         springSpacing: v.springSpacing,
-        tyreRate: v.tyreRate,
+        tireRate: v.tireRate,
         frontWheelRate: v.frontWheelRate,
         rearWheelRate: v.rearWheelRate,
-        rearWheelRateGive: v.rearWheelRateGive,
+        rearWheelRateTolerance: v.rearWheelRateTolerance,
         reboundTravel: v.reboundTravel,
       })
       .partial()

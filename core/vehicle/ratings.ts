@@ -1,12 +1,12 @@
 import { GRAVITY, type Kilograms } from '../quantity'
 import type { AxleWeights } from './axle-weights'
 import { loadMass, type LoadItem, type Vehicle } from './schema'
-import { tyreLimit } from './tyre-limit'
+import { tireLimit } from './tire-limit'
 
 export type RatingId =
-  'front-axle' | 'rear-axle' | 'gross' | 'front-tyre' | 'rear-tyre' | 'receiver' | 'tongue' | 'combination' | 'kit'
+  'gawr-front' | 'gawr-rear' | 'gvwr' | 'front-tire' | 'rear-tire' | 'receiver' | 'tongue' | 'gcwr' | 'kit'
 
-/** Who gave a limit: a plate or paper of the vehicle, a tyre's sidewall, that corrected for pressure, or a kit. */
+/** Who gave a limit: a plate or paper of the vehicle, a tire's sidewall, that corrected for pressure, or a kit. */
 export type RatingSource = 'plate' | 'sidewall' | 'sidewall-at-pressure' | 'hitch label' | 'kit'
 
 export interface RatingMargin {
@@ -16,7 +16,7 @@ export interface RatingMargin {
   source: RatingSource
   actual: Kilograms
   /** Limit less actual; negative is an overload. Null with an unknown limit. */
-  left: Kilograms | null
+  remaining: Kilograms | null
 }
 
 export interface RatingReport {
@@ -36,12 +36,12 @@ export interface KitLoad {
   carried: Kilograms
 }
 
-const TYRE_SOURCES = { typed: 'sidewall', index: 'sidewall', 'index-at-pressure': 'sidewall-at-pressure' } as const
+const TIRE_SOURCES = { typed: 'sidewall', index: 'sidewall', 'index-at-pressure': 'sidewall-at-pressure' } as const
 
 /**
  * What is left of every rating under a load. Helper springs change none of these.
  *
- * A tyre's share is half its axle, or a quarter on dual rear wheels, moved by the roll moment over the track: the
+ * A tire's share is half its axle, or a quarter on dual rear wheels, moved by the roll moment over the track: the
  * heavier side is compared. With weight-distributing bars the ball still carries the whole static tongue weight while
  * they are being hooked up, so receiver and tongue are compared with that.
  * @returns kg; the tightest known margin names itself
@@ -59,20 +59,20 @@ export function ratingReport(
   const total = (list: readonly LoadItem[]) => list.reduce((sum, i) => sum + loadMass(i), 0)
   const { ratings } = vehicle
   const shift = Math.abs(weights.rollMoment) / (vehicle.track * GRAVITY)
-  const rearTyres = vehicle.rearWheels === 'dual' ? 2 : 1
-  const tyre = (axle: 'front' | 'rear') => {
-    const found = tyreLimit(vehicle, axle)
-    return { limit: found?.limit ?? null, source: found ? TYRE_SOURCES[found.source] : ('sidewall' as const) }
+  const rearTires = vehicle.rearWheels === 'dual' ? 2 : 1
+  const tire = (axle: 'front' | 'rear') => {
+    const found = tireLimit(vehicle, axle)
+    return { limit: found?.limit ?? null, source: found ? TIRE_SOURCES[found.source] : ('sidewall' as const) }
   }
 
   type Row = [RatingId, Kilograms | null, RatingSource, Kilograms]
-  const [front, rear] = [tyre('front'), tyre('rear')]
+  const [front, rear] = [tire('front'), tire('rear')]
   const rows: Row[] = [
-    ['front-axle', ratings.frontAxle, 'plate', weights.frontTotal],
-    ['rear-axle', ratings.rearAxle, 'plate', weights.rearTotal],
-    ['gross', ratings.gross, 'plate', weights.gross],
-    ['front-tyre', front.limit, front.source, weights.frontTotal / 2],
-    ['rear-tyre', rear.limit, rear.source, (weights.rearTotal / 2 + shift) / rearTyres],
+    ['gawr-front', ratings.gawrFront, 'plate', weights.frontTotal],
+    ['gawr-rear', ratings.gawrRear, 'plate', weights.rearTotal],
+    ['gvwr', ratings.gvwr, 'plate', weights.gross],
+    ['front-tire', front.limit, front.source, weights.frontTotal / 2],
+    ['rear-tire', rear.limit, rear.source, (weights.rearTotal / 2 + shift) / rearTires],
   ]
   if (onReceiver.length) rows.push(['receiver', ratings.receiver, 'hitch label', total(onReceiver)])
   if (hitched.length) rows.push(['tongue', ratings.tongue, 'hitch label', total(hitched)])
@@ -80,7 +80,7 @@ export function ratingReport(
     // The part of the trailer that rests on the vehicle is already in its gross weight.
     const behind = towed.reduce((sum, i) => sum + Math.max(0, (i.trailerMass ?? 0) - loadMass(i)), 0)
     const backOnTrailer = weights.distribution?.trailerAxle ?? 0
-    rows.push(['combination', ratings.combination, 'plate', weights.gross + behind + backOnTrailer])
+    rows.push(['gcwr', ratings.gcwr, 'plate', weights.gross + behind + backOnTrailer])
   }
   if (kit) rows.push(['kit', kit.capacity, 'kit', kit.carried])
   const margins = rows.map(([id, limit, source, actual]) => ({
@@ -88,14 +88,14 @@ export function ratingReport(
     limit,
     source,
     actual,
-    left: limit === null ? null : limit - actual,
+    remaining: limit === null ? null : limit - actual,
   }))
-  const known = margins.filter((m) => m.left !== null).sort((a, b) => a.left! - b.left!)
+  const known = margins.filter((m) => m.remaining !== null).sort((a, b) => a.remaining! - b.remaining!)
   return {
     margins,
     tightest: known[0] ?? null,
-    exceeded: known.filter((m) => m.left! < 0 && m.id !== 'kit'),
-    kitExceeded: known.find((m) => m.left! < 0 && m.id === 'kit') ?? null,
-    unknown: margins.filter((m) => m.left === null),
+    exceeded: known.filter((m) => m.remaining! < 0 && m.id !== 'kit'),
+    kitExceeded: known.find((m) => m.remaining! < 0 && m.id === 'kit') ?? null,
+    unknown: margins.filter((m) => m.remaining === null),
   }
 }

@@ -2,13 +2,13 @@ export interface View<Source extends string> {
   source: Source
   value: number
   /** Plus or minus, over zero. */
-  give: number
+  tolerance: number
 }
 export interface Reconciled<Source extends string> {
   views: View<Source>[]
   /** Mean weighted by certainty, and its plus-or-minus; null with no view. */
   value: number
-  give: number
+  tolerance: number
   /** Whether every two views overlap within their plus-or-minus taken together. */
   agree: boolean
   /** The view furthest from the mean of the others, when they do not agree and there are three. */
@@ -16,20 +16,23 @@ export interface Reconciled<Source extends string> {
 }
 
 /** |a - b| over the half-widths in quadrature: above 1 two views of one thing contradict each other. */
-const apart = (a: View<string>, b: View<string>) => Math.abs(a.value - b.value) / Math.hypot(a.give, b.give)
+const apart = (a: View<string>, b: View<string>) => Math.abs(a.value - b.value) / Math.hypot(a.tolerance, b.tolerance)
 
 /**
  * Brings independent views of one quantity together.
  *
  * @returns null when there is none
- * Source: weighted mean with weights 1/give^2; normalised error E_n as in ISO/IEC 17043 (from memory).
+ * Source: weighted mean with weights 1/tolerance^2; normalized error E_n as in ISO/IEC 17043 (from memory).
  */
 export function reconcile<Source extends string>(views: readonly View<Source>[]): Reconciled<Source> | null {
-  const sure = views.map((v) => ({ ...v, give: Math.max(v.give, 1e-9) }))
+  const sure = views.map((v) => ({ ...v, tolerance: Math.max(v.tolerance, 1e-9) }))
   if (!sure.length) return null
   const mean = (list: readonly View<Source>[]) => {
-    const total = list.reduce((sum, v) => sum + 1 / v.give ** 2, 0)
-    return { value: list.reduce((sum, v) => sum + v.value / v.give ** 2, 0) / total, give: Math.sqrt(1 / total) }
+    const total = list.reduce((sum, v) => sum + 1 / v.tolerance ** 2, 0)
+    return {
+      value: list.reduce((sum, v) => sum + v.value / v.tolerance ** 2, 0) / total,
+      tolerance: Math.sqrt(1 / total),
+    }
   }
   const agree = sure.every((a, i) => sure.slice(i + 1).every((b) => apart(a, b) <= 1))
   const fromOthers = (v: View<Source>) => {

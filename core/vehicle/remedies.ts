@@ -1,4 +1,4 @@
-import type { Kilograms, Metres } from '../quantity'
+import type { Kilograms, Meters } from '../quantity'
 import { axleWeights, type WeighedWith } from './axle-weights'
 import { ratingReport, type RatingId, type RatingMargin } from './ratings'
 import { loadMass, type LoadItem, type Vehicle } from './schema'
@@ -8,37 +8,37 @@ export interface Remedy {
   /** How much of which load has to come off, the ones that weigh most on this rating first; null when even all is not enough. */
   takeOff: { item: LoadItem; mass: Kilograms }[] | null
   /** One load that, moved, brings this rating inside without passing another. */
-  move: { item: LoadItem; x: Metres; y: Metres } | null
+  move: { item: LoadItem; x: Meters; y: Meters } | null
 }
 
 /** What 1 kg of an item at its place adds to what a rating is compared with. */
 function weightOn(rating: RatingId, vehicle: Vehicle, { place, x, y }: LoadItem, heavySide: number): number {
   const ahead = x / vehicle.wheelbase
   switch (rating) {
-    case 'front-axle':
+    case 'gawr-front':
       return ahead
-    case 'rear-axle':
+    case 'gawr-rear':
     case 'kit':
       return 1 - ahead
-    case 'gross':
-    case 'combination':
+    case 'gvwr':
+    case 'gcwr':
       return 1
-    case 'front-tyre':
+    case 'front-tire':
       return ahead / 2
-    case 'rear-tyre':
-      return ((1 - ahead) / 2 + (heavySide * y) / vehicle.track) / rearTyres(vehicle)
+    case 'rear-tire':
+      return ((1 - ahead) / 2 + (heavySide * y) / vehicle.track) / rearTires(vehicle)
     case 'receiver':
       return place === 'receiver' || place === 'tongue' ? 1 : 0
     case 'tongue':
       return place === 'tongue' ? 1 : 0
   }
 }
-const rearTyres = ({ rearWheels }: Vehicle) => (rearWheels === 'dual' ? 2 : 1)
+const rearTires = ({ rearWheels }: Vehicle) => (rearWheels === 'dual' ? 2 : 1)
 
 /** Clear of the ends of the load floor. */
-const END: Metres = 0.2
+const END: Meters = 0.2
 /** Past the edge of the limit, so that rounding to a sixteenth does not lose it again. */
-const INSIDE: Metres = 0.002
+const INSIDE: Meters = 0.002
 
 /**
  * What would bring an exceeded rating inside: how much to take off, or where to move one load to.
@@ -59,12 +59,12 @@ export function remedyFor(
     .filter(({ item, on }) => on > 0 && loadMass(item) > 0)
     .sort((a, b) => b.on * loadMass(b.item) - a.on * loadMass(a.item))
   const takeOff: { item: LoadItem; mass: Kilograms }[] = []
-  let left = -over.left!
+  let excess = -over.remaining!
   for (const { item, on } of shares) {
-    if (left <= 0) break
-    const mass = Math.min(loadMass(item), left / on)
+    if (excess <= 0) break
+    const mass = Math.min(loadMass(item), excess / on)
     takeOff.push({ item, mass })
-    left -= mass * on
+    excess -= mass * on
   }
   const before = exceeded(vehicle, items, weighed)
   const movable = items
@@ -80,28 +80,28 @@ export function remedyFor(
     )
     return !after.includes(over.id) && after.every((id) => before.includes(id))
   })
-  return { rating: over.id, takeOff: left > 1e-9 ? null : takeOff, move: move ?? null }
+  return { rating: over.id, takeOff: excess > 1e-9 ? null : takeOff, move: move ?? null }
 }
 
-const floorEnd = ({ wheelbase }: Vehicle, { place }: LoadItem): Metres => (place === 'bed' ? 0.6 : 0.9) * wheelbase
+const floorEnd = ({ wheelbase }: Vehicle, { place }: LoadItem): Meters => (place === 'bed' ? 0.6 : 0.9) * wheelbase
 
 /** Nearest places of one load at which an exceeded rating is just inside. */
-function placesFor(over: RatingMargin, vehicle: Vehicle, item: LoadItem): { x: Metres; y: Metres }[] {
+function placesFor(over: RatingMargin, vehicle: Vehicle, item: LoadItem): { x: Meters; y: Meters }[] {
   const { x, y } = item
-  const along = (-over.left! / loadMass(item)) * vehicle.wheelbase + INSIDE
+  const along = (-over.remaining! / loadMass(item)) * vehicle.wheelbase + INSIDE
   switch (over.id) {
-    case 'rear-axle':
+    case 'gawr-rear':
     case 'kit':
       return [{ x: x + along, y }]
-    case 'front-axle':
+    case 'gawr-front':
       return [{ x: x - along, y }]
-    case 'front-tyre':
+    case 'front-tire':
       return [{ x: x - 2 * along, y }]
-    case 'rear-tyre': {
-      const tyres = rearTyres(vehicle)
-      const across = ((-over.left! * tyres) / loadMass(item)) * vehicle.track + INSIDE
+    case 'rear-tire': {
+      const tires = rearTires(vehicle)
+      const across = ((-over.remaining! * tires) / loadMass(item)) * vehicle.track + INSIDE
       const inward = Math.abs(y) >= across ? [{ x, y: y - Math.sign(y) * across }] : []
-      return [...inward, { x: x + 2 * tyres * along, y }]
+      return [...inward, { x: x + 2 * tires * along, y }]
     }
     default:
       return []

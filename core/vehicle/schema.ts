@@ -13,7 +13,7 @@ const name = (what: string, max = 60) =>
     .min(1, { error: `${what} is missing: type it as it stands on the papers` })
     .max(max, { error: `${what} is too long: ${max} characters at most` })
 
-const antiRoll = (what: string) =>
+const swayBar = (what: string) =>
   z
     .number({ error: `${what} must be a number, N·m a radian` })
     .min(0, { error: `${what} cannot be below zero` })
@@ -35,7 +35,7 @@ const loadIndex = z
 /** Anything that comes in beside the springs after some squat: helper leaves, then a bump stop. */
 export const stageSchema = z.strictObject({
   kind: z.enum(['leaf', 'bump-stop'], { error: 'a stage is leaf or bump-stop' }),
-  /** Squat over the springs, from unladen, at which it touches. */
+  /** Squat over the springs, from empty, at which it touches. */
   at: bounded('length', 0, 0.4),
   /** Rate it adds, a side. */
   adds: bounded('rate', 1_000, 2_000_000),
@@ -79,28 +79,28 @@ export const vehicleSchema = z
     /** Rear axle to hitch ball, positive behind; null where no hitch is fitted. */
     hitchBehindAxle: bounded('length', 0.3, 6).nullable(),
     track: bounded('length', 1, 2.6),
-    /** Between the centres of the two rear springs. */
+    /** Between the centers of the two rear springs. */
     springSpacing: bounded('length', 0.5, 2),
-    tyreSize: z
+    tireSize: z
       .string()
       .max(30)
       .regex(/^(?:LT|P)?\d{3}\/\d{2}R\d{2}(?:\.5)?C?$/, {
-        error: 'Tyre size must read like 255/70R18',
+        error: 'Tire size must read like 255/70R18',
       }),
-    /** Load limit of one tyre as mounted (dual value on dual rear wheels), at the pressure it is run at. */
-    tyreLimitFront: rating,
-    tyreLimitRear: rating,
-    tyreIndexFront: loadIndex,
-    tyreIndexRear: loadIndex,
-    /** Passenger tyres on a truck, van or motorhome carry less than their index says. */
-    passengerTyres: z.boolean().default(false),
+    /** Load limit of one tire as mounted (dual value on dual rear wheels), at the pressure it is run at. */
+    tireLimitFront: rating,
+    tireLimitRear: rating,
+    tireIndexFront: loadIndex,
+    tireIndexRear: loadIndex,
+    /** Passenger tires on a truck, van or motorhome carry less than their index says. */
+    passengerTires: z.boolean().default(false),
     /** Cold, as they are run; null where nobody has looked. */
-    tyrePressureFront: bounded('pressure', 50_000, 1_200_000).nullable().default(null),
-    tyrePressureRear: bounded('pressure', 50_000, 1_200_000).nullable().default(null),
-    /** Cold pressure at which the load index holds, from sidewall or tyre table. */
-    tyrePressureFull: bounded('pressure', 50_000, 1_200_000).nullable().default(null),
-    /** One tyre's vertical rate; null where unknown. */
-    tyreRate: bounded('rate', 50_000, 2_000_000).nullable(),
+    tirePressureFront: bounded('pressure', 50_000, 1_200_000).nullable().default(null),
+    tirePressureRear: bounded('pressure', 50_000, 1_200_000).nullable().default(null),
+    /** Cold pressure at which the load index holds, from sidewall or tire table. */
+    tirePressureFull: bounded('pressure', 50_000, 1_200_000).nullable().default(null),
+    /** One tire's vertical rate; null where unknown. */
+    tireRate: bounded('rate', 50_000, 2_000_000).nullable(),
     curbFront: bounded('mass', 200, 12_000),
     curbRear: bounded('mass', 200, 15_000),
     /** Axle, wheels and half the springs: what the rear springs do not carry. */
@@ -108,17 +108,17 @@ export const vehicleSchema = z
     /** The same of the front; null where unknown: then as heavy as the rear's. */
     frontUnsprung: bounded('mass', 30, 1_500).nullable().default(null),
     ratings: z.strictObject({
-      gross: rating,
-      frontAxle: rating,
-      rearAxle: rating,
+      gvwr: rating,
+      gawrFront: rating,
+      gawrRear: rating,
       receiver: rating,
       tongue: rating,
-      combination: bounded('mass', 500, 60_000).nullable(),
+      gcwr: bounded('mass', 500, 60_000).nullable(),
     }),
-    /** Wheel rate of one side; null where unknown. `give` is its plus-or-minus. */
+    /** Wheel rate of one side; null where unknown. `tolerance` is its plus-or-minus. */
     frontWheelRate: bounded('rate', 5_000, 400_000).nullable(),
     rearWheelRate: bounded('rate', 5_000, 400_000).nullable(),
-    rearWheelRateGive: bounded('rate', 0, 200_000),
+    rearWheelRateTolerance: bounded('rate', 0, 200_000),
     /** Helper leaves and bump stop of the rear, in the order they touch. */
     rearStages: z.array(stageSchema).max(3, { error: 'three stages at most' }).default([]),
     /** Half the force between loading and unloading the rear springs, both sides, N; null where never measured. */
@@ -128,16 +128,16 @@ export const vehicleSchema = z
       .max(5_000, { error: 'Rear spring friction above 5000 N is no friction: check it' })
       .nullable()
       .default(null),
-    /** Anti-roll bars, at the wheels; 0 for none. */
-    antiRollFront: antiRoll('Front anti-roll bar'),
-    antiRollRear: antiRoll('Rear anti-roll bar'),
-    /** Centre of gravity above the ground, unladen; null where unknown. */
+    /** Sway bars, at the wheels; 0 for none. */
+    swayBarFront: swayBar('Front sway bar'),
+    swayBarRear: swayBar('Rear sway bar'),
+    /** Center of gravity above the ground, empty; null where unknown. */
     gravityHeight: bounded('length', 0.3, 2.5).nullable().default(null),
-    /** Ball, lowest point of the hitch and rear bumper above the ground, unladen. */
+    /** Ball, lowest point of the hitch and rear bumper above the ground, empty. */
     ballHeight: bounded('length', 0.15, 1.5).nullable().default(null),
     hitchClearance: bounded('length', 0.05, 1.2).nullable().default(null),
     bumperHeight: bounded('length', 0.2, 1.5).nullable().default(null),
-    /** How far ahead of its axle each height mark sits; 0 for a lip mark over the wheel's centre. */
+    /** How far ahead of its axle each height mark sits; 0 for a lip mark over the wheel's center. */
     markFront: bounded('length', -1.5, 1.5).default(0),
     markRear: bounded('length', -1.5, 1.5).default(0),
     /** Rear axle's free travel down from ride height until shock or strap stops it. */
@@ -159,7 +159,7 @@ export const surveySchema = z.strictObject({
   /** Height of the block between leaf pack and axle; 0 where there is none. */
   liftBlock: bounded('length', 0, 0.25).nullable(),
   otherLift: z.boolean().nullable(),
-  jounceBumper: z.enum(['two-bolt', 'three-bolt', 'twist-in', 'on-leaf', 'on-axle', 'none']).nullable(),
+  bumpStop: z.enum(['two-bolt', 'three-bolt', 'twist-in', 'on-leaf', 'on-axle', 'none']).nullable(),
   exhaustSide: z.enum(['left', 'right', 'both', 'none']).nullable(),
   exhaustDiameter: bounded('length', 0.02, 0.2).nullable(),
   exhaustFactory: z.boolean().nullable(),
@@ -168,7 +168,7 @@ export const surveySchema = z.strictObject({
   brakeLines: z.enum(['inside', 'outside']).nullable(),
   hitchRails: z.boolean().nullable(),
   runningBoards: z.boolean().nullable(),
-  axleVent: z.enum(['left', 'right', 'centre', 'none']).nullable(),
+  axleVent: z.enum(['left', 'right', 'center', 'none']).nullable(),
   loadSensingValve: z.boolean().nullable(),
   factoryAir: z.boolean().nullable(),
   springsChanged: z.boolean().nullable(),
@@ -208,13 +208,13 @@ export const loadItemSchema = z.strictObject({
     .max(1, { error: 'Fill must be 1 (full) or less' })
     .default(1),
   /** Plus or minus: "a couple of hundred" is an interval. */
-  massGive: bounded('mass', 0, 10_000),
+  massTolerance: bounded('mass', 0, 10_000),
   place: z.enum(PLACES, { error: `Place must be one of ${PLACES.join(', ')}` }),
   /** Ahead of the rear axle, negative behind it. */
   x: bounded('length', -8, 9),
-  /** Left of the centre line, negative to the right. */
+  /** Left of the center line, negative to the right. */
   y: bounded('length', -1.5, 1.5),
-  /** Its centre above the ground. */
+  /** Its center above the ground. */
   z: bounded('length', 0, 4).default(1),
   /** Loaded trailer behind a tongue or pin, for the combination rating. */
   trailerMass: bounded('mass', 0, 30_000).nullable(),

@@ -8,9 +8,9 @@ import {
   distributeWeight,
   ratingReport,
   shareOnAxles,
-  readingGive,
-  summariseHeights,
-  tyreDiameter,
+  readingTolerance,
+  summarizeHeights,
+  tireDiameter,
   usualPlace,
   axleWeights,
   type LoadItem,
@@ -92,10 +92,10 @@ describe('identity', () => {
     expect(checkVin('123')).toBe('length')
   })
   // Source: definition of the size; 275/65R20 "about 34 in tall" is common practice.
-  test('tyre diameter', () => {
-    expect(tyreDiameter('255/70R18')! * 1000).toBeCloseTo(814.2, 1)
-    expect(tyreDiameter('LT275/65R20')! / INCH).toBeCloseTo(34, 0)
-    expect(tyreDiameter('31x10.5')).toBeNull()
+  test('tire diameter', () => {
+    expect(tireDiameter('255/70R18')! * 1000).toBeCloseTo(814.2, 1)
+    expect(tireDiameter('LT275/65R20')! / INCH).toBeCloseTo(34, 0)
+    expect(tireDiameter('31x10.5')).toBeNull()
   })
 })
 
@@ -108,20 +108,20 @@ describe('corner heights', () => {
       ]),
     )
   test('averages, rake and lean', () => {
-    const s = summariseHeights(set(23.5, 23.4375, 26.125, 26.1875))
+    const s = summarizeHeights(set(23.5, 23.4375, 26.125, 26.1875))
     expect(s.rear! / INCH).toBeCloseTo(26.15625, 6)
     expect(s.rake! / INCH).toBeCloseTo(26.15625 - 23.46875, 6)
     expect(s.leanRear! / INCH).toBeCloseTo(0.0625, 6)
     // Source: GUM 5.1.2: a mean of two readings of 1/16 each is good to 1/16 over the root of two.
-    expect(s.rearGive / INCH).toBeCloseTo(1 / 16 / Math.SQRT2, 9)
-    expect(s.rakeGive / INCH).toBeCloseTo(1 / 16, 9)
+    expect(s.rearTolerance / INCH).toBeCloseTo(1 / 16 / Math.SQRT2, 9)
+    expect(s.rakeTolerance / INCH).toBeCloseTo(1 / 16, 9)
   })
   test('missing corners stay visible, a weaker reading is weaker', () => {
-    const s = summariseHeights({ 'rear-left': { value: 0.66, about: true } })
+    const s = summarizeHeights({ 'rear-left': { value: 0.66, about: true } })
     expect(s.missing).toEqual(['front-left', 'front-right', 'rear-right'])
     expect(s.rear).toBeNull()
-    expect(readingGive({ value: 0.66, about: true })).toBeCloseTo(INCH / 2, 9)
-    expect(readingGive({ value: 0.66, about: false, give: 0.001 })).toBe(0.001)
+    expect(readingTolerance({ value: 0.66, about: true })).toBeCloseTo(INCH / 2, 9)
+    expect(readingTolerance({ value: 0.66, about: false, tolerance: 0.001 })).toBe(0.001)
   })
 })
 
@@ -132,17 +132,17 @@ describe('ratings', () => {
     rearWheels: 'dual',
     curbFront: 1500,
     curbRear: 2000,
-    tyreLimitFront: 900,
-    tyreLimitRear: 800,
-    tyreIndexFront: null,
-    tyreIndexRear: null,
-    ratings: { gross: 5000, frontAxle: 1900, rearAxle: 3000, receiver: null, tongue: 250, combination: 7000 },
+    tireLimitFront: 900,
+    tireLimitRear: 800,
+    tireIndexFront: null,
+    tireIndexRear: null,
+    ratings: { gvwr: 5000, gawrFront: 1900, gawrRear: 3000, receiver: null, tongue: 250, gcwr: 7000 },
   } as Vehicle
   const item = (part: Partial<LoadItem>): LoadItem => ({
     id: 'a',
     name: 'a',
     mass: 0,
-    massGive: 0,
+    massTolerance: 0,
     place: 'bed',
     x: 0,
     y: 0,
@@ -159,21 +159,21 @@ describe('ratings', () => {
 
   test('the least margin names itself, and springs are not in it', () => {
     const r = report([item({ mass: 900 })])
-    expect(r.tightest).toMatchObject({ id: 'rear-tyre', left: 75 })
+    expect(r.tightest).toMatchObject({ id: 'rear-tire', remaining: 75 })
     expect(r.exceeded).toEqual([])
   })
   test('an overload is negative', () => {
-    expect(report([item({ mass: 1200 })]).exceeded.map((m) => m.id)).toContain('rear-axle')
+    expect(report([item({ mass: 1200 })]).exceeded.map((m) => m.id)).toContain('gawr-rear')
   })
   test('a tongue load is held against receiver, tongue and combination; unknown ones stay open', () => {
     const r = report([item({ mass: 300, place: 'tongue', x: -1.2, trailerMass: 2900 })])
     expect(r.exceeded.map((m) => m.id)).toContain('tongue')
     expect(r.unknown.map((m) => m.id)).toEqual(['receiver'])
-    expect(r.margins.find((m) => m.id === 'combination')!.actual).toBeCloseTo(3500 + 2900, 6)
+    expect(r.margins.find((m) => m.id === 'gcwr')!.actual).toBeCloseTo(3500 + 2900, 6)
   })
-  test('an off-centre load makes one tyre the heavier', () => {
-    const centred = report([item({ mass: 900 })]).tightest!.left!
-    expect(report([item({ mass: 900, y: 0.3 })]).tightest!.left!).toBeCloseTo(centred - (900 * 0.3) / 1.8 / 2, 6)
+  test('an off-center load makes one tire the heavier', () => {
+    const centered = report([item({ mass: 900 })]).tightest!.remaining!
+    expect(report([item({ mass: 900, y: 0.3 })]).tightest!.remaining!).toBeCloseTo(centered - (900 * 0.3) / 1.8 / 2, 6)
   })
 })
 

@@ -26,7 +26,7 @@ export const HOW_TO_FIND: Record<Fact, string> = {
   year: 'from the papers',
   liftBlock: 'measure the block between leaf pack and axle; 0 where there is none',
   otherLift: 'look for longer shackles, spacers above the coils, or a body lift',
-  jounceBumper: 'look at the rubber between axle and frame: how many bolts hold it, and to what',
+  bumpStop: 'look at the rubber between axle and frame: how many bolts hold it, and to what',
   exhaustSide: 'follow the pipe past the rear axle',
   exhaustDiameter: 'measure across the pipe beside the axle',
   exhaustFactory: "look for welds and a maker other than the vehicle's",
@@ -37,7 +37,7 @@ export const HOW_TO_FIND: Record<Fact, string> = {
   runningBoards: 'look along the rocker',
   axleVent: 'find the small hose or cap on top of the axle housing',
   loadSensingValve: 'look for a rod from the axle to a valve on the frame',
-  factoryAir: 'look for bags, a height sensor arm or a levelling switch',
+  factoryAir: 'look for bags, a height sensor arm or a leveling switch',
   springsChanged: 'ask the owner; look for new paint on the springs',
   oldHelper: "look for bags, extra leaves or rubber blocks that are not the maker's",
   coilInsideDiameter: 'measure inside a middle coil with a bent rule',
@@ -75,7 +75,7 @@ export const PREFERENCE_QUESTIONS: { [K in Worded]: { ask: string; answers: Reco
     ask: 'How often does the load change?',
     answers: { seldom: 'seldom', sometimes: 'now and then', daily: 'every day' },
   },
-  offCentre: { ask: 'Is it off centre?', answers: { no: 'no', sometimes: 'at times', often: 'mostly' } },
+  offCenter: { ask: 'Is it off center?', answers: { no: 'no', sometimes: 'at times', often: 'mostly' } },
   emptyRide: {
     ask: 'How should it ride empty?',
     answers: { unimportant: 'does not matter', matters: 'not harshly', first: 'that comes first' },
@@ -95,11 +95,11 @@ export function noSaleText(hold: NoSale, system: UnitSystem): string {
     case 'over-rating':
       return `"${hold.loadCase}" is ${formatQuantity('mass', hold.over, system)} over the ${RATING_NAMES[hold.rating]}. No spring changes that: take weight off or move it.`
     case 'factory-air':
-      return "It has factory self-levelling. Helper springs work against it: have it mended, or taken out by its maker's procedure, first."
+      return "It has factory self-leveling. Helper springs work against it: have it mended, or taken out by its maker's procedure, first."
     case 'unsound-frame':
       return 'Its frame was found unsound. Nothing is mounted on it until a licensed technician has mended it.'
     case 'brake-valve':
-      return "It has a load-sensing brake valve and the vehicle maker's procedure is not in hand. Levelled, the valve would read a loaded axle as empty."
+      return "It has a load-sensing brake valve and the vehicle maker's procedure is not in hand. Leveled, the valve would read a loaded axle as empty."
   }
 }
 
@@ -125,7 +125,7 @@ export function flagText({ code, about, has, against }: DataFlag, system: UnitSy
       return `Area and volume of the bag disagree by ${percent(has)}: pressures from this table are weak`
     case 'area-rises':
       return 'The bag gains area as it gets longer, which bellows do not: two columns may be exchanged'
-    case 'window-outside-table':
+    case 'height-range-outside-table':
       return `The height window reaches ${len(has)}, the table ends at ${len(against)}: no pressure can be given there`
     case 'diameter-over-maximum':
       return `A diameter of ${len(has)} in the table is over the maximum of ${len(against)}`
@@ -153,13 +153,13 @@ export const stockText = ({ item, free, order }: StockState): string =>
   `${item.onHand} on the shelf, ${free} free${order > 0 ? `, order ${order}` : ''}`
 
 const KIT_FIGURE_NAMES: Record<KitFigure, string> = {
-  liftBlockMost: "the kit's lift block as it comes",
-  liftBlockMostWithSpacer: "the kit's lift block with spacers",
-  coilInsideLeast: "the kit's least coil inside",
-  coilInsideMost: "the kit's most coil inside",
-  bracketSpaceLeast: "the kit's least bracket to bracket",
-  bracketSpaceMost: "the kit's most bracket to bracket",
-  exhaustMost: "the kit's largest exhaust",
+  liftBlockMax: "the kit's lift block as it comes",
+  liftBlockMaxWithSpacer: "the kit's lift block with spacers",
+  coilInsideMin: "the kit's least coil inside",
+  coilInsideMax: "the kit's most coil inside",
+  bracketSpaceMin: "the kit's least bracket to bracket",
+  bracketSpaceMax: "the kit's most bracket to bracket",
+  exhaustMax: "the kit's largest exhaust",
 }
 
 type KitWord = Extract<RuleTest, { kit: unknown }>['kit']
@@ -175,7 +175,7 @@ const KIT_LIST_NAMES: Record<KitList, string> = {
   suspension: 'springs',
   bodies: 'bodies',
   rearWheels: 'rear wheels',
-  bumpers: 'bumpers',
+  bumpStops: 'bumpStops',
 }
 
 /** What a rule looks at, as a person says it. */

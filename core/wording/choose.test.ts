@@ -26,10 +26,10 @@ describe('sentences of choosing', () => {
   })
   test.each([
     [
-      { code: 'over-rating', loadCase: 'All shelves', rating: 'rear-axle', over: 100 * POUND },
-      '"All shelves" is 100 lb over the rear axle rating',
+      { code: 'over-rating', loadCase: 'All shelves', rating: 'gawr-rear', over: 100 * POUND },
+      '"All shelves" is 100 lb over the GAWR rear',
     ],
-    [{ code: 'factory-air' }, 'factory self-levelling'],
+    [{ code: 'factory-air' }, 'factory self-leveling'],
     [{ code: 'unsound-frame' }, 'licensed technician'],
     [{ code: 'brake-valve' }, "the vehicle maker's procedure is not in hand"],
   ] as [NoSale, string][])('why no kit is sold: %j', (why, text) => expect(noSaleText(why, 'us')).toContain(text))
@@ -65,6 +65,6 @@ describe('sentences of choosing', () => {
         demoPlatforms().find((p) => p.id === 'carrel')!,
         'us',
       ),
-    ).toBe('jounce bumper bolted on the axle, exhaust side left, parking brake cable, hitch rails no')
+    ).toBe('bump stop bolted on the axle, exhaust side left, parking brake cable, hitch rails no')
   })
 })

@@ -1,7 +1,7 @@
 import type { Caution, LoadViews, RateTrouble } from '../job'
 import { formatNumber, formatQuantity, GRAVITY, INCH, UNITS, type UnitSystem } from '../quantity'
 import type { LevelSolution, Obstacle } from '../spring'
-import { TAPE_GIVE, type CornerFinding, type Remedy } from '../vehicle'
+import { TAPE_TOLERANCE, type CornerFinding, type Remedy } from '../vehicle'
 import { CORNER_NAMES, RATING_NAMES, VIEW_NAMES } from './names'
 
 /** Pa. */
@@ -47,15 +47,15 @@ export function cautionText(caution: Caution, system: UnitSystem): string {
     case 'front-lost':
       return `${mass(caution.lost)} have left the front axle. Air brings the height back, not this weight${caution.back >= 1 ? ` (standing level returns some ${mass(caution.back)})` : ''}; moving the load or weight-distributing bars would.`
     case 'pressure-is-not-rating':
-      return `${formatQuantity('pressure', caution.spare, system)} left in the bags is no room on the axle: ${RATING_NAMES[caution.rating]} ${caution.left < 0 ? `is passed by ${mass(-caution.left)}` : `has ${mass(caution.left)} left`}.`
+      return `${formatQuantity('pressure', caution.spare, system)} left in the bags is no room on the axle: ${RATING_NAMES[caution.rating]} ${caution.remaining < 0 ? `is passed by ${mass(-caution.remaining)}` : `has ${mass(caution.remaining)} left`}.`
     case 'parts-raise-nothing':
-      return 'Stronger springs, a lift or bigger tyres raise no rating: the plate still counts.'
-    case 'tyres-sink':
-      return `Heights from the ground include the tyres: they sink ${len(caution.sink)} at the rear, and the bags lift that too.`
+      return 'Stronger springs, a lift or bigger tires raise no rating: the plate still counts.'
+    case 'tires-sink':
+      return `Heights from the ground include the tires: they sink ${len(caution.sink)} at the rear, and the bags lift that too.`
     case 'bars-slacken':
-      return `Air first, to height, with the bars slack; then the bars to ${formatQuantity('torque', caution.couple, system, 0)} at the ball. Air added afterwards slackens them: set them again.`
+      return `Air first, to height, with the bars slack; then the bars to ${formatQuantity('torque', caution.couple, system, 0)} at the ball. Air added afterward slackens them: set them again.`
     case 'valve-reads-empty':
-      return `The load-sensing brake valve sees ${Math.round(100 * caution.sees)} % of this load once it is levelled: to it the vehicle is ${caution.sees < 0.05 ? 'empty' : 'nearly empty'}. The vehicle maker's procedure comes first.`
+      return `The load-sensing brake valve sees ${Math.round(100 * caution.sees)} % of this load once it is leveled: to it the vehicle is ${caution.sees < 0.05 ? 'empty' : 'nearly empty'}. The vehicle maker's procedure comes first.`
     case 'rate-with-helper':
       return caution.measured
         ? 'An old helper was fitted when this was measured: the rate is that of both. Take it out and measure again.'
@@ -84,11 +84,13 @@ export function obstacleText(obstacle: Obstacle, system: UnitSystem): string {
   // Within a few pounds of a limit whole ones would read as none.
   const past = formatQuantity('pressure', obstacle.by, system, obstacle.by < NEAR ? 1 : 0)
   const stands = (v: number, word: string) =>
-    Math.abs(v) < TAPE_GIVE ? 'held there it stands level within the tape' : `held there it stands ${len(v)} ${word}`
+    Math.abs(v) < TAPE_TOLERANCE
+      ? 'held there it stands level within the tape'
+      : `held there it stands ${len(v)} ${word}`
   const helps: string[] = []
   if (obstacle.shed !== null)
     helps.push(
-      `move the load across, ${formatQuantity('torque', obstacle.shed, system, 0)} worth, towards the lighter side`,
+      `move the load across, ${formatQuantity('torque', obstacle.shed, system, 0)} worth, toward the lighter side`,
     )
   if (obstacle.takeOff !== null)
     helps.push(`take ${formatQuantity('mass', obstacle.takeOff, system)} off the rear axle or move it forward`)
@@ -133,8 +135,8 @@ export function bandText(level: LevelSolution, system: UnitSystem): string {
 }
 
 /** Several views of one load, in a sentence. */
-export function viewsText({ agree, odd, value, give }: LoadViews, system: UnitSystem): string {
-  const together = `${formatQuantity('mass', value, system)} ± ${formatNumber('mass', give, system)}`
+export function viewsText({ agree, odd, value, tolerance }: LoadViews, system: UnitSystem): string {
+  const together = `${formatQuantity('mass', value, system)} ± ${formatNumber('mass', tolerance, system)}`
   if (agree) return `They agree: ${together} together.`
   return odd
     ? `They do not agree; the odd one is the load ${VIEW_NAMES[odd]}.`

@@ -1,8 +1,8 @@
-import type { BlockCode, GapCheck, GapVerdict, GateId, PlaceState, StageId } from '../job'
+import type { BlockCode, GapCheck, GapVerdict, FinalCheckId, PlaceState, StageId } from '../job'
 import type { FitVerdict, KitFamily } from '../kit'
 import type { StandState } from '../plan'
 import type { LoadView } from '../job'
-import type { DoubtSource } from '../spring'
+import type { BandSource } from '../spring'
 import type { Corner, LoadItem, Mark, RatingId, RatingSource, Survey, Vehicle } from '../vehicle'
 
 /** Names as a shop says them, in one place for screens, documents and messages. */
@@ -23,19 +23,19 @@ export const CORNER_NAMES: Record<Corner, string> = {
   'rear-left': 'Rear left',
 }
 export const MARK_NAMES: Record<Mark, string> = {
-  'wheel-centre': 'wheel centre to lip',
+  'wheel-center': 'wheel center to lip',
   ground: 'ground to lip',
 }
 export const RATING_NAMES: Record<RatingId, string> = {
-  'front-axle': 'front axle rating',
-  'rear-axle': 'rear axle rating',
-  gross: 'gross vehicle rating',
-  'front-tyre': 'front tyre, each',
-  'rear-tyre': 'rear tyre, each',
-  receiver: 'hitch receiver',
-  tongue: 'hitch tongue rating',
-  combination: 'combination rating',
-  kit: 'the pair of bags at its maximum',
+  'gawr-front': 'GAWR front',
+  'gawr-rear': 'GAWR rear',
+  gvwr: 'GVWR',
+  'front-tire': 'front tire rating, each',
+  'rear-tire': 'rear tire rating, each',
+  receiver: 'hitch rating',
+  tongue: 'tongue rating',
+  gcwr: 'GCWR',
+  kit: 'kit capacity, the pair',
 }
 export const FAMILY_NAMES: Record<KitFamily, string> = {
   bellows: 'bellows',
@@ -66,18 +66,18 @@ export const LOAD_KIND_NAMES: Record<LoadItem['kind'], string> = {
 /** Who stands behind a rating. */
 export const RATING_SOURCES: Record<RatingSource, string> = {
   plate: "the vehicle's plate (vehicle)",
-  sidewall: 'load index or figure on the sidewall (tyre)',
-  'sidewall-at-pressure': 'load index, less what the cold pressure in it leaves away (tyre)',
+  sidewall: 'load index or figure on the sidewall (tire)',
+  'sidewall-at-pressure': 'load index, less what the cold pressure in it leaves away (tire)',
   'hitch label': 'label on the hitch (vehicle)',
   kit: 'most pressure times area of two bags, no rating of the vehicle (kit)',
 }
 export const VIEW_NAMES: Record<LoadView, string> = {
-  said: 'as listed',
+  listed: 'as listed',
   ticket: 'by the scale',
   squat: 'from squat and library rate',
   pressure: 'from heights with air in',
 }
-export const DOUBT_NAMES: Record<DoubtSource, string> = {
+export const BAND_SOURCE_NAMES: Record<BandSource, string> = {
   load: 'the load itself',
   tape: 'tape on the height aimed at',
   rate: "the springs' rate",
@@ -96,17 +96,17 @@ export const SUPPORT_NAMES: Record<StandState['support'], string> = {
   'axle-raised': 'axle raised',
   'frame-raised': 'frame raised',
 }
-export const GATE_NAMES: Record<GateId, string> = {
+export const FINAL_CHECK_NAMES: Record<FinalCheckId, string> = {
   heights: 'Heights read again',
   clearance: 'Clearance, loaded',
   torques: 'Torques',
-  soap: 'Every joint soaped dry',
-  hold: '24 h pressure hold',
+  soap: 'Every connection soaped dry',
+  'air-check': '24 h pressure hold',
   'minimum-pressure': 'At least minimum pressure in both bags',
 }
 export const CHECK_NAMES: Record<GapCheck, string> = {
   'bag-clearance': 'Free all round the bag, loaded',
-  'plate-tyre': 'Plate to tyre, wheels on',
+  'plate-tire': 'Plate to tire, wheels on',
   'line-exhaust': 'Air line to exhaust',
   'bag-length': 'Bag length at ride height',
 }
@@ -132,8 +132,8 @@ export const PLACE_STATES: Record<PlaceState, string> = {
   'none-given': 'no torque given',
 }
 export const BLOCK_NAMES: Record<BlockCode, string> = {
-  'gate-open': 'Gate still open',
-  'ledger-open': 'Ledger line still open',
+  'final-check-open': 'Final check still open',
+  'item-open': 'Ledger line still open',
   'over-rating': 'Over a rating',
   'steps-left': 'Steps not done',
   'no-kit': 'No kit picked',
@@ -143,7 +143,7 @@ export const BLOCK_NAMES: Record<BlockCode, string> = {
 
 /** Survey questions, with what hangs on the answer. */
 export const SURVEY_QUESTIONS: Record<keyof Survey, { ask: string; why: string }> = {
-  jounceBumper: { ask: 'Jounce bumper', why: 'decides the upper bracket and whether anything is cut' },
+  bumpStop: { ask: 'Bump stop', why: 'decides the upper bracket and whether anything is cut' },
   liftBlock: { ask: 'Lift block height', why: 'the lower bracket needs longer bolts or spacers; 0 for none' },
   otherLift: { ask: 'Any other lift', why: 'moves the bag away from mid-stroke' },
   exhaustSide: { ask: 'Exhaust side', why: 'shield and sleeve go on that side' },
@@ -155,8 +155,8 @@ export const SURVEY_QUESTIONS: Record<keyof Survey, { ask: string; why: string }
   brakeLines: { ask: 'Brake lines run', why: 'look before any saw, bolt or drill' },
   runningBoards: { ask: 'Running boards', why: 'their brackets can be in the way of the line' },
   axleVent: { ask: 'Axle vent', why: 'a roll plate may not sit on it' },
-  loadSensingValve: { ask: 'Load-sensing brake valve', why: 'a levelled truck reads as empty to it' },
-  factoryAir: { ask: 'Factory air or self-levelling', why: 'helper springs work against it' },
+  loadSensingValve: { ask: 'Load-sensing brake valve', why: 'a leveled truck reads as empty to it' },
+  factoryAir: { ask: 'Factory air or self-leveling', why: 'helper springs work against it' },
   springsChanged: { ask: 'Springs already changed', why: 'library spring rates no longer hold' },
   oldHelper: { ask: 'Old helper still fitted', why: 'in the way, and falsifies every rate' },
   coilInsideDiameter: { ask: 'Coil inside diameter', why: 'a cylinder must go in and not rub' },
@@ -169,6 +169,6 @@ export const SURVEY_QUESTIONS: Record<keyof Survey, { ask: string; why: string }
   frame: { ask: 'Frame, looked at', why: 'nothing is mounted on a frame that is unsound' },
   valveProcedure: {
     ask: "Brake valve: maker's procedure in hand",
-    why: 'levelling changes what the valve reads; without the procedure no kit is sold',
+    why: 'leveling changes what the valve reads; without the procedure no kit is sold',
   },
 }

@@ -4,9 +4,9 @@ import { formatQuantity, type UnitSystem } from '../quantity'
 import type { LevelSolution } from '../spring'
 import type { LeakVerdict } from '../air'
 import type { Limit } from '../kit'
-import { TAPE_GIVE } from '../vehicle'
+import { TAPE_TOLERANCE } from '../vehicle'
 import { remedyText } from './load-sentences'
-import { GATE_NAMES } from './names'
+import { FINAL_CHECK_NAMES } from './names'
 
 const WORDS: Record<string, string> = {
   'two-bolt': 'two bolts',
@@ -67,7 +67,7 @@ export function waitingText({ code, count }: Waiting): string {
     case 'kit-needs-answer':
       return 'survey answer for the kit'
     case 'cannot-level':
-      return 'cannot be levelled with air'
+      return 'cannot be leveled with air'
     case 'gaps-missing':
       return things('gap to read', 'gaps to read')
     case 'gap-fails':
@@ -78,21 +78,21 @@ export function waitingText({ code, count }: Waiting): string {
       return things('step unsure', 'steps unsure')
     case 'steps-left':
       return things('step left', 'steps left')
-    case 'ledger-open':
+    case 'item-open':
       return things('ledger line open', 'ledger lines open')
-    case 'joints-left':
-      return things('joint to soap', 'joints to soap')
-    case 'joint-leaks':
-      return 'a joint bubbles'
-    case 'hold-start':
+    case 'connections-left':
+      return things('connection to soap', 'connections to soap')
+    case 'connection-leaks':
+      return 'a connection bubbles'
+    case 'air-check-start':
       return 'start the hold'
-    case 'hold-end':
+    case 'air-check-end':
       return 'read the hold again'
-    case 'hold-early':
+    case 'air-check-early':
       return 'hold not 24 h yet'
-    case 'hold-leaks':
+    case 'air-check-leaks':
       return 'hold fails'
-    case 'gates-open':
+    case 'hand-over-blocked':
       return things('thing open', 'things open')
     case 'not-handed-over':
       return 'ready'
@@ -102,11 +102,11 @@ export function waitingText({ code, count }: Waiting): string {
 /** What keeps the vehicle in the shop, and what closes it. */
 export function blockText({ code, about, remedies = [] }: Block, system: UnitSystem = 'us'): string {
   switch (code) {
-    case 'gate-open': {
-      const gate = GATE_NAMES[about as keyof typeof GATE_NAMES]
-      return `${gate}: do it, say why it does not apply, or have the customer refuse it in writing`
+    case 'final-check-open': {
+      const check = FINAL_CHECK_NAMES[about as keyof typeof FINAL_CHECK_NAMES]
+      return `${check}: do it, say why it does not apply, or have the customer refuse it in writing`
     }
-    case 'ledger-open':
+    case 'item-open':
       return `${about}: still open in the ledger`
     case 'over-rating':
       return `"${about}" is over a rating, and no spring changes that. ${remedies.map((r) => remedyText(r, system)).join(' ')}`.trim()
@@ -131,9 +131,9 @@ export function levelText(level: LevelSolution, minimum: number, maximum: number
     case 'nothing-to-lift':
       return 'Nothing to lift: the axle gained no weight'
     case 'below-minimum':
-      return `Level would take ${p(level.mean ?? 0)}, under the minimum of ${p(minimum)}: at the minimum it stands ${obstacle?.stands != null && obstacle.stands > TAPE_GIVE ? `${formatQuantity('length', obstacle.stands, system)} high` : 'level within the tape'}`
+      return `Level would take ${p(level.mean ?? 0)}, under the minimum of ${p(minimum)}: at the minimum it stands ${obstacle?.stands != null && obstacle.stands > TAPE_TOLERANCE ? `${formatQuantity('length', obstacle.stands, system)} high` : 'level within the tape'}`
     case 'one-side-below-minimum':
-      return `Cannot be levelled with air: one side would go under ${p(minimum)}. Move the load towards the centre line`
+      return `Cannot be leveled with air: one side would go under ${p(minimum)}. Move the load toward the center line`
     case 'above-maximum':
       return `Would take ${p(Math.max(level.left?.pressure ?? 0, level.right?.pressure ?? 0))}, over the maximum of ${p(maximum)}; at the maximum ${formatQuantity('length', level.remainingSquat, system)} of squat remains`
     case 'out-of-window':
@@ -144,7 +144,7 @@ export function levelText(level: LevelSolution, minimum: number, maximum: number
 }
 
 /** A hold's verdict in a sentence. */
-export function holdText({ code, expected, lost, allowed }: LeakVerdict, system: UnitSystem): string {
+export function airCheckText({ code, expected, lost, allowed }: LeakVerdict, system: UnitSystem): string {
   const p = (v: number) => formatQuantity('pressure', v, system, 1)
   switch (code) {
     case 'holds':

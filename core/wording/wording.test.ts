@@ -5,7 +5,7 @@ import { DEFAULT_RULES, judgeKit, kitFacts, type Kit } from '../kit'
 import { emptySurvey, type Survey, type Vehicle } from '../vehicle'
 import { INCH, PSI } from '../quantity'
 import type { LevelSolution } from '../spring'
-import { blockText, changeText, holdText, levelText, limitText, plain, reasonText, waitingText } from '.'
+import { blockText, changeText, airCheckText, levelText, limitText, plain, reasonText, waitingText } from '.'
 
 describe('sentences', () => {
   const said = (vehicle: Vehicle, survey: Partial<Survey>, kit: Kit, rule: string) =>
@@ -49,7 +49,7 @@ describe('sentences', () => {
       'old-helper',
       'An old helper is still fitted: take it out, then measure again',
     ],
-    [leaf, {}, 'sallow-reed', 'factory-air', 'Factory air or self-levelling not surveyed'],
+    [leaf, {}, 'sallow-reed', 'factory-air', 'Factory air or self-leveling not surveyed'],
     [leaf, { rust: 'heavy' }, 'sallow-reed', 'rust', 'Heavy rust: clean and look at the frame before quoting'],
     [leaf, { hitchRails: true }, 'sallow-reed', 'hitch-rails-spacer', 'Hitch rails: needs the rail spacers'],
     [coil, {}, 'kettleworth-core-92', 'coil-gap', 'Coil gap not measured: it sets the maximum pressure'],
@@ -82,12 +82,12 @@ describe('sentences', () => {
   })
   test.each<[Block, string]>([
     [
-      { code: 'gate-open', about: 'hold', stage: 'air' },
+      { code: 'final-check-open', about: 'air-check', stage: 'air' },
       '24 h pressure hold: do it, say why it does not apply, or have the customer refuse it in writing',
     ],
     [{ code: 'over-rating', about: 'Full', stage: 'load' }, '"Full" is over a rating, and no spring changes that.'],
     [{ code: 'steps-left', about: '1', stage: 'bay' }, '1 step is neither done nor skipped with a reason'],
-    [{ code: 'ledger-open', about: 'Spare wheel', stage: 'bay' }, 'Spare wheel: still open in the ledger'],
+    [{ code: 'item-open', about: 'Spare wheel', stage: 'bay' }, 'Spare wheel: still open in the ledger'],
     [
       { code: 'torque-wrong', about: 'Nut, left', stage: 'bay' },
       'Nut, left: last torque is outside its window; undo it and pull again',
@@ -113,14 +113,16 @@ describe('sentences', () => {
   })
   test('a hold says what went, what may go, and what a gain means', () => {
     const verdict = { expected: 57 * PSI, lost: PSI, allowed: 7 * PSI }
-    expect(holdText({ ...verdict, code: 'holds' }, 'us')).toBe('Holds: 1.0 psi gone after temperature, 7.0 psi allowed')
-    expect(holdText({ ...verdict, code: 'leaks', lost: 9 * PSI }, 'us')).toContain(
+    expect(airCheckText({ ...verdict, code: 'holds' }, 'us')).toBe(
+      'Holds: 1.0 psi gone after temperature, 7.0 psi allowed',
+    )
+    expect(airCheckText({ ...verdict, code: 'leaks', lost: 9 * PSI }, 'us')).toContain(
       'should read 57.0 psi at this temperature, 9.0 psi are gone',
     )
-    expect(holdText({ ...verdict, code: 'gained', lost: -3 * PSI }, 'us')).toContain(
+    expect(airCheckText({ ...verdict, code: 'gained', lost: -3 * PSI }, 'us')).toContain(
       'Reads 3.0 psi more than the gas can',
     )
-    expect(holdText({ ...verdict, code: 'too-early' }, 'us')).toContain('read again when 24 h are over')
+    expect(airCheckText({ ...verdict, code: 'too-early' }, 'us')).toContain('read again when 24 h are over')
   })
   test('a limit says who says so', () => {
     expect(limitText({ value: 1, source: 'common practice', note: 'half an inch' })).toBe(

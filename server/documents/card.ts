@@ -12,7 +12,7 @@ export async function ownersCard(job: Job, records: readonly BayRecord[], system
   const unit = UNITS.pressure[system].symbol
   // A setting that would lift the empty rear past its travel or the kit's window is not one to give away.
   const beforeLoading = (before: LevelSolution['before']) =>
-    before && before.withinWindow && before.withinRebound !== false
+    before && before.withinHeightRange && before.withinRebound !== false
       ? p(before.left) === p(before.right)
         ? p(before.left)
         : `${p(before.left)} / ${p(before.right)}`
@@ -66,7 +66,7 @@ export async function ownersCard(job: Job, records: readonly BayRecord[], system
         heading('Loading'),
         {
           ol: [
-            'Tyres to the pressure on the door plate for the load.',
+            'Tires to the pressure on the door plate for the load.',
             `Load, or hitch up. Add air a little at a time: a bag fills in seconds. Stop at the setting above, never above ${p(maximum.value)} ${unit}.`,
             'With a weight-distributing hitch: air to height first, then the bars.',
             'Measure at the same marks as on the record: back within a quarter inch.',
@@ -85,13 +85,13 @@ export async function ownersCard(job: Job, records: readonly BayRecord[], system
   content.push(
     heading('What these springs do not do'),
     note(
-      "They raise no rating: vehicle, axles, tyres and hitch carry what their plates say, and the lowest decides. They put no weight back on the front axle. Headlamp aim and suspension changes are regulated: local rules and a licensed technician decide, and the kit maker's booklet outranks this card.",
+      "They raise no rating: vehicle, axles, tires and hitch carry what their plates say, and the lowest decides. They put no weight back on the front axle. Headlamp aim and suspension changes are regulated: local rules and a licensed technician decide, and the kit maker's booklet outranks this card.",
     ),
   )
   if (job.survey.loadSensingValve)
     content.push(
       note(
-        "This vehicle has a load-sensing brake valve: levelled, it reads as empty. The vehicle maker's procedure comes first.",
+        "This vehicle has a load-sensing brake valve: leveled, it reads as empty. The vehicle maker's procedure comes first.",
       ),
     )
   content.push(

@@ -13,8 +13,8 @@ import {
   CHECK_NAMES,
   FAMILY_NAMES,
   GAP_VERDICTS,
-  GATE_NAMES,
-  holdText,
+  FINAL_CHECK_NAMES,
+  airCheckText,
   MARK_NAMES,
   PLACE_STATES,
   RATING_NAMES,
@@ -48,11 +48,11 @@ export async function workRecord(job: Job, records: readonly BayRecord[], system
     ...fit(a, system),
     ...work(a, system),
     ...air(a, system),
-    ...ledgers(a),
-    heading('Gates'),
+    ...openItems(a),
+    heading('Final checks'),
     table(
-      ['Gate', 'State', 'Because'],
-      a.gates.map((g) => [GATE_NAMES[g.gate], g.state.replace('-', ' '), g.because ?? '']),
+      ['Final check', 'State', 'Because'],
+      a.finalChecks.map((g) => [FINAL_CHECK_NAMES[g.check], g.state.replace('-', ' '), g.because ?? '']),
       ['*', 90, '*'],
     ),
     ...corrections(records),
@@ -78,7 +78,7 @@ function heights(job: Job, { active }: Assessment, system: UnitSystem): Content[
       ? []
       : [
           note(
-            `Recovered ${Math.round(100 * recovered.share)} ± ${Math.round(100 * recovered.give)} % of the rear squat.`,
+            `Recovered ${Math.round(100 * recovered.share)} ± ${Math.round(100 * recovered.tolerance)} % of the rear squat.`,
           ),
         ]),
   ]
@@ -88,12 +88,12 @@ function loads({ cases }: Assessment, system: UnitSystem): Content[] {
   return [
     heading('Loads and ratings'),
     table(
-      ['Load case', 'front axle', 'rear axle', 'gross', 'tightest'],
+      ['Load case', 'front axle', 'rear axle', 'gvwr', 'tightest'],
       cases.map(({ loadCase, weights, ratings }) => [
         loadCase.name,
         ...[weights.frontTotal, weights.rearTotal, weights.gross].map((m) => formatQuantity('mass', m, system)),
         ratings.tightest
-          ? `${RATING_NAMES[ratings.tightest.id]}: ${formatQuantity('mass', ratings.tightest.left!, system)} left`
+          ? `${RATING_NAMES[ratings.tightest.id]}: ${formatQuantity('mass', ratings.tightest.remaining!, system)} left`
           : 'no rating known',
       ]),
       ['*', 70, 70, 70, 150],
@@ -156,20 +156,20 @@ function work({ steps, torques, standing }: Assessment, system: UnitSystem): Con
 }
 
 function air({ air: state }: Assessment, system: UnitSystem): Content[] {
-  const { joints, start, end, verdict } = state
+  const { connections, start, end, verdict } = state
   const reading = (r: typeof start) =>
     r
       ? `${formatQuantity('pressure', r.pressure, system, 1)} at ${formatQuantity('temperature', r.temperature, system)}, ${at(r.readAt)}`
       : 'not read'
   return [
     heading('Air'),
-    note(`Joints: ${joints.filter((j) => j.result === 'dry').length} of ${joints.length} soaped dry.`),
+    note(`Connections: ${connections.filter((j) => j.result === 'dry').length} of ${connections.length} soaped dry.`),
     note(`Hold: start ${reading(start)}; end ${reading(end)}.`),
-    note(verdict ? holdText(verdict, system) : 'No verdict on the hold yet.'),
+    note(verdict ? airCheckText(verdict, system) : 'No verdict on the hold yet.'),
   ]
 }
 
-function ledgers({ ledgers: kept }: Assessment): Content[] {
+function openItems({ openItems: kept }: Assessment): Content[] {
   if (!kept) return []
   const lines = [
     ...kept.off.map((l) => ['off and on again', l] as const),
@@ -186,12 +186,12 @@ function ledgers({ ledgers: kept }: Assessment): Content[] {
           [100, '*', 40, 50],
         )
       : note('No lines.'),
-    ...(kept.departures.length
+    ...(kept.deviations.length
       ? [
-          heading('Departures from the booklet'),
+          heading('Deviations from the booklet'),
           table(
             ['What', 'Why', 'Agreed by', 'Recorded'],
-            kept.departures.map((d) => [d.what, d.why, d.agreedBy, `${d.by}, ${at(d.at)}`]),
+            kept.deviations.map((d) => [d.what, d.why, d.agreedBy, `${d.by}, ${at(d.at)}`]),
             ['*', '*', 90, 110],
           ),
         ]

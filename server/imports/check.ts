@@ -1,17 +1,17 @@
 import type { Knex } from 'knex'
 import {
-  CATALOGUE_FORMATS,
+  CATALOG_FORMATS,
   fromRow,
   rowReader,
   schemaProblem,
-  type CatalogueFile,
-  type CatalogueFormat,
+  type CatalogFile,
+  type CatalogFormat,
   type Problem,
   type RowReader,
 } from '@stout-shackle/core/exchange'
 import { checkKit, type Kit } from '@stout-shackle/core/kit'
 import { flagText } from '@stout-shackle/core/wording'
-import type { Row } from '../catalogue'
+import type { Row } from '../catalog'
 import { Unreadable, type Source, type SourceRow } from './source'
 
 export type Change = 'new' | 'changed' | 'same' | 'wrong'
@@ -29,14 +29,14 @@ export interface CheckedRow {
 /** Rows looked at together: few enough that the server answers others in between. */
 const BATCH = 400
 
-/** Batches of rows judged against the catalogue as it stands. */
+/** Batches of rows judged against the catalog as it stands. */
 export async function* checkRows(
   db: Knex,
   importId: string,
-  kind: CatalogueFile,
+  kind: CatalogFile,
   source: Source,
 ): AsyncGenerator<CheckedRow[]> {
-  const format = CATALOGUE_FORMATS[kind]
+  const format = CATALOG_FORMATS[kind]
   const reader = source.head ? readerOf(format, source) : null
   const seen = new Map<string, number>()
   let batch: SourceRow[] = []
@@ -49,7 +49,7 @@ export async function* checkRows(
   if (batch.length) yield await checkBatch(db, importId, format, reader, batch, seen)
 }
 
-function readerOf(format: CatalogueFormat, { head, decimalComma }: Source): RowReader<string> {
+function readerOf(format: CatalogFormat, { head, decimalComma }: Source): RowReader<string> {
   const reader = rowReader(head!, format.fields, decimalComma)
   if (reader.ok) return reader.value
   throw new Unreadable(
@@ -84,7 +84,7 @@ function draftOf(reader: RowReader<string> | null, source: SourceRow): Draft {
 async function checkBatch(
   db: Knex,
   importId: string,
-  format: CatalogueFormat,
+  format: CatalogFormat,
   reader: RowReader<string> | null,
   batch: readonly SourceRow[],
   seen: Map<string, number>,
@@ -99,7 +99,7 @@ async function checkBatch(
 
 function judge(
   importId: string,
-  format: CatalogueFormat,
+  format: CatalogFormat,
   draft: Draft,
   there: ReadonlyMap<string, Row>,
   seen: Map<string, number>,
@@ -160,7 +160,7 @@ function changedFields(before: unknown, after: unknown): string[] {
     .map((key) => `${key}: ${short(old[key])} → ${short(fresh[key])}`)
 }
 
-/** A line of a kit that is not in the catalogue belongs to nothing. */
+/** A line of a kit that is not in the catalog belongs to nothing. */
 async function missKits(db: Knex, rows: CheckedRow[]): Promise<void> {
   const kitOf = (r: CheckedRow) => (JSON.parse(r.document!) as { kit: string }).kit
   const asked = rows.filter((r) => r.document !== null)
@@ -178,7 +178,7 @@ async function missKits(db: Knex, rows: CheckedRow[]): Promise<void> {
         change: 'wrong',
         document: null,
         notes: JSON.stringify([
-          { row: r.row, column: 'kit', message: `there is no kit "${kitOf(r)}" in the catalogue: take kits in first` },
+          { row: r.row, column: 'kit', message: `there is no kit "${kitOf(r)}" in the catalog: take kits in first` },
         ]),
       })
 }

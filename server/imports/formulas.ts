@@ -3,7 +3,7 @@ import { unzipSync } from 'fflate'
 const columnOf = (letters: string): number => [...letters].reduce((n, c) => 26 * n + c.charCodeAt(0) - 64, 0) - 1
 
 /** A workbook unpacked is larger than its file, but not without end. */
-const MOST_UNPACKED = 400 * 1024 * 1024
+const MAX_UNPACKED = 400 * 1024 * 1024
 
 /** Name in the archive of the sheet that stands first in the workbook, whatever its file is called. */
 function firstSheet(parts: Record<string, string>): string | null {
@@ -27,7 +27,7 @@ export function formulaCells(file: Uint8Array): Set<string> {
           filter: ({ name, originalSize }) => {
             if (!wanted(name)) return false
             size += originalSize
-            if (size > MOST_UNPACKED) throw new RangeError('it unpacks to more than 400 MB')
+            if (size > MAX_UNPACKED) throw new RangeError('it unpacks to more than 400 MB')
             return true
           },
         }),

@@ -37,7 +37,7 @@ const rows = async (run: ImportRun, change = '') =>
   }[]
 const step = (run: ImportRun, what: string, body: object = {}) =>
   shop.api.post(`/api/imports/${run.id}/${what}`).set('Idempotency-Key', key()).send(body)
-/** Every catalogue as it stands, to the last letter. */
+/** Every catalog as it stands, to the last letter. */
 const everything = async () =>
   Promise.all(
     ['kits', 'applications', 'vehicles', 'stock'].map((k) =>
@@ -67,7 +67,7 @@ describe('taking files in', () => {
       [4, 'changed'],
       [5, 'wrong'],
     ])
-    expect(JSON.stringify(found[1])).toContain('there is no kit \\"nobody\\" in the catalogue')
+    expect(JSON.stringify(found[1])).toContain('there is no kit \\"nobody\\" in the catalog')
     expect(JSON.stringify(found[2])).toContain('conditions: [] →')
     expect(JSON.stringify(found[3])).toContain('stands in row 2 already')
     expect(await everything()).toEqual(before)
@@ -129,7 +129,7 @@ describe('taking files in', () => {
   })
 
   test.each([
-    ['wrong columns', 'applications', 'kit,colour\nx,red', /"colour" is no column of this file/],
+    ['wrong columns', 'applications', 'kit,color\nx,red', /"color" is no column of this file/],
     ['a column missing', 'applications', 'kit,make\nx,y', /"id" this column is missing/],
     ['nothing', 'applications', '', /The file is empty/],
     [

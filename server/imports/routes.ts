@@ -8,17 +8,17 @@ import { pipeline } from 'node:stream/promises'
 import { Router, type Request } from 'express'
 import type { Knex } from 'knex'
 import { z } from 'zod'
-import { CATALOGUE_FILES, CATALOGUE_FORMATS, toRow, writeTable } from '@stout-shackle/core/exchange'
-import type { Row } from '../catalogue'
+import { CATALOG_FILES, CATALOG_FORMATS, toRow, writeTable } from '@stout-shackle/core/exchange'
+import type { Row } from '../catalog'
 import { parseBody, Problem } from '../problem'
 import { write } from '../write'
 import type { Imports } from './runs'
 
 /** Largest file that is taken in: a hundred thousand rows are a third of it. */
-const MOST_BYTES = 40 * 1024 * 1024
+const MAX_BYTES = 40 * 1024 * 1024
 
 const uploadSchema = z.object({
-  kind: z.enum(CATALOGUE_FILES, { error: `kind must be one of ${CATALOGUE_FILES.join(', ')}` }),
+  kind: z.enum(CATALOG_FILES, { error: `kind must be one of ${CATALOG_FILES.join(', ')}` }),
   name: z.string().trim().min(1).max(120).default('file'),
 })
 const rowsSchema = z.object({
@@ -37,7 +37,7 @@ async function spool(request: Request): Promise<string> {
   const measured = new Transform({
     transform(chunk: Buffer, _encoding, done) {
       bytes += chunk.length
-      done(bytes > MOST_BYTES ? tooLarge() : null, chunk)
+      done(bytes > MAX_BYTES ? tooLarge() : null, chunk)
     },
   })
   try {
@@ -52,16 +52,16 @@ const tooLarge = () =>
   new Problem(
     413,
     'Too large',
-    `A file may have ${MOST_BYTES / 1024 / 1024} MB. Send it in parts: nothing was taken in.`,
+    `A file may have ${MAX_BYTES / 1024 / 1024} MB. Send it in parts: nothing was taken in.`,
   )
 
-/** Files into the catalogue, with a dry run first, and out of it. */
+/** Files into the catalog, with a dry run first, and out of it. */
 export function importRoutes(db: Knex, imports: Imports): Router {
   return Router()
     .get('/', async (_request, response) => void response.json(await imports.list()))
     .post('/', async (request, response) => {
       const { kind, name } = parseBody(uploadSchema, request.query)
-      if (Number(request.get('Content-Length') ?? 0) > MOST_BYTES) throw tooLarge()
+      if (Number(request.get('Content-Length') ?? 0) > MAX_BYTES) throw tooLarge()
       const run = await imports.begin(kind, name, await spool(request))
       response.status(202).set('Location', `/api/imports/${run.id}`).json(run)
     })
@@ -97,12 +97,12 @@ export function importRoutes(db: Knex, imports: Imports): Router {
 
 const exportSchema = z.object({ kind: uploadSchema.shape.kind, ending: z.enum(['csv', 'json']) })
 
-/** A whole catalogue as one file, of the kind that is read again. */
+/** A whole catalog as one file, of the kind that is read again. */
 export function exportRoutes(db: Knex): Router {
   return Router().get('/:file', async (request, response) => {
     const [kind, ending] = request.params.file.split('.')
     const asked = parseBody(exportSchema, { kind, ending })
-    const format = CATALOGUE_FORMATS[asked.kind]
+    const format = CATALOG_FORMATS[asked.kind]
     const rows = await db<Row>(asked.kind).orderBy('id')
     const documents = rows.map((row) => format.schema.parse(JSON.parse(row.document)))
     response.set('Content-Disposition', `attachment; filename="${asked.kind}.${asked.ending}"`)

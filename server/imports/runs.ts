@@ -3,7 +3,7 @@ import { rm, stat } from 'node:fs/promises'
 import { dirname } from 'node:path'
 import { setImmediate as breathe } from 'node:timers/promises'
 import type { Knex } from 'knex'
-import type { CatalogueFile } from '@stout-shackle/core/exchange'
+import type { CatalogFile } from '@stout-shackle/core/exchange'
 import { notFound, Problem } from '../problem'
 import { checkRows, type Change, type CheckedRow } from './check'
 import { openSource, Unreadable } from './source'
@@ -11,7 +11,7 @@ import { openSource, Unreadable } from './source'
 export type ImportState = 'reading' | 'checked' | 'refused' | 'stopped' | 'applied' | 'undone'
 export interface ImportRun {
   id: string
-  kind: CatalogueFile
+  kind: CatalogFile
   /** The file's name. */
   name: string
   state: ImportState
@@ -23,7 +23,7 @@ export interface ImportRun {
 }
 interface ImportRow {
   id: string
-  kind: CatalogueFile
+  kind: CatalogFile
   name: string
   state: ImportState
   at: string
@@ -34,7 +34,7 @@ interface ImportRow {
 const toRun = (row: ImportRow): ImportRun => ({ ...row, progress: JSON.parse(row.progress) as ImportRun['progress'] })
 
 /**
- * Files taken into the catalogue: read and checked row by row into a place of their own, and only then, when somebody says
+ * Files taken into the catalog: read and checked row by row into a place of their own, and only then, when somebody says
  * so, put on the shelf in one transaction that can be taken back as one step.
  */
 export class Imports {
@@ -42,7 +42,7 @@ export class Imports {
 
   constructor(
     private readonly db: Knex,
-    /** The catalogue has changed. */
+    /** The catalog has changed. */
     private readonly changed: () => void,
   ) {}
 
@@ -58,8 +58,8 @@ export class Imports {
     }
   }
 
-  /** Begins to read a file, which is removed afterwards with the folder it came in; checking goes on behind the answer. */
-  async begin(kind: CatalogueFile, name: string, path: string): Promise<ImportRun> {
+  /** Begins to read a file, which is removed afterward with the folder it came in; checking goes on behind the answer. */
+  async begin(kind: CatalogFile, name: string, path: string): Promise<ImportRun> {
     const run: ImportRun = {
       id: randomUUID(),
       kind,

@@ -30,7 +30,7 @@ export function acceptRecord(job: Job, records: readonly BayRecord[], { body }: 
       if (body.load === 'loaded' && !job.loadCases.some((c) => c.id === body.loadCase))
         throw refuse('loadCase', "Say which of the job's load cases was on.")
       return
-    case 'hold':
+    case 'air-check':
       if (Date.parse(body.readAt) > Date.now() + CLOCK_SLACK_MS)
         throw refuse('readAt', 'Read in the future? Check the date and the clock.')
       return

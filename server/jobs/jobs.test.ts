@@ -27,11 +27,11 @@ const post = (id: string, body: unknown, key?: string) => {
 }
 const height = {
   kind: 'height',
-  moment: 'before',
+  timing: 'before',
   load: 'empty',
   loadCase: null,
   corner: 'rear-left',
-  mark: 'wheel-centre',
+  mark: 'wheel-center',
   value: 0.66,
   about: false,
   bagPressure: 0,
@@ -87,7 +87,7 @@ describe('a job', () => {
     ['a negative weight', (j: Job) => ({ ...j, vehicle: { ...j.vehicle, curbFront: -5 } }), 'vehicle.curbFront'],
     ['1e9', (j: Job) => ({ ...j, survey: { ...j.survey, liftBlock: 1e9 } }), 'survey.liftBlock'],
     ['a missing field', (j: Job) => ({ ...j, customer: undefined }), 'customer'],
-    ['an unknown field', (j: Job) => ({ ...j, colour: 'red' }), 'colour'],
+    ['an unknown field', (j: Job) => ({ ...j, color: 'red' }), 'color'],
     ['a broken list', (j: Job) => ({ ...j, loadCases: [] }), 'loadCases'],
   ])('refuses %s, naming the field, and changes nothing', async (_what, spoil, field) => {
     await unchanged('job-0417', async () => {
@@ -165,7 +165,7 @@ describe('records', () => {
     [
       'a reading from the future',
       {
-        kind: 'hold',
+        kind: 'air-check',
         end: 'start',
         pressure: 4e5,
         temperature: 293,

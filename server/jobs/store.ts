@@ -1,7 +1,7 @@
 import type { Knex } from 'knex'
 import type { BayRecord, Job, JobExport, RecordInput } from '@stout-shackle/core/job'
 import { EXPORT_FORMAT, jobSchema, ofKind, recordBodySchema, standing } from '@stout-shackle/core/job'
-import { reserveFor, takeReserved } from '../shelf'
+import { reserveFor, takeReserved } from '../stock'
 import { stale } from '../write'
 import { notFound, Problem } from '../problem'
 

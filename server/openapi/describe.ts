@@ -5,7 +5,7 @@ import { platformSchema, vehicleSchema } from '@stout-shackle/core/vehicle'
 import { calculators } from '../compute'
 import { applySchema } from '../imports'
 import { newJobSchema } from '../jobs'
-import { verdictQuestionSchema } from '../shelf'
+import { verdictQuestionSchema } from '../fitment'
 
 type Json = Record<string, unknown>
 
@@ -74,7 +74,7 @@ export function describeApi(): Json {
   const find = query('find', 'string')
   const limit = query('limit', 'integer')
   const offset = query('offset', 'integer')
-  const catalogue = (name: string, noun: string, many = `${noun}s`): Json => ({
+  const catalog = (name: string, noun: string, many = `${noun}s`): Json => ({
     [`/api/${many}`]: {
       get: read(`Find ${noun}s`, found(name), [find, limit, offset]),
       post: add(`Add a ${noun}`, ref(name), versioned(name)),
@@ -128,20 +128,20 @@ export function describeApi(): Json {
       '/api/jobs/{id}/follow-ups.ics': {
         get: { summary: 'Follow-ups as a calendar file', ...file('text/calendar') },
       },
-      ...catalogue('Vehicle', 'vehicle'),
-      ...catalogue('Kit', 'kit'),
-      ...catalogue('Application', 'application'),
-      ...catalogue('Platform', 'platform'),
-      ...catalogue('StockItem', 'stock item', 'stock'),
+      ...catalog('Vehicle', 'vehicle'),
+      ...catalog('Kit', 'kit'),
+      ...catalog('Application', 'application'),
+      ...catalog('Platform', 'platform'),
+      ...catalog('StockItem', 'stock item', 'stock'),
       '/api/kits/{id}/applications': { get: read("Lines of a kit's list", listOf(ref('Application')), [idParameter]) },
       '/api/verdicts': {
         post: {
-          summary: 'Every kit of the catalogue for a vehicle as it stands, with its reasons, and the next question',
+          summary: 'Every kit of the catalog for a vehicle as it stands, with its reasons, and the next question',
           requestBody: body(schemaOf(verdictQuestionSchema)),
           responses: { 200: ok('Verdicts name their reasons by place in the list of reasons'), 422: problem },
         },
       },
-      '/api/shelf': {
+      '/api/catalog': {
         get: read('Kits a make and model can choose from, their lines and the rules', { type: 'object' }, [
           query('make', 'string'),
           query('model', 'string'),
@@ -180,7 +180,7 @@ export function describeApi(): Json {
       '/api/imports/{id}/undo': { post: add('Take it back as one step', {}, { type: 'object' }, [idParameter]) },
       '/api/imports/{id}/stop': { post: add('Stop reading it', {}, { type: 'object' }, [idParameter]) },
       '/api/exports/{id}': {
-        get: { summary: 'A whole catalogue: kits.csv, kits.json and so on', ...file('text/csv') },
+        get: { summary: 'A whole catalog: kits.csv, kits.json and so on', ...file('text/csv') },
       },
       ...Object.fromEntries(
         Object.entries(calculators).map(([name, { request, summary }]) => [

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { pressureLimits } from '@stout-shackle/core/kit'
 import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
-import { holdText } from '@stout-shackle/core/wording'
+import { airCheckText } from '@stout-shackle/core/wording'
 import NeedsKit from '../entry/NeedsKit.vue'
 import PlateRow from '../entry/PlateRow.vue'
 import QuantityField from '../entry/QuantityField.vue'
@@ -11,32 +11,32 @@ import StateSign from '../entry/StateSign.vue'
 import StageColumns from '../job/StageColumns.vue'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
-import HoldForm from './HoldForm.vue'
+import AirCheckForm from './AirCheckForm.vue'
 
 const { store, job, assessment } = useOpenJob()
 const preferences = usePreferences()
 const air = computed(() => assessment.value.air)
 const rows = computed(() =>
-  [...new Set(air.value.joints.map((j) => j.name))].map((name) => ({
+  [...new Set(air.value.connections.map((j) => j.name))].map((name) => ({
     name,
-    sides: air.value.joints.filter((j) => j.name === name),
+    sides: air.value.connections.filter((j) => j.name === name),
   })),
 )
 /** Pressure while soaping; the kit's test pressure until somebody types another. */
 const typed = ref<number | null>(null)
 const soaping = computed(() => typed.value ?? job.value.kit?.testPressure ?? 0)
 const most = computed(() => pressureLimits(job.value.kit, job.value.survey)?.maximum.value ?? 1_000_000)
-const soap = (joint: string, result: 'dry' | 'bubbles') =>
-  store.record({ kind: 'joint', joint, result, pressure: soaping.value })
-const dry = computed(() => air.value.joints.filter((j) => j.result === 'dry').length)
-const bubbling = computed(() => air.value.joints.filter((j) => j.result === 'bubbles'))
+const soap = (connection: string, result: 'dry' | 'bubbles') =>
+  store.record({ kind: 'connection', connection, result, pressure: soaping.value })
+const dry = computed(() => air.value.connections.filter((j) => j.result === 'dry').length)
+const bubbling = computed(() => air.value.connections.filter((j) => j.result === 'bubbles'))
 const sign = (r: string) => (r === 'dry' ? 'fine' : r === 'bubbles' ? 'stop' : 'unknown')
 const p = (v: number) => formatQuantity('pressure', v, preferences.system, 1)
 const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', gained: 'Readings disagree' }
 </script>
 
 <template>
-  <NeedsKit v-if="!job.kit" :job="job.id" what="Which joints to soap and at what pressure" />
+  <NeedsKit v-if="!job.kit" :job="job.id" what="Which connections to soap and at what pressure" />
   <p v-else-if="!job.kit.bag" class="note">
     Rubber helpers hold no air: nothing to soap, nothing to hold, no pressure to set.
   </p>
@@ -44,7 +44,7 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
     <template #work>
       <section class="card">
         <header>
-          <h2>Soap every joint</h2>
+          <h2>Soap every connection</h2>
           <span class="small muted">at</span>
           <QuantityField
             :value="soaping"
@@ -59,7 +59,7 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
         <table class="dense">
           <thead>
             <tr>
-              <th>Joint</th>
+              <th>Connection</th>
               <th>Left</th>
               <th>Right</th>
             </tr>
@@ -70,7 +70,7 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
                 <strong>{{ row.name }}</strong>
               </td>
               <td v-for="j in row.sides" :key="j.id">
-                <span class="joint" role="group" :aria-label="`${j.name}, ${j.side}`">
+                <span class="connection" role="group" :aria-label="`${j.name}, ${j.side}`">
                   <StateSign :state="sign(j.result)" :label="j.result === 'missing' ? 'not soaped' : j.result" />
                   <button
                     class="plain"
@@ -96,8 +96,8 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
           </tbody>
         </table>
         <p v-if="bubbling.length" class="note">
-          A bubbling tube joint: pressure off, cut square again, push home, tug. A bubbling thread: a little further in,
-          within its turn limit. Then soap again.
+          A bubbling tube connection: pressure off, cut square again, push home, tug. A bubbling thread: a little
+          further in, within its turn limit. Then soap again.
         </p>
       </section>
       <section class="card">
@@ -105,8 +105,8 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
           <h2>Hold for 24 h</h2>
           <span class="small muted">best with the axle hanging, or with the height read at both ends</span>
         </header>
-        <HoldForm end="start" title="Start" />
-        <HoldForm end="end" title="End" />
+        <AirCheckForm end="start" title="Start" />
+        <AirCheckForm end="end" title="End" />
       </section>
     </template>
     <template #plate>
@@ -123,7 +123,7 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
             <StateSign
               :state="air.verdict.code === 'holds' ? 'fine' : air.verdict.code === 'too-early' ? 'unknown' : 'stop'"
             />
-            {{ holdText(air.verdict, preferences.system) }}
+            {{ airCheckText(air.verdict, preferences.system) }}
           </p>
           <PlateRow label="Should read now" says="same air at the other temperature, in absolute figures (ideal gas)">{{
             p(air.verdict.expected)
@@ -139,20 +139,22 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
               ? 'The end was read before the start'
               : air.start
                 ? 'Started: read again after 24 h'
-                : dry === air.joints.length
-                  ? 'Joints are dry: start the hold'
-                  : `${air.joints.length - dry} joints to soap`
+                : dry === air.connections.length
+                  ? 'Connections are dry: start the hold'
+                  : `${air.connections.length - dry} connections to soap`
           }}
         </p>
-        <PlateRow label="Joints dry" :state="dry === air.joints.length ? 'fine' : bubbling.length ? 'stop' : 'unknown'"
-          >{{ dry }} of {{ air.joints.length }}</PlateRow
+        <PlateRow
+          label="Connections dry"
+          :state="dry === air.connections.length ? 'fine' : bubbling.length ? 'stop' : 'unknown'"
+          >{{ dry }} of {{ air.connections.length }}</PlateRow
         >
         <PlateRow label="Test pressure" says="for the test only; it is not the maximum and not the setting (kit)">{{
           p(job.kit.testPressure ?? 0)
         }}</PlateRow>
         <PlateRow label="Never above" says="in this vehicle, for this kit">{{ p(most) }}</PlateRow>
         <p class="note">
-          Small steps: a bag is tiny against a tyre and fills in seconds. Never inflate hard while the axle hangs free.
+          Small steps: a bag is tiny against a tire and fills in seconds. Never inflate hard while the axle hangs free.
         </p>
       </StampedPlate>
     </template>
@@ -160,12 +162,12 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
 </template>
 
 <style scoped>
-.joint {
+.connection {
   display: flex;
   align-items: center;
   gap: 12px;
 }
-.joint .on {
+.connection .on {
   color: var(--ink);
   font-weight: 600;
   border-bottom: 2px solid var(--paint);

@@ -8,7 +8,7 @@ import StampedPlate from '../entry/StampedPlate.vue'
 import StateSign from '../entry/StateSign.vue'
 import StageColumns from '../job/StageColumns.vue'
 import { useOpenJob } from '../stores/job'
-import LedgerPanel from './LedgerPanel.vue'
+import OpenItemsPanel from './OpenItemsPanel.vue'
 
 const { job, assessment } = useOpenJob()
 const steps = computed(() => assessment.value.steps)
@@ -66,7 +66,7 @@ const sign = (outcome: string) => (outcome === 'done' ? 'fine' : outcome === 'sk
           Never under a vehicle that only a jack holds. Rated stands, level solid floor, wheels chocked.
         </p>
       </StampedPlate>
-      <LedgerPanel />
+      <OpenItemsPanel />
     </template>
   </StageColumns>
 </template>

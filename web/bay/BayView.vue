@@ -7,7 +7,7 @@ import { PLACE_STATES, SUPPORT_NAMES } from '@stout-shackle/core/wording'
 import { useJobPage } from '../stores/job-page'
 import { usePreferences } from '../stores/preferences'
 import FastenerCard from './FastenerCard.vue'
-import LedgerPanel from './LedgerPanel.vue'
+import OpenItemsPanel from './OpenItemsPanel.vue'
 import StepDrawing from './StepDrawing.vue'
 import TorqueKeypad from './TorqueKeypad.vue'
 import { useWrench } from './wrench'
@@ -70,7 +70,7 @@ function typed(value: number) {
 
 const refused = ref('')
 const skipping = ref<string | null>(null)
-const ledgerOpen = ref(false)
+const itemsOpen = ref(false)
 watch(current, (now, before) => {
   if (now?.step.id === before?.step.id) return
   refused.value = ''
@@ -112,12 +112,12 @@ function back() {
   if (before) chosen.value = before.step.id
 }
 const ledger = computed(() => {
-  const l = store.assessment?.ledgers
+  const l = store.assessment?.openItems
   return l
     ? {
         off: l.off.filter((x) => x.open).length,
         loose: [...l.loose, ...l.opened].filter((x) => x.open).length,
-        departures: l.departures.length,
+        deviations: l.deviations.length,
       }
     : null
 })
@@ -196,14 +196,14 @@ const blockClass = (i: number) => (i === index.value ? 'now' : steps.value[i]!.o
             <button @click="putAside(r)">Put aside</button>
           </p>
           <div v-if="ledger" class="ledger">
-            <button @click="ledgerOpen = true">
+            <button @click="itemsOpen = true">
               <b>{{ ledger.off }}</b>off, to go back on
             </button>
-            <button @click="ledgerOpen = true">
+            <button @click="itemsOpen = true">
               <b>{{ ledger.loose }}</b>loose, to be tightened
             </button>
-            <button @click="ledgerOpen = true">
-              <b>{{ ledger.departures }}</b>not by the booklet
+            <button @click="itemsOpen = true">
+              <b>{{ ledger.deviations }}</b>not by the booklet
             </button>
           </div>
         </div>
@@ -233,8 +233,8 @@ const blockClass = (i: number) => (i === index.value ? 'now' : steps.value[i]!.o
         @reading="typed"
         @close="keypad = null"
       />
-      <div v-if="ledgerOpen" class="veil" @click.self="ledgerOpen = false" @keydown.esc="ledgerOpen = false">
-        <div class="sheet"><button class="close" @click="ledgerOpen = false">Close</button><LedgerPanel /></div>
+      <div v-if="itemsOpen" class="veil" @click.self="itemsOpen = false" @keydown.esc="itemsOpen = false">
+        <div class="sheet"><button class="close" @click="itemsOpen = false">Close</button><OpenItemsPanel /></div>
       </div>
     </template>
     <p v-else-if="store.missing" class="empty">No such job here. <RouterLink to="/">Back to the bays</RouterLink></p>

@@ -27,7 +27,7 @@ const wants = computed(() =>
     ? specText(props.state.fastener.spec, preferences.system)
     : `${formatQuantity('torque', props.state.makerFigure, preferences.system)}, vehicle maker`,
 )
-const colour = (s: FastenerState['places'][number]['state']) =>
+const color = (s: FastenerState['places'][number]['state']) =>
   s === 'missing'
     ? ''
     : s === 'within'
@@ -35,7 +35,7 @@ const colour = (s: FastenerState['places'][number]['state']) =>
       : s === 'low' || s === 'high' || s === 'wrong-unit' || s === 'needs-maker-figure'
         ? 'stop'
         : 'caution'
-const sign = (s: FastenerState['places'][number]['state']) => colour(s) || 'unknown'
+const sign = (s: FastenerState['places'][number]['state']) => color(s) || 'unknown'
 const figure = ref('')
 const source = ref('')
 const reason = ref<string | null>(null)
@@ -64,7 +64,7 @@ function keepFigure() {
     <div v-else class="places">
       <div v-for="(place, i) in state.places" :key="i" class="place">
         <span class="small">{{ state.places.length > 1 ? `place ${i + 1}` : ' ' }}</span>
-        <span class="numeral" :class="colour(place.state)">
+        <span class="numeral" :class="color(place.state)">
           {{
             place.value === null
               ? place.state === 'missing'

@@ -47,7 +47,7 @@ const exhaust = computed(
           width="26"
           height="84"
           rx="5"
-          class="tyre"
+          class="tire"
         />
       </template>
       <rect
@@ -83,7 +83,7 @@ svg {
 .steel {
   fill: #aeb6ba;
 }
-.tyre {
+.tire {
   fill: #05090a;
   stroke: #59646a;
 }

@@ -5,7 +5,7 @@ import { usePreferences } from '../stores/preferences'
 
 /** Large keys for a torque read off a wrench without a radio; the unit is always chosen, never assumed. */
 defineProps<{ title: string }>()
-const emit = defineEmits<{ reading: [newtonMetres: number]; close: [] }>()
+const emit = defineEmits<{ reading: [newtonMeters: number]; close: [] }>()
 const preferences = usePreferences()
 const units = [UNITS.torque.us.symbol, UNITS.torque.metric.symbol, 'lb-in']
 const unit = ref(UNITS.torque[preferences.system].symbol)

@@ -73,7 +73,7 @@ describe('the bay view', () => {
     await flushPromises()
     expect(server.records.at(-1)!.body).toMatchObject({ outcome: 'skipped', reason: 'part missing' })
   })
-  test('the ledgers count what is open and open at a touch', async () => {
+  test('the openItems count what is open and open at a touch', async () => {
     const { wrapper } = await view()
     expect(wrapper.find('.ledger').text()).toMatch(/^4off, to go back on/)
     await wrapper.find('.ledger button').trigger('click')
@@ -81,7 +81,7 @@ describe('the bay view', () => {
   })
 })
 
-describe('ledgers by hand', () => {
+describe('openItems by hand', () => {
   test("the vehicle maker's torque wants a figure and a source", async () => {
     const { wrapper, store, server } = await mountOnJob(BayStage, '0415')
     const known = server.records.filter((r) => r.body.kind === 'maker-torque')
@@ -89,11 +89,11 @@ describe('ledgers by hand', () => {
     await flushPromises()
     const form = wrapper.find('.maker form')
     await form.trigger('submit')
-    expect(wrapper.find('.ledgers [role=alert]').text()).toContain('Type the figure first')
+    expect(wrapper.find('.openItems [role=alert]').text()).toContain('Type the figure first')
     await form.find('input').trigger('focus')
     await form.find('input').setValue('92')
     await form.trigger('submit')
-    expect(wrapper.find('.ledgers [role=alert]').text()).toContain('Where does the figure stand?')
+    expect(wrapper.find('.openItems [role=alert]').text()).toContain('Where does the figure stand?')
     await form.findAll('input')[1]!.setValue('manual 7-12')
     await form.trigger('submit')
     await flushPromises()
@@ -103,21 +103,21 @@ describe('ledgers by hand', () => {
       value: expect.closeTo(92 * POUND_FOOT, 6) as number,
     })
   })
-  test('a departure needs what, why and who agreed; a part off comes back on', async () => {
+  test('a deviation needs what, why and who agreed; a part off comes back on', async () => {
     const { wrapper, server } = await mountOnJob(BayStage, '0417')
     const forms = wrapper.findAll('form.add')
-    const departure = forms.at(-1)!
-    await departure.trigger('submit')
-    expect(wrapper.find('.ledgers [role=alert]').text()).toContain('who agreed')
+    const deviation = forms.at(-1)!
+    await deviation.trigger('submit')
+    expect(wrapper.find('.openItems [role=alert]').text()).toContain('who agreed')
     for (const [i, text] of ['bolt cut', 'too long', 'Tove'].entries())
-      await departure.findAll('input')[i]!.setValue(text)
-    await departure.trigger('submit')
+      await deviation.findAll('input')[i]!.setValue(text)
+    await deviation.trigger('submit')
     expect(wrapper.text()).toContain('bolt cut: too long')
     const off = forms[0]!
     await off.find('input').setValue('liner clip')
     await off.trigger('submit')
     await flushPromises()
-    expect(wrapper.find('.ledgers').text()).toContain('liner clip')
+    expect(wrapper.find('.openItems').text()).toContain('liner clip')
     await button(wrapper, 'back on').trigger('click')
     await flushPromises()
     expect(server.records.at(-1)!.body).toEqual({ kind: 'on-again', part: 'liner clip' })

@@ -26,7 +26,7 @@ describe('calculators of the bench', () => {
   })
   // The same worked examples as in core, typed as a person would; their sources stand there.
   test('worked examples', () => {
-    expect(rows('tape')).toEqual({ Inches: '3 7/8 in', Millimetres: '98.4 mm' })
+    expect(rows('tape')).toEqual({ Inches: '3 7/8 in', Millimeters: '98.4 mm' })
     expect(
       rows('axles', { wheelbase: '3.7 m', mass: '300 kg', x: '0.35 m', tongue: '290 kg', hitch: '1.25 m' }, 'metric'),
     ).toEqual({ 'Rear axle gains': '660 kg', 'Front axle gains': '−70 kg' })
@@ -34,14 +34,14 @@ describe('calculators of the bench', () => {
     expect(rows('torque', { torque: '38 lb-ft', wrench: '400 mm', extension: '45 mm' })['Set the wrench to']).toBe(
       '34.2 lb-ft',
     )
-    expect(rows('hold', { start: '60 psi', warm: '24 °C', end: '56 psi', cold: '12 °C' })).toMatchObject({
+    expect(rows('air-check', { start: '60 psi', warm: '24 °C', end: '56 psi', cold: '12 °C' })).toMatchObject({
       'Should read': '57.0 psi',
       Lost: '1.0 psi',
     })
-    expect(rows('tyre')).toMatchObject({
+    expect(rows('tire')).toMatchObject({
       Diameter: '32 1/16 in',
-      'One tyre, single': '3,197 lb',
-      'One tyre, dual': '2,910 lb',
+      'One tire, single': '3,197 lb',
+      'One tire, dual': '2,910 lb',
     })
     expect(rows('attitude', { wheelbase: '3.7 m' })).toMatchObject({ 'Nose up': '1.57°', 'Beam at 25 ft': '8 1/4 in' })
     expect(rows('attitude', { mass: '1459.59 kg', rate: '76 N/mm' })['Body frequency']).toBe('1.15 Hz')
@@ -77,9 +77,9 @@ describe('calculators of the bench', () => {
       'To the trailer axles': '28 kg',
     })
   })
-  test('a tyre run soft carries less', () => {
+  test('a tire run soft carries less', () => {
     // Source: the 0.8th power, by hand: 1450 x (60/80)^0.8 = 1151.9 kg.
-    expect(rows('tyre', { cold: '60 psi' }, 'metric')['One tyre, single']).toBe('1,152 kg')
+    expect(rows('tire', { cold: '60 psi' }, 'metric')['One tire, single']).toBe('1,152 kg')
   })
   test.each([
     ['tape', { sum: '26 - 22 5/3' }, 'A tape has no 5/3'],
@@ -93,7 +93,7 @@ describe('calculators of the bench', () => {
     ['hitch', { share: '120' }, '100 % is all there is'],
     ['stages', { adds: '0 lb/in' }, 'Both rates must be over zero'],
     ['leaf', { clamped: '60 in' }, 'Nothing is left to bend'],
-    ['tyre', { size: '31x10', index: '999' }, 'reads like 255/70R18'],
+    ['tire', { size: '31x10', index: '999' }, 'reads like 255/70R18'],
     ['pressure', { gain: '9000 lb' }, 'Over the maximum'],
     ['torque', { torque: '120 lb-ft' }, 'Over proof load'],
   ])('%s %j says what is wrong', (id, typed, words) => {

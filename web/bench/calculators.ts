@@ -1,4 +1,4 @@
-import { judgeHold } from '@stout-shackle/core/air'
+import { judgeAirCheck } from '@stout-shackle/core/air'
 import {
   atmosphere,
   formatQuantity,
@@ -39,10 +39,10 @@ import {
   distributeWeight,
   loadAtPressure,
   shareOnAxles,
-  tyreDiameter,
-  tyreLoad,
+  tireDiameter,
+  tireLoad,
 } from '@stout-shackle/core/vehicle'
-import { holdText } from '@stout-shackle/core/wording'
+import { airCheckText } from '@stout-shackle/core/wording'
 
 /** One input of a calculator: a quantity with its usual value, free text, a bare number, or one of a list. */
 export type Input =
@@ -80,9 +80,9 @@ function levelOnPlainBags(gain: number, rate: number, area: number, volume: numb
       wheelbase: 1,
       rearSide: { first: rate / 2, stages: [] },
       rearSpacing: 1,
-      rearAntiRoll: 0,
+      rearSwayBar: 0,
       front: null,
-      tyres: null,
+      tires: null,
       frame: 'rigid',
       pitchMoment: 0,
       bags: { bag, rideHeight: ride, motionRatio: 1, spacing: 1, lineVolume: 0 },
@@ -91,11 +91,11 @@ function levelOnPlainBags(gain: number, rate: number, area: number, volume: numb
     load: { front: 0, rear: gain * GRAVITY, roll: 0, rollRear: 0 },
     minimum: 0,
     maximum: Infinity,
-    window: { low: 0, high: Infinity },
-    sprungUnladen: 0,
-    mark: 'wheel-centre',
+    heightRange: { low: 0, high: Infinity },
+    sprungEmpty: 0,
+    mark: 'wheel-center',
     aim: { kind: 'height', leave: 0 },
-    air: 'independent',
+    air: 'separate',
     ambient,
     driving: null,
     reboundTravel: null,
@@ -119,7 +119,7 @@ export const CALCULATORS: readonly Calculator[] = [
       if (!sum.ok) return [{ label: 'Does not read', value: '–', note: refusalText(sum) }]
       return [
         { label: 'Inches', value: q('length', sum.value, 'us') },
-        { label: 'Millimetres', value: q('length', sum.value, 'metric', 1) },
+        { label: 'Millimeters', value: q('length', sum.value, 'metric', 1) },
       ]
     },
   },
@@ -150,12 +150,12 @@ export const CALCULATORS: readonly Calculator[] = [
     source: "Hooke's law; GUM 5.1.2",
     inputs: [
       { key: 'gain', label: 'Rear axle gained', kind: 'mass', usual: '600 lb' },
-      { key: 'gainGive', label: 'give or take', kind: 'mass', usual: '20 lb' },
+      { key: 'gainTolerance', label: 'give or take', kind: 'mass', usual: '20 lb' },
       { key: 'squat', label: 'It sank over the springs', kind: 'length', usual: '2 1/2 in' },
-      { key: 'squatGive', label: 'give or take', kind: 'length', usual: '1/16 in' },
+      { key: 'squatTolerance', label: 'give or take', kind: 'length', usual: '1/16 in' },
     ],
-    compute({ gain, gainGive, squat, squatGive }, system) {
-      const test = rateFromTest(gain!, gainGive!, squat!, squatGive!)
+    compute({ gain, gainTolerance, squat, squatTolerance }, system) {
+      const test = rateFromTest(gain!, gainTolerance!, squat!, squatTolerance!)
       if (!test)
         return [
           {
@@ -165,7 +165,7 @@ export const CALCULATORS: readonly Calculator[] = [
           },
         ]
       return [
-        { label: 'Both sides', value: `${q('rate', test.rate, system)} ± ${q('rate', test.give, system)}` },
+        { label: 'Both sides', value: `${q('rate', test.rate, system)} ± ${q('rate', test.tolerance, system)}` },
         {
           label: 'A side',
           value: q('rate', test.rate / 2, system),
@@ -193,9 +193,9 @@ export const CALCULATORS: readonly Calculator[] = [
         kind: 'text',
         usual: '400 lb 2 1/16 in; 200 lb 1 3/16 in',
       },
-      { key: 'give', label: 'Each squat, give or take', kind: 'length', usual: '1/16 in' },
+      { key: 'tolerance', label: 'Each squat, give or take', kind: 'length', usual: '1/16 in' },
     ],
-    compute({ text, give }, system) {
+    compute({ text, tolerance }, system) {
       const points: TestPoint[] = []
       for (const way of ['loading', 'unloading'] as const)
         for (const part of text[way]!.split(';').map((p) => p.trim())) {
@@ -211,7 +211,7 @@ export const CALCULATORS: readonly Calculator[] = [
                 note: `"${part}": a load with its unit, then the squat, like 200 lb 15/16 in.`,
               },
             ]
-          points.push({ gain: gain.value, squat: sunk.value, give: Math.max(give!, 1e-5), way })
+          points.push({ gain: gain.value, squat: sunk.value, tolerance: Math.max(tolerance!, 1e-5), way })
         }
       const fit = fitLoadingTest(points)
       switch (fit.code) {
@@ -235,7 +235,7 @@ export const CALCULATORS: readonly Calculator[] = [
           ]
         case 'rate':
           return [
-            { label: 'Both sides', value: `${q('rate', fit.rate, system)} ± ${q('rate', fit.give, system)}` },
+            { label: 'Both sides', value: `${q('rate', fit.rate, system)} ± ${q('rate', fit.tolerance, system)}` },
             {
               label: 'Friction, up and down from the mean',
               value: fit.friction === null ? '–' : forceText(fit.friction, system),
@@ -370,7 +370,7 @@ export const CALCULATORS: readonly Calculator[] = [
       const pressure = (gain! * GRAVITY) / (2 * area! * 0.0254 ** 2)
       return [
         {
-          label: 'To stand at the unladen height',
+          label: 'To stand at the empty height',
           value: q('pressure', pressure, system, 1),
           note: pressure > maximum! ? 'Over the maximum: more area, or less load.' : undefined,
         },
@@ -385,7 +385,7 @@ export const CALCULATORS: readonly Calculator[] = [
   {
     id: 'before',
     title: 'Before-loading pressure',
-    formula: 'P_abs V kept from loaded to unladen; 2 P A = k × rise; area taken as constant over the rise',
+    formula: 'P_abs V kept from loaded to empty; 2 P A = k × rise; area taken as constant over the rise',
     source: 'Boyle; statics',
     inputs: [
       { key: 'gain', label: 'Rear axle gains', kind: 'mass', usual: '1450 lb' },
@@ -435,7 +435,7 @@ export const CALCULATORS: readonly Calculator[] = [
         {
           label: 'To the trailer axles',
           value: q('mass', bars.trailerAxle, system),
-          note: 'Air first, to height, with the bars slack; then the bars. Air added afterwards slackens them.',
+          note: 'Air first, to height, with the bars slack; then the bars. Air added afterward slackens them.',
         },
       ]
     },
@@ -465,7 +465,7 @@ export const CALCULATORS: readonly Calculator[] = [
     },
   },
   {
-    id: 'hold',
+    id: 'air-check',
     title: 'Pressure hold',
     formula: '(P₂ + p)/T₂ = (P₁ + p)/T₁; 7 psi of 60 in 24 h, in proportion',
     source: 'ideal gas; allowance is common practice',
@@ -477,14 +477,14 @@ export const CALCULATORS: readonly Calculator[] = [
       { key: 'hours', label: 'Hours', kind: 'number', usual: '24' },
     ],
     compute(v, system) {
-      const verdict = judgeHold(
+      const verdict = judgeAirCheck(
         { pressure: v.start!, temperature: v.warm! },
         { pressure: v.end!, temperature: v.cold! },
         v.hours! * 3600,
       )
       return [
         { label: 'Should read', value: q('pressure', verdict.expected, system, 1) },
-        { label: 'Lost', value: q('pressure', verdict.lost, system, 1), note: holdText(verdict, system) },
+        { label: 'Lost', value: q('pressure', verdict.lost, system, 1), note: airCheckText(verdict, system) },
       ]
     },
   },
@@ -526,20 +526,20 @@ export const CALCULATORS: readonly Calculator[] = [
     },
   },
   {
-    id: 'tyre',
-    title: 'Tyre size and load',
+    id: 'tire',
+    title: 'Tire size and load',
     formula: '2 × width × aspect + rim; load by index, × (P/P_index)^0.8 below its pressure',
     source: 'size designation; ISO 4000-1 and 4209-1 (from memory), 49 CFR 571.110',
     inputs: [
       { key: 'size', label: 'Size', kind: 'text', usual: '255/70R18' },
       { key: 'index', label: 'Load index', kind: 'text', usual: '121/118' },
-      { key: 'passenger', label: 'Passenger tyre on a truck', kind: 'choice', usual: 'no', choices: ['no', 'yes'] },
+      { key: 'passenger', label: 'Passenger tire on a truck', kind: 'choice', usual: 'no', choices: ['no', 'yes'] },
       { key: 'cold', label: 'Run cold at', kind: 'pressure', usual: '80 psi' },
       { key: 'full', label: 'The index holds at', kind: 'pressure', usual: '80 psi' },
     ],
     compute({ text, cold, full }, system) {
-      const diameter = tyreDiameter(text.size!)
-      const load = tyreLoad(text.index!, text.passenger === 'yes')
+      const diameter = tireDiameter(text.size!)
+      const load = tireLoad(text.index!, text.passenger === 'yes')
       const at = (kg: number) => q('mass', full! > 0 ? loadAtPressure(kg, cold!, full!) : kg, system)
       return [
         {
@@ -548,13 +548,13 @@ export const CALCULATORS: readonly Calculator[] = [
           note: diameter === null ? 'The size reads like 255/70R18.' : undefined,
         },
         {
-          label: 'One tyre, single',
+          label: 'One tire, single',
           value: load ? at(load.single) : '–',
           note: load
-            ? "Below that pressure, less by its 0.8th power; the tyre maker's table outranks this. Stronger tyres raise no axle rating."
+            ? "Below that pressure, less by its 0.8th power; the tire maker's table outranks this. Stronger tires raise no axle rating."
             : 'The index reads like 121/118 or 116.',
         },
-        { label: 'One tyre, dual', value: load?.dual ? at(load.dual) : '–' },
+        { label: 'One tire, dual', value: load?.dual ? at(load.dual) : '–' },
       ]
     },
   },

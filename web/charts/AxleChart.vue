@@ -4,12 +4,12 @@ import type { Assessment } from '@stout-shackle/core/job'
 import { formatNumber, inSystem, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
 import { RATING_NAMES } from '@stout-shackle/core/wording'
 import ChartFrame from './ChartFrame.vue'
-import { base, COLOURS, type ChartOption } from './option'
+import { base, COLORS, type ChartOption } from './option'
 
 /** Axle and gross weights of every load case, beside their ratings. */
 const props = defineProps<{ assessment: Assessment; system: UnitSystem }>()
-const ROWS = ['gross', 'rear-axle', 'front-axle'] as const
-const SHADES = [COLOURS.petrol, COLOURS.moss, COLOURS.muted, '#8D6F2B']
+const ROWS = ['gvwr', 'gawr-rear', 'gawr-front'] as const
+const SHADES = [COLORS.petrol, COLORS.moss, COLORS.muted, '#8D6F2B']
 
 const mass = (v: number) => inSystem('mass', v, props.system)
 const margin = (c: Assessment['cases'][number], id: (typeof ROWS)[number]) =>
@@ -20,8 +20,8 @@ const option = computed((): ChartOption => {
   return {
     ...frame,
     grid: { left: 118, right: 24, top: 26, bottom: 36 },
-    legend: { top: 0, itemHeight: 8, textStyle: { color: COLOURS.ink } },
-    yAxis: { type: 'category', data: ROWS.map((id) => RATING_NAMES[id]), axisLabel: { color: COLOURS.ink } },
+    legend: { top: 0, itemHeight: 8, textStyle: { color: COLORS.ink } },
+    yAxis: { type: 'category', data: ROWS.map((id) => RATING_NAMES[id]), axisLabel: { color: COLORS.ink } },
     series: [
       ...props.assessment.cases.map((c, i) => ({
         type: 'bar' as const,
@@ -30,8 +30,8 @@ const option = computed((): ChartOption => {
         itemStyle: { color: SHADES[i % SHADES.length] },
         data: ROWS.map((id) => {
           const m = margin(c, id)
-          const over = m.left !== null && m.left < 0
-          return { value: mass(m.actual), itemStyle: over ? { color: COLOURS.oxide } : undefined }
+          const over = m.remaining !== null && m.remaining < 0
+          return { value: mass(m.actual), itemStyle: over ? { color: COLORS.oxide } : undefined }
         }),
       })),
       {
@@ -39,7 +39,7 @@ const option = computed((): ChartOption => {
         name: 'rating',
         symbol: 'rect',
         symbolSize: [3, 34],
-        itemStyle: { color: COLOURS.ink },
+        itemStyle: { color: COLORS.ink },
         data: limits.value.flatMap((limit, i) => (limit === null ? [] : [[mass(limit), i]])),
       },
     ],

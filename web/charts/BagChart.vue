@@ -4,7 +4,7 @@ import type { Kit } from '@stout-shackle/core/kit'
 import { formatNumber, GRAVITY, inSystem, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
 import { airSpring } from '@stout-shackle/core/spring'
 import ChartFrame from './ChartFrame.vue'
-import { base, COLOURS, SERIES, type ChartOption } from './option'
+import { base, COLORS, SERIES, type ChartOption } from './option'
 
 /** What one spring of a kit carries: a bag at several pressures over its height, a rubber over its squeeze. */
 const props = defineProps<{ kit: Kit; system: UnitSystem }>()
@@ -50,20 +50,20 @@ const option = computed((): ChartOption => {
       name: c.name,
       data: c.points.map(([h, f]) => [len(h), mass(f)]),
       showSymbol: !bag,
-      lineStyle: { width: 2.2, color: SERIES[i]!.colour, type: SERIES[i]!.dash },
-      itemStyle: { color: SERIES[i]!.colour },
-      endLabel: { show: true, formatter: '{a}', color: SERIES[i]!.colour },
+      lineStyle: { width: 2.2, color: SERIES[i]!.color, type: SERIES[i]!.dash },
+      itemStyle: { color: SERIES[i]!.color },
+      endLabel: { show: true, formatter: '{a}', color: SERIES[i]!.color },
       ...(i === 0 && bag
         ? {
             markArea: {
               silent: true,
               itemStyle: { color: 'rgba(60,122,75,0.12)' },
-              data: [[{ xAxis: len(bag.window.low) }, { xAxis: len(bag.window.high) }]] as [object, object][],
+              data: [[{ xAxis: len(bag.heightRange.low) }, { xAxis: len(bag.heightRange.high) }]] as [object, object][],
             },
             markLine: {
               silent: true,
               symbol: 'none',
-              lineStyle: { color: COLOURS.muted },
+              lineStyle: { color: COLORS.muted },
               data: [{ xAxis: len(bag.rideHeight), label: { formatter: 'ride height', fontSize: 11 } }],
             },
           }

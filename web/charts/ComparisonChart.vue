@@ -6,7 +6,7 @@ import { formatNumber, inSystem, UNITS, type UnitSystem } from '@stout-shackle/c
 import ChartFrame from './ChartFrame.vue'
 import { base, SERIES, type ChartOption } from './option'
 
-/** Pressure against load of several kits, one over the other; dash and colour tell them apart. */
+/** Pressure against load of several kits, one over the other; dash and color tell them apart. */
 const props = defineProps<{ job: Job; assessment: Assessment; kits: readonly Kit[]; system: UnitSystem }>()
 const mass = (v: number) => inSystem('mass', v, props.system)
 const psi = (v: number) => inSystem('pressure', v, props.system)
@@ -28,9 +28,9 @@ const option = computed((): ChartOption => {
         name: kit.name,
         data: curve.map((c) => [mass(c.gain), psi(c.mean)]),
         showSymbol: false,
-        lineStyle: { width: 2.5, color: SERIES[i]!.colour, type: SERIES[i]!.dash },
-        itemStyle: { color: SERIES[i]!.colour },
-        endLabel: { show: true, formatter: '{a}', color: SERIES[i]!.colour, width: 110, overflow: 'truncate' as const },
+        lineStyle: { width: 2.5, color: SERIES[i]!.color, type: SERIES[i]!.dash },
+        itemStyle: { color: SERIES[i]!.color },
+        endLabel: { show: true, formatter: '{a}', color: SERIES[i]!.color, width: 110, overflow: 'truncate' as const },
         labelLayout: { moveOverlap: 'shiftY' as const },
         markLine: i
           ? undefined

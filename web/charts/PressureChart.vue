@@ -4,7 +4,7 @@ import { levelFor, pressureCurve, type Assessment, type Job } from '@stout-shack
 import type { Kit } from '@stout-shackle/core/kit'
 import { formatNumber, inSystem, UNITS, type Pascals, type UnitSystem } from '@stout-shackle/core/quantity'
 import ChartFrame from './ChartFrame.vue'
-import { base, COLOURS, pointLabel, type ChartOption } from './option'
+import { base, COLORS, pointLabel, type ChartOption } from './option'
 
 /** Pressure against what the rear axle gains, with the kit's window and the job's load cases on it. */
 const props = defineProps<{
@@ -38,13 +38,13 @@ const option = computed((): ChartOption => {
   })
   const frame = base(`rear axle gains, ${UNITS.mass[props.system].symbol}`, UNITS.pressure[props.system].symbol)
   const step = props.system === 'us' ? 20 : 100
-  const dashed = { color: COLOURS.petrol, width: 1, type: 'dashed' as const }
+  const dashed = { color: COLORS.petrol, width: 1, type: 'dashed' as const }
   return {
     ...frame,
     yAxis: { ...frame.yAxis, max: step * Math.ceil((psi(props.maximum) * 1.02) / step) },
     series: [
       {
-        ...line((c) => c.mean, { color: COLOURS.petrol, width: 2.5 }),
+        ...line((c) => c.mean, { color: COLORS.petrol, width: 2.5 }),
         markArea: {
           silent: true,
           itemStyle: { color: 'rgba(60,122,75,0.12)' },
@@ -56,7 +56,7 @@ const option = computed((): ChartOption => {
       {
         type: 'scatter',
         symbolSize: 12,
-        itemStyle: { color: COLOURS.paint, borderColor: COLOURS.ink, borderWidth: 1.2 },
+        itemStyle: { color: COLORS.paint, borderColor: COLORS.ink, borderWidth: 1.2 },
         data: cases.value.map((c) => ({
           name: c.name,
           value: [mass(c.gain), psi(c.mean)],

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { squatCurve, type Assessment, type Job } from '@stout-shackle/core/job'
 import { formatNumber, inSystem, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
 import ChartFrame from './ChartFrame.vue'
-import { bars, base, COLOURS, pointLabel, type ChartOption } from './option'
+import { bars, base, COLORS, pointLabel, type ChartOption } from './option'
 
 /** Squat against load: the springs' curve, what was measured with its plus-and-minus, and where the stop is. */
 const props = defineProps<{ job: Job; assessment: Assessment; system: UnitSystem }>()
@@ -28,7 +28,7 @@ const option = computed((): ChartOption => {
       ...frame.yAxis,
       inverse: true,
       nameLocation: 'start',
-      nameTextStyle: { align: 'left', color: COLOURS.ink },
+      nameTextStyle: { align: 'left', color: COLORS.ink },
     },
     xAxis: { ...frame.xAxis, axisLine: { onZero: false }, nameLocation: 'middle' },
     series: [
@@ -37,27 +37,27 @@ const option = computed((): ChartOption => {
         data: curve.value.map((c) => [mass(c.gain), length(c.squat)]),
         showSymbol: false,
         silent: true,
-        lineStyle: { color: COLOURS.petrol, width: 2.5 },
+        lineStyle: { color: COLORS.petrol, width: 2.5 },
         markLine: {
           silent: true,
           symbol: 'none',
-          lineStyle: { color: COLOURS.oxide, type: 'dashed' },
-          label: { formatter: '{b}', position: 'insideStartTop', color: COLOURS.oxide },
+          lineStyle: { color: COLORS.oxide, type: 'dashed' },
+          label: { formatter: '{b}', position: 'insideStartTop', color: COLORS.oxide },
           data: props.job.vehicle.rearStages.map((s) => ({
             name: s.kind === 'bump-stop' ? 'on its stop' : 'helper leaves touch',
             yAxis: length(s.at),
           })),
         },
       },
-      bars(points.value.map((p) => [mass(p.gain), length(p.squat), mass(p.gainGive ?? 0), length(p.give)])),
+      bars(points.value.map((p) => [mass(p.gain), length(p.squat), mass(p.gainTolerance ?? 0), length(p.tolerance)])),
       {
         type: 'scatter',
         symbolSize: 9,
-        itemStyle: { color: COLOURS.paint, borderColor: COLOURS.ink, borderWidth: 1.2 },
+        itemStyle: { color: COLORS.paint, borderColor: COLORS.ink, borderWidth: 1.2 },
         data: points.value.map((p) => ({
           name: name(p),
           value: [mass(p.gain), length(p.squat)],
-          itemStyle: p.left ? { color: '#fff' } : undefined,
+          itemStyle: p.excluded ? { color: '#fff' } : undefined,
           label: pointLabel(p.gain / most.value, false),
         })),
       },
@@ -79,11 +79,11 @@ const option = computed((): ChartOption => {
     ]"
     :rows="
       points.map((p) => [
-        name(p) + (p.left ? ', not in the rate' : ''),
+        name(p) + (p.excluded ? ', not in the rate' : ''),
         formatNumber('mass', p.gain, system),
-        formatNumber('mass', p.gainGive ?? 0, system),
+        formatNumber('mass', p.gainTolerance ?? 0, system),
         formatNumber('length', p.squat, system),
-        formatNumber('length', p.give, system),
+        formatNumber('length', p.tolerance, system),
       ])
     "
   />

@@ -12,7 +12,7 @@ export type ChartOption = ComposeOption<
   | TooltipComponentOption
 >
 
-export const COLOURS = {
+export const COLORS = {
   ink: '#20262A',
   petrol: '#0E5A63',
   paint: '#F2B61B',
@@ -22,12 +22,12 @@ export const COLOURS = {
   muted: '#596166',
 }
 
-/** Several curves on one chart: told apart by dash as well as by colour. */
-export const SERIES: readonly { colour: string; dash: 'solid' | 'dashed' | 'dotted' | number[] }[] = [
-  { colour: '#0E5A63', dash: 'solid' },
-  { colour: '#A5402D', dash: 'dashed' },
-  { colour: '#B97709', dash: 'dotted' },
-  { colour: '#596166', dash: [10, 4, 2, 4] },
+/** Several curves on one chart: told apart by dash as well as by color. */
+export const SERIES: readonly { color: string; dash: 'solid' | 'dashed' | 'dotted' | number[] }[] = [
+  { color: '#0E5A63', dash: 'solid' },
+  { color: '#A5402D', dash: 'dashed' },
+  { color: '#B97709', dash: 'dotted' },
+  { color: '#596166', dash: [10, 4, 2, 4] },
 ]
 
 /**
@@ -43,7 +43,7 @@ export function pointLabel(share: number, rises: boolean) {
     position: right ? ('right' as const) : ('left' as const),
     offset: [0, right === rises ? 12 : -12],
     fontSize: 12,
-    color: COLOURS.ink,
+    color: COLORS.ink,
   }
 }
 
@@ -59,9 +59,9 @@ export const base = (xName: string, yName: string): ChartOption => ({
     nameLocation: 'middle',
     nameGap: 24,
     splitLine: { show: false },
-    nameTextStyle: { color: COLOURS.ink },
+    nameTextStyle: { color: COLORS.ink },
   },
-  yAxis: { type: 'value', name: yName, nameTextStyle: { color: COLOURS.ink } },
+  yAxis: { type: 'value', name: yName, nameTextStyle: { color: COLORS.ink } },
 })
 
 /** Plus-and-minus bars on both sides of points: x, y, half-widths. */
@@ -76,7 +76,7 @@ export const bars = (data: readonly [number, number, number, number][]): CustomS
     const line = (a: number[], b: number[]) => ({
       type: 'line' as const,
       shape: { x1: a[0]!, y1: a[1]!, x2: b[0]!, y2: b[1]! },
-      style: { stroke: COLOURS.ink, lineWidth: 1.4 },
+      style: { stroke: COLORS.ink, lineWidth: 1.4 },
     })
     return { type: 'group', children: [line(left, right), line(low, high)] }
   },

@@ -19,7 +19,7 @@ import OrderCard from './OrderCard.vue'
 import OthersCard from './OthersCard.vue'
 import PreferenceForm from './PreferenceForm.vue'
 import RankingTable from './RankingTable.vue'
-import SchoolsCard from './SchoolsCard.vue'
+import WaysCard from './WaysCard.vue'
 import SideBySide from './SideBySide.vue'
 
 const PressureChart = defineAsyncComponent(() => import('../charts/PressureChart.vue'))
@@ -59,7 +59,7 @@ const frame = (value: Job['frame']) => store.edit((j) => ({ ...j, frame: value }
 const target = (kind: string) =>
   store.edit((j) => ({
     ...j,
-    target: kind === 'recover' ? { kind, share: 0.8 } : { kind: kind as 'unladen-height' | 'unladen-rake' },
+    target: kind === 'recover' ? { kind, share: 0.8 } : { kind: kind as 'empty-height' | 'empty-rake' },
   }))
 /** The kit on the plate: the one opened, else the picked one, else the best that fits. */
 const picked = computed(() => {
@@ -111,7 +111,7 @@ const teedLean = computed(() => (level.value?.leanTeed ? Math.abs(level.value.le
       <p v-else-if="ranked.length > 1" class="small muted">Tick up to four kits to set them side by side.</p>
       <OrderCard />
       <PreferenceForm />
-      <SchoolsCard v-if="picked" :assessed="picked" />
+      <WaysCard v-if="picked" :assessed="picked" />
       <section v-if="picked?.minimum && picked.maximum && beside.length < 2" class="card">
         <header>
           <h2>{{ picked.kit.name }}: pressure against load</h2>
@@ -175,7 +175,9 @@ const teedLean = computed(() => (level.value?.leanTeed ? Math.abs(level.value.le
           <PlateRow
             label="Before loading"
             :state="
-              level.before && level.before.withinRebound !== false && level.before.withinWindow ? undefined : 'caution'
+              level.before && level.before.withinRebound !== false && level.before.withinHeightRange
+                ? undefined
+                : 'caution'
             "
             :says="
               level.before
@@ -224,8 +226,8 @@ const teedLean = computed(() => (level.value?.leanTeed ? Math.abs(level.value.le
               :value="job.target.kind"
               @change="target(($event.target as HTMLSelectElement).value)"
             >
-              <option value="unladen-height">unladen rear height</option>
-              <option value="unladen-rake">unladen rake</option>
+              <option value="empty-height">empty rear height</option>
+              <option value="empty-rake">empty rake</option>
               <option value="recover">part of the squat back</option>
             </select></label
           >
@@ -242,12 +244,12 @@ const teedLean = computed(() => (level.value?.leanTeed ? Math.abs(level.value.le
               :value="job.air"
               @change="air(($event.target as HTMLSelectElement).value as Job['air'])"
             >
-              <option value="independent">independent</option>
+              <option value="separate">independent</option>
               <option value="teed">teed</option>
             </select></label
           >
           <label
-            >Off-centre load<select
+            >Off-center load<select
               class="control"
               :value="job.frame"
               @change="frame(($event.target as HTMLSelectElement).value as Job['frame'])"

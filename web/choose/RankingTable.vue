@@ -21,7 +21,7 @@ const { store, job, assessment } = useOpenJob()
 const shop = useShop()
 const preferences = usePreferences()
 const SIGN = { fits: 'fine', 'fits-with-parts': 'caution', 'needs-answer': 'unknown', 'does-not-fit': 'stop' } as const
-const MOST_COMPARED = 4
+const MAX_COMPARED = 4
 const rows = computed(() => [...(store.ranking?.fitting ?? []), ...(store.ranking?.undecided ?? [])])
 /** The picked kit where the shelf, its rules or the vehicle have changed since and it is not among those offered. */
 const elsewhere = computed(() => {
@@ -31,7 +31,7 @@ const elsewhere = computed(() => {
 const active = (r: RankedKit) => r.cases.find((c) => c.loadCase.id === job.value.activeCase) ?? r.cases[0]!
 const name = (id: string) => rows.value.find((r) => r.assessed.kit.id === id)?.assessed.kit.name ?? id
 const free = (kit: Kit) => shop.stock.find((s) => s.item.kit === kit.id)?.free ?? null
-const full = (id: string) => props.compared.length >= MOST_COMPARED && !props.compared.includes(id)
+const full = (id: string) => props.compared.length >= MAX_COMPARED && !props.compared.includes(id)
 const all = ref(false)
 const FEW = 8
 const few = computed(() => (all.value ? rows.value : rows.value.slice(0, FEW)))

@@ -45,7 +45,7 @@ describe('the choose stage', () => {
       .findAll('button.kit')
       .find((b) => b.text().startsWith(first.assessed.kit.name))!
       .trigger('click')
-    expect(wrapper.find('.reasons').text()).toContain('Jounce bumper: two bolts')
+    expect(wrapper.find('.reasons').text()).toContain('Bump stop: two bolts')
     for (const c of store.job!.loadCases) expect(wrapper.find('.cases').text()).toContain(c.name)
     const parts = wrapper.findAll('.bars .num').map((n) => Number(n.text().split(' of ')[0]))
     expect(parts.reduce((a, b) => a + b, 0)).toBeCloseTo(first.total, -1)
@@ -53,7 +53,7 @@ describe('the choose stage', () => {
   test('nothing can be picked while something has to be put right first, and that is said first', async () => {
     const { wrapper, store } = await mountOnJob(ChooseStage, '0416')
     expect(wrapper.find('[role=alert]').text()).toContain('No kit should be sold as it stands.')
-    expect(wrapper.find('[role=alert]').text()).toContain('over the rear axle rating')
+    expect(wrapper.find('[role=alert]').text()).toContain('over the GAWR rear')
     for (const pick of wrapper.findAll('button').filter((b) => b.text() === 'pick'))
       expect(pick.attributes('disabled')).toBeDefined()
     store.edit((j) => ({ ...j, survey: { ...j.survey, loadSensingValve: true, frame: 'unsound' } }))
@@ -114,7 +114,7 @@ describe('the choose stage', () => {
     const full = store.assessment!.active.level!.mean!
     await selectOf(wrapper, 'Level means').setValue('recover')
     expect(store.assessment!.active.level!.mean!).toBeLessThan(full)
-    await selectOf(wrapper, 'Off-centre load').setValue('twisting')
+    await selectOf(wrapper, 'Off-center load').setValue('twisting')
     expect(store.job!.frame).toBe('twisting')
   })
   test('a rubber helper shows what it takes out, and asks for no air', async () => {
@@ -123,22 +123,22 @@ describe('the choose stage', () => {
     await flushPromises()
     expect(wrapper.find('.plate').text()).toMatch(/% of the squat taken out/)
     expect(wrapper.find('.plate').text()).not.toContain('psi left')
-    const gates = Object.fromEntries(store.assessment!.gates.map((g) => [g.gate, g.state]))
-    expect(gates).toMatchObject({
+    const finalChecks = Object.fromEntries(store.assessment!.finalChecks.map((g) => [g.check, g.state]))
+    expect(finalChecks).toMatchObject({
       soap: 'not-applicable',
-      hold: 'not-applicable',
+      'air-check': 'not-applicable',
       'minimum-pressure': 'not-applicable',
     })
   })
-  test('a load too far off centre cannot be levelled with air', async () => {
+  test('a load too far off center cannot be leveled with air', async () => {
     const { wrapper, store } = await mountOnJob(ChooseStage, '0417')
     store.edit((j) => ({
       ...j,
       loadCases: j.loadCases.map((c) => ({ ...c, items: c.items.map((i) => ({ ...i, y: 0.75 })) })),
     }))
     await flushPromises()
-    expect(wrapper.find('.plate').text()).toContain('Cannot be levelled with air')
-    expect(wrapper.find('.plate').text()).toContain('Move the load towards the centre line')
+    expect(wrapper.find('.plate').text()).toContain('Cannot be leveled with air')
+    expect(wrapper.find('.plate').text()).toContain('Move the load toward the center line')
   })
   test('the chart goes through the load cases of the job, and has its table behind it', async () => {
     const { wrapper, store } = await mountOnJob(ChooseStage, '0417')

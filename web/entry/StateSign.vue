@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** State by shape and colour: stop is a square, caution a triangle, fine a disc, unknown a ring. */
+/** State by shape and color: stop is a square, caution a triangle, fine a disc, unknown a ring. */
 defineProps<{ state: 'stop' | 'caution' | 'fine' | 'unknown'; label?: string }>()
 const WORDS = { stop: 'stop', caution: 'caution', fine: 'within limits', unknown: 'unknown' }
 </script>

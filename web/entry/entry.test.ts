@@ -134,7 +134,7 @@ describe('a text field', () => {
 })
 
 describe('state signs', () => {
-  // State is never colour alone: each has a shape and a word.
+  // State is never color alone: each has a shape and a word.
   test.each([
     ['stop', 'rect'],
     ['caution', 'path'],

@@ -4,7 +4,7 @@ import {
   GAP_PASSES,
   ofKind,
   type GapCheck,
-  type GapJudgement,
+  type GapJudgment,
   type GapVerdict,
   type RecordBody,
 } from '@stout-shackle/core/job'
@@ -26,7 +26,7 @@ type Gap = Extract<RecordBody, { kind: 'gap' }>
 const HOW: Record<GapCheck, string> = {
   'bag-clearance': 'feeler or fingers all round at its widest, load on, at pressure',
   'bag-length': 'between the plate faces, standing at ride height',
-  'plate-tyre': 'nearest edge of any plate, wheels on',
+  'plate-tire': 'nearest edge of any plate, wheels on',
   'line-exhaust': "to the pipe's surface, along the whole line",
 }
 const checks = computed(() =>
@@ -37,11 +37,11 @@ const checks = computed(() =>
 )
 const sign = (v: GapVerdict) =>
   v === 'missing' ? 'unknown' : v === 'fine' ? 'fine' : GAP_PASSES.includes(v) ? 'caution' : 'stop'
-const earlier = (g: GapJudgement) =>
+const earlier = (g: GapJudgment) =>
   ofKind(assessment.value.standing, 'gap').findLast(
     (r) => !isTyped(r) && r.body.check === g.check && r.body.side === g.side,
   )
-const body = (g: GapJudgement, value: number, about: boolean, sleeved = earlier(g)?.body.sleeved ?? false): Gap => ({
+const body = (g: GapJudgment, value: number, about: boolean, sleeved = earlier(g)?.body.sleeved ?? false): Gap => ({
   kind: 'gap',
   check: g.check,
   side: g.side,
@@ -49,14 +49,14 @@ const body = (g: GapJudgement, value: number, about: boolean, sleeved = earlier(
   about,
   sleeved,
 })
-const field = (g: GapJudgement) =>
+const field = (g: GapJudgment) =>
   readingField(
     store,
     `gap:${g.check}:${g.side}`,
     () => earlier(g),
     (value, about) => body(g, value, about),
   )
-function sleeve(g: GapJudgement, sleeved: boolean) {
+function sleeve(g: GapJudgment, sleeved: boolean) {
   const before = earlier(g)
   if (before)
     store.record(body(g, before.body.value, before.body.about, sleeved), {

@@ -14,7 +14,7 @@ import CornerHeads from '../measure/CornerHeads.vue'
 import HeightGrid from '../measure/HeightGrid.vue'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
-import GateList from './GateList.vue'
+import FinalCheckList from './FinalCheckList.vue'
 
 const { store, job, assessment } = useOpenJob()
 const preferences = usePreferences()
@@ -54,14 +54,14 @@ const reopen = () =>
         <header><h2>Heights, as it goes out</h2></header>
         <CornerHeads />
         <HeightGrid
-          moment="after"
+          timing="after"
           load="loaded"
           :title="`Loaded: ${assessment.active.loadCase.name}`"
           remark="load on, aired"
           :likely-pressure="mean"
         />
         <HeightGrid
-          moment="after"
+          timing="after"
           load="empty"
           title="Empty"
           remark="load off, at minimum pressure"
@@ -88,7 +88,7 @@ const reopen = () =>
           <span class="small muted">least {{ p(limits.minimum.value) }}, most {{ p(most) }} {{ psi }}</span>
         </div>
       </section>
-      <GateList />
+      <FinalCheckList />
       <section v-if="assessment.picked" class="card">
         <table class="dense">
           <thead>
@@ -114,7 +114,7 @@ const reopen = () =>
                 <td class="num">{{ p(c.level.right!.pressure) }}</td>
                 <td class="num">
                   {{
-                    c.level.before && c.level.before.withinWindow && c.level.before.withinRebound !== false
+                    c.level.before && c.level.before.withinHeightRange && c.level.before.withinRebound !== false
                       ? p(c.level.before.pressure)
                       : 'add it loaded'
                   }}
@@ -150,8 +150,8 @@ const reopen = () =>
             <span class="figure"
               >{{ Math.round(100 * recovered.share)
               }}<span class="unit"
-                >± {{ Math.round(100 * recovered.give) }} %, {{ len(Math.abs(recovered.short)) }}
-                {{ recovered.short > 0 ? 'under' : 'over' }} unladen</span
+                >± {{ Math.round(100 * recovered.tolerance) }} %, {{ len(Math.abs(recovered.short)) }}
+                {{ recovered.short > 0 ? 'under' : 'over' }} empty</span
               ></span
             >
           </div>
@@ -188,7 +188,7 @@ const reopen = () =>
           :state="assessment.steps.some((s) => s.outcome === 'skipped') ? 'caution' : undefined"
           >{{ assessment.steps.filter((s) => s.outcome === 'skipped').length }}</PlateRow
         >
-        <PlateRow label="Departures from the booklet">{{ assessment.ledgers?.departures.length ?? 0 }}</PlateRow>
+        <PlateRow label="Deviations from the booklet">{{ assessment.openItems?.deviations.length ?? 0 }}</PlateRow>
         <p class="papers">
           <a :href="`${paper('card.pdf')}?units=${preferences.system}`" target="_blank">Owner's card</a>
           <a :href="`${paper('record.pdf')}?units=${preferences.system}`" target="_blank">Work record</a>
@@ -196,8 +196,8 @@ const reopen = () =>
           <a :href="paper('export')">Job as a file</a>
         </p>
         <p class="note">
-          Clearance is checked with the load on. Wheel nuts and clamped brackets again after 100 miles, pressure after
-          24 h and after the first month. Lamps may need aiming: local rules and a licensed technician decide.
+          Clearance is checked with the load on. Lug nuts and clamped brackets again after 100 miles, pressure after 24
+          h and after the first month. Lamps may need aiming: local rules and a licensed technician decide.
         </p>
       </StampedPlate>
     </template>

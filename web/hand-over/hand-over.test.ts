@@ -17,9 +17,9 @@ describe('hand over', () => {
     const blocks = wrapper.findAll('.blocks a')
     expect(wrapper.find('.plate h3').text()).toBe('Not road-ready')
     expect(blocks.map((b) => b.attributes('href'))).toContain('/jobs/job-0417/fit')
-    expect(wrapper.find('.blocks').text()).toContain('Every joint soaped dry: do it')
+    expect(wrapper.find('.blocks').text()).toContain('Every connection soaped dry: do it')
   })
-  test('a gate is not passed by saying nothing', async () => {
+  test('a check is not passed by saying nothing', async () => {
     const mounted = await mountOnJob(HandOverStage, '0415')
     const { wrapper, server } = mounted
     await labelled(wrapper, 'Not done: 24 h pressure hold').trigger('click')
@@ -34,8 +34,8 @@ describe('hand over', () => {
     await form.trigger('submit')
     await flushPromises()
     expect(server.records.at(-1)!.body).toEqual({
-      kind: 'gate',
-      gate: 'hold',
+      kind: 'final-check',
+      check: 'air-check',
       outcome: 'refused',
       because: 'leaves for the ferry tonight',
       signedBy: 'Sunniva',
@@ -60,7 +60,7 @@ describe('hand over', () => {
   })
   test('says how much of the squat came back', async () => {
     const { wrapper } = await mountOnJob(HandOverStage, '0411')
-    expect(wrapper.find('.plate').text()).toMatch(/98± 2 %, 1\/16 in under unladen/)
+    expect(wrapper.find('.plate').text()).toMatch(/98± 2 %, 1\/16 in under empty/)
     expect(wrapper.find('.plate').text()).toContain('to Ignace')
   })
   test('what comes back in is open again', async () => {
@@ -80,7 +80,7 @@ describe('hand over', () => {
     const rows = () => wrapper.findAll('tbody tr').map((r) => r.text())
     // Set before loading, the empty bag would stand taller than its window: so it is not offered.
     expect(rows()[0]).toMatch(/Full hives and trailer\s*38\s*31\s*add it loaded/)
-    store.edit((j) => ({ ...j, vehicle: { ...j.vehicle, ratings: { ...j.vehicle.ratings, rearAxle: 1900 } } }))
+    store.edit((j) => ({ ...j, vehicle: { ...j.vehicle, ratings: { ...j.vehicle.ratings, gawrRear: 1900 } } }))
     await flushPromises()
     expect(rows()[0]).toContain('over a rating: no setting')
   })
@@ -88,12 +88,12 @@ describe('hand over', () => {
 
 describe('air', () => {
   const hold = async ({ wrapper }: Mounted, end: string, pressure: string, temperature: string) => {
-    const form = wrapper.findAll('form.hold')[end === 'start' ? 0 : 1]!
+    const form = wrapper.findAll('form.air-check')[end === 'start' ? 0 : 1]!
     for (const [label, text] of [
       ['Pressure', pressure],
       ['Temperature', temperature],
     ] as const) {
-      const field = labelled(wrapper, `${label}, ${end} of the hold`)
+      const field = labelled(wrapper, `${label}, ${end} of the air check`)
       await field.trigger('focus')
       await field.setValue(text)
     }
@@ -101,14 +101,17 @@ describe('air', () => {
     await flushPromises()
     return form
   }
-  test('every joint is soaped by itself; one that bubbles says what to do', async () => {
+  test('every connection is soaped by itself; one that bubbles says what to do', async () => {
     const { wrapper, server } = await mountOnJob(AirStage, '0417')
     await labelled(wrapper, 'Bag fitting, left: bubbles').trigger('click')
     expect(wrapper.text()).toContain('cut square again')
     await labelled(wrapper, 'Bag fitting, left: dry').trigger('click')
     expect(wrapper.text()).not.toContain('cut square again')
     await flushPromises()
-    expect(server.records.slice(-2).map((r) => r.body.kind === 'joint' && r.body.result)).toEqual(['bubbles', 'dry'])
+    expect(server.records.slice(-2).map((r) => r.body.kind === 'connection' && r.body.result)).toEqual([
+      'bubbles',
+      'dry',
+    ])
   })
   test('the hold wants pressure and temperature, and is not taken over the maximum', async () => {
     const mounted = await mountOnJob(AirStage, '0417')
@@ -163,7 +166,7 @@ describe('plan', () => {
     expect(wrapper.text()).toMatch(/With wheels on: \d h \d\d/)
     await wrapper.find('select').setValue('on')
     expect(store.job!.choices.wheels).toBe('on')
-    expect(wrapper.text()).not.toContain('Torque the wheel nuts')
+    expect(wrapper.text()).not.toContain('Torque the lug nuts')
     store.edit((j) => ({ ...j, survey: { ...j.survey, exhaustDiameter: 0.15 } }))
     await flushPromises()
     expect(wrapper.text()).toContain('second band clamp')

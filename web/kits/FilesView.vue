@@ -1,16 +1,16 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
-import { CATALOGUE_FILES, type CatalogueFile, type Problem } from '@stout-shackle/core/exchange'
+import { CATALOG_FILES, type CatalogFile, type Problem } from '@stout-shackle/core/exchange'
 import { call, Refused } from '../api/client'
 import { failureText } from '../entry/file'
 import StateSign from '../entry/StateSign.vue'
 
-/** Whole catalogues in and out: a dry run first, then all or the good rows, and back again as one step. */
+/** Whole catalogs in and out: a dry run first, then all or the good rows, and back again as one step. */
 type Change = 'new' | 'changed' | 'same' | 'wrong'
 interface Run {
   id: string
-  kind: CatalogueFile
+  kind: CatalogFile
   name: string
   state: 'reading' | 'checked' | 'refused' | 'stopped' | 'applied' | 'undone'
   at: string
@@ -23,7 +23,7 @@ interface RunRow {
   change: Change
   notes: (string | Problem)[]
 }
-const KINDS: Record<CatalogueFile, string> = {
+const KINDS: Record<CatalogFile, string> = {
   kits: 'Kits',
   applications: 'Lists of vehicles',
   vehicles: 'Vehicles',
@@ -45,7 +45,7 @@ const STATES: Record<Run['state'], string> = {
 }
 const PAGE = 100
 const LOOK_EVERY_MS = 300
-const kind = ref<CatalogueFile>('kits')
+const kind = ref<CatalogFile>('kits')
 const runs = shallowRef<Run[]>([])
 const run = shallowRef<Run | null>(null)
 const shown = ref<Change>('wrong')
@@ -135,7 +135,7 @@ const noteText = (note: string | Problem) =>
       <header><h2>Send out</h2></header>
       <p class="small muted">Tables open in any spreadsheet; JSON carries everything. Both are read again.</p>
       <ul>
-        <li v-for="k in CATALOGUE_FILES" :key="k">
+        <li v-for="k in CATALOG_FILES" :key="k">
           {{ KINDS[k] }}: <a :href="`/api/exports/${k}.csv`" download>CSV</a> ·
           <a :href="`/api/exports/${k}.json`" download>JSON</a>
         </li>
@@ -154,7 +154,7 @@ const noteText = (note: string | Problem) =>
       <header>
         <h2>Take in</h2>
         <select v-model="kind" class="control" aria-label="What the file holds">
-          <option v-for="k in CATALOGUE_FILES" :key="k" :value="k">{{ KINDS[k] }}</option>
+          <option v-for="k in CATALOG_FILES" :key="k" :value="k">{{ KINDS[k] }}</option>
         </select>
         <label class="file" :class="{ busy: sending }"
           >{{ sending ? 'Sending…' : 'Choose a file: CSV, JSON or xlsx'

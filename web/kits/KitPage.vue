@@ -69,8 +69,11 @@ const facts = computed((): [string, string][] => {
                 ],
               ]
             : []),
-          ['Bag at ride height', `${len(bag.rideHeight)}, window ${len(bag.window.low)} to ${len(bag.window.high)}`],
-          ['Across at most', `${len(bag.maximumDiameter)}${bag.internalBumper ? ', a rubber stop inside' : ''}`],
+          [
+            'Bag at ride height',
+            `${len(bag.rideHeight)}, window ${len(bag.heightRange.low)} to ${len(bag.heightRange.high)}`,
+          ],
+          ['Across at most', `${len(bag.maximumDiameter)}${bag.innerBumpStop ? ', a rubber stop inside' : ''}`],
           ['Test pressure', pressure(k.testPressure ?? 0)],
         ] as [string, string][])
       : []),
@@ -79,7 +82,7 @@ const facts = computed((): [string, string][] => {
           ['Gap, standing empty', len(rubber.gap)],
           [
             'One carries at most',
-            `${formatNumber('mass', rubber.most / GRAVITY, preferences.system)} ${UNITS.mass[preferences.system].symbol}`,
+            `${formatNumber('mass', rubber.max / GRAVITY, preferences.system)} ${UNITS.mass[preferences.system].symbol}`,
           ],
         ] as [string, string][])
       : []),
@@ -198,7 +201,8 @@ const WHEN = { 'as-fitted': '', 'after-alignment': ', after alignment', 'at-ride
         </table>
         <p class="small muted measures">
           By measure: {{ kit.fitment.suspension.join(' or ') }} springs, {{ kit.fitment.bodies.map(plain).join(', ') }},
-          {{ kit.fitment.rearWheels.join(' or ') }} rear wheels; bumper {{ kit.fitment.bumpers.map(plain).join(', ') }}.
+          {{ kit.fitment.rearWheels.join(' or ') }} rear wheels; bumper
+          {{ kit.fitment.bumpStops.map(plain).join(', ') }}.
         </p>
         <header><h3>In the box</h3></header>
         <p class="small measures">{{ kit.parts.map((x) => `${x.count} × ${x.name}`).join(' · ') || 'not listed' }}</p>

@@ -10,7 +10,7 @@ import { failureText, readJsonFile } from '../entry/file'
 import { usePreferences } from '../stores/preferences'
 import { useShop } from '../stores/shop'
 
-/** The catalogue, found by words as they are typed. */
+/** The catalog, found by words as they are typed. */
 const shop = useShop()
 const router = useRouter()
 const preferences = usePreferences()
@@ -59,7 +59,7 @@ async function takeFile(event: Event) {
     </div>
     <p v-if="failure" class="note stop" role="alert">{{ failure }}</p>
     <p v-if="!shop.kits.length && !find" class="note">
-      The catalogue is empty. Add a kit as a JSON file, or take a whole table in under Files in and out.
+      The catalog is empty. Add a kit as a JSON file, or take a whole table in under Files in and out.
     </p>
     <p v-else-if="!shop.kits.length" class="note">No kit has all of "{{ find }}" in maker, number, name or family.</p>
     <section v-else class="card">

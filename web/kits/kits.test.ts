@@ -65,7 +65,7 @@ async function show(component: Component, props: Record<string, unknown> = {}): 
 const stock = () => demoStock().map((item) => ({ version: 3, ...stockState(item, []) }))
 const button = (wrapper: VueWrapper, text: string) => wrapper.findAll('button').find((b) => b.text().includes(text))!
 
-describe('the catalogue', () => {
+describe('the catalog', () => {
   test('finds while it is typed, and says when nothing is found', async () => {
     const kits = demoKits().map((k) => ({
       version: 1,

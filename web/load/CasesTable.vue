@@ -16,7 +16,13 @@ const len = (v: number) => formatNumber('length', v, preferences.system)
 const psi = (v: number) => formatNumber('pressure', v, preferences.system)
 const unit = (kind: 'mass' | 'length' | 'pressure') => UNITS[kind][preferences.system].symbol
 const sign = ({ ratings: { tightest } }: CaseAssessment) =>
-  !tightest ? 'unknown' : tightest.left! < 0 ? 'stop' : tightest.left! < 0.05 * tightest.limit! ? 'caution' : 'fine'
+  !tightest
+    ? 'unknown'
+    : tightest.remaining! < 0
+      ? 'stop'
+      : tightest.remaining! < 0.05 * tightest.limit!
+        ? 'caution'
+        : 'fine'
 /** A pressure that cannot be set is none. */
 const pressures = ({ level }: CaseAssessment) =>
   level?.left &&
@@ -51,7 +57,7 @@ const hasKit = computed(() => job.value.kit !== null)
         <td class="num">{{ mass(c.weights.front) }}</td>
         <td class="num">
           {{ c.squat.rear === null ? '–' : len(c.squat.rear)
-          }}<span v-if="c.squat.rear !== null" class="unit"> ± {{ len(c.squat.rearGive) }}</span>
+          }}<span v-if="c.squat.rear !== null" class="unit"> ± {{ len(c.squat.rearTolerance) }}</span>
         </td>
         <td v-if="hasKit" class="num">{{ pressures(c) }}</td>
         <td v-if="hasKit" class="num">
@@ -64,8 +70,8 @@ const hasKit = computed(() => job.value.kit !== null)
           <StateSign :state="sign(c)" />
           <template v-if="c.ratings.tightest"
             >{{ RATING_NAMES[c.ratings.tightest.id] }},
-            {{ formatQuantity('mass', Math.abs(c.ratings.tightest.left!), preferences.system) }}
-            {{ c.ratings.tightest.left! < 0 ? 'over' : 'left' }}</template
+            {{ formatQuantity('mass', Math.abs(c.ratings.tightest.remaining!), preferences.system) }}
+            {{ c.ratings.tightest.remaining! < 0 ? 'over' : 'left' }}</template
           >
         </td>
       </tr>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref } from 'vue'
 import { formatNumber, formatQuantity, INCH } from '@stout-shackle/core/quantity'
-import { loadMass, tyreDiameter, type LoadItem } from '@stout-shackle/core/vehicle'
+import { loadMass, tireDiameter, type LoadItem } from '@stout-shackle/core/vehicle'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import { bodyOutline, roundedPath, type Point } from '../truck/bodies'
@@ -15,7 +15,7 @@ const vehicle = computed(() => job.value.vehicle)
 const items = computed(() => assessment.value.active.loadCase.items)
 const outline = computed(() => bodyOutline(vehicle.value))
 const bodyWidth = computed(() => vehicle.value.track + 0.3)
-const tyre = computed(() => tyreDiameter(vehicle.value.tyreSize) ?? 0.78)
+const tire = computed(() => tireDiameter(vehicle.value.tireSize) ?? 0.78)
 /** Room under the floor line for the axle's name. */
 const FOOT = 16
 
@@ -53,20 +53,20 @@ const boxes = computed(() =>
     }
   }),
 )
-const centre = computed(() => {
+const center = computed(() => {
   const total = items.value.reduce((sum, i) => sum + loadMass(i), 0)
   if (total <= 0) return null
   const mean = (of: (i: LoadItem) => number) => items.value.reduce((sum, i) => sum + loadMass(i) * of(i), 0) / total
   return { x: mean((i) => i.x), across: mean((i) => i[ACROSS[props.view]]) }
 })
 const remark = computed(() => {
-  if (!centre.value) return props.view === 'side' ? 'from the left side' : 'from above'
+  if (!center.value) return props.view === 'side' ? 'from the left side' : 'from above'
   const len = (v: number) => formatQuantity('length', Math.abs(v), preferences.system)
-  const { x, across } = centre.value
-  if (props.view === 'side') return `load centre ${len(x)} ${x < 0 ? 'behind' : 'ahead of'} the axle, ${len(across)} up`
+  const { x, across } = center.value
+  if (props.view === 'side') return `load center ${len(x)} ${x < 0 ? 'behind' : 'ahead of'} the axle, ${len(across)} up`
   return Math.abs(across) < INCH / 8
-    ? 'load centre on the centre line'
-    : `load centre ${len(across)} ${across > 0 ? 'left' : 'right'}`
+    ? 'load center on the center line'
+    : `load center ${len(across)} ${across > 0 ? 'left' : 'right'}`
 })
 
 /** A drag or a run of keys is undone as one. */
@@ -121,7 +121,7 @@ function key(event: KeyboardEvent, item: LoadItem) {
 }
 const label = (item: LoadItem) => {
   const len = (v: number) => formatQuantity('length', v, preferences.system)
-  const across = props.view === 'side' ? `${len(item.z)} up` : `${len(item.y)} left of centre`
+  const across = props.view === 'side' ? `${len(item.z)} up` : `${len(item.y)} left of center`
   return `${item.name}, ${formatQuantity('mass', loadMass(item), preferences.system)}, ${len(item.x)} ahead of the rear axle, ${across}`
 }
 </script>
@@ -142,9 +142,9 @@ const label = (item: LoadItem) => {
         v-for="x in [vehicle.wheelbase, 0]"
         :key="x"
         :cx="sx(x)"
-        :cy="sy(tyre / 2)"
-        :r="(tyre / 2) * scale"
-        class="tyre"
+        :cy="sy(tire / 2)"
+        :r="(tire / 2) * scale"
+        class="tire"
       />
     </template>
     <template v-else>
@@ -160,12 +160,12 @@ const label = (item: LoadItem) => {
         <rect
           v-for="s in [-1, 1]"
           :key="s"
-          :x="sx(x + tyre / 2)"
+          :x="sx(x + tire / 2)"
           :y="sy((s * vehicle.track) / 2) - 0.13 * scale"
-          :width="tyre * scale"
+          :width="tire * scale"
           :height="0.26 * scale"
           rx="3"
-          class="tyre"
+          class="tire"
         />
       </template>
       <line
@@ -173,7 +173,7 @@ const label = (item: LoadItem) => {
         :x2="sx(-vehicle.rearOverhang)"
         :y1="sy(0)"
         :y2="sy(0)"
-        class="centre"
+        class="center"
       />
       <text
         v-for="s in [-1, 1]"
@@ -219,9 +219,9 @@ const label = (item: LoadItem) => {
         {{ formatNumber('mass', loadMass(b.item), preferences.system) }}
       </text>
     </g>
-    <g v-if="centre" class="gravity" pointer-events="none">
-      <circle :cx="sx(centre.x)" :cy="sy(centre.across)" r="5" />
-      <path :d="`M${sx(centre.x) - 8} ${sy(centre.across)}h16M${sx(centre.x)} ${sy(centre.across) - 8}v16`" />
+    <g v-if="center" class="gravity" pointer-events="none">
+      <circle :cx="sx(center.x)" :cy="sy(center.across)" r="5" />
+      <path :d="`M${sx(center.x) - 8} ${sy(center.across)}h16M${sx(center.x)} ${sy(center.across) - 8}v16`" />
     </g>
     <text x="10" y="14" class="remark">{{ remark }}</text>
   </svg>
@@ -244,12 +244,12 @@ svg {
 .floor {
   stroke: #6d6a60;
 }
-.centre,
+.center,
 .axle {
   stroke: var(--petrol);
   stroke-dasharray: 4 4;
 }
-.tyre {
+.tire {
   fill: var(--ink);
 }
 .hitch {

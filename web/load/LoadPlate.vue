@@ -5,7 +5,7 @@ import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantit
 import {
   bandText,
   cautionText,
-  DOUBT_NAMES,
+  BAND_SOURCE_NAMES,
   obstacleText,
   RATING_NAMES,
   RATING_SOURCES,
@@ -40,15 +40,15 @@ const tooHigh = computed(() => {
   if (!before) return null
   return before.withinRebound === false
     ? `Empty it would stand ${len(before.rise)} high, more than its travel down: fill with the load on.`
-    : before.withinWindow
+    : before.withinHeightRange
       ? null
       : `Empty the bag would stand ${len(before.bagHeight)} long, outside its window: fill with the load on.`
 })
 const SETTABLE = ['level', 'one-side-below-minimum', 'below-minimum', 'above-maximum']
 const settable = computed(() => level.value?.left && level.value.right && SETTABLE.includes(level.value.code))
-const doubts = computed(() =>
-  (level.value?.doubts ?? [])
-    .map((d) => `${DOUBT_NAMES[d.source]} ${formatNumber('pressure', d.value, system.value, 1)}`)
+const bandParts = computed(() =>
+  (level.value?.bandParts ?? [])
+    .map((d) => `${BAND_SOURCE_NAMES[d.source]} ${formatNumber('pressure', d.value, system.value, 1)}`)
     .join(', '),
 )
 const SQUAT_SOURCES = {
@@ -65,7 +65,7 @@ const lean = computed(() => {
   return { as: across(l.lean), teed: across(l.leanTeed) }
 })
 const tail = computed(() => {
-  const [now, then] = [active.value.attitude?.tail, active.value.levelled?.tail]
+  const [now, then] = [active.value.attitude?.tail, active.value.leveled?.tail]
   const rows = [
     { label: 'Ball above the road', key: 'ball' },
     { label: 'Under the hitch', key: 'hitch' },
@@ -78,7 +78,7 @@ const tail = computed(() => {
   )
 })
 const trailer = computed(() => {
-  const pitch = active.value.levelled?.tail.trailerPitch ?? active.value.attitude?.tail.trailerPitch
+  const pitch = active.value.leveled?.tail.trailerPitch ?? active.value.attitude?.tail.trailerPitch
   return pitch == null ? null : `nose ${pitch < 0 ? 'down' : 'up'} ${degrees(Math.abs(pitch))}`
 })
 </script>
@@ -87,7 +87,7 @@ const trailer = computed(() => {
   <StampedPlate v-if="worst" title="Over a rating">
     <div class="figures">
       <span class="figure stop"
-        >{{ bare('mass', -worst.left!) }}<span class="unit">{{ unit('mass') }} over</span></span
+        >{{ bare('mass', -worst.remaining!) }}<span class="unit">{{ unit('mass') }} over</span></span
       >
     </div>
     <p class="note stop">
@@ -100,7 +100,7 @@ const trailer = computed(() => {
       :label="RATING_NAMES[over.id]"
       state="stop"
       :says="RATING_SOURCES[over.source]"
-      >{{ mass(-over.left!) }} over
+      >{{ mass(-over.remaining!) }} over
       <template #below>{{ remedyText(remedies[i]!, system) }}</template>
     </PlateRow>
     <PlateRow label="Rear axle">{{ mass(active.weights.rearTotal) }}</PlateRow>
@@ -118,20 +118,20 @@ const trailer = computed(() => {
       <div class="figures">
         <span class="figure"
           >{{ bare('length', active.squat.rear)
-          }}<span class="unit">{{ unit('length') }} ± {{ bare('length', active.squat.rearGive) }}</span></span
+          }}<span class="unit">{{ unit('length') }} ± {{ bare('length', active.squat.rearTolerance) }}</span></span
         >
       </div>
     </template>
     <p v-else class="words">Spring rate unknown</p>
     <p v-for="(o, i) in level?.obstacles ?? []" :key="i" class="note stop">{{ obstacleText(o, system) }}.</p>
-    <PlateRow v-if="settable" label="Mean, and how sure" :says="`${doubts} (${unit('pressure')}; GUM)`">{{
+    <PlateRow v-if="settable" label="Mean, and how sure" :says="`${bandParts} (${unit('pressure')}; GUM)`">{{
       bandText(level!, system)
     }}</PlateRow>
     <PlateRow
       v-if="settable && level!.before"
       label="Set before loading"
       :state="tooHigh ? 'caution' : undefined"
-      :says="`the same air, unladen; it then stands ${len(level!.before.rise)} high, and again when unloaded and not bled (gas law)`"
+      :says="`the same air, empty; it then stands ${len(level!.before.rise)} high, and again when unloaded and not bled (gas law)`"
       >{{ bare('pressure', level!.before.left) }} / {{ bare('pressure', level!.before.right) }}
       <template v-if="tooHigh" #below>{{ tooHigh }}</template></PlateRow
     >
@@ -145,7 +145,7 @@ const trailer = computed(() => {
       v-if="settable && active.squat.rear !== null"
       label="Rear squat, now"
       :says="SQUAT_SOURCES[active.squat.source]"
-      >{{ bare('length', active.squat.rear) }} ± {{ len(active.squat.rearGive)
+      >{{ bare('length', active.squat.rear) }} ± {{ len(active.squat.rearTolerance)
       }}<template v-if="after !== null"> → {{ len(after) }}</template></PlateRow
     >
     <PlateRow
@@ -154,12 +154,13 @@ const trailer = computed(() => {
       :state="
         active.ratings.kitExceeded
           ? 'stop'
-          : active.ratings.tightest.left! < 0.05 * active.ratings.tightest.limit!
+          : active.ratings.tightest.remaining! < 0.05 * active.ratings.tightest.limit!
             ? 'caution'
             : 'fine'
       "
       :says="RATING_SOURCES[active.ratings.tightest.source]"
-      >{{ mass(Math.abs(active.ratings.tightest.left!)) }} {{ active.ratings.kitExceeded ? 'over' : 'left' }}</PlateRow
+      >{{ mass(Math.abs(active.ratings.tightest.remaining!)) }}
+      {{ active.ratings.kitExceeded ? 'over' : 'left' }}</PlateRow
     >
     <PlateRow
       label="Front axle"
@@ -171,20 +172,20 @@ const trailer = computed(() => {
     <PlateRow
       v-if="active.attitude"
       label="Nose up"
-      :says="`tyres counted in; the beam lands ${len(active.attitude.beamRise)} high at 25 ft (plane geometry)`"
+      :says="`tires counted in; the beam lands ${len(active.attitude.beamRise)} high at 25 ft (plane geometry)`"
       >{{ degrees(active.attitude.pitch)
-      }}<template v-if="active.levelled"> → {{ degrees(active.levelled.pitch) }}</template></PlateRow
+      }}<template v-if="active.leveled"> → {{ degrees(active.leveled.pitch) }}</template></PlateRow
     >
     <PlateRow
       v-if="lean"
       label="Lean left over"
-      :says="`across the wheels, as it is plumbed; on one line it would be ${len(lean.teed)} (roll stiffness of springs, bars, bags and tyres)`"
+      :says="`across the wheels, as it is plumbed; on one line it would be ${len(lean.teed)} (roll stiffness of springs, bars, bags and tires)`"
       >{{ len(lean.as) }}</PlateRow
     >
     <PlateRow
       label="Rear axle gains"
       :says="active.weights.source === 'ticket' ? 'by the scale' : 'the list, by moments about the axles'"
-      >{{ bare('mass', active.weights.rear) }} ± {{ mass(active.weights.rearGive) }}</PlateRow
+      >{{ bare('mass', active.weights.rear) }} ± {{ mass(active.weights.rearTolerance) }}</PlateRow
     >
     <PlateRow v-for="row in tail" :key="row.label" :label="row.label">{{ row.text }}</PlateRow>
     <PlateRow
@@ -208,7 +209,7 @@ const trailer = computed(() => {
     <p v-if="active.views" :class="active.views.agree ? 'small views' : 'note stop'">
       This load:
       <template v-for="(v, i) in active.views.views" :key="v.source"
-        >{{ i ? '; ' : '' }}{{ bare('mass', v.value) }} ± {{ mass(v.give) }} {{ VIEW_NAMES[v.source] }}</template
+        >{{ i ? '; ' : '' }}{{ bare('mass', v.value) }} ± {{ mass(v.tolerance) }} {{ VIEW_NAMES[v.source] }}</template
       >. {{ viewsText(active.views, system) }}
     </p>
   </StampedPlate>

@@ -69,12 +69,12 @@ const WIDTH = 7
 type Length = 'x' | 'y' | 'z'
 const LENGTHS: { key: Length; head: string; label: string; min: number; max: number }[] = [
   { key: 'x', head: 'ahead', label: 'Ahead of the rear axle', min: -8, max: 9 },
-  { key: 'y', head: 'left', label: 'Left of centre', min: -1.5, max: 1.5 },
+  { key: 'y', head: 'left', label: 'Left of center', min: -1.5, max: 1.5 },
   { key: 'z', head: 'up', label: 'Above the ground', min: 0, max: 4 },
 ]
 const masses = [
   { key: 'mass', label: 'Weight of', max: 20000 },
-  { key: 'massGive', label: 'Give or take of', max: 10000 },
+  { key: 'massTolerance', label: 'Give or take of', max: 10000 },
 ] as const
 </script>
 

@@ -31,20 +31,20 @@ const state = (left: number | null, limit: number | null) =>
     <tbody>
       <tr v-for="r in margins" :key="r.id">
         <td>
-          <StateSign :state="state(r.left, r.limit)" /> {{ RATING_NAMES[r.id]
+          <StateSign :state="state(r.remaining, r.limit)" /> {{ RATING_NAMES[r.id]
           }}<span v-if="r === tightest" class="small muted"> · tightest</span>
           <SaysWho>{{ RATING_SOURCES[r.source] }}</SaysWho>
         </td>
         <td>
           <svg v-if="r.limit" class="bar" viewBox="0 0 120 10" preserveAspectRatio="none" aria-hidden="true">
             <rect width="100" height="10" class="room" />
-            <rect :width="Math.min(120, (100 * r.actual) / r.limit)" height="10" :class="state(r.left, r.limit)" />
+            <rect :width="Math.min(120, (100 * r.actual) / r.limit)" height="10" :class="state(r.remaining, r.limit)" />
             <rect x="99" width="2" height="10" class="limit" />
           </svg>
         </td>
         <td class="num">{{ m(r.actual) }}</td>
         <td class="num">{{ r.limit === null ? 'not looked up' : m(r.limit) }}</td>
-        <td class="num" :class="state(r.left, r.limit)">{{ r.left === null ? '–' : m(r.left) }}</td>
+        <td class="num" :class="state(r.remaining, r.limit)">{{ r.remaining === null ? '–' : m(r.remaining) }}</td>
       </tr>
     </tbody>
   </table>

@@ -16,7 +16,7 @@ const load = ref<'empty' | 'loaded'>('loaded')
 const words = ref('')
 const name = ref('')
 /** A truck scale's division (common practice). */
-const give = ref(20 * POUND)
+const tolerance = ref(20 * POUND)
 const read = computed(() => parseTicket(words.value, preferences.system))
 const mass = (v: number) => formatQuantity('mass', v, preferences.system)
 const example = computed(() => `Steer axle 4,120\nDrive axle 5,880\nTrailer axle 3,900`)
@@ -35,7 +35,7 @@ function keep() {
       load: load.value,
       loadCase,
       ...read.value.ticket,
-      give: give.value,
+      tolerance: tolerance.value,
       ticket: name.value.trim(),
     },
     before ? { record: before.id, why: 'another ticket' } : null,
@@ -62,12 +62,12 @@ const withdraw = (record: string) => store.record({ kind: 'withdrawn' }, { recor
         </select></label
       >
       <QuantityField
-        :value="give"
+        :value="tolerance"
         kind="mass"
         label="Scale, give or take"
         :min="0"
         :max="500"
-        @update="(v) => v !== null && (give = v)"
+        @update="(v) => v !== null && (tolerance = v)"
       />
       <TextField
         class="wide"
@@ -83,7 +83,7 @@ const withdraw = (record: string) => store.record({ kind: 'withdrawn' }, { recor
       }}<template v-if="read.ticket.trailer !== null">, trailer {{ mass(read.ticket.trailer) }}</template>
     </p>
     <p v-for="t in earlier" :key="t.id" class="small earlier">
-      {{ t.body.load }}: {{ mass(t.body.front) }} front, {{ mass(t.body.rear) }} rear ± {{ mass(t.body.give) }}
+      {{ t.body.load }}: {{ mass(t.body.front) }} front, {{ mass(t.body.rear) }} rear ± {{ mass(t.body.tolerance) }}
       {{ t.body.ticket }}
       <button class="plain" @click="withdraw(t.id)">withdraw</button>
     </p>

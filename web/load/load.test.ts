@@ -86,9 +86,9 @@ describe('the load stage', () => {
   })
   test('an unknown rating is an open question', async () => {
     const { wrapper, store } = await mountOnJob(LoadStage, '0417')
-    store.edit((j) => ({ ...j, vehicle: { ...j.vehicle, ratings: { ...j.vehicle.ratings, gross: null } } }))
+    store.edit((j) => ({ ...j, vehicle: { ...j.vehicle, ratings: { ...j.vehicle.ratings, gvwr: null } } }))
     await flushPromises()
-    expect(wrapper.text()).toContain('Not looked up: gross vehicle rating')
+    expect(wrapper.text()).toContain('Not looked up: GVWR')
     expect(wrapper.text()).toContain('not a pass')
   })
   test('without any spring rate it says what to do', async () => {
@@ -117,7 +117,7 @@ describe('the load stage', () => {
     // Seen from above with the nose to the left, its left side is below.
     await press('top', 'ArrowUp', true)
     expect(hives().y - y).toBeCloseTo(-6 * 0.0254, 9)
-    expect(weight(wrapper, '24 hives', 'top').attributes('aria-label')).toContain('−2 in left of centre')
+    expect(weight(wrapper, '24 hives', 'top').attributes('aria-label')).toContain('−2 in left of center')
     await press('side', 'ArrowUp')
     expect(hives().z - z).toBeCloseTo(0.0254, 9)
     expect(weight(wrapper, '24 hives', 'side').attributes('aria-label')).toContain('44 in up')
@@ -147,11 +147,11 @@ describe('the load stage', () => {
     expect((hives().z - z) / (hives().x - x)).toBeCloseTo(0.5, 1)
     expect(frames.length).toBe(1)
   })
-  test('the load centre is the mean of the weights', async () => {
+  test('the load center is the mean of the weights', async () => {
     const { wrapper } = await mountOnJob(LoadStage, '0417')
     // (900 x 13.75 - 190 x 13 - 480 x 49.21)/1570 = -8.74 in; 900 x 4/1570 = 2.29 in left.
-    expect(wrapper.find('.pictures').text()).toContain('load centre 8 3/4 in behind the axle')
-    expect(wrapper.find('.pictures').text()).toContain('load centre 2 5/16 in left')
+    expect(wrapper.find('.pictures').text()).toContain('load center 8 3/4 in behind the axle')
+    expect(wrapper.find('.pictures').text()).toContain('load center 2 5/16 in left')
   })
   test('a weight cannot be moved out of the world', async () => {
     const { wrapper, store } = await mountOnJob(LoadStage, '0417')
@@ -219,7 +219,7 @@ describe('what is on the vehicle, in more detail', () => {
   })
   test('loads come in from a file, or are refused by row and column', async () => {
     const { wrapper, store } = await mountOnJob(LoadStage, '0417')
-    const give = async (text: string) => {
+    const takeIn = async (text: string) => {
       const input = wrapper.find('input[type=file]')
       Object.defineProperty(input.element, 'files', { value: [new File([text], 'loads.csv')], configurable: true })
       await input.trigger('change')
@@ -227,10 +227,10 @@ describe('what is on the vehicle, in more detail', () => {
       await new Promise((done) => setTimeout(done))
       await flushPromises()
     }
-    await give('load_case,name,place,weight_lb\nForge,Anvil,roof,200\n')
+    await takeIn('load_case,name,place,weight_lb\nForge,Anvil,roof,200\n')
     expect(wrapper.find('[role=alert]').text()).toContain('Row 2, place, "roof" must be one of')
     expect(store.job!.loadCases).toHaveLength(3)
-    await give('load_case,name,place,weight_lb\nForge,Anvil,bed,200\n')
+    await takeIn('load_case,name,place,weight_lb\nForge,Anvil,bed,200\n')
     expect(store.job!.loadCases.map((c) => c.name)).toContain('Forge')
     store.undo()
     expect(store.job!.loadCases).toHaveLength(3)
@@ -241,7 +241,7 @@ describe('what is on the vehicle, in more detail', () => {
     expect(tables()).toMatch(/Full hives and trailer.*Hives, no trailer.*Empty supers, going home/s)
     expect(tables()).toContain('38 / 31')
     await button(wrapper, 'Ratings').trigger('click')
-    expect(tables()).toContain('load index, less what the cold pressure in it leaves away (tyre)')
+    expect(tables()).toContain('load index, less what the cold pressure in it leaves away (tire)')
   })
   test.each(['Squat against load', 'Pressure against load', 'Axle weights'])(
     '%s has its table behind it',

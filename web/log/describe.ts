@@ -1,6 +1,6 @@
 import type { RecordBody } from '@stout-shackle/core/job'
 import { formatQuantity, type UnitSystem } from '@stout-shackle/core/quantity'
-import { CHECK_NAMES, CORNER_NAMES, GATE_NAMES } from '@stout-shackle/core/wording'
+import { CHECK_NAMES, CORNER_NAMES, FINAL_CHECK_NAMES } from '@stout-shackle/core/wording'
 
 /** A record in one line. */
 export function describeRecord(body: RecordBody, system: UnitSystem): string {
@@ -8,7 +8,7 @@ export function describeRecord(body: RecordBody, system: UnitSystem): string {
   const psi = (v: number) => formatQuantity('pressure', v, system, 1)
   switch (body.kind) {
     case 'height':
-      return `${CORNER_NAMES[body.corner]} ${body.moment}, ${body.load.replace('-', ' ')}: ${body.about ? 'about ' : ''}${len(body.value)}`
+      return `${CORNER_NAMES[body.corner]} ${body.timing}, ${body.load.replace('-', ' ')}: ${body.about ? 'about ' : ''}${len(body.value)}`
     case 'scale-ticket': {
       const mass = (v: number) => formatQuantity('mass', v, system)
       return `Scale, ${body.load}: ${mass(body.front)} front, ${mass(body.rear)} rear${body.trailer === null ? '' : `, ${mass(body.trailer)} trailer`}${body.ticket ? `, ${body.ticket}` : ''}`
@@ -23,20 +23,20 @@ export function describeRecord(body: RecordBody, system: UnitSystem): string {
       return `${body.fastener}, ${body.step} undone: ${body.reason}`
     case 'maker-torque':
       return `${body.fastener}: vehicle maker's ${formatQuantity('torque', body.value, system)}, ${body.source}`
-    case 'departure':
+    case 'deviation':
       return `Not by the booklet: ${body.what}, ${body.why}, agreed ${body.agreedBy}`
     case 'off':
       return `Off: ${body.part}`
     case 'on-again':
       return `Back on: ${body.part}`
-    case 'joint':
-      return `${body.joint} ${body.result} at ${psi(body.pressure)}`
-    case 'hold':
+    case 'connection':
+      return `${body.connection} ${body.result} at ${psi(body.pressure)}`
+    case 'air-check':
       return `Hold ${body.end}: ${psi(body.pressure)} at ${formatQuantity('temperature', body.temperature, system)}`
     case 'bag-pressure':
       return `Bags set: ${psi(body.left)} left, ${psi(body.right)} right`
-    case 'gate':
-      return `${GATE_NAMES[body.gate]}: ${body.outcome.replace('-', ' ')}, ${body.because}`
+    case 'final-check':
+      return `${FINAL_CHECK_NAMES[body.check]}: ${body.outcome.replace('-', ' ')}, ${body.because}`
     case 'handed-over':
       return `Handed over to ${body.to}`
     case 'withdrawn':

@@ -9,14 +9,14 @@ describe('a record in one line', () => {
     [
       {
         kind: 'height',
-        moment: 'before',
+        timing: 'before',
         load: 'empty',
         loadCase: null,
         corner: 'rear-left',
         mark: 'ground',
         value: 35.25 * INCH,
         about: true,
-        give: null,
+        tolerance: null,
         bagPressure: 0,
       },
       'Rear left before, empty: about 35 1/4 in',
@@ -44,16 +44,19 @@ describe('a record in one line', () => {
     ],
     [{ kind: 'opened-again', step: 's', fastener: 'nut', reason: 'cocked' }, 'nut, s undone: cocked'],
     [
-      { kind: 'maker-torque', fastener: 'wheel-nuts', value: 140 * POUND_FOOT, source: 'manual' },
-      "wheel-nuts: vehicle maker's 140.0 lb-ft, manual",
+      { kind: 'maker-torque', fastener: 'lug-nuts', value: 140 * POUND_FOOT, source: 'manual' },
+      "lug-nuts: vehicle maker's 140.0 lb-ft, manual",
     ],
-    [{ kind: 'departure', what: 'a', why: 'b', agreedBy: 'c' }, 'Not by the booklet: a, b, agreed c'],
+    [{ kind: 'deviation', what: 'a', why: 'b', agreedBy: 'c' }, 'Not by the booklet: a, b, agreed c'],
     [{ kind: 'off', part: 'liner' }, 'Off: liner'],
     [{ kind: 'on-again', part: 'liner' }, 'Back on: liner'],
-    [{ kind: 'joint', joint: 'joint-1-left', result: 'dry', pressure: 60 * PSI }, 'joint-1-left dry at 60.0 psi'],
+    [
+      { kind: 'connection', connection: 'connection-1-left', result: 'dry', pressure: 60 * PSI },
+      'connection-1-left dry at 60.0 psi',
+    ],
     [
       {
-        kind: 'hold',
+        kind: 'air-check',
         end: 'start',
         pressure: 60 * PSI,
         temperature: 297.15,
@@ -64,7 +67,7 @@ describe('a record in one line', () => {
     ],
     [{ kind: 'bag-pressure', left: 30 * PSI, right: 27 * PSI }, 'Bags set: 30.0 psi left, 27.0 psi right'],
     [
-      { kind: 'gate', gate: 'hold', outcome: 'not-applicable', because: 'later', signedBy: '' },
+      { kind: 'final-check', check: 'air-check', outcome: 'not-applicable', because: 'later', signedBy: '' },
       '24 h pressure hold: not applicable, later',
     ],
     [{ kind: 'handed-over', to: 'Tove' }, 'Handed over to Tove'],

@@ -7,9 +7,9 @@ import QuantityField from '../entry/QuantityField.vue'
 import { useOpenJob } from '../stores/job'
 import { isTyped, readingField } from '../stores/reading'
 
-/** Four corner heights of one moment and load, typed as a person walks round: Enter goes on to the next. */
+/** Four corner heights of one timing and load, typed as a person walks round: Enter goes on to the next. */
 const props = defineProps<{
-  moment: 'before' | 'after'
+  timing: 'before' | 'after'
   load: 'empty' | 'loaded' | 'empty-again'
   title: string
   remark?: string
@@ -17,7 +17,7 @@ const props = defineProps<{
   likelyPressure?: number
 }>()
 /** No bag holds more than this; the kit's own maximum is judged elsewhere. */
-const MOST_PRESSURE = 1_000_000
+const MAX_PRESSURE = 1_000_000
 const emit = defineEmits<{ end: [] }>()
 const { store, job, assessment } = useOpenJob()
 const row = useTemplateRef<HTMLElement>('row')
@@ -29,7 +29,7 @@ function earlier(corner: Corner): (BayRecord & { body: Height }) | undefined {
   return ofKind(assessment.value.standing, 'height').findLast(
     (r) =>
       !isTyped(r) &&
-      r.body.moment === props.moment &&
+      r.body.timing === props.timing &&
       r.body.load === props.load &&
       r.body.corner === corner &&
       r.body.mark === job.value.mark &&
@@ -38,14 +38,14 @@ function earlier(corner: Corner): (BayRecord & { body: Height }) | undefined {
 }
 const body = (corner: Corner, value: number, about: boolean): Height => ({
   kind: 'height',
-  moment: props.moment,
+  timing: props.timing,
   load: props.load,
   loadCase: loadCase(),
   corner,
   mark: job.value.mark,
   value,
   about,
-  give: about ? null : job.value.tapeGive,
+  tolerance: about ? null : job.value.tapeTolerance,
   bagPressure: bagPressure.value,
 })
 const typedPressure = ref<number | null>(null)
@@ -62,7 +62,7 @@ function setPressure(pressure: number) {
 const field = (corner: Corner) =>
   readingField(
     store,
-    `height:${props.moment}:${props.load}:${corner}`,
+    `height:${props.timing}:${props.load}:${corner}`,
     () => earlier(corner),
     (value, about) => body(corner, value, about),
   )
@@ -103,7 +103,7 @@ defineExpose({ focus: () => row.value?.querySelector('input')?.focus() })
       :label="`Bags at, ${title}`"
       hide-label
       :min="0"
-      :max="MOST_PRESSURE"
+      :max="MAX_PRESSURE"
       @commit="(v) => v !== null && setPressure(v)"
     />
   </div>

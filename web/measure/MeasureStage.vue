@@ -2,7 +2,7 @@
 import { computed, useTemplateRef } from 'vue'
 import { formatNumber, formatQuantity, GRAVITY, INCH } from '@stout-shackle/core/quantity'
 import { readingsFromCsv, readingsToCsv } from '@stout-shackle/core/exchange'
-import { MARKS, TAPE_GIVE } from '@stout-shackle/core/vehicle'
+import { MARKS, TAPE_TOLERANCE } from '@stout-shackle/core/vehicle'
 import { cautionText, cornerText, MARK_NAMES } from '@stout-shackle/core/wording'
 import CsvButtons from '../entry/CsvButtons.vue'
 import PlateRow from '../entry/PlateRow.vue'
@@ -23,13 +23,13 @@ const len = (v: number) => formatQuantity('length', v, preferences.system)
 const bare = (v: number) => formatNumber('length', v, preferences.system)
 /** How finely a tape or rule is read (common practice). */
 const TAPES = [
-  { name: '1/16 in', give: TAPE_GIVE },
-  { name: '1/8 in', give: INCH / 8 },
-  { name: '1 mm', give: 0.001 },
-  { name: '1/32 in', give: INCH / 32 },
+  { name: '1/16 in', tolerance: TAPE_TOLERANCE },
+  { name: '1/8 in', tolerance: INCH / 8 },
+  { name: '1 mm', tolerance: 0.001 },
+  { name: '1/32 in', tolerance: INCH / 32 },
 ]
-const tape = computed(() => TAPES.findIndex((t) => Math.abs(t.give - job.value.tapeGive) < 1e-6))
-const setTape = (i: number) => store.edit((j) => ({ ...j, tapeGive: TAPES[i]!.give }))
+const tape = computed(() => TAPES.findIndex((t) => Math.abs(t.tolerance - job.value.tapeTolerance) < 1e-6))
+const setTape = (i: number) => store.edit((j) => ({ ...j, tapeTolerance: TAPES[i]!.tolerance }))
 function readCsv(text: string) {
   const read = readingsFromCsv(text, job.value, assessment.value.standing)
   if (!read.ok) return read.problems
@@ -43,16 +43,20 @@ const setMark = (mark: (typeof MARKS)[number]) => store.edit((j) => ({ ...j, mar
 const LEAN_CAUTION = INCH / 2
 const leans = computed(() =>
   [
-    { label: 'Rear lean, empty', value: heights.value.beforeEmpty.leanRear, give: heights.value.beforeEmpty.leanGive },
+    {
+      label: 'Rear lean, empty',
+      value: heights.value.beforeEmpty.leanRear,
+      tolerance: heights.value.beforeEmpty.leanTolerance,
+    },
     {
       label: 'Rear lean, loaded',
       value: heights.value.beforeLoaded.leanRear,
-      give: heights.value.beforeLoaded.leanGive,
+      tolerance: heights.value.beforeLoaded.leanTolerance,
     },
-  ].flatMap(({ label, value, give }) =>
+  ].flatMap(({ label, value, tolerance }) =>
     value === null
       ? []
-      : [{ label, value, give, side: Math.abs(value) < INCH / 32 ? '' : value > 0 ? 'left high' : 'right high' }],
+      : [{ label, value, tolerance, side: Math.abs(value) < INCH / 32 ? '' : value > 0 ? 'left high' : 'right high' }],
   ),
 )
 const cautions = computed(() => assessment.value.cautions.filter((c) => c.stages.includes('measure')))
@@ -87,17 +91,17 @@ const started = computed(() =>
           </select>
         </header>
         <CornerHeads />
-        <HeightGrid moment="before" load="empty" title="Empty" remark="level floor, bounced" @end="loaded?.focus()" />
+        <HeightGrid timing="before" load="empty" title="Empty" remark="level floor, bounced" @end="loaded?.focus()" />
         <HeightGrid
           ref="loaded"
-          moment="before"
+          timing="before"
           load="loaded"
           :title="`Loaded: ${active.loadCase.name}`"
           remark="the usual load on, no air"
         />
         <HeightGrid
           v-if="!heights.beforeLoaded.missing.length"
-          moment="before"
+          timing="before"
           load="empty-again"
           title="Unloaded again"
           remark="shows the springs' friction"
@@ -126,7 +130,7 @@ const started = computed(() =>
             <span class="figure"
               >{{ bare(squat.rear)
               }}<span class="unit"
-                >{{ preferences.system === 'us' ? 'in' : 'mm' }}, give or take {{ bare(squat.rearGive) }}</span
+                >{{ preferences.system === 'us' ? 'in' : 'mm' }}, give or take {{ bare(squat.rearTolerance) }}</span
               ></span
             >
           </div>
@@ -142,27 +146,27 @@ const started = computed(() =>
         </p>
         <PlateRow v-if="squat?.front != null" label="Front"
           >{{ squat.front > 0 ? 'dropped' : 'rose' }} {{ bare(Math.abs(squat.front)) }} ±
-          {{ len(squat.frontGive) }}</PlateRow
+          {{ len(squat.frontTolerance) }}</PlateRow
         >
         <PlateRow v-if="heights.beforeEmpty.rake !== null" label="Rake, empty (rear above front)"
-          >{{ bare(heights.beforeEmpty.rake) }} ± {{ len(heights.beforeEmpty.rakeGive) }}</PlateRow
+          >{{ bare(heights.beforeEmpty.rake) }} ± {{ len(heights.beforeEmpty.rakeTolerance) }}</PlateRow
         >
         <PlateRow v-if="heights.beforeLoaded.rake !== null" label="Rake, loaded"
-          >{{ bare(heights.beforeLoaded.rake) }} ± {{ len(heights.beforeLoaded.rakeGive) }}</PlateRow
+          >{{ bare(heights.beforeLoaded.rake) }} ± {{ len(heights.beforeLoaded.rakeTolerance) }}</PlateRow
         >
         <PlateRow
           v-for="lean in leans"
           :key="lean.label"
           :label="lean.label"
           :state="Math.abs(lean.value) > LEAN_CAUTION ? 'caution' : 'fine'"
-          >{{ bare(Math.abs(lean.value)) }} ± {{ len(lean.give) }} {{ lean.side }}</PlateRow
+          >{{ bare(Math.abs(lean.value)) }} ± {{ len(lean.tolerance) }} {{ lean.side }}</PlateRow
         >
         <PlateRow
           v-if="active.rearRate?.source === 'loading-test'"
           label="Rear springs, both, from this test"
           says="least squares over all loads that were measured; doubts of tape and load, or their scatter (GUM 5.1.2)"
           >{{ formatQuantity('rate', active.rearRate.rate, preferences.system) }} ±
-          {{ formatNumber('rate', active.rearRate.give, preferences.system) }}</PlateRow
+          {{ formatNumber('rate', active.rearRate.tolerance, preferences.system) }}</PlateRow
         >
         <PlateRow
           v-if="active.rearRate?.frictionSource === 'measured'"

@@ -8,7 +8,7 @@ export interface SurveyAsk {
   only?: 'leaf' | 'coil'
 }
 export const SURVEY_ASKS: readonly SurveyAsk[] = [
-  { key: 'jounceBumper', words: ['two-bolt', 'three-bolt', 'twist-in', 'on-leaf', 'on-axle', 'none'] },
+  { key: 'bumpStop', words: ['two-bolt', 'three-bolt', 'twist-in', 'on-leaf', 'on-axle', 'none'] },
   { key: 'liftBlock', length: [0, 0.25], only: 'leaf' },
   { key: 'coilInsideDiameter', length: [0.04, 0.3], only: 'coil' },
   { key: 'coilGapStanding', length: [0, 0.15], only: 'coil' },
@@ -21,7 +21,7 @@ export const SURVEY_ASKS: readonly SurveyAsk[] = [
   { key: 'spareUnderBed' },
   { key: 'parkingBrake', words: ['cable', 'electric'] },
   { key: 'brakeLines', words: ['inside', 'outside'] },
-  { key: 'axleVent', words: ['left', 'right', 'centre', 'none'] },
+  { key: 'axleVent', words: ['left', 'right', 'center', 'none'] },
   { key: 'loadSensingValve' },
   { key: 'factoryAir' },
   { key: 'oldHelper' },

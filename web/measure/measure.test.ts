@@ -13,7 +13,7 @@ const heights = (server: { records: Parameters<typeof standing>[0] }) =>
   )
 
 describe('heights round the vehicle', () => {
-  const props = { moment: 'before', load: 'empty', title: 'Empty' }
+  const props = { timing: 'before', load: 'empty', title: 'Empty' }
   test('Enter records the corner and goes on to the next', async () => {
     const { wrapper, server } = await mountOnJob(HeightGrid, '0419', props)
     await enter(wrapper, 'Rear right, Empty', '24 1/2')
@@ -56,7 +56,7 @@ describe('heights round the vehicle', () => {
   })
   test('before anything is read, the likely pressure stands there', async () => {
     const { wrapper } = await mountOnJob(HeightGrid, '0416', {
-      moment: 'after',
+      timing: 'after',
       load: 'empty',
       title: 'Out',
       likelyPressure: 10 * 6894.757,
@@ -88,8 +88,8 @@ describe('the survey', () => {
     expect(store.job!.survey.spareUnderBed).toBe(false)
     await select.setValue('')
     expect(store.job!.survey.spareUnderBed).toBeNull()
-    await labelled(wrapper, 'Axle vent').setValue('centre')
-    expect(store.job!.survey.axleVent).toBe('centre')
+    await labelled(wrapper, 'Axle vent').setValue('center')
+    expect(store.job!.survey.axleVent).toBe('center')
     await enter(wrapper, 'Coil gap, standing empty', '5/8')
     expect(store.job!.survey.coilGapStanding).toBeCloseTo(0.015875, 9)
   })
@@ -97,7 +97,7 @@ describe('the survey', () => {
     const { wrapper } = await mountOnJob(SurveyForm, '0419')
     const count = () => Number(/(\d+) answers still/.exec(wrapper.text())![1])
     const before = count()
-    await labelled(wrapper, 'Jounce bumper').setValue('twist-in')
+    await labelled(wrapper, 'Bump stop').setValue('twist-in')
     expect(count()).toBe(before - 1)
   })
 })
@@ -131,7 +131,7 @@ describe('the measure stage', () => {
     await flushPromises()
     const plate = wrapper.find('.plate').text()
     expect(plate).toContain('An old helper is still fitted')
-    expect(plate).toContain('Heights from the ground include the tyres')
+    expect(plate).toContain('Heights from the ground include the tires')
     expect(plate).toContain('The load-sensing brake valve sees')
   })
 })

@@ -8,7 +8,7 @@ import { usePreferences } from '../stores/preferences'
 export const KEYS: [string, string][] = [
   ['1 to 8', 'open a stage of the job'],
   ['Enter', 'next reading, round the vehicle'],
-  ['u', 'swap inches and millimetres'],
+  ['u', 'swap inches and millimeters'],
   ['/', 'find a job or kit'],
   ['b', 'open the bay view of the job'],
   ['Ctrl Z', 'undo the last edit or record'],

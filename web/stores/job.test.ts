@@ -152,7 +152,7 @@ describe('records', () => {
     const store = await opened()
     server.away = true
     store.record(part('liner'))
-    expect(store.assessment!.ledgers!.off.map((l) => l.what)).toContain('liner')
+    expect(store.assessment!.openItems!.off.map((l) => l.what)).toContain('liner')
   })
   test('carry the name of the person at the screen', async () => {
     localStorage.setItem('person', 'Ilo')
@@ -200,14 +200,14 @@ describe('a draft of an earlier version', () => {
 describe('what is being typed', () => {
   const reading: RecordBody = {
     kind: 'height',
-    moment: 'before',
+    timing: 'before',
     load: 'loaded',
     loadCase: 'full',
     corner: 'rear-left',
-    mark: 'wheel-centre',
+    mark: 'wheel-center',
     value: 0.5,
     about: false,
-    give: null,
+    tolerance: null,
     bagPressure: 0,
   }
   test('counts for the answer and not for the record', async () => {

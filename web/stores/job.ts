@@ -113,7 +113,7 @@ export const useJob = defineStore('job', () => {
     missing.value = false
     try {
       const fresh = await call<Stored>(`/jobs/${id}`)
-      await shop.loadShelf(fresh.job.vehicle)
+      await shop.loadCatalog(fresh.job.vehicle)
       take(fresh)
       const draft = drafts.get(id)
       if (draft) {

@@ -1,13 +1,13 @@
 import { defineStore } from 'pinia'
 import { shallowRef } from 'vue'
 import {
-  EMPTY_SHELF,
+  EMPTY_CATALOG,
   type Application,
   type Kit,
   type KitFamily,
   type KitSummary,
   type RuleSet,
-  type Shelf,
+  type KitCatalog,
   type StockState,
 } from '@stout-shackle/core/kit'
 import type { StageReport } from '@stout-shackle/core/job'
@@ -38,7 +38,7 @@ interface Found<T> {
   entries: Entry<T>[]
 }
 /** Kits a vehicle can choose from, as the server says, and those on whose list it is not. */
-interface ShelfAnswer {
+interface CatalogAnswer {
   kits: Kit[]
   applications: Application[]
   listed: string[]
@@ -46,15 +46,15 @@ interface ShelfAnswer {
   notListed: { id: string; name: string; family: KitFamily }[]
 }
 
-/** Jobs by summary, the vehicle library, the kit catalogue and what is on the shelf. */
+/** Jobs by summary, the vehicle library, the kit catalog and what is on the shelf. */
 export const useShop = defineStore('shop', () => {
   const jobs = shallowRef<JobSummary[] | null>(null)
   const vehicles = shallowRef<Entry<Vehicle>[]>([])
   const kits = shallowRef<Entry<KitSummary>[]>([])
   /** How many the shop has, found or not shown. */
   const totals = shallowRef({ vehicles: 0, kits: 0 })
-  const shelf = shallowRef<Shelf>(EMPTY_SHELF)
-  const notListed = shallowRef<ShelfAnswer['notListed']>([])
+  const shelf = shallowRef<KitCatalog>(EMPTY_CATALOG)
+  const notListed = shallowRef<CatalogAnswer['notListed']>([])
   const stock = shallowRef<(StockState & { version: number })[]>([])
   const loadJobs = async () => void (jobs.value = await call<JobSummary[]>('/jobs'))
   /** The latest search of each list: an answer that was overtaken by a newer question is dropped. */
@@ -81,9 +81,9 @@ export const useShop = defineStore('shop', () => {
   }
   const loadStock = async () => void (stock.value = await call<(StockState & { version: number })[]>('/stock'))
   /** What a vehicle of this make and model can choose from. */
-  async function loadShelf({ make, model }: Pick<Vehicle, 'make' | 'model'>): Promise<void> {
+  async function loadCatalog({ make, model }: Pick<Vehicle, 'make' | 'model'>): Promise<void> {
     const query = new URLSearchParams({ make, model })
-    const { listed, notListed: rest, ...answer } = await call<ShelfAnswer>(`/shelf?${query.toString()}`)
+    const { listed, notListed: rest, ...answer } = await call<CatalogAnswer>(`/catalog?${query.toString()}`)
     shelf.value = { ...answer, listed: new Set(listed) }
     notListed.value = rest
   }
@@ -109,6 +109,6 @@ export const useShop = defineStore('shop', () => {
     loadVehicles,
     loadKits,
     loadStock,
-    loadShelf,
+    loadCatalog,
   }
 })

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { formatNumber, type UnitSystem } from '@stout-shackle/core/quantity'
-import { tyreDiameter, type Survey, type Vehicle } from '@stout-shackle/core/vehicle'
+import { tireDiameter, type Survey, type Vehicle } from '@stout-shackle/core/vehicle'
 import type { Kit } from '@stout-shackle/core/kit'
 import type { Pose } from './pose'
 
@@ -20,8 +20,8 @@ const props = defineProps<{
 const LABEL_BAND = 32
 const scale = computed(() => Math.min(78, 118 / (props.vehicle.track + 0.5)))
 const floor = computed(() => props.height - LABEL_BAND)
-const tyre = computed(() => tyreDiameter(props.vehicle.tyreSize) ?? 0.78)
-const axleY = computed(() => floor.value - (tyre.value / 2) * scale.value)
+const tire = computed(() => tireDiameter(props.vehicle.tireSize) ?? 0.78)
+const axleY = computed(() => floor.value - (tire.value / 2) * scale.value)
 const half = computed(() => (props.vehicle.track / 2) * scale.value)
 const bagHalf = computed(
   () => ((props.kit?.bag?.spacing ?? props.kit?.rubber?.spacing ?? props.vehicle.springSpacing) / 2) * scale.value,
@@ -33,7 +33,7 @@ const exhausts = computed(() => {
   const side = props.survey.exhaustSide
   return side === 'both' ? [-1, 1] : side === 'left' ? [-1] : side === 'right' ? [1] : []
 })
-const tyres = computed(() => (props.vehicle.rearWheels === 'dual' && axle.value === 'rear' ? [0, 9] : [0]))
+const tires = computed(() => (props.vehicle.rearWheels === 'dual' && axle.value === 'rear' ? [0, 9] : [0]))
 </script>
 
 <template>
@@ -52,14 +52,14 @@ const tyres = computed(() => (props.vehicle.rearWheels === 'dual' && axle.value 
     <circle cx="0" :cy="axleY" r="10" class="axle" />
     <template v-for="s in [-1, 1]" :key="`w${s}`">
       <rect
-        v-for="inset in tyres"
+        v-for="inset in tires"
         :key="inset"
-        :x="s * (half - inset) - 4 * (tyres.length === 1 ? 2 : 1)"
-        :y="floor - tyre * scale"
-        :width="tyres.length === 1 ? 16 : 8"
-        :height="tyre * scale"
+        :x="s * (half - inset) - 4 * (tires.length === 1 ? 2 : 1)"
+        :y="floor - tire * scale"
+        :width="tires.length === 1 ? 16 : 8"
+        :height="tire * scale"
         rx="3"
-        class="tyre"
+        class="tire"
       />
     </template>
     <g v-for="s in [-1, 1]" :key="`b${s}`">
@@ -97,7 +97,7 @@ const tyres = computed(() => (props.vehicle.rearWheels === 'dual' && axle.value 
 }
 .rail,
 .axle,
-.tyre {
+.tire {
   fill: var(--ink);
 }
 .exhaust {

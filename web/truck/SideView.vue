@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { formatNumber, formatQuantity, type UnitSystem } from '@stout-shackle/core/quantity'
-import { attitude, loadMass, tyreDiameter, type LoadItem, type Vehicle } from '@stout-shackle/core/vehicle'
+import { attitude, loadMass, tireDiameter, type LoadItem, type Vehicle } from '@stout-shackle/core/vehicle'
 import { bodyOutline, roundedPath, type Point } from './bodies'
 import type { Pose } from './pose'
 
@@ -22,7 +22,7 @@ const EXAGGERATION = 2
 const LABEL_BAND = 32
 const BEAM_PX = 190
 
-const radius = computed(() => (tyreDiameter(props.vehicle.tyreSize) ?? 0.78) / 2)
+const radius = computed(() => (tireDiameter(props.vehicle.tireSize) ?? 0.78) / 2)
 const outline = computed(() => bodyOutline(props.vehicle))
 const floorY = computed(() => props.height - LABEL_BAND)
 const trailer = computed(() => props.items.some((i) => i.place === 'tongue'))
@@ -50,7 +50,7 @@ const ghost = (points: readonly Point[]) =>
     points.map(([x, z]): Point => [sx(x), sy(z)]),
     6,
   )
-const unladen = computed(() => ghost(outline.value.shell))
+const empty = computed(() => ghost(outline.value.shell))
 const moved = computed(() => Math.abs(props.pose.front) + Math.abs(props.pose.rear) > 0.002)
 
 const boxes = computed(() =>
@@ -111,7 +111,7 @@ const wheels = computed(() => [
 ])
 const description = computed(() => {
   const total = props.items.reduce((sum, i) => sum + loadMass(i), 0)
-  return `${props.vehicle.model} from the side, ${formatQuantity('mass', total, props.system)} on it, rear ${formatQuantity('length', Math.abs(props.pose.rear), props.system)} ${props.pose.rear < 0 ? 'lower' : 'higher'} than unladen`
+  return `${props.vehicle.model} from the side, ${formatQuantity('mass', total, props.system)} on it, rear ${formatQuantity('length', Math.abs(props.pose.rear), props.system)} ${props.pose.rear < 0 ? 'lower' : 'higher'} than empty`
 })
 </script>
 
@@ -124,7 +124,7 @@ const description = computed(() => {
       <rect :x="ball.x + 0.75 * scale" :y="sy(1.75)" :width="2.3 * scale" :height="1.2 * scale" rx="3" />
       <circle :cx="ball.x + 2 * scale" :cy="sy(0.34)" :r="0.34 * scale" />
     </g>
-    <path v-if="moved" :d="unladen" class="ghost" />
+    <path v-if="moved" :d="empty" class="ghost" />
     <template v-if="outline.bed">
       <g v-for="box in boxes" :key="box.item.id" class="load">
         <rect :x="box.x" :y="box.y" :width="box.w" :height="box.h" rx="1.5" />
@@ -155,9 +155,9 @@ const description = computed(() => {
     </g>
     <g v-for="wheel in wheels" :key="wheel.name">
       <circle :cx="wheel.x" :cy="sy(radius)" :r="(radius + 0.07) * scale" class="arch" />
-      <circle :cx="wheel.x" :cy="sy(radius)" :r="radius * scale" class="tyre" />
+      <circle :cx="wheel.x" :cy="sy(radius)" :r="radius * scale" class="tire" />
       <circle :cx="wheel.x" :cy="sy(radius)" :r="radius * 0.58 * scale" class="rim" />
-      <circle :cx="wheel.x" :cy="sy(radius)" :r="radius * 0.14 * scale" class="tyre" />
+      <circle :cx="wheel.x" :cy="sy(radius)" :r="radius * 0.14 * scale" class="tire" />
       <text :x="wheel.x" :y="height - 12" class="height">
         <tspan v-if="wheel.height !== null">{{ formatQuantity('length', wheel.height, system) }}</tspan>
         <tspan v-if="Math.abs(wheel.change) >= 0.0008" dx="6" :class="wheel.change < 0 ? 'down' : 'up'">
@@ -204,7 +204,7 @@ const description = computed(() => {
 .arch {
   fill: var(--sand);
 }
-.tyre {
+.tire {
   fill: var(--ink);
 }
 .rim {

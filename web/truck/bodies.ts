@@ -1,6 +1,6 @@
 import type { Vehicle } from '@stout-shackle/core/vehicle'
 
-/** A point of the body: m ahead of the rear axle, m above the floor, vehicle unladen. */
+/** A point of the body: m ahead of the rear axle, m above the floor, vehicle empty. */
 export type Point = readonly [number, number]
 
 export interface BodyOutline {

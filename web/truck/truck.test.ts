@@ -58,18 +58,18 @@ describe('how it stands', () => {
     const aired = poseOf(assessment, 'aired')
     expect(aired.rear).toBeCloseTo(0, 12)
     expect(aired.pressure!.left).toBeGreaterThan(aired.pressure!.right)
-    // Air does not bring the front down: it stays where the load put it, but for the millimetre that pitch had moved.
+    // Air does not bring the front down: it stays where the load put it, but for the millimeter that pitch had moved.
     expect(Math.abs(aired.front - poseOf(assessment, 'loaded').front)).toBeLessThan(0.0015)
-    // Marked from the wheels: above the road the tyres' sink comes on top.
+    // Marked from the wheels: above the road the tires' sink comes on top.
     const { rear } = assessment.active.weights
-    expect(aired.rear - aired.road.rear).toBeCloseTo((rear * 9.80665) / (2 * job.vehicle.tyreRate!), 9)
+    expect(aired.rear - aired.road.rear).toBeCloseTo((rear * 9.80665) / (2 * job.vehicle.tireRate!), 9)
   })
   test('a part recovered leaves the rest', () => {
     const part = assessed({ ...demoJob('0417'), job: { ...job, target: { kind: 'recover', share: 0.8 } } })
     expect(poseOf(part.assessment, 'aired').rear).toBeCloseTo(-0.2 * part.assessment.active.squat.rear!, 9)
   })
-  test('unladen rake follows the front', () => {
-    const rake = assessed({ ...demoJob('0417'), job: { ...job, target: { kind: 'unladen-rake' } } })
+  test('empty rake follows the front', () => {
+    const rake = assessed({ ...demoJob('0417'), job: { ...job, target: { kind: 'empty-rake' } } })
     const aired = poseOf(rake.assessment, 'aired')
     expect(aired.rear).toBeCloseTo(aired.front, 9)
   })

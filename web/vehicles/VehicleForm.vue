@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
 import { GRAVITY, type QuantityKind } from '@stout-shackle/core/quantity'
-import { BEDS, BODIES, checkVin, tyreDiameter, vehicleSchema, type Vehicle } from '@stout-shackle/core/vehicle'
+import { BEDS, BODIES, checkVin, tireDiameter, vehicleSchema, type Vehicle } from '@stout-shackle/core/vehicle'
 import { formatQuantity } from '@stout-shackle/core/quantity'
 import { BODY_NAMES } from '@stout-shackle/core/wording'
 import { failureText } from '../entry/file'
@@ -35,29 +35,29 @@ const blank = (): Draft => ({
   hitchBehindAxle: null,
   track: null,
   springSpacing: null,
-  tyreSize: '',
-  tyreLimitFront: null,
-  tyreLimitRear: null,
-  tyreRate: null,
+  tireSize: '',
+  tireLimitFront: null,
+  tireLimitRear: null,
+  tireRate: null,
   curbFront: null,
   curbRear: null,
   rearUnsprung: null,
-  ratings: { gross: null, frontAxle: null, rearAxle: null, receiver: null, tongue: null, combination: null },
+  ratings: { gvwr: null, gawrFront: null, gawrRear: null, receiver: null, tongue: null, gcwr: null },
   frontWheelRate: null,
   rearWheelRate: null,
-  rearWheelRateGive: 0,
+  rearWheelRateTolerance: 0,
   reboundTravel: null,
   vin: null,
-  tyreIndexFront: null,
-  tyreIndexRear: null,
-  passengerTyres: false,
-  tyrePressureFront: null,
-  tyrePressureRear: null,
-  tyrePressureFull: null,
+  tireIndexFront: null,
+  tireIndexRear: null,
+  passengerTires: false,
+  tirePressureFront: null,
+  tirePressureRear: null,
+  tirePressureFull: null,
   rearStages: [],
   rearFriction: null,
-  antiRollFront: 0,
-  antiRollRear: 0,
+  swayBarFront: 0,
+  swayBarRear: 0,
   gravityHeight: null,
   ballHeight: null,
   hitchClearance: null,
@@ -106,7 +106,7 @@ const DIMENSIONS: FieldSpec[] = [
   { key: 'ballHeight', label: 'Ball height, empty', kind: 'length', min: 0.15, max: 1.5 },
   { key: 'hitchClearance', label: 'Under the hitch, empty', kind: 'length', min: 0.05, max: 1.2 },
   { key: 'bumperHeight', label: 'Rear bumper, empty', kind: 'length', min: 0.2, max: 1.5 },
-  { key: 'gravityHeight', label: 'Centre of gravity, up', kind: 'length', min: 0.3, max: 2.5 },
+  { key: 'gravityHeight', label: 'Center of gravity, up', kind: 'length', min: 0.3, max: 2.5 },
   { key: 'markFront', label: 'Front mark ahead of axle', kind: 'length', min: -1.5, max: 1.5, needed: true },
   { key: 'markRear', label: 'Rear mark ahead of axle', kind: 'length', min: -1.5, max: 1.5, needed: true },
 ]
@@ -115,28 +115,28 @@ const WEIGHTS: FieldSpec[] = [
   { key: 'curbRear', label: 'Rear axle, empty', kind: 'mass', min: 200, max: 15000, needed: true },
   { key: 'rearUnsprung', label: 'Rear axle unsprung', kind: 'mass', min: 40, max: 1500, needed: true },
   { key: 'frontUnsprung', label: 'Front axle unsprung', kind: 'mass', min: 30, max: 1500 },
-  { key: 'tyreLimitFront', label: 'Front tyre limit, each', kind: 'mass', min: 50, max: 30000 },
-  { key: 'tyreLimitRear', label: 'Rear tyre limit, each', kind: 'mass', min: 50, max: 30000 },
-  { key: 'tyrePressureFront', label: 'Front tyres, cold', kind: 'pressure', min: 50000, max: 1200000 },
-  { key: 'tyrePressureRear', label: 'Rear tyres, cold', kind: 'pressure', min: 50000, max: 1200000 },
-  { key: 'tyrePressureFull', label: 'Their index holds at', kind: 'pressure', min: 50000, max: 1200000 },
+  { key: 'tireLimitFront', label: 'Front tire limit, each', kind: 'mass', min: 50, max: 30000 },
+  { key: 'tireLimitRear', label: 'Rear tire limit, each', kind: 'mass', min: 50, max: 30000 },
+  { key: 'tirePressureFront', label: 'Front tires, cold', kind: 'pressure', min: 50000, max: 1200000 },
+  { key: 'tirePressureRear', label: 'Rear tires, cold', kind: 'pressure', min: 50000, max: 1200000 },
+  { key: 'tirePressureFull', label: 'Their index holds at', kind: 'pressure', min: 50000, max: 1200000 },
 ]
 const RATES: FieldSpec[] = [
   { key: 'frontWheelRate', label: 'Front wheel rate, a side', kind: 'rate', min: 5000, max: 400000 },
   { key: 'rearWheelRate', label: 'Rear wheel rate, a side', kind: 'rate', min: 5000, max: 400000 },
-  { key: 'rearWheelRateGive', label: 'give or take', kind: 'rate', min: 0, max: 200000, needed: true },
-  { key: 'tyreRate', label: 'Tyre rate, one tyre', kind: 'rate', min: 50000, max: 2000000 },
+  { key: 'rearWheelRateTolerance', label: 'give or take', kind: 'rate', min: 0, max: 200000, needed: true },
+  { key: 'tireRate', label: 'Tire rate, one tire', kind: 'rate', min: 50000, max: 2000000 },
 ]
 /** Bars are known by what turns them a degree; friction by the weight that overcomes it. */
 const DERIVED: {
-  key: 'antiRollFront' | 'antiRollRear' | 'rearFriction'
+  key: 'swayBarFront' | 'swayBarRear' | 'rearFriction'
   label: string
   kind: QuantityKind
   si: number
   max: number
 }[] = [
-  { key: 'antiRollFront', label: 'Front anti-roll bar, a degree', kind: 'torque', si: 180 / Math.PI, max: 5200 },
-  { key: 'antiRollRear', label: 'Rear anti-roll bar, a degree', kind: 'torque', si: 180 / Math.PI, max: 5200 },
+  { key: 'swayBarFront', label: 'Front sway bar, a degree', kind: 'torque', si: 180 / Math.PI, max: 5200 },
+  { key: 'swayBarRear', label: 'Rear sway bar, a degree', kind: 'torque', si: 180 / Math.PI, max: 5200 },
   { key: 'rearFriction', label: 'Rear spring friction, ±, if known', kind: 'mass', si: GRAVITY, max: 500 },
 ]
 const derived = (d: (typeof DERIVED)[number]) => {
@@ -159,12 +159,12 @@ function setStage(kind: Stage['kind'], part: Partial<Stage> | null) {
   draft.rearStages = (next ? [...others, next] : others).sort((a, b) => a.at - b.at)
 }
 const RATINGS: { key: keyof Vehicle['ratings']; label: string }[] = [
-  { key: 'gross', label: 'Gross vehicle' },
-  { key: 'frontAxle', label: 'Front axle' },
-  { key: 'rearAxle', label: 'Rear axle' },
+  { key: 'gvwr', label: 'GVWR' },
+  { key: 'gawrFront', label: 'GAWR front' },
+  { key: 'gawrRear', label: 'GAWR rear' },
   { key: 'receiver', label: 'Receiver' },
   { key: 'tongue', label: 'Tongue' },
-  { key: 'combination', label: 'Combination' },
+  { key: 'gcwr', label: 'GCWR' },
 ]
 const set = (key: keyof Vehicle, value: number | null) => Object.assign(draft, { [key]: value })
 const figure = (key: keyof Vehicle) => draft[key] as number | null
@@ -181,8 +181,8 @@ const vinNote = computed(() => {
       return 'Check digit does not agree: mistyped, or a vehicle from outside North America.'
   }
 })
-const tyreNote = computed(() => {
-  const d = tyreDiameter(draft.tyreSize ?? '')
+const tireNote = computed(() => {
+  const d = tireDiameter(draft.tireSize ?? '')
   return d ? `${formatQuantity('length', d, preferences.system)} tall` : 'like 255/70R18'
 })
 
@@ -199,8 +199,8 @@ async function submit() {
     ...draft,
     id,
     vin: draft.vin || null,
-    tyreIndexFront: draft.tyreIndexFront || null,
-    tyreIndexRear: draft.tyreIndexRear || null,
+    tireIndexFront: draft.tireIndexFront || null,
+    tireIndexRear: draft.tireIndexRear || null,
   })
   problems.value = [
     ...missing.map((f) => `${f.label} is missing: it is needed for the axle weights`),
@@ -267,7 +267,7 @@ async function submit() {
             label="all" /></el-select
       ></label>
       <label class="stacked"
-        >Tyre size<el-input v-model="draft.tyreSize!" /><span class="small">{{ tyreNote }}</span></label
+        >Tire size<el-input v-model="draft.tireSize!" /><span class="small">{{ tireNote }}</span></label
       >
       <label class="stacked two"
         >VIN, if at hand<el-input v-model="draft.vin!" maxlength="17" /><span v-if="vinNote" class="small">{{
@@ -299,12 +299,12 @@ async function submit() {
         />
         <template v-if="fields === WEIGHTS">
           <label class="stacked"
-            >Front load index<el-input v-model="draft.tyreIndexFront!" placeholder="121/118"
+            >Front load index<el-input v-model="draft.tireIndexFront!" placeholder="121/118"
           /></label>
           <label class="stacked"
-            >Rear load index<el-input v-model="draft.tyreIndexRear!" placeholder="121/118"
+            >Rear load index<el-input v-model="draft.tireIndexRear!" placeholder="121/118"
           /></label>
-          <el-checkbox v-model="draft.passengerTyres!" class="tick">passenger tyres</el-checkbox>
+          <el-checkbox v-model="draft.passengerTires!" class="tick">passenger tires</el-checkbox>
         </template>
         <template v-if="fields === RATES">
           <QuantityField

@@ -66,7 +66,7 @@ async function keep(vehicle: Vehicle) {
             <th>Platform</th>
             <th>Body</th>
             <th>Rear</th>
-            <th>Tyre</th>
+            <th>Tire</th>
             <th class="num">wheelbase {{ unit('length') }}</th>
             <th class="num">front empty {{ unit('mass') }}</th>
             <th class="num">rear empty {{ unit('mass') }}</th>
@@ -83,11 +83,11 @@ async function keep(vehicle: Vehicle) {
             <td class="muted">{{ platform(v.platform)?.name ?? '–' }}</td>
             <td>{{ BODY_NAMES[v.body] }}{{ v.bed && v.bed !== 'none' ? `, ${v.bed} bed` : '' }}</td>
             <td>{{ v.suspension }}, {{ v.rearWheels }}</td>
-            <td>{{ v.tyreSize }}</td>
+            <td>{{ v.tireSize }}</td>
             <td class="num">{{ show('length', v.wheelbase) }}</td>
             <td class="num">{{ show('mass', v.curbFront) }}</td>
             <td class="num">{{ show('mass', v.curbRear) }}</td>
-            <td class="num">{{ show('mass', v.ratings.rearAxle) }}</td>
+            <td class="num">{{ show('mass', v.ratings.gawrRear) }}</td>
             <td class="num">{{ show('rate', v.rearWheelRate) }}</td>
             <td><button class="plain" @click="editing = v.id">change</button></td>
           </tr>

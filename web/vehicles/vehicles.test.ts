@@ -36,7 +36,7 @@ describe('a vehicle', () => {
       'Wheelbase is missing',
       'Rear axle, empty is missing',
       'Make is missing',
-      'Tyre size must read like',
+      'Tire size must read like',
     ])
       expect(problems).toContain(word)
     expect(kept).toEqual([])
@@ -45,7 +45,7 @@ describe('a vehicle', () => {
     const wrapper = form(null)
     await text(wrapper, 'Make').setValue('Quillet')
     await text(wrapper, 'Model').setValue('Barge 9')
-    await text(wrapper, 'Tyre size').setValue('255/70R18')
+    await text(wrapper, 'Tire size').setValue('255/70R18')
     for (const [label, value] of [
       ['Wheelbase', '140'],
       ['Front overhang', '36'],
@@ -62,17 +62,17 @@ describe('a vehicle', () => {
     const body = kept[0]!
     expect(body.id).toMatch(/^quillet-barge-9-\d{4}$/)
     expect(body.wheelbase).toBeCloseTo(3.556, 6)
-    expect(body.ratings.gross).toBeNull()
+    expect(body.ratings.gvwr).toBeNull()
     expect(body.rearWheelRate).toBeNull()
   })
   test('is changed figure by figure, the rest as it was', async () => {
     const vehicle = demoVehicles()[0]!
     const wrapper = form(vehicle)
-    await enter(wrapper, 'Gross vehicle', '10000')
+    await enter(wrapper, 'GVWR', '10000')
     await wrapper.find('form').trigger('submit')
     await flushPromises()
     expect(kept).toEqual([
-      { ...vehicle, ratings: { ...vehicle.ratings, gross: expect.closeTo(4535.9237, 6) as number } },
+      { ...vehicle, ratings: { ...vehicle.ratings, gvwr: expect.closeTo(4535.9237, 6) as number } },
     ])
   })
   test('a VIN that disagrees is a warning, not a refusal', async () => {

@@ -4,7 +4,7 @@ import { describe, expect, test } from 'vitest'
 import { demoApplications, demoKits, demoStock, demoVehicles } from '../../demo/shop'
 import { SURVEY_KEYS, VEHICLE_FACTS, isTaped, type Condition } from '../kit'
 import {
-  CATALOGUE_FORMATS,
+  CATALOG_FORMATS,
   conditionsText,
   fromRow,
   needsText,
@@ -16,12 +16,12 @@ import {
   rowReader,
   toRow,
   writeTable,
-  type CatalogueFile,
+  type CatalogFile,
 } from '.'
 
 /** Documents as a file and back, as a new shop would read it. */
-function throughCsv(kind: CatalogueFile, documents: readonly { id: string }[], before: 'nothing' | 'there') {
-  const format = CATALOGUE_FORMATS[kind]
+function throughCsv(kind: CatalogFile, documents: readonly { id: string }[], before: 'nothing' | 'there') {
+  const format = CATALOG_FORMATS[kind]
   const csv = writeTable(
     format.fields,
     documents.map((d) => toRow(format, d)),
@@ -103,7 +103,7 @@ describe('export then import', () => {
 })
 
 describe('what is wrong with a row', () => {
-  const format = CATALOGUE_FORMATS.kits
+  const format = CATALOG_FORMATS.kits
   const good = toRow(format, demoKits()[0])
   const said = (change: Record<string, unknown>) => {
     const made = fromRow(format, { ...good, ...change } as typeof good, 7, null)
@@ -116,7 +116,7 @@ describe('what is wrong with a row', () => {
     )
     expect(said({ volumes_l: '1;2;1.5;3;4;5;6' })).toContain('Row 7, volumes_l, volumes must rise strictly')
     expect(said({ areas_cm2: '194;x' })).toBe('Row 7, areas_cm2, "194;x" must be figures parted by semicolons')
-    expect(said({ ride_height: 0.3 })).toContain('Row 7, ride_height, ride height must lie inside the window')
+    expect(said({ ride_height: 0.3 })).toContain('Row 7, ride_height, ride height must lie inside the height range')
     expect(said({ family: 'balloon' })).toContain('Row 7, family, family must be one of bellows')
     expect(said({ minimum: 5 })).toMatch(/Row 7, minimum, must be a number between 20 kPa/)
   })
@@ -130,7 +130,7 @@ describe('what is wrong with a row', () => {
     expect(read.ok ? '' : read.why).toContain(why)
   })
   test('mixed units, formulas and a column twice', () => {
-    const fields = CATALOGUE_FORMATS.vehicles.fields.filter((f) => ['id', 'wheelbase', 'make'].includes(f.name))
+    const fields = CATALOG_FORMATS.vehicles.fields.filter((f) => ['id', 'wheelbase', 'make'].includes(f.name))
     const reader = rowReader(['id', 'wheelbase_mm', 'make'], fields, false)
     if (!reader.ok) throw new Error('head')
     const problems = (cells: string[]) => {

@@ -1,18 +1,18 @@
 <script setup lang="ts">
 import { reactive, ref } from 'vue'
-import type { GateId, GateReport } from '@stout-shackle/core/job'
-import { GATE_NAMES } from '@stout-shackle/core/wording'
+import type { FinalCheckId, FinalCheckReport } from '@stout-shackle/core/job'
+import { FINAL_CHECK_NAMES } from '@stout-shackle/core/wording'
 import StateSign from '../entry/StateSign.vue'
 import { useOpenJob } from '../stores/job'
 
-/** Each gate is done, not applicable because, or refused by the customer in writing. */
+/** Each check is done, not applicable because, or refused by the customer in writing. */
 const { store, job, assessment } = useOpenJob()
-const WHERE: Record<GateId, string> = {
+const WHERE: Record<FinalCheckId, string> = {
   heights: 'hand-over',
   clearance: 'fit',
   torques: 'bay',
   soap: 'air',
-  hold: 'air',
+  'air-check': 'air',
   'minimum-pressure': 'hand-over',
 }
 const WORDS = {
@@ -21,15 +21,15 @@ const WORDS = {
   'not-applicable': 'not applicable',
   refused: 'refused by the customer',
 }
-const sign = (g: GateReport) => (g.state === 'done' ? 'fine' : g.state === 'open' ? 'unknown' : 'caution')
-const open = ref<GateId | null>(null)
+const sign = (g: FinalCheckReport) => (g.state === 'done' ? 'fine' : g.state === 'open' ? 'unknown' : 'caution')
+const open = ref<FinalCheckId | null>(null)
 const form = reactive<{ outcome: 'not-applicable' | 'refused'; because: string; signedBy: string }>({
   outcome: 'not-applicable',
   because: '',
   signedBy: '',
 })
 const why = ref('')
-function say(gate: GateId) {
+function say(check: FinalCheckId) {
   why.value = !form.because.trim()
     ? 'Say because of what.'
     : form.outcome === 'refused' && !form.signedBy.trim()
@@ -37,8 +37,8 @@ function say(gate: GateId) {
       : ''
   if (why.value) return
   store.record({
-    kind: 'gate',
-    gate,
+    kind: 'final-check',
+    check,
     outcome: form.outcome,
     because: form.because.trim(),
     signedBy: form.signedBy.trim(),
@@ -51,29 +51,29 @@ function say(gate: GateId) {
 
 <template>
   <section class="card">
-    <header><h2>Gates</h2></header>
-    <div v-for="g in assessment.gates" :key="g.gate" class="gate">
+    <header><h2>Final checks</h2></header>
+    <div v-for="g in assessment.finalChecks" :key="g.check" class="check">
       <StateSign :state="sign(g)" :label="WORDS[g.state]" />
       <span class="name"
-        >{{ GATE_NAMES[g.gate] }}<span v-if="g.because" class="small muted">: {{ g.because }}</span></span
+        >{{ FINAL_CHECK_NAMES[g.check] }}<span v-if="g.because" class="small muted">: {{ g.because }}</span></span
       >
       <span class="small" :class="g.state">{{ WORDS[g.state] }}</span>
       <span class="act small">
         <template v-if="g.state === 'open'">
-          <RouterLink v-if="WHERE[g.gate] !== 'hand-over'" :to="{ name: WHERE[g.gate], params: { id: job.id } }"
+          <RouterLink v-if="WHERE[g.check] !== 'hand-over'" :to="{ name: WHERE[g.check], params: { id: job.id } }"
             >do it</RouterLink
           >
           <button
             class="plain"
-            :aria-label="`Not done: ${GATE_NAMES[g.gate]}`"
-            @click="open = open === g.gate ? null : g.gate"
+            :aria-label="`Not done: ${FINAL_CHECK_NAMES[g.check]}`"
+            @click="open = open === g.check ? null : g.check"
           >
             not done, because…
           </button>
         </template>
       </span>
-      <form v-if="open === g.gate" class="say" @submit.prevent="say(g.gate)">
-        <select v-model="form.outcome" class="control" aria-label="Why the gate is not done">
+      <form v-if="open === g.check" class="say" @submit.prevent="say(g.check)">
+        <select v-model="form.outcome" class="control" aria-label="Why the check is not done">
           <option value="not-applicable">does not apply</option>
           <option value="refused">customer refuses</option>
         </select>
@@ -94,7 +94,7 @@ function say(gate: GateId) {
 </template>
 
 <style scoped>
-.gate {
+.check {
   display: grid;
   grid-template-columns: 12px 1fr 120px 190px;
   gap: 10px;

@@ -1,21 +1,21 @@
-import type { Hertz, Metres, Pascals } from '../quantity'
+import type { Hertz, Meters, Pascals } from '../quantity'
 import type { CaseAssessment } from './case'
 import type { KitAssessment } from './choose'
 import type { Ranking } from './rank'
 import type { Job } from './schema'
 
 /** What the two ways of doing a thing come to on this vehicle; nulls where a figure cannot be had. */
-export interface Schools {
+export interface Ways {
   /** Empty body frequency: as it is, with this kit at its least, and with the best kit that replaces the spring. */
   spring: { steel: Hertz | null; helped: Hertz | null; replaced: Hertz | null; replacement: string | null }
   /** Height difference over the track that is left. */
-  lines: { teed: Metres | null; independent: Metres | null }
+  lines: { teed: Meters | null; independent: Meters | null }
   /** Pressure with the load on, and the same air before loading; how high it then stands empty. */
-  air: { after: Pascals | null; before: Pascals | null; rise: Metres | null; fitsTravel: boolean }
+  air: { after: Pascals | null; before: Pascals | null; rise: Meters | null; fitsTravel: boolean }
 }
 
 /** Each school's cost for a kit under a load case: help or replace the spring, teed or independent, air before or after. */
-export function schoolsOf(job: Job, assessed: KitAssessment, ranking: Ranking, active: CaseAssessment): Schools {
+export function waysOf(job: Job, assessed: KitAssessment, ranking: Ranking, active: CaseAssessment): Ways {
   const { level, rubber, kit } = assessed
   const over = (lean: number | null | undefined) => (lean == null ? null : Math.abs(Math.tan(lean)) * job.vehicle.track)
   const replacing = [...ranking.fitting, ...ranking.undecided].find((r) => r.assessed.kit.family === 'coil-replacement')
@@ -30,12 +30,12 @@ export function schoolsOf(job: Job, assessed: KitAssessment, ranking: Ranking, a
       replaced,
       replacement: replacing?.assessed.kit.name ?? null,
     },
-    lines: { teed: over(level?.leanTeed), independent: over(job.air === 'independent' ? level?.lean : 0) },
+    lines: { teed: over(level?.leanTeed), independent: over(job.air === 'separate' ? level?.lean : 0) },
     air: {
       after: level?.mean ?? null,
       before: level?.before?.pressure ?? null,
       rise: level?.before?.rise ?? null,
-      fitsTravel: level?.before ? level.before.withinWindow && level.before.withinRebound !== false : false,
+      fitsTravel: level?.before ? level.before.withinHeightRange && level.before.withinRebound !== false : false,
     },
   }
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { schoolsOf, type KitAssessment } from '@stout-shackle/core/job'
+import { waysOf, type KitAssessment } from '@stout-shackle/core/job'
 import { formatQuantity } from '@stout-shackle/core/quantity'
 import { LEVEL_TOLERANCE } from '@stout-shackle/core/kit'
 import { useOpenJob } from '../stores/job'
@@ -10,7 +10,7 @@ import { usePreferences } from '../stores/preferences'
 const props = defineProps<{ assessed: KitAssessment }>()
 const { store, job, assessment } = useOpenJob()
 const preferences = usePreferences()
-const s = computed(() => schoolsOf(job.value, props.assessed, store.ranking!, assessment.value.active))
+const s = computed(() => waysOf(job.value, props.assessed, store.ranking!, assessment.value.active))
 const hz = (v: number | null) => (v === null ? 'not known' : `${v.toFixed(2)} Hz`)
 const len = (v: number | null) => (v === null ? 'not known' : formatQuantity('length', v, preferences.system))
 const psi = (v: number | null) => (v === null ? 'not known' : formatQuantity('pressure', v, preferences.system))

@@ -3,7 +3,7 @@ import type { Knex } from 'knex'
 import { z } from 'zod'
 import { etag, versionOf, write } from '../write'
 import { parseBody } from '../problem'
-import type { CatalogueStore, Entry, Search } from './store'
+import type { CatalogStore, Entry, Search } from './store'
 
 const answer = <T>(status: number, entry: Entry<T>, announce?: () => void) => ({
   status,
@@ -20,12 +20,12 @@ const searchSchema = z.object({
 export const searchOf = (request: Request): Search => parseBody(searchSchema, request.query)
 
 /**
- * Find, read, add and change the documents of one catalogue.
+ * Find, read, add and change the documents of one catalog.
  * @param changed called once a write is certain
  */
-export function catalogueRoutes<T extends { id: string }, S>(
+export function catalogRoutes<T extends { id: string }, S>(
   db: Knex,
-  store: CatalogueStore<T, S>,
+  store: CatalogStore<T, S>,
   changed: () => void = () => undefined,
 ): Router {
   return Router()

@@ -2,7 +2,7 @@ import { Router } from 'express'
 import type { Knex } from 'knex'
 import { neededParts, type Job } from '@stout-shackle/core/job'
 import { stockState, type StockItem, type StockState } from '@stout-shackle/core/kit'
-import { stockStore, type Row } from '../catalogue'
+import { stockStore, type Row } from '../catalog'
 
 interface Reservation {
   job_id: string

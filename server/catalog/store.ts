@@ -3,8 +3,8 @@ import type { z } from 'zod'
 import { notFound, Problem } from '../problem'
 import { stale } from '../write'
 
-export const CATALOGUES = ['kits', 'applications', 'vehicles', 'platforms', 'stock'] as const
-export type CatalogueName = (typeof CATALOGUES)[number]
+export const CATALOGS = ['kits', 'applications', 'vehicles', 'platforms', 'stock'] as const
+export type CatalogName = (typeof CATALOGS)[number]
 
 export interface Row {
   id: string
@@ -31,9 +31,9 @@ export interface Search {
 const queryOf = (find: string): string => (find.match(/[\p{L}\p{N}]+/gu) ?? []).map((word) => `"${word}"*`).join(' ')
 
 /** Versioned documents of one kind: vehicles, platforms, kits, their lists, what is on the shelf. */
-export class CatalogueStore<T extends { id: string }, S = T> {
+export class CatalogStore<T extends { id: string }, S = T> {
   constructor(
-    readonly table: CatalogueName,
+    readonly table: CatalogName,
     readonly noun: string,
     readonly schema: z.ZodType<T>,
     /** Whether it can be searched by words. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
-import type { LedgerLine } from '@stout-shackle/core/job'
+import type { OpenItem } from '@stout-shackle/core/job'
 import { formatQuantity } from '@stout-shackle/core/quantity'
 import QuantityField from '../entry/QuantityField.vue'
 import StateSign from '../entry/StateSign.vue'
@@ -10,14 +10,14 @@ import { usePreferences } from '../stores/preferences'
 /** What has to come out even before the vehicle leaves. Filled by the steps; only what no step knows is typed. */
 const { store, assessment } = useOpenJob()
 const preferences = usePreferences()
-const ledgers = computed(() => assessment.value.ledgers)
+const openItems = computed(() => assessment.value.openItems)
 const title = (id: string | null) => assessment.value.steps.find((s) => s.step.id === id)?.step.title ?? 'by hand'
-const groups = computed((): [string, LedgerLine[]][] =>
-  ledgers.value
+const groups = computed((): [string, OpenItem[]][] =>
+  openItems.value
     ? [
-        ['Off and on again', ledgers.value.off],
-        ['Loose on purpose', ledgers.value.loose],
-        ['Opened again', ledgers.value.opened],
+        ['Off and on again', openItems.value.off],
+        ['Loose on purpose', openItems.value.loose],
+        ['Opened again', openItems.value.opened],
       ]
     : [],
 )
@@ -40,20 +40,20 @@ function keepMaker(id: string) {
   if (value === null || why.value) return
   store.record({ kind: 'maker-torque', fastener: id, value, source: source.trim() })
 }
-const departure = reactive({ what: '', why: '', agreedBy: '' })
+const deviation = reactive({ what: '', why: '', agreedBy: '' })
 function depart() {
-  if (!departure.what.trim() || !departure.why.trim() || !departure.agreedBy.trim()) {
-    why.value = 'A departure needs what, why and who agreed.'
+  if (!deviation.what.trim() || !deviation.why.trim() || !deviation.agreedBy.trim()) {
+    why.value = 'A deviation needs what, why and who agreed.'
     return
   }
   why.value = null
   store.record({
-    kind: 'departure',
-    what: departure.what.trim(),
-    why: departure.why.trim(),
-    agreedBy: departure.agreedBy.trim(),
+    kind: 'deviation',
+    what: deviation.what.trim(),
+    why: deviation.why.trim(),
+    agreedBy: deviation.agreedBy.trim(),
   })
-  Object.assign(departure, { what: '', why: '', agreedBy: '' })
+  Object.assign(deviation, { what: '', why: '', agreedBy: '' })
 }
 const part = ref('')
 function takeOff() {
@@ -64,7 +64,7 @@ function takeOff() {
 </script>
 
 <template>
-  <section v-if="ledgers" class="card ledgers">
+  <section v-if="openItems" class="card openItems">
     <header><h2>Ledgers</h2></header>
     <div v-for="[name, lines] in groups" :key="name" class="ledger">
       <h3>{{ name }}</h3>
@@ -124,20 +124,20 @@ function takeOff() {
     </div>
     <div class="ledger">
       <h3>Not by the booklet</h3>
-      <p v-for="(d, i) in ledgers.departures" :key="i" class="small">
+      <p v-for="(d, i) in openItems.deviations" :key="i" class="small">
         {{ d.what }}: {{ d.why }} <span class="muted">(agreed {{ d.agreedBy }}, noted by {{ d.by }})</span>
       </p>
       <form class="add" @submit.prevent="depart">
         <input
-          v-model="departure.what"
+          v-model="deviation.what"
           class="control"
           placeholder="what was done differently"
           aria-label="What was done differently"
           maxlength="400"
         />
-        <input v-model="departure.why" class="control" placeholder="why" aria-label="Why" maxlength="400" />
+        <input v-model="deviation.why" class="control" placeholder="why" aria-label="Why" maxlength="400" />
         <input
-          v-model="departure.agreedBy"
+          v-model="deviation.agreedBy"
           class="control"
           placeholder="who agreed"
           aria-label="Who agreed"

@@ -15,8 +15,10 @@ const devices = useDevices()
 const preferences = usePreferences()
 void devices.load()
 
-type Hold = Extract<RecordBody, { kind: 'hold' }>
-const standing = computed(() => ofKind(assessment.value.standing, 'hold').findLast((r) => r.body.end === props.end))
+type Hold = Extract<RecordBody, { kind: 'air-check' }>
+const standing = computed(() =>
+  ofKind(assessment.value.standing, 'air-check').findLast((r) => r.body.end === props.end),
+)
 const pressure = ref<number | null>(null)
 const temperature = ref<number | null>(null)
 const reading = ref<Hold['reading']>(null)
@@ -54,7 +56,7 @@ function keep() {
               : ''
   if (refused.value || pressure.value === null || temperature.value === null) return
   const body: Hold = {
-    kind: 'hold',
+    kind: 'air-check',
     end: props.end,
     pressure: pressure.value,
     temperature: temperature.value,
@@ -68,7 +70,7 @@ function keep() {
 </script>
 
 <template>
-  <form class="hold" @submit.prevent="keep">
+  <form class="air-check" @submit.prevent="keep">
     <h3>{{ title }}</h3>
     <p v-if="standing" class="kept">
       {{ formatQuantity('pressure', standing.body.pressure, preferences.system, 1) }} at
@@ -81,7 +83,7 @@ function keep() {
         clearable
         :value="pressure"
         kind="pressure"
-        :label="`Pressure, ${end} of the hold`"
+        :label="`Pressure, ${end} of the air check`"
         :min="0"
         :max="1_000_000"
         :decimals="1"
@@ -91,13 +93,17 @@ function keep() {
         clearable
         :value="temperature"
         kind="temperature"
-        :label="`Temperature, ${end} of the hold`"
+        :label="`Temperature, ${end} of the air check`"
         :min="233.15"
         :max="333.15"
         @update="(v) => (temperature = v)"
       />
       <label class="small muted"
-        >Read at<input v-model="when" class="control" type="datetime-local" :aria-label="`When, ${end} of the hold`"
+        >Read at<input
+          v-model="when"
+          class="control"
+          type="datetime-local"
+          :aria-label="`When, ${end} of the air check`"
       /></label>
       <el-button native-type="submit" type="primary">Keep</el-button>
       <button v-if="gauge" type="button" class="plain" @click="fromGauge">
@@ -109,7 +115,7 @@ function keep() {
 </template>
 
 <style scoped>
-.hold {
+.air-check {
   padding: 8px 12px 12px;
   border-top: 1px solid #ece7db;
 }

@@ -4,8 +4,8 @@ import { stageSchema, vehicleSchema, type Vehicle } from '../vehicle'
 import { conditionsText, excludesText, needsText, parseConditions, parseExcludes, parseNeeds } from './condition-text'
 import type { Cell, Column, Problem, Row } from './table'
 
-export const CATALOGUE_FILES = ['kits', 'applications', 'vehicles', 'stock'] as const
-export type CatalogueFile = (typeof CATALOGUE_FILES)[number]
+export const CATALOG_FILES = ['kits', 'applications', 'vehicles', 'stock'] as const
+export type CatalogFile = (typeof CATALOG_FILES)[number]
 
 type Parsed = { ok: true; value: unknown } | { ok: false; why: string }
 /** A column and where in the document its cell belongs. */
@@ -20,8 +20,8 @@ type Field = Column<string> & {
 }
 
 /** How documents of one kind stand in a table. */
-export interface CatalogueFormat {
-  kind: CatalogueFile
+export interface CatalogFormat {
+  kind: CatalogFile
   fields: readonly Field[]
   schema: z.ZodType<{ id: string }>
   /** What a new document has beside what its row says. */
@@ -53,22 +53,22 @@ const kitFields: Field[] = [
   f('suspension', 'words', 'fitment.suspension', needed),
   f('bodies', 'words', 'fitment.bodies', needed),
   f('rear_wheels', 'words', 'fitment.rearWheels', needed),
-  f('bumpers', 'words', 'fitment.bumpers', needed),
-  f('lift_block_most', 'length', 'fitment.liftBlockMost', { empty: 0 }),
-  f('lift_block_with_spacer', 'length', 'fitment.liftBlockMostWithSpacer', { empty: 0 }),
+  f('bump_stops', 'words', 'fitment.bumpStops', needed),
+  f('lift_block_max', 'length', 'fitment.liftBlockMax', { empty: 0 }),
+  f('lift_block_with_spacer', 'length', 'fitment.liftBlockMaxWithSpacer', { empty: 0 }),
   f('coil_inside_low', 'length', 'fitment.coilInside.low'),
   f('coil_inside_high', 'length', 'fitment.coilInside.high'),
   f('bracket_space_low', 'length', 'fitment.bracketSpace.low'),
   f('bracket_space_high', 'length', 'fitment.bracketSpace.high'),
-  f('exhaust_most', 'length', 'fitment.exhaustMost'),
+  f('exhaust_max', 'length', 'fitment.exhaustMax'),
   f('hitch_rails', 'text', 'fitment.hitchRails', { empty: 'fine' }),
   f('heights', 'lengths', 'bag.table.heights'),
   f('areas_cm2', 'numbers', 'bag.table.areas', scaled(1e-4)),
   f('volumes_l', 'numbers', 'bag.table.volumes', scaled(1e-3)),
   f('ride_height', 'length', 'bag.rideHeight'),
-  f('window_low', 'length', 'bag.window.low'),
-  f('window_high', 'length', 'bag.window.high'),
-  f('diameter_most', 'length', 'bag.maximumDiameter'),
+  f('height_low', 'length', 'bag.heightRange.low'),
+  f('height_high', 'length', 'bag.heightRange.high'),
+  f('diameter_max', 'length', 'bag.maximumDiameter'),
   f('minimum', 'pressure', 'bag.minimum'),
   f('maximum', 'pressure', 'bag.maximum'),
   f('pressure_note', 'text', 'bag.pressureNote', { empty: '' }),
@@ -77,11 +77,11 @@ const kitFields: Field[] = [
   f('motion_ratio', 'number', 'bag.motionRatio', { empty: 1 }),
   f('spacing', 'length', 'bag.spacing'),
   f('pair_capacity', 'mass', 'bag.listedPairCapacity'),
-  f('internal_bumper', 'yes-no', 'bag.internalBumper', { empty: false }),
+  f('inner_bump_stop', 'yes-no', 'bag.innerBumpStop', { empty: false }),
   f('rubber_gap', 'length', 'rubber.gap'),
   f('rubber_squeeze', 'lengths', 'rubber.squeeze'),
   f('rubber_force_n', 'numbers', 'rubber.force'),
-  f('rubber_most_n', 'number', 'rubber.most'),
+  f('rubber_max_n', 'number', 'rubber.max'),
   f('rubber_spacing', 'length', 'rubber.spacing'),
   f('line_volume_l', 'number', 'lineVolume', { empty: 0, ...scaledOne(1e-3) }),
   f('test_pressure', 'pressure', 'testPressure'),
@@ -90,7 +90,7 @@ const kitFields: Field[] = [
   f('fitting', 'text', 'fitting', { empty: 'push-to-connect' }),
   f('compressor_later', 'yes-no', 'compressorLater', { empty: true }),
   f('checks_a_year', 'number', 'checksAYear', { empty: 12 }),
-  f('joints', 'words', 'joints', { empty: [] }),
+  f('connections', 'words', 'connections', { empty: [] }),
   f('spacer_parts', 'words', 'spacerParts', { empty: [] }),
 ]
 
@@ -180,33 +180,33 @@ const vehicleFields: Field[] = [
   f('hitch_behind_axle', 'length', 'hitchBehindAxle'),
   f('track', 'length', 'track', needed),
   f('spring_spacing', 'length', 'springSpacing', needed),
-  f('tyre_size', 'text', 'tyreSize', needed),
-  f('tyre_limit_front', 'mass', 'tyreLimitFront'),
-  f('tyre_limit_rear', 'mass', 'tyreLimitRear'),
-  f('tyre_index_front', 'text', 'tyreIndexFront'),
-  f('tyre_index_rear', 'text', 'tyreIndexRear'),
-  f('passenger_tyres', 'yes-no', 'passengerTyres', { empty: false }),
-  f('tyre_pressure_front', 'pressure', 'tyrePressureFront'),
-  f('tyre_pressure_rear', 'pressure', 'tyrePressureRear'),
-  f('tyre_pressure_full', 'pressure', 'tyrePressureFull'),
-  f('tyre_rate', 'rate', 'tyreRate'),
+  f('tire_size', 'text', 'tireSize', needed),
+  f('tire_limit_front', 'mass', 'tireLimitFront'),
+  f('tire_limit_rear', 'mass', 'tireLimitRear'),
+  f('tire_index_front', 'text', 'tireIndexFront'),
+  f('tire_index_rear', 'text', 'tireIndexRear'),
+  f('passenger_tires', 'yes-no', 'passengerTires', { empty: false }),
+  f('tire_pressure_front', 'pressure', 'tirePressureFront'),
+  f('tire_pressure_rear', 'pressure', 'tirePressureRear'),
+  f('tire_pressure_full', 'pressure', 'tirePressureFull'),
+  f('tire_rate', 'rate', 'tireRate'),
   f('curb_front', 'mass', 'curbFront', needed),
   f('curb_rear', 'mass', 'curbRear', needed),
   f('rear_unsprung', 'mass', 'rearUnsprung', needed),
   f('front_unsprung', 'mass', 'frontUnsprung'),
-  f('rating_gross', 'mass', 'ratings.gross'),
-  f('rating_front_axle', 'mass', 'ratings.frontAxle'),
-  f('rating_rear_axle', 'mass', 'ratings.rearAxle'),
-  f('rating_receiver', 'mass', 'ratings.receiver'),
-  f('rating_tongue', 'mass', 'ratings.tongue'),
-  f('rating_combination', 'mass', 'ratings.combination'),
+  f('gvwr', 'mass', 'ratings.gvwr'),
+  f('gawr_front', 'mass', 'ratings.gawrFront'),
+  f('gawr_rear', 'mass', 'ratings.gawrRear'),
+  f('hitch_rating', 'mass', 'ratings.receiver'),
+  f('tongue_rating', 'mass', 'ratings.tongue'),
+  f('gcwr', 'mass', 'ratings.gcwr'),
   f('front_wheel_rate', 'rate', 'frontWheelRate'),
   f('rear_wheel_rate', 'rate', 'rearWheelRate'),
-  f('rear_wheel_rate_give', 'rate', 'rearWheelRateGive', { empty: 0 }),
+  f('rear_wheel_rate_tolerance', 'rate', 'rearWheelRateTolerance', { empty: 0 }),
   f('rear_stages', 'text', 'rearStages', cell(stagesText, parseStages)),
   f('rear_friction_n', 'number', 'rearFriction'),
-  f('anti_roll_front_nm', 'number', 'antiRollFront', { empty: 0 }),
-  f('anti_roll_rear_nm', 'number', 'antiRollRear', { empty: 0 }),
+  f('sway_bar_front_nm', 'number', 'swayBarFront', { empty: 0 }),
+  f('sway_bar_rear_nm', 'number', 'swayBarRear', { empty: 0 }),
   f('gravity_height', 'length', 'gravityHeight'),
   f('ball_height', 'length', 'ballHeight'),
   f('hitch_clearance', 'length', 'hitchClearance'),
@@ -230,8 +230,8 @@ const stockFields: Field[] = [
 /** Groups that are there whole or not at all. */
 const KIT_GROUPS = ['fitment.coilInside', 'fitment.bracketSpace', 'bag.coilGap', 'airLine']
 
-/** The four kinds of table, by the name of their catalogue. */
-export const CATALOGUE_FORMATS: Record<CatalogueFile, CatalogueFormat> = {
+/** The four kinds of table, by the name of their catalog. */
+export const CATALOG_FORMATS: Record<CatalogFile, CatalogFormat> = {
   kits: {
     kind: 'kits',
     fields: kitFields,
@@ -271,7 +271,7 @@ function collapse(tree: Tree, path: string): void {
 }
 
 /** A document's row; what the table has no column for stays behind. */
-export const toRow = ({ fields }: CatalogueFormat, document: unknown): Row<string> =>
+export const toRow = ({ fields }: CatalogFormat, document: unknown): Row<string> =>
   Object.fromEntries(
     fields.map((field) => {
       const value = read(document, field.at) ?? null
@@ -285,7 +285,7 @@ export const toRow = ({ fields }: CatalogueFormat, document: unknown): Row<strin
  * @returns the document, or every problem by column
  */
 export function fromRow(
-  format: CatalogueFormat,
+  format: CatalogFormat,
   row: Partial<Row<string>>,
   number: number,
   before: unknown,
@@ -317,7 +317,7 @@ export function fromRow(
 }
 
 /** A refusal of the schema, at the column it is about. */
-export function schemaProblem(format: CatalogueFormat, issue: z.core.$ZodIssue, row: number): Problem {
+export function schemaProblem(format: CatalogFormat, issue: z.core.$ZodIssue, row: number): Problem {
   const path = issue.path.map(String).join('.')
   const field = format.fields.find((c) => path === c.at || path.startsWith(`${c.at}.`) || c.at.startsWith(`${path}.`))
   return {

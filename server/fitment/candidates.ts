@@ -27,7 +27,7 @@ interface Known {
 }
 
 /**
- * What verdicts need of the catalogue, read once and kept until something changes: every kit's facts, and the lines of the
+ * What verdicts need of the catalog, read once and kept until something changes: every kit's facts, and the lines of the
  * models that were asked about.
  */
 export class CandidateCache {

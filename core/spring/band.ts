@@ -1,34 +1,34 @@
-import { GRAVITY, type Metres, type NewtonsPerMetre, type Pascals } from '../quantity'
+import { GRAVITY, type Meters, type NewtonsPerMeter, type Pascals } from '../quantity'
 import type { BagState } from './air-spring'
 import type { BagPair } from './chassis'
 
-export type DoubtSource = 'load' | 'tape' | 'rate' | 'bag-length' | 'friction'
-export interface Doubt {
-  source: DoubtSource
+export type BandSource = 'load' | 'tape' | 'rate' | 'bag-length' | 'friction'
+export interface BandPart {
+  source: BandSource
   /** Plus or minus on the pressure of a bag. */
   value: Pascals
 }
 
 /**
- * How sure a levelling pressure is: what each doubtful figure does to it, to first order.
+ * How sure a leveling pressure is: what each doubtful figure does to it, to first order.
  *
  * Independent doubts are added in quadrature; the friction of the springs is not scatter but depends on whether the axle
  * came from above or below, so it widens the band as a whole.
- * @returns parts, largest first, the whole half-width, and Pa per metre of target height
+ * @returns parts, largest first, the whole half-width, and Pa per meter of target height
  * Source: propagation of uncertainty, JCGM 100:2008 (GUM), 5.1.2; friction as common practice.
  */
-export function pressureDoubts(
+export function bandParts(
   bags: BagPair,
   state: BagState,
   mean: Pascals,
-  steelRate: NewtonsPerMetre,
-  squat: Metres,
-  unsure: { gain: number; target: Metres; rate: NewtonsPerMetre; bag: Metres; friction: number },
-): { parts: Doubt[]; total: Pascals; sensitivity: number } {
+  steelRate: NewtonsPerMeter,
+  squat: Meters,
+  unsure: { gain: number; target: Meters; rate: NewtonsPerMeter; bag: Meters; friction: number },
+): { parts: BandPart[]; total: Pascals; sensitivity: number } {
   const r = bags.motionRatio
   const perNewton = 1 / (2 * r * state.area)
   const sensitivity = (steelRate - 2 * r * r * mean * state.areaSlope) * perNewton
-  const parts: Doubt[] = [
+  const parts: BandPart[] = [
     { source: 'load', value: unsure.gain * GRAVITY * perNewton },
     { source: 'tape', value: Math.abs(sensitivity) * unsure.target },
     { source: 'rate', value: unsure.rate * Math.abs(squat) * perNewton },

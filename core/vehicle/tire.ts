@@ -9,23 +9,23 @@ const LOAD_INDEX: readonly Kilograms[] = [
 ]
 const FIRST = 70
 
-/** A passenger tyre on a truck, van or multipurpose vehicle carries this much less. Source: 49 CFR 571.110 (from memory). */
+/** A passenger tire on a truck, van or multipurpose vehicle carries this much less. Source: 49 CFR 571.110 (from memory). */
 export const PASSENGER_DIVISOR = 1.1
 
-export interface TyreLoad {
+export interface TireLoad {
   single: Kilograms
   /** Null where the size has one index only. */
   dual: Kilograms | null
 }
 
 /**
- * What a tyre may carry by its load index, at the pressure its sidewall gives for it.
+ * What a tire may carry by its load index, at the pressure its sidewall gives for it.
  *
  * @param index as on the sidewall: `121/118` (single/dual) or `116`
- * @param passenger a passenger tyre fitted to a truck: divided by 1.10
+ * @param passenger a passenger tire fitted to a truck: divided by 1.10
  * @returns kg, or null when the index is not in the table (70 to 139)
  */
-export function tyreLoad(index: string, passenger = false): TyreLoad | null {
+export function tireLoad(index: string, passenger = false): TireLoad | null {
   const match = /^(\d{2,3})(?:\/(\d{2,3}))?$/.exec(index.trim())
   if (!match) return null
   const at = (n: string): Kilograms | undefined => LOAD_INDEX[Number(n) - FIRST]

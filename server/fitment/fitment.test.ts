@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { DEFAULT_RULES, nextQuestion, type KitVerdict, type Reason, type RuleSet } from '@stout-shackle/core/kit'
 import { demoKits, demoSurvey, demoVehicles, demoVerdicts } from '../../demo/shop'
 import { testShop } from '../fixtures/shop'
-import { takeReserved } from './stock'
+import { takeReserved } from '../stock'
 
 let shop: Awaited<ReturnType<typeof testShop>>
 beforeAll(async () => {
@@ -57,13 +57,13 @@ describe('verdicts over the API', () => {
     expect(JSON.stringify(answer.body)).toContain('vehicle.make')
   })
   test('a shelf holds the kits of one model, their lines and the rules', async () => {
-    const { body } = (await shop.api.get('/api/shelf?make=Tollmere&model=dunnock%2045').expect(200)) as {
+    const { body } = (await shop.api.get('/api/catalog?make=Tollmere&model=dunnock%2045').expect(200)) as {
       body: { kits: { id: string }[]; applications: { model: string }[]; listed: string[]; notListed: { id: string }[] }
     }
     expect(body.listed).toEqual(['fen-rubber-dual', 'ninebark-ridge-hd', 'sallow-reed-dual'])
     expect(new Set(body.applications.map((a) => a.model))).toEqual(new Set(['Dunnock 45']))
     expect(body.kits.length + body.notListed.length).toBe(demoKits().length)
-    await shop.api.get('/api/shelf?make=Tollmere').expect(422)
+    await shop.api.get('/api/catalog?make=Tollmere').expect(422)
   })
 })
 

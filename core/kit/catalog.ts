@@ -6,7 +6,7 @@ import { kitFacts, type Kit, type KitFacts } from './schema'
 import { judgeKit, notListed, nothingJudged, type KitVerdict } from './verdict'
 
 /** Kits a vehicle can choose from, with the lines of their lists and the shop's rules. */
-export interface Shelf {
+export interface KitCatalog {
   kits: readonly Kit[]
   /** Lines of these kits for the vehicle's model; more do no harm. */
   applications: readonly Application[]
@@ -15,14 +15,14 @@ export interface Shelf {
   rules: RuleSet
 }
 
-export const EMPTY_SHELF: Shelf = { kits: [], applications: [], listed: new Set(), rules: DEFAULT_RULES }
+export const EMPTY_CATALOG: KitCatalog = { kits: [], applications: [], listed: new Set(), rules: DEFAULT_RULES }
 
 /** A shelf with all that is known of its kits. */
-export const shelfOf = (
+export const catalogOf = (
   kits: readonly Kit[],
   applications: readonly Application[] = [],
   rules: RuleSet = DEFAULT_RULES,
-): Shelf => ({ kits, applications, listed: new Set(applications.map((a) => a.kit)), rules })
+): KitCatalog => ({ kits, applications, listed: new Set(applications.map((a) => a.kit)), rules })
 
 /** Lines of a list by what a vehicle can be looked up by. */
 export type LinesByKit = ReadonlyMap<string, readonly Application[]>
@@ -40,7 +40,7 @@ export function linesByKit(applications: readonly Application[]): LinesByKit {
 
 /** Verdict of one kit of a shelf. */
 export function judgeOn(
-  { applications, listed, rules }: Shelf,
+  { applications, listed, rules }: KitCatalog,
   kit: Kit,
   vehicle: Vehicle,
   survey: Survey,
@@ -50,13 +50,13 @@ export function judgeOn(
   return judgeKit(kitFacts(kit), lines, rules, vehicle, survey)
 }
 
-export interface CatalogueVerdicts {
+export interface CatalogVerdicts {
   judged: KitVerdict[]
   /** How many more have a list, and this model is not on it: the one reason for all of them. */
   notListed: { count: number; verdict: Omit<KitVerdict, 'kit'> }
 }
 
-/** What a vehicle's verdicts need of a catalogue. */
+/** What a vehicle's verdicts need of a catalog. */
 export interface Candidates {
   universal: readonly KitFacts[]
   withList: ReadonlyMap<string, KitFacts>
@@ -66,16 +66,16 @@ export interface Candidates {
 }
 
 /**
- * Verdicts over a catalogue of which the model's lines were looked up already, with the reasons that decide.
+ * Verdicts over a catalog of which the model's lines were looked up already, with the reasons that decide.
  *
  * A vehicle meets only the lines of its own model, and each check only once: a hundred kits of two thousand, some dozen
  * checks of thousands. Every kit that is not judged has a list without this model.
  */
-export function judgeCatalogue(
+export function judgeCatalog(
   { universal, withList, lines, rules }: Candidates,
   vehicle: Vehicle,
   survey: Survey,
-): CatalogueVerdicts {
+): CatalogVerdicts {
   const judged: KitVerdict[] = []
   const known = nothingJudged()
   for (const kit of universal) judged.push(judgeKit(kit, null, rules, vehicle, survey, false, known))

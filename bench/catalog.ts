@@ -2,14 +2,14 @@ import { writeFileSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import autocannon from 'autocannon'
 import MiniSearch from 'minisearch'
-import { CATALOGUE_FORMATS, toRow, writeTable } from '@stout-shackle/core/exchange'
+import { CATALOG_FORMATS, toRow, writeTable } from '@stout-shackle/core/exchange'
 import type { Application } from '@stout-shackle/core/kit'
 import { demoKits, demoSurvey, demoVehicles } from '../demo/shop'
 import { openBrowser } from '../scripts/browser.mjs'
 import { bigShop, type BigShop } from './big-shop'
 import { time, type Figure } from './measure'
 
-export interface CatalogueFigures {
+export interface CatalogFigures {
   shop: { kits: number; applications: number; vehicles: number }
   verdicts: { median: number; p90: number; p97: number; worst: number; asked: number }
   search: { median: number; p95: number; asked: number; peer: Figure }
@@ -66,7 +66,7 @@ const peakOf = (pid: number) => Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc
 
 /** The list of every kit taken in on the page, as a person would, with the page's frames counted meanwhile. */
 async function benchTaking(address: string, pid: number, dir: string, applications: readonly Application[]) {
-  const format = CATALOGUE_FORMATS.applications
+  const format = CATALOG_FORMATS.applications
   const file = join(dir, 'applications.csv')
   writeFileSync(
     file,
@@ -173,14 +173,14 @@ const theShop = () => {
 }
 
 /** Kits and vehicles, without their lists. */
-export async function loadCatalogue(address: string): Promise<void> {
+export async function loadCatalog(address: string): Promise<void> {
   const shop = theShop()
   await takeIn(address, 'vehicles', JSON.stringify(shop.vehicles))
   await takeIn(address, 'kits', JSON.stringify(shop.kits))
 }
 
-/** Everything about a large catalogue, on a server of its own, freshly started on kits and vehicles that are there. */
-export async function benchCatalogue(address: string, pid: number, dir: string): Promise<CatalogueFigures> {
+/** Everything about a large catalog, on a server of its own, freshly started on kits and vehicles that are there. */
+export async function benchCatalog(address: string, pid: number, dir: string): Promise<CatalogFigures> {
   const shop = theShop()
   const taking = await benchTaking(address, pid, dir, shop.applications)
   const verdicts = await benchVerdicts(address, shop)

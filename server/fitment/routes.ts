@@ -1,9 +1,9 @@
 import { Router } from 'express'
 import type { Knex } from 'knex'
 import { z } from 'zod'
-import { judgeCatalogue, nextQuestion, type KitVerdict, type Reason } from '@stout-shackle/core/kit'
+import { judgeCatalog, nextQuestion, type KitVerdict, type Reason } from '@stout-shackle/core/kit'
 import { surveySchema, vehicleSchema } from '@stout-shackle/core/vehicle'
-import { applicationStore, kitStore, type Row } from '../catalogue'
+import { applicationStore, kitStore, type Row } from '../catalog'
 import { parseBody } from '../problem'
 import type { CandidateCache } from './candidates'
 
@@ -58,13 +58,13 @@ const lean = ({
   note,
 })
 
-/** Verdicts over the whole catalogue, and the kits that one model can choose from. */
-export function shelfRoutes(db: Knex, cache: CandidateCache): Router {
+/** Verdicts over the whole catalog, and the kits that one model can choose from. */
+export function fitmentRoutes(db: Knex, cache: CandidateCache): Router {
   return Router()
     .post('/verdicts', async (request, response) => {
       const { vehicle, survey } = parseBody(verdictQuestionSchema, request.body)
       const candidates = await cache.of(vehicle)
-      const { judged, notListed } = judgeCatalogue(candidates, vehicle, survey)
+      const { judged, notListed } = judgeCatalog(candidates, vehicle, survey)
       response.json({
         rules: candidates.rules.version,
         ...pooled(judged),
@@ -76,7 +76,7 @@ export function shelfRoutes(db: Knex, cache: CandidateCache): Router {
       const rows = await db<Row & { kit: string }>('applications').where({ kit: request.params.id }).orderBy('id')
       response.json(rows.map((row) => applicationStore.toEntry(row).document))
     })
-    .get('/shelf', async (request, response) => {
+    .get('/catalog', async (request, response) => {
       const { universal, withList, lines, rules } = await cache.of(parseBody(modelSchema, request.query))
       const listed = [...withList.keys()].filter((id) => lines.has(id))
       const ids = [...universal.map((k) => k.id), ...listed]

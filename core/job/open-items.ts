@@ -3,33 +3,33 @@ import { ofKind, type BayRecord } from './schema'
 import { fastenerCloses, type FastenerState } from './torques'
 
 /** A line that must be closed before the vehicle leaves; `closedBy` names the step that will, where the plan knows one. */
-export interface LedgerLine {
+export interface OpenItem {
   what: string
   side: Side | null
   openedBy: string | null
   closedBy: string | null
   open: boolean
 }
-export interface Ledgers {
+export interface OpenItems {
   /** Off and on again. */
-  off: LedgerLine[]
+  off: OpenItem[]
   /** Loose on purpose. */
-  loose: LedgerLine[]
+  loose: OpenItem[]
   /** Opened again: undone after torquing. */
-  opened: LedgerLine[]
+  opened: OpenItem[]
   /** Factory fasteners disturbed. */
-  factory: (LedgerLine & { fastener: string; makerFigure: number | null })[]
-  departures: { what: string; why: string; agreedBy: string; by: string; at: string }[]
+  factory: (OpenItem & { fastener: string; makerFigure: number | null })[]
+  deviations: { what: string; why: string; agreedBy: string; by: string; at: string }[]
 }
 
 /**
- * The ledgers of a job, filled from what was done in the bay: nobody keeps them by hand.
+ * The openItems of a job, filled from what was done in the bay: nobody keeps them by hand.
  *
  * @param plan of the picked kit
  * @param standing records that stand, oldest first
  * @param torques state of every fastener
  */
-export function keepLedgers(plan: Plan, standing: readonly BayRecord[], torques: readonly FastenerState[]): Ledgers {
+export function openItemsOf(plan: Plan, standing: readonly BayRecord[], torques: readonly FastenerState[]): OpenItems {
   const outcome = new Map(ofKind(standing, 'step').map((r) => [r.body.step, r.body.outcome]))
   const done = plan.steps.filter((s) => outcome.get(s.id) === 'done')
   return {
@@ -72,13 +72,13 @@ export function keepLedgers(plan: Plan, standing: readonly BayRecord[], torques:
         }
       }),
     ),
-    departures: ofKind(standing, 'departure').map((r) => ({ ...r.body, by: r.by, at: r.at })),
+    deviations: ofKind(standing, 'deviation').map((r) => ({ ...r.body, by: r.by, at: r.at })),
   }
 }
 
 /** Part by part and side by side: as many refits as removals close the line. */
-function partsOff(plan: Plan, done: readonly PlanStep[], standing: readonly BayRecord[]): LedgerLine[] {
-  const lines = new Map<string, LedgerLine & { out: number }>()
+function partsOff(plan: Plan, done: readonly PlanStep[], standing: readonly BayRecord[]): OpenItem[] {
+  const lines = new Map<string, OpenItem & { out: number }>()
   const touch = (what: string, side: Side | null, change: number, step: string | null) => {
     const key = `${what}:${side ?? ''}`
     const line = lines.get(key) ?? {

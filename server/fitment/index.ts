@@ -1,0 +1,3 @@
+export { CandidateCache } from './candidates'
+export { currentRules, ruleRoutes } from './rules'
+export { fitmentRoutes, verdictQuestionSchema } from './routes'

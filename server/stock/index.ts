@@ -1,0 +1,1 @@
+export { reserveFor, stockRoutes, takeReserved } from './stock'
