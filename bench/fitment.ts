@@ -1,4 +1,5 @@
-import { assessJob, newJob, rankKits, type Job } from '@stout-shackle/core/job'
+import { newJob, type Job } from '@stout-shackle/core/job'
+import { assessJob, rankKits } from '@stout-shackle/core/stages'
 import {
   DEFAULT_RULES,
   judgeCatalog,

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest'
 import { GRAVITY } from '@stout-shackle/core/quantity'
 import { airSpring, tableDisagreement } from '@stout-shackle/core/spring'
 import { buildPlan } from '@stout-shackle/core/plan'
-import { assessJob } from '@stout-shackle/core/job'
+import { assessJob } from '@stout-shackle/core/stages'
 import { checkKit, hasAir } from '@stout-shackle/core/kit'
 import { demoJob, demoJobs, demoKits, demoVehicles } from './shop'
 

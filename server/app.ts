@@ -14,6 +14,7 @@ import { jobRoutes, logRoutes } from './jobs'
 import { describeApi, schemaRoutes } from './openapi'
 import { answerProblem, unknownAddress } from './problem'
 import { CandidateCache, fitmentRoutes, ruleRoutes } from './fitment'
+import { shopRoutes } from './shop'
 import { stockRoutes } from './stock'
 
 const BODY_LIMIT = '1mb'
@@ -74,6 +75,7 @@ export async function createApp({ db, log, webDir }: AppOptions): Promise<Expres
   app.use('/api/platforms', catalogRoutes(db, platformStore))
   app.use('/api/kits', catalogRoutes(db, kitStore, candidates.forget))
   app.use('/api/applications', catalogRoutes(db, applicationStore, candidates.forget))
+  app.use('/api/shop', shopRoutes(db))
   app.use('/api/stock', stockRoutes(db), catalogRoutes(db, stockStore))
   app.use('/api/rules', ruleRoutes(db, candidates.forget))
   app.use('/api', fitmentRoutes(db, candidates))

@@ -163,7 +163,10 @@ export function computeLevel(request: z.output<typeof levelRequest>) {
     left: side(s.left),
     right: side(s.right),
     band: s.band && { low: figure('pressure', s.band.low), high: figure('pressure', s.band.high) },
-    doubts: s.bandParts.map((d) => ({ source: d.source, ...figure('pressure', d.value) })),
+    doubts: s.bandParts.map((d) => ({
+      source: d.source === 'bag-height' ? 'bag-length' : d.source,
+      ...figure('pressure', d.value),
+    })),
     sensitivity: s.sensitivity === null ? null : { value: s.sensitivity, unit: 'Pa/m' },
     before: s.before && {
       withinWindow: s.before.withinHeightRange,

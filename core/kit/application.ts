@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { slug, words, type Vehicle } from '../vehicle'
+import { requiredText, slug, type Vehicle } from '../vehicle'
 import { conditionSchema, type Condition, type Fact } from './condition'
 import { neededPartSchema } from './rule'
 
@@ -18,8 +18,8 @@ export const applicationSchema = z
     id,
     /** Id of the kit. */
     kit: id,
-    make: words('Make', 60),
-    model: words('Model', 60),
+    make: requiredText('Make', 60),
+    model: requiredText('Model', 60),
     from: year('From'),
     to: year('To'),
     /** All must hold. */
@@ -30,7 +30,7 @@ export const applicationSchema = z
         z.strictObject({
           when: conditions,
           what: z.enum(['part', 'work'], { error: 'must be part or work' }),
-          says: words('What is needed'),
+          says: requiredText('What is needed'),
           part: neededPartSchema.nullable().default(null),
           minutes: z.number().min(0).max(600).default(0),
         }),
@@ -39,11 +39,11 @@ export const applicationSchema = z
       .default([]),
     /** Vehicles it is not for, although the rest holds. */
     excludes: z
-      .array(z.strictObject({ when: conditions.min(1), says: words('Why not') }))
+      .array(z.strictObject({ when: conditions.min(1), says: requiredText('Why not') }))
       .max(10)
       .default([]),
     /** Where the line stands: booklet and page, or who measured it. */
-    source: words('Source', 120),
+    source: requiredText('Source', 120),
   })
   .refine((a) => a.from <= a.to, { path: ['to'], error: 'To is before From' })
 export type Application = z.infer<typeof applicationSchema>

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { slug, words, type Survey, type Vehicle } from '../vehicle'
+import { requiredText, slug, type Survey, type Vehicle } from '../vehicle'
 import {
   answerOf,
   CONDITIONS,
@@ -66,7 +66,7 @@ export type RuleTest = z.infer<typeof ruleTestSchema>
 
 /** A part that a vehicle needs beyond what is in the box; `item` is its place on the shelf. */
 export const neededPartSchema = z.strictObject({
-  name: words('Part', 120),
+  name: requiredText('Part', 120),
   item: id.nullable().default(null),
   count: z.number().min(0.1).max(100).default(1),
 })
@@ -80,17 +80,17 @@ export const EFFECTS = ['part', 'work', 'ask', 'no'] as const
 /** One fitment rule: when all of `when` holds, it takes effect. The last test is the one that decides. */
 export const ruleSchema = z.strictObject({
   id,
-  name: words('Name', 80),
+  name: requiredText('Name', 80),
   when: z.array(ruleTestSchema).min(1, { error: 'a rule needs one test or more' }).max(8),
   effect: z.enum(EFFECTS, { error: `effect must be one of ${EFFECTS.join(', ')}` }),
   /** Said when it takes effect. `{has}` is what the vehicle has, `{takes}` what is compared. */
-  says: words('What it says'),
+  says: requiredText('What it says'),
   /** Said while an answer is missing. */
-  asks: words('What it asks').nullable().default(null),
+  asks: requiredText('What it asks').nullable().default(null),
   /** Said when it was looked at and is in order; nothing where that is not worth a line. */
-  fine: words('What it says when in order').nullable().default(null),
+  fine: requiredText('What it says when in order').nullable().default(null),
   /** What would change it. */
-  change: words('What would change it').nullable().default(null),
+  change: requiredText('What would change it').nullable().default(null),
   parts: z.array(neededPartSchema).max(10).default([]),
   minutes: z
     .number({ error: 'Minutes must be a number' })
@@ -98,7 +98,7 @@ export const ruleSchema = z.strictObject({
     .max(600, { error: 'Minutes above 600 are more than a day: check them' })
     .default(0),
   source: z.enum(LIMIT_SOURCES, { error: `source must be one of ${LIMIT_SOURCES.join(', ')}` }),
-  note: words('Source note'),
+  note: requiredText('Source note'),
 })
 export type Rule = z.infer<typeof ruleSchema>
 
@@ -107,8 +107,8 @@ export const ruleSetSchema = z
   .strictObject({
     version: z.number().int().min(1),
     /** What changed, and who changed it. */
-    why: words('Why'),
-    by: words('By whom', 60),
+    why: requiredText('Why'),
+    by: requiredText('By whom', 60),
     rules: z.array(ruleSchema).max(200, { error: '200 rules at most' }),
   })
   .superRefine(({ rules }, context) => {

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { slug, words } from '../vehicle'
+import { requiredText, slug } from '../vehicle'
 
 const count = (what: string) =>
   z
@@ -11,7 +11,7 @@ const count = (what: string) =>
 export const stockItemSchema = z
   .strictObject({
     id: slug(80),
-    name: words('Name', 120),
+    name: requiredText('Name', 120),
     /** Id of the kit that this is; null for a spare part. */
     kit: z.string().max(80).nullable().default(null),
     unit: z.enum(['piece', 'm'], { error: 'unit must be piece or m' }).default('piece'),

@@ -1,5 +1,6 @@
 export * from './units'
 export * from './format'
+export * from './money'
 export * from './parse'
 export * from './schema'
 export * from './tape-sum'

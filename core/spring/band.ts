@@ -2,7 +2,7 @@ import { GRAVITY, type Meters, type NewtonsPerMeter, type Pascals } from '../qua
 import type { BagState } from './air-spring'
 import type { BagPair } from './chassis'
 
-export type BandSource = 'load' | 'tape' | 'rate' | 'bag-length' | 'friction'
+export type BandSource = 'load' | 'tape' | 'rate' | 'bag-height' | 'friction'
 export interface BandPart {
   source: BandSource
   /** Plus or minus on the pressure of a bag. */
@@ -32,7 +32,7 @@ export function bandParts(
     { source: 'load', value: unsure.gain * GRAVITY * perNewton },
     { source: 'tape', value: Math.abs(sensitivity) * unsure.target },
     { source: 'rate', value: unsure.rate * Math.abs(squat) * perNewton },
-    { source: 'bag-length', value: (Math.abs(mean * state.areaSlope) / state.area) * unsure.bag },
+    { source: 'bag-height', value: (Math.abs(mean * state.areaSlope) / state.area) * unsure.bag },
     { source: 'friction', value: unsure.friction * perNewton },
   ]
   const squares = parts.reduce((sum, p) => (p.source === 'friction' ? sum : sum + p.value ** 2), 0)

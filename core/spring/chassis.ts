@@ -80,7 +80,7 @@ export const momentOn = ({ frame }: Chassis, load: AxleLoad): NewtonMeters =>
 export function pitchTransfer(chassis: Chassis, load: AxleLoad): { at: Newtons; slope: NewtonsPerMeter } {
   const c = chassis.pitchMoment / chassis.wheelbase ** 2
   const rearTire = chassis.tires ? 1 / chassis.tires.rear : 0
-  const frontTolerance = (chassis.front ? 1 / chassis.front.rate : 0) + (chassis.tires ? 1 / chassis.tires.front : 0)
-  const feedback = 1 - c * (rearTire + frontTolerance)
-  return { at: (c * (load.rear * rearTire - load.front * frontTolerance)) / feedback, slope: c / feedback }
+  const frontCompliance = (chassis.front ? 1 / chassis.front.rate : 0) + (chassis.tires ? 1 / chassis.tires.front : 0)
+  const feedback = 1 - c * (rearTire + frontCompliance)
+  return { at: (c * (load.rear * rearTire - load.front * frontCompliance)) / feedback, slope: c / feedback }
 }

@@ -2,7 +2,7 @@ import type { Hertz, Kilograms, Meters, NewtonsPerMeter, Pascals, Radians } from
 import { GRAVITY } from '../quantity'
 import { bagRate, type BagState } from './air-spring'
 import { NO_LOAD, type AirLaw } from './chassis'
-import type { LevelQuestion, SideSolution } from './level'
+import type { LevelQuestion, SideSolution } from './level-question'
 import { standOf } from './stand'
 import { bodyFrequency } from './steel'
 

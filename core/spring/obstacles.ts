@@ -1,6 +1,6 @@
 import { GRAVITY, type Kilograms, type Meters, type NewtonMeters, type Pascals } from '../quantity'
 import type { BagState } from './air-spring'
-import { aimedSquat, type LevelCode, type LevelQuestion, type SideSolution } from './level'
+import { aimedSquat, type LevelCode, type LevelQuestion, type SideSolution } from './level-question'
 import { standOf } from './stand'
 
 /** Which limit stands in the way, by how much, and what would bring the answer inside it. */

@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest'
 import { demoJob } from '../../demo/shop'
-import { assessJob, type BayRecord } from '../job'
+import { type BayRecord } from '../job'
+import { assessJob } from '../stages'
 import { INCH } from '../quantity'
-import { cornerText } from '../wording'
 import { checkCorners, type Corner, type ExpectedRear, type HeightSet } from '.'
 
 type Inches = [number, number, number, number]
@@ -70,21 +70,22 @@ describe('the tape of a demo job, spoiled on purpose', () => {
   type Height = Extract<BayRecord['body'], { kind: 'height' }>
   const spoil = (change: (body: Height) => Partial<Height>): BayRecord[] =>
     records.map((r) => (r.body.kind === 'height' ? { ...r, body: { ...r.body, ...change(r.body) } } : r))
-  const said = (spoiled: BayRecord[]) => assessJob(job, spoiled).corners.map((c) => cornerText(c, 'us'))
-  test('as it is, nothing', () => expect(said(records)).toEqual([]))
+  const found = (spoiled: BayRecord[]) => assessJob(job, spoiled).corners
+  test('as it is, nothing', () => expect(found(records)).toEqual([]))
   test('swapped corners', () => {
     const swap: Partial<Record<Corner, Corner>> = { 'front-left': 'rear-left', 'rear-left': 'front-left' }
-    const text = said(spoil((body) => (body.load === 'empty' ? { corner: swap[body.corner] ?? body.corner } : {})))
-    expect(text).toEqual([
-      expect.stringMatching(/Empty: (front left and rear left|rear left and front left) look exchanged/),
+    const findings = found(spoil((body) => (body.load === 'empty' ? { corner: swap[body.corner] ?? body.corner } : {})))
+    expect(findings.map((f) => [f.code, f.set, [...f.corners].sort()])).toEqual([
+      ['swapped', 'empty', ['front-left', 'rear-left']],
     ])
   })
   test('a mistyped fraction: 22 7/16 as 22 15/16', () => {
-    const text = said(
+    const [finding, ...others] = found(
       spoil((body) => (body.load === 'loaded' && body.corner === 'rear-right' ? { value: 22.9375 * INCH } : {})),
     )
-    expect(text).toHaveLength(1)
-    expect(text[0]).toMatch(/rear right/i)
-    expect(text[0]).toContain('22 3/16 in at the rear right')
+    expect(others).toEqual([])
+    expect(finding).toMatchObject({ code: 'disagrees', set: 'loaded' })
+    const at = finding!.corners.indexOf('rear-right')
+    expect(finding!.would[at]! / INCH).toBeCloseTo(22.1875, 1)
   })
 })

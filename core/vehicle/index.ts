@@ -1,4 +1,4 @@
-export * from './words'
+export * from './text'
 export * from './schema'
 export * from './axle-weights'
 export * from './ratings'

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { surveySchema, vehicleSchema } from './schema'
-import { slug, words } from './words'
+import { requiredText, slug } from './text'
 
 const v = vehicleSchema.shape
 /** What vehicles of one platform share; a trim differs in what is not said here. */
@@ -8,7 +8,7 @@ export const platformSchema = z
   .strictObject({
     id: slug(),
     make: v.make,
-    name: words('Name', 60),
+    name: requiredText('Name', 60),
     from: v.year,
     to: v.year,
     geometry: z
@@ -32,11 +32,11 @@ export const platformSchema = z
     clashes: z
       .array(
         z.strictObject({
-          what: words('What meets', 120),
-          where: words('Where', 120),
+          what: requiredText('What meets', 120),
+          where: requiredText('Where', 120),
           /** Kit families it is about; empty for all. */
           families: z.array(z.string().max(30)).max(10).default([]),
-          source: words('Source', 120),
+          source: requiredText('Source', 120),
         }),
       )
       .max(20)

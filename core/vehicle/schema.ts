@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { bounded, type Kilograms } from '../quantity'
-import { slug } from './words'
+import { slug } from './text'
 
 export const BODIES = ['pickup', 'suv', 'van', 'motorhome'] as const
 export const SUSPENSIONS = ['leaf', 'coil'] as const

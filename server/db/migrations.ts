@@ -83,7 +83,7 @@ const migrations: Migration[] = [
     },
   },
   {
-    name: '002-shelf',
+    name: '002-catalog',
     async up(db) {
       // What fitment hangs on stands beside each kit, so that thousands can be judged without reading them whole.
       await db.raw(`CREATE TABLE kits_2 (
@@ -139,6 +139,21 @@ const migrations: Migration[] = [
       ])
         await db.schema.dropTable(table)
       await db.raw('ALTER TABLE kits DROP COLUMN facts')
+    },
+  },
+  {
+    name: '003-shop',
+    async up(db) {
+      // One row: a shop has one name, one currency, one clock.
+      await db.raw(`CREATE TABLE shop_settings (
+        id INTEGER PRIMARY KEY CHECK (id = 1), version INTEGER NOT NULL, document TEXT NOT NULL, changed_at TEXT NOT NULL)`)
+      // What a handover took, so that taking the handover back can put it back.
+      await db.raw(`CREATE TABLE taken_stock (
+        job_id TEXT NOT NULL REFERENCES jobs(id) ON DELETE CASCADE, item TEXT NOT NULL, count REAL NOT NULL,
+        PRIMARY KEY (job_id, item))`)
+    },
+    async down(db) {
+      for (const table of ['taken_stock', 'shop_settings']) await db.schema.dropTable(table)
     },
   },
 ]

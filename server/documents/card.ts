@@ -1,5 +1,6 @@
 import type { Content } from 'pdfmake/interfaces'
-import { assessJob, type BayRecord, type CaseAssessment, type Job } from '@stout-shackle/core/job'
+import { type BayRecord, type Job } from '@stout-shackle/core/job'
+import { assessJob, type CaseAssessment } from '@stout-shackle/core/stages'
 import { formatNumber, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
 import type { LevelSolution } from '@stout-shackle/core/spring'
 import { levelText, RATING_NAMES } from '@stout-shackle/core/wording'
@@ -7,7 +8,7 @@ import { heading, note, render, table } from './pdf'
 
 /** The owner's card: least, most, and the setting for each load, with what to do when loading and unloading. */
 export async function ownersCard(job: Job, records: readonly BayRecord[], system: UnitSystem): Promise<Buffer> {
-  const { cases, picked } = assessJob(job, records)
+  const { cases, chosen } = assessJob(job, records)
   const p = (pa: number) => formatNumber('pressure', pa, system)
   const unit = UNITS.pressure[system].symbol
   // A setting that would lift the empty rear past its travel or the kit's window is not one to give away.
@@ -23,9 +24,9 @@ export async function ownersCard(job: Job, records: readonly BayRecord[], system
       text: `${job.vehicle.make} ${job.vehicle.model} ${job.vehicle.year} · ${job.customer.name} · job ${job.number}`,
     },
   ]
-  if (!picked) content.push(note('No kit is fitted on this job yet.'))
+  if (!chosen) content.push(note('No kit is fitted on this job yet.'))
   else {
-    const { minimum, maximum, kit } = picked
+    const { minimum, maximum, kit } = chosen
     content.push(note(`${kit.maker} ${kit.name}, ${kit.number}`))
     if (!minimum || !maximum) content.push(...rubberPart(cases))
     else

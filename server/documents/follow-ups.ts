@@ -1,6 +1,7 @@
 import dayjs from 'dayjs'
 import { createEvents, type EventAttributes } from 'ics'
-import { assessJob, FOLLOW_UPS, type BayRecord, type Job } from '@stout-shackle/core/job'
+import { type BayRecord, type Job } from '@stout-shackle/core/job'
+import { assessJob, FOLLOW_UPS } from '@stout-shackle/core/stages'
 import { Problem } from '../problem'
 
 /** Calendar file of a job's follow-ups, counted from its handover or else from its day. */

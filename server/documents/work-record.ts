@@ -1,16 +1,10 @@
 import dayjs from 'dayjs'
 import type { Content } from 'pdfmake/interfaces'
-import {
-  assessJob,
-  recoveredShare,
-  type Assessment,
-  type BayRecord,
-  type Job,
-  type JobHeights,
-} from '@stout-shackle/core/job'
+import { type BayRecord, type Job } from '@stout-shackle/core/job'
+import { assessJob, recoveredShare, type Assessment, type JobHeights } from '@stout-shackle/core/stages'
 import { formatNumber, formatQuantity, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
 import {
-  CHECK_NAMES,
+  GAP_CHECK_NAMES,
   FAMILY_NAMES,
   GAP_VERDICTS,
   FINAL_CHECK_NAMES,
@@ -109,7 +103,7 @@ function fit({ gaps }: Assessment, system: UnitSystem): Content[] {
     table(
       ['Check', 'side', 'read', 'rule', 'verdict'],
       gaps.map((g) => [
-        CHECK_NAMES[g.check],
+        GAP_CHECK_NAMES[g.check],
         g.side,
         g.value === null ? '–' : formatQuantity('length', g.value, system),
         `${formatQuantity('length', g.limit.value, system)} or more`,
@@ -163,7 +157,9 @@ function air({ air: state }: Assessment, system: UnitSystem): Content[] {
       : 'not read'
   return [
     heading('Air'),
-    note(`Connections: ${connections.filter((j) => j.result === 'dry').length} of ${connections.length} soaped dry.`),
+    note(
+      `Connections: ${connections.filter((j) => j.result === 'no-bubbles').length} of ${connections.length} soaped dry.`,
+    ),
     note(`Hold: start ${reading(start)}; end ${reading(end)}.`),
     note(verdict ? airCheckText(verdict, system) : 'No verdict on the hold yet.'),
   ]

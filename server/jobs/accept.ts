@@ -1,49 +1,26 @@
-import { assessJob, type BayRecord, type Job, type RecordInput } from '@stout-shackle/core/job'
-import { blockText } from '@stout-shackle/core/wording'
+import type { BayRecord, Job, RecordInput } from '@stout-shackle/core/job'
+import { assessJob, refusalOf } from '@stout-shackle/core/stages'
+import { refusedRecordText, stopText } from '@stout-shackle/core/wording'
 import { Problem } from '../problem'
 
-/** Readings may be dated a little ahead of this clock, not more. */
-const CLOCK_SLACK_MS = 5 * 60_000
-
 /**
- * Refuses a record that the job as it stands cannot take: a step that is not in its plan, a torque on a fastener that
- * is not there, a reading from the future, a handover with something still open.
+ * Refuses a record that the job as it stands cannot take.
+ * @throws Problem 422 naming the field; 409 with every stop for a handover that is not ready
  */
-export function acceptRecord(job: Job, records: readonly BayRecord[], { body }: RecordInput): void {
-  const refuse = (field: string, message: string, status = 422) =>
-    new Problem(status, 'Cannot be recorded', message, [{ field: `body.${field}`, message }])
-  switch (body.kind) {
-    case 'step':
-    case 'torque':
-    case 'opened-again': {
-      const { plan } = assessJob(job, records)
-      const step = plan?.ok ? plan.plan.steps.find((s) => s.id === body.step) : undefined
-      if (!step) throw refuse('step', `"${body.step}" is not a step of this job's plan.`)
-      if (body.kind === 'step') return
-      const fastener = step.torques.find((f) => f.id === body.fastener)
-      if (!fastener) throw refuse('fastener', `"${body.fastener}" is not torqued in this step.`)
-      if (body.kind === 'torque' && body.place > fastener.count)
-        throw refuse('place', `There are ${fastener.count} of these here.`)
-      return
-    }
-    case 'height':
-      if (body.load === 'loaded' && !job.loadCases.some((c) => c.id === body.loadCase))
-        throw refuse('loadCase', "Say which of the job's load cases was on.")
-      return
-    case 'air-check':
-      if (Date.parse(body.readAt) > Date.now() + CLOCK_SLACK_MS)
-        throw refuse('readAt', 'Read in the future? Check the date and the clock.')
-      return
-    case 'handed-over': {
-      const { blocks } = assessJob(job, records)
-      if (blocks.length)
-        throw new Problem(
-          409,
-          'Not road-ready',
-          `Cannot be handed over: ${blockText(blocks[0]!)}.`,
-          blocks.map((b) => ({ field: b.about || b.code, message: blockText(b) })),
-          { blocks },
-        )
-    }
-  }
+export function acceptRecord(job: Job, records: readonly BayRecord[], input: RecordInput): void {
+  const refusal = refusalOf(job, records, input, Date.now())
+  if (!refusal) return
+  const message = refusedRecordText(refusal)
+  if (refusal.code !== 'not-road-ready')
+    throw new Problem(422, 'Cannot be recorded', message, [
+      { field: `body.${refusal.field}`, message, code: refusal.code },
+    ])
+  const { stops } = assessJob(job, records)
+  throw new Problem(
+    409,
+    'Not road-ready',
+    message,
+    stops.map((s) => ({ field: s.about || s.code, message: stopText(s), code: s.code })),
+    { stops },
+  )
 }

@@ -2,7 +2,8 @@ import { randomUUID } from 'node:crypto'
 import { Router } from 'express'
 import type { Knex } from 'knex'
 import { z } from 'zod'
-import { assessJob, jobExportSchema, jobSchema, newJob, recordInputSchema } from '@stout-shackle/core/job'
+import { jobExportSchema, jobSchema, newJob, recordInputSchema } from '@stout-shackle/core/job'
+import { assessJob } from '@stout-shackle/core/stages'
 import type { EventBus } from '../events'
 import { etag, versionOf, write } from '../write'
 import { parseBody } from '../problem'
@@ -100,7 +101,7 @@ export function jobRoutes(db: Knex, bus: EventBus): Router {
         acceptRecord(job, records, input)
         // The caller's key is the record's name, so that a page can speak of a record it has not sent yet.
         const name = request.get('Idempotency-Key') ?? randomUUID()
-        const { record, fresh } = await appendRecord(trx, id, name, input, records)
+        const { record, fresh } = await appendRecord(trx, job, name, input, records)
         return {
           status: fresh ? 201 : 200,
           body: record,

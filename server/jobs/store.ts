@@ -1,7 +1,7 @@
 import type { Knex } from 'knex'
 import type { BayRecord, Job, JobExport, RecordInput } from '@stout-shackle/core/job'
-import { EXPORT_FORMAT, jobSchema, ofKind, recordBodySchema, standing } from '@stout-shackle/core/job'
-import { reserveFor, takeReserved } from '../stock'
+import { EXPORT_FORMAT, jobSchema, ofKind, recordBodySchema, standing, superseded } from '@stout-shackle/core/job'
+import { putBack, reserveFor, takeReserved } from '../stock'
 import { stale } from '../write'
 import { notFound, Problem } from '../problem'
 
@@ -31,7 +31,7 @@ export interface StoredJob {
   records: BayRecord[]
 }
 
-/** The vehicle has left the shop: what it took is gone from the shelf already. */
+/** The vehicle has left the shop: what it took is out of stock already. */
 const hasLeft = (records: readonly BayRecord[]) => ofKind(standing(records), 'handed-over').length > 0
 const now = () => new Date().toISOString()
 /** Documents stored before a field existed get its default as they are read. */
@@ -112,11 +112,12 @@ export async function replaceJob(db: Knex, id: string, version: number, job: Job
  */
 export async function appendRecord(
   db: Knex,
-  jobId: string,
+  job: Job,
   id: string,
   input: RecordInput,
   existing: readonly BayRecord[],
 ): Promise<{ record: BayRecord; fresh: boolean }> {
+  const jobId = job.id
   const reading = readingOf(input)
   if (reading) {
     const earlier = await db<RecordRow>('records')
@@ -135,7 +136,9 @@ export async function appendRecord(
     ])
   const record: BayRecord = { ...input, id, sequence: (existing.at(-1)?.sequence ?? 0) + 1, at: now() }
   await insertRecord(db, jobId, record)
-  if (record.body.kind === 'handed-over') await takeReserved(db, jobId)
+  const [had, has] = [hasLeft(existing), hasLeft([...existing, record])]
+  if (has && !had) await takeReserved(db, jobId)
+  if (had && !has) await putBack(db, job)
   return { record, fresh: true }
 }
 
@@ -145,9 +148,10 @@ function checkCorrection(input: RecordInput, existing: readonly BayRecord[]): vo
     new Problem(409, 'Cannot be corrected', message, [{ field: 'supersedes.record', message }])
   const corrected = existing.find((r) => r.id === target)
   if (!corrected) throw refuse(`There is no record "${target}" on this job.`)
-  if (existing.some((r) => r.supersedes?.record === target))
+  const gone = superseded(existing)
+  if (existing.some((r) => r.supersedes?.record === target && !gone.has(r.id)))
     throw refuse('That record was corrected already: correct the newer one.')
-  if (input.body.kind !== 'withdrawn' && input.body.kind !== corrected.body.kind)
+  if (input.body.kind !== 'withdrawn' && corrected.body.kind !== 'withdrawn' && input.body.kind !== corrected.body.kind)
     throw refuse(`A ${corrected.body.kind} is corrected by a ${corrected.body.kind}, not by a ${input.body.kind}.`)
 }
 

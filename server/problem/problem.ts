@@ -4,6 +4,8 @@ export interface FieldError {
   /** Dotted path into the body, `If-Match` or another header name. */
   field: string
   message: string
+  /** What kind of refusal it is, for callers that act on it. */
+  code?: string
 }
 
 /** An RFC 9457 problem: thrown in a route, answered as application/problem+json. */

@@ -1,1 +1,1 @@
-export { reserveFor, stockRoutes, takeReserved } from './stock'
+export { putBack, reserveFor, stockRoutes, takeReserved } from './stock'

@@ -1,6 +1,7 @@
 import { Router } from 'express'
 import type { Knex } from 'knex'
-import { neededParts, type Job } from '@stout-shackle/core/job'
+import { type Job } from '@stout-shackle/core/job'
+import { neededParts } from '@stout-shackle/core/stages'
 import { stockState, type StockItem, type StockState } from '@stout-shackle/core/kit'
 import { stockStore, type Row } from '../catalog'
 
@@ -29,18 +30,32 @@ export async function reserveFor(db: Knex, job: Job): Promise<void> {
   if (rows.length) await db<Reservation>('reservations').insert(rows)
 }
 
-/** The vehicle has left: what was reserved for it is no longer on the shelf. */
+/** Changes how many of an item are there, as one more version of it; nothing for an item that is no longer listed. */
+async function move(db: Knex, item: string, by: number): Promise<void> {
+  const row = await db<Row>('stock').where({ id: item }).first()
+  if (!row) return
+  const { version, document } = stockStore.toEntry(row)
+  await stockStore.replace(db, item, version, { ...document, onHand: Math.max(0, document.onHand + by) })
+}
+
+/** The vehicle has left: what was reserved for it is taken from stock, once however often it is handed over. */
 export async function takeReserved(db: Knex, jobId: string): Promise<void> {
-  for (const { item, count } of await db<Reservation>('reservations').where({ job_id: jobId })) {
-    const row = await db<Row>('stock').where({ id: item }).first()
-    if (!row) continue
-    const { version, document } = stockStore.toEntry(row)
-    await stockStore.replace(db, item, version, { ...document, onHand: Math.max(0, document.onHand - count) })
-  }
+  if (await db<Reservation>('taken_stock').where({ job_id: jobId }).first()) return
+  const reserved = await db<Reservation>('reservations').where({ job_id: jobId })
+  for (const { item, count } of reserved) await move(db, item, -count)
+  if (reserved.length) await db<Reservation>('taken_stock').insert(reserved)
   await db<Reservation>('reservations').where({ job_id: jobId }).delete()
 }
 
-/** Everything on the shelf, with what is reserved and what to order. */
+/** The handover was taken back: what it took is in stock again, and reserved for the job as it stands now. */
+export async function putBack(db: Knex, job: Job): Promise<void> {
+  for (const { item, count } of await db<Reservation>('taken_stock').where({ job_id: job.id }))
+    await move(db, item, count)
+  await db<Reservation>('taken_stock').where({ job_id: job.id }).delete()
+  await reserveFor(db, job)
+}
+
+/** All stock, with what is reserved and what to order. */
 export async function stockList(db: Knex): Promise<(StockState & { version: number })[]> {
   const { entries } = await stockStore.list(db)
   const reserved = await db.raw<{ item: string; count: number; job: string }[]>(

@@ -26,11 +26,11 @@ const rows = computed(() =>
 const typed = ref<number | null>(null)
 const soaping = computed(() => typed.value ?? job.value.kit?.testPressure ?? 0)
 const most = computed(() => pressureLimits(job.value.kit, job.value.survey)?.maximum.value ?? 1_000_000)
-const soap = (connection: string, result: 'dry' | 'bubbles') =>
+const soap = (connection: string, result: 'no-bubbles' | 'bubbles') =>
   store.record({ kind: 'connection', connection, result, pressure: soaping.value })
-const dry = computed(() => air.value.connections.filter((j) => j.result === 'dry').length)
+const dry = computed(() => air.value.connections.filter((j) => j.result === 'no-bubbles').length)
 const bubbling = computed(() => air.value.connections.filter((j) => j.result === 'bubbles'))
-const sign = (r: string) => (r === 'dry' ? 'fine' : r === 'bubbles' ? 'stop' : 'unknown')
+const sign = (r: string) => (r === 'no-bubbles' ? 'fine' : r === 'bubbles' ? 'stop' : 'unknown')
 const p = (v: number) => formatQuantity('pressure', v, preferences.system, 1)
 const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', gained: 'Readings disagree' }
 </script>
@@ -74,10 +74,10 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
                   <StateSign :state="sign(j.result)" :label="j.result === 'missing' ? 'not soaped' : j.result" />
                   <button
                     class="plain"
-                    :class="{ on: j.result === 'dry' }"
-                    :aria-pressed="j.result === 'dry'"
+                    :class="{ on: j.result === 'no-bubbles' }"
+                    :aria-pressed="j.result === 'no-bubbles'"
                     :aria-label="`${j.name}, ${j.side}: dry`"
-                    @click="soap(j.id, 'dry')"
+                    @click="soap(j.id, 'no-bubbles')"
                   >
                     dry
                   </button>

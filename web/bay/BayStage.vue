@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { fastenerCloses } from '@stout-shackle/core/job'
+import { fastenerCloses } from '@stout-shackle/core/stages'
 import { SUPPORT_NAMES } from '@stout-shackle/core/wording'
 import NeedsKit from '../entry/NeedsKit.vue'
 import PlateRow from '../entry/PlateRow.vue'

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { fastenerCloses, placeCloses, type FastenerState, type RecordBody } from '@stout-shackle/core/job'
+import { type RecordBody } from '@stout-shackle/core/job'
+import { fastenerCloses, placeCloses, type FastenerState } from '@stout-shackle/core/stages'
 import { formatQuantity } from '@stout-shackle/core/quantity'
 import { PLACE_STATES, SUPPORT_NAMES } from '@stout-shackle/core/wording'
-import { useJobPage } from '../stores/job-page'
+import { useJobPage } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import FastenerCard from './FastenerCard.vue'
 import OpenItemsPanel from './OpenItemsPanel.vue'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import dayjs from 'dayjs'
-import { placeCloses, type FastenerState } from '@stout-shackle/core/job'
+import { placeCloses, type FastenerState } from '@stout-shackle/core/stages'
 import { formatNumber, formatQuantity, parseQuantity, refusalText, UNITS } from '@stout-shackle/core/quantity'
 import { PLACE_STATES } from '@stout-shackle/core/wording'
 import StateSign from '../entry/StateSign.vue'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
-import type { OpenItem } from '@stout-shackle/core/job'
+import type { OpenItem } from '@stout-shackle/core/stages'
 import { formatQuantity } from '@stout-shackle/core/quantity'
 import QuantityField from '../entry/QuantityField.vue'
 import StateSign from '../entry/StateSign.vue'

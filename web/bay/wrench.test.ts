@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest'
-import { assessJob, type BayRecord, type FastenerState } from '@stout-shackle/core/job'
+import { type BayRecord } from '@stout-shackle/core/job'
+import { assessJob, type FastenerState } from '@stout-shackle/core/stages'
 import { demoJob } from '../../demo/shop'
 import { nextPlace } from './wrench'
 

@@ -1,5 +1,5 @@
 import { computed, onMounted, watch, type Ref } from 'vue'
-import { placeCloses, type FastenerState } from '@stout-shackle/core/job'
+import { placeCloses, type FastenerState } from '@stout-shackle/core/stages'
 import { useDevices } from '../stores/devices'
 import type { Reading } from '../stores/events'
 

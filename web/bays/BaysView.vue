@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import { newKey } from '../api/key'
 import { computed, defineAsyncComponent, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import dayjs from 'dayjs'
-import { FOLLOW_UPS, jobExportSchema } from '@stout-shackle/core/job'
+import { jobExportSchema } from '@stout-shackle/core/job'
+import { FOLLOW_UPS } from '@stout-shackle/core/stages'
 import { call } from '../api/client'
 import { failureText, readJsonFile } from '../entry/file'
 import { useShop } from '../stores/shop'
@@ -65,7 +67,7 @@ async function takeFile(event: Event) {
   failure.value = file.ok ? null : file.why
   if (!file.ok) return
   try {
-    const body = { method: 'POST', body: file.value, key: crypto.randomUUID() } as const
+    const body = { method: 'POST', body: file.value, key: newKey() } as const
     const { job } = await call<{ job: { id: string } }>('/jobs/import', body)
     await router.push({ name: 'measure', params: { id: job.id } })
   } catch (error) {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { newKey } from '../api/key'
 import dayjs from 'dayjs'
 import { computed, reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
@@ -45,7 +46,7 @@ async function take() {
   try {
     const { job } = await call<{ job: { id: string } }>('/jobs', {
       method: 'POST',
-      key: crypto.randomUUID(),
+      key: newKey(),
       body: {
         title: form.title,
         customer: { name: form.customer, contact: form.contact },

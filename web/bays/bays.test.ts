@@ -1,7 +1,7 @@
 import { flushPromises, mount } from '@vue/test-utils'
 import { createPinia } from 'pinia'
 import { afterEach, describe, expect, test, vi } from 'vitest'
-import { assessJob } from '@stout-shackle/core/job'
+import { assessJob } from '@stout-shackle/core/stages'
 import { demoJobs } from '../../demo/shop'
 import { testRouter } from '../fixtures/mount'
 import BaysView from './BaysView.vue'

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import type { StageState } from '@stout-shackle/core/job'
+import type { StageReport } from '@stout-shackle/core/stages'
 
 /** A shackle: open it is to do, with a pin half in it waits, with its pin through it is done. */
-defineProps<{ state: StageState; current?: boolean; small?: boolean }>()
+defineProps<{ state: StageReport['state']; current?: boolean; small?: boolean }>()
 </script>
 
 <template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { StageId, StageReport } from '@stout-shackle/core/job'
+import type { StageId } from '@stout-shackle/core/job'
+import type { StageReport } from '@stout-shackle/core/stages'
 import { STAGE_NAMES, waitingText } from '@stout-shackle/core/wording'
 import ShackleLink from './ShackleLink.vue'
 

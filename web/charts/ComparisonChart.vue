@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { pressureCurve, type Assessment, type Job } from '@stout-shackle/core/job'
+import { type Job } from '@stout-shackle/core/job'
+import { pressureCurve, type Assessment } from '@stout-shackle/core/stages'
 import type { Kit } from '@stout-shackle/core/kit'
 import { formatNumber, inSystem, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
 import ChartFrame from './ChartFrame.vue'

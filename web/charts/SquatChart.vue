@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { squatCurve, type Assessment, type Job } from '@stout-shackle/core/job'
+import { type Job } from '@stout-shackle/core/job'
+import { squatCurve, type Assessment } from '@stout-shackle/core/stages'
 import { formatNumber, inSystem, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
 import ChartFrame from './ChartFrame.vue'
 import { bars, base, COLORS, pointLabel, type ChartOption } from './option'
@@ -16,7 +17,7 @@ const points = computed(() =>
 const name = (p: (typeof points.value)[number]) =>
   p.loadCase === null ? 'Unloaded again' : (props.job.loadCases.find((c) => c.id === p.loadCase)?.name ?? p.loadCase)
 const most = computed(() => 1.2 * Math.max(100, ...props.assessment.cases.map((c) => c.weights.rear)))
-const curve = computed(() => squatCurve(props.job, props.assessment.active, most.value))
+const curve = computed(() => squatCurve(props.assessment.active, most.value))
 const option = computed((): ChartOption => {
   const frame = base(
     `rear axle gains, ${UNITS.mass[props.system].symbol}`,

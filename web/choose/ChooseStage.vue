@@ -43,7 +43,7 @@ const compare = (id: string) =>
 
 /** A kit is picked as it is now, with the rules and the lines of its list that it was judged by. */
 function pick(kit: Kit | null) {
-  const { rules, applications } = shop.shelf
+  const { rules, applications } = shop.catalog
   store.edit((j) => ({
     ...j,
     kit,
@@ -64,7 +64,7 @@ const target = (kind: string) =>
 /** The kit on the plate: the one opened, else the picked one, else the best that fits. */
 const picked = computed(() => {
   const opened = ranked.value.find((r) => r.assessed.kit.id === shown.value)?.assessed
-  return opened ?? assessment.value.picked ?? ranked.value[0]?.assessed ?? null
+  return opened ?? assessment.value.chosen ?? ranked.value[0]?.assessed ?? null
 })
 /** Where kits of this family are known to meet something on this platform. */
 const clashes = computed(() => {

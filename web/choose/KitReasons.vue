@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { KitAssessment } from '@stout-shackle/core/job'
+import type { KitAssessment } from '@stout-shackle/core/stages'
 import { changeText, flagText, levelText, reasonText } from '@stout-shackle/core/wording'
 import StateSign from '../entry/StateSign.vue'
 import { usePreferences } from '../stores/preferences'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { FAMILY_NAMES, changeText, levelText, reasonText } from '@stout-shackle/core/wording'
-import type { KitAssessment } from '@stout-shackle/core/job'
+import type { KitAssessment } from '@stout-shackle/core/stages'
 import StateSign from '../entry/StateSign.vue'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { FAMILY_NAMES, VERDICT_NAMES } from '@stout-shackle/core/wording'
 import { formatQuantity, UNITS } from '@stout-shackle/core/quantity'
-import { CRITERIA, type RankedKit } from '@stout-shackle/core/job'
+import { CRITERIA, type RankedKit } from '@stout-shackle/core/stages'
 import type { Kit } from '@stout-shackle/core/kit'
 import StateSign from '../entry/StateSign.vue'
 import { useOpenJob } from '../stores/job'
@@ -25,8 +25,8 @@ const MAX_COMPARED = 4
 const rows = computed(() => [...(store.ranking?.fitting ?? []), ...(store.ranking?.undecided ?? [])])
 /** The picked kit where the shelf, its rules or the vehicle have changed since and it is not among those offered. */
 const elsewhere = computed(() => {
-  const { picked } = assessment.value
-  return picked && !rows.value.some((r) => r.assessed.kit.id === picked.kit.id) ? picked : null
+  const { chosen } = assessment.value
+  return chosen && !rows.value.some((r) => r.assessed.kit.id === chosen.kit.id) ? chosen : null
 })
 const active = (r: RankedKit) => r.cases.find((c) => c.loadCase.id === job.value.activeCase) ?? r.cases[0]!
 const name = (id: string) => rows.value.find((r) => r.assessed.kit.id === id)?.assessed.kit.name ?? id

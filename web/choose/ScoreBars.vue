@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Criterion, Weights } from '@stout-shackle/core/job'
+import type { Criterion, Weights } from '@stout-shackle/core/stages'
 import { CRITERION_NAMES } from '@stout-shackle/core/wording'
 
 /** What a kit's place is made of: each criterion's part of the score, and how much of it was there to have. */

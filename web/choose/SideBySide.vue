@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from 'vue'
-import type { RankedKit } from '@stout-shackle/core/job'
+import type { RankedKit } from '@stout-shackle/core/stages'
 import { bagDiameter } from '@stout-shackle/core/kit'
 import { formatQuantity, UNITS } from '@stout-shackle/core/quantity'
 import { checksText, FAMILY_NAMES, VERDICT_NAMES } from '@stout-shackle/core/wording'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { waysOf, type KitAssessment } from '@stout-shackle/core/job'
+import { waysOf, type KitAssessment } from '@stout-shackle/core/stages'
 import { formatQuantity } from '@stout-shackle/core/quantity'
 import { LEVEL_TOLERANCE } from '@stout-shackle/core/kit'
 import { useOpenJob } from '../stores/job'
@@ -30,7 +30,7 @@ const psi = (v: number | null) => (v === null ? 'not known' : formatQuantity('pr
         <dt>Teed or independent</dt>
         <dd>
           One line for both leaves {{ len(s.lines.teed) }} of lean under this load, a line each
-          {{ len(s.lines.independent) }}.
+          {{ len(s.lines.separate) }}.
           <strong>{{
             s.lines.teed !== null && s.lines.teed > LEVEL_TOLERANCE
               ? 'We run a line each here.'

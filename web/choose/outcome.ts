@@ -1,4 +1,4 @@
-import type { CaseOutcome, KitAssessment } from '@stout-shackle/core/job'
+import type { CaseOutcome, KitAssessment } from '@stout-shackle/core/stages'
 import { formatNumber, formatQuantity, type UnitSystem } from '@stout-shackle/core/quantity'
 
 /** Two sides closer than a gauge can tell are one figure. */

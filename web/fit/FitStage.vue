@@ -1,15 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import {
-  GAP_PASSES,
-  ofKind,
-  type GapCheck,
-  type GapJudgment,
-  type GapVerdict,
-  type RecordBody,
-} from '@stout-shackle/core/job'
+import { ofKind, type RecordBody } from '@stout-shackle/core/job'
+import { GAP_PASSES, type GapCheck, type GapJudgment, type GapVerdict } from '@stout-shackle/core/stages'
 import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
-import { CHECK_NAMES, GAP_VERDICTS, limitText } from '@stout-shackle/core/wording'
+import { GAP_CHECK_NAMES, GAP_VERDICTS, limitText } from '@stout-shackle/core/wording'
 import NeedsKit from '../entry/NeedsKit.vue'
 import PlateRow from '../entry/PlateRow.vue'
 import QuantityField from '../entry/QuantityField.vue'
@@ -25,7 +19,7 @@ const preferences = usePreferences()
 type Gap = Extract<RecordBody, { kind: 'gap' }>
 const HOW: Record<GapCheck, string> = {
   'bag-clearance': 'feeler or fingers all round at its widest, load on, at pressure',
-  'bag-length': 'between the plate faces, standing at ride height',
+  'bag-height': 'between the plate faces, standing at ride height',
   'plate-tire': 'nearest edge of any plate, wheels on',
   'line-exhaust': "to the pipe's surface, along the whole line",
 }
@@ -65,7 +59,7 @@ function sleeve(g: GapJudgment, sleeved: boolean) {
     })
 }
 const tightest = computed(() => {
-  const read = assessment.value.gaps.filter((g) => g.value !== null && g.check !== 'bag-length')
+  const read = assessment.value.gaps.filter((g) => g.value !== null && g.check !== 'bag-height')
   return read.sort((a, b) => a.value! - a.limit.value - (b.value! - b.limit.value))[0] ?? null
 })
 const left = computed(() => assessment.value.gaps.filter((g) => g.verdict === 'missing').length)
@@ -97,7 +91,7 @@ const len = (v: number) => formatQuantity('length', v, preferences.system)
           <tbody>
             <tr v-for="{ check, sides } in checks" :key="check">
               <td>
-                <strong>{{ CHECK_NAMES[check] }}</strong><br /><span class="small muted">{{ HOW[check] }}</span>
+                <strong>{{ GAP_CHECK_NAMES[check] }}</strong><br /><span class="small muted">{{ HOW[check] }}</span>
               </td>
               <td class="rule small">
                 {{ len(sides[0]!.limit.value) }}{{ sides[0]!.most ? ` to ${len(sides[0]!.most.value)}` : ' or more'
@@ -109,7 +103,7 @@ const len = (v: number) => formatQuantity('length', v, preferences.system)
                     :value="earlier(g)?.body.value ?? null"
                     :about="earlier(g)?.body.about"
                     kind="length"
-                    :label="`${CHECK_NAMES[check]}, ${g.side}`"
+                    :label="`${GAP_CHECK_NAMES[check]}, ${g.side}`"
                     hide-label
                     clearable
                     :min="0"
@@ -142,7 +136,7 @@ const len = (v: number) => formatQuantity('length', v, preferences.system)
     <template #plate>
       <StampedPlate title="Room">
         <template v-if="tightest">
-          <p class="muted">Tightest: {{ CHECK_NAMES[tightest.check] }}, {{ SIDES[tightest.side].toLowerCase() }}</p>
+          <p class="muted">Tightest: {{ GAP_CHECK_NAMES[tightest.check] }}, {{ SIDES[tightest.side].toLowerCase() }}</p>
           <div class="figures">
             <span class="figure"
               >{{ formatNumber('length', tightest.value! - tightest.limit.value, preferences.system)
@@ -154,17 +148,17 @@ const len = (v: number) => formatQuantity('length', v, preferences.system)
         <PlateRow
           v-for="g in assessment.gaps"
           :key="g.check + g.side"
-          :label="`${CHECK_NAMES[g.check]}, ${g.side}`"
+          :label="`${GAP_CHECK_NAMES[g.check]}, ${g.side}`"
           :state="sign(g.verdict)"
           :says="g.side === 'left' ? limitText(g.limit) : undefined"
           >{{ g.value === null ? '–' : len(g.value) }}</PlateRow
         >
         <p v-for="g in fails" :key="`f${g.check}${g.side}`" class="note stop">
-          {{ CHECK_NAMES[g.check] }}, {{ g.side }}: {{ GAP_VERDICTS[g.verdict] }}.
+          {{ GAP_CHECK_NAMES[g.check] }}, {{ g.side }}: {{ GAP_VERDICTS[g.verdict] }}.
           {{
             g.check === 'line-exhaust'
               ? 'Route it further away, or sleeve it.'
-              : g.check === 'bag-length'
+              : g.check === 'bag-height'
                 ? 'Bracket spacer or another kit: the bag must stand inside its window.'
                 : 'Shift the bracket in its slots and read again; do not grind the bag side.'
           }}

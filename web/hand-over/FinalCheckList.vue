@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { reactive, ref } from 'vue'
-import type { FinalCheckId, FinalCheckReport } from '@stout-shackle/core/job'
+import type { FinalCheckId, FinalCheckReport } from '@stout-shackle/core/stages'
 import { FINAL_CHECK_NAMES } from '@stout-shackle/core/wording'
 import StateSign from '../entry/StateSign.vue'
 import { useOpenJob } from '../stores/job'

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import dayjs from 'dayjs'
 import { computed, ref } from 'vue'
-import { ofKind, recoveredShare } from '@stout-shackle/core/job'
+import { ofKind } from '@stout-shackle/core/job'
+import { recoveredShare } from '@stout-shackle/core/stages'
 import { pressureLimits } from '@stout-shackle/core/kit'
 import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
-import { blockText, levelText } from '@stout-shackle/core/wording'
+import { stopText, levelText } from '@stout-shackle/core/wording'
 import PlateRow from '../entry/PlateRow.vue'
 import QuantityField from '../entry/QuantityField.vue'
 import StampedPlate from '../entry/StampedPlate.vue'
@@ -89,7 +90,7 @@ const reopen = () =>
         </div>
       </section>
       <FinalCheckList />
-      <section v-if="assessment.picked" class="card">
+      <section v-if="assessment.chosen" class="card">
         <table class="dense">
           <thead>
             <tr>
@@ -142,7 +143,7 @@ const reopen = () =>
     </template>
     <template #plate>
       <StampedPlate
-        :title="assessment.handedOver ? 'Handed over' : assessment.blocks.length ? 'Not road-ready' : 'Ready to go'"
+        :title="assessment.handedOver ? 'Handed over' : assessment.stops.length ? 'Not road-ready' : 'Ready to go'"
       >
         <template v-if="recovered">
           <p class="muted">Rear squat recovered</p>
@@ -164,11 +165,11 @@ const reopen = () =>
           </p>
           <button class="plain small" @click="reopen">It came back in</button>
         </template>
-        <ul v-else-if="assessment.blocks.length" class="blocks">
-          <li v-for="(b, i) in assessment.blocks" :key="i">
+        <ul v-else-if="assessment.stops.length" class="blocks">
+          <li v-for="(b, i) in assessment.stops" :key="i">
             <StateSign state="stop" />
             <RouterLink :to="{ name: b.stage, params: { id: job.id } }">{{
-              blockText(b, preferences.system)
+              stopText(b, preferences.system)
             }}</RouterLink>
           </li>
         </ul>

@@ -110,7 +110,7 @@ describe('air', () => {
     await flushPromises()
     expect(server.records.slice(-2).map((r) => r.body.kind === 'connection' && r.body.result)).toEqual([
       'bubbles',
-      'dry',
+      'no-bubbles',
     ])
   })
   test('the hold wants pressure and temperature, and is not taken over the maximum', async () => {

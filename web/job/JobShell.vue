@@ -4,8 +4,8 @@ import { useRoute } from 'vue-router'
 import type { StageId } from '@stout-shackle/core/job'
 import StageChain from '../chain/StageChain.vue'
 import TruckStrip from '../truck/TruckStrip.vue'
-import { useCalmJob } from '../stores/calm-job'
-import { useJobPage } from '../stores/job-page'
+import { useCalmJob } from '../stores/job'
+import { useJobPage } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 
 const JobSheet = defineAsyncComponent(() => import('./JobSheet.vue'))

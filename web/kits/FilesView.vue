@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { newKey } from '../api/key'
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
 import { CATALOG_FILES, type CatalogFile, type Problem } from '@stout-shackle/core/exchange'
@@ -120,7 +121,7 @@ async function take(event: Event) {
 }
 const act = (what: 'apply' | 'undo', body: object = {}) =>
   attempt(async () => {
-    run.value = await call<Run>(`/imports/${run.value!.id}/${what}`, { method: 'POST', body, key: crypto.randomUUID() })
+    run.value = await call<Run>(`/imports/${run.value!.id}/${what}`, { method: 'POST', body, key: newKey() })
     await list()
   })
 const stop = () => attempt(() => call(`/imports/${run.value!.id}/stop`, { method: 'POST', body: {} }))

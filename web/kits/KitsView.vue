@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { newKey } from '../api/key'
 import { useDebounceFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
@@ -32,7 +33,7 @@ async function takeFile(event: Event) {
   failure.value = file.ok ? '' : file.why
   if (!file.ok) return
   try {
-    await call('/kits', { method: 'POST', body: file.value, key: crypto.randomUUID() })
+    await call('/kits', { method: 'POST', body: file.value, key: newKey() })
     await router.push({ name: 'kit', params: { id: file.value.id } })
   } catch (error) {
     failure.value = failureText(error)

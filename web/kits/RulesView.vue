@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { newKey } from '../api/key'
 import { StorageSerializers, useLocalStorage } from '@vueuse/core'
 import { computed, ref, shallowRef, toRaw, watch } from 'vue'
 import { EFFECTS, LIMIT_SOURCES, ruleSetSchema, type Rule, type RuleSet } from '@stout-shackle/core/kit'
@@ -95,7 +96,7 @@ async function keep() {
       method: 'PUT',
       body: checked.data,
       version: current.value.version,
-      key: crypto.randomUUID(),
+      key: newKey(),
     })
     rules.value = structuredClone(current.value.rules)
     why.value = ''

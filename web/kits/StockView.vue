@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { newKey } from '../api/key'
 import { computed, ref } from 'vue'
 import type { StockItem } from '@stout-shackle/core/kit'
 import { call } from '../api/client'
@@ -29,7 +30,7 @@ async function set(item: StockItem, version: number, field: keyof typeof FIELDS,
   }
   try {
     const body = { ...item, [field]: value }
-    await call(`/stock/${item.id}`, { method: 'PUT', body, version, key: crypto.randomUUID() })
+    await call(`/stock/${item.id}`, { method: 'PUT', body, version, key: newKey() })
   } catch (error) {
     failure.value = `${item.name}: ${failureText(error)}`
     box.value = String(item[field])

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { CaseAssessment } from '@stout-shackle/core/job'
+import type { CaseAssessment } from '@stout-shackle/core/stages'
 import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
 import { RATING_NAMES } from '@stout-shackle/core/wording'
 import StateSign from '../entry/StateSign.vue'
-import { useCalmJob } from '../stores/calm-job'
+import { useCalmJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 
 /** Every load case beside the others: what it does, what it takes, and how near it comes to a rating. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { caseRemedies } from '@stout-shackle/core/job'
+import { caseRemedies } from '@stout-shackle/core/stages'
 import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
 import {
   bandText,
@@ -15,7 +15,7 @@ import {
 } from '@stout-shackle/core/wording'
 import PlateRow from '../entry/PlateRow.vue'
 import StampedPlate from '../entry/StampedPlate.vue'
-import { useCalmJob } from '../stores/calm-job'
+import { useCalmJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 
 /** What the load does: pressures, squat before and after, what is left of the tightest rating, and what has to be said. */

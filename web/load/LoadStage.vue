@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import { newKey } from '../api/key'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { loadsFromCsv, loadsToCsv } from '@stout-shackle/core/exchange'
 import CsvButtons from '../entry/CsvButtons.vue'
 import TextField from '../entry/TextField.vue'
 import StageColumns from '../job/StageColumns.vue'
-import { useCalmJob } from '../stores/calm-job'
+import { useCalmJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import CasesTable from './CasesTable.vue'
 import LoadPictures from './LoadPictures.vue'
@@ -27,7 +28,7 @@ function choose(id: string) {
   if (id !== job.value.activeCase) store.edit((j) => ({ ...j, activeCase: id }))
 }
 const addCase = () => {
-  const id = crypto.randomUUID()
+  const id = newKey()
   store.edit((j) => ({
     ...j,
     loadCases: [...j.loadCases, { id, name: `Load case ${j.loadCases.length + 1}`, items: [] }],
@@ -49,7 +50,7 @@ const drop = () =>
   })
 const writeCsv = () => loadsToCsv(job.value)
 function readCsv(text: string) {
-  const read = loadsFromCsv(text, job.value, () => crypto.randomUUID())
+  const read = loadsFromCsv(text, job.value, () => newKey())
   if (!read.ok) return read.problems
   store.edit((j) => ({ ...j, ...read.value }))
   return 'Taken in.'
@@ -57,7 +58,7 @@ function readCsv(text: string) {
 
 /** The kit whose curve is drawn: the picked one, else the best of those that fit, on trial. */
 const drawn = computed(
-  () => assessment.value.picked ?? store.ranking?.fitting.find((k) => k.assessed.level)?.assessed ?? null,
+  () => assessment.value.chosen ?? store.ranking?.fitting.find((k) => k.assessed.level)?.assessed ?? null,
 )
 const PANELS = {
   cases: 'All load cases',
@@ -147,7 +148,7 @@ const panel = ref<keyof typeof PANELS>('cases')
             No kit is picked and none fits yet: nothing to draw a pressure for.
           </p>
           <template v-else>
-            <p v-if="drawn !== assessment.picked" class="small muted trial">On trial: {{ drawn.kit.name }}</p>
+            <p v-if="drawn !== assessment.chosen" class="small muted trial">On trial: {{ drawn.kit.name }}</p>
             <PressureChart
               :job="job"
               :assessment="assessment"

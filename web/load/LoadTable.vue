@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { newKey } from '../api/key'
 import { Close, MoreFilled } from '@element-plus/icons-vue'
 import { computed, ref } from 'vue'
 import { formatNumber, UNITS } from '@stout-shackle/core/quantity'
@@ -15,7 +16,7 @@ import { LOAD_KIND_NAMES, PLACE_NAMES } from '@stout-shackle/core/wording'
 import PercentField from '../entry/PercentField.vue'
 import QuantityField from '../entry/QuantityField.vue'
 import TextField from '../entry/TextField.vue'
-import { useCalmJob } from '../stores/calm-job'
+import { useCalmJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 
 /** Weights of the active load case, or those that are always on it, and what each puts on the rear axle. */
@@ -44,7 +45,7 @@ const patch = (id: string, part: Partial<LoadItem>) =>
 const add = () =>
   change((list) => [
     ...list,
-    newLoad(job.value.vehicle, crypto.randomUUID(), `${props.list === 'case' ? 'Load' : 'Fitting'} ${list.length + 1}`),
+    newLoad(job.value.vehicle, newKey(), `${props.list === 'case' ? 'Load' : 'Fitting'} ${list.length + 1}`),
   ])
 const rename = (id: string, text: string) => {
   const name = text.trim()

@@ -4,7 +4,7 @@ import { formatNumber, UNITS } from '@stout-shackle/core/quantity'
 import { RATING_NAMES, RATING_SOURCES } from '@stout-shackle/core/wording'
 import SaysWho from '../entry/SaysWho.vue'
 import StateSign from '../entry/StateSign.vue'
-import { useCalmJob } from '../stores/calm-job'
+import { useCalmJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 
 /** Every rating, what is on it and what is left, as bars to one scale a row. */

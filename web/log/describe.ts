@@ -1,6 +1,6 @@
 import type { RecordBody } from '@stout-shackle/core/job'
 import { formatQuantity, type UnitSystem } from '@stout-shackle/core/quantity'
-import { CHECK_NAMES, CORNER_NAMES, FINAL_CHECK_NAMES } from '@stout-shackle/core/wording'
+import { GAP_CHECK_NAMES, CORNER_NAMES, FINAL_CHECK_NAMES } from '@stout-shackle/core/wording'
 
 /** A record in one line. */
 export function describeRecord(body: RecordBody, system: UnitSystem): string {
@@ -14,7 +14,7 @@ export function describeRecord(body: RecordBody, system: UnitSystem): string {
       return `Scale, ${body.load}: ${mass(body.front)} front, ${mass(body.rear)} rear${body.trailer === null ? '' : `, ${mass(body.trailer)} trailer`}${body.ticket ? `, ${body.ticket}` : ''}`
     }
     case 'gap':
-      return `${CHECK_NAMES[body.check]}, ${body.side}: ${len(body.value)}${body.sleeved ? ', sleeved' : ''}`
+      return `${GAP_CHECK_NAMES[body.check]}, ${body.side}: ${len(body.value)}${body.sleeved ? ', sleeved' : ''}`
     case 'step':
       return `${body.step} ${body.outcome}${body.reason ? `: ${body.reason}` : ''}`
     case 'torque':

@@ -51,7 +51,7 @@ describe('a record in one line', () => {
     [{ kind: 'off', part: 'liner' }, 'Off: liner'],
     [{ kind: 'on-again', part: 'liner' }, 'Back on: liner'],
     [
-      { kind: 'connection', connection: 'connection-1-left', result: 'dry', pressure: 60 * PSI },
+      { kind: 'connection', connection: 'connection-1-left', result: 'no-bubbles', pressure: 60 * PSI },
       'connection-1-left dry at 60.0 psi',
     ],
     [

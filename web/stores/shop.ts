@@ -1,3 +1,4 @@
+import { newKey } from '../api/key'
 import { defineStore } from 'pinia'
 import { shallowRef } from 'vue'
 import {
@@ -10,7 +11,7 @@ import {
   type KitCatalog,
   type StockState,
 } from '@stout-shackle/core/kit'
-import type { StageReport } from '@stout-shackle/core/job'
+import type { StageReport } from '@stout-shackle/core/stages'
 import type { Platform, Vehicle } from '@stout-shackle/core/vehicle'
 import { call } from '../api/client'
 
@@ -53,7 +54,7 @@ export const useShop = defineStore('shop', () => {
   const kits = shallowRef<Entry<KitSummary>[]>([])
   /** How many the shop has, found or not shown. */
   const totals = shallowRef({ vehicles: 0, kits: 0 })
-  const shelf = shallowRef<KitCatalog>(EMPTY_CATALOG)
+  const catalog = shallowRef<KitCatalog>(EMPTY_CATALOG)
   const notListed = shallowRef<CatalogAnswer['notListed']>([])
   const stock = shallowRef<(StockState & { version: number })[]>([])
   const loadJobs = async () => void (jobs.value = await call<JobSummary[]>('/jobs'))
@@ -84,12 +85,12 @@ export const useShop = defineStore('shop', () => {
   async function loadCatalog({ make, model }: Pick<Vehicle, 'make' | 'model'>): Promise<void> {
     const query = new URLSearchParams({ make, model })
     const { listed, notListed: rest, ...answer } = await call<CatalogAnswer>(`/catalog?${query.toString()}`)
-    shelf.value = { ...answer, listed: new Set(listed) }
+    catalog.value = { ...answer, listed: new Set(listed) }
     notListed.value = rest
   }
   /** Adds a vehicle to the library, or changes the version of it that was read. */
   async function keepVehicle(vehicle: Vehicle, version?: number): Promise<void> {
-    const write = { body: vehicle, version, key: crypto.randomUUID() }
+    const write = { body: vehicle, version, key: newKey() }
     if (version === undefined) await call('/vehicles', { method: 'POST', ...write })
     else await call(`/vehicles/${vehicle.id}`, { method: 'PUT', ...write })
     await loadVehicles()
@@ -100,7 +101,7 @@ export const useShop = defineStore('shop', () => {
     vehicles,
     kits,
     totals,
-    shelf,
+    catalog,
     notListed,
     stock,
     platforms,

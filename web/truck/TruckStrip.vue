@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { computed, ref, useTemplateRef, watch } from 'vue'
-import { STAGES, type Assessment, type Job, type StageId } from '@stout-shackle/core/job'
+import { STAGES, type Job, type StageId } from '@stout-shackle/core/job'
+import { type Assessment } from '@stout-shackle/core/stages'
 import { usePreferences } from '../stores/preferences'
 import { poseOf, type PoseMode } from './pose'
 import RearView from './RearView.vue'

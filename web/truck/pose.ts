@@ -1,4 +1,4 @@
-import type { Assessment } from '@stout-shackle/core/job'
+import type { Assessment } from '@stout-shackle/core/stages'
 import type { Meters, Pascals } from '@stout-shackle/core/quantity'
 
 export type PoseMode = 'empty' | 'loaded' | 'aired'

@@ -1,0 +1,38 @@
+import { formatQuantity, type UnitSystem } from '../quantity'
+import { isTaped, type Fact } from './condition'
+import type { Limit } from './limits'
+import type { Reason } from './verdict'
+
+const WORDS: Record<string, string> = {
+  'two-bolt': 'two bolts',
+  'three-bolt': 'three bolts',
+  'twist-in': 'twist-in',
+  'on-leaf': 'on the leaf pack',
+  'on-axle': 'bolted on the axle',
+  suv: 'SUV',
+}
+/** A stored word as people read it. */
+export const plain = (word: string): string =>
+  word
+    .split(', ')
+    .map((w) => WORDS[w] ?? w.replaceAll('-', ' '))
+    .join(', ')
+
+/** A figure or word of a survey or a vehicle as people read it. */
+export function answerText(fact: Fact | null, value: string | number | boolean | null, system: UnitSystem): string {
+  if (value === null) return 'unknown'
+  if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  if (typeof value === 'number') return fact && isTaped(fact) ? formatQuantity('length', value, system) : String(value)
+  return plain(value)
+}
+
+/** A fitment rule's answer, with its figures in it. */
+export const reasonText = ({ says, fact, has, takes }: Reason, system: UnitSystem): string =>
+  says.replaceAll('{has}', answerText(fact, has, system)).replaceAll('{takes}', answerText(fact, takes, system))
+
+/** What would change a reason, with its figure in it. */
+export const changeText = ({ change, fact, has }: Reason, system: UnitSystem): string | null =>
+  change && change.replaceAll('{has}', answerText(fact, has, system))
+
+/** A limit's source, in words. */
+export const limitText = (limit: Limit): string => `${limit.note} (${limit.source})`

@@ -1,0 +1,2 @@
+export { formatDate, formatDateTime } from './dates'
+export { NEW_SHOP, shopSettingsSchema, type ShopSettings } from './settings'

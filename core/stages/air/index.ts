@@ -1,0 +1,1 @@
+export { airState, type AirState, type ConnectionState } from './air-state'

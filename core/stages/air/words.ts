@@ -1,0 +1,35 @@
+import { formatQuantity, type UnitSystem } from '../../quantity'
+import type { LeakVerdict } from '../../air'
+import { count } from '../count'
+import type { WaitsOf } from '../stage'
+import type { AIR_CHECKS } from './records'
+import type { airStage } from './stage'
+
+export const airWaits: Record<WaitsOf<typeof airStage>, (n: number) => string> = {
+  'no-kit': () => 'a kit',
+  'connection-leaks': () => 'a connection bubbles',
+  'connections-left': (n) => count(n, 'connection to soap', 'connections to soap'),
+  'air-check-start': () => 'start the 24 h air check',
+  'air-check-end': () => 'read the air check again',
+  'air-check-early': () => 'air check not at 24 h yet',
+  'air-check-leaks': () => 'air check fails',
+}
+export const airChecks: Record<(typeof AIR_CHECKS)[number], string> = {
+  soap: 'Soap test: no bubbles at any connection',
+  'air-check': '24 h air check',
+}
+
+/** The verdict of an air check, in a sentence. */
+export function airCheckText({ code, expected, lost, allowed }: LeakVerdict, system: UnitSystem): string {
+  const p = (v: number) => formatQuantity('pressure', v, system, 1)
+  switch (code) {
+    case 'holds':
+      return `Holds: lost ${p(Math.max(0, lost))} corrected for temperature, ${p(allowed)} allowed`
+    case 'too-early':
+      return `So far it has lost ${p(Math.max(0, lost))} corrected for temperature: read again after 24 h`
+    case 'leaks':
+      return `Leaks: should read ${p(expected)} at this temperature, lost ${p(lost)}, ${p(allowed)} allowed`
+    case 'gained':
+      return `Reads ${p(-lost)} more than temperature explains: one of the readings is wrong`
+  }
+}

@@ -1,0 +1,25 @@
+import { count } from '../count'
+import type { WaitsOf } from '../stage'
+import type { BAY_CHECKS } from './records'
+import type { bayStage } from './stage'
+import type { PlaceState } from './torques'
+
+export const bayWaits: Record<WaitsOf<typeof bayStage>, (n: number) => string> = {
+  'no-kit': () => 'a kit',
+  'steps-left': (n) => count(n, 'step left', 'steps left'),
+  'item-open': (n) => count(n, 'open item', 'open items'),
+}
+export const bayChecks: Record<(typeof BAY_CHECKS)[number], string> = { torques: 'Torques' }
+
+export const PLACE_STATES: Record<PlaceState, string> = {
+  missing: 'not torqued yet',
+  within: 'within the torque spec',
+  low: 'too low: pull again',
+  high: 'too high: replace what was overtightened',
+  'wrong-unit': 'this is the target in another unit: check the wrench',
+  'not-judged': 'recorded; the kit gives no limit',
+  'needs-maker-figure': "look up the vehicle maker's figure first",
+  'by-feel': 'tightened by feel',
+  'not-reached': 'wrench could not reach',
+  'none-given': 'no torque given',
+}

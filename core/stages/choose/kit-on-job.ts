@@ -1,0 +1,68 @@
+import type { Kilograms } from '../../quantity'
+import type { LevelSolution } from '../../spring'
+import {
+  checkKit,
+  hasAir,
+  judgeOn,
+  kitCapacity,
+  maximumPressure,
+  minimumPressure,
+  type DataFlag,
+  type FitVerdict,
+  type Kit,
+  type KitVerdict,
+  type Limit,
+  type KitCatalog,
+} from '../../kit'
+import type { Job } from '../../job'
+import type { LoadedCase } from '../load'
+import { levelKit } from './level-kit'
+import { rubberUnder, type RubberOutcome } from './rubber'
+
+export interface KitAssessment {
+  kit: Kit
+  verdict: FitVerdict
+  /** By rules and lists alone, before any pressure is worked out. */
+  fit: KitVerdict
+  level: LevelSolution | null
+  /** Of a rubber helper. */
+  rubber: RubberOutcome | null
+  /** Null without air. */
+  minimum: Limit | null
+  maximum: Limit | null
+  /** Two bags at their maximum and ride height, or two rubbers. Never a rating of the vehicle. */
+  capacity: Kilograms
+  flags: DataFlag[]
+}
+
+/** Outcomes of the level solve that no spacer or answer changes. */
+const OUT_OF_REACH = new Set(['above-maximum', 'out-of-window'])
+const flagsOf = new WeakMap<Kit, DataFlag[]>()
+
+/** What a kit's data says against itself; worked out once, for kits do not change. */
+function flags(kit: Kit): DataFlag[] {
+  const known = flagsOf.get(kit)
+  if (known) return known
+  const fresh = checkKit(kit)
+  flagsOf.set(kit, fresh)
+  return fresh
+}
+
+/** One kit on one job: does it fit, why, and what it comes to under a load case. */
+export function assessKit(job: Job, kit: Kit, at: LoadedCase, catalog: KitCatalog): KitAssessment {
+  const fit = judgeOn(catalog, kit, job.vehicle, job.survey)
+  const level = levelKit(job, kit, at)
+  const rubber = rubberUnder(job, kit, at)
+  const beyond = (level && OUT_OF_REACH.has(level.code)) || rubber?.overloaded
+  return {
+    kit,
+    verdict: beyond ? 'does-not-fit' : fit.verdict,
+    fit,
+    level,
+    rubber,
+    minimum: hasAir(kit) ? minimumPressure(kit) : null,
+    maximum: hasAir(kit) ? maximumPressure(kit, job.survey) : null,
+    capacity: kitCapacity(kit, job.survey),
+    flags: flags(kit),
+  }
+}

@@ -1,0 +1,63 @@
+import type { Meters } from '../../quantity'
+import type { Kit } from '../../kit'
+import type { LevelSolution } from '../../spring'
+import type { Job } from '../../job'
+import type { LoadedCase } from '../load'
+import type { KitAssessment } from './kit-on-job'
+import { levelKit } from './level-kit'
+import { rubberUnder, type RubberOutcome } from './rubber'
+
+/** What one load case asks of a kit. */
+export interface CaseOutcome {
+  loadCase: { id: string; name: string }
+  level: LevelSolution | null
+  rubber: RubberOutcome | null
+  /** Pa from the lower side down to the least pressure, and from the higher one up to the most; null without a pressure. */
+  aboveMinimum: number | null
+  belowMaximum: number | null
+  /** Where the bag stands in its window, 0 shortest to 1 longest; null without a height. */
+  stroke: number | null
+  /** Height difference over the track that is left. */
+  lean: Meters | null
+}
+
+function outcomeOf(job: Job, kit: Kit, at: LoadedCase): CaseOutcome {
+  const level = levelKit(job, kit, at)
+  const { left, right } = level ?? {}
+  const { bag } = kit
+  const rubber = rubberUnder(job, kit, at)
+  return {
+    loadCase: { id: at.loadCase.id, name: at.loadCase.name },
+    level,
+    rubber,
+    aboveMinimum: null,
+    belowMaximum: null,
+    stroke:
+      bag && level && left && right
+        ? (level.bagHeight - bag.heightRange.low) / (bag.heightRange.high - bag.heightRange.low)
+        : null,
+    lean:
+      level?.lean != null
+        ? Math.abs(Math.tan(level.lean)) * job.vehicle.track
+        : rubber
+          ? Math.abs(Math.tan(rubber.stand.lean)) * job.vehicle.track
+          : null,
+  }
+}
+
+/** Outcomes with the margins of the pressure window that holds here. */
+export function outcomesOf(job: Job, assessed: KitAssessment, cases: readonly LoadedCase[]): CaseOutcome[] {
+  const { kit, minimum, maximum } = assessed
+  return cases.map((at) => {
+    const outcome = outcomeOf(job, kit, at)
+    const { left, right, code } = outcome.level ?? {}
+    if (!left || !right || !minimum || !maximum || code === 'nothing-to-lift') return outcome
+    outcome.aboveMinimum = Math.min(left.pressure, right.pressure) - minimum.value
+    outcome.belowMaximum = maximum.value - Math.max(left.pressure, right.pressure)
+    return outcome
+  })
+}
+
+/** Outcomes that no answer changes, under one of the cases. */
+export const isOutOfReach = ({ level, rubber }: CaseOutcome): boolean =>
+  level?.code === 'above-maximum' || level?.code === 'out-of-window' || rubber?.overloaded === true

@@ -1,0 +1,20 @@
+import type { Kilograms, Pascals } from '../../quantity'
+import type { Kit } from '../../kit'
+import type { Job } from '../../job'
+import { curveSteps, scaledCase, type LoadedCase } from '../load'
+import { levelKit } from './level-kit'
+
+/** Leveling pressure of a kit against what the rear axle gains, where the bag is inside its table. */
+export function pressureCurve(
+  job: Job,
+  kit: Kit,
+  at: LoadedCase,
+  max: Kilograms,
+): { gain: Kilograms; mean: Pascals; low: Pascals; high: Pascals }[] {
+  return curveSteps(max).flatMap((gain) => {
+    const level = levelKit(job, kit, scaledCase(at, gain))
+    return level?.mean != null && level.band
+      ? [{ gain, mean: Math.max(0, level.mean), low: level.band.low, high: Math.max(0, level.band.high) }]
+      : []
+  })
+}

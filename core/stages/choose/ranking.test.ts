@@ -1,0 +1,204 @@
+import fc from 'fast-check'
+import { describe, expect, test } from 'vitest'
+import { demoApplications, demoJob, demoKits } from '../../../demo/shop'
+import { hasAir, catalogOf } from '../../kit'
+import { GRAVITY } from '../../quantity'
+import { stagedForce } from '../../spring'
+import { USUAL_PREFERENCES, type Job, type Preferences } from '../../job'
+import {
+  assessJob,
+  CRITERIA,
+  dominates,
+  flipsOf,
+  frontRate,
+  levelKit,
+  loadFromFront,
+  rankKits,
+  rubberUnder,
+  seenFromFront,
+  waysOf,
+  weightsOf,
+  type Weights,
+} from '..'
+import { besideRubber } from './rubber'
+
+const kits = demoKits()
+const shelf = catalogOf(kits, demoApplications())
+const { job: hives, records } = demoJob('0417')
+const rank = (job: Job) => {
+  const { cases, active } = assessJob(job, records)
+  return rankKits(job, shelf, cases, active)
+}
+const preferences: fc.Arbitrary<Preferences> = fc.record({
+  loadChanges: fc.constantFrom('seldom', 'sometimes', 'daily'),
+  offCenter: fc.constantFrom('no', 'sometimes', 'often'),
+  emptyRide: fc.constantFrom('unimportant', 'matters', 'first'),
+  drilling: fc.constantFrom('fine', 'rather-not'),
+  upkeep: fc.constantFrom('looked-after', 'forgotten'),
+  hurry: fc.constantFrom('no', 'today'),
+  compressor: fc.constantFrom('no', 'later'),
+  budget: fc.option(fc.integer({ min: 100, max: 900 })),
+})
+const sum = (scores: Weights, weights: Weights) => CRITERIA.reduce((s, c) => s + weights[c] * scores[c], 0)
+
+describe('ranking', () => {
+  test('solves every load case, scores between 0 and 1, orders by the weighted sum, and loses none', () => {
+    fc.assert(
+      fc.property(preferences, (answers) => {
+        const r = rank({ ...hives, preferences: answers })
+        expect(r.fitting.length).toBeGreaterThanOrEqual(8)
+        for (const { cases, scores, total } of r.fitting) {
+          expect(cases.map((c) => c.loadCase.id)).toEqual(hives.loadCases.map((c) => c.id))
+          for (const c of CRITERIA) {
+            expect(scores[c]).toBeGreaterThanOrEqual(0)
+            expect(scores[c]).toBeLessThanOrEqual(1)
+          }
+          const most = CRITERIA.reduce((s, c) => s + r.weights[c], 0)
+          expect(total).toBeCloseTo((100 * sum(scores, r.weights)) / most, 9)
+        }
+        const totals = r.fitting.map((k) => k.total)
+        expect(totals).toEqual([...totals].sort((a, b) => b - a))
+        expect(r.fitting.length + r.undecided.length + r.others.length).toBe(kits.length)
+      }),
+      { numRuns: 25 },
+    )
+  })
+  // Source: the definition of a weighted sum; at the weight named both sums are the same, a little beyond the other leads.
+  test('the weight that is said to turn the order does turn it', () => {
+    fc.assert(
+      fc.property(preferences, (answers) => {
+        const r = rank({ ...hives, preferences: answers })
+        const [first] = r.fitting
+        for (const flip of flipsOf(r.fitting, r.weights)) {
+          const other = r.fitting.find((k) => k.assessed.kit.id === flip.over)!
+          const lead = (w: number) => {
+            const weights = { ...r.weights, [flip.criterion]: w }
+            return sum(first!.scores, weights) - sum(other.scores, weights)
+          }
+          expect(lead(flip.at)).toBeCloseTo(0, 9)
+          expect(lead(flip.weight)).toBeGreaterThanOrEqual(0)
+          expect(lead(flip.at + 0.01 * Math.sign(flip.at - flip.weight))).toBeLessThanOrEqual(1e-12)
+        }
+      }),
+      { numRuns: 25 },
+    )
+  })
+  test('the answer that is said to turn the order does turn it, and no other one does', () => {
+    const r = rank(hives)
+    const first = (p: Preferences) => rank({ ...hives, preferences: p }).fitting[0]!.assessed.kit.id
+    const ways: [Exclude<keyof Preferences, 'budget'>, string][] = [
+      ['loadChanges', 'daily'],
+      ['offCenter', 'no'],
+      ['offCenter', 'often'],
+      ['emptyRide', 'first'],
+      ['upkeep', 'forgotten'],
+      ['hurry', 'today'],
+      ['compressor', 'later'],
+    ]
+    for (const [question, answer] of ways) {
+      const flip = r.answerFlips.find((f) => f.question === question && f.answer === answer)
+      const leader = first({ ...USUAL_PREFERENCES, [question]: answer })
+      expect(leader).toBe(flip?.first ?? r.fitting[0]!.assessed.kit.id)
+    }
+  })
+  test('a kit dominated in everything never stands before the one that dominates it', () => {
+    fc.assert(
+      fc.property(preferences, (answers) => {
+        const { fitting } = rank({ ...hives, preferences: answers })
+        fitting.forEach((k, i) => {
+          for (const better of k.dominatedBy) {
+            const at = fitting.findIndex((o) => o.assessed.kit.id === better)
+            expect(at).toBeLessThan(i)
+            expect(dominates(fitting[at]!.scores, k.scores)).toBe(true)
+            expect(dominates(k.scores, fitting[at]!.scores)).toBe(false)
+          }
+        })
+      }),
+      { numRuns: 15 },
+    )
+  })
+  test('plain answers weigh what they say, and a budget puts dearer kits behind', () => {
+    const usual = weightsOf(USUAL_PREFERENCES)
+    expect(weightsOf({ ...USUAL_PREFERENCES, loadChanges: 'daily' }).adjusts).toBeGreaterThan(usual.adjusts)
+    expect(usual.budget).toBe(0)
+    const cheap = rank({ ...hives, preferences: { ...USUAL_PREFERENCES, budget: 300 } }).fitting[0]!
+    expect(cheap.assessed.kit.price).toBeLessThanOrEqual(300)
+  })
+  test('what has to be put right is said first', () => {
+    const { job, records: read } = demoJob('0416')
+    const { cases, active } = assessJob(job, read)
+    expect(rankKits(job, shelf, cases, active).noSale).toMatchObject([{ code: 'over-rating', rating: 'gawr-rear' }])
+    const survey = { ...hives.survey, factoryAir: true, frame: 'unsound' as const, loadSensingValve: true }
+    expect(rank({ ...hives, survey }).noSale.map((n) => n.code)).toEqual([
+      'factory-air',
+      'unsound-frame',
+      'brake-valve',
+    ])
+    expect(
+      rank({ ...hives, survey: { ...hives.survey, loadSensingValve: true, valveProcedure: true } }).noSale,
+    ).toEqual([])
+  })
+  test('both ways stand with their figures: teed leans more than independent, help is stiffer than steel', () => {
+    const a = assessJob(hives, records)
+    const ranking = rankKits(hives, shelf, a.cases, a.active)
+    const s = waysOf(hives, ranking.fitting.find((r) => r.assessed.kit.bag)!.assessed, ranking, a.active)
+    expect(s.lines.teed!).toBeGreaterThan(s.lines.separate!)
+    expect(s.spring.helped!).toBeGreaterThan(s.spring.steel!)
+    expect(s.air.after!).toBeGreaterThan(s.air.before!)
+  })
+})
+
+describe('rubber helpers', () => {
+  const rubber = kits.find((k) => k.id === 'fen-rubber-b')!
+  test('carry by their curve: nothing before the gap, the points of the table on it', () => {
+    const { gap, squeeze, force } = rubber.rubber!
+    const spring = besideRubber({ first: 0, stages: [] }, rubber.rubber!)
+    expect(stagedForce(spring, gap)).toBe(0)
+    squeeze.forEach((s, i) => expect(stagedForce(spring, gap + s)).toBeCloseTo(force[i]!, 3))
+  })
+  // Source: static equilibrium; springs and rubbers together carry what the axle gained.
+  test('balance: springs and rubbers together carry the gain', () => {
+    const a = assessJob(hives, records)
+    const heavy = { ...a.active, load: { ...a.active.load, roll: 0, rollRear: 0 } }
+    const out = rubberUnder(hives, rubber, heavy)!
+    const { gap } = rubber.rubber!
+    expect(out.with).toBeLessThan(out.without)
+    expect(out.with).toBeGreaterThan(gap)
+    const rate = a.active.rearRate!.rate
+    const both = rate * out.with + 2 * out.force
+    expect(both).toBeCloseTo(out.stand.rearGain, 0)
+    expect(out.frequency.with).toBeGreaterThan(out.frequency.without)
+    expect(out.frequency.emptyWith).toBeCloseTo(out.frequency.emptyWithout, 9)
+  })
+})
+
+describe('a kit at the front axle', () => {
+  const fore = kits.filter(hasAir).find((k) => k.id === 'ninebark-fore')!
+  const { job: coach, records: read } = demoJob('0416')
+  const forward: Job = {
+    ...coach,
+    loadCases: [
+      { ...coach.loadCases[0]!, items: coach.loadCases[0]!.items.map((i) => ({ ...i, x: 5.2, y: 0, mass: 320 })) },
+    ],
+    activeCase: coach.loadCases[0]!.id,
+  }
+  test('brings the front back: its bags carry what the front gained', () => {
+    const { active } = assessJob(forward, read)
+    const level = levelKit(forward, fore, active)!
+    expect(level.code === 'level' || level.code === 'below-minimum').toBe(true)
+    const forces = level.left!.force + level.right!.force
+    // Standing at its empty height the front's springs carry what they did empty (statics).
+    expect(forces * fore.bag.motionRatio).toBeCloseTo(level.supported, 3)
+    expect(level.supported / (active.weights.front * GRAVITY)).toBeGreaterThan(0.97)
+    expect(level.supported / (active.weights.front * GRAVITY)).toBeLessThan(1.03)
+  })
+  test('is the same solve seen from the other end', () => {
+    const { active } = assessJob(forward, read)
+    const chassis = seenFromFront(forward.vehicle, active.chassis!, frontRate(forward.vehicle)!, active.rearRate)
+    expect(chassis.rearSide.first).toBe(forward.vehicle.frontWheelRate)
+    expect(chassis.front!.rate).toBe(active.rearRate!.rate)
+    const load = { front: 1, rear: 2, roll: 5, rollRear: 3 }
+    expect(loadFromFront(load)).toEqual({ front: 2, rear: 1, roll: 5, rollRear: 2 })
+    expect(loadFromFront(loadFromFront(load))).toEqual(load)
+  })
+})

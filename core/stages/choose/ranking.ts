@@ -1,0 +1,66 @@
+import type { KitCatalog } from '../../kit'
+import type { Job } from '../../job'
+import type { CaseAssessment } from '../case'
+import { weightsOf, type Weights } from './criteria'
+import { answerFlipsOf, flipsOf, type AnswerFlip, type Flip } from './flips'
+import { assessKit, type KitAssessment } from './kit-on-job'
+import { noSalesOf, type NoSale } from './no-sale'
+import { isOutOfReach, outcomesOf } from './outcomes'
+import { byTotal, dominates, totalOf, type RankedKit } from './ranked-kit'
+import { scoresOf } from './scores'
+
+export interface Ranking {
+  noSale: NoSale[]
+  weights: Weights
+  /** Those that fit, as they come or with parts; best first. */
+  fitting: RankedKit[]
+  /** Those that hang on an answer. */
+  undecided: RankedKit[]
+  /** Those that do not fit, the fewest reasons first. */
+  others: KitAssessment[]
+  flips: Flip[]
+  answerFlips: AnswerFlip[]
+}
+
+/**
+ * The kits of a catalog for a job, over all its load cases.
+ *
+ * A kit out of reach under any one case does not fit. The order is a weighted sum that can be argued with: what each
+ * criterion adds stands beside it, and so does what would turn it round.
+ */
+export function rankKits(
+  job: Job,
+  catalog: KitCatalog,
+  cases: readonly CaseAssessment[],
+  active: CaseAssessment,
+): Ranking {
+  const weights = weightsOf(job.preferences)
+  const others: KitAssessment[] = []
+  const ranked: RankedKit[] = []
+  for (const kit of catalog.kits) {
+    const assessed = assessKit(job, kit, active, catalog)
+    // A kit that does not fit is not worth solving every case for.
+    const outcomes = assessed.verdict === 'does-not-fit' ? [] : outcomesOf(job, assessed, cases)
+    if (assessed.verdict === 'does-not-fit' || outcomes.some(isOutOfReach)) {
+      others.push({ ...assessed, verdict: 'does-not-fit' })
+      continue
+    }
+    const minutes = (kit.minutes.low + kit.minutes.high) / 2 + assessed.fit.minutes
+    const scores = scoresOf(job, assessed, outcomes, minutes)
+    ranked.push({ assessed, cases: outcomes, scores, total: totalOf(scores, weights), dominatedBy: [], minutes })
+  }
+  ranked.sort(byTotal)
+  const fitting = ranked.filter((r) => r.assessed.verdict !== 'needs-answer')
+  for (const r of fitting)
+    r.dominatedBy = fitting.filter((o) => dominates(o.scores, r.scores)).map((o) => o.assessed.kit.id)
+  const reasons = (a: KitAssessment) => a.fit.reasons.filter((r) => r.effect === 'no').length
+  return {
+    noSale: noSalesOf(job, cases),
+    weights,
+    fitting,
+    undecided: ranked.filter((r) => r.assessed.verdict === 'needs-answer'),
+    others: others.sort((a, b) => reasons(a) - reasons(b) || (a.kit.id < b.kit.id ? -1 : 1)),
+    flips: flipsOf(fitting, weights),
+    answerFlips: answerFlipsOf(job.preferences, fitting),
+  }
+}

@@ -1,0 +1,171 @@
+import { formatMoney, formatNumber, formatQuantity, UNITS, type UnitSystem } from '../../quantity'
+import type { BandSource, LevelSolution, Obstacle } from '../../spring'
+import { TAPE_TOLERANCE } from '../../vehicle'
+import type { FitVerdict, KitFamily } from '../../kit'
+import type { Preferences } from '../../job'
+import { RATING_NAMES } from '../load/words'
+import type { WaitsOf } from '../stage'
+import type { Criterion } from './criteria'
+import type { AnswerFlip, Flip } from './flips'
+import type { NoSale } from './no-sale'
+import type { chooseStage } from './stage'
+
+export const chooseWaits: Record<WaitsOf<typeof chooseStage>, () => string> = {
+  'no-kit': () => 'a kit',
+  'kit-does-not-fit': () => 'the kit does not fit',
+  'kit-needs-answer': () => 'a survey answer for the kit',
+  'cannot-level': () => 'cannot be leveled with air',
+}
+
+export const FAMILY_NAMES: Record<KitFamily, string> = {
+  bellows: 'bellows',
+  sleeve: 'sleeve',
+  'in-coil': 'in-coil',
+  rubber: 'rubber helper',
+  'coil-replacement': 'coil replacement',
+}
+export const VERDICT_NAMES: Record<FitVerdict, string> = {
+  fits: 'fits',
+  'fits-with-parts': 'fits, with parts or work',
+  'needs-answer': 'hangs on an answer',
+  'does-not-fit': 'does not fit',
+}
+export const BAND_SOURCE_NAMES: Record<BandSource, string> = {
+  load: 'the load itself',
+  tape: 'tape on the height aimed at',
+  rate: "the springs' rate",
+  'bag-height': "tape on the bag's length",
+  friction: 'friction of the springs',
+}
+
+export const CRITERION_NAMES: Record<Criterion, string> = {
+  pressure: 'pressure well inside its window',
+  level: 'brings it to the aim',
+  stroke: 'bag near mid-stroke',
+  capacity: 'capacity in hand',
+  adjusts: 'can be set for each load',
+  straight: 'takes lean out',
+  'empty-ride': 'ride when empty',
+  'air-lost': 'still carried if the air goes',
+  price: 'price',
+  budget: 'within the budget',
+  time: 'time in the bay',
+  'no-drilling': 'no drilling',
+  upkeep: 'little to look after',
+  compressor: 'compressor later',
+}
+
+type Worded = Exclude<keyof Preferences, 'budget'>
+/** What shop and customer are asked, and what may be answered. */
+export const PREFERENCE_QUESTIONS: { [K in Worded]: { ask: string; answers: Record<Preferences[K], string> } } = {
+  loadChanges: {
+    ask: 'How often does the load change?',
+    answers: { seldom: 'seldom', sometimes: 'now and then', daily: 'every day' },
+  },
+  offCenter: { ask: 'Is it off center?', answers: { no: 'no', sometimes: 'at times', often: 'mostly' } },
+  emptyRide: {
+    ask: 'How should it ride empty?',
+    answers: { unimportant: 'does not matter', matters: 'not harshly', first: 'that comes first' },
+  },
+  drilling: { ask: 'May we drill?', answers: { fine: 'yes', 'rather-not': 'rather not' } },
+  upkeep: {
+    ask: 'Will the pressure be looked at?',
+    answers: { 'looked-after': 'yes', forgotten: 'it will be forgotten' },
+  },
+  hurry: { ask: 'When is it wanted?', answers: { no: 'no hurry', today: 'today' } },
+  compressor: { ask: 'A compressor later?', answers: { no: 'no', later: 'likely' } },
+}
+
+/** Why no kit should be sold, and what comes first. */
+export function noSaleText(hold: NoSale, system: UnitSystem): string {
+  switch (hold.code) {
+    case 'over-rating':
+      return `"${hold.loadCase}" is ${formatQuantity('mass', hold.over, system)} over the ${RATING_NAMES[hold.rating]}. No spring changes that: take weight off or move it.`
+    case 'factory-air':
+      return "It has factory self-leveling. Helper springs work against it: have it mended, or taken out by its maker's procedure, first."
+    case 'unsound-frame':
+      return 'Its frame was found unsound. Nothing is mounted on it until a licensed technician has mended it.'
+    case 'brake-valve':
+      return "It has a load-sensing brake valve and the vehicle maker's procedure is not in hand. Leveled, the valve would read a loaded axle as empty."
+  }
+}
+
+/** What would change the ranking, by weight. */
+export const flipText = ({ criterion, weight, at }: Flip, first: string, other: string): string =>
+  `${other} would lead ${first} if "${CRITERION_NAMES[criterion]}" counted ${at.toFixed(1)} instead of ${weight.toFixed(1)}`
+
+/** One answer that would change the ranking. */
+export function answerFlipText(flip: AnswerFlip, first: string, currency: string): string {
+  if (flip.question === 'budget')
+    return flip.answer === null
+      ? `With no budget, ${first} comes first`
+      : `With a budget of ${formatMoney(flip.answer, currency)}, ${first} comes first`
+  const { ask, answers }: { ask: string; answers: Record<string, string> } = PREFERENCE_QUESTIONS[flip.question]
+  return `${ask} Answered "${answers[flip.answer]}", ${first} comes first`
+}
+
+/** What bringing it level comes to, in a sentence. */
+export function levelText(level: LevelSolution, minimum: number, maximum: number, system: UnitSystem): string {
+  const p = (v: number) => formatQuantity('pressure', v, system)
+  const obstacle = level.obstacles[0]
+  switch (level.code) {
+    case 'level':
+      return 'Stands level with the load on'
+    case 'nothing-to-lift':
+      return 'Nothing to lift: the axle gained no weight'
+    case 'below-minimum':
+      return `Level would take ${p(level.mean ?? 0)}, under the minimum of ${p(minimum)}: at the minimum it stands ${obstacle?.stands != null && obstacle.stands > TAPE_TOLERANCE ? `${formatQuantity('length', obstacle.stands, system)} high` : 'level within the tape'}`
+    case 'one-side-below-minimum':
+      return `Cannot be leveled with air: one side would go under ${p(minimum)}. Move the load toward the center line`
+    case 'above-maximum':
+      return `Would take ${p(Math.max(level.left?.pressure ?? 0, level.right?.pressure ?? 0))}, over the maximum of ${p(maximum)}; at the maximum ${formatQuantity('length', level.remainingSquat, system)} of squat remains`
+    case 'out-of-window':
+      return `The bag would stand at ${formatQuantity('length', level.bagHeight, system)}, ${obstacle ? `${formatQuantity('length', obstacle.by, system)} too ${obstacle.limit === 'window-low' ? 'short for' : 'long for'}` : 'outside'} the kit's window`
+    case 'tips':
+      return 'On one line the bags would not hold it upright under this load: give each its own line'
+  }
+}
+
+/** Pa. */
+const NEAR = 20_000
+
+/** Which limit is in the way of level, by how much, and what would help. */
+export function obstacleText(obstacle: Obstacle, system: UnitSystem): string {
+  const len = (v: number) => formatQuantity('length', v, system)
+  const side = obstacle.side === 'both' ? 'Both bags' : `The ${obstacle.side} bag`
+  // Within a few pounds of a limit whole ones would read as none.
+  const past = formatQuantity('pressure', obstacle.by, system, obstacle.by < NEAR ? 1 : 0)
+  const stands = (v: number, word: string) =>
+    Math.abs(v) < TAPE_TOLERANCE
+      ? 'held there it stands level within the tape'
+      : `held there it stands ${len(v)} ${word}`
+  const helps: string[] = []
+  if (obstacle.shed !== null)
+    helps.push(
+      `move the load across, ${formatQuantity('torque', obstacle.shed, system, 0)} worth, toward the lighter side`,
+    )
+  if (obstacle.takeOff !== null)
+    helps.push(`take ${formatQuantity('mass', obstacle.takeOff, system)} off the rear axle or move it forward`)
+  if (obstacle.spacer !== null) helps.push(`a spacer of ${len(obstacle.spacer)} at the bag`)
+  if (obstacle.limit === 'window-low') helps.push('brackets that leave the bag more room')
+  const help = helps.length ? `. Helps: ${helps.join('; or ')}` : ''
+  switch (obstacle.limit) {
+    case 'maximum':
+      return `${side} would pass the maximum by ${past}${obstacle.stands === null ? '' : `; ${stands(-obstacle.stands, 'low')}`}${help}`
+    case 'minimum':
+      return `${side} would be ${past} under the minimum${obstacle.stands === null ? '' : `; ${stands(obstacle.stands, 'high')}`}${help}`
+    case 'window-low':
+      return `The bag would stand ${len(obstacle.by)} shorter than its window allows${help}`
+    case 'window-high':
+      return `The bag would stand ${len(obstacle.by)} longer than its window allows${help}`
+  }
+}
+
+/** Pressure with its band: "30 psi, 27 to 34". */
+export function bandText(level: LevelSolution, system: UnitSystem): string {
+  const p = (v: number) => formatNumber('pressure', v, system)
+  const { symbol } = UNITS.pressure[system]
+  return level.mean === null || !level.band
+    ? '–'
+    : `${p(level.mean)} ${symbol}, ${p(level.band.low)} to ${p(level.band.high)}`
+}

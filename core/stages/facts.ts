@@ -1,0 +1,35 @@
+import type { CornerFinding, Survey } from '../vehicle'
+import type { PlanOutcome } from '../plan'
+import type { BayRecord, Job } from '../job'
+import type { AirState } from './air'
+import type { FastenerState, OpenItems, StepReport } from './bay'
+import type { CaseAssessment } from './case'
+import type { KitAssessment } from './choose'
+import type { GapJudgment } from './fit'
+import type { Caution, RearSpring } from './load'
+
+/** All that is worked out of a job before its stages judge it. */
+export interface Facts {
+  job: Job
+  /** Records that stand, oldest first. */
+  standing: BayRecord[]
+  cases: CaseAssessment[]
+  active: CaseAssessment
+  /** The rear springs, from all that was measured. */
+  spring: RearSpring
+  /** Slips in the heights of the active case. */
+  corners: CornerFinding[]
+  /** What people get wrong about what this screen shows. */
+  cautions: Caution[]
+  /** The job's kit as it stands on this job. */
+  chosen: KitAssessment | null
+  gaps: GapJudgment[]
+  plan: PlanOutcome | null
+  steps: StepReport[]
+  torques: FastenerState[]
+  openItems: OpenItems | null
+  air: AirState
+  handedOver: BayRecord | null
+  /** Survey answers that decide fitment and are still open. */
+  unanswered: (keyof Survey)[]
+}

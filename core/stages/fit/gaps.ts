@@ -1,0 +1,78 @@
+import { ABOUT_TOLERANCE, TAPE_TOLERANCE } from '../../vehicle'
+import { BAG_CLEARANCE, EXHAUST_DISTANCE, hasAir, PLATE_CLEARANCE, type AirKit, type Kit, type Limit } from '../../kit'
+import type { Meters } from '../../quantity'
+import type { Side } from '../../plan'
+import { ofKind, type BayRecord, type Job } from '../../job'
+import type { GapCheck } from './records'
+
+export type GapVerdict = 'missing' | 'fine' | 'close' | 'sleeved' | 'off-middle' | 'too-little' | 'too-much'
+
+export interface GapJudgment {
+  check: GapCheck
+  side: Side
+  value: Meters | null
+  limit: Limit
+  /** Upper limit, for the bag's length. */
+  most: Limit | null
+  verdict: GapVerdict
+}
+
+/** Checks that a family needs: a cylinder inside a coil has no room to measure round it. */
+export function gapChecks(kit: Kit, exhaust: Job['survey']['exhaustSide']): GapCheck[] {
+  if (!hasAir(kit)) return []
+  const checks: GapCheck[] = kit.family === 'in-coil' ? [] : ['bag-clearance', 'bag-height']
+  if (kit.family === 'bellows' || kit.family === 'sleeve') checks.push('plate-tire')
+  return exhaust === 'none' ? checks : [...checks, 'line-exhaust']
+}
+
+/** One reading against its rule: `close` within what the tape can tell, never rounded in favour. */
+export function judgeGap(kit: AirKit, check: GapCheck, value: Meters, tolerance: Meters, sleeved: boolean): GapVerdict {
+  const { low, most } = limitsOf(kit, check)
+  if (value < low.value) return check === 'line-exhaust' && sleeved ? 'sleeved' : 'too-little'
+  if (most && value > most.value) return 'too-much'
+  if (value - tolerance < low.value || (most && value + tolerance > most.value)) return 'close'
+  if (most && Math.abs(value - (low.value + most.value) / 2) > (most.value - low.value) / 4) return 'off-middle'
+  return 'fine'
+}
+
+/** Verdicts that let the clearance check close. */
+export const GAP_PASSES: readonly GapVerdict[] = ['fine', 'close', 'sleeved', 'off-middle']
+
+function limitsOf(kit: AirKit, check: GapCheck): { low: Limit; most: Limit | null } {
+  switch (check) {
+    case 'bag-clearance':
+      return { low: BAG_CLEARANCE, most: null }
+    case 'plate-tire':
+      return { low: PLATE_CLEARANCE, most: null }
+    case 'line-exhaust':
+      return { low: EXHAUST_DISTANCE, most: null }
+    case 'bag-height':
+      return {
+        low: { value: kit.bag.heightRange.low, source: 'kit', note: 'least bag length at ride height' },
+        most: { value: kit.bag.heightRange.high, source: 'kit', note: 'most bag length at ride height' },
+      }
+  }
+}
+
+/** Every gap the picked kit needs on both sides, judged from its latest reading. */
+export function judgeGaps(job: Job, standing: readonly BayRecord[]): GapJudgment[] {
+  const { kit } = job
+  if (!kit || !hasAir(kit)) return []
+  const latest = new Map(ofKind(standing, 'gap').map((r) => [`${r.body.check}:${r.body.side}`, r.body]))
+  return gapChecks(kit, job.survey.exhaustSide).flatMap((check) =>
+    (['left', 'right'] as const).map((side) => {
+      const reading = latest.get(`${check}:${side}`)
+      const { low, most } = limitsOf(kit, check)
+      return {
+        check,
+        side,
+        value: reading?.value ?? null,
+        limit: low,
+        most,
+        verdict: reading
+          ? judgeGap(kit, check, reading.value, reading.about ? ABOUT_TOLERANCE : TAPE_TOLERANCE, reading.sleeved)
+          : 'missing',
+      }
+    }),
+  )
+}

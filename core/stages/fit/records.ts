@@ -1,0 +1,23 @@
+import { z } from 'zod'
+import { bounded } from '../../quantity'
+import { recordSide } from '../record-parts'
+
+/** Gaps that are read with the kit in place. */
+export const GAP_CHECKS = ['bag-clearance', 'plate-tire', 'line-exhaust', 'bag-height'] as const
+export type GapCheck = (typeof GAP_CHECKS)[number]
+
+/** Final checks that this stage answers. */
+export const FIT_CHECKS = ['clearance'] as const
+
+/** What Fit puts on record. */
+export const fitRecords = [
+  z.strictObject({
+    kind: z.literal('gap'),
+    check: z.enum(GAP_CHECKS),
+    side: recordSide,
+    value: bounded('length', 0, 1),
+    about: z.boolean(),
+    /** Heat sleeve on the line where it must pass closer. */
+    sleeved: z.boolean(),
+  }),
+] as const

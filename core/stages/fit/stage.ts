@@ -1,0 +1,16 @@
+import { defineStage } from '../stage'
+import { GAP_PASSES } from './gaps'
+
+export const fitStage = defineStage({
+  id: 'fit',
+  begun: ({ gaps }) => gaps.some((g) => g.value !== null),
+  waits: ({ chosen, gaps }) => ({
+    'no-kit': chosen === null,
+    'gaps-missing': gaps.filter((g) => g.verdict === 'missing').length,
+    'gap-fails': gaps.some((g) => g.verdict !== 'missing' && !GAP_PASSES.includes(g.verdict)),
+  }),
+  checks: {
+    clearance: { done: ({ job, gaps }) => job.kit !== null && gaps.every((g) => GAP_PASSES.includes(g.verdict)) },
+  },
+  stops: () => [],
+})

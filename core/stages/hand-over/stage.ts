@@ -1,0 +1,36 @@
+import { hasAir, minimumPressure } from '../../kit'
+import { ofKind } from '../../job'
+import { neverWithoutAir } from '../air/stage'
+import { defineStage } from '../stage'
+
+export const handOverStage = defineStage({
+  id: 'hand-over',
+  begun: ({ handedOver, standing }) =>
+    handedOver !== null || ofKind(standing, 'height').some((r) => r.body.timing === 'after'),
+  waits: ({ handedOver }, { stops }) => ({
+    'hand-over-blocked': stops.length,
+    'not-handed-over': handedOver === null && stops.length === 0,
+  }),
+  checks: {
+    heights: {
+      done: ({ active }) => [active.heights.afterEmpty, active.heights.afterLoaded].some((h) => h.missing.length === 0),
+    },
+    'minimum-pressure': {
+      done({ job, standing }) {
+        const set = ofKind(standing, 'bag-pressure').at(-1)?.body
+        return (
+          job.kit !== null &&
+          hasAir(job.kit) &&
+          set !== undefined &&
+          Math.min(set.left, set.right) >= minimumPressure(job.kit).value
+        )
+      },
+      never: neverWithoutAir,
+    },
+  },
+  stops: () => [],
+  refuses: (body, { assess }) =>
+    body.kind === 'handed-over' && assess().stops.length > 0
+      ? { field: 'kind', code: 'not-road-ready', about: String(assess().stops.length) }
+      : null,
+})

@@ -1,0 +1,81 @@
+import { GRAVITY, type Kilograms, type Meters, type NewtonMeters, type Newtons, type Pascals } from '../../quantity'
+import { hasAir, maximumPressure } from '../../kit'
+import type { RatingId } from '../../vehicle'
+import type { Job, StageId } from '../../job'
+import type { CaseAssessment } from '../case'
+import type { RateTrouble, RearSpring } from './spring-rate'
+
+/** Something people take a figure for that it is not, with the figures that show it, and where it has to be said. */
+export type Caution = { stages: readonly StageId[] } & (
+  | { code: 'front-lost'; lost: Kilograms; back: Kilograms }
+  | { code: 'pressure-is-not-rating'; spare: Pascals; rating: RatingId; remaining: Kilograms }
+  | { code: 'parts-raise-nothing' }
+  | { code: 'tires-sink'; sink: Meters }
+  | { code: 'bars-slacken'; couple: NewtonMeters }
+  | { code: 'valve-reads-empty'; sees: number }
+  | { code: 'rate-with-helper'; measured: boolean }
+  | { code: 'rate-trouble'; trouble: RateTrouble }
+  | { code: 'bottoms'; by: 'measured' | 'by-rate'; squat: Meters | null }
+  | { code: 'views-disagree'; weighed: boolean }
+  | { code: 'friction-unmeasured'; usual: Newtons }
+  | { code: 'stiffer-ride'; from: number; to: number }
+)
+
+/** Weight off the front axle that is worth a word. */
+const WORTH_SAYING: Kilograms = 5
+
+/**
+ * The misunderstandings that this job invites, each only where its figure stands.
+ * Source: statics and common practice; see docs/models.md.
+ */
+export function cautionsOf(job: Job, active: CaseAssessment, spring: RearSpring): Caution[] {
+  const { survey, vehicle, mark } = job
+  const { weights, ratings, level, squat, bare } = active
+  const list: Caution[] = []
+  if (active.bottoms)
+    list.push({ code: 'bottoms', by: active.bottoms, squat: squat.rear, stages: ['measure', 'load', 'choose'] })
+  if (weights.front < -WORTH_SAYING) {
+    // Standing level again takes back only what the pitch itself had moved.
+    const back = level && bare && job.kit?.axle === 'rear' ? (bare.rearGain - level.rearGain) / GRAVITY : 0
+    list.push({ code: 'front-lost', lost: -weights.front, back: Math.max(0, back), stages: ['load', 'choose'] })
+  }
+  if (active.views && !active.views.agree)
+    list.push({ code: 'views-disagree', weighed: weights.source === 'ticket', stages: ['measure', 'load'] })
+  if (survey.oldHelper)
+    list.push({
+      code: 'rate-with-helper',
+      measured: spring.rate?.source === 'loading-test',
+      stages: ['measure', 'load', 'choose'],
+    })
+  if (spring.trouble) list.push({ code: 'rate-trouble', trouble: spring.trouble, stages: ['measure', 'load'] })
+  if (weights.distribution)
+    list.push({ code: 'bars-slacken', couple: weights.distribution.couple, stages: ['load', 'choose'] })
+  if (survey.loadSensingValve && squat.rear !== null && squat.rear > 0) {
+    const kept =
+      level && job.kit?.axle === 'rear'
+        ? Math.max(0, level.squat + level.remainingSquat) / squat.rear
+        : Number(job.kit?.axle === 'front')
+    list.push({ code: 'valve-reads-empty', sees: Math.min(1, kept), stages: ['measure', 'load', 'choose'] })
+  }
+  if (job.kit && hasAir(job.kit) && level?.mean != null && ratings.tightest && ratings.tightest.id !== 'kit') {
+    const spare = maximumPressure(job.kit, survey).value - level.mean
+    const { id, remaining } = ratings.tightest
+    if (spare > 0)
+      list.push({
+        code: 'pressure-is-not-rating',
+        spare,
+        rating: id,
+        remaining: remaining!,
+        stages: ['load', 'choose'],
+      })
+  }
+  if (survey.springsChanged || survey.otherLift) list.push({ code: 'parts-raise-nothing', stages: ['load'] })
+  if (mark === 'ground' && bare && bare.rearTires > 0)
+    list.push({ code: 'tires-sink', sink: bare.rearTires, stages: ['measure', 'load', 'choose'] })
+  if (vehicle.suspension === 'leaf' && spring.rate && spring.rate.frictionSource === 'usual')
+    list.push({ code: 'friction-unmeasured', usual: spring.rate.friction, stages: ['measure', 'choose'] })
+  const { frequency } = level ?? {}
+  if (frequency?.without)
+    list.push({ code: 'stiffer-ride', from: frequency.without, to: frequency.with, stages: ['choose'] })
+  return list
+}

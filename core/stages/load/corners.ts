@@ -1,0 +1,28 @@
+import { dropAt, standOf } from '../../spring'
+import { checkCorners, type CornerFinding, type ExpectedRear } from '../../vehicle'
+import type { BayRecord, Job } from '../../job'
+import { heightSet } from '../measure'
+import { chassisOf } from './chassis'
+import type { LoadedCase } from './loaded'
+import { libraryRate } from './spring-rate'
+
+/** Slips in the heights of a case, empty and loaded. */
+export function cornerFindings(job: Job, standing: readonly BayRecord[], at: LoadedCase): CornerFinding[] {
+  const set = (load: 'empty' | 'loaded') => heightSet(standing, 'before', load, job.mark, at.loadCase.id)
+  return checkCorners(set('empty'), set('loaded'), job.mark, expectedRear(job, at))
+}
+
+/** From the library's springs, never from the very readings that are being checked. */
+function expectedRear(job: Job, at: LoadedCase): ExpectedRear | null {
+  if (at.weights.rear <= 0) return null
+  const rate = libraryRate(job.vehicle)
+  const stand = rate && standOf(chassisOf(job, rate, at.loadCase.items), at.load, null)
+  if (!rate || !stand) return { squat: 0, squatTolerance: 1, lean: 0, gains: true }
+  const share = Math.hypot(at.weights.rearTolerance / at.weights.rear, rate.tolerance / rate.rate, 0.1)
+  return {
+    squat: dropAt(job.mark, stand),
+    squatTolerance: Math.abs(dropAt(job.mark, stand)) * share,
+    lean: -Math.tan(job.mark === 'ground' ? stand.lean : stand.roll) * job.vehicle.track,
+    gains: true,
+  }
+}

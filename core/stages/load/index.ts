@@ -1,0 +1,21 @@
+export { cautionsOf, type Caution } from './cautions'
+export { axleLoad, chassisOf, loadFromFront, seenFromFront, sprungFront, sprungRear, steelSide } from './chassis'
+export { cornerFindings } from './corners'
+export { loadCases, type LoadedCase, type Squat } from './loaded'
+export { postureOf, type Posture } from './posture'
+export { caseRemedies } from './remedies'
+export {
+  axleTireRate,
+  dropBetween,
+  frontRate,
+  libraryRate,
+  rearSpring,
+  tireSink,
+  USUAL_FRICTION,
+  type AxleRate,
+  type RatePoint,
+  type RateTrouble,
+  type RearSpring,
+} from './spring-rate'
+export { curveSteps, scaledCase, squatCurve } from './squat-curve'
+export { loadViews, type LoadView, type LoadViews } from './views'

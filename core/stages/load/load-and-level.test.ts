@@ -1,0 +1,247 @@
+import { linearRegression } from 'simple-statistics'
+import { describe, expect, test } from 'vitest'
+import { demoJob } from '../../../demo/shop'
+import { GRAVITY, INCH, POUND, PSI } from '../../quantity'
+import { newLoad } from '../../vehicle'
+import { bandText, stopText, cautionText, obstacleText, viewsText } from '../../wording'
+import { type BayRecord, type Job, type RecordBody } from '../../job'
+import { assessJob, caseRemedies, pressureCurve, recoveredShare, squatCurve, type Assessment } from '..'
+
+const open = (job: Job, records: readonly BayRecord[] = []) => assessJob(job, records)
+const codes = (a: Assessment) => a.cautions.map((c) => c.code)
+const said = (a: Assessment) => a.cautions.map((c) => cautionText(c, 'us')).join(' ')
+function appended(records: readonly BayRecord[], ...bodies: RecordBody[]): BayRecord[] {
+  const last = records.at(-1)!
+  return [
+    ...records,
+    ...bodies.map((body, i) => ({ ...last, id: `more-${i}`, sequence: last.sequence + i + 1, supersedes: null, body })),
+  ]
+}
+const ticket = (front: number, rear: number, load: 'empty' | 'loaded' = 'loaded'): RecordBody => ({
+  kind: 'scale-ticket',
+  load,
+  loadCase: load === 'loaded' ? 'full' : null,
+  front,
+  rear,
+  trailer: null,
+  tolerance: 10,
+  ticket: 'No. 7',
+})
+
+describe('the springs, from all that was measured', () => {
+  const { job, records } = demoJob('0418')
+  const a = open(job, records)
+  test('a load on its stop is left out, what remains gives rate and friction', () => {
+    expect(a.spring.points.map((p) => [p.loadCase, p.way, p.excluded])).toEqual([
+      [null, 'loading', null],
+      [null, 'unloading', null],
+      ['tour', 'loading', 'bottomed'],
+      ['half', 'loading', null],
+    ])
+    expect(a.spring.rate).toMatchObject({ source: 'loading-test', frictionSource: 'measured' })
+    const half = a.spring.points.find((p) => p.loadCase === 'half')!
+    // Source: simple-statistics: a straight line through empty and loaded is the slope of the fit here.
+    const line = linearRegression([
+      [0, 0],
+      [half.gain * GRAVITY, half.squat],
+    ])
+    expect(a.spring.rate!.rate).toBeCloseTo(1 / line.m, 3)
+    // Half the force between coming down and going back up.
+    const again = a.spring.points.find((p) => p.way === 'unloading')!
+    expect(a.spring.rate!.friction).toBeCloseTo((a.spring.rate!.rate * again.squat) / 2, 3)
+  })
+  test('"fixed because it no longer touches" is still overloaded, and said', () => {
+    expect(a.active.bottoms).toBe('measured')
+    expect(said(a)).toContain('The rear was down on its stop after 3 9/16 in: what stops dropping is not carried')
+    // Without a reading the springs say it.
+    const unread = open(job, [])
+    expect(unread.active.bottoms).toBe('by-rate')
+    expect(said(unread)).toContain('brings the rear down on its stop')
+  })
+  test('a load whose weight is vague makes a vague rate', () => {
+    const vague = {
+      ...job,
+      loadCases: job.loadCases.map((c) => ({ ...c, items: c.items.map((i) => ({ ...i, massTolerance: i.mass / 2 })) })),
+    }
+    const rate = open(vague, records).spring.rate!
+    expect(rate.rate).toBeCloseTo(a.spring.rate!.rate, 3)
+    // Source: relative errors in quadrature (GUM 5.1.2): half the weight is half the rate.
+    expect(rate.tolerance / rate.rate).toBeGreaterThan(0.5)
+    expect(rate.tolerance / rate.rate).toBeLessThan(0.56)
+  })
+  test('helper leaves: the stretch past their contact is in no rate, but in the squat', () => {
+    const leafy = {
+      ...job,
+      vehicle: { ...job.vehicle, rearStages: [{ kind: 'leaf' as const, at: 0.02, adds: 40_000 }] },
+    }
+    const b = open(leafy, records)
+    expect(b.spring.trouble).toBe('past-contact')
+    expect(b.spring.rate!.source).toBe('vehicle')
+    const { rearRate, bare } = b.active
+    const force = rearRate!.rate * bare!.rear + 2 * 40_000 * (bare!.rear - 0.02)
+    expect(force).toBeCloseTo(bare!.rearGain, 3)
+  })
+})
+
+describe('one load, seen several ways', () => {
+  const { job, records } = demoJob('0417')
+  test('listed and by squat agree, and the doubt of both together is less than of either', () => {
+    const { views } = open(job, records).active
+    expect(views!.views.map((v) => v.source)).toEqual(['listed', 'squat'])
+    expect(views!.agree).toBe(true)
+    expect(views!.tolerance).toBeLessThan(Math.min(...views!.views.map((v) => v.tolerance)))
+  })
+  test('a ticket far from the list is said, and the weights follow the scale', () => {
+    const a = open(job, appended(records, ticket(1650, 2400)))
+    expect(a.active.weights).toMatchObject({ source: 'ticket', rearTotal: 2400 })
+    expect(codes(a)).toContain('views-disagree')
+    expect(viewsText(a.active.views!, 'us')).toContain('the odd one is the load by the scale')
+  })
+  test('two tickets, empty and loaded: the difference is the load', () => {
+    const a = open(job, appended(records, ticket(1700, 1310, 'empty'), ticket(1660, 2060)))
+    expect(a.active.weights.rear).toBe(750)
+    expect(a.active.weights.front).toBe(-40)
+  })
+  test('the pressure that leveled it is a third view', () => {
+    const handed = demoJob('0411')
+    const { views } = open(handed.job, handed.records).active
+    const aired = views!.views.find((v) => v.source === 'pressure')!
+    // Source: steel at its squat and two bags at their pressure, worked from the records.
+    expect(aired.value).toBeGreaterThan(450)
+    expect(aired.value).toBeLessThan(700)
+    expect(views!.agree).toBe(true)
+  })
+})
+
+describe('what people get wrong, where its figure stands', () => {
+  const { job, records } = demoJob('0417')
+  test('front weight, pressure against rating, stiffer ride', () => {
+    const a = open(job, records)
+    expect(codes(a)).toEqual(['front-lost', 'pressure-is-not-rating', 'friction-unmeasured', 'stiffer-ride'])
+    expect(said(a)).toContain('94 lb have left the front axle. Air brings the height back, not this weight')
+    expect(said(a)).toMatch(/66 psi left in the bags is no room on the axle/)
+    // Leveling returns some ten kilograms, no more.
+    const lost = a.cautions.find((c) => c.code === 'front-lost')!
+    expect(lost.back).toBeGreaterThan(5)
+    expect(lost.back).toBeLessThan(15)
+  })
+  test('each other one, when it applies', () => {
+    const changed: Job = {
+      ...job,
+      mark: 'ground',
+      survey: { ...job.survey, springsChanged: true, loadSensingValve: true, oldHelper: true },
+      loadCases: job.loadCases.map((c) => ({
+        ...c,
+        items: c.items.map((i) => (i.place === 'tongue' ? { ...i, restoration: 0.5 } : i)),
+      })),
+    }
+    const text = said(open(changed, records))
+    expect(text).toContain('Stronger springs, a lift or bigger tires raise no rating')
+    expect(text).toContain('Heights from the ground include the tires')
+    expect(text).toContain('Air added afterward slackens them')
+    expect(text).toContain('The load-sensing brake valve sees 0 % of this load')
+    expect(text).toContain('An old helper is still fitted')
+  })
+  test('readings with air in bags give no rate', () => {
+    const aired = records.map((r) =>
+      r.body.kind === 'height' && r.body.load === 'loaded' ? { ...r, body: { ...r.body, bagPressure: 20 * PSI } } : r,
+    )
+    const a = open(job, aired)
+    expect(a.spring).toMatchObject({ trouble: 'aired', rate: { source: 'vehicle' } })
+    expect(said(a)).toContain('Read with air in bags')
+  })
+})
+
+describe('how sure a pressure is', () => {
+  const { job, records } = demoJob('0417')
+  test('the band is said with the pressure, and what makes it', () => {
+    const level = open(job, records).active.level!
+    expect(bandText(level, 'us')).toBe('34 psi, 31 to 38')
+    expect(level.bandParts[0]!.source).toBe('friction')
+    // Source: scatter in quadrature, friction as a whole (GUM 5.1.2).
+    const of = (source: string) => level.bandParts.find((d) => d.source === source)?.value ?? 0
+    const scatter = Math.hypot(of('load'), of('tape'), of('rate'), of('bag-height'))
+    expect(level.band!.high - level.mean!).toBeCloseTo(scatter + of('friction'), 3)
+  })
+  test('a coarser tape widens it', () => {
+    const coarse = records.map((r) =>
+      r.body.kind === 'height' ? { ...r, body: { ...r.body, tolerance: INCH / 4 } } : r,
+    )
+    const width = (a: Assessment) => a.active.level!.band!.high - a.active.level!.mean!
+    expect(width(open({ ...job, tapeTolerance: INCH / 4 }, coarse))).toBeGreaterThan(width(open(job, records)))
+  })
+  test('how much of the squat came back, give or take', () => {
+    const { job: handed, records: all } = demoJob('0411')
+    const share = recoveredShare(open(handed, all).active.heights)!
+    expect(share.share).toBeCloseTo(0.98, 2)
+    expect(share.tolerance).toBeGreaterThan(0.01)
+    expect(share.tolerance).toBeLessThan(0.04)
+    expect(recoveredShare(open(job, records).active.heights)).toBeNull()
+  })
+})
+
+describe('a load that keeps the vehicle in the shop', () => {
+  const { job, records } = demoJob('0416')
+  test('says what would bring it inside, and doing that does', () => {
+    const a = open(job, records)
+    const [remedy] = caseRemedies(job, a.standing, a.active)
+    expect(remedy!.takeOff![0]!.mass / POUND).toBeCloseTo(594, 0)
+    const block = a.stops.find((b) => b.code === 'over-rating')!
+    expect(stopText(block)).toMatch(
+      /Take 594 lb off "Rear shelves, full", or move "Rear shelves, full" 92 1\/8 in forward/,
+    )
+    const { move } = remedy!
+    const moved = {
+      ...job,
+      loadCases: job.loadCases.map((c) => ({
+        ...c,
+        items: c.items.map((i) => (i.id === move!.item.id ? { ...i, x: move!.x, y: move!.y } : i)),
+      })),
+    }
+    expect(open(moved, records).active.ratings.exceeded).toEqual([])
+  })
+  test('a pressure over the maximum names limit, excess and help', () => {
+    const { job: hives, records: read } = demoJob('0417')
+    const heavy: Job = {
+      ...hives,
+      loadCases: [{ id: 'full', name: 'x', items: [{ ...newLoad(hives.vehicle, 'h', 'Stone'), mass: 2600, x: 0 }] }],
+    }
+    const { level } = open(heavy, read).active
+    expect(level!.code).toBe('above-maximum')
+    // The vehicle could bear this; the picked pair cannot, so it is kept in the shop and another kit may be tried.
+    const light: Job = {
+      ...heavy,
+      kit: { ...hives.kit!, bag: { ...hives.kit!.bag!, maximum: 25 * PSI }, testPressure: 20 * PSI },
+      loadCases: hives.loadCases.slice(0, 1),
+    }
+    const weak = open(light, read)
+    expect(weak.active.ratings).toMatchObject({ exceeded: [], kitExceeded: { id: 'kit' } })
+    expect(weak.stops.map((b) => b.code)).toContain('over-rating')
+    expect(obstacleText(level!.obstacles[0]!, 'us')).toMatch(
+      /would pass the maximum by \d+ psi; held there it stands .* low\. Helps: .*take \d+ lb off the rear axle/,
+    )
+  })
+})
+
+describe('curves', () => {
+  const { job, records } = demoJob('0417')
+  const a = open(job, records)
+  test('squat rises with load and goes through the load case', () => {
+    const curve = squatCurve(a.active, 2 * a.active.weights.rear)
+    curve.slice(1).forEach((p, i) => expect(p.squat).toBeGreaterThan(curve[i]!.squat))
+    const middle = curve.find((p) => Math.abs(p.gain - a.active.weights.rear) < 1)!
+    expect(middle.squat).toBeCloseTo(a.active.bare!.rear, 3)
+  })
+  test('pressure has its band on both sides', () => {
+    const curve = pressureCurve(job, job.kit!, a.active, 2 * a.active.weights.rear)
+    expect(curve.length).toBeGreaterThan(10)
+    for (const p of curve.filter((p) => p.mean > 0)) {
+      expect(p.low).toBeLessThan(p.mean)
+      expect(p.high).toBeGreaterThan(p.mean)
+    }
+  })
+  test('without a rate there is no curve', () => {
+    const blind = { ...job, vehicle: { ...job.vehicle, rearWheelRate: null } }
+    expect(squatCurve(open(blind).active, 500)).toEqual([])
+  })
+})

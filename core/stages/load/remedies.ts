@@ -1,0 +1,14 @@
+import { remedyFor, type RatingReport, type Remedy } from '../../vehicle'
+import type { BayRecord, Job } from '../../job'
+import type { LoadedCase } from './loaded'
+import { weighedWith } from './weighed'
+
+/** What would bring each exceeded rating of a case inside; worked out when it is asked for. */
+export const caseRemedies = (
+  job: Job,
+  standing: readonly BayRecord[],
+  at: Pick<LoadedCase, 'loadCase'> & { ratings: RatingReport },
+): Remedy[] =>
+  [...at.ratings.exceeded, ...(at.ratings.kitExceeded ? [at.ratings.kitExceeded] : [])].map((over) =>
+    remedyFor(over, job.vehicle, at.loadCase.items, weighedWith(job, standing, at.loadCase)),
+  )

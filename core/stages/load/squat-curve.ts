@@ -1,0 +1,35 @@
+import { GRAVITY, type Kilograms, type Meters } from '../../quantity'
+import { standOf } from '../../spring'
+import { axleLoad } from './chassis'
+import type { LoadedCase } from './loaded'
+
+/** Steps of a drawn curve: finer than the eye can tell on a chart. */
+const STEPS = 24
+/** Loads from none to `max`, in the steps of a drawn curve. */
+export const curveSteps = (max: Kilograms): Kilograms[] =>
+  Array.from({ length: STEPS + 1 }, (_, i) => (max * i) / STEPS)
+
+/**
+ * The same case with its load grown or shrunk to what the rear axle gains, in the middle of the vehicle: one curve for
+ * every way it may sit across.
+ */
+export function scaledCase(at: LoadedCase, rear: Kilograms): LoadedCase {
+  const weights = {
+    ...at.weights,
+    front: at.weights.rear ? (at.weights.front * rear) / at.weights.rear : 0,
+    rear,
+    rollMoment: 0,
+    rollMomentRear: 0,
+  }
+  return { ...at, weights, load: axleLoad(weights) }
+}
+
+/** Squat over the rear springs against what the rear axle gains, from none to `max`. */
+export function squatCurve(at: LoadedCase, max: Kilograms): { gain: Kilograms; squat: Meters }[] {
+  const { chassis } = at
+  if (!chassis) return []
+  return curveSteps(max).flatMap((gain) => {
+    const stand = standOf(chassis, { ...scaledCase(at, gain).load, rear: gain * GRAVITY }, null)
+    return stand ? [{ gain, squat: stand.rear }] : []
+  })
+}

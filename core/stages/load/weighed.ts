@@ -1,0 +1,18 @@
+import { axleWeights, type AxleWeights, type LoadCase, type ScaleWeights, type WeighedWith } from '../../vehicle'
+import { ofKind, type BayRecord, type Job } from '../../job'
+
+/** What scales and fittings say of a job under one load case. */
+export function weighedWith(job: Job, standing: readonly BayRecord[], loadCase: LoadCase): WeighedWith {
+  const tickets = ofKind(standing, 'scale-ticket').map((r) => r.body)
+  const read = (ticket: (typeof tickets)[number] | undefined): ScaleWeights | null =>
+    ticket ? { front: ticket.front, rear: ticket.rear, tolerance: ticket.tolerance } : null
+  return {
+    fittings: job.fittings,
+    emptyTicket: read(tickets.findLast((t) => t.load === 'empty')),
+    loadedTicket: read(tickets.findLast((t) => t.load === 'loaded' && t.loadCase === loadCase.id)),
+  }
+}
+
+/** Axle weights of a job under one load case, by the scale where there is a ticket. */
+export const weigh = (job: Job, standing: readonly BayRecord[], loadCase: LoadCase): AxleWeights =>
+  axleWeights(job.vehicle, loadCase.items, weighedWith(job, standing, loadCase))

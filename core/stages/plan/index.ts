@@ -1,0 +1,1 @@
+export { decidedCatalog, neededParts, planFor } from './plan-for'

@@ -1,0 +1,13 @@
+import { defineStage } from '../stage'
+
+export const planStage = defineStage({
+  id: 'plan',
+  begun: ({ job }) => job.kit !== null,
+  waits: ({ chosen, plan, steps }) => ({
+    'no-kit': chosen === null,
+    'plan-stuck': plan !== null && !plan.ok,
+    'plan-unsure': steps.filter((s) => s.step.unsure).length,
+  }),
+  checks: {},
+  stops: ({ plan }) => (plan && !plan.ok ? [{ code: 'plan-stuck', about: plan.stuck.join(', ') }] : []),
+})

@@ -1,0 +1,110 @@
+import type { StockState, DataFlag, Fact, Kit, KitFigure, Rule, RuleTest } from '../kit'
+import { answerText, FACT_NAMES, factOf, plain } from '../kit'
+import { formatQuantity, type UnitSystem } from '../quantity'
+import type { Platform, Vehicle } from '../vehicle'
+
+export const BODY_NAMES: Record<Vehicle['body'], string> = {
+  pickup: 'pickup',
+  suv: 'SUV',
+  van: 'van',
+  motorhome: 'motorhome',
+}
+
+/** A contradiction in a kit's data, as advice. */
+export function flagText({ code, about, has, against }: DataFlag, system: UnitSystem): string {
+  const len = (v: number | null) => formatQuantity('length', v ?? 0, system)
+  const mass = (v: number | null) => formatQuantity('mass', v ?? 0, system)
+  const percent = (v: number | null) => `${Math.round(100 * (v ?? 0))} %`
+  switch (code) {
+    case 'capacity-disagrees':
+      return `Listed capacity ${mass(has)} differs by more than 15 % from pressure times area, ${mass(against)}: ask the maker which is right`
+    case 'table-disagrees':
+      return `Area and volume of the bag disagree by ${percent(has)}: pressures from this table are weak`
+    case 'area-rises':
+      return 'The bag gains area as it gets longer, which bellows do not: two columns may be exchanged'
+    case 'height-range-outside-table':
+      return `The height window reaches ${len(has)}, the table ends at ${len(against)}: no pressure can be given there`
+    case 'diameter-over-maximum':
+      return `A diameter of ${len(has)} in the table is over the maximum of ${len(against)}`
+    case 'off-mid-stroke':
+      return `Ride height ${len(has)} is far from mid-stroke, ${len(against)}`
+    case 'torque-near-proof':
+      return `${about}: the torque uses ${percent(has)} of proof load, and more with a slick finish: look again`
+    case 'torque-over-proof':
+      return `${about}: the torque is ${percent(has)} of proof load: it would stretch the bolt`
+    case 'torque-tiny':
+      return `${about}: the torque is ${percent(has)} of proof load: inch-pounds taken for foot-pounds?`
+    case 'mirror-missing':
+      return `${about}: the mirrored part is not listed`
+    case 'no-operations':
+      return 'No operations: it can be chosen but not planned'
+    case 'line-without-fitting':
+      return 'There is air line in the box and no fitting to join it'
+    case 'no-list':
+      return 'No list of vehicles: it is judged by its measures alone'
+  }
+}
+
+/** How an item stands on the shelf. */
+export const stockText = ({ item, free, order }: StockState): string =>
+  `${item.onHand} on the shelf, ${free} free${order > 0 ? `, order ${order}` : ''}`
+
+const KIT_FIGURE_NAMES: Record<KitFigure, string> = {
+  liftBlockMax: "the kit's lift block as it comes",
+  liftBlockMaxWithSpacer: "the kit's lift block with spacers",
+  coilInsideMin: "the kit's least coil inside",
+  coilInsideMax: "the kit's most coil inside",
+  bracketSpaceMin: "the kit's least bracket to bracket",
+  bracketSpaceMax: "the kit's most bracket to bracket",
+  exhaustMax: "the kit's largest exhaust",
+}
+
+type KitWord = Extract<RuleTest, { kit: unknown }>['kit']
+const KIT_WORD_NAMES: Record<KitWord, string> = {
+  family: 'family',
+  axle: 'axle',
+  drilling: 'drilling',
+  hitchRails: 'word on hitch rails',
+  coilGap: 'maximum by coil gap',
+}
+type KitList = Extract<RuleTest, { notAmong: unknown }>['notAmong']
+const KIT_LIST_NAMES: Record<KitList, string> = {
+  suspension: 'springs',
+  bodies: 'bodies',
+  rearWheels: 'rear wheels',
+  bumpStops: 'bumpStops',
+}
+
+/** What a rule looks at, as a person says it. */
+export function testText(test: RuleTest, system: UnitSystem): string {
+  const words = (list: readonly (string | boolean)[]) =>
+    list.map((w) => (typeof w === 'boolean' ? (w ? 'yes' : 'no') : plain(w))).join(' or ')
+  if ('kit' in test) return `kit's ${KIT_WORD_NAMES[test.kit]} is ${words(test.is)}`
+  if ('unanswered' in test) return `${FACT_NAMES[test.survey]} is not answered`
+  if ('fact' in test) return `${FACT_NAMES[test.fact]} is not among the kit's ${KIT_LIST_NAMES[test.notAmong]}`
+  if ('overKit' in test) return `${FACT_NAMES[test.survey]} is over ${KIT_FIGURE_NAMES[test.overKit]}`
+  if ('underKit' in test) return `${FACT_NAMES[test.survey]} is under ${KIT_FIGURE_NAMES[test.underKit]}`
+  const fact = factOf(test)
+  if ('is' in test) return `${FACT_NAMES[fact]} is ${words(test.is)}`
+  if ('over' in test) return `${FACT_NAMES[fact]} is over ${answerText(fact, test.over, system)}`
+  if ('under' in test) return `${FACT_NAMES[fact]} is under ${answerText(fact, test.under, system)}`
+  return `${FACT_NAMES[fact]} is ${'suspension' in test ? test.suspension : test.rearWheels}`
+}
+
+export const EFFECT_NAMES: Record<Rule['effect'], string> = {
+  no: 'does not fit',
+  part: 'needs a part',
+  work: 'needs work',
+  ask: 'must be known',
+}
+
+/** What vehicles of a platform usually have. */
+export const usualText = ({ usually }: Platform, system: UnitSystem): string =>
+  (Object.entries(usually) as [Fact, string | number | boolean | null][])
+    .filter(([, value]) => value !== null)
+    .map(([fact, value]) => `${FACT_NAMES[fact]} ${answerText(fact, value, system)}`)
+    .join(', ') || '–'
+
+/** How often the booklet wants it looked at. */
+export const checksText = ({ checksAYear: n }: Pick<Kit, 'checksAYear'>): string =>
+  n === 0 ? 'never' : n === 1 ? 'once a year' : `${n} times a year`

@@ -1,0 +1,1 @@
+export { shopRoutes, shopSettings } from './settings'

@@ -1,0 +1,4 @@
+export { useCalmJob } from './calm-job'
+export { useJob, useOpenJob } from './job'
+export { useJobPage } from './job-page'
+export { useOutbox } from './outbox'
