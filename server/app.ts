@@ -1,6 +1,6 @@
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
-import express, { type Express } from 'express'
+import express, { Router, type Express } from 'express'
 import helmet from 'helmet'
 import type { Knex } from 'knex'
 import type { Logger } from 'pino'
@@ -25,6 +25,48 @@ export interface AppOptions {
   log: Logger
   /** Built web pages to serve; none while developing. */
   webDir?: string
+}
+
+interface Parts {
+  db: Knex
+  bus: EventBus
+  devices: SimulatedDevices
+  candidates: CandidateCache
+  imports: Imports
+}
+
+/** Every router of the API with the address it answers under; the contract's list of routes is tested against this. */
+export function apiRouters({ db, bus, devices, candidates, imports }: Parts): [string, Router][] {
+  const description = describeApi()
+  return [
+    [
+      '/api',
+      Router()
+        .get('/health', async (_request, response) => {
+          await db.raw('select 1')
+          response.json({ status: 'ok' })
+        })
+        .get('/openapi.json', (_request, response) => void response.json(description))
+        .get('/events', eventStream(bus)),
+    ],
+    ['/api/schemas', schemaRoutes()],
+    ['/api/jobs', documentRoutes(db)],
+    ['/api/jobs', jobRoutes(db, bus)],
+    ['/api/vehicles', catalogRoutes(db, vehicleStore)],
+    ['/api/platforms', catalogRoutes(db, platformStore)],
+    ['/api/kits', catalogRoutes(db, kitStore, candidates.forget)],
+    ['/api/applications', catalogRoutes(db, applicationStore, candidates.forget)],
+    ['/api/shop', shopRoutes(db)],
+    ['/api/stock', stockRoutes(db)],
+    ['/api/stock', catalogRoutes(db, stockStore)],
+    ['/api/rules', ruleRoutes(db, candidates.forget)],
+    ['/api', fitmentRoutes(db, candidates)],
+    ['/api/imports', importRoutes(db, imports)],
+    ['/api/exports', exportRoutes(db)],
+    ['/api/log', logRoutes(db)],
+    ['/api/devices', deviceRoutes(devices)],
+    ['/api/compute', computeRoutes()],
+  ]
 }
 
 /** The shop server: API under /api, pages for everything else. */
@@ -61,29 +103,7 @@ export async function createApp({ db, log, webDir }: AppOptions): Promise<Expres
     if (request.path === '/imports') next()
     else json(request, response, next)
   })
-  app.get('/api/health', async (_request, response) => {
-    await db.raw('select 1')
-    response.json({ status: 'ok' })
-  })
-  const description = describeApi()
-  app.get('/api/openapi.json', (_request, response) => void response.json(description))
-  app.use('/api/schemas', schemaRoutes())
-  app.get('/api/events', eventStream(bus))
-  app.use('/api/jobs', documentRoutes(db))
-  app.use('/api/jobs', jobRoutes(db, bus))
-  app.use('/api/vehicles', catalogRoutes(db, vehicleStore))
-  app.use('/api/platforms', catalogRoutes(db, platformStore))
-  app.use('/api/kits', catalogRoutes(db, kitStore, candidates.forget))
-  app.use('/api/applications', catalogRoutes(db, applicationStore, candidates.forget))
-  app.use('/api/shop', shopRoutes(db))
-  app.use('/api/stock', stockRoutes(db), catalogRoutes(db, stockStore))
-  app.use('/api/rules', ruleRoutes(db, candidates.forget))
-  app.use('/api', fitmentRoutes(db, candidates))
-  app.use('/api/imports', importRoutes(db, imports))
-  app.use('/api/exports', exportRoutes(db))
-  app.use('/api/log', logRoutes(db))
-  app.use('/api/devices', deviceRoutes(devices))
-  app.use('/api/compute', computeRoutes())
+  for (const [path, router] of apiRouters({ db, bus, devices, candidates, imports })) app.use(path, router)
   app.use('/api', unknownAddress)
   if (webDir && existsSync(webDir)) {
     app.use('/assets', express.static(join(webDir, 'assets'), { immutable: true, maxAge: '1y' }))

@@ -270,13 +270,3 @@ export const kitFacts = ({ id, family, axle, drilling, fitment, spacerParts, bag
   spacerParts,
   gapDecides: bag?.coilGap != null,
 })
-
-/** A kit in a list of thousands. */
-export interface KitSummary extends Pick<
-  Kit,
-  'id' | 'maker' | 'number' | 'name' | 'family' | 'axle' | 'price' | 'minutes' | 'drilling'
-> {
-  /** Null without air. */
-  minimum: number | null
-  maximum: number | null
-}

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { UnitSystem } from '../quantity'
 
 /** Id of anything a record names: a step, a fastener, a load case, another record. */
 export const recordId = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9:_-]{0,99}$/, {
@@ -9,3 +10,19 @@ export const recordSide = z.enum(['left', 'right'])
 export const dateTime = z.iso.datetime({ error: 'must be a date and time like 2026-11-25T10:42:00Z' })
 /** A reading of a device, by its own count. */
 export const deviceReading = z.strictObject({ device: recordId, sequence: z.number().int().min(1) })
+
+/** What a record is about, by the names of the job's plan; null where its id is all there is. */
+export interface RecordNames {
+  step: string | null
+  fastener: string | null
+  place: string | null
+}
+type BodyOf<Schema> = Schema extends z.ZodType ? z.output<Schema> : never
+/** A sentence for each record kind of a stage. */
+export type RecordTexts<Schemas extends readonly z.ZodType[]> = {
+  [Body in BodyOf<Schemas[number]> as Body extends { kind: infer K extends string } ? K : never]: (
+    body: Body,
+    system: UnitSystem,
+    names: RecordNames,
+  ) => string
+}

@@ -1,15 +1,17 @@
 import type { UnitSystem } from '../quantity'
+import type { RecordBody, RecordKind } from '../job'
 import type { StageId } from '../job'
-import { airChecks, airWaits } from './air/words'
+import { airChecks, airRecordTexts, airWaits } from './air/words'
 import type { Waiting } from './assess'
-import { bayChecks, bayWaits } from './bay/words'
+import { bayChecks, bayRecordTexts, bayWaits } from './bay/words'
 import { chooseWaits } from './choose/words'
-import { fitChecks, fitWaits } from './fit/words'
+import { fitChecks, fitRecordTexts, fitWaits } from './fit/words'
 import type { FinalCheckId } from './hand-over'
-import { handOverChecks, handOverWaits } from './hand-over/words'
+import { handOverChecks, handOverRecordTexts, handOverWaits } from './hand-over/words'
 import { loadWaits, remedyText } from './load/words'
-import { measureWaits } from './measure/words'
+import { measureRecordTexts, measureWaits } from './measure/words'
 import { planWaits } from './plan/words'
+import type { RecordNames } from './record-parts'
 import type { Refusal, RefusalCode, Stop, StopCode } from './stage'
 
 export const STAGE_NAMES: Record<StageId, string> = {
@@ -82,3 +84,18 @@ const REFUSALS: Record<RefusalCode, (about: string) => string> = {
 }
 /** Why a record was not taken. */
 export const refusedRecordText = ({ code, about }: Refusal): string => REFUSALS[code](about)
+
+type RecordText = (body: never, system: UnitSystem, names: RecordNames) => string
+const RECORD_TEXTS: Record<RecordKind, RecordText> = {
+  ...measureRecordTexts,
+  ...fitRecordTexts,
+  ...bayRecordTexts,
+  ...airRecordTexts,
+  ...handOverRecordTexts,
+  'final-check': ({ check, outcome, because }: Extract<RecordBody, { kind: 'final-check' }>) =>
+    `${FINAL_CHECK_NAMES[check]}: ${outcome.replace('-', ' ')}, ${because}`,
+  withdrawn: () => 'Withdrawn',
+}
+/** A record in one line, with the names of what it is about where they are known. */
+export const recordText = (body: RecordBody, system: UnitSystem, names: RecordNames): string =>
+  RECORD_TEXTS[body.kind](body as never, system, names)

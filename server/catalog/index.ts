@@ -1,9 +1,10 @@
-import { applicationSchema, kitSchema, stockItemSchema, type Kit, type KitSummary } from '@stout-shackle/core/kit'
+import { applicationSchema, kitSchema, stockItemSchema, type Kit } from '@stout-shackle/core/kit'
+import type { KitSummary } from '@stout-shackle/core/contract'
 import { platformSchema, vehicleSchema } from '@stout-shackle/core/vehicle'
 import { CatalogStore } from './store'
 
-export { catalogRoutes, searchOf } from './routes'
-export { CATALOGS, type CatalogName, type CatalogStore, type Entry, type Row } from './store'
+export { catalogRoutes } from './routes'
+export type { Row } from './store'
 const KIT_SUMMARY = `json_object(
   'id', t.id, 'maker', json_extract(t.document, '$.maker'), 'number', json_extract(t.document, '$.number'),
   'name', json_extract(t.document, '$.name'), 'family', json_extract(t.document, '$.family'),

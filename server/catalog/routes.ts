@@ -1,9 +1,9 @@
-import { Router, type Request } from 'express'
+import { Router } from 'express'
 import type { Knex } from 'knex'
-import { z } from 'zod'
+import { searchSchema, type Entry } from '@stout-shackle/core/contract'
 import { etag, versionOf, write } from '../write'
 import { parseBody } from '../problem'
-import type { CatalogStore, Entry, Search } from './store'
+import type { CatalogStore } from './store'
 
 const answer = <T>(status: number, entry: Entry<T>, announce?: () => void) => ({
   status,
@@ -11,13 +11,6 @@ const answer = <T>(status: number, entry: Entry<T>, announce?: () => void) => ({
   headers: { ETag: etag(entry.version) },
   announce,
 })
-
-const searchSchema = z.object({
-  find: z.string().max(100, { error: 'is too long: 100 characters at most' }).default(''),
-  limit: z.coerce.number().int().min(1).max(500, { error: 'must be 500 at most' }).default(100),
-  offset: z.coerce.number().int().min(0).default(0),
-})
-export const searchOf = (request: Request): Search => parseBody(searchSchema, request.query)
 
 /**
  * Find, read, add and change the documents of one catalog.
@@ -29,7 +22,10 @@ export function catalogRoutes<T extends { id: string }, S>(
   changed: () => void = () => undefined,
 ): Router {
   return Router()
-    .get('/', async (request, response) => void response.json(await store.list(db, searchOf(request))))
+    .get(
+      '/',
+      async (request, response) => void response.json(await store.list(db, parseBody(searchSchema, request.query))),
+    )
     .get('/:id', async (request, response) => {
       const entry = await store.get(db, request.params.id)
       response.set('ETag', etag(entry.version)).json(entry)

@@ -1,25 +1,16 @@
 import type { Knex } from 'knex'
 import type { z } from 'zod'
+import type { Entry, Found } from '@stout-shackle/core/contract'
 import { notFound, Problem } from '../problem'
 import { stale } from '../write'
 
-export const CATALOGS = ['kits', 'applications', 'vehicles', 'platforms', 'stock'] as const
-export type CatalogName = (typeof CATALOGS)[number]
+type CatalogName = 'kits' | 'applications' | 'vehicles' | 'platforms' | 'stock'
 
 export interface Row {
   id: string
   version: number
   document: string
   changed_at: string
-}
-export interface Entry<T> {
-  version: number
-  document: T
-}
-export interface Found<T> {
-  /** How many there are in all. */
-  total: number
-  entries: Entry<T>[]
 }
 export interface Search {
   find: string
@@ -30,7 +21,7 @@ export interface Search {
 /** Words as a full-text query: every one of them, by its beginning. */
 const queryOf = (find: string): string => (find.match(/[\p{L}\p{N}]+/gu) ?? []).map((word) => `"${word}"*`).join(' ')
 
-/** Versioned documents of one kind: vehicles, platforms, kits, their lists, what is on the shelf. */
+/** Versioned documents of one kind: vehicles, platforms, kits, their lists, stock. */
 export class CatalogStore<T extends { id: string }, S = T> {
   constructor(
     readonly table: CatalogName,

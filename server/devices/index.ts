@@ -1,3 +1,2 @@
-export * from './device'
 export * from './simulated'
 export * from './routes'

@@ -1,8 +1,8 @@
 import type { Knex } from 'knex'
+import type { Device, DeviceReading } from '@stout-shackle/core/contract'
 import { PSI, POUND_FOOT } from '@stout-shackle/core/quantity'
 import type { EventBus } from '../events'
 import { notFound } from '../problem'
-import type { Device, DeviceReading } from './device'
 
 interface ReadingRow extends DeviceReading {
   delivered: boolean

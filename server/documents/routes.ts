@@ -1,15 +1,11 @@
 import { Router, type Response } from 'express'
 import type { Knex } from 'knex'
-import { z } from 'zod'
+import { unitsSchema } from '@stout-shackle/core/contract'
 import { loadsToCsv, readingsToCsv } from '@stout-shackle/core/exchange'
 import { standing } from '@stout-shackle/core/job'
 import { getJob } from '../jobs'
 import { parseBody } from '../problem'
 import { followUps } from './follow-ups'
-
-const querySchema = z.strictObject({
-  units: z.enum(['us', 'metric'], { error: 'units must be us or metric' }).default('us'),
-})
 
 /** Papers of a job. PDF is loaded at the first request: a shop that prints nothing does not wait for it. */
 export function documentRoutes(db: Knex): Router {
@@ -17,13 +13,13 @@ export function documentRoutes(db: Knex): Router {
     void response.type(type).set('Content-Disposition', `inline; filename="${name}"`).send(body)
   return Router()
     .get('/:id/card.pdf', async (request, response) => {
-      const { units } = parseBody(querySchema, request.query)
+      const { units } = parseBody(unitsSchema, request.query)
       const { job, records } = await getJob(db, request.params.id)
       const { ownersCard } = await import('./card')
       send(response, 'application/pdf', `card-${job.number}.pdf`, await ownersCard(job, records, units))
     })
     .get('/:id/record.pdf', async (request, response) => {
-      const { units } = parseBody(querySchema, request.query)
+      const { units } = parseBody(unitsSchema, request.query)
       const { job, records } = await getJob(db, request.params.id)
       const { workRecord } = await import('./work-record')
       send(response, 'application/pdf', `record-${job.number}.pdf`, await workRecord(job, records, units))

@@ -1,14 +1,6 @@
 import { EventEmitter } from 'node:events'
 import type { RequestHandler } from 'express'
-
-export interface ShopEvents {
-  /** A job's plan changed. */
-  job: { id: string; version: number }
-  /** A record was appended. */
-  record: { job: string; sequence: number }
-  device: { id: string; connected: boolean }
-  reading: { device: string; sequence: number; value: number; at: string }
-}
+import type { ShopEvents } from '@stout-shackle/core/contract'
 
 /** What happens in the shop, for every page that is open. */
 export class EventBus {

@@ -1,3 +1,3 @@
 export { CandidateCache } from './candidates'
-export { currentRules, ruleRoutes } from './rules'
-export { fitmentRoutes, verdictQuestionSchema } from './routes'
+export { ruleRoutes } from './rules'
+export { fitmentRoutes } from './routes'

@@ -1,18 +1,10 @@
 import { Router } from 'express'
 import type { Knex } from 'knex'
-import { z } from 'zod'
+import { modelSchema, verdictQuestionSchema } from '@stout-shackle/core/contract'
 import { judgeCatalog, nextQuestion, type KitVerdict, type Reason } from '@stout-shackle/core/kit'
-import { surveySchema, vehicleSchema } from '@stout-shackle/core/vehicle'
 import { applicationStore, kitStore, type Row } from '../catalog'
 import { parseBody } from '../problem'
 import type { CandidateCache } from './candidates'
-
-/** What a verdict is asked about. */
-export const verdictQuestionSchema = z.strictObject({ vehicle: vehicleSchema, survey: surveySchema })
-const modelSchema = z.object({
-  make: z.string({ error: 'make is missing' }).min(1, { error: 'make is missing' }),
-  model: z.string({ error: 'model is missing' }).min(1, { error: 'model is missing' }),
-})
 
 /** Many kits share a reason: each is sent once, without what it leaves empty, and verdicts name it by its place. */
 function pooled(judged: readonly KitVerdict[]) {

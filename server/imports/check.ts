@@ -9,17 +9,17 @@ import {
   type Problem,
   type RowReader,
 } from '@stout-shackle/core/exchange'
+import type { RowChange } from '@stout-shackle/core/contract'
 import { checkKit, type Kit } from '@stout-shackle/core/kit'
 import { flagText } from '@stout-shackle/core/wording'
 import type { Row } from '../catalog'
 import { Unreadable, type Source, type SourceRow } from './source'
 
-export type Change = 'new' | 'changed' | 'same' | 'wrong'
 export interface CheckedRow {
   import_id: string
   row: number
   id: string | null
-  change: Change
+  change: RowChange
   base_version: number | null
   document: string | null
   /** Problems of a wrong row; advice, and what changes, of another. JSON. */
@@ -132,7 +132,7 @@ function judge(
     return wrong([{ row, column: 'id', message: `"${document.id}" stands in row ${first} already: one row for each` }])
   seen.set(document.id, row)
   const text = JSON.stringify(document)
-  const change: Change = !before ? 'new' : text === JSON.stringify(known) ? 'same' : 'changed'
+  const change: RowChange = !before ? 'new' : text === JSON.stringify(known) ? 'same' : 'changed'
   const notes = [
     ...(change === 'changed' ? changedFields(known, document) : []),
     ...(format.kind === 'kits' ? checkKit(document as Kit).map((f) => flagText(f, 'metric')) : []),

@@ -5,7 +5,7 @@ import type { Application } from '@stout-shackle/core/kit'
 import { createApp } from '../app'
 import { testShop } from '../fixtures/shop'
 import pino from 'pino'
-import type { ImportRun } from './runs'
+import type { ImportRun } from '@stout-shackle/core/contract'
 
 let shop: Awaited<ReturnType<typeof testShop>>
 beforeAll(async () => {

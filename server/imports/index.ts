@@ -1,2 +1,2 @@
 export { Imports } from './runs'
-export { applySchema, exportRoutes, importRoutes } from './routes'
+export { exportRoutes, importRoutes } from './routes'

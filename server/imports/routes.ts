@@ -8,7 +8,8 @@ import { pipeline } from 'node:stream/promises'
 import { Router, type Request } from 'express'
 import type { Knex } from 'knex'
 import { z } from 'zod'
-import { CATALOG_FILES, CATALOG_FORMATS, toRow, writeTable } from '@stout-shackle/core/exchange'
+import { applySchema, importRowsSchema, uploadSchema } from '@stout-shackle/core/contract'
+import { CATALOG_FORMATS, toRow, writeTable } from '@stout-shackle/core/exchange'
 import type { Row } from '../catalog'
 import { parseBody, Problem } from '../problem'
 import { write } from '../write'
@@ -16,19 +17,6 @@ import type { Imports } from './runs'
 
 /** Largest file that is taken in: a hundred thousand rows are a third of it. */
 const MAX_BYTES = 40 * 1024 * 1024
-
-const uploadSchema = z.object({
-  kind: z.enum(CATALOG_FILES, { error: `kind must be one of ${CATALOG_FILES.join(', ')}` }),
-  name: z.string().trim().min(1).max(120).default('file'),
-})
-const rowsSchema = z.object({
-  change: z.enum(['new', 'changed', 'same', 'wrong']).nullable().default(null),
-  limit: z.coerce.number().int().min(1).max(500).default(100),
-  offset: z.coerce.number().int().min(0).default(0),
-})
-export const applySchema = z.strictObject({
-  rows: z.enum(['all', 'good'], { error: 'rows must be all or good' }),
-})
 
 /** Keeps what is sent in a passing file, in a folder of its own; too much of it is refused while it comes. */
 async function spool(request: Request): Promise<string> {
@@ -67,7 +55,7 @@ export function importRoutes(db: Knex, imports: Imports): Router {
     })
     .get('/:id', async (request, response) => void response.json(await imports.get(request.params.id)))
     .get('/:id/rows', async (request, response) => {
-      const { change, limit, offset } = parseBody(rowsSchema, request.query)
+      const { change, limit, offset } = parseBody(importRowsSchema, request.query)
       response.json(await imports.rows(request.params.id, change, limit, offset))
     })
     .post('/:id/stop', (request, response) => {

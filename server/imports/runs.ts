@@ -3,35 +3,23 @@ import { rm, stat } from 'node:fs/promises'
 import { dirname } from 'node:path'
 import { setImmediate as breathe } from 'node:timers/promises'
 import type { Knex } from 'knex'
+import type { ImportRun, RowChange } from '@stout-shackle/core/contract'
 import type { CatalogFile } from '@stout-shackle/core/exchange'
 import { notFound, Problem } from '../problem'
-import { checkRows, type Change, type CheckedRow } from './check'
+import { checkRows, type CheckedRow } from './check'
 import { openSource, Unreadable } from './source'
 
-export type ImportState = 'reading' | 'checked' | 'refused' | 'stopped' | 'applied' | 'undone'
-export interface ImportRun {
-  id: string
-  kind: CatalogFile
-  /** The file's name. */
-  name: string
-  state: ImportState
-  at: string
-  /** Rows looked at, by what they would do; bytes read of how many. */
-  progress: Record<Change, number> & { bytes: number; of: number }
-  /** Why the file as a whole was refused, or reading it stopped. */
-  problem: string | null
-}
-interface ImportRow {
+interface RunRow {
   id: string
   kind: CatalogFile
   name: string
-  state: ImportState
+  state: ImportRun['state']
   at: string
   progress: string
   problem: string | null
 }
 
-const toRun = (row: ImportRow): ImportRun => ({ ...row, progress: JSON.parse(row.progress) as ImportRun['progress'] })
+const toRun = (row: RunRow): ImportRun => ({ ...row, progress: JSON.parse(row.progress) as ImportRun['progress'] })
 
 /**
  * Files taken into the catalog: read and checked row by row into a place of their own, and only then, when somebody says
@@ -48,10 +36,10 @@ export class Imports {
 
   /** Runs that a dead server left in the middle: their rows are of no use. */
   async clearUnfinished(): Promise<void> {
-    const rows = await this.db<ImportRow>('imports').where({ state: 'reading' })
+    const rows = await this.db<RunRow>('imports').where({ state: 'reading' })
     for (const { id } of rows) {
       await this.db('import_rows').where({ import_id: id }).delete()
-      await this.db<ImportRow>('imports').where({ id }).update({
+      await this.db<RunRow>('imports').where({ id }).update({
         state: 'stopped',
         problem: 'The server stopped while this file was read. Nothing was changed: send it again.',
       })
@@ -69,7 +57,7 @@ export class Imports {
       progress: { new: 0, changed: 0, same: 0, wrong: 0, bytes: 0, of: (await stat(path)).size },
       problem: null,
     }
-    await this.db<ImportRow>('imports').insert({ ...run, progress: JSON.stringify(run.progress) })
+    await this.db<RunRow>('imports').insert({ ...run, progress: JSON.stringify(run.progress) })
     this.running.set(run.id, { run, stop: false })
     // A server that goes away meanwhile clears what is unfinished at its next start.
     this.read(run, path).catch(() => undefined)
@@ -94,7 +82,7 @@ export class Imports {
       run.problem = error instanceof Unreadable ? error.message : `The file cannot be read: ${(error as Error).message}`
       await this.db('import_rows').where({ import_id: run.id }).delete()
     } finally {
-      await this.db<ImportRow>('imports')
+      await this.db<RunRow>('imports')
         .where({ id: run.id })
         .update({ state: run.state, progress: JSON.stringify(progress), problem: run.problem })
       this.running.delete(run.id)
@@ -111,17 +99,17 @@ export class Imports {
   async get(id: string, db: Knex = this.db): Promise<ImportRun> {
     const live = this.running.get(id)
     if (live) return live.run
-    const row = await db<ImportRow>('imports').where({ id }).first()
+    const row = await db<RunRow>('imports').where({ id }).first()
     if (!row) throw notFound('import', id)
     return toRun(row)
   }
 
   async list(): Promise<ImportRun[]> {
-    const rows = await this.db<ImportRow>('imports').orderBy('at', 'desc').limit(20)
+    const rows = await this.db<RunRow>('imports').orderBy('at', 'desc').limit(20)
     return rows.map((row) => this.running.get(row.id)?.run ?? toRun(row))
   }
 
-  async rows(id: string, change: Change | null, limit: number, offset: number) {
+  async rows(id: string, change: RowChange | null, limit: number, offset: number) {
     await this.get(id)
     const rows = await this.db<CheckedRow>('import_rows')
       .where({ import_id: id, ...(change ? { change } : {}) })
@@ -200,8 +188,8 @@ export class Imports {
     return this.settle(trx, run, 'undone')
   }
 
-  private async settle(trx: Knex.Transaction, run: ImportRun, state: ImportState): Promise<ImportRun> {
-    await trx<ImportRow>('imports').where({ id: run.id }).update({ state })
+  private async settle(trx: Knex.Transaction, run: ImportRun, state: ImportRun['state']): Promise<ImportRun> {
+    await trx<RunRow>('imports').where({ id: run.id }).update({ state })
     return { ...run, state }
   }
 

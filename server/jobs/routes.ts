@@ -1,34 +1,14 @@
 import { randomUUID } from 'node:crypto'
 import { Router } from 'express'
 import type { Knex } from 'knex'
-import { z } from 'zod'
+import { newJobSchema, type JobSummary, type StoredJob } from '@stout-shackle/core/contract'
 import { jobExportSchema, jobSchema, newJob, recordInputSchema } from '@stout-shackle/core/job'
 import { assessJob } from '@stout-shackle/core/stages'
 import type { EventBus } from '../events'
 import { etag, versionOf, write } from '../write'
 import { parseBody } from '../problem'
 import { acceptRecord } from './accept'
-import {
-  addJob,
-  appendRecord,
-  exportJob,
-  getJob,
-  importJob,
-  listJobs,
-  nextNumber,
-  replaceJob,
-  type StoredJob,
-} from './store'
-
-/** What a new job needs; the rest is filled stage by stage. */
-export const newJobSchema = z.strictObject({
-  title: jobSchema.shape.title,
-  customer: jobSchema.shape.customer,
-  vehicle: jobSchema.shape.vehicle,
-  day: jobSchema.shape.day,
-  bay: jobSchema.shape.bay.default(null),
-  complaint: jobSchema.shape.complaint.default(''),
-})
+import { addJob, appendRecord, exportJob, getJob, importJob, listJobs, nextNumber, replaceJob } from './store'
 
 const answer = (status: number, stored: StoredJob) => ({
   status,
@@ -36,7 +16,7 @@ const answer = (status: number, stored: StoredJob) => ({
   headers: { ETag: etag(stored.version), Location: `/api/jobs/${stored.job.id}` },
 })
 
-const summary = ({ job, records, version }: StoredJob) => {
+const summary = ({ job, records, version }: StoredJob): JobSummary => {
   const { stages, active, handedOver } = assessJob(job, records)
   const { id, number, title, customer, bay, day, vehicle } = job
   return {
@@ -55,7 +35,6 @@ const summary = ({ job, records, version }: StoredJob) => {
     stages,
   }
 }
-export type JobSummary = ReturnType<typeof summary>
 
 /** Jobs, their records, and their export. */
 export function jobRoutes(db: Knex, bus: EventBus): Router {

@@ -1,5 +1,6 @@
 import type { Knex } from 'knex'
 import type { BayRecord, Job, JobExport, RecordInput } from '@stout-shackle/core/job'
+import type { StoredJob } from '@stout-shackle/core/contract'
 import { EXPORT_FORMAT, jobSchema, ofKind, recordBodySchema, standing, superseded } from '@stout-shackle/core/job'
 import { putBack, reserveFor, takeReserved } from '../stock'
 import { stale } from '../write'
@@ -23,12 +24,6 @@ interface RecordRow {
   supersedes: string | null
   device: string | null
   device_sequence: number | null
-}
-
-export interface StoredJob {
-  version: number
-  job: Job
-  records: BayRecord[]
 }
 
 /** The vehicle has left the shop: what it took is out of stock already. */

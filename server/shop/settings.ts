@@ -1,5 +1,6 @@
 import { Router } from 'express'
 import type { Knex } from 'knex'
+import type { Entry } from '@stout-shackle/core/contract'
 import { NEW_SHOP, shopSettingsSchema, type ShopSettings } from '@stout-shackle/core/shop'
 import { parseBody } from '../problem'
 import { etag, stale, versionOf, write } from '../write'
@@ -10,10 +11,7 @@ interface Row {
   document: string
   changed_at: string
 }
-export interface StoredSettings {
-  version: number
-  document: ShopSettings
-}
+type StoredSettings = Entry<ShopSettings>
 
 /** The shop's settings; those of a new shop, at version 0, until somebody sets them. */
 export async function shopSettings(db: Knex): Promise<StoredSettings> {

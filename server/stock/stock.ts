@@ -2,7 +2,8 @@ import { Router } from 'express'
 import type { Knex } from 'knex'
 import { type Job } from '@stout-shackle/core/job'
 import { neededParts } from '@stout-shackle/core/stages'
-import { stockState, type StockItem, type StockState } from '@stout-shackle/core/kit'
+import type { StockLine } from '@stout-shackle/core/contract'
+import { stockState, type StockItem } from '@stout-shackle/core/kit'
 import { stockStore, type Row } from '../catalog'
 
 interface Reservation {
@@ -56,7 +57,7 @@ export async function putBack(db: Knex, job: Job): Promise<void> {
 }
 
 /** All stock, with what is reserved and what to order. */
-export async function stockList(db: Knex): Promise<(StockState & { version: number })[]> {
+export async function stockList(db: Knex): Promise<StockLine[]> {
   const { entries } = await stockStore.list(db)
   const reserved = await db.raw<{ item: string; count: number; job: string }[]>(
     'SELECT r.item, r.count, j.number AS job FROM reservations r JOIN jobs j ON j.id = r.job_id ORDER BY j.number',

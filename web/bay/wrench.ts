@@ -1,7 +1,7 @@
 import { computed, onMounted, watch, type Ref } from 'vue'
 import { placeCloses, type FastenerState } from '@stout-shackle/core/stages'
 import { useDevices } from '../stores/devices'
-import type { Reading } from '../stores/events'
+import type { DeviceReading } from '@stout-shackle/core/contract'
 
 /** A place of the step that a wrench reading would fill. */
 export function nextPlace(torques: readonly FastenerState[]): { fastener: FastenerState; place: number } | null {
@@ -23,7 +23,7 @@ export function nextPlace(torques: readonly FastenerState[]): { fastener: Fasten
  */
 export function useWrench(
   torques: Ref<readonly FastenerState[]>,
-  use: (reading: Reading, fastener: FastenerState, place: number) => void,
+  use: (reading: DeviceReading, fastener: FastenerState, place: number) => void,
 ) {
   const devices = useDevices()
   onMounted(() => void devices.load())

@@ -4,7 +4,7 @@ import dayjs from 'dayjs'
 import { STAGE_NAMES, waitingText } from '@stout-shackle/core/wording'
 import ShackleLink from '../chain/ShackleLink.vue'
 import StateSign from '../entry/StateSign.vue'
-import type { JobSummary } from '../stores/shop'
+import type { JobSummary } from '@stout-shackle/core/contract'
 
 /** A job on the board, with its chain in small and what it waits for. */
 const props = defineProps<{ job: JobSummary }>()

@@ -2,41 +2,26 @@
 import { newKey } from '../api/key'
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
+import type { ImportRow, ImportRun, RowChange } from '@stout-shackle/core/contract'
 import { CATALOG_FILES, type CatalogFile, type Problem } from '@stout-shackle/core/exchange'
 import { call, Refused } from '../api/client'
 import { failureText } from '../entry/file'
 import StateSign from '../entry/StateSign.vue'
 
 /** Whole catalogs in and out: a dry run first, then all or the good rows, and back again as one step. */
-type Change = 'new' | 'changed' | 'same' | 'wrong'
-interface Run {
-  id: string
-  kind: CatalogFile
-  name: string
-  state: 'reading' | 'checked' | 'refused' | 'stopped' | 'applied' | 'undone'
-  at: string
-  progress: Record<Change, number> & { bytes: number; of: number }
-  problem: string | null
-}
-interface RunRow {
-  row: number
-  id: string | null
-  change: Change
-  notes: (string | Problem)[]
-}
 const KINDS: Record<CatalogFile, string> = {
   kits: 'Kits',
   applications: 'Lists of vehicles',
   vehicles: 'Vehicles',
   stock: 'Stock',
 }
-const CHANGES: Record<Change, { words: string; sign: 'fine' | 'caution' | 'unknown' | 'stop' }> = {
+const CHANGES: Record<RowChange, { words: string; sign: 'fine' | 'caution' | 'unknown' | 'stop' }> = {
   new: { words: 'new', sign: 'fine' },
   changed: { words: 'would change', sign: 'caution' },
   same: { words: 'stays as it is', sign: 'unknown' },
   wrong: { words: 'wrong', sign: 'stop' },
 }
-const STATES: Record<Run['state'], string> = {
+const STATES: Record<ImportRun['state'], string> = {
   reading: 'being read',
   checked: 'checked, nothing taken in yet',
   refused: 'refused',
@@ -47,10 +32,10 @@ const STATES: Record<Run['state'], string> = {
 const PAGE = 100
 const LOOK_EVERY_MS = 300
 const kind = ref<CatalogFile>('kits')
-const runs = shallowRef<Run[]>([])
-const run = shallowRef<Run | null>(null)
-const shown = ref<Change>('wrong')
-const rows = shallowRef<RunRow[]>([])
+const runs = shallowRef<ImportRun[]>([])
+const run = shallowRef<ImportRun | null>(null)
+const shown = ref<RowChange>('wrong')
+const rows = shallowRef<ImportRow[]>([])
 const sending = ref(false)
 const failure = ref('')
 
@@ -65,7 +50,7 @@ const part = computed(() =>
 const good = computed(() => (run.value ? run.value.progress.new + run.value.progress.changed : 0))
 
 async function list() {
-  runs.value = await call<Run[]>('/imports')
+  runs.value = await call<ImportRun[]>('/imports')
 }
 async function attempt(work: () => Promise<void>) {
   failure.value = ''
@@ -79,20 +64,20 @@ void attempt(list)
 const looking = useIntervalFn(() => void attempt(look), LOOK_EVERY_MS, { immediate: false })
 async function look() {
   if (!run.value) return
-  run.value = await call<Run>(`/imports/${run.value.id}`)
+  run.value = await call<ImportRun>(`/imports/${run.value.id}`)
   if (run.value.state === 'reading') return
   looking.pause()
   const { progress } = run.value
   await show(progress.wrong ? 'wrong' : progress.changed ? 'changed' : progress.new ? 'new' : 'same')
   await list()
 }
-async function show(change: Change, from = 0) {
+async function show(change: RowChange, from = 0) {
   shown.value = change
-  const next = await call<RunRow[]>(`/imports/${run.value!.id}/rows?change=${change}&limit=${PAGE}&offset=${from}`)
+  const next = await call<ImportRow[]>(`/imports/${run.value!.id}/rows?change=${change}&limit=${PAGE}&offset=${from}`)
   rows.value = from ? [...rows.value, ...next] : next
 }
 async function open(id: string) {
-  run.value = await call<Run>(`/imports/${id}`)
+  run.value = await call<ImportRun>(`/imports/${id}`)
   rows.value = []
   looking.resume()
 }
@@ -111,7 +96,7 @@ async function take(event: Event) {
         body: file,
       },
     )
-    const data = (await response.json()) as Run & { detail?: string }
+    const data = (await response.json()) as ImportRun & { detail?: string }
     if (!response.ok) throw new Refused(response.status, data.detail ?? 'The server refused the file.', [], {})
     rows.value = []
     run.value = data
@@ -121,7 +106,7 @@ async function take(event: Event) {
 }
 const act = (what: 'apply' | 'undo', body: object = {}) =>
   attempt(async () => {
-    run.value = await call<Run>(`/imports/${run.value!.id}/${what}`, { method: 'POST', body, key: newKey() })
+    run.value = await call<ImportRun>(`/imports/${run.value!.id}/${what}`, { method: 'POST', body, key: newKey() })
     await list()
   })
 const stop = () => attempt(() => call(`/imports/${run.value!.id}/stop`, { method: 'POST', body: {} }))

@@ -16,7 +16,8 @@ import { failureText } from '../entry/file'
 import StateSign from '../entry/StateSign.vue'
 import { specText } from '../plan/spec'
 import { usePreferences } from '../stores/preferences'
-import { useShop, type Entry } from '../stores/shop'
+import type { Entry } from '@stout-shackle/core/contract'
+import { useShop } from '../stores/shop'
 
 /** All there is to know of one kit: its curves, its hardware, the vehicles it is for, and what its data says against itself. */
 const props = defineProps<{ id: string }>()

@@ -1,23 +1,19 @@
 <script setup lang="ts">
-import dayjs from 'dayjs'
 import { ref, shallowRef } from 'vue'
-import type { BayRecord } from '@stout-shackle/core/job'
+import type { LogLine } from '@stout-shackle/core/contract'
+import { recordText } from '@stout-shackle/core/wording'
 import { call } from '../api/client'
 import { onShopEvent } from '../stores/events'
 import { usePreferences } from '../stores/preferences'
-import { describeRecord } from './describe'
+import { useSettings } from '../stores/settings'
 
-interface Line {
-  job: { id: string; number: string; title: string }
-  record: BayRecord
-  corrected: boolean
-}
 const preferences = usePreferences()
-const lines = shallowRef<Line[] | null>(null)
+const shop = useSettings()
+const lines = shallowRef<LogLine[] | null>(null)
 const failure = ref('')
 async function load() {
   try {
-    lines.value = await call<Line[]>('/log')
+    lines.value = await call<LogLine[]>('/log')
     failure.value = ''
   } catch (error) {
     failure.value = (error as Error).message
@@ -48,12 +44,12 @@ onShopEvent('record', () => void load())
         </thead>
         <tbody>
           <tr v-for="line in lines" :key="line.record.id" :class="{ corrected: line.corrected }">
-            <td class="small">{{ dayjs(line.record.at).format('D MMM HH:mm') }}</td>
+            <td class="small">{{ shop.dateTime(line.record.at) }}</td>
             <td>
               <RouterLink :to="{ name: 'measure', params: { id: line.job.id } }">{{ line.job.number }}</RouterLink>
               <span class="small muted">{{ line.job.title }}</span>
             </td>
-            <td class="what">{{ describeRecord(line.record.body, preferences.system) }}</td>
+            <td class="what">{{ recordText(line.record.body, preferences.system, line.names) }}</td>
             <td>{{ line.record.by }}</td>
             <td class="small muted">
               {{ line.record.supersedes?.why ?? (line.corrected ? 'corrected later' : '') }}

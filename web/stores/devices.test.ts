@@ -1,7 +1,8 @@
 import { flushPromises } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
-import { connectEvents, type Reading } from './events'
+import type { DeviceReading } from '@stout-shackle/core/contract'
+import { connectEvents } from './events'
 import { useDevices } from './devices'
 
 class Ear extends EventTarget {
@@ -12,7 +13,7 @@ class Ear extends EventTarget {
   }
   close(): void {}
 }
-let missed: Reading[] = []
+let missed: DeviceReading[] = []
 beforeEach(() => {
   missed = []
   vi.stubGlobal('EventSource', Ear)
@@ -31,13 +32,13 @@ beforeEach(() => {
   connectEvents()
 })
 afterEach(() => vi.unstubAllGlobals())
-const reading = (sequence: number): Reading => ({
+const reading = (sequence: number): DeviceReading => ({
   device: 'wrench-3',
   sequence,
   value: 21.7,
   at: '2026-11-25T10:00:00Z',
 })
-const hear = (r: Reading) => Ear.last.dispatchEvent(new MessageEvent('reading', { data: JSON.stringify(r) }))
+const hear = (r: DeviceReading) => Ear.last.dispatchEvent(new MessageEvent('reading', { data: JSON.stringify(r) }))
 const back = async () => {
   Ear.last.dispatchEvent(new Event('open'))
   await flushPromises()

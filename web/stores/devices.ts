@@ -1,37 +1,29 @@
 import { defineStore } from 'pinia'
 import { shallowRef } from 'vue'
+import type { Device, DeviceReading } from '@stout-shackle/core/contract'
 import { call } from '../api/client'
-import { onShopEvent, type Reading } from './events'
-
-export interface DeviceStatus {
-  id: string
-  name: string
-  kind: 'torque' | 'pressure'
-  connected: boolean
-  setting: number
-  waiting: number
-}
+import { onShopEvent } from './events'
 
 /** Shop instruments: how they are, and readings nobody has recorded yet since this page was opened. */
 export const useDevices = defineStore('devices', () => {
-  const devices = shallowRef<DeviceStatus[]>([])
-  const readings = shallowRef<Reading[]>([])
+  const devices = shallowRef<Device[]>([])
+  const readings = shallowRef<DeviceReading[]>([])
   const since = new Date().toISOString()
 
-  const load = async () => void (devices.value = await call<DeviceStatus[]>('/devices'))
-  const same = (a: Reading, b: Reading) => a.device === b.device && a.sequence === b.sequence
+  const load = async () => void (devices.value = await call<Device[]>('/devices'))
+  const same = (a: DeviceReading, b: DeviceReading) => a.device === b.device && a.sequence === b.sequence
   /** Takes in a reading once, however often it arrives. */
-  function arrive(reading: Reading): void {
+  function arrive(reading: DeviceReading): void {
     if (!readings.value.some((r) => same(r, reading))) readings.value = [...readings.value, reading]
   }
   /** The reading was used or put aside on this page. */
-  function claim(reading: Reading): void {
+  function claim(reading: DeviceReading): void {
     claimed.push(reading)
     readings.value = readings.value.filter((r) => !same(r, reading))
   }
-  const claimed: Reading[] = []
+  const claimed: DeviceReading[] = []
   async function catchUp(): Promise<void> {
-    const missed = await call<Reading[]>(`/devices/readings?since=${encodeURIComponent(since)}`).catch(() => [])
+    const missed = await call<DeviceReading[]>(`/devices/readings?since=${encodeURIComponent(since)}`).catch(() => [])
     missed.filter((m) => !claimed.some((c) => same(c, m))).forEach(arrive)
     await load().catch(() => undefined)
   }

@@ -1,17 +1,8 @@
 import { onScopeDispose } from 'vue'
+import type { ShopEvents } from '@stout-shackle/core/contract'
 
-export interface Reading {
-  device: string
-  sequence: number
-  value: number
-  at: string
-}
-export interface ShopEvents {
-  job: { id: string; version: number }
-  record: { job: string; sequence: number }
-  device: { id: string; connected: boolean }
-  reading: Reading
-  /** The connection is there, at first or again: what was missed can be asked for. */
+/** What a page hears: what happens in the shop, and that the connection is there, at first or again. */
+interface PageEvents extends ShopEvents {
   open: null
 }
 
@@ -43,8 +34,8 @@ export function connectEvents(): void {
 }
 
 /** Listens as long as the component or effect scope lives. */
-export function onShopEvent<K extends keyof ShopEvents>(name: K, listen: (data: ShopEvents[K]) => void): void {
-  const handler = (event: Event) => listen((event as CustomEvent<ShopEvents[K]>).detail)
+export function onShopEvent<K extends keyof PageEvents>(name: K, listen: (data: PageEvents[K]) => void): void {
+  const handler = (event: Event) => listen((event as CustomEvent<PageEvents[K]>).detail)
   bus.addEventListener(name, handler)
   onScopeDispose(() => bus.removeEventListener(name, handler))
 }

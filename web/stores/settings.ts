@@ -1,23 +1,19 @@
 import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
 import { formatDate, formatDateTime, NEW_SHOP, type ShopSettings } from '@stout-shackle/core/shop'
+import type { Entry } from '@stout-shackle/core/contract'
 import { formatMoney } from '@stout-shackle/core/quantity'
 import { call } from '../api/client'
 import { newKey } from '../api/key'
 
-interface Stored {
-  version: number
-  document: ShopSettings
-}
-
 /** The shop's settings, and how its money, dates and times read. */
 export const useSettings = defineStore('settings', () => {
-  const stored = shallowRef<Stored>({ version: 0, document: NEW_SHOP })
+  const stored = shallowRef<Entry<ShopSettings>>({ version: 0, document: NEW_SHOP })
   const settings = computed(() => stored.value.document)
-  const load = async () => void (stored.value = await call<Stored>('/shop'))
+  const load = async () => void (stored.value = await call<Entry<ShopSettings>>('/shop'))
   async function save(document: ShopSettings): Promise<void> {
     const { version } = stored.value
-    stored.value = await call<Stored>('/shop', { method: 'PUT', body: document, version, key: newKey() })
+    stored.value = await call<Entry<ShopSettings>>('/shop', { method: 'PUT', body: document, version, key: newKey() })
   }
   const money = (amount: number) => formatMoney(amount, settings.value.currency)
   /** `Nov 25`; with the year where it is another one than now. */

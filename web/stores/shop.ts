@@ -1,53 +1,12 @@
 import { newKey } from '../api/key'
 import { defineStore } from 'pinia'
 import { shallowRef } from 'vue'
-import {
-  EMPTY_CATALOG,
-  type Application,
-  type Kit,
-  type KitFamily,
-  type KitSummary,
-  type RuleSet,
-  type KitCatalog,
-  type StockState,
-} from '@stout-shackle/core/kit'
-import type { StageReport } from '@stout-shackle/core/stages'
+import type { CatalogAnswer, Entry, Found, JobSummary, KitSummary, StockLine } from '@stout-shackle/core/contract'
+import { EMPTY_CATALOG, type KitCatalog } from '@stout-shackle/core/kit'
 import type { Platform, Vehicle } from '@stout-shackle/core/vehicle'
 import { call } from '../api/client'
 
-export interface Entry<T> {
-  version: number
-  document: T
-}
-export interface JobSummary {
-  id: string
-  number: string
-  title: string
-  customer: string
-  bay: number | null
-  day: string
-  vehicle: string
-  body: Vehicle['body']
-  kit: string | null
-  overload: boolean
-  handedOver: string | null
-  stages: StageReport[]
-}
-
-interface Found<T> {
-  total: number
-  entries: Entry<T>[]
-}
-/** Kits a vehicle can choose from, as the server says, and those on whose list it is not. */
-interface CatalogAnswer {
-  kits: Kit[]
-  applications: Application[]
-  listed: string[]
-  rules: RuleSet
-  notListed: { id: string; name: string; family: KitFamily }[]
-}
-
-/** Jobs by summary, the vehicle library, the kit catalog and what is on the shelf. */
+/** Jobs by summary, the vehicle library, the kit catalog and stock. */
 export const useShop = defineStore('shop', () => {
   const jobs = shallowRef<JobSummary[] | null>(null)
   const vehicles = shallowRef<Entry<Vehicle>[]>([])
@@ -56,7 +15,7 @@ export const useShop = defineStore('shop', () => {
   const totals = shallowRef({ vehicles: 0, kits: 0 })
   const catalog = shallowRef<KitCatalog>(EMPTY_CATALOG)
   const notListed = shallowRef<CatalogAnswer['notListed']>([])
-  const stock = shallowRef<(StockState & { version: number })[]>([])
+  const stock = shallowRef<StockLine[]>([])
   const loadJobs = async () => void (jobs.value = await call<JobSummary[]>('/jobs'))
   /** The latest search of each list: an answer that was overtaken by a newer question is dropped. */
   const asked = { vehicles: '', kits: '' }
@@ -80,7 +39,7 @@ export const useShop = defineStore('shop', () => {
     const found = await call<Found<Platform>>('/platforms').catch(() => null)
     if (found) platforms.value = found.entries.map((p) => p.document)
   }
-  const loadStock = async () => void (stock.value = await call<(StockState & { version: number })[]>('/stock'))
+  const loadStock = async () => void (stock.value = await call<StockLine[]>('/stock'))
   /** What a vehicle of this make and model can choose from. */
   async function loadCatalog({ make, model }: Pick<Vehicle, 'make' | 'model'>): Promise<void> {
     const query = new URLSearchParams({ make, model })

@@ -1,3 +1,5 @@
+import type { RecordTexts } from '../record-parts'
+import type { airRecords } from './records'
 import { formatQuantity, type UnitSystem } from '../../quantity'
 import type { LeakVerdict } from '../../air'
 import { count } from '../count'
@@ -32,4 +34,11 @@ export function airCheckText({ code, expected, lost, allowed }: LeakVerdict, sys
     case 'gained':
       return `Reads ${p(-lost)} more than temperature explains: one of the readings is wrong`
   }
+}
+
+export const airRecordTexts: RecordTexts<typeof airRecords> = {
+  connection: ({ connection, result, pressure }, system, names) =>
+    `${names.place ?? connection}: ${result.replace('-', ' ')} at ${formatQuantity('pressure', pressure, system, 1)}`,
+  'air-check': ({ end, pressure, temperature }, system) =>
+    `Air check, ${end}: ${formatQuantity('pressure', pressure, system, 1)} at ${formatQuantity('temperature', temperature, system)}`,
 }

@@ -1,3 +1,6 @@
+import { formatQuantity } from '../../quantity'
+import type { RecordTexts } from '../record-parts'
+import type { bayRecords } from './records'
 import { count } from '../count'
 import type { WaitsOf } from '../stage'
 import type { BAY_CHECKS } from './records'
@@ -22,4 +25,18 @@ export const PLACE_STATES: Record<PlaceState, string> = {
   'by-feel': 'tightened by feel',
   'not-reached': 'wrench could not reach',
   'none-given': 'no torque given',
+}
+
+export const bayRecordTexts: RecordTexts<typeof bayRecords> = {
+  step: ({ step, outcome, reason }, _system, names) =>
+    `${names.step ?? step}: ${outcome}${reason ? `, ${reason}` : ''}`,
+  torque: ({ step, fastener, place, outcome, value, reading }, system, names) =>
+    `${names.fastener ?? fastener}, place ${place}, in "${names.step ?? step}": ${value === null ? outcome.replace('-', ' ') : formatQuantity('torque', value, system)}${reading ? ` from ${reading.device}` : ''}`,
+  'opened-again': ({ step, fastener, reason }, _system, names) =>
+    `${names.fastener ?? fastener}, "${names.step ?? step}", opened again: ${reason}`,
+  'maker-torque': ({ fastener, value, source }, system, names) =>
+    `${names.fastener ?? fastener}: vehicle maker's torque ${formatQuantity('torque', value, system)}, ${source}`,
+  deviation: ({ what, why, agreedBy }) => `Deviation: ${what}, ${why}, agreed by ${agreedBy}`,
+  off: ({ part }) => `Off: ${part}`,
+  'on-again': ({ part }) => `Back on: ${part}`,
 }

@@ -1,3 +1,6 @@
+import { formatQuantity } from '../../quantity'
+import type { RecordTexts } from '../record-parts'
+import type { fitRecords } from './records'
 import { count } from '../count'
 import type { WaitsOf } from '../stage'
 import type { GapVerdict } from './gaps'
@@ -26,4 +29,9 @@ export const GAP_VERDICTS: Record<GapVerdict, string> = {
   'off-middle': 'in the height range, far from its middle',
   'too-little': 'too little',
   'too-much': 'too much',
+}
+
+export const fitRecordTexts: RecordTexts<typeof fitRecords> = {
+  gap: ({ check, side, value, sleeved }, system) =>
+    `${GAP_CHECK_NAMES[check]}, ${side}: ${formatQuantity('length', value, system)}${sleeved ? ', sleeved' : ''}`,
 }

@@ -1,3 +1,6 @@
+import { formatQuantity } from '../../quantity'
+import type { RecordTexts } from '../record-parts'
+import type { handOverRecords } from './records'
 import { count } from '../count'
 import type { FinalCheckReport, WaitsOf } from '../stage'
 import type { HAND_OVER_CHECKS } from './records'
@@ -14,4 +17,10 @@ export const handOverChecks: Record<(typeof HAND_OVER_CHECKS)[number], string> =
 /** Why a final check can never apply. */
 export const NEVER_APPLIES: Record<NonNullable<FinalCheckReport['never']>, string> = {
   'no-air': 'rubber helpers hold no air',
+}
+
+export const handOverRecordTexts: Omit<RecordTexts<typeof handOverRecords>, 'final-check'> = {
+  'bag-pressure': ({ left, right }, system) =>
+    `Bags set: ${formatQuantity('pressure', left, system, 1)} left, ${formatQuantity('pressure', right, system, 1)} right`,
+  'handed-over': ({ to }) => `Handed over to ${to}`,
 }

@@ -1,3 +1,5 @@
+import type { RecordTexts } from '../record-parts'
+import type { measureRecords } from './records'
 import { formatQuantity, type UnitSystem } from '../../quantity'
 import type { Fact } from '../../kit'
 import type { Corner, CornerFinding, Mark, Survey } from '../../vehicle'
@@ -112,3 +114,12 @@ export function cornerText({ code, set, corners, off, would }: CornerFinding, sy
 }
 
 const and = (words: readonly string[]) => words.join(' and ')
+
+export const measureRecordTexts: RecordTexts<typeof measureRecords> = {
+  height: ({ corner, timing, load, about, value }, system) =>
+    `${CORNER_NAMES[corner]} ${timing}, ${load.replace('-', ' ')}: ${about ? 'about ' : ''}${formatQuantity('length', value, system)}`,
+  'scale-ticket'({ load, front, rear, trailer, ticket }, system) {
+    const mass = (v: number) => formatQuantity('mass', v, system)
+    return `Scale, ${load}: ${mass(front)} front, ${mass(rear)} rear${trailer === null ? '' : `, ${mass(trailer)} trailer`}${ticket ? `, ${ticket}` : ''}`
+  },
+}

@@ -1,16 +1,11 @@
 import { useDebounceFn, useThrottleFn } from '@vueuse/core'
 import { ref, shallowRef } from 'vue'
+import type { StoredJob } from '@stout-shackle/core/contract'
 import type { BayRecord, Job } from '@stout-shackle/core/job'
 import { call, Refused, Unreachable } from '../../api/client'
 import { newKey } from '../../api/key'
 import { drafts } from './draft'
 import { mergeThree } from './merge'
-
-export interface StoredJob {
-  version: number
-  job: Job
-  records: BayRecord[]
-}
 
 const SAVE_AFTER_MS = 250
 const DRAFT_EVERY_MS = 100
@@ -134,4 +129,3 @@ export function planSync(id: string, heard: (records: readonly BayRecord[]) => v
 
   return { job, saved, away, missing, notice, edited, open, refresh, put, keepDraft }
 }
-export type PlanSync = ReturnType<typeof planSync>

@@ -1,0 +1,223 @@
+import { z } from 'zod'
+import { CATALOG_FILES } from '../exchange'
+import { bayRecordSchema, jobSchema, STAGES } from '../job'
+import { applicationSchema, FAMILIES, kitSchema, ruleSetSchema, stockItemSchema } from '../kit'
+import { shopSettingsSchema } from '../shop'
+import type { WaitCode } from '../stages'
+import { BODIES } from '../vehicle'
+
+/** A version of a document and the document. */
+export const entryOf = <S extends z.ZodType>(document: S) => z.strictObject({ version: z.number().int(), document })
+/** Part of a list that was found, and how many there are in all. */
+export const foundOf = <S extends z.ZodType>(document: S) =>
+  z.strictObject({ total: z.number().int(), entries: z.array(entryOf(document)) })
+export interface Entry<T> {
+  version: number
+  document: T
+}
+export interface Found<T> {
+  total: number
+  entries: Entry<T>[]
+}
+
+/** A job with its records. */
+export const storedJobSchema = z.strictObject({
+  version: z.number().int(),
+  job: jobSchema,
+  records: z.array(bayRecordSchema),
+})
+export type StoredJob = z.output<typeof storedJobSchema>
+
+const stage = z.enum(STAGES)
+/** A job on the board. */
+export const jobSummarySchema = z.strictObject({
+  id: z.string(),
+  number: z.string(),
+  title: z.string(),
+  customer: z.string(),
+  bay: z.number().int().nullable(),
+  day: z.string(),
+  version: z.number().int(),
+  vehicle: z.string(),
+  body: z.enum(BODIES),
+  kit: z.string().nullable(),
+  /** A load case exceeds a rating of the vehicle. */
+  overload: z.boolean(),
+  /** When; null while it is in the shop. */
+  handedOver: z.string().nullable(),
+  stages: z.array(
+    z.strictObject({
+      stage,
+      state: z.enum(['open', 'waiting', 'done']),
+      waits: z.array(
+        z.strictObject({ code: z.string() as unknown as z.ZodType<WaitCode, string>, stage, count: z.number() }),
+      ),
+    }),
+  ),
+})
+export type JobSummary = z.output<typeof jobSummarySchema>
+
+/** A record in the log of the shop. */
+export const logLineSchema = z.strictObject({
+  job: z.strictObject({ id: z.string(), number: z.string(), title: z.string() }),
+  record: bayRecordSchema,
+  /** Corrected or withdrawn since. */
+  corrected: z.boolean(),
+  /** What the record is about, by the names of the job's plan; null where its id is all there is. */
+  names: z.strictObject({ step: z.string().nullable(), fastener: z.string().nullable(), place: z.string().nullable() }),
+})
+export type LogLine = z.output<typeof logLineSchema>
+
+const kit = kitSchema.shape
+/** A kit in a list of thousands. */
+export const kitSummarySchema = z.strictObject({
+  id: kit.id,
+  maker: kit.maker,
+  number: kit.number,
+  name: kit.name,
+  family: kit.family,
+  axle: z.enum(['rear', 'front']),
+  price: kit.price,
+  minutes: kit.minutes,
+  drilling: kit.drilling,
+  /** Pressure limits; null without air. */
+  minimum: z.number().nullable(),
+  maximum: z.number().nullable(),
+})
+export type KitSummary = z.output<typeof kitSummarySchema>
+
+/** An item of stock, what jobs have reserved of it and what to order. */
+export const stockLineSchema = z.strictObject({
+  version: z.number().int(),
+  item: stockItemSchema,
+  reserved: z.array(z.strictObject({ job: z.string(), count: z.number() })),
+  free: z.number(),
+  order: z.number(),
+})
+export type StockLine = z.output<typeof stockLineSchema>
+
+/** The kits that a make and model can choose from. */
+export const catalogSchema = z.strictObject({
+  kits: z.array(kitSchema),
+  applications: z.array(applicationSchema),
+  /** Kits of `kits` that have a list of vehicles. */
+  listed: z.array(z.string()),
+  rules: ruleSetSchema,
+  /** Kits on whose list this model is not. */
+  notListed: z.array(z.strictObject({ id: z.string(), name: z.string(), family: z.enum(FAMILIES) })),
+})
+export type CatalogAnswer = z.output<typeof catalogSchema>
+
+const reason = z.object({
+  rule: z.string(),
+  effect: z.string(),
+  says: z.string(),
+  source: z.string(),
+  note: z.string(),
+})
+const verdict = z.enum(['fits', 'fits-with-parts', 'needs-answer', 'does-not-fit'])
+/** Every kit of the catalog on a vehicle; a verdict names its reasons by their place in the list of reasons. */
+export const verdictsSchema = z.strictObject({
+  rules: z.number().int(),
+  verdicts: z.array(
+    z.strictObject({
+      kit: z.string(),
+      verdict,
+      application: z.string().nullable(),
+      open: z.array(z.string()).optional(),
+      reasons: z.array(z.number().int()),
+    }),
+  ),
+  /** What a reason leaves empty is left out. */
+  reasons: z.array(reason.loose()),
+  notListed: z.strictObject({ count: z.number().int(), verdict: z.looseObject({ verdict }) }),
+  question: z
+    .strictObject({
+      fact: z.string(),
+      settles: z.array(z.string()),
+      touches: z.array(z.string()),
+      undecided: z.number().int(),
+    })
+    .nullable(),
+})
+
+export const ROW_CHANGES = ['new', 'changed', 'same', 'wrong'] as const
+export type RowChange = (typeof ROW_CHANGES)[number]
+export const IMPORT_STATES = ['reading', 'checked', 'refused', 'stopped', 'applied', 'undone'] as const
+/** A file on its way into the catalog. */
+export const importRunSchema = z.strictObject({
+  id: z.string(),
+  kind: z.enum(CATALOG_FILES),
+  /** The file's name. */
+  name: z.string(),
+  state: z.enum(IMPORT_STATES),
+  at: z.string(),
+  /** Rows looked at, by what they would do; bytes read of how many. */
+  progress: z.strictObject({
+    new: z.number(),
+    changed: z.number(),
+    same: z.number(),
+    wrong: z.number(),
+    bytes: z.number(),
+    of: z.number(),
+  }),
+  /** Why the file as a whole was refused, or reading it stopped. */
+  problem: z.string().nullable(),
+})
+export type ImportRun = z.output<typeof importRunSchema>
+
+/** What one row of a file would do. */
+export const importRowSchema = z.strictObject({
+  row: z.number().int(),
+  id: z.string().nullable(),
+  change: z.enum(ROW_CHANGES),
+  notes: z.array(
+    z.union([
+      z.string(),
+      z.strictObject({ row: z.number().nullable(), column: z.string().nullable(), message: z.string() }),
+    ]),
+  ),
+})
+export type ImportRow = z.output<typeof importRowSchema>
+
+/** An instrument of the shop. */
+export const deviceSchema = z.strictObject({
+  id: z.string(),
+  name: z.string(),
+  kind: z.enum(['torque', 'pressure']),
+  connected: z.boolean(),
+  /** What the next reading will be, N·m or Pa. */
+  setting: z.number(),
+  /** Readings taken while the connection was down, waiting to be sent. */
+  waiting: z.number().int(),
+})
+export type Device = z.output<typeof deviceSchema>
+export const deviceReadingSchema = z.strictObject({
+  device: z.string(),
+  /** Counts up by one a reading, for ever: what keeps a reading from being counted twice. */
+  sequence: z.number().int(),
+  value: z.number(),
+  at: z.string(),
+})
+export type DeviceReading = z.output<typeof deviceReadingSchema>
+
+export const storedSettingsSchema = entryOf(shopSettingsSchema)
+
+/** What pages hear while they are open. */
+export interface ShopEvents {
+  /** A job's plan changed. */
+  job: { id: string; version: number }
+  /** A record was appended. */
+  record: { job: string; sequence: number }
+  device: { id: string; connected: boolean }
+  reading: DeviceReading
+}
+
+/** A refusal, RFC 9457. */
+export const problemSchema = z.looseObject({
+  type: z.string(),
+  status: z.number().int(),
+  title: z.string(),
+  detail: z.string(),
+  errors: z.array(z.strictObject({ field: z.string(), message: z.string(), code: z.string().optional() })).optional(),
+})

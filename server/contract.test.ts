@@ -1,0 +1,128 @@
+import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { ROUTES, type Route } from '@stout-shackle/core/contract'
+import { apiRouters } from './app'
+import { EventBus } from './events'
+import { CandidateCache } from './fitment'
+import { testShop } from './fixtures/shop'
+import { SimulatedDevices } from './devices'
+import { Imports } from './imports'
+
+let shop: Awaited<ReturnType<typeof testShop>>
+beforeAll(async () => {
+  shop = await testShop()
+})
+afterAll(() => shop.close())
+
+/** Things of the made-up shop that stand for what an address leaves open. */
+const NAMED: Record<string, string> = {
+  '/schemas/{name}': 'kit',
+  '/vehicles/{id}': 'dunnock-25',
+  '/platforms/{id}': 'dunnock',
+  '/stock/{id}': 'band-clamp',
+  '/rules/{version}': '1',
+  '/exports/{file}': 'stock.csv',
+}
+const QUERIES: Record<string, string> = {
+  '/catalog': '?make=Tollmere&model=Dunnock%2025',
+  '/devices/readings': '?since=2026-11-25T10:00:00Z',
+}
+async function addressOf({ path }: Route): Promise<string> {
+  const first = async (list: string) => {
+    const { entries } = (await shop.api.get(`/api${list}`)).body as { entries: { document: { id: string } }[] }
+    return entries[0]!.document.id
+  }
+  const named =
+    NAMED[path] ??
+    (path.startsWith('/jobs')
+      ? 'job-0417'
+      : path.startsWith('/kits')
+        ? await first('/kits')
+        : path.startsWith('/applications')
+          ? await first('/applications')
+          : path.startsWith('/devices')
+            ? 'wrench-3'
+            : '')
+  return `/api${path.replace(/\{\w+\}/, named)}${QUERIES[path] ?? ''}`
+}
+const json = (route: Route) => typeof route.answer === 'object' && route.answer !== null
+
+describe('the list of routes', () => {
+  test('is what the server answers, no more and no less', () => {
+    const { db } = shop
+    const bus = new EventBus()
+    const candidates = new CandidateCache(db)
+    const parts = {
+      db,
+      bus,
+      candidates,
+      devices: new SimulatedDevices(db, bus),
+      imports: new Imports(db, () => undefined),
+    }
+    const answered = apiRouters(parts).flatMap(([mount, router]) =>
+      router.stack.flatMap((layer) =>
+        layer.route
+          ? layer.route.stack.map(({ method }) => {
+              const path = `${mount}${layer.route!.path}`.replace(/\/$/, '').replace(/:(\w+)/g, '{$1}')
+              return `${method} ${path}`
+            })
+          : [],
+      ),
+    )
+    const listed = ROUTES.map(({ method, path }) => `${method} /api${path}`)
+    expect([...new Set(answered)].sort()).toEqual([...listed].sort())
+  })
+  test('is what the description describes', async () => {
+    const { paths } = (await shop.api.get('/api/openapi.json').expect(200)).body as { paths: Record<string, object> }
+    const described = Object.entries(paths).flatMap(([path, methods]) =>
+      Object.keys(methods).map((method) => `${method} ${path}`),
+    )
+    expect(described.sort()).toEqual(ROUTES.map(({ method, path }) => `${method} /api${path}`).sort())
+  })
+  const asked = ROUTES.filter((r) => r.method === 'get' && r.path !== '/events' && !r.path.startsWith('/imports/'))
+  test.each(asked.map((r) => [r.path, r] as const))('get %s answers as described', async (_path, route) => {
+    const answer = await shop.api.get(await addressOf(route)).expect(route.status)
+    if (!json(route)) expect(answer.type).toBe(route.answer)
+    else {
+      const parsed = (route.answer as Exclude<Route['answer'], string | null>).safeParse(answer.body)
+      expect(parsed.success ? [] : parsed.error.issues.slice(0, 3)).toEqual([])
+    }
+  })
+  const written = ROUTES.filter((r) => r.body && r.body !== 'binary' && !r.path.startsWith('/imports/'))
+  test.each(written.map((r) => [`${r.method} ${r.path}`, r] as const))(
+    '%s refuses what does not fit its schema, naming fields',
+    async (_name, route) => {
+      const send = shop.api[route.method](await addressOf(route))
+      if (route.versioned) void send.set('If-Match', '"1"')
+      const answer = await send.send({ nonsense: true })
+      expect([400, 422]).toContain(answer.status)
+      expect(answer.type).toBe('application/problem+json')
+      expect((answer.body as { errors: unknown[] }).errors.length).toBeGreaterThan(0)
+    },
+  )
+  const versioned = ROUTES.filter((r) => r.versioned && r.path.includes('{'))
+  test.each(versioned.map((r) => [r.path, r] as const))('put %s wants its version', async (_path, route) => {
+    const address = await addressOf(route)
+    const { body } = await shop.api.get(address)
+    const document = (body as { document?: object; job?: object }).document ?? (body as { job: object }).job
+    await shop.api.put(address).send(document).expect(428)
+    await shop.api.put(address).set('If-Match', '"99"').send(document).expect(412)
+  })
+  test('a file taken in and its rows answer as described', async () => {
+    const run = await shop.api
+      .post('/api/imports?kind=stock&name=stock.csv')
+      .set('Content-Type', 'application/octet-stream')
+      .send('id,name,on_hand\nnew-thing,New thing,3\n')
+      .expect(202)
+    const { id } = run.body as { id: string }
+    const state = async () => (await shop.api.get(`/api/imports/${id}`)).body as { state: string }
+    await expect.poll(async () => (await state()).state).toBe('checked')
+    const route = (path: string) => ROUTES.find((r) => r.path === path)!.answer as { parse(v: unknown): unknown }
+    route('/imports/{id}').parse(await state())
+    route('/imports/{id}/rows').parse((await shop.api.get(`/api/imports/${id}/rows`)).body)
+    const applied = await shop.api.post(`/api/imports/${id}/apply`).send({ rows: 'all' }).expect(200)
+    route('/imports/{id}/apply').parse(applied.body)
+    const undone = await shop.api.post(`/api/imports/${id}/undo`).expect(200)
+    route('/imports/{id}/undo').parse(undone.body)
+    await shop.api.post(`/api/imports/${id}/stop`).expect(409)
+  })
+})
