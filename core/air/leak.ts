@@ -18,10 +18,10 @@ export const pressureAt = (
 ): Pascals => ((from.pressure + ambientFrom) * temperature) / from.temperature - ambientTo
 
 /** A fall of about 7 psi from 60 over 24 h means a leak; in proportion from a lower pressure. Common practice, no published source. */
-export const ALLOWED_FALL = 7 / 60
+const ALLOWED_FALL = 7 / 60
 export const AIR_CHECK_SECONDS = 24 * 3600
 /** A dial gauge read twice: what two readings may differ without any leak. */
-export const GAUGE_TOLERANCE: Pascals = 1 * PSI
+const GAUGE_TOLERANCE: Pascals = 1 * PSI
 
 export type LeakCode = 'holds' | 'leaks' | 'too-early' | 'gained'
 

@@ -16,7 +16,7 @@ export const leakRequest = z.strictObject({
     .gt(0, { error: 'hours must be over 0' })
     .max(10_000, { error: 'hours must be 10,000 or less' })
     .default(AIR_CHECK_SECONDS / 3600),
-  altitude: typed('length', -500, 5000).default(0),
+  altitude: typed('altitude', -500, 5000).default(0),
 })
 
 /** Verdict on a pressure hold, corrected for temperature. */

@@ -66,11 +66,11 @@ export const levelRequest = z.strictObject({
   tireAxleRate: typed('rate', 10_000, 10_000_000).nullable().default(null),
   air: z.enum(['teed', 'independent'], { error: 'air must be teed or independent' }).default('independent'),
   carries: z.enum(['added', 'all'], { error: 'carries must be added or all' }).default('added'),
-  altitude: typed('length', -500, 5000).default(0),
+  altitude: typed('altitude', -500, 5000).default(0),
   /** Where it is driven, if not where it is filled. */
   driving: z
     .strictObject({
-      altitude: typed('length', -500, 5000),
+      altitude: typed('altitude', -500, 5000),
       fillTemperature: typed('temperature', 233.15, 333.15),
       temperature: typed('temperature', 233.15, 333.15),
     })

@@ -143,7 +143,7 @@ export const verdictsSchema = z.strictObject({
 
 export const ROW_CHANGES = ['new', 'changed', 'same', 'wrong'] as const
 export type RowChange = (typeof ROW_CHANGES)[number]
-export const IMPORT_STATES = ['reading', 'checked', 'refused', 'stopped', 'applied', 'undone'] as const
+const IMPORT_STATES = ['reading', 'checked', 'refused', 'stopped', 'applied', 'undone'] as const
 /** A file on its way into the catalog. */
 export const importRunSchema = z.strictObject({
   id: z.string(),

@@ -1,4 +1,4 @@
-import type { z } from 'zod'
+import { z } from 'zod'
 import { applicationSchema, kitSchema, stockItemSchema, type Application } from '../kit'
 import { stageSchema, vehicleSchema, type Vehicle } from '../vehicle'
 import { conditionsText, excludesText, needsText, parseConditions, parseExcludes, parseNeeds } from './condition-text'
@@ -154,12 +154,12 @@ function parseStages(text: string): Parsed {
   const stages = text.split(';').map((part) => /^\s*(leaf|bump-stop) ([\d.]+) mm ([\d.]+) N\/mm\s*$/.exec(part))
   if (stages.some((m) => !m))
     return { ok: false, why: `"${text}" must read like "leaf 50 mm 60 N/mm; bump-stop 80 mm 300 N/mm"` }
-  return {
-    ok: true,
-    value: stages.map((m) =>
-      stageSchema.parse({ kind: m![1], at: rounded(Number(m![2]) / 1000), adds: rounded(Number(m![3]) * 1000) }),
-    ),
-  }
+  const read = z
+    .array(stageSchema)
+    .safeParse(
+      stages.map((m) => ({ kind: m![1], at: rounded(Number(m![2]) / 1000), adds: rounded(Number(m![3]) * 1000) })),
+    )
+  return read.success ? { ok: true, value: read.data } : { ok: false, why: read.error.issues[0]!.message }
 }
 
 const vehicleFields: Field[] = [

@@ -1,4 +1,5 @@
 import {
+  conditionSchema,
   factOf,
   isTaped,
   SURVEY_KEYS,
@@ -26,7 +27,7 @@ const figureText = (fact: Fact, value: number) => (isTaped(fact) ? `${rounded(va
 const wordText = (word: string | boolean) => (typeof word === 'boolean' ? (word ? 'yes' : 'no') : word)
 
 /** One condition as text. */
-export function conditionText(c: Condition): string {
+function conditionText(c: Condition): string {
   const fact = factOf(c)
   if ('suspension' in c) return `suspension = ${c.suspension}`
   if ('rearWheels' in c) return `rearWheels = ${c.rearWheels}`
@@ -39,8 +40,16 @@ export const conditionsText = (list: readonly Condition[]): string => list.map(c
 type Parsed<T> = { ok: true; value: T } | { ok: false; why: string }
 const no = (why: string): { ok: false; why: string } => ({ ok: false, why })
 
-/** Words that a survey answers yes or no to. */
-const said = (word: string): string | boolean => (word === 'yes' ? true : word === 'no' ? false : word)
+const yesOrNo = (word: string): string | boolean => (word === 'yes' ? true : word === 'no' ? false : word)
+
+/** A condition as its schema sees it; the first thing that is wrong with it otherwise. */
+function checked(condition: unknown): Parsed<Condition> {
+  const read = conditionSchema.safeParse(condition)
+  if (read.success) return { ok: true, value: read.data }
+  // A union says first that no member fits; which one was meant is known by its keys.
+  const issues = read.error.issues.flatMap((i) => (i.code === 'invalid_union' ? i.errors.flat() : [i]))
+  return no((issues.find((i) => i.code === 'custom') ?? issues[0]!).message)
+}
 
 function parseCondition(text: string): Parsed<Condition> {
   const match = /^(\w+)\s*([=<>])\s*(.+)$/.exec(text.trim())
@@ -50,17 +59,15 @@ function parseCondition(text: string): Parsed<Condition> {
     return no(`"${fact}" is nothing that is known of a vehicle: ${[...VEHICLE_FACTS, ...SURVEY_KEYS].join(', ')}`)
   if (sign === '=') {
     const words = rest.split('|').map((w) => w.trim())
-    return {
-      ok: true,
-      value: isVehicleFact(fact) ? { vehicle: fact, is: words } : { survey: fact, is: words.map(said) },
-    }
+    return checked(isVehicleFact(fact) ? { vehicle: fact, is: words } : { survey: fact, is: words.map(yesOrNo) })
   }
   if (isVehicleFact(fact)) return no(`"${fact}" is compared with = only`)
   const figure = /^(-?[\d.]+)\s*(mm)?$/.exec(rest.trim())
   if (!figure || isTaped(fact) !== (figure[2] === 'mm'))
     return no(`"${rest.trim()}" must be a figure${isTaped(fact) ? ' in mm, for example 10 mm' : ''}`)
   const value = rounded(Number(figure[1]) * (isTaped(fact) ? MILLIMETER : 1))
-  return { ok: true, value: sign === '>' ? { survey: fact, over: value } : { survey: fact, under: value } }
+  if (!Number.isFinite(value)) return no(`"${rest.trim()}" is no figure`)
+  return checked(sign === '>' ? { survey: fact, over: value } : { survey: fact, under: value })
 }
 
 /** Reads what `conditionsText` writes. */
@@ -74,16 +81,19 @@ export function parseConditions(text: string): Parsed<Condition[]> {
   return { ok: true, value: list }
 }
 
-/** Parts one entry of a cell from the next. */
+/** Parts one entry of a cell from the next, and a condition from what follows. */
 const ENTRY = ' || '
 const THEN = ' => '
+/** Signs that part a cell, in somebody's own words, are written with a backslash. */
+const escaped = (words: string): string => words.replace(/[\\|[\]+]/g, '\\$&')
+const unescaped = (words: string): string => words.replace(/\\([\\|[\]+])/g, '$1')
 
 type Need = Application['needs'][number]
 const needText = ({ when, what, says, part, minutes }: Need): string =>
   [
     when.length ? `${conditionsText(when)}${THEN}` : '',
-    `${what}: ${says}`,
-    part ? ` [${part.name}${part.item ? ` #${part.item}` : ''} x${part.count}]` : '',
+    `${what}: ${escaped(says)}`,
+    part ? ` [${escaped(part.name)}${part.item ? ` #${part.item}` : ''} x${part.count}]` : '',
     minutes ? ` +${minutes} min` : '',
   ].join('')
 
@@ -91,7 +101,9 @@ const needText = ({ when, what, says, part, minutes }: Need): string =>
 export const needsText = (needs: Application['needs']): string => needs.map(needText).join(ENTRY)
 
 function parseNeed(text: string): Parsed<Need> {
-  const [before, after] = text.includes(THEN) ? (text.split(THEN) as [string, string]) : ['', text]
+  // Only the first arrow parts; one in what is said stays there, and one without a condition before it parts nothing.
+  const at = /^(part|work): /.test(text) ? -1 : text.indexOf(THEN)
+  const [before, after] = at < 0 ? ['', text] : [text.slice(0, at), text.slice(at + THEN.length)]
   const when = parseConditions(before)
   if (!when.ok) return when
   const match = /^(part|work): (.+?)(?: \[(.+?)(?: #([a-z0-9-]+))? x([\d.]+)\])?(?: \+([\d.]+) min)?$/.exec(
@@ -109,8 +121,8 @@ function parseNeed(text: string): Parsed<Need> {
     value: {
       when: when.value,
       what,
-      says,
-      part: name ? { name, item: item ?? null, count: Number(count) } : null,
+      says: unescaped(says),
+      part: name ? { name: unescaped(name), item: item ?? null, count: Number(count) } : null,
       minutes: Number(minutes ?? 0),
     },
   }
@@ -118,18 +130,20 @@ function parseNeed(text: string): Parsed<Need> {
 
 /** Vehicles that are left out: `rearBrakes = drum => it meets the back plate`, parted by ` || `. */
 export const excludesText = (excludes: Application['excludes']): string =>
-  excludes.map((e) => `${conditionsText(e.when)}${THEN}${e.says}`).join(ENTRY)
+  excludes.map((e) => `${conditionsText(e.when)}${THEN}${escaped(e.says)}`).join(ENTRY)
 
 function parseExclude(text: string): Parsed<Application['excludes'][number]> {
   const at = text.indexOf(THEN)
   if (at < 0) return no(`"${text}" must read like "rearBrakes = drum => why not"`)
   const when = parseConditions(text.slice(0, at))
-  return when.ok ? { ok: true, value: { when: when.value, says: text.slice(at + THEN.length).trim() } } : when
+  return when.ok
+    ? { ok: true, value: { when: when.value, says: unescaped(text.slice(at + THEN.length).trim()) } }
+    : when
 }
 
 function parseEntries<T>(text: string, parse: (entry: string) => Parsed<T>): Parsed<T[]> {
   const list: T[] = []
-  for (const entry of text.split('||').filter((e) => e.trim())) {
+  for (const entry of text.split(/(?<!\\)\|\|/).filter((e) => e.trim())) {
     const read = parse(entry.trim())
     if (!read.ok) return read
     list.push(read.value)

@@ -13,6 +13,9 @@ const withoutId = ({ id: _, ...rest }: LoadItem) => rest
 const problems = (outcome: { ok: boolean; problems?: Parameters<typeof problemText>[0][] }) =>
   (outcome.problems ?? []).map(problemText)
 
+const where = (outcome: { ok: boolean; problems?: Parameters<typeof problemText>[0][] }) =>
+  (outcome.problems ?? []).map((p) => [p.row, p.column])
+
 describe('loads as CSV', () => {
   test.each(demoJobs().map((j) => [j.job.number, j] as const))('out and in again is the same, %s', (_, { job }) => {
     const back = loadsFromCsv(loadsToCsv(job), job, newId)
@@ -31,9 +34,7 @@ describe('loads as CSV', () => {
   })
   test('whatever a load is called and wherever it sits', () => {
     const { job } = demoJob('0417')
-    const names = fc
-      .string({ minLength: 1, maxLength: 40 })
-      .filter((s) => s.trim() === s && !/[\r\n\uFEFF]/.test(s) && !/^'[=+\-@]/.test(s))
+    const names = fc.string({ minLength: 1, maxLength: 40 }).filter((s) => s.trim() === s && !/[\r\n\uFEFF]/.test(s))
     fc.assert(
       fc.property(
         names,
@@ -67,29 +68,52 @@ describe('loads as CSV', () => {
   test('each thing wrong is named with its row and column, and nothing is taken', () => {
     const { job } = demoJob('0417')
     const bad = loadsFromCsv('load_case,name,place,weight_kg\nA,B,roof,10\nA,,bed,heavy\n', job, newId)
-    expect(problems(bad)).toEqual([
-      'Row 3, name, is empty',
-      'Row 3, weight_kg, "heavy kg" is not a reading. Type it like 660 or 300 kg.',
+    expect(where(bad)).toEqual([
+      [3, 'name'],
+      [3, 'weight_kg'],
     ])
-    expect(problems(loadsFromCsv('load_case,name,place,weight_kg\nA,B,roof,10\n', job, newId))[0]).toMatch(
-      /^Row 2, place, "roof" must be one of cabin, bed/,
-    )
-    expect(problems(loadsFromCsv('load_case,name,place,weight\nA,B,bed,1\n', job, newId))).toEqual([
-      'Row 1, weight, needs its unit: weight_kg for example',
-      'Row 1, weight_kg, this column is missing',
-    ])
-    expect(problems(loadsFromCsv('load_case,name,place,weight_kg,ahead_mm\nA,B,bed,1,99999\n', job, newId))[0]).toMatch(
-      /^Row 2, ahead, must be a number between/,
-    )
-    expect(problems(loadsFromCsv('', job, newId))).toEqual(['The file has no rows under its head'])
+    expect(where(loadsFromCsv('load_case,name,place\nA,B,bed\n', job, newId))).toEqual([[1, 'weight_kg']])
+    expect(where(loadsFromCsv('load_case,name,place,weight_kg\nA,B,moon,1\n', job, newId))).toEqual([[2, 'place']])
+    const far = 'load_case,name,place,weight_kg,ahead_mm\nA,B,bed,1,99999\n'
+    expect(where(loadsFromCsv(far, job, newId))).toEqual([[2, 'ahead']])
+    expect(where(loadsFromCsv('', job, newId))).toEqual([[null, null]])
   })
-  test('a name that a spreadsheet would run is defused, and comes back as it was', () => {
-    const { job } = demoJob('0417')
-    const item = { ...newLoad(job.vehicle, 'x', '=SUM(A1:A9)'), mass: 1 }
-    const csv = loadsToCsv({ ...job, loadCases: [{ id: 'c', name: 'C', items: [item] }] })
-    // Source: read by papaparse as a spreadsheet would.
-    expect(Papa.parse<string[]>(csv).data[1]![1]).toBe("'=SUM(A1:A9)")
+  const { job } = demoJob('0417')
+  const head = 'load_case,name,place,weight_lb\n'
+  const weights = (csv: string) => {
+    const read = loadsFromCsv(csv, job, newId)
+    const fresh = read.ok ? read.value.loadCases.filter((c) => c.name === 'A') : []
+    return read.ok ? fresh.flatMap((c) => c.items.map((i) => Math.round(i.mass / POUND))) : where(read)
+  }
+  test('a stray quotation mark spoils its own row and no other', () => {
+    const csv = `${head}A,"Anvil,bed,200\nA,Tongs,bed,20\nA,"Bellows, old",bed,300\n`
+    expect(weights(csv)).toEqual([[2, null]])
+    expect(weights(csv.replace('"Anvil', 'Anvil'))).toEqual([200, 20, 300])
   })
+  test('empty lines count as lines, so that a row is found where it stands', () => {
+    expect(weights(`${head}\nA,Anvil,bed,200\n\n\nA,Tongs,moon,20\n`)).toEqual([[6, 'place']])
+  })
+  test('1,200 in a tab file is twelve hundred; with semicolons it could be either and is refused', () => {
+    const tab = head.replaceAll(',', '\t')
+    expect(weights(`${tab}A\tAnvil\tbed\t1,200\n`)).toEqual([1200])
+    expect(weights(`${tab}A\tAnvil\tbed\t2,6\n`)).toEqual([3])
+    const semicolon = head.replaceAll(',', ';')
+    expect(weights(`${semicolon}A;Anvil;bed;1,200\n`)).toEqual([[2, 'weight_lb']])
+    expect(weights(`${semicolon}A;Anvil;bed;12,5\n`)).toEqual([13])
+    expect(weights(`${head}A,Anvil,bed,"1,200"\n`)).toEqual([1200])
+  })
+  test.each(['=1+1', "'=1+1", "''=x", '＝1+1', '＠x', '-5', "'tis an anvil"])(
+    'a name that a spreadsheet would run, %s, is made safe and comes back as it was',
+    (name) => {
+      const item = { ...newLoad(job.vehicle, 'x', name), mass: 1 }
+      const csv = loadsToCsv({ ...job, loadCases: [{ id: 'c', name: 'C', items: [item] }] })
+      // Source: read by papaparse as a spreadsheet would.
+      const cell = Papa.parse<string[]>(csv).data[1]![1]!
+      expect(cell).not.toMatch(/^[=+\-@\uFF1D\uFF0B\uFF0D\uFF20]/)
+      const read = loadsFromCsv(csv, job, newId)
+      expect(read.ok && read.value.loadCases.find((c) => c.name === 'C')!.items[0]!.name).toBe(name)
+    },
+  )
 })
 
 describe('readings as CSV', () => {
@@ -121,15 +145,11 @@ describe('readings as CSV', () => {
   })
   test('a case that is not there, a corner twice, a mark nobody knows', () => {
     const head = 'timing,load,load_case,corner,mark,height_mm\n'
-    const said = (rows: string) => problems(readingsFromCsv(head + rows, job, stands))[0]
-    expect(said('before,loaded,Nowhere,rear-left,ground,900\n')).toBe(
-      'Row 2, load_case, "Nowhere" is no load case of this job',
-    )
-    expect(said('before,loaded,,rear-left,ground,900\n')).toContain('says which load case was on')
-    expect(said('before,empty,,rear-left,ground,900\nbefore,empty,,rear-left,ground,901\n')).toContain(
-      'Row 3, corner, this corner stands twice',
-    )
-    expect(said('before,empty,,rear-left,bumper,900\n')).toBe('Row 2, mark, must be one of wheel-center, ground')
+    const first = (rows: string) => where(readingsFromCsv(head + rows, job, stands))[0]
+    expect(first('before,loaded,Nowhere,rear-left,ground,900\n')).toEqual([2, 'load_case'])
+    expect(first('before,loaded,,rear-left,ground,900\n')).toEqual([2, 'load_case'])
+    expect(first('before,empty,,rear-left,ground,900\nbefore,empty,,rear-left,ground,901\n')).toEqual([3, 'corner'])
+    expect(first('before,empty,,rear-left,bumper,900\n')).toEqual([2, 'mark'])
   })
 })
 
@@ -149,12 +169,20 @@ describe('a weigh ticket', () => {
       ok: true,
       ticket: { front: 1690, rear: 1655.5, trailer: null },
     }))
+  test('an axle number is no part of the weight', () => {
+    const read = parseTicket('Steer axle 1 4120 lb\nDrive axle 2 5880 lb', 'us')
+    if (!read.ok) throw new Error(read.why)
+    expect(read.ticket.front / POUND).toBeCloseTo(4120, 6)
+    expect(read.ticket.rear / POUND).toBeCloseTo(5880, 6)
+  })
   test.each([
-    ['rear 1655 kg', /front \(or steer\) axle/],
-    ['front 1690 kg\nrear 1655 kg\ngross 3900 kg', /add up to 3345 kg, the ticket's gross is 3900 kg/],
-    ['front 1690 kg\nfront 1700 kg\nrear 1655 kg', /two lines for front/],
-  ])('%j is refused', (text, why) => {
+    ['rear 1655 kg', 'front'],
+    ['front 1690 kg\nrear 1655 kg\ngross 3900 kg', '3345'],
+    ['front 1690 kg\nfront 1700 kg\nrear 1655 kg', 'front'],
+    // 1,120 kg, or 120 kg on axle 1.
+    ['front axle 1 120 kg\nrear 1655 kg', '1 120'],
+  ])('%j is refused, naming what is wrong', (text, wrong) => {
     const read = parseTicket(text, 'metric')
-    expect(read.ok ? '' : read.why).toMatch(why)
+    expect(read.ok ? '' : read.why).toContain(wrong)
   })
 })

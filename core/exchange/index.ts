@@ -3,4 +3,16 @@ export * from './readings'
 export * from './ticket'
 export * from './catalog'
 export * from './condition-text'
-export { problemText, rowReader, writeTable, type Problem, type Read, type Row, type RowReader } from './table'
+export {
+  cellsOf,
+  commaIn,
+  delimiterOf,
+  problemText,
+  rowReader,
+  writeTable,
+  type CommaMeans,
+  type Problem,
+  type Read,
+  type Row,
+  type RowReader,
+} from './table'

@@ -56,8 +56,8 @@ export function loadsFromCsv(text: string, job: Job, newId: () => string): Read<
   const table = readTable(text, COLUMNS)
   if (!table.ok) return table
   const problems: Problem[] = []
-  const items = table.value.map((row, r): { loadCase: string; item: LoadItem } | null => {
-    const wrong = (column: string, message: string) => problems.push({ row: r + 2, column, message })
+  const items = table.value.map(({ number, cells: row }): { loadCase: string; item: LoadItem } | null => {
+    const wrong = (column: string, message: string) => problems.push({ row: number, column, message })
     const place = PLACES.find((p) => p === row.place)
     const kind = row.kind === null ? 'cargo' : LOAD_KINDS.find((k) => k === row.kind)
     if (!place) wrong('place', `"${String(row.place)}" must be one of ${PLACES.join(', ')}`)

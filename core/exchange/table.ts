@@ -12,6 +12,12 @@ export type Column<Name extends string> = { name: Name; needed?: boolean } & (
 export type Cell = string | number | boolean | null | string[] | number[]
 export type Row<Name extends string> = Record<Name, Cell>
 
+/** A row with its line in the file. */
+export interface NumberedRow<Name extends string> {
+  number: number
+  cells: Row<Name>
+}
+
 export interface Problem {
   /** As a spreadsheet counts, the head being 1; null for the file as a whole. */
   row: number | null
@@ -21,8 +27,11 @@ export interface Problem {
 export type Read<T> = { ok: true; value: T } | { ok: false; problems: Problem[] }
 
 const MAX_ROWS = 5_000
-/** What a spreadsheet would run as a formula. */
-const FORMULA = /^[=+\-@\t\r]/
+/** What a spreadsheet would run as a formula, full-width signs among them, however many apostrophes stand before it. */
+const FORMULA = /^'*[=+\-@\t\r\uFF1D\uFF0B\uFF0D\uFF20]/
+/** The same with the apostrophe that was put before it. */
+const QUOTED_FORMULA = /^'+[=+\-@\t\r\uFF1D\uFF0B\uFF0D\uFF20]/
+const withoutQuote = (text: string): string => (QUOTED_FORMULA.test(text) ? text.slice(1) : text)
 
 /** Kinds whose head is its name alone. */
 const UNITLESS: readonly string[] = ['text', 'yes-no', 'number', 'words', 'numbers']
@@ -49,7 +58,7 @@ export const writeTable = <N extends string>(columns: readonly Column<N>[], rows
   )
 
 /** One cell as it stands in a file. */
-export function writeCell<N extends string>(column: Column<N>, value: Cell): string {
+function writeCell<N extends string>(column: Column<N>, value: Cell): string {
   if (value === null) return ''
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
   if (Array.isArray(value)) return value.map((v) => one(column, v)).join(column.kind === 'words' ? '|' : ';')
@@ -72,37 +81,61 @@ const shortest = (value: number) =>
     .toFixed(9)
     .replace(/\.?0+$/, '')
 
+/** How a file writes `1,200`: a comma in a comma file is quoted and groups thousands; with semicolons it is a decimal sign. */
+export type CommaMeans = 'thousands' | 'decimals'
+
+export const DELIMITERS = [',', ';', '\t'] as const
+/** The sign that parts most of a head. */
+export const delimiterOf = (head: string): string =>
+  [...DELIMITERS].sort((a, b) => head.split(b).length - head.split(a).length)[0]!
+export const commaIn = (delimiter: string): CommaMeans => (delimiter === ';' ? 'decimals' : 'thousands')
+
+const UNCLOSED = 'has a quotation mark that is not closed, or a line break in a cell: write each row on one line'
+
+/** The cells of one line, or why it cannot be taken apart: a stray quotation mark spoils its own row and no other. */
+export function cellsOf(line: string, delimiter: string): { ok: true; cells: string[] } | { ok: false; why: string } {
+  if (!line.includes('"')) return { ok: true, cells: line.split(delimiter) }
+  const { data, errors } = Papa.parse<string[]>(line, { delimiter })
+  return errors.some((e) => e.type === 'Quotes') ? { ok: false, why: UNCLOSED } : { ok: true, cells: data[0] ?? [] }
+}
+
 /**
  * Reads CSV into rows of SI values. The head may stand in any order and give each quantity in any unit of its kind
- * (`height_in`, `height_mm`); cells may hold what people write there (`35 1/4`). Comma, semicolon or tab; with the
- * latter two a decimal comma is understood.
+ * (`height_in`, `height_mm`); cells may hold what people write there (`35 1/4`). Comma, semicolon or tab. Rows count as
+ * lines do, empty ones too, so that a problem is found where it stands.
  * @returns rows, or every problem with its row and column: then nothing is read
  */
-export function readTable<N extends string>(text: string, columns: readonly Column<N>[]): Read<Row<N>[]> {
+export function readTable<N extends string>(text: string, columns: readonly Column<N>[]): Read<NumberedRow<N>[]> {
   const problems: Problem[] = []
-  const wrong = (row: number | null, column: string | null, message: string) => problems.push({ row, column, message })
-  const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' })
-  const [head, ...body] = parsed.data
-  if (!head || !body.length)
-    return { ok: false, problems: [{ row: null, column: null, message: 'has no rows under its head' }] }
-  if (body.length > MAX_ROWS)
-    return {
-      ok: false,
-      problems: [{ row: null, column: null, message: `has ${body.length} rows: ${MAX_ROWS} at most` }],
-    }
-  for (const e of parsed.errors.filter((e) => e.type === 'Quotes'))
-    wrong((e.row ?? 0) + 1, null, 'has a quotation mark that is not closed')
-
-  const reader = rowReader(head, columns, parsed.meta.delimiter !== ',')
-  if (!reader.ok) return { ok: false, problems: [...problems, ...reader.problems] }
-  if (problems.length) return { ok: false, problems }
-  const blank = Object.fromEntries(columns.map((c) => [c.name, null])) as Row<N>
-  const rows = body.map((cells, r) => {
-    const read = reader.value(cells, r + 2)
-    if (!read.ok) problems.push(...read.problems)
-    return read.ok ? { ...blank, ...read.value } : null
+  const lines = text
+    .replace(/^\uFEFF/, '')
+    .split(/\r\n|\n|\r/)
+    .map((line, i) => ({ line, row: i + 1 }))
+    .filter(({ line }) => line.trim() !== '')
+  const [head, ...body] = lines
+  const whole = (message: string): Read<NumberedRow<N>[]> => ({
+    ok: false,
+    problems: [{ row: null, column: null, message }],
   })
-  return problems.length ? { ok: false, problems } : { ok: true, value: rows.filter((r) => r !== null) }
+  if (!head || !body.length) return whole('has no rows under its head')
+  if (body.length > MAX_ROWS) return whole(`has ${body.length} rows: ${MAX_ROWS} at most`)
+  const delimiter = delimiterOf(head.line)
+  const titles = cellsOf(head.line, delimiter)
+  if (!titles.ok) return { ok: false, problems: [{ row: head.row, column: null, message: titles.why }] }
+  const reader = rowReader(titles.cells, columns, commaIn(delimiter))
+  if (!reader.ok) return { ok: false, problems: reader.problems }
+  const blank = Object.fromEntries(columns.map((c) => [c.name, null])) as Row<N>
+  const rows = body.flatMap(({ line, row }) => {
+    const parted = cellsOf(line, delimiter)
+    if (!parted.ok) {
+      problems.push({ row, column: null, message: parted.why })
+      return []
+    }
+    const read = reader.value(parted.cells, row)
+    if (!read.ok) problems.push(...read.problems)
+    return read.ok ? [{ number: row, cells: { ...blank, ...read.value } }] : []
+  })
+  return problems.length ? { ok: false, problems } : { ok: true, value: rows }
 }
 
 /** Reads one row's cells; columns that the head does not have are left out of what it gives. */
@@ -110,13 +143,12 @@ export type RowReader<N extends string> = (cells: readonly string[], row: number
 
 /**
  * Makes sense of a head once, for every row under it.
- * @param decimalComma whether `2,5` is two and a half: files parted by semicolon or tab
  * @returns what reads a row into SI values, or what is wrong with the head
  */
 export function rowReader<N extends string>(
   head: readonly string[],
   columns: readonly Column<N>[],
-  decimalComma: boolean,
+  comma: CommaMeans,
 ): Read<RowReader<N>> {
   const problems: Problem[] = []
   const wrong = (column: string, message: string) => problems.push({ row: 1, column, message })
@@ -137,7 +169,7 @@ export function rowReader<N extends string>(
       const result = {} as Row<N>
       for (const { column, symbol, i, title } of places) {
         const raw = (cells[i] ?? '').trim()
-        const read = readCell(column, raw, symbol, decimalComma)
+        const read = readCell(column, raw, symbol, comma)
         if (read.ok) result[column.name] = read.value
         else found.push({ row, column: title, message: read.why })
         if (column.needed && raw === '') found.push({ row, column: title, message: 'is empty' })
@@ -166,34 +198,35 @@ function readCell<N extends string>(
   column: Column<N>,
   raw: string,
   symbol: string | null,
-  decimalComma: boolean,
+  comma: CommaMeans,
 ): { ok: true; value: Cell } | { ok: false; why: string } {
   if (raw === '') return { ok: true, value: null }
   if (raw.startsWith('=')) return { ok: false, why: 'holds a formula: paste its value instead' }
   const { kind } = column
   switch (kind) {
     case 'text':
-      return { ok: true, value: /^'[=+\-@\t\r]/.test(raw) ? raw.slice(1) : raw }
+      return { ok: true, value: withoutQuote(raw) }
     case 'words':
-      return { ok: true, value: raw.split('|').map((w) => w.trim()) }
+      return { ok: true, value: raw.split('|').map((w) => withoutQuote(w.trim())) }
     case 'yes-no':
       return /^(yes|no|true|false|1|0)$/i.test(raw)
         ? { ok: true, value: /^(yes|true|1)$/i.test(raw) }
         : { ok: false, why: `"${raw}" must be yes or no` }
     case 'number':
-      return numberIn(raw, decimalComma)
+      return numberIn(raw, comma)
     case 'percent': {
-      const read = numberIn(raw, decimalComma)
+      const read = numberIn(raw, comma)
       return read.ok ? { ok: true, value: rounded(read.value / 100) } : read
     }
     case 'numbers':
     case 'lengths': {
-      const values = raw.split(';').map((part) => partIn(part.trim(), kind === 'lengths' ? symbol : null, decimalComma))
+      const values = raw.split(';').map((part) => partIn(part.trim(), kind === 'lengths' ? symbol : null, comma))
       const bad = values.find((v) => !v.ok)
       return bad ?? { ok: true, value: values.flatMap((v) => (v.ok ? [v.value] : [])) }
     }
     default: {
-      const number = decimalComma ? raw.replace(',', '.') : raw
+      const number = withPoint(raw, comma)
+      if (number === null) return { ok: false, why: twoWays(raw) }
       const parsed = parseQuantity(kind, `${number} ${symbol}`, { signed: column.signed })
       if (parsed.ok) return { ok: true, value: rounded(parsed.value) }
       return { ok: false, why: otherUnit(kind, raw, symbol) ?? refusalText(parsed) }
@@ -201,13 +234,25 @@ function readCell<N extends string>(
   }
 }
 
+/** A comma before three digits where it should be a decimal sign may as well group thousands: nobody can tell. */
+const twoWays = (raw: string) => `"${raw}" can be read two ways: write it without a comma`
+/** A number with a decimal point; null where a comma could mean either. */
+function withPoint(raw: string, comma: CommaMeans): string | null {
+  if (!raw.includes(',')) return raw
+  const grouped = /^[-+]?\d{1,3}(?:,\d{3})+(?:\.\d+)?(?=\D|$)/.test(raw)
+  if (comma === 'thousands') return grouped ? raw.replaceAll(',', '') : raw.replace(',', '.')
+  return grouped ? null : raw.replace(',', '.')
+}
+
 type ReadNumber = { ok: true; value: number } | { ok: false; why: string }
-function numberIn(raw: string, decimalComma: boolean): ReadNumber {
-  const value = Number(decimalComma ? raw.replace(',', '.') : raw)
+function numberIn(raw: string, comma: CommaMeans): ReadNumber {
+  const text = withPoint(raw, comma)
+  if (text === null) return { ok: false, why: twoWays(raw) }
+  const value = Number(text)
   return raw !== '' && Number.isFinite(value) ? { ok: true, value } : { ok: false, why: `"${raw}" is no number` }
 }
-function partIn(raw: string, symbol: string | null, decimalComma: boolean): ReadNumber {
-  const read = numberIn(raw, decimalComma)
+function partIn(raw: string, symbol: string | null, comma: CommaMeans): ReadNumber {
+  const read = numberIn(raw, comma)
   return read.ok && symbol ? { ok: true, value: rounded(toSi(findUnit('length', symbol)!, read.value)) } : read
 }
 

@@ -14,7 +14,10 @@ const LABELS: [Line, RegExp][] = [
   ['front', /steer|front/i],
   ['rear', /drive|rear/i],
 ]
-const WEIGHT = /(\d[\d,' ]*(?:\.\d+)?)\s*(kg|lbs?|t)?\s*$/i
+/** A number at the end of a line, thousands grouped by comma or apostrophe. */
+const WEIGHT = /(?<![\d,.'])(\d{1,3}(?:[,']\d{3})+|\d+)(\.\d+)?\s*(kg|lbs?|t)?\s*$/i
+/** `1 120` is 1,120, or 120 on axle 1: nobody can tell. */
+const TWO_WAYS = /\d \d{3}(?!\d)(?:\.\d+)?\s*(?:kg|lbs?|t)?\s*$/i
 /** A scale rounds each line: sum and gross may differ by this much (common practice: a scale division a line). */
 const ROUNDING: Kilograms = 30
 
@@ -31,8 +34,10 @@ export function parseTicket(text: string, system: UnitSystem): TicketOutcome {
     const label = LABELS.find(([, words]) => words.test(line))?.[0]
     const weight = WEIGHT.exec(line.trim())
     if (!label || !weight) continue
-    const number = weight[1]!.replace(/[,' ]/g, '')
-    const unit = weight[2] ?? UNITS.mass[system].symbol
+    if (TWO_WAYS.test(line))
+      return { ok: false, why: `"${line.trim()}" can be read two ways: type the weight without a space in it.` }
+    const number = weight[1]!.replace(/[,']/g, '') + (weight[2] ?? '')
+    const unit = weight[3] ?? UNITS.mass[system].symbol
     const parsed = parseQuantity('mass', `${number} ${unit}`)
     if (!parsed.ok) return { ok: false, why: `"${line.trim()}" does not read as a weight.` }
     if (found.has(label)) return { ok: false, why: `There are two lines for ${label}: keep the one that is meant.` }

@@ -54,13 +54,13 @@ export const jobSchema = z
     air: z.enum(['teed', 'separate']),
     frame: z.enum(['rigid', 'twisting']),
     /** Where the bags are filled. */
-    altitude: bounded('length', -500, 5000),
+    altitude: bounded('altitude', -500, 5000),
     /** How warm it is there, and where and how warm it drives; null where it makes no difference. */
     conditions: z
       .strictObject({
         fillTemperature: temperature,
         driveTemperature: temperature,
-        driveAltitude: bounded('length', -500, 5000).nullable(),
+        driveAltitude: bounded('altitude', -500, 5000).nullable(),
       })
       .default(NO_CONDITIONS),
     /** The kit as it was when picked: a later change of the catalog does not rewrite a job. */

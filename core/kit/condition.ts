@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Meters } from '../quantity'
-import { SUSPENSIONS, surveySchema, TAPE_TOLERANCE, type Survey, type Vehicle } from '../vehicle'
+import { SUSPENSIONS, surveySchema, TAPE_TOLERANCE, vehicleSchema, type Survey, type Vehicle } from '../vehicle'
 
 export const VEHICLE_FACTS = ['body', 'suspension', 'rearWheels', 'drive', 'bed', 'trim', 'year'] as const
 export type VehicleFact = (typeof VEHICLE_FACTS)[number]
@@ -29,12 +29,35 @@ const words = z
   .min(1)
   .max(30)
 
+/** What is inside a schema that may be null or has a default. */
+function within(schema: z.core.$ZodType): z.core.$ZodType {
+  return schema instanceof z.ZodDefault || schema instanceof z.ZodNullable ? within(schema.def.innerType) : schema
+}
+/** The words a fact can be; null where it is a figure, a name or a year. */
+export function factWords(fact: Fact): readonly (string | boolean)[] | null {
+  const shape: Record<string, z.core.$ZodType> = { ...vehicleSchema.shape, ...surveySchema.shape }
+  const inner = within(shape[fact]!)
+  if (inner instanceof z.ZodBoolean) return [true, false]
+  return inner instanceof z.ZodEnum ? (inner.options as string[]) : null
+}
+/** Refuses words that a fact can never be: a condition on them would silently never hold. */
+function knownWords(fact: Fact, is: readonly (string | boolean)[], context: z.RefinementCtx): void {
+  const known = factWords(fact)
+  const bad = known ? is.filter((w) => !known.includes(w)) : []
+  if (bad.length)
+    context.addIssue({
+      code: 'custom',
+      path: ['is'],
+      message: `"${bad.join(', ')}" is not what ${fact} can be: ${known!.map((w) => (w === true ? 'yes' : w === false ? 'no' : w)).join(', ')}`,
+    })
+}
+
 /** Something about a vehicle that holds, does not hold, or is not known yet. */
 export const CONDITIONS = [
-  z.strictObject({ survey, is: words }),
+  z.strictObject({ survey, is: words }).superRefine((c, context) => knownWords(c.survey, c.is, context)),
   z.strictObject({ survey, over: z.number() }),
   z.strictObject({ survey, under: z.number() }),
-  z.strictObject({ vehicle, is: words }),
+  z.strictObject({ vehicle, is: words }).superRefine((c, context) => knownWords(c.vehicle, c.is, context)),
   z.strictObject({ suspension: z.enum(SUSPENSIONS) }),
   z.strictObject({ rearWheels: z.enum(['single', 'dual']) }),
 ] as const

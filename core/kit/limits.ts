@@ -13,7 +13,7 @@ export interface Limit {
 }
 
 /** Least pressure anywhere, whatever a kit says. */
-export const FLOOR_PRESSURE: Pascals = 5 * PSI
+const FLOOR_PRESSURE: Pascals = 5 * PSI
 export const BAG_CLEARANCE: Limit = {
   value: INCH / 2,
   source: 'common practice',

@@ -54,7 +54,7 @@ const survey = z.enum(SURVEY_KEYS, { error: 'must be a survey answer' })
 const fact = z.enum([...SURVEY_KEYS, ...VEHICLE_FACTS], { error: 'must be a survey answer or a fact of the vehicle' })
 
 /** A condition on the vehicle, or one that sets vehicle and kit against each other. */
-export const ruleTestSchema = z.union([
+const ruleTestSchema = z.union([
   ...CONDITIONS,
   z.strictObject({ survey, overKit: z.enum(FIGURES) }),
   z.strictObject({ survey, underKit: z.enum(FIGURES) }),

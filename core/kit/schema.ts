@@ -11,11 +11,11 @@ export type KitFamily = (typeof FAMILIES)[number]
 const id = slug()
 const text = z.string().trim().min(1).max(240)
 
-export const SUPPORTS = ['any', 'on-wheels', 'axle-hanging', 'axle-raised', 'frame-raised', 'ride-height'] as const
-export const SIDES = ['once', 'each', 'left', 'right', 'exhaust-side'] as const
+const SUPPORTS = ['any', 'on-wheels', 'axle-hanging', 'axle-raised', 'frame-raised', 'ride-height'] as const
+const SIDES = ['once', 'each', 'left', 'right', 'exhaust-side'] as const
 export const PHASES = ['bench', 'remove', 'mount', 'align', 'torque', 'lines', 'refit'] as const
 
-export const fastenerSchema = z.strictObject({
+const fastenerSchema = z.strictObject({
   id,
   name: text,
   /** How many a side (or in all for an operation done once). */
@@ -30,7 +30,7 @@ export const fastenerSchema = z.strictObject({
 })
 export type Fastener = z.infer<typeof fastenerSchema>
 
-export const operationSchema = z.strictObject({
+const operationSchema = z.strictObject({
   id,
   title: text,
   side: z.enum(SIDES),
@@ -68,7 +68,7 @@ const rising = (values: readonly number[]) => values.every((v, i) => i === 0 || 
 const rates = ({ squeeze, force }: { squeeze: number[]; force: number[] }) =>
   squeeze.map((at, i) => ((force[i] ?? 0) - (force[i - 1] ?? 0)) / (at - (squeeze[i - 1] ?? 0)))
 
-export const fitmentSchema = z.strictObject({
+const fitmentSchema = z.strictObject({
   suspension: z.array(z.enum(SUSPENSIONS)).min(1),
   bodies: z.array(z.enum(BODIES)).min(1),
   rearWheels: z.array(z.enum(['single', 'dual'])).min(1),
@@ -82,8 +82,8 @@ export const fitmentSchema = z.strictObject({
   hitchRails: z.enum(['fine', 'needs-spacer', 'no']),
 })
 
-export const HANDS = ['left', 'right', 'either', 'turned'] as const
-export const bracketSchema = z.strictObject({
+const HANDS = ['left', 'right', 'either', 'turned'] as const
+const bracketSchema = z.strictObject({
   name: text,
   place: z.enum(['frame', 'axle', 'spring', 'bag'], { error: 'place must be frame, axle, spring or bag' }),
   /** `either`: the same part on both sides; `turned`: the same part, turned half round on the other side. */
@@ -93,7 +93,7 @@ export const bracketSchema = z.strictObject({
 export type Bracket = z.infer<typeof bracketSchema>
 
 /** How wide the bag gets, by its maker. */
-export const diameterTableSchema = z
+const diameterTableSchema = z
   .strictObject({
     heights: z
       .array(bounded('length', 0.01, 0.8))
@@ -141,7 +141,7 @@ const bagSchema = z.strictObject({
 export type KitBag = z.infer<typeof bagSchema>
 
 /** A rubber spring of one side: nothing to fill, nothing to set. */
-export const rubberSchema = z
+const rubberSchema = z
   .strictObject({
     /** Squat, from empty height, at which it touches; 0 where it always does. */
     gap: bounded('length', 0, 0.2),

@@ -64,7 +64,7 @@ export function pendingSteps(kit: Kit, vehicle: Vehicle, survey: Survey, choices
   )
 }
 
-export const stepId = (operation: string, side: Side | null): string => (side ? `${operation}:${side}` : operation)
+const stepId = (operation: string, side: Side | null): string => (side ? `${operation}:${side}` : operation)
 
 function sidesOf(operation: Operation, survey: Survey): (Side | null)[] {
   switch (operation.side) {

@@ -3,6 +3,7 @@ import { inSystem, UNITS, type QuantityKind, type UnitSystem } from './units'
 /** Decimals shown, by kind and system; inches are shown as fractions instead. */
 const DECIMALS: Record<QuantityKind, Record<UnitSystem, number>> = {
   length: { us: 0, metric: 0 },
+  altitude: { us: 0, metric: 0 },
   mass: { us: 0, metric: 0 },
   pressure: { us: 0, metric: 0 },
   torque: { us: 1, metric: 1 },

@@ -1,4 +1,4 @@
-import { findUnit, toSi, UNITS, type QuantityKind, type UnitSystem } from './units'
+import { findUnit, isAbove, isBelow, toSi, UNITS, type QuantityKind, type UnitSystem } from './units'
 import { formatQuantity } from './format'
 
 export type RefusalCode =
@@ -86,7 +86,7 @@ export function parseQuantity(kind: QuantityKind, text: string, options: ParseOp
   const numeral = split[1]!.trim()
   const symbol = split[2]?.trim()
   const unit = symbol ? findUnit(kind, symbol) : UNITS[kind][options.system ?? 'us']
-  if (!numeral) return refuse('not-a-number', text.trim())
+  if (!numeral || /^,\d/.test(symbol ?? '')) return refuse('not-a-number', text.trim())
   if (!unit) return refuse('unknown-unit', symbol!)
 
   let shown: number
@@ -101,12 +101,10 @@ export function parseQuantity(kind: QuantityKind, text: string, options: ParseOp
 
   const value = toSi(unit, negative ? -shown : shown) + (negative ? -metersOfFeet : metersOfFeet)
   const { min, max } = options
-  // Half a part in a million keeps a limit typed in the other unit system usable.
-  const slack = 5e-7 * Math.max(Math.abs(min ?? 0), Math.abs(max ?? 0))
   const system =
     unit === UNITS[kind].us || feet ? 'us' : unit === UNITS[kind].metric ? 'metric' : (options.system ?? 'us')
-  if (min !== undefined && value < min - slack) return refuse('too-small', formatQuantity(kind, min, system))
-  if (max !== undefined && value > max + slack) return refuse('too-big', formatQuantity(kind, max, system))
+  if (min !== undefined && isBelow(value, min)) return refuse('too-small', formatQuantity(kind, min, system))
+  if (max !== undefined && isAbove(value, max)) return refuse('too-big', formatQuantity(kind, max, system))
   return { ok: true, value, unit: feet ? 'ft' : unit.symbol, about }
 }
 
@@ -118,10 +116,12 @@ function normalize(text: string): string {
     .replace(/[½¼¾⅛⅜⅝⅞]/g, (glyph) => ` ${VULGAR[glyph]}`)
     .replace(/⁄/g, '/')
     .replace(/\s+/g, ' ')
+    .replace(/(?<![\d,.])\d{1,3}(?:,\d{3})+(?![\d,])/, (grouped) => grouped.replaceAll(',', ''))
     .trim()
 }
 
 const EXAMPLES: Record<QuantityKind, string> = {
+  altitude: '4,200 ft or 1,280 m',
   length: '35 1/4, 35.25 or 895 mm',
   mass: '660 or 300 kg',
   pressure: '30 or 207 kPa',
@@ -139,7 +139,7 @@ export function refusalText({ code, kind, detail }: Refusal): string {
     case 'not-a-number':
       return `"${detail}" is not a reading. ${example}`
     case 'negative':
-      return `"${detail}" is below zero, and this cannot be. Leave the minus away.`
+      return `"${detail}" is below zero: this cannot be negative.`
     case 'unknown-unit':
       return `"${detail}" is not a unit of ${kind === 'rate' ? 'spring rate' : kind}. ${example}`
     case 'fraction-bottom':
@@ -147,8 +147,8 @@ export function refusalText({ code, kind, detail }: Refusal): string {
     case 'fraction-too-big':
       return `${detail} is a whole or more: carry it into the inches.`
     case 'too-small':
-      return `Too small: ${detail} is the least that makes sense here.`
+      return `Too small: ${detail} is the min here.`
     case 'too-big':
-      return `Too big: ${detail} is the most that makes sense here.`
+      return `Too big: ${detail} is the max here.`
   }
 }

@@ -6,6 +6,7 @@ import { UNITS, type QuantityKind } from './units'
 /** SI unit of each kind, for descriptions. */
 export const SI_UNIT: Record<QuantityKind, string> = {
   length: 'm',
+  altitude: 'm',
   mass: 'kg',
   pressure: 'Pa',
   torque: 'N·m',

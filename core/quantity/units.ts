@@ -28,7 +28,7 @@ export const ZERO_CELSIUS: Kelvin = 273.15
  */
 export const atmosphere = (altitude: Meters = 0): Pascals => 101325 * (1 - 2.25577e-5 * altitude) ** 5.25588
 
-export type QuantityKind = 'length' | 'mass' | 'pressure' | 'torque' | 'temperature' | 'rate'
+export type QuantityKind = 'length' | 'altitude' | 'mass' | 'pressure' | 'torque' | 'temperature' | 'rate'
 export type UnitSystem = 'us' | 'metric'
 
 interface Unit {
@@ -42,21 +42,29 @@ interface Unit {
   spellings: string[]
 }
 
-const psi: Unit = { symbol: 'psi', factor: PSI, spellings: ['psi', 'lb/in2', 'lbs'] }
+const psi: Unit = { symbol: 'psi', factor: PSI, spellings: ['psi', 'psig', 'lb/in2', 'lbs'] }
+const foot: Unit = { symbol: 'ft', factor: 12 * INCH, spellings: ['ft', 'feet', 'foot', "'"] }
+const meter: Unit = { symbol: 'm', factor: 1, spellings: ['m', 'meter', 'meters'] }
 const bar: Unit = { symbol: 'bar', factor: 1e5, spellings: ['bar'] }
 const kilopascal: Unit = { symbol: 'kPa', factor: 1e3, spellings: ['kpa'] }
+
+/** `lb-ft`, `ft-lbs`, `ft lb`, `lbf·ft`, `foot-pounds` and their like, for a length's short and long name. */
+const torqueWords = (short: string, long: string): string[] =>
+  ['-', ' ', '·', '.', ''].flatMap((joint) => [
+    ...['lb', 'lbs', 'lbf'].flatMap((force) => [`${force}${joint}${short}`, `${short}${joint}${force}`]),
+    `${long}${joint}pounds`,
+    `${long}${joint}pound`,
+  ])
 
 /** Units a person may type, by kind; `us` and `metric` are the ones shown. */
 export const UNITS: Record<QuantityKind, { us: Unit; metric: Unit; others: Unit[] }> = {
   length: {
     us: { symbol: 'in', factor: INCH, spellings: ['in', 'inch', 'inches', '"'] },
     metric: { symbol: 'mm', factor: 1e-3, spellings: ['mm'] },
-    others: [
-      { symbol: 'cm', factor: 1e-2, spellings: ['cm'] },
-      { symbol: 'm', factor: 1, spellings: ['m'] },
-      { symbol: 'ft', factor: 12 * INCH, spellings: ['ft', 'feet', 'foot', "'"] },
-    ],
+    others: [{ symbol: 'cm', factor: 1e-2, spellings: ['cm'] }, meter, foot],
   },
+  /** Height above the sea: a length that people tell in whole feet or meters. */
+  altitude: { us: foot, metric: meter, others: [{ symbol: 'km', factor: 1000, spellings: ['km'] }] },
   mass: {
     us: { symbol: 'lb', factor: POUND, spellings: ['lb', 'lbs', 'pound', 'pounds', '#'] },
     metric: { symbol: 'kg', factor: 1, spellings: ['kg', 'kilo', 'kilos'] },
@@ -67,14 +75,14 @@ export const UNITS: Record<QuantityKind, { us: Unit; metric: Unit; others: Unit[
     us: {
       symbol: 'lb-ft',
       factor: POUND_FOOT,
-      spellings: ['lb-ft', 'lbft', 'lb ft', 'lbf·ft', 'ft-lb', 'ft lb', 'ftlb'],
+      spellings: torqueWords('ft', 'foot'),
     },
     metric: { symbol: 'N·m', factor: 1, spellings: ['n·m', 'nm', 'n m', 'n.m', 'n-m'] },
     others: [
       {
         symbol: 'lb-in',
         factor: POUND_FOOT / 12,
-        spellings: ['lb-in', 'lbin', 'lb in', 'in-lb', 'in lb', 'inlb'],
+        spellings: torqueWords('in', 'inch'),
       },
     ],
   },
@@ -92,7 +100,8 @@ export const UNITS: Record<QuantityKind, { us: Unit; metric: Unit; others: Unit[
 
 /** The unit of `kind` that people type as `spelling`, or undefined. */
 export function findUnit(kind: QuantityKind, spelling: string): Unit | undefined {
-  const typed = spelling.trim().toLowerCase()
+  // An abbreviation may end in a period: `33 in.`
+  const typed = spelling.trim().toLowerCase().replace(/\.$/, '')
   const { us, metric, others } = UNITS[kind]
   return [us, metric, ...others].find((unit) => unit.spellings.includes(typed))
 }
@@ -105,3 +114,13 @@ export const fromSi = (unit: Unit, si: number): number => (si - (unit.offset ?? 
  * @returns the bare number, unrounded
  */
 export const inSystem = (kind: QuantityKind, si: number, system: UnitSystem): number => fromSi(UNITS[kind][system], si)
+
+/**
+ * Part of a limit that a figure may lose when it is typed in another unit and stored to six digits. Nothing that anybody
+ * measures is that small: it is no tolerance.
+ */
+const CONVERSION_SLACK = 1e-5
+/** Whether a value is over a limit by more than converting units can do. */
+export const isAbove = (value: number, limit: number): boolean => value > limit + Math.abs(limit) * CONVERSION_SLACK
+/** Whether a value is under a limit by more than converting units can do. */
+export const isBelow = (value: number, limit: number): boolean => value < limit - Math.abs(limit) * CONVERSION_SLACK

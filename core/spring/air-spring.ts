@@ -44,7 +44,7 @@ export interface LoadTable {
   volumeAt: { height: Meters; volume: CubicMeters }
 }
 
-export const loadTableSchema: z.ZodType<LoadTable> = z
+const loadTableSchema: z.ZodType<LoadTable> = z
   .strictObject({
     heights: z
       .array(bounded('length', 0.01, 0.8))
@@ -145,20 +145,6 @@ export function bagAt(bag: AirSpring, height: Meters): BagState | undefined {
   const volume = bag.volume.value(height)
   if (area === undefined || volume === undefined) return undefined
   return { height, area, volume, areaSlope: bag.area.slope(height)!, volumeSlope: bag.volume.slope(height)! }
-}
-
-/**
- * Gauge pressure at which one bag carries `force` at `height`.
- *
- * @param bag area and volume against height
- * @param force N, compression positive
- * @param height m between plate faces
- * @returns Pa gauge, or undefined when the height is outside the bag's table
- * Source: force balance on the effective area, e.g. Gillespie, Fundamentals of Vehicle Dynamics.
- */
-export function pressureFor(bag: AirSpring, force: Newtons, height: Meters): Pascals | undefined {
-  const area = bag.area.value(height)
-  return area === undefined ? undefined : force / area
 }
 
 /**

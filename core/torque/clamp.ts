@@ -14,15 +14,45 @@ const metricThread = (diameter: number, area: number): Thread => ({
   stressArea: area * 1e-6,
 })
 
-/** Tensile stress areas. Source: ASME B1.1 (inch), ISO 898-1 (metric). */
+/**
+ * Tensile stress areas: UNC and UNF from 1/4 to 3/4, ISO metric M6 to M16 by pitch; without one the coarse pitch is meant.
+ * Source: ASME B1.1 (inch, in2), ISO 898-1 (metric, mm2).
+ */
 export const THREADS = {
+  '1/4-20': inchThread(0.25, 0.0318),
+  '1/4-28': inchThread(0.25, 0.0364),
   '5/16-18': inchThread(0.3125, 0.0524),
+  '5/16-24': inchThread(0.3125, 0.058),
   '3/8-16': inchThread(0.375, 0.0775),
   '3/8-24': inchThread(0.375, 0.0878),
+  '7/16-14': inchThread(0.4375, 0.1063),
+  '7/16-20': inchThread(0.4375, 0.1187),
   '1/2-13': inchThread(0.5, 0.1419),
+  '1/2-20': inchThread(0.5, 0.1599),
+  '9/16-12': inchThread(0.5625, 0.182),
+  '9/16-18': inchThread(0.5625, 0.203),
+  '5/8-11': inchThread(0.625, 0.226),
+  '5/8-18': inchThread(0.625, 0.256),
+  '3/4-10': inchThread(0.75, 0.334),
+  '3/4-16': inchThread(0.75, 0.373),
+  M6: metricThread(6, 20.1),
   M8: metricThread(8, 36.6),
+  M8x1: metricThread(8, 39.2),
+  'M8x1.25': metricThread(8, 36.6),
   M10: metricThread(10, 58.0),
+  M10x1: metricThread(10, 64.5),
+  'M10x1.25': metricThread(10, 61.2),
+  'M10x1.5': metricThread(10, 58.0),
   M12: metricThread(12, 84.3),
+  'M12x1.25': metricThread(12, 92.1),
+  'M12x1.5': metricThread(12, 88.1),
+  'M12x1.75': metricThread(12, 84.3),
+  M14: metricThread(14, 115),
+  'M14x1.5': metricThread(14, 125),
+  M14x2: metricThread(14, 115),
+  M16: metricThread(16, 157),
+  'M16x1.5': metricThread(16, 167),
+  M16x2: metricThread(16, 157),
 } as const
 export type ThreadName = keyof typeof THREADS
 

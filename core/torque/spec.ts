@@ -1,17 +1,17 @@
 import { z } from 'zod'
-import { bounded, POUND_FOOT, type NewtonMeters } from '../quantity'
+import { bounded, isAbove, isBelow, POUND_FOOT, type NewtonMeters } from '../quantity'
 
-const moment = bounded('torque', 0.1, 800)
+const torque = bounded('torque', 0.1, 800)
 
-/** What a booklet asks of a fastener. Only `target` and `ceiling` can be judged against a wrench. */
+/** What a kit's instructions ask of a fastener. Only `target` and `ceiling` can be judged against a wrench. */
 export const torqueSpecSchema = z.discriminatedUnion('kind', [
   z
-    .strictObject({ kind: z.literal('target'), value: moment, low: moment, high: moment })
+    .strictObject({ kind: z.literal('target'), value: torque, low: torque, high: torque })
     .refine((s) => s.low <= s.value && s.value <= s.high, {
-      error: 'the target must lie inside its window',
+      error: 'the target must lie between low and high',
       path: ['value'],
     }),
-  z.strictObject({ kind: z.literal('ceiling'), max: moment }),
+  z.strictObject({ kind: z.literal('ceiling'), max: torque }),
   z.strictObject({
     kind: z.literal('turns'),
     turns: z.number().min(0.25).max(4),
@@ -35,42 +35,48 @@ export type TorqueVerdict =
   | 'needs-maker-figure'
 
 /** ISO 6789-1 hand torque tools, class of the usual click wrench: 4 %, or 6 % to 10 N·m (from memory). */
-export const toolTolerance = (reading: NewtonMeters): number => (reading <= 10 ? 0.06 : 0.04)
-
-/** Ratios a reading shows to its target when the unit was misread: lb-in, and N·m, taken for lb-ft or back. */
-const UNIT_SLIPS = [12, 1 / 12, POUND_FOOT, 1 / POUND_FOOT]
+const toolTolerance = (reading: NewtonMeters): number => (reading <= 10 ? 0.06 : 0.04)
 
 /**
- * A wrench reading judged against what the booklet asks.
+ * Ratios a reading shows to its target when the unit was misread, lb-in or N·m taken for lb-ft or back. Too high by N·m
+ * against lb-ft is left out: a fastener really drawn that far over its target would look the same.
+ */
+const SLIPS_LOW = [1 / 12, 1 / POUND_FOOT]
+const SLIPS_HIGH = [12]
+/** How near a reading comes to its target in the other unit to be named so: what hand and wrench scatter (ISO 6789-1). */
+const SLIP_TOLERANCE = 0.04
+
+/**
+ * A wrench reading judged against what the kit's instructions ask.
  *
  * @param spec of the fastener
  * @param reading N·m
  * @param makerFigure vehicle maker's torque, N·m, when the spec defers to it
- * @returns a verdict; a reading outside the window that equals the target in another unit is named as such
- * Source: common practice, no published source (window); unit ratios NIST SP 811.
+ * @returns a verdict; a reading at a limit's own figure, in whatever unit it was typed, is within it
+ * Source: common practice, no published source (torque spec); unit ratios NIST SP 811.
  */
 export function judgeTorque(spec: TorqueSpec, reading: NewtonMeters, makerFigure?: NewtonMeters): TorqueVerdict {
   switch (spec.kind) {
     case 'target':
-      return window(reading, spec.low, spec.high, spec.value)
+      return between(reading, spec.low, spec.high, spec.value)
     case 'ceiling':
-      return reading > spec.max ? slipOr(reading, spec.max, 'high') : 'within'
+      return isAbove(reading, spec.max) ? slipOr(reading, spec.max, 'high') : 'within'
     case 'vehicle-maker': {
       if (makerFigure === undefined) return 'needs-maker-figure'
       const tolerance = toolTolerance(makerFigure)
-      return window(reading, makerFigure * (1 - tolerance), makerFigure * (1 + tolerance), makerFigure)
+      return between(reading, makerFigure * (1 - tolerance), makerFigure * (1 + tolerance), makerFigure)
     }
     default:
       return 'not-judged'
   }
 }
 
-function window(reading: NewtonMeters, low: NewtonMeters, high: NewtonMeters, target: NewtonMeters): TorqueVerdict {
-  // A wrench shows three figures: half a percent keeps a window's own edge inside it after conversion.
-  if (reading >= low * 0.995 && reading <= high * 1.005) return 'within'
-  return slipOr(reading, target, reading < low ? 'low' : 'high')
+function between(reading: NewtonMeters, low: NewtonMeters, high: NewtonMeters, target: NewtonMeters): TorqueVerdict {
+  if (isBelow(reading, low)) return slipOr(reading, target, 'low')
+  return isAbove(reading, high) ? slipOr(reading, target, 'high') : 'within'
 }
 
 function slipOr(reading: NewtonMeters, target: NewtonMeters, otherwise: 'low' | 'high'): TorqueVerdict {
-  return UNIT_SLIPS.some((ratio) => Math.abs(reading / target / ratio - 1) < 0.04) ? 'wrong-unit' : otherwise
+  const slips = otherwise === 'low' ? SLIPS_LOW : SLIPS_HIGH
+  return slips.some((ratio) => Math.abs(reading / target / ratio - 1) < SLIP_TOLERANCE) ? 'wrong-unit' : otherwise
 }

@@ -22,21 +22,22 @@ describe('clamp force', () => {
     expect(clampForce(lbft(80), '3/8-16', 'grade 2').note).toBe('refused')
     expect(clampForce(lbft(1.3), '3/8-16', 'grade 5').note).toBe('likely-inch-pounds')
   })
-  // Source: stress area formula of ASME B1.1 and ISO 898-1, 0.7854 (d - 0.9743/n)^2 and 0.7854 (d - 0.9382 p)^2.
-  test.each([
-    ['3/8-16', 0.375, 16],
-    ['3/8-24', 0.375, 24],
-    ['1/2-13', 0.5, 13],
-    ['5/16-18', 0.3125, 18],
-  ] as const)('stress area of %s follows from its thread', (name, d, n) => {
-    expect(THREADS[name].stressArea / 0.0254 ** 2).toBeCloseTo(0.7854 * (d - 0.9743 / n) ** 2, 3)
-  })
-  test.each([
-    ['M8', 8, 1.25],
-    ['M10', 10, 1.5],
-    ['M12', 12, 1.75],
-  ] as const)('stress area of %s follows from its thread', (name, d, p) => {
-    expect(THREADS[name].stressArea * 1e6).toBeCloseTo(0.7854 * (d - 0.9382 * p) ** 2, 0)
+  // Source: stress area formulas of ASME B1.1 and ISO 898-1, 0.7854 (d - 0.9743/n)^2 and 0.7854 (d - 0.9382 p)^2.
+  const coarse: Record<string, number> = { M6: 1, M8: 1.25, M10: 1.5, M12: 1.75, M14: 2, M16: 2 }
+  test.each(Object.entries(THREADS))('stress area of %s follows from its thread', (name, { diameter, stressArea }) => {
+    if (name.startsWith('M')) {
+      const [nominal, pitch] = name.split('x')
+      const p = pitch ? Number(pitch) : coarse[nominal!]!
+      expect(diameter * 1000).toBeCloseTo(Number(nominal!.slice(1)), 9)
+      // The standard's table is rounded to three figures.
+      expect(stressArea * 1e6).toBeCloseTo(Number((0.7854 * (diameter * 1000 - 0.9382 * p) ** 2).toPrecision(3)), 0)
+    } else {
+      const [size, threads] = name.split('-')
+      const [top, bottom] = size!.split('/').map(Number)
+      const d = diameter / 0.0254
+      expect(d).toBeCloseTo(top! / bottom!, 9)
+      expect(stressArea / 0.0254 ** 2 / (0.7854 * (d - 0.9743 / Number(threads)) ** 2)).toBeCloseTo(1, 2)
+    }
   })
 })
 
@@ -57,8 +58,25 @@ describe('judging a reading', () => {
     [18, 'high'],
     [16 * 12, 'wrong-unit'],
     [16 / 12, 'wrong-unit'],
-    [16 * 1.3558, 'wrong-unit'],
+    [16 / 1.3558, 'wrong-unit'],
+    // A real over-torque would read the same: it is one.
+    [16 * 1.3558, 'high'],
   ])('%d lb-ft against 16: %s', (reading, verdict) => expect(judgeTorque(target, lbft(reading))).toBe(verdict))
+  // Common practice, no published source: "20.0 at most" allows 20.0, and nothing that a wrench can show above it.
+  test.each([20, 25, 30, 15.4])(
+    'a limit of %d lb-ft holds at its own figure, in either unit, and not a tenth over',
+    (x) => {
+      const stored = Number(lbft(x).toPrecision(6))
+      const spec: TorqueSpec = { kind: 'target', value: stored, low: stored, high: stored }
+      const newtonMeters = Number(lbft(x).toPrecision(6))
+      for (const reading of [lbft(x), newtonMeters]) {
+        expect(judgeTorque({ kind: 'ceiling', max: stored }, reading)).toBe('within')
+        expect(judgeTorque(spec, reading)).toBe('within')
+      }
+      expect(judgeTorque({ kind: 'ceiling', max: stored }, lbft(x + 0.1))).toBe('high')
+      expect(judgeTorque(spec, lbft(x - 0.1))).toBe('low')
+    },
+  )
   test('a ceiling has no lower end', () => {
     const ceiling: TorqueSpec = { kind: 'ceiling', max: lbft(20) }
     expect(judgeTorque(ceiling, lbft(3))).toBe('within')

@@ -2,7 +2,7 @@ import type { Kilograms, Meters, Radians } from '../quantity'
 import type { LoadItem, Vehicle } from './schema'
 
 /** SAE J599 aims lamps at 25 ft (from memory). */
-export const AIMING_DISTANCE: Meters = 25 * 0.3048
+const AIMING_DISTANCE: Meters = 25 * 0.3048
 
 export interface Attitude {
   /** Nose up positive. */

@@ -44,13 +44,26 @@ export function checkVin(vin: string): VinVerdict {
   return vin[8] === (digit === 10 ? 'X' : String(digit)) ? 'ok' : 'check-digit'
 }
 
+const METRIC_SIZE = /^(?:LT|P|ST)?(\d{3})\/(\d{2})R(\d{2}(?:\.5)?)(?:LT|C)?[A-N]?$/
+const FLOTATION_SIZE = /^(\d{2}(?:\.\d{1,2})?)X(\d{1,2}(?:\.\d{1,2})?)R(\d{2}(?:\.5)?)(?:LT)?[A-N]?$/
+const COMMERCIAL_SIZE = /^(\d{1,2}(?:\.\d{1,2})?)R(\d{2}\.5)[A-N]?$/
+/** Section height over width of commercial sizes that do not say it (from memory: 8R19.5 is 33.9 in, 9R22.5 38.3 in). */
+const COMMERCIAL_ASPECT = 0.89
+
+/** A tire size as it is written on sidewalls, without spaces and in capitals but for the x. */
+export const tidyTireSize = (size: string): string => size.replace(/\s+/g, '').toUpperCase()
+
 /**
- * Outside diameter of a tire from its size, e.g. `255/70R18`.
- * @returns m, or null where the text is not a metric size
- * Source: definition of the size designation (width in mm, aspect in %, rim in inches).
+ * Outside diameter of a tire from its size: `255/70R18`, `LT245/75R16E`, `35x12.50R20LT`, `8R19.5`.
+ * @returns m, or null where the text is no size
+ * Source: definition of the size designations (metric: width in mm, aspect in %, rim in inches; flotation: diameter first).
  */
 export function tireDiameter(size: string): Meters | null {
-  const match = /^(?:LT|P)?(\d{3})\/(\d{2})R(\d{2}(?:\.5)?)/.exec(size)
-  if (!match) return null
-  return (2 * Number(match[1]) * Number(match[2])) / 100 / 1000 + Number(match[3]) * INCH
+  const tidy = tidyTireSize(size)
+  const metric = METRIC_SIZE.exec(tidy)
+  if (metric) return (2 * Number(metric[1]) * Number(metric[2])) / 100 / 1000 + Number(metric[3]) * INCH
+  const flotation = FLOTATION_SIZE.exec(tidy)
+  if (flotation) return Number(flotation[1]) * INCH
+  const commercial = COMMERCIAL_SIZE.exec(tidy)
+  return commercial ? (Number(commercial[2]) + 2 * COMMERCIAL_ASPECT * Number(commercial[1])) * INCH : null
 }

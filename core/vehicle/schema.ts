@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { bounded, type Kilograms } from '../quantity'
+import { tireDiameter } from './identity'
 import { slug } from './text'
 
 export const BODIES = ['pickup', 'suv', 'van', 'motorhome'] as const
@@ -83,9 +84,10 @@ export const vehicleSchema = z
     springSpacing: bounded('length', 0.5, 2),
     tireSize: z
       .string()
+      .trim()
       .max(30)
-      .regex(/^(?:LT|P)?\d{3}\/\d{2}R\d{2}(?:\.5)?C?$/, {
-        error: 'Tire size must read like 255/70R18',
+      .refine((size) => tireDiameter(size) !== null, {
+        error: 'Tire size must read like 255/70R18, LT245/75R16E, 35x12.50R20LT or 8R19.5',
       }),
     /** Load limit of one tire as mounted (dual value on dual rear wheels), at the pressure it is run at. */
     tireLimitFront: rating,

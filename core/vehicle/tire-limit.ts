@@ -6,7 +6,7 @@ import { PASSENGER_DIVISOR, tireLoad } from './tire'
  * How a tire's load falls with cold pressure below the one its index holds at. Tables in use follow powers from 0.5 to
  * 0.8; the one that allows least is taken (from memory: ETRTO and TRA conventions). The tire maker's table outranks it.
  */
-export const TIRE_PRESSURE_POWER = 0.8
+const TIRE_PRESSURE_POWER = 0.8
 
 /**
  * Load of a tire run below the pressure its index holds at.

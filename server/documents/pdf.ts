@@ -15,8 +15,8 @@ pdfmake.setFonts({
 pdfmake.setUrlAccessPolicy(() => false)
 pdfmake.setLocalAccessPolicy((path: string) => path.includes('@fontsource'))
 
-export const INK = '#20262A'
-export const PETROL = '#0E5A63'
+const INK = '#20262A'
+const PETROL = '#0E5A63'
 const EDGE = '#D8D2C4'
 
 export const heading = (text: string): Content => ({ text, style: 'heading' })

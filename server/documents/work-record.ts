@@ -8,6 +8,7 @@ import {
   FAMILY_NAMES,
   GAP_VERDICTS,
   FINAL_CHECK_NAMES,
+  NEVER_APPLIES,
   airCheckText,
   MARK_NAMES,
   PLACE_STATES,
@@ -46,7 +47,11 @@ export async function workRecord(job: Job, records: readonly BayRecord[], system
     heading('Final checks'),
     table(
       ['Final check', 'State', 'Because'],
-      a.finalChecks.map((g) => [FINAL_CHECK_NAMES[g.check], g.state.replace('-', ' '), g.because ?? '']),
+      a.finalChecks.map((g) => [
+        FINAL_CHECK_NAMES[g.check],
+        g.state.replace('-', ' '),
+        g.never ? NEVER_APPLIES[g.never] : (g.because ?? ''),
+      ]),
       ['*', 90, '*'],
     ),
     ...corrections(records),

@@ -49,8 +49,8 @@ export async function* checkRows(
   if (batch.length) yield await checkBatch(db, importId, format, reader, batch, seen)
 }
 
-function readerOf(format: CatalogFormat, { head, decimalComma }: Source): RowReader<string> {
-  const reader = rowReader(head!, format.fields, decimalComma)
+function readerOf(format: CatalogFormat, { head, comma }: Source): RowReader<string> {
+  const reader = rowReader(head!, format.fields, comma)
   if (reader.ok) return reader.value
   throw new Unreadable(
     `Wrong columns for ${format.kind}. ${reader.problems
@@ -74,6 +74,10 @@ function draftOf(reader: RowReader<string> | null, source: SourceRow): Draft {
     const { document, row } = source
     const id = typeof document === 'object' && document !== null && 'id' in document ? String(document.id) : null
     return { row, id, cells: null, document, problems: [] }
+  }
+  if ('problem' in source) {
+    const { row, problem } = source
+    return { row, id: null, cells: null, document: null, problems: [{ row, column: null, message: problem }] }
   }
   const read = reader!(source.cells, source.row)
   return read.ok

@@ -1,20 +1,19 @@
 import { createReadStream } from 'node:fs'
 import { open, readFile } from 'node:fs/promises'
-import { Readable } from 'node:stream'
-import Papa from 'papaparse'
 import { readSheet } from 'read-excel-file/node'
+import { cellsOf, commaIn, delimiterOf, type CommaMeans } from '@stout-shackle/core/exchange'
 import { formulaCells } from './formulas'
 
 /** A file cannot be read at all; says why and what would help. */
 export class Unreadable extends Error {}
 
-/** One row under the head, or one document of a JSON file. */
-export type SourceRow = { row: number; cells: string[] } | { row: number; document: unknown }
+/** One row under the head, one document of a JSON file, or a row that cannot be taken apart. */
+export type SourceRow =
+  { row: number; cells: string[] } | { row: number; document: unknown } | { row: number; problem: string }
 export interface Source {
   /** Column titles; null for JSON, whose documents name their own fields. */
   head: string[] | null
-  /** Whether `2,5` is two and a half. */
-  decimalComma: boolean
+  comma: CommaMeans
   rows: AsyncIterable<SourceRow>
 }
 
@@ -28,7 +27,7 @@ export async function openSource(path: string, seen: (bytes: number) => void): P
   if (bytesRead === 0) throw new Unreadable('The file is empty.')
   if (start.subarray(0, 2).toString('latin1') === 'PK') return openWorkbook(path)
   if (/^\uFEFF?\s*[[{]/.test(start.toString('utf8'))) return openJson(path)
-  return openCsv(path, start.toString('utf8'), seen)
+  return openCsv(path, seen)
 }
 
 /** UTF-8 text chunk by chunk; anything else is refused with the row it stands in. */
@@ -68,25 +67,38 @@ function badLine(chunk: Buffer): number {
   return Math.max(0, bad)
 }
 
-const DELIMITERS = [',', ';', '\t'] as const
-async function openCsv(path: string, start: string, seen: (bytes: number) => void): Promise<Source> {
-  const line = start.replace(/^\uFEFF/, '').split(/\r?\n/)[0]!
-  const count = (d: string) => line.split(d).length
-  const delimiter = [...DELIMITERS].sort((a, b) => count(b) - count(a))[0]!
-  const parser = Papa.parse(Papa.NODE_STREAM_INPUT, { delimiter, skipEmptyLines: 'greedy' })
-  const text = Readable.from(textOf(path, seen))
-  text.on('error', (error) => parser.destroy(error))
-  text.pipe(parser)
-  const rows = (parser as AsyncIterable<string[]>)[Symbol.asyncIterator]()
-  const head = await rows.next()
-  if (head.done) throw new Unreadable('The file is empty.')
-  const titles = head.value.map((title, i) => (i === 0 ? title.replace(/^\uFEFF/, '') : title))
+/** Lines of a file, each with its number; empty ones count and are left out. */
+async function* linesOf(chunks: AsyncIterable<string>): AsyncGenerator<{ row: number; line: string }> {
+  let rest = ''
+  let row = 0
+  for await (const chunk of chunks) {
+    const lines = (rest + chunk).split(/\r\n|\n/)
+    rest = lines.pop()!
+    for (const line of lines) {
+      row += 1
+      if (line.trim() !== '') yield { row, line }
+    }
+  }
+  if (rest.trim() !== '') yield { row: row + 1, line: rest }
+}
+
+async function openCsv(path: string, seen: (bytes: number) => void): Promise<Source> {
+  const lines = linesOf(textOf(path, seen))
+  const first = await lines.next()
+  if (first.done) throw new Unreadable('The file is empty.')
+  const line = first.value.line.replace(/^\uFEFF/, '')
+  const delimiter = delimiterOf(line)
+  const head = cellsOf(line, delimiter)
+  if (!head.ok) throw new Unreadable(`Row ${first.value.row} ${head.why}.`)
   return {
-    head: titles,
-    decimalComma: delimiter !== ',',
-    rows: (async function* () {
-      let row = 1
-      for (let next = await rows.next(); !next.done; next = await rows.next()) yield { row: ++row, cells: next.value }
+    head: head.cells,
+    comma: commaIn(delimiter),
+    rows: (async function* (): AsyncGenerator<SourceRow> {
+      for (let next = await lines.next(); !next.done; next = await lines.next()) {
+        const { row, line } = next.value
+        const parted = cellsOf(line, delimiter)
+        yield parted.ok ? { row, cells: parted.cells } : { row, problem: parted.why }
+      }
     })(),
   }
 }
@@ -101,7 +113,7 @@ async function openJson(path: string): Promise<Source> {
   const list = Array.isArray(data) ? data : [data]
   return {
     head: null,
-    decimalComma: false,
+    comma: 'thousands',
     rows: (async function* () {
       for (const [i, document] of list.entries())
         yield await Promise.resolve({ row: i + 1, document: document as unknown })
@@ -130,7 +142,7 @@ async function openWorkbook(path: string): Promise<Source> {
   if (!head) throw new Unreadable('The first sheet of this workbook is empty.')
   return {
     head: head.map((title, column) => text(title, 0, column)),
-    decimalComma: false,
+    comma: 'thousands',
     rows: (async function* () {
       for (const [i, cells] of body.entries())
         if (cells.some((c) => c !== null && c !== ''))

@@ -1,1 +1,1 @@
-export { shopRoutes, shopSettings } from './settings'
+export { shopRoutes } from './settings'

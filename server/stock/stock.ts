@@ -57,7 +57,7 @@ export async function putBack(db: Knex, job: Job): Promise<void> {
 }
 
 /** All stock, with what is reserved and what to order. */
-export async function stockList(db: Knex): Promise<StockLine[]> {
+async function stockList(db: Knex): Promise<StockLine[]> {
   const { entries } = await stockStore.list(db)
   const reserved = await db.raw<{ item: string; count: number; job: string }[]>(
     'SELECT r.item, r.count, j.number AS job FROM reservations r JOIN jobs j ON j.id = r.job_id ORDER BY j.number',

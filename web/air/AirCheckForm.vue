@@ -2,7 +2,7 @@
 import dayjs from 'dayjs'
 import { computed, ref } from 'vue'
 import { ofKind, type RecordBody } from '@stout-shackle/core/job'
-import { formatQuantity } from '@stout-shackle/core/quantity'
+import { formatQuantity, isAbove } from '@stout-shackle/core/quantity'
 import QuantityField from '../entry/QuantityField.vue'
 import { useOpenJob } from '../stores/job'
 import { useDevices } from '../stores/devices'
@@ -51,7 +51,7 @@ function keep() {
           ? 'When was it read?'
           : at.isAfter(dayjs().add(5, 'minute'))
             ? 'Read in the future? Check the date and time.'
-            : props.end === 'start' && kit?.bag && pressure.value > kit.bag.maximum
+            : props.end === 'start' && kit?.bag && isAbove(pressure.value, kit.bag.maximum)
               ? `Over the kit's maximum: ${formatQuantity('pressure', kit.bag.maximum, preferences.system)} at most, and the test pressure is ${formatQuantity('pressure', kit.testPressure ?? 0, preferences.system)}.`
               : ''
   if (refused.value || pressure.value === null || temperature.value === null) return

@@ -392,7 +392,7 @@ export const CALCULATORS: readonly Calculator[] = [
       { key: 'rate', label: 'Rear springs, both', kind: 'rate', usual: '434 lb/in' },
       { key: 'area', label: 'Effective area, in²', kind: 'number', usual: '24' },
       { key: 'volume', label: 'Volume when level, in³', kind: 'number', usual: '150' },
-      { key: 'altitude', label: 'Altitude', kind: 'length', usual: '0 m' },
+      { key: 'altitude', label: 'Altitude', kind: 'altitude', usual: '0 ft' },
     ],
     compute({ gain, rate, area, volume, altitude }, system) {
       const [a, v] = [area! * INCH ** 2, volume! * INCH ** 3]

@@ -1,20 +1,12 @@
 <script setup lang="ts">
 import { reactive, ref } from 'vue'
 import type { FinalCheckId, FinalCheckReport } from '@stout-shackle/core/stages'
-import { FINAL_CHECK_NAMES } from '@stout-shackle/core/wording'
+import { FINAL_CHECK_NAMES, NEVER_APPLIES } from '@stout-shackle/core/wording'
 import StateSign from '../entry/StateSign.vue'
 import { useOpenJob } from '../stores/job'
 
 /** Each check is done, not applicable because, or refused by the customer in writing. */
 const { store, job, assessment } = useOpenJob()
-const WHERE: Record<FinalCheckId, string> = {
-  heights: 'hand-over',
-  clearance: 'fit',
-  torques: 'bay',
-  soap: 'air',
-  'air-check': 'air',
-  'minimum-pressure': 'hand-over',
-}
 const WORDS = {
   done: 'done',
   open: 'open',
@@ -55,14 +47,15 @@ function say(check: FinalCheckId) {
     <div v-for="g in assessment.finalChecks" :key="g.check" class="check">
       <StateSign :state="sign(g)" :label="WORDS[g.state]" />
       <span class="name"
-        >{{ FINAL_CHECK_NAMES[g.check] }}<span v-if="g.because" class="small muted">: {{ g.because }}</span></span
+        >{{ FINAL_CHECK_NAMES[g.check]
+        }}<span v-if="g.because || g.never" class="small muted"
+          >: {{ g.never ? NEVER_APPLIES[g.never] : g.because }}</span
+        ></span
       >
       <span class="small" :class="g.state">{{ WORDS[g.state] }}</span>
       <span class="act small">
         <template v-if="g.state === 'open'">
-          <RouterLink v-if="WHERE[g.check] !== 'hand-over'" :to="{ name: WHERE[g.check], params: { id: job.id } }"
-            >do it</RouterLink
-          >
+          <RouterLink v-if="g.stage !== 'hand-over'" :to="{ name: g.stage, params: { id: job.id } }">do it</RouterLink>
           <button
             class="plain"
             :aria-label="`Not done: ${FINAL_CHECK_NAMES[g.check]}`"

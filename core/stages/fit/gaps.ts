@@ -1,6 +1,6 @@
 import { ABOUT_TOLERANCE, TAPE_TOLERANCE } from '../../vehicle'
 import { BAG_CLEARANCE, EXHAUST_DISTANCE, hasAir, PLATE_CLEARANCE, type AirKit, type Kit, type Limit } from '../../kit'
-import type { Meters } from '../../quantity'
+import { isAbove, isBelow, type Meters } from '../../quantity'
 import type { Side } from '../../plan'
 import { ofKind, type BayRecord, type Job } from '../../job'
 import type { GapCheck } from './records'
@@ -18,7 +18,7 @@ export interface GapJudgment {
 }
 
 /** Checks that a family needs: a cylinder inside a coil has no room to measure round it. */
-export function gapChecks(kit: Kit, exhaust: Job['survey']['exhaustSide']): GapCheck[] {
+function gapChecks(kit: Kit, exhaust: Job['survey']['exhaustSide']): GapCheck[] {
   if (!hasAir(kit)) return []
   const checks: GapCheck[] = kit.family === 'in-coil' ? [] : ['bag-clearance', 'bag-height']
   if (kit.family === 'bellows' || kit.family === 'sleeve') checks.push('plate-tire')
@@ -28,8 +28,8 @@ export function gapChecks(kit: Kit, exhaust: Job['survey']['exhaustSide']): GapC
 /** One reading against its rule: `close` within what the tape can tell, never rounded in favour. */
 export function judgeGap(kit: AirKit, check: GapCheck, value: Meters, tolerance: Meters, sleeved: boolean): GapVerdict {
   const { low, most } = limitsOf(kit, check)
-  if (value < low.value) return check === 'line-exhaust' && sleeved ? 'sleeved' : 'too-little'
-  if (most && value > most.value) return 'too-much'
+  if (isBelow(value, low.value)) return check === 'line-exhaust' && sleeved ? 'sleeved' : 'too-little'
+  if (most && isAbove(value, most.value)) return 'too-much'
   if (value - tolerance < low.value || (most && value + tolerance > most.value)) return 'close'
   if (most && Math.abs(value - (low.value + most.value) / 2) > (most.value - low.value) / 4) return 'off-middle'
   return 'fine'

@@ -1,2 +1,2 @@
-export { GAP_PASSES, gapChecks, judgeGap, judgeGaps, type GapJudgment, type GapVerdict } from './gaps'
-export { GAP_CHECKS, type GapCheck } from './records'
+export { GAP_PASSES, judgeGap, judgeGaps, type GapJudgment, type GapVerdict } from './gaps'
+export { type GapCheck } from './records'

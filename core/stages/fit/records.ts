@@ -3,7 +3,7 @@ import { bounded } from '../../quantity'
 import { recordSide } from '../record-parts'
 
 /** Gaps that are read with the kit in place. */
-export const GAP_CHECKS = ['bag-clearance', 'plate-tire', 'line-exhaust', 'bag-height'] as const
+const GAP_CHECKS = ['bag-clearance', 'plate-tire', 'line-exhaust', 'bag-height'] as const
 export type GapCheck = (typeof GAP_CHECKS)[number]
 
 /** Final checks that this stage answers. */

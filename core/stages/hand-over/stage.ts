@@ -1,3 +1,4 @@
+import { isBelow } from '../../quantity'
 import { hasAir, minimumPressure } from '../../kit'
 import { ofKind } from '../../job'
 import { neverWithoutAir } from '../air/stage'
@@ -22,7 +23,7 @@ export const handOverStage = defineStage({
           job.kit !== null &&
           hasAir(job.kit) &&
           set !== undefined &&
-          Math.min(set.left, set.right) >= minimumPressure(job.kit).value
+          !isBelow(Math.min(set.left, set.right), minimumPressure(job.kit).value)
         )
       },
       never: neverWithoutAir,

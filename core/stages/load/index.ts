@@ -1,17 +1,13 @@
 export { cautionsOf, type Caution } from './cautions'
-export { axleLoad, chassisOf, loadFromFront, seenFromFront, sprungFront, sprungRear, steelSide } from './chassis'
+export { chassisOf, loadFromFront, seenFromFront, sprungFront, sprungRear } from './chassis'
 export { cornerFindings } from './corners'
 export { loadCases, type LoadedCase, type Squat } from './loaded'
 export { postureOf, type Posture } from './posture'
 export { caseRemedies } from './remedies'
 export {
   axleTireRate,
-  dropBetween,
   frontRate,
-  libraryRate,
-  rearSpring,
   tireSink,
-  USUAL_FRICTION,
   type AxleRate,
   type RatePoint,
   type RateTrouble,

@@ -32,7 +32,7 @@ export interface AxleRate {
   frictionSource: 'measured' | 'vehicle' | 'usual'
 }
 /** Where nobody measured: leaf packs rub by some hundreds of newtons a side, arms on bushings by little (common practice). */
-export const USUAL_FRICTION: Record<Vehicle['suspension'], Newtons> = { leaf: 400, coil: 100 }
+const USUAL_FRICTION: Record<Vehicle['suspension'], Newtons> = { leaf: 400, coil: 100 }
 export interface RearSpring {
   /** Null while neither a test nor the library knows. */
   rate: AxleRate | null

@@ -1,4 +1,3 @@
 export { useCalmJob } from './calm-job'
 export { useJob, useOpenJob } from './job'
 export { useJobPage } from './job-page'
-export { useOutbox } from './outbox'
