@@ -104,6 +104,7 @@ function questionOf(request: z.output<typeof levelRequest>): LevelQuestion {
         : null,
       frame: request.frame,
       pitchMoment: 0,
+      leanMoment: 0,
       bags: {
         bag: airSpring(bag),
         rideHeight: request.rideBagHeight,

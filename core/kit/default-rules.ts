@@ -3,7 +3,7 @@ import { SPACER_PARTS } from './rule'
 
 type Given = Omit<Rule, 'asks' | 'fine' | 'change' | 'parts' | 'minutes'> & Partial<Rule>
 const rule = (given: Given): Rule => ({ asks: null, fine: null, change: null, parts: [], minutes: 0, ...given })
-const BOOKLET = { source: 'kit', note: 'fitment data of the kit' } as const
+const FROM_KIT = { source: 'kit', note: 'fitment data of the kit' } as const
 const SHOP = { source: 'common practice', note: 'no published source' } as const
 const part = (name: string, item: string | null = null, count = 1) => ({ name, item, count })
 
@@ -21,7 +21,7 @@ const RULES: readonly Rule[] = [
     says: 'Made for {takes} springs; this rear axle has {has} springs',
     fine: 'Rear suspension: {has} springs',
     change: 'nothing: choose another kit',
-    ...BOOKLET,
+    ...FROM_KIT,
   }),
   rule({
     id: 'body',
@@ -31,7 +31,7 @@ const RULES: readonly Rule[] = [
     says: 'Made for {takes}; this is a {has}',
     fine: 'Body: {has}',
     change: 'nothing: choose another kit',
-    ...BOOKLET,
+    ...FROM_KIT,
   }),
   rule({
     id: 'rear-wheels',
@@ -41,7 +41,7 @@ const RULES: readonly Rule[] = [
     says: 'Made for {takes} rear wheels; this has {has}',
     fine: 'Rear wheels: {has}',
     change: 'nothing: choose another kit',
-    ...BOOKLET,
+    ...FROM_KIT,
   }),
   rule({
     id: 'lift-block',
@@ -52,7 +52,7 @@ const RULES: readonly Rule[] = [
     asks: 'Lift block not measured: type its height, 0 for none',
     fine: "Lift block {has} is within the bracket's reach",
     change: 'a lower block, or a kit whose bracket takes {has}',
-    ...BOOKLET,
+    ...FROM_KIT,
   }),
   rule({
     id: 'lift-block-spacer',
@@ -62,7 +62,7 @@ const RULES: readonly Rule[] = [
     says: 'Lift block {has}: needs the long-bolt spacer set',
     parts: [part(SPACER_PARTS)],
     minutes: 15,
-    ...BOOKLET,
+    ...FROM_KIT,
   }),
   rule({
     id: 'bumper',
@@ -73,7 +73,7 @@ const RULES: readonly Rule[] = [
     asks: 'Bump stop not surveyed: look how it is held',
     fine: 'Bump stop: {has}',
     change: 'a kit made for this bumper',
-    ...BOOKLET,
+    ...FROM_KIT,
   }),
   rule({
     id: 'coil-inside',
@@ -84,7 +84,7 @@ const RULES: readonly Rule[] = [
     asks: 'Coil inside diameter not measured',
     fine: 'Coil inside {has} takes it',
     change: 'a narrower cylinder',
-    ...BOOKLET,
+    ...FROM_KIT,
   }),
   rule({
     id: 'coil-inside-wide',
@@ -94,7 +94,7 @@ const RULES: readonly Rule[] = [
     says: 'Coil is {has} inside; this cylinder wants at most {takes}',
     asks: 'Coil inside diameter not measured',
     change: 'a wider cylinder',
-    ...BOOKLET,
+    ...FROM_KIT,
   }),
   rule({
     id: 'coil-gap',
@@ -118,7 +118,7 @@ const RULES: readonly Rule[] = [
     asks: 'Bracket to bracket not measured',
     fine: '{has} between brackets',
     change: 'a shorter bag',
-    ...BOOKLET,
+    ...FROM_KIT,
   }),
   rule({
     id: 'bracket-space-wide',
@@ -128,7 +128,7 @@ const RULES: readonly Rule[] = [
     says: '{has} between brackets; this kit wants at most {takes}',
     asks: 'Bracket to bracket not measured',
     change: 'a longer bag, or a spacer its maker allows',
-    ...BOOKLET,
+    ...FROM_KIT,
   }),
   rule({
     id: 'exhaust',
@@ -141,9 +141,23 @@ const RULES: readonly Rule[] = [
     says: 'Exhaust is {has}: join two band clamps for the shield',
     asks: 'Exhaust side or diameter not surveyed',
     fine: 'Exhaust {has}',
-    parts: [part('second band clamp to join, for the larger pipe', 'band-clamp'), part('heat sleeve', 'heat-sleeve')],
+    // Both clamps of a shield are joined with another one.
+    parts: [part('band clamps to join to the shield\'s two, for the larger pipe', 'band-clamp', 2), part('heat sleeve', 'heat-sleeve')],
     minutes: 10,
-    ...BOOKLET,
+    ...FROM_KIT,
+  }),
+  rule({
+    id: 'exhaust-both',
+    name: 'Large exhaust on both sides',
+    when: [
+      { survey: 'exhaustSide', is: ['both'] },
+      { survey: 'exhaustDiameter', overKit: 'exhaustMax' },
+    ],
+    effect: 'part',
+    says: 'Exhaust on both sides, {has}: join two band clamps for the second shield too',
+    parts: [part('band clamps for the second shield', 'band-clamp', 2)],
+    minutes: 10,
+    ...FROM_KIT,
   }),
   rule({
     id: 'hitch-rails',
@@ -154,7 +168,7 @@ const RULES: readonly Rule[] = [
     asks: 'Hitch rails not surveyed',
     fine: 'No hitch rails in the way',
     change: 'rails off, or a kit that clears them',
-    ...BOOKLET,
+    ...FROM_KIT,
   }),
   rule({
     id: 'hitch-rails-spacer',
@@ -166,7 +180,7 @@ const RULES: readonly Rule[] = [
     fine: 'No hitch rails in the way',
     parts: [part('hitch rail spacers, two', 'rail-spacers')],
     minutes: 15,
-    ...BOOKLET,
+    ...FROM_KIT,
   }),
   rule({
     id: 'factory-air',

@@ -32,6 +32,8 @@ export interface Chassis {
   frame: 'rigid' | 'twisting'
   /** Weight times height over the wheels, N·m: what pitch moves from axle to axle, by its tangent. 0 leaves that out. */
   pitchMoment: NewtonMeters
+  /** What a lean of the body adds to the moment that leans it, N·m/rad: its weight times its height over the wheels. 0 leaves that out. */
+  leanMoment: NewtonMeters
   /** Null where only steel carries. */
   bags: BagPair | null
   /** Weight that the bags carry beside what was added: all the sprung weight in coil replacement, else 0. */
@@ -58,12 +60,13 @@ export type AirLaw =
   | { kind: 'teed'; both: number; exponent: number; ambient: Pascals }
 
 /**
- * Stiffness with which a lean of the rear suspension meets the front: front springs on front tires, N·m/rad of body lean.
- * 0 where the frame twists or the front is unknown.
+ * What meets a lean of the body beside the rear axle, N·m/rad: front springs on front tires, less what the leaning weight
+ * adds itself. The front counts for nothing where the frame twists or its rate is unknown.
+ * Source: Gillespie, Fundamentals of Vehicle Dynamics, ch. 6 (roll stiffness in series with tires, weight above the roll axis).
  */
-export function frontRollStiffness({ front, tires, frame }: Chassis): number {
-  if (frame === 'twisting' || !front || front.roll <= 0) return 0
-  return tires ? 1 / (1 / front.roll + 1 / tires.frontRoll) : front.roll
+export function leanStiffness({ front, tires, frame, leanMoment }: Chassis): number {
+  if (frame === 'twisting' || !front || front.roll <= 0) return -leanMoment
+  return (tires ? 1 / (1 / front.roll + 1 / tires.frontRoll) : front.roll) - leanMoment
 }
 
 /** Moment the rear axle would have to meet alone. */

@@ -3,7 +3,7 @@ import { GRAVITY } from '../quantity'
 import { bagRate, type BagState } from './air-spring'
 import { NO_LOAD, type AirLaw } from './chassis'
 import type { LevelQuestion, SideSolution } from './level-question'
-import { standOf } from './stand'
+import { standOf, type Stand } from './stand'
 import { bodyFrequency } from './steel'
 
 /** Polytropic exponent of a bag working at road speed, between isothermal and adiabatic (common practice 1.3 to 1.4). */
@@ -87,14 +87,19 @@ export function whileDriving(q: LevelQuestion, left: SideSolution, right: SideSo
   }
 }
 
+/** Where it stands with each side's pressure brought inside the limits; null outside the bags' table. */
+export function heldInside(q: LevelQuestion, left: SideSolution, right: SideSolution): Stand | null {
+  const inside = (s: SideSolution) => Math.min(q.maximum, Math.max(q.minimum, s.pressure))
+  const stand = standOf(q.chassis, q.load, { kind: 'pressure', left: inside(left), right: inside(right) })
+  return stand && !stand.beyond ? stand : null
+}
+
 /** Squat past the aim with no side over the maximum. */
-export function squatAtLimit(q: LevelQuestion, left: SideSolution, right: SideSolution, squat: Meters): Meters {
+export function squatAtLimit(q: LevelQuestion, held: Stand | null, squat: Meters): Meters {
   const { bags } = q.chassis
-  const cap = (s: SideSolution) => Math.min(s.pressure, q.maximum)
-  const stand = standOf(q.chassis, q.load, { kind: 'pressure', left: cap(left), right: cap(right) })
   // Down on the shortest height the table knows.
-  const least = (bags.rideHeight - bags.bag.area.from) / bags.motionRatio
-  return (stand && !stand.beyond ? stand.rear : least) - squat
+  const shortest = (bags.rideHeight - bags.bag.area.from) / bags.motionRatio
+  return (held ? held.rear : shortest) - squat
 }
 
 export function frequencies(

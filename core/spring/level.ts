@@ -1,9 +1,10 @@
 import { type Meters, type NewtonMeters, type Newtons, type Pascals, type Radians } from '../quantity'
 import { bagAt } from './air-spring'
-import { frontRollStiffness, momentOn, NO_LOAD, pitchTransfer, type BagPair } from './chassis'
+import { leanStiffness, momentOn, NO_LOAD, pitchTransfer, type BagPair } from './chassis'
 import {
   beforeLoading,
   frequencies,
+  heldInside,
   jouncePressure,
   squatAtLimit,
   whileDriving,
@@ -15,7 +16,7 @@ import { bandParts, type BandPart } from './band'
 import { aimedSquat, type LevelCode, type LevelQuestion, type SideSolution } from './level-question'
 import { obstaclesOf, windowObstacles, type Obstacle } from './obstacles'
 import { findRoot } from './root'
-import { standOf } from './stand'
+import { standOf, type Stand } from './stand'
 import { stagedForce, stagedRate } from './two-stage'
 
 export interface LevelSolution {
@@ -44,6 +45,8 @@ export interface LevelSolution {
   /** Lean left over as it will be plumbed. */
   lean: Radians | null
   frequency: Frequencies | null
+  /** Where it stands with every bag inside its pressure limits; the aim itself where they hold it there, null outside the table. */
+  held: Pick<Stand, 'rear' | 'rearGain' | 'lean'> | null
   /** Rear squat in m that the bags at their maximum could not take out, 0 when they can. */
   remainingSquat: Meters
   /** How high the empty rear stands at the least pressure, over the springs; null outside the table. */
@@ -104,7 +107,7 @@ export function bringLevel(q: LevelQuestion): LevelSolution {
   const need = needed(q)
   const meanHeight = bags.rideHeight - bags.motionRatio * need.squat
   const rearTireRoll = tires ? 1 / tires.rearRoll : 0
-  const throughTires = 1 + frontRollStiffness(chassis) * rearTireRoll
+  const throughTires = 1 + leanStiffness(chassis) * rearTireRoll
   const moment = momentOn(chassis, q.load)
   // From the ground the body shall not lean, so the suspension leans against the tires; else the suspension shall not.
   const rearMoment = q.mark === 'ground' ? moment : moment / throughTires
@@ -126,6 +129,7 @@ export function bringLevel(q: LevelQuestion): LevelSolution {
     leanTeed: null,
     lean: null,
     frequency: null,
+    held: null,
     remainingSquat: 0,
     emptyLift: emptyLift(q),
     jouncePressure: null,
@@ -149,8 +153,10 @@ export function bringLevel(q: LevelQuestion): LevelSolution {
   const least = Math.min(left.bagHeight, right.bagHeight)
   const most = Math.max(left.bagHeight, right.bagHeight)
   const code = judge(q, mean, left, right, least, most)
-  const capped = mean > 0 && code === 'above-maximum' ? squatAtLimit(q, left, right, need.squat) : null
+  const inside = code === 'level' || code === 'out-of-window' ? null : heldInside(q, left, right)
+  const capped = mean > 0 && code === 'above-maximum' ? squatAtLimit(q, inside, need.squat) : null
   const leanTeed = teed && teed.roll + teed.rearMoment * rearTireRoll
+  const lean = q.air === 'teed' ? leanTeed : roll + rearMoment * rearTireRoll
   return {
     code,
     supported: need.force(roll),
@@ -166,12 +172,13 @@ export function bringLevel(q: LevelQuestion): LevelSolution {
     before: mean > 0 ? beforeLoading(q, left, right) : null,
     driving: mean > 0 ? whileDriving(q, left, right, need.squat) : null,
     leanTeed,
-    lean: q.air === 'teed' ? leanTeed : roll + rearMoment * rearTireRoll,
+    lean,
     frequency: frequencies(q, state, mean, steelRate),
+    held: code === 'level' ? { rear: need.squat, rearGain: need.gain, lean: lean ?? 0 } : inside,
     remainingSquat: capped ?? 0,
     emptyLift: emptyLift(q),
     jouncePressure: mean > 0 ? jouncePressure(q, left, right, need.squat) : null,
-    obstacles: obstaclesOf(q, code, state, mean, left, right, least, most, capped),
+    obstacles: obstaclesOf(q, code, state, mean, left, right, least, most, inside),
   }
 }
 
@@ -213,7 +220,7 @@ function teedBalance({ chassis, load }: LevelQuestion, need: Needed, height: Met
   const { bags, tires } = chassis
   const { bag } = bags
   const arm = bags.spacing / 2
-  const front = frontRollStiffness(chassis)
+  const front = leanStiffness(chassis)
   const rearTireRoll = tires ? 1 / tires.rearRoll : 0
   const moment = momentOn(chassis, load)
   const at = (roll: Radians) => {

@@ -1,7 +1,7 @@
 import { GRAVITY, type Kilograms, type Meters, type NewtonMeters, type Pascals } from '../quantity'
 import type { BagState } from './air-spring'
 import { aimedSquat, type LevelCode, type LevelQuestion, type SideSolution } from './level-question'
-import { standOf } from './stand'
+import type { Stand } from './stand'
 
 /** Which limit stands in the way, by how much, and what would bring the answer inside it. */
 export interface Obstacle {
@@ -38,7 +38,7 @@ export function obstaclesOf(
   right: SideSolution,
   least: Meters,
   most: Meters,
-  capped: Meters | null,
+  held: Stand | null,
 ): Obstacle[] {
   const { bags } = q.chassis
   const higher = left.pressure >= right.pressure ? ('left' as const) : ('right' as const)
@@ -60,7 +60,7 @@ export function obstaclesOf(
           by,
           takeOff: (2 * bags.motionRatio * state.area * by) / GRAVITY,
           shed: shedTo(q.maximum - mean),
-          stands: capped === null ? null : -capped,
+          stands: held && aimedSquat(q) - held.rear,
         },
       ]
     }
@@ -74,18 +74,16 @@ export function obstaclesOf(
           shed: shedTo(mean - q.minimum),
         },
       ]
-    case 'below-minimum': {
-      const stand = standOf(q.chassis, q.load, { kind: 'pressure', left: q.minimum, right: q.minimum })
+    case 'below-minimum':
       return [
         {
           ...none,
           limit: 'minimum',
           side: 'both',
           by: q.minimum - mean,
-          stands: stand && !stand.beyond ? aimedSquat(q) - stand.rear : null,
+          stands: held && aimedSquat(q) - held.rear,
         },
       ]
-    }
     default:
       return []
   }

@@ -100,6 +100,7 @@ const someQuestion = fc
     contact: between(0.03, 0.12),
     bar: between(0, 20_000),
     pitchMoment: between(0, 15_000),
+    leanMoment: between(0, 10_000),
     mark: fc.constantFrom('wheel-center' as const, 'ground' as const),
     frame: fc.constantFrom('rigid' as const, 'twisting' as const),
     air: fc.constantFrom('teed' as const, 'separate' as const),
@@ -109,7 +110,7 @@ const someQuestion = fc
       { kind: 'rake', offset: 0.003 },
     ),
   })
-  .map(({ rear, front, roll, first, contact, bar, pitchMoment, frame, ...rest }) =>
+  .map(({ rear, front, roll, first, contact, bar, pitchMoment, leanMoment, frame, ...rest }) =>
     referenceAxle({
       ...rest,
       load: { rear, front, roll, rollRear: 0.8 * roll },
@@ -119,6 +120,7 @@ const someQuestion = fc
         rearSide: { first, stages: [{ at: contact, adds: first / 2 }] },
         rearSwayBar: bar,
         pitchMoment,
+        leanMoment,
         frame,
       },
     }),

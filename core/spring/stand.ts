@@ -1,7 +1,7 @@
 import type { Meters, Newtons, Pascals, Radians } from '../quantity'
 import { beyondTable, type WideBag } from './wide-bag'
 import {
-  frontRollStiffness,
+  leanStiffness,
   momentOn,
   pitchTransfer,
   type AirLaw,
@@ -55,7 +55,7 @@ export function standOf(chassis: Chassis, load: AxleLoad, air: AirLaw | null): S
   const { rearSide, rearSpacing, bags, tires } = chassis
   const half = rearSpacing / 2
   const transfer = pitchTransfer(chassis, load)
-  const front = frontRollStiffness(chassis)
+  const front = leanStiffness(chassis)
   const rearTireRoll = tires ? 1 / tires.rearRoll : 0
   const throughTires = 1 + front * rearTireRoll
   const moment = momentOn(chassis, load)

@@ -44,6 +44,8 @@ export interface ScaleWeights {
   rear: Kilograms
   /** Plus or minus on each. */
   tolerance: Kilograms
+  /** Trailer axles, where a trailer was on. */
+  trailer?: Kilograms | null
 }
 
 export interface AxleWeights extends AxleShare {
@@ -58,6 +60,8 @@ export interface AxleWeights extends AxleShare {
   /** What the list alone would put on the rear axle. */
   rearListed: Kilograms
   rearListedTolerance: Kilograms
+  /** On the trailer's own axles by the scale; null where none was weighed. */
+  trailerAxles: Kilograms | null
   /** What spring bars at the hitch move, with a weight-distributing hitch. */
   distribution: DistributingHitch | null
 }
@@ -107,6 +111,7 @@ export function axleWeights(vehicle: Vehicle, items: readonly LoadItem[], weighe
     source,
     rearListed: listed.rear,
     rearListedTolerance,
+    trailerAxles: loadedTicket?.trailer ?? null,
     distribution,
   }
 }

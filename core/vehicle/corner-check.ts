@@ -24,7 +24,9 @@ export interface CornerFinding {
     | 'sides-swapped'
     /** The rear stands higher loaded than empty: the rows were exchanged, or it was not empty. */
     | 'rows-swapped'
-  set: 'empty' | 'loaded'
+    /** Unloaded again the rear stands higher than empty before: friction keeps it down, never up. */
+    | 'again-higher'
+  set: 'empty' | 'loaded' | 'empty-again'
   corners: Corner[]
   /** How far it is out. */
   off: Meters

@@ -18,6 +18,8 @@ import {
   tireLimit,
   tireLoad,
   type LoadItem,
+  type RatingMargin,
+  type Vehicle,
 } from '.'
 
 const vehicle = demoVehicles().find((v) => v.id === 'dunnock-25')!
@@ -179,6 +181,13 @@ describe('tires', () => {
   })
 })
 
+/** A remedy at the load itself. */
+const atLoad = (over: RatingMargin, on: Vehicle, items: LoadItem[]) => {
+  const remedy = remedyFor(over, on, items)
+  if (remedy.by !== 'load') throw new Error(remedy.by)
+  return remedy
+}
+
 describe('what brings an exceeded rating inside', () => {
   const report = (items: LoadItem[]) => ratingReport(vehicle, items, axleWeights(vehicle, items))
   test('taking off what it says is just enough', () => {
@@ -186,8 +195,8 @@ describe('what brings an exceeded rating inside', () => {
       fc.property(between(900, 2_500), between(-1, 0.8), between(-0.6, 0.6), (mass, x, y) => {
         const items = [item({ id: 'h', mass, x, y }), item({ id: 'l', mass: 300, x: 0.5 })]
         for (const over of report(items).exceeded) {
-          const { takeOff } = remedyFor(over, vehicle, items)
-          if (!takeOff) continue
+          const { takeOff, still } = atLoad(over, vehicle, items)
+          if (still > 0) continue
           const lighter = items.map((i) => ({
             ...i,
             mass: i.mass - (takeOff.find((t) => t.item.id === i.id)?.mass ?? 0),
@@ -203,7 +212,7 @@ describe('what brings an exceeded rating inside', () => {
   test('moving a load where it says brings this inside and passes nothing else', () => {
     const worse = [item({ id: 'h', mass: 1500, x: -0.9 })]
     const rear = report(worse).exceeded.find((m) => m.id === 'gawr-rear')!
-    const { move } = remedyFor(rear, vehicle, worse)
+    const { move } = atLoad(rear, vehicle, worse)
     expect(move!.x).toBeGreaterThan(-0.9)
     const after = report([{ ...worse[0]!, x: move!.x, y: move!.y }])
     expect(after.exceeded.map((m) => m.id)).not.toContain('gawr-rear')
@@ -214,10 +223,39 @@ describe('what brings an exceeded rating inside', () => {
   test('an overload that no move mends has none', () => {
     const gross = [item({ mass: 2_000, x: 1.5 })]
     const over = report(gross).exceeded.find((m) => m.id === 'gvwr')!
-    expect(remedyFor(over, vehicle, gross).move).toBeNull()
+    expect(atLoad(over, vehicle, gross).move).toBeNull()
     const hitched = [item({ place: 'tongue', mass: 700, x: -1.25 })]
     const tongue = report(hitched).exceeded.find((m) => m.id === 'tongue')!
-    expect(remedyFor(tongue, vehicle, hitched).takeOff![0]!.mass).toBeCloseTo(700 - 589.67, 6)
+    expect(atLoad(tongue, vehicle, hitched).takeOff[0]!.mass).toBeCloseTo(700 - 589.67, 6)
+  })
+  test('a combination is cured at the trailer, pound for pound', () => {
+    const towing = [item({ place: 'tongue', mass: 500, x: -1.25, trailerMass: 9_000 })]
+    const over = report(towing).exceeded.find((m) => m.id === 'gcwr')!
+    const remedy = remedyFor(over, vehicle, towing)
+    expect(remedy).toEqual({ rating: 'gcwr', by: 'trailer', mass: -over.remaining! })
+    const lighter = [{ ...towing[0]!, trailerMass: 9_000 - (remedy.by === 'trailer' ? remedy.mass : 0) }]
+    expect(report(lighter).margins.find((m) => m.id === 'gcwr')!.remaining!).toBeCloseTo(0, 6)
+  })
+  test("a kit's own capacity by another kit, and what an empty list cannot cure is said", () => {
+    const kit = { ...report([]).margins[0]!, id: 'kit' as const, remaining: -120 }
+    expect(remedyFor(kit, vehicle, [])).toEqual({ rating: 'kit', by: 'kit', short: 120 })
+    const axle = { ...report([]).margins[0]!, id: 'gawr-rear' as const, remaining: -80 }
+    expect(remedyFor(axle, vehicle, [])).toMatchObject({ by: 'load', takeOff: [], still: 80, move: null })
+  })
+  test("the scale under a trailer's axles counts for GCWR in place of the list", () => {
+    const towing = [item({ place: 'tongue', mass: 300, x: -1.25, trailerMass: 2_900 })]
+    const weighed = axleWeights(vehicle, towing, {
+      loadedTicket: { front: 1500, rear: 1800, trailer: 3_100, tolerance: 9 },
+    })
+    expect(ratingReport(vehicle, towing, weighed).margins.find((m) => m.id === 'gcwr')!.actual).toBeCloseTo(6_400, 6)
+  })
+  test('duals with a single load index are asked about, never guessed', () => {
+    const dual = { ...vehicle, rearWheels: 'dual' as const, tireLimitRear: null, tireIndexRear: '121' }
+    const limit = (v: Vehicle) =>
+      ratingReport(v, [], axleWeights(v, [])).margins.find((m) => m.id === 'rear-tire')!.limit
+    expect(limit(dual)).toBeNull()
+    // Source: ISO 4209-1, index 118.
+    expect(limit({ ...dual, tireIndexRear: '121/118' })).toBe(1320)
   })
 })
 

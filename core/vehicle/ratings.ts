@@ -6,8 +6,8 @@ import { tireLimit } from './tire-limit'
 export type RatingId =
   'gawr-front' | 'gawr-rear' | 'gvwr' | 'front-tire' | 'rear-tire' | 'receiver' | 'tongue' | 'gcwr' | 'kit'
 
-/** Who gave a limit: a plate or paper of the vehicle, a tire's sidewall, that corrected for pressure, or a kit. */
-export type RatingSource = 'plate' | 'sidewall' | 'sidewall-at-pressure' | 'hitch label' | 'kit'
+/** Who gave a limit: the door-jamb label or papers of the vehicle, a tire's sidewall, that corrected for pressure, or a kit. */
+export type RatingSource = 'label' | 'sidewall' | 'sidewall-at-pressure' | 'hitch label' | 'kit'
 
 export interface RatingMargin {
   id: RatingId
@@ -68,9 +68,9 @@ export function ratingReport(
   type Row = [RatingId, Kilograms | null, RatingSource, Kilograms]
   const [front, rear] = [tire('front'), tire('rear')]
   const rows: Row[] = [
-    ['gawr-front', ratings.gawrFront, 'plate', weights.frontTotal],
-    ['gawr-rear', ratings.gawrRear, 'plate', weights.rearTotal],
-    ['gvwr', ratings.gvwr, 'plate', weights.gross],
+    ['gawr-front', ratings.gawrFront, 'label', weights.frontTotal],
+    ['gawr-rear', ratings.gawrRear, 'label', weights.rearTotal],
+    ['gvwr', ratings.gvwr, 'label', weights.gross],
     ['front-tire', front.limit, front.source, weights.frontTotal / 2],
     ['rear-tire', rear.limit, rear.source, (weights.rearTotal / 2 + shift) / rearTires],
   ]
@@ -80,7 +80,8 @@ export function ratingReport(
     // The part of the trailer that rests on the vehicle is already in its gross weight.
     const behind = towed.reduce((sum, i) => sum + Math.max(0, (i.trailerMass ?? 0) - loadMass(i)), 0)
     const backOnTrailer = weights.distribution?.trailerAxle ?? 0
-    rows.push(['gcwr', ratings.gcwr, 'plate', weights.gross + behind + backOnTrailer])
+    // A scale under the trailer's axles beats what was said of it.
+    rows.push(['gcwr', ratings.gcwr, 'label', weights.gross + (weights.trailerAxles ?? behind + backOnTrailer)])
   }
   if (kit) rows.push(['kit', kit.capacity, 'kit', kit.carried])
   const margins = rows.map(([id, limit, source, actual]) => ({

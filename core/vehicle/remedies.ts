@@ -3,13 +3,22 @@ import { axleWeights, type WeighedWith } from './axle-weights'
 import { ratingReport, type RatingId, type RatingMargin } from './ratings'
 import { loadMass, type LoadItem, type Vehicle } from './schema'
 
-export interface Remedy {
-  rating: RatingId
-  /** How much of which load has to come off, the ones that weigh most on this rating first; null when even all is not enough. */
-  takeOff: { item: LoadItem; mass: Kilograms }[] | null
-  /** One load that, moved, brings this rating inside without passing another. */
-  move: { item: LoadItem; x: Meters; y: Meters } | null
-}
+/** What would bring an exceeded rating inside. */
+export type Remedy =
+  | {
+      rating: RatingId
+      by: 'load'
+      /** How much of which load has to come off, the ones that weigh most on this rating first. */
+      takeOff: { item: LoadItem; mass: Kilograms }[]
+      /** Over the rating all the same once everything on the list is off; 0 where the list is enough. */
+      still: Kilograms
+      /** One load that, moved, brings this rating inside without passing another. */
+      move: { item: LoadItem; x: Meters; y: Meters } | null
+    }
+  /** Weight off the trailer, where it counts as much as on the vehicle. */
+  | { rating: RatingId; by: 'trailer'; mass: Kilograms }
+  /** The pair carries too little: another kit, which raises no rating. */
+  | { rating: RatingId; by: 'kit'; short: Kilograms }
 
 /** What 1 kg of an item at its place adds to what a rating is compared with. */
 function weightOn(rating: RatingId, vehicle: Vehicle, { place, x, y }: LoadItem, heavySide: number): number {
@@ -18,7 +27,6 @@ function weightOn(rating: RatingId, vehicle: Vehicle, { place, x, y }: LoadItem,
     case 'gawr-front':
       return ahead
     case 'gawr-rear':
-    case 'kit':
       return 1 - ahead
     case 'gvwr':
     case 'gcwr':
@@ -31,6 +39,9 @@ function weightOn(rating: RatingId, vehicle: Vehicle, { place, x, y }: LoadItem,
       return place === 'receiver' || place === 'tongue' ? 1 : 0
     case 'tongue':
       return place === 'tongue' ? 1 : 0
+    // Cured by another kit, not by weight.
+    case 'kit':
+      return 0
   }
 }
 const rearTires = ({ rearWheels }: Vehicle) => (rearWheels === 'dual' ? 2 : 1)
@@ -41,7 +52,8 @@ const END: Meters = 0.2
 const INSIDE: Meters = 0.002
 
 /**
- * What would bring an exceeded rating inside: how much to take off, or where to move one load to.
+ * What would bring an exceeded rating inside: how much to take off, or where to move one load to. A combination is cured
+ * at the trailer while there is enough on it, a kit's own capacity by another kit.
  *
  * A move is taken only if it stays on the load floor and leaves no rating exceeded that was not exceeded before. Hitched
  * loads and tanks stay where they are. Moves are judged on the list of loads, whose change is the same on a scale.
@@ -53,13 +65,17 @@ export function remedyFor(
   items: readonly LoadItem[],
   weighed: WeighedWith = {},
 ): Remedy {
+  const excessMass = -over.remaining!
+  if (over.id === 'kit') return { rating: 'kit', by: 'kit', short: excessMass }
+  const behind = items.reduce((sum, i) => sum + Math.max(0, (i.trailerMass ?? 0) - loadMass(i)), 0)
+  if (over.id === 'gcwr' && behind >= excessMass) return { rating: 'gcwr', by: 'trailer', mass: excessMass }
   const heavySide = Math.sign(items.reduce((sum, i) => sum + loadMass(i) * i.y, 0))
   const shares = items
     .map((item) => ({ item, on: weightOn(over.id, vehicle, item, heavySide) }))
     .filter(({ item, on }) => on > 0 && loadMass(item) > 0)
     .sort((a, b) => b.on * loadMass(b.item) - a.on * loadMass(a.item))
   const takeOff: { item: LoadItem; mass: Kilograms }[] = []
-  let excess = -over.remaining!
+  let excess = excessMass
   for (const { item, on } of shares) {
     if (excess <= 0) break
     const mass = Math.min(loadMass(item), excess / on)
@@ -80,7 +96,7 @@ export function remedyFor(
     )
     return !after.includes(over.id) && after.every((id) => before.includes(id))
   })
-  return { rating: over.id, takeOff: excess > 1e-9 ? null : takeOff, move: move ?? null }
+  return { rating: over.id, by: 'load', takeOff, still: excess > 1e-9 ? excess : 0, move: move ?? null }
 }
 
 const floorEnd = ({ wheelbase }: Vehicle, { place }: LoadItem): Meters => (place === 'bed' ? 0.6 : 0.9) * wheelbase
@@ -91,7 +107,6 @@ function placesFor(over: RatingMargin, vehicle: Vehicle, item: LoadItem): { x: M
   const along = (-over.remaining! / loadMass(item)) * vehicle.wheelbase + INSIDE
   switch (over.id) {
     case 'gawr-rear':
-    case 'kit':
       return [{ x: x + along, y }]
     case 'gawr-front':
       return [{ x: x - along, y }]

@@ -35,7 +35,10 @@ export function tireLimit(vehicle: Vehicle, axle: 'front' | 'rear'): TireLimit |
   const found: TireLimit[] = typed === null ? [] : [{ limit: typed, source: 'typed' }]
   const load = index === null ? null : tireLoad(index)
   if (load) {
-    const mounted = !front && vehicle.rearWheels === 'dual' && load.dual !== null ? load.dual : load.single
+    const dual = !front && vehicle.rearWheels === 'dual'
+    const mounted = dual ? load.dual : load.single
+    // A single index says nothing of a tire run as one of two: the second figure on the sidewall is asked for.
+    if (mounted === null) return found[0] ?? null
     const full = mounted / (vehicle.passengerTires ? PASSENGER_DIVISOR : 1)
     const at = vehicle.tirePressureFull
     found.push(

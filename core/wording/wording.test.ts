@@ -91,7 +91,7 @@ describe('sentences', () => {
     const text = (part: Partial<LevelSolution>) => levelText({ ...level, ...part }, 5 * PSI, 100 * PSI, 'us')
     const low = text({ code: 'below-minimum', mean: 3 * PSI })
     expect([low.includes('3 psi'), low.includes('5 psi')]).toEqual([true, true])
-    const high = text({ code: 'above-maximum', remainingSquat: INCH / 2 })
+    const high = text({ code: 'above-maximum', held: { rear: INCH / 2, rearGain: 0, lean: 0 } })
     expect([high.includes('100 psi'), high.includes('1/2 in')]).toEqual([true, true])
     expect(text({ code: 'one-side-below-minimum' })).toContain('5 psi')
     expect(text({ code: 'out-of-window', bagHeight: 9 * INCH })).toContain('9 in')

@@ -85,6 +85,7 @@ function levelOnPlainBags(gain: number, rate: number, area: number, volume: numb
       tires: null,
       frame: 'rigid',
       pitchMoment: 0,
+      leanMoment: 0,
       bags: { bag, rideHeight: ride, motionRatio: 1, spacing: 1, lineVolume: 0 },
       carriedEmpty: 0,
     },

@@ -69,15 +69,18 @@ export function levelKit(job: Job, kit: Kit, at: LoadedCase): LevelSolution | nu
 }
 
 /**
- * How it stands once aired: the kit's axle at its aim, or what is left of it where the bags reach their end; the other as
- * seen without air, but for the little that pitch had moved.
+ * How it stands once aired: the kit's axle where steel and air hold it, which is the aim or, where that would take more or
+ * less air than the kit allows, as near as its limits come; the other axle as seen without air, but for the little that
+ * pitch had moved. Null where the bags would stand outside their table.
  */
-export function leveledPosture(job: Job, at: LoadedCase, level: LevelSolution): Posture {
+export function leveledPosture(job: Job, at: LoadedCase, level: LevelSolution): Posture | null {
   const { squat, bare } = at
+  const { held } = level
+  if (!held) return null
   const aired = job.kit?.axle ?? 'rear'
-  const drop = level.squat + tireSink(job, aired, level.rearGain) + level.remainingSquat
+  const drop = held.rear + tireSink(job, aired, held.rearGain)
   if (aired === 'front') return postureOf(job, at, drop, squat.rear ?? 0)
   const { frontWheelRate } = job.vehicle
-  const back = bare && frontWheelRate ? (bare.rearGain - level.rearGain) / (2 * frontWheelRate) : 0
+  const back = bare && frontWheelRate ? (bare.rearGain - held.rearGain) / (2 * frontWheelRate) : 0
   return postureOf(job, at, (squat.front ?? 0) + back, drop)
 }

@@ -1,7 +1,7 @@
 import { formatMoney, formatNumber, formatQuantity, UNITS, type UnitSystem } from '../../quantity'
 import type { BandSource, LevelSolution, Obstacle } from '../../spring'
 import { TAPE_TOLERANCE } from '../../vehicle'
-import type { FitVerdict, KitFamily } from '../../kit'
+import { LEVEL_TOLERANCE, type FitVerdict, type KitFamily } from '../../kit'
 import type { Preferences } from '../../job'
 import { RATING_NAMES } from '../load/words'
 import type { WaitsOf } from '../stage'
@@ -104,25 +104,35 @@ export function answerFlipText(flip: AnswerFlip, first: string, currency: string
   return `${ask} Answered "${answers[flip.answer]}", ${first} comes first`
 }
 
+/** `level within 1/16 in`, `1 3/4 in low`: how far from its empty height it stands over the springs. */
+export function standsText(squat: number, system: UnitSystem): string {
+  if (Math.abs(squat) < TAPE_TOLERANCE) return 'level'
+  return `${formatQuantity('length', Math.abs(squat), system)} ${squat > 0 ? 'low' : 'high'}`
+}
+
 /** What bringing it level comes to, in a sentence. */
 export function levelText(level: LevelSolution, minimum: number, maximum: number, system: UnitSystem): string {
   const p = (v: number) => formatQuantity('pressure', v, system)
-  const obstacle = level.obstacles[0]
+  const stands = level.held ? standsText(level.held.rear, system) : null
   switch (level.code) {
     case 'level':
-      return 'Stands level with the load on'
+      return Math.abs(level.squat) <= LEVEL_TOLERANCE
+        ? 'Stands level with the load on'
+        : `Stands ${standsText(level.squat, system)} with the load on, as aimed`
     case 'nothing-to-lift':
-      return 'Nothing to lift: the axle gained no weight'
+      return `Nothing to lift: the springs alone hold it at the aim or above${stands ? `. At min pressure it stands ${stands}` : ''}`
     case 'below-minimum':
-      return `Level would take ${p(level.mean ?? 0)}, under the minimum of ${p(minimum)}: at the minimum it stands ${obstacle?.stands != null && obstacle.stands > TAPE_TOLERANCE ? `${formatQuantity('length', obstacle.stands, system)} high` : 'level within the tape'}`
+      return `The aim takes ${p(level.mean ?? 0)}, under the min of ${p(minimum)}${stands ? `: at the min it stands ${stands}` : ''}`
     case 'one-side-below-minimum':
       return `Cannot be leveled with air: one side would go under ${p(minimum)}. Move the load toward the center line`
     case 'above-maximum':
-      return `Would take ${p(Math.max(level.left?.pressure ?? 0, level.right?.pressure ?? 0))}, over the maximum of ${p(maximum)}; at the maximum ${formatQuantity('length', level.remainingSquat, system)} of squat remains`
-    case 'out-of-window':
-      return `The bag would stand at ${formatQuantity('length', level.bagHeight, system)}, ${obstacle ? `${formatQuantity('length', obstacle.by, system)} too ${obstacle.limit === 'window-low' ? 'short for' : 'long for'}` : 'outside'} the kit's window`
+      return `The aim takes ${p(Math.max(level.left?.pressure ?? 0, level.right?.pressure ?? 0))}, over the max of ${p(maximum)}${stands ? `: at the max it stands ${stands}` : ''}`
+    case 'out-of-window': {
+      const obstacle = level.obstacles[0]
+      return `The bag would be ${formatQuantity('length', level.bagHeight, system)} high, ${obstacle ? `${formatQuantity('length', obstacle.by, system)} ${obstacle.limit === 'window-low' ? 'under' : 'over'}` : 'outside'} the kit's height range`
+    }
     case 'tips':
-      return 'On one line the bags would not hold it upright under this load: give each its own line'
+      return 'Teed, the bags cannot hold it upright under this load: use separate lines'
   }
 }
 
@@ -130,34 +140,33 @@ export function levelText(level: LevelSolution, minimum: number, maximum: number
 const NEAR = 20_000
 
 /** Which limit is in the way of level, by how much, and what would help. */
-export function obstacleText(obstacle: Obstacle, system: UnitSystem): string {
+export function obstacleText(obstacle: Obstacle, system: UnitSystem, axle: 'front' | 'rear' = 'rear'): string {
   const len = (v: number) => formatQuantity('length', v, system)
   const side = obstacle.side === 'both' ? 'Both bags' : `The ${obstacle.side} bag`
-  // Within a few pounds of a limit whole ones would read as none.
+  // Within a few psi of a limit whole ones would read as none.
   const past = formatQuantity('pressure', obstacle.by, system, obstacle.by < NEAR ? 1 : 0)
-  const stands = (v: number, word: string) =>
-    Math.abs(v) < TAPE_TOLERANCE
-      ? 'held there it stands level within the tape'
-      : `held there it stands ${len(v)} ${word}`
+  const stands = obstacle.stands === null ? '' : `; at the limit it stands ${standsText(-obstacle.stands, system)}`
   const helps: string[] = []
   if (obstacle.shed !== null)
     helps.push(
-      `move the load across, ${formatQuantity('torque', obstacle.shed, system, 0)} worth, toward the lighter side`,
+      `move load across, ${formatQuantity('torque', obstacle.shed, system, 0)} toward the lighter side`,
     )
   if (obstacle.takeOff !== null)
-    helps.push(`take ${formatQuantity('mass', obstacle.takeOff, system)} off the rear axle or move it forward`)
+    helps.push(
+      `take ${formatQuantity('mass', obstacle.takeOff, system)} off the ${axle} axle or move it ${axle === 'rear' ? 'forward' : 'back'}`,
+    )
   if (obstacle.spacer !== null) helps.push(`a spacer of ${len(obstacle.spacer)} at the bag`)
   if (obstacle.limit === 'window-low') helps.push('brackets that leave the bag more room')
   const help = helps.length ? `. Helps: ${helps.join('; or ')}` : ''
   switch (obstacle.limit) {
     case 'maximum':
-      return `${side} would pass the maximum by ${past}${obstacle.stands === null ? '' : `; ${stands(-obstacle.stands, 'low')}`}${help}`
+      return `${side} would pass the max by ${past}${stands}${help}`
     case 'minimum':
-      return `${side} would be ${past} under the minimum${obstacle.stands === null ? '' : `; ${stands(obstacle.stands, 'high')}`}${help}`
+      return `${side} would be ${past} under the min${stands}${help}`
     case 'window-low':
-      return `The bag would stand ${len(obstacle.by)} shorter than its window allows${help}`
+      return `The bag would be ${len(obstacle.by)} shorter than its height range allows${help}`
     case 'window-high':
-      return `The bag would stand ${len(obstacle.by)} longer than its window allows${help}`
+      return `The bag would be ${len(obstacle.by)} taller than its height range allows${help}`
   }
 }
 

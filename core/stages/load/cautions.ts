@@ -1,6 +1,6 @@
 import { GRAVITY, type Kilograms, type Meters, type NewtonMeters, type Newtons, type Pascals } from '../../quantity'
 import { hasAir, maximumPressure } from '../../kit'
-import type { RatingId } from '../../vehicle'
+import { loadMass, type RatingId } from '../../vehicle'
 import type { Job, StageId } from '../../job'
 import type { CaseAssessment } from '../case'
 import type { RateTrouble, RearSpring } from './spring-rate'
@@ -17,12 +17,24 @@ export type Caution = { stages: readonly StageId[] } & (
   | { code: 'rate-trouble'; trouble: RateTrouble }
   | { code: 'bottoms'; by: 'measured' | 'by-rate'; squat: Meters | null }
   | { code: 'views-disagree'; weighed: boolean }
+  | { code: 'trailer-disagrees'; listed: Kilograms; weighed: Kilograms }
   | { code: 'friction-unmeasured'; usual: Newtons }
   | { code: 'stiffer-ride'; from: number; to: number }
 )
 
 /** Weight off the front axle that is worth a word. */
 const WORTH_SAYING: Kilograms = 5
+
+/** A trailer's weight is told in round figures: this much of it is no disagreement (common practice). */
+const ROUND_FIGURE = 0.02
+/** What the list puts on the trailer's axles; null without a trailer of known weight. */
+function trailerListed({ loadCase, weights }: CaseAssessment): { listed: Kilograms; tolerance: Kilograms } | null {
+  const towed = loadCase.items.filter((i) => i.trailerMass !== null)
+  if (!towed.length) return null
+  const listed = towed.reduce((sum, i) => sum + i.trailerMass! - loadMass(i), weights.distribution?.trailerAxle ?? 0)
+  const tolerance = towed.reduce((sum, i) => sum + i.massTolerance, weights.rearTolerance)
+  return { listed, tolerance: tolerance + ROUND_FIGURE * Math.abs(listed) }
+}
 
 /**
  * The misunderstandings that this job invites, each only where its figure stands.
@@ -41,6 +53,9 @@ export function cautionsOf(job: Job, active: CaseAssessment, spring: RearSpring)
   }
   if (active.views && !active.views.agree)
     list.push({ code: 'views-disagree', weighed: weights.source === 'ticket', stages: ['measure', 'load'] })
+  const trailer = trailerListed(active)
+  if (weights.trailerAxles !== null && trailer && Math.abs(trailer.listed - weights.trailerAxles) > trailer.tolerance)
+    list.push({ code: 'trailer-disagrees', listed: trailer.listed, weighed: weights.trailerAxles, stages: ['load'] })
   if (survey.oldHelper)
     list.push({
       code: 'rate-with-helper',

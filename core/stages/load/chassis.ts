@@ -19,6 +19,7 @@ export function chassisOf(job: Job, rate: AxleRate, items: readonly LoadItem[]):
   const { track, frontWheelRate, wheelbase } = vehicle
   const frontTires = axleTireRate(vehicle, 'front')
   const rearTires = axleTireRate(vehicle, 'rear')
+  const overWheel = GRAVITY * overWheels(vehicle, weighed([...job.fittings, ...items]), wheelRadius(vehicle))
   return {
     wheelbase,
     rearSide: steelSide(vehicle, rate),
@@ -38,7 +39,9 @@ export function chassisOf(job: Job, rate: AxleRate, items: readonly LoadItem[]):
             rearRoll: rollOf(rearTires, track),
           },
     frame: job.frame,
-    pitchMoment: GRAVITY * overWheels(vehicle, weighed([...job.fittings, ...items]), wheelRadius(vehicle)),
+    pitchMoment: overWheel,
+    // On a frame that twists each axle meets its own share.
+    leanMoment: job.frame === 'rigid' ? overWheel : (overWheel * vehicle.curbRear) / (vehicle.curbFront + vehicle.curbRear),
     bags: null,
     carriedEmpty: 0,
   }
@@ -68,6 +71,7 @@ export function seenFromFront(vehicle: Vehicle, seen: Chassis, front: AxleRate, 
     rearSpacing: vehicle.track,
     rearSwayBar: vehicle.swayBarFront,
     front: rear && { rate: rear.rate, roll: rollOf(rear.rate, vehicle.springSpacing) + vehicle.swayBarRear },
+    leanMoment: seen.frame === 'rigid' ? seen.leanMoment : seen.pitchMoment - seen.leanMoment,
     tires: tires && { front: tires.rear, rear: tires.front, frontRoll: tires.rearRoll, rearRoll: tires.frontRoll },
   }
 }

@@ -9,7 +9,16 @@ import { libraryRate } from './spring-rate'
 /** Slips in the heights of a case, empty and loaded. */
 export function cornerFindings(job: Job, standing: readonly BayRecord[], at: LoadedCase): CornerFinding[] {
   const set = (load: 'empty' | 'loaded') => heightSet(standing, 'before', load, job.mark, at.loadCase.id)
-  return checkCorners(set('empty'), set('loaded'), job.mark, expectedRear(job, at))
+  return [...checkCorners(set('empty'), set('loaded'), job.mark, expectedRear(job, at)), ...higherAgain(at)]
+}
+
+/** Unloaded, springs with friction stay a little down: higher than empty, one of the readings is wrong. */
+function higherAgain({ heights: { beforeEmpty, emptyAgain } }: LoadedCase): CornerFinding[] {
+  if (beforeEmpty.rear === null || emptyAgain.rear === null) return []
+  const off = emptyAgain.rear - beforeEmpty.rear
+  return off > Math.hypot(beforeEmpty.rearTolerance, emptyAgain.rearTolerance)
+    ? [{ code: 'again-higher', set: 'empty-again', corners: ['rear-left', 'rear-right'], off, would: [] }]
+    : []
 }
 
 /** From the library's springs, never from the very readings that are being checked. */

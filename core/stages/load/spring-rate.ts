@@ -82,7 +82,7 @@ export function rearSpring(
     const again = measured[0]!.heights.emptyAgain
     const back = dropBetween(vehicle, empty, again)
     if (back)
-      points.push(pointOf(job, null, 0, 0, back.rear, again.rearTolerance, 'unloading', again.aired ? 'aired' : null))
+      points.push(pointOf(job, null, 0, 0, back.rear, again.rearTolerance, 'unloading', againTrouble(back, again)))
     for (const { loadCase, weights, heights } of measured) {
       const drop = dropBetween(vehicle, empty, heights.beforeLoaded)
       if (!drop || weights.rear <= 0) continue
@@ -145,6 +145,10 @@ export const libraryRate = (vehicle: Vehicle): AxleRate | null =>
         source: 'vehicle',
         ...frictionOf(vehicle, null),
       }
+
+/** Higher than empty it was misread: nothing is learned from it about friction. */
+const againTrouble = (back: AxleChange, again: HeightSummary): RateTrouble | null =>
+  again.aired ? 'aired' : back.rear < -back.rearTolerance ? 'nonsense' : null
 
 function contactOf(vehicle: Vehicle, squat: Meters, tolerance: Meters): RateTrouble | null {
   const touched = vehicle.rearStages.filter((s) => squat >= s.at - tolerance)

@@ -5,7 +5,7 @@ import { ofKind, type BayRecord, type Job } from '../../job'
 export function weighedWith(job: Job, standing: readonly BayRecord[], loadCase: LoadCase): WeighedWith {
   const tickets = ofKind(standing, 'scale-ticket').map((r) => r.body)
   const read = (ticket: (typeof tickets)[number] | undefined): ScaleWeights | null =>
-    ticket ? { front: ticket.front, rear: ticket.rear, tolerance: ticket.tolerance } : null
+    ticket ? { front: ticket.front, rear: ticket.rear, trailer: ticket.trailer, tolerance: ticket.tolerance } : null
   return {
     fittings: job.fittings,
     emptyTicket: read(tickets.findLast((t) => t.load === 'empty')),

@@ -27,11 +27,11 @@ export const RATING_NAMES: Record<RatingId, string> = {
 }
 /** Who stands behind a rating. */
 export const RATING_SOURCES: Record<RatingSource, string> = {
-  plate: "the vehicle's plate (vehicle)",
+  label: 'door-jamb label (vehicle)',
   sidewall: 'load index or figure on the sidewall (tire)',
-  'sidewall-at-pressure': 'load index, less what the cold pressure in it leaves away (tire)',
+  'sidewall-at-pressure': 'load index, reduced for its cold pressure (tire)',
   'hitch label': 'label on the hitch (vehicle)',
-  kit: 'most pressure times area of two bags, no rating of the vehicle (kit)',
+  kit: 'max pressure times area of two bags; no rating of the vehicle (kit)',
 }
 export const PLACE_NAMES: Record<LoadItem['place'], string> = {
   cabin: 'cabin',
@@ -94,6 +94,8 @@ export function cautionText(caution: Caution, system: UnitSystem): string {
       return caution.weighed
         ? 'The scale contradicts the list or the squat: the scale is believed, the others want a second look.'
         : 'The ways of knowing this load contradict each other: put it on a scale, or read again.'
+    case 'trailer-disagrees':
+      return `The scale has ${mass(caution.weighed)} on the trailer's axles, the list makes it ${mass(caution.listed)}: GCWR is compared with the scale. Check the trailer's weight and its tongue weight.`
     case 'friction-unmeasured':
       return `Leaf friction was never measured here: a usual ${mass(caution.usual / GRAVITY)} is in the band. Heights read once more after unloading would tell.`
     case 'stiffer-ride':
@@ -102,24 +104,35 @@ export function cautionText(caution: Caution, system: UnitSystem): string {
 }
 
 /** What brings an exceeded rating inside. */
-export function remedyText({ takeOff, move }: Remedy, system: UnitSystem): string {
+export function remedyText(remedy: Remedy, system: UnitSystem): string {
   const mass = (v: number) => formatQuantity('mass', v, system)
   const len = (v: number) => formatQuantity('length', v, system)
-  const off = takeOff
-    ? `Take ${takeOff.map((t) => `${mass(t.mass)} off "${t.item.name}"`).join(' and ')}`
-    : 'Taking everything off this list is not enough: the vehicle itself is over'
-  if (!move) return `${off}.`
-  const [dx, dy] = [move.x - move.item.x, move.y - move.item.y]
-  const ways = [
-    Math.abs(dx) > INCH / 32 ? `${len(Math.abs(dx))} ${dx > 0 ? 'forward' : 'back'}` : '',
-    Math.abs(dy) > INCH / 32 ? `${len(Math.abs(dy))} to the ${dy > 0 ? 'left' : 'right'}` : '',
-  ]
-  return `${off}, or move "${move.item.name}" ${ways.filter(Boolean).join(' and ')}.`
+  switch (remedy.by) {
+    case 'trailer':
+      return `Take ${mass(remedy.mass)} off the trailer.`
+    case 'kit':
+      return `The pair carries ${mass(remedy.short)} too little: choose a kit with more capacity. It raises no rating of the vehicle.`
+    case 'load': {
+      const { takeOff, still, move } = remedy
+      const off = takeOff.map((t) => `${mass(t.mass)} off "${t.item.name}"`).join(' and ')
+      const take = off
+        ? `Take ${off}${still > 0 ? `; that leaves ${mass(still)} still over` : ''}`
+        : `Nothing on this list weighs on it: it is over by ${mass(still)} without a load`
+      if (!move) return `${take}.`
+      const [dx, dy] = [move.x - move.item.x, move.y - move.item.y]
+      const ways = [
+        Math.abs(dx) > INCH / 32 ? `${len(Math.abs(dx))} ${dx > 0 ? 'forward' : 'back'}` : '',
+        Math.abs(dy) > INCH / 32 ? `${len(Math.abs(dy))} to the ${dy > 0 ? 'left' : 'right'}` : '',
+      ]
+      return `${take}, or move "${move.item.name}" ${ways.filter(Boolean).join(' and ')}.`
+    }
+  }
 }
 
 /** Several views of one load, in a sentence. */
 export function viewsText({ agree, odd, value, tolerance }: LoadViews, system: UnitSystem): string {
-  const together = `${formatQuantity('mass', value, system)} ± ${formatNumber('mass', tolerance, system)}`
+  const spread = formatNumber('mass', tolerance, system)
+  const together = `${formatQuantity('mass', value, system)}${spread === '0' ? '' : ` ± ${spread}`}`
   if (agree) return `They agree: ${together} together.`
   return odd
     ? `They do not agree; the odd one is the load ${VIEW_NAMES[odd]}.`

@@ -108,6 +108,8 @@ export function cornerText({ code, set, corners, off, would }: CornerFinding, sy
         : `${set === 'empty' ? 'Empty' : 'Loaded'}: ${where} disagree by ${len(off)}. ${corners.map((c, i) => `${len(would[i]!)} at the ${CORNER_NAMES[c].toLowerCase()}`).join(', or ')} would agree. Read both again`
     case 'sides-swapped':
       return `Loaded, the rear leans away from where the load sits, by ${len(off)}: left and right may be swapped or misread, or the load sits elsewhere`
+    case 'again-higher':
+      return `Unloaded again the rear is ${len(off)} higher than empty before: one of the two was misread. Measure again`
     case 'rows-swapped':
       return `The rear stands ${len(off)} higher loaded than empty: the two rows may be swapped, or it was not empty`
   }
