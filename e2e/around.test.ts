@@ -118,35 +118,35 @@ test('a weight is dragged on the picture from above, and the truck and its figur
 test('a vehicle is added to the library and changed there; jobs keep theirs', async () => {
   const page = await shop.page('/vehicles')
   await page
-    .getByRole('row', { name: /Dunnock 25 Ridge 2019/ })
+    .getByRole('row', { name: /Dunnock 25 Twofold 2019/ })
     .getByRole('button', { name: 'change' })
     .click()
   await read(page, 'Wheelbase', '150')
   await page.getByRole('button', { name: 'Keep vehicle' }).click()
-  await page.getByRole('row', { name: /Dunnock 25 Ridge 2019.*150/ }).waitFor()
+  await page.getByRole('row', { name: /Dunnock 25 Twofold 2019.*150/ }).waitFor()
   const { job } = await shop.json<{ job: { vehicle: { wheelbase: number } } }>('/jobs/job-0417')
   expect(job.vehicle.wheelbase).toBe(3.7)
 })
 
 test('a kit file is added to the catalog and offered on the next choice', async () => {
   const page = await shop.page('/kits')
-  const kit = { ...demoKits()[0]!, id: 'spare-ridge', name: 'Ridge spare', price: 1 }
+  const kit = { ...demoKits()[0]!, id: 'spare-ridge', name: 'Twofold spare', price: 1 }
   await page.getByLabel('Add a kit file').setInputFiles(file('kit.json', JSON.stringify({ ...kit, testPressure: 1e9 })))
   await page.getByText(/kit\.json: testPressure must be a number between/).waitFor()
   await page.getByLabel('Add a kit file').setInputFiles(file('kit2.json', JSON.stringify(kit)))
-  await page.getByRole('heading', { name: 'Ninebark Air Ridge spare' }).waitFor()
+  await page.getByRole('heading', { name: 'Ninebark Air Twofold spare' }).waitFor()
   await page.goto(`${shop.address}/jobs/job-0417/choose`)
   // One without a list is judged by its measures.
   await page.getByRole('button', { name: /more$/ }).click()
-  await page.getByRole('button', { name: 'Pick Ridge spare' }).waitFor()
+  await page.getByRole('button', { name: 'Pick Twofold spare' }).waitFor()
 })
 
-test('a fastener undone again is open in the ledger until it is pulled again, and the log tells it', async () => {
+test('a fastener undone again is open in the open items until it is torqued again, and the log tells it', async () => {
   const page = await shop.page('/jobs/job-0411/bay-view?step=torque-clamp:left')
   await page.getByRole('button', { name: 'had to undo it again' }).first().click()
   await page.getByLabel('Why it was undone').fill('bag stood cocked')
   await page.getByRole('button', { name: 'Undone: torque is void' }).click()
-  await expect.poll(() => page.getByText('pull the wrench, or type').count()).toBe(4)
+  await expect.poll(() => page.getByText('pull the wrench or type').count()).toBe(4)
   await page.getByRole('link', { name: 'Leave the bay view' }).click()
   await page.getByText('Opened again').waitFor()
   await link(page, 'Hand over').click()

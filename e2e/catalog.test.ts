@@ -53,7 +53,7 @@ test('a server that dies while a long file is read leaves the shelf as it was, a
 
 test('a rule of the shop changes what fits, and a job that was decided before keeps its own', async () => {
   const decided = await shop.page('/jobs/job-0417/choose')
-  await decided.getByRole('button', { name: 'Pick Ridge, light' }).click()
+  await decided.getByRole('button', { name: 'Pick Onefold' }).click()
   await settled(decided)
   const page = await shop.page('/kits/rules')
   await page.getByRole('button', { name: 'Heavy rust' }).click()
@@ -76,7 +76,7 @@ test('a rule of the shop changes what fits, and a job that was decided before ke
   // Picked by the older rules, it stays picked, and says by which.
   await decided.getByText('by rules version 1, by which it was picked').waitFor()
   await decided.getByRole('button', { name: 'put back' }).waitFor()
-  await decided.getByText('Ridge, light: to stand level, load on').waitFor()
+  await decided.getByText('Onefold: to stand level, load on').waitFor()
 })
 
 test('questions asked one after the other: each answer stays with its question, and all are saved', async () => {

@@ -33,7 +33,7 @@ async function doStep(page: Page) {
       await byFeel.first().click()
       continue
     }
-    const pull = page.getByText('pull the wrench, or type')
+    const pull = page.getByText('pull the wrench or type')
     const open = await pull.count()
     if (!open) break
     await shop.json('/devices/wrench-3/readings', { method: 'POST' })
@@ -88,7 +88,7 @@ test('the coil pickup goes from Measure to Hand over, with a reload and a killed
   // The server dies while something is typed; it is kept and sent when it is back.
   await shop.kill()
   await answer(page, 'Running boards', 'false')
-  await page.getByText('server away: kept here, trying again').waitFor()
+  await page.getByText('server away: saved here, trying again').waitFor()
   await page.goto('about:blank')
   await shop.restart()
   await page.goto(`${shop.address}/jobs/job-0419/measure`)
@@ -133,7 +133,7 @@ test('the coil pickup goes from Measure to Hand over, with a reload and a killed
   }
   expect(done.join()).toContain('Coil back in, to its marks')
   await page.getByRole('link', { name: 'Leave the bay view' }).click()
-  await page.getByText('Every step is done or accounted for').waitFor()
+  await page.getByText('Every step is done or skipped with a reason').waitFor()
 
   // Air: soaped, held over night with the temperature at both ends.
   await link(page, 'Air').click()

@@ -20,7 +20,7 @@ test('the overload: no kit may be sold until the weight is off, whatever fits', 
   await expect.poll(() => page.locator('.figure').first().innerText()).toContain('689')
 
   await link(page, 'Choose').click()
-  await page.getByText('No kit should be sold as it stands.').waitFor()
+  await page.getByText('No kit can be sold for this vehicle yet.').waitFor()
   const pick = page.getByRole('button', { name: 'Pick Coach double' })
   expect(await pick.isDisabled()).toBe(true)
 
@@ -50,7 +50,7 @@ test('the overload: no kit may be sold until the weight is off, whatever fits', 
   expect(stock.find((s) => s.item.id === 'kit-ninebark-coach')!.reserved.map((r) => r.job)).toEqual(['0416'])
 })
 
-test('a new job with a new vehicle: what is missing is named, nothing typed is lost', async () => {
+test('a new job with a new vehicle: what is missing is named, nothing you typed is lost', async () => {
   const page = await shop.page('/')
   await page.getByRole('button', { name: 'New job' }).click()
   const dialog = page.getByRole('dialog', { name: 'New job' })
@@ -61,7 +61,7 @@ test('a new job with a new vehicle: what is missing is named, nothing typed is l
   await dialog.getByText('From the library, or new').click()
   await page.getByRole('option', { name: 'A new vehicle…' }).click()
   await dialog.getByRole('button', { name: 'Take it in' }).click()
-  await dialog.getByText('Fill in the vehicle and keep it first.').waitFor()
+  await dialog.getByText('Fill in the vehicle and save it first.').waitFor()
   await dialog.getByLabel('Make', { exact: true }).fill('Quillet')
   await dialog.getByLabel('Model', { exact: true }).fill('Barge 9')
   await dialog.getByLabel('Tire size').fill('255/70R18')

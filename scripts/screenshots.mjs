@@ -35,7 +35,7 @@ const VIEWS = [
     'choose-side-by-side',
     '/jobs/job-0417/choose',
     async (page) => {
-      for (const name of ['Ridge double', 'Reed sleeve', 'Hollow rubber, heavy', 'Mark two, bumper inside'])
+      for (const name of ['Twofold', 'Reed sleeve', 'Hollow rubber, heavy', 'Mark two, bumper inside'])
         await page.getByLabel(`Set ${name} side by side`, { exact: true }).check()
       await page.locator('.chart svg').waitFor()
       await page.getByRole('heading', { name: 'Side by side' }).evaluate((e) => e.scrollIntoView())
@@ -48,7 +48,7 @@ const VIEWS = [
   ['air', '/jobs/job-0411/air'],
   ['hand-over', '/jobs/job-0411/hand-over'],
   ['kits', '/kits'],
-  ['kit', '/kits/one/ninebark-ridge-2', async (page) => page.locator('.chart svg').waitFor()],
+  ['kit', '/kits/one/ninebark-twofold', async (page) => page.locator('.chart svg').waitFor()],
   ['take-in', '/kits/files', takeIn],
   ['vehicles', '/vehicles'],
   ['bench', '/bench/torque'],

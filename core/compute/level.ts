@@ -33,7 +33,7 @@ export const levelRequest = z.strictObject({
   /** Helper leaves and stop: where each touches, and the rate it adds a side. */
   stages: z
     .array(z.strictObject({ at: typed('length', 0, 0.5), adds: typed('rate', 1, 5_000_000) }))
-    .max(3, { error: 'three stages at most' })
+    .max(3, { error: 'three stages max' })
     .default([]),
   /** Friction of the springs, N, up and down from the mean. */
   friction: plainNumber.min(0).max(10_000).default(0),

@@ -9,7 +9,7 @@ export const quantityRequest = z.strictObject({
   text: z
     .string({ error: 'text must be what was read, for example "35 1/4"' })
     .min(1, { error: 'text is empty: type a reading' })
-    .max(60, { error: 'text is longer than any reading: 60 characters at most' }),
+    .max(60, { error: 'text is longer than any reading: 60 characters max' }),
   system: z.enum(['us', 'metric'], { error: 'system must be us or metric' }).default('us'),
 })
 

@@ -15,11 +15,11 @@ export const newJobSchema = z.strictObject({
   complaint: jobSchema.shape.complaint.default(''),
 })
 
-const limit = z.coerce.number().int().min(1).max(500, { error: 'must be 500 at most' }).default(100)
+const limit = z.coerce.number().int().min(1).max(500, { error: 'must be 500 max' }).default(100)
 const offset = z.coerce.number().int().min(0).default(0)
 /** Part of a list. */
 export const searchSchema = z.object({
-  find: z.string().max(100, { error: 'is too long: 100 characters at most' }).default(''),
+  find: z.string().max(100, { error: 'is too long: 100 characters max' }).default(''),
   limit,
   offset,
 })

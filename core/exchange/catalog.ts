@@ -103,7 +103,7 @@ function scaled(factor: number): Partial<Field> {
       const values = text.split(';').map((v) => Number(v.trim()))
       return values.every(Number.isFinite)
         ? { ok: true, value: values.map((v) => rounded(v * factor)) }
-        : { ok: false, why: `"${text}" must be figures parted by semicolons` }
+        : { ok: false, why: `"${text}" must be numbers separated by semicolons` }
     },
   }
 }

@@ -15,7 +15,7 @@ import { UNITS } from '../quantity'
 /*
  * Conditions in one cell, as a person would type them:
  *   bed = short|long; liftBlock < 10 mm; rearBrakes = drum; hitchRails = yes
- * Several are parted by semicolons and all must hold. Lengths are in millimeters.
+ * Several are separated by semicolons and all must hold. Lengths are in millimeters.
  */
 
 const isVehicleFact = (word: string): word is VehicleFact => (VEHICLE_FACTS as readonly string[]).includes(word)

@@ -101,7 +101,7 @@ export function loadsFromCsv(text: string, job: Job, newId: () => string): Read<
           {
             row: null,
             column: null,
-            message: `makes too many: ${MAX_CASES} load cases of ${MAX_ITEMS} weights at most`,
+            message: `makes too many: ${MAX_CASES} load cases of ${MAX_ITEMS} weights max`,
           },
         ],
       }

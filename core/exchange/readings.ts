@@ -75,7 +75,7 @@ export function readingsFromCsv(text: string, job: Job, standing: readonly BayRe
       return
     }
     const body = checked.data as Height
-    if (seen.has(slot(body))) return wrong('corner', 'this corner stands twice for the same timing, load and mark')
+    if (seen.has(slot(body))) return wrong('corner', 'this corner is there twice for the same timing, load and mark')
     seen.add(slot(body))
     const before = ofKind(standing, 'height').findLast((s) => slot(s.body) === slot(body))
     if (before && same(before.body, body)) return

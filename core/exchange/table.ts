@@ -118,7 +118,7 @@ export function readTable<N extends string>(text: string, columns: readonly Colu
     problems: [{ row: null, column: null, message }],
   })
   if (!head || !body.length) return whole('has no rows under its head')
-  if (body.length > MAX_ROWS) return whole(`has ${body.length} rows: ${MAX_ROWS} at most`)
+  if (body.length > MAX_ROWS) return whole(`has ${body.length} rows: ${MAX_ROWS} max`)
   const delimiter = delimiterOf(head.line)
   const titles = cellsOf(head.line, delimiter)
   if (!titles.ok) return { ok: false, problems: [{ row: head.row, column: null, message: titles.why }] }
@@ -158,7 +158,7 @@ export function rowReader<N extends string>(
     return typeof match === 'string' ? [] : [{ ...match, i, title }]
   })
   for (const { column, title } of places)
-    if (places.find((p) => p.column === column)!.title !== title) wrong(title, 'stands twice in the head')
+    if (places.find((p) => p.column === column)!.title !== title) wrong(title, 'is there twice in the head')
   for (const column of columns)
     if (column.needed && !places.some((p) => p.column === column)) wrong(headOf(column), 'this column is missing')
   if (problems.length) return { ok: false, problems }

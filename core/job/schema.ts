@@ -39,7 +39,7 @@ export const jobSchema = z
     /** Half-width of a reading with the tape or rule in use. */
     tapeTolerance: bounded('length', 0.0002, 0.02).default(TAPE_TOLERANCE),
     /** On the vehicle whatever it carries, and on it when it is measured empty: rack, canopy, winch. */
-    fittings: z.array(loadItemSchema).max(30, { error: 'a job holds 30 fittings at most' }).default([]),
+    fittings: z.array(loadItemSchema).max(30, { error: 'a job holds 30 fittings max' }).default([]),
     loadCases: z.array(loadCaseSchema).min(1, { error: 'A job needs at least one load case' }).max(12),
     activeCase: z.string(),
     /** What the customer counts as level. */

@@ -10,7 +10,7 @@ const year = (what: string) =>
     .int({ error: `${what} must be a whole year` })
     .min(1950, { error: `${what} must be 1950 or later` })
     .max(2100, { error: `${what} must be 2100 or earlier` })
-const conditions = z.array(conditionSchema).max(12, { error: 'twelve conditions at most' })
+const conditions = z.array(conditionSchema).max(12, { error: 'twelve conditions max' })
 
 /** One line of a kit's list of vehicles: for which, on what conditions, with what beside, and for which not after all. */
 export const applicationSchema = z
@@ -42,7 +42,7 @@ export const applicationSchema = z
       .array(z.strictObject({ when: conditions.min(1), says: requiredText('Why not') }))
       .max(10)
       .default([]),
-    /** Where the line stands: booklet and page, or who measured it. */
+    /** Where the line stands: instructions and page, or who measured it. */
     source: requiredText('Source', 120),
   })
   .refine((a) => a.from <= a.to, { path: ['to'], error: 'To is before From' })

@@ -39,7 +39,7 @@ describe('the made-up shop', () => {
   })
   test('a reason names rule, figure, source and what would change it', () => {
     const tall = vehicles.find((v) => v.id === 'dunnock-35-lift')!
-    const { reasons } = all(tall, demoSurvey(tall.id)).find((v) => v.kit === 'ninebark-ridge-2')!
+    const { reasons } = all(tall, demoSurvey(tall.id)).find((v) => v.kit === 'ninebark-twofold')!
     const block = reasons.find((r) => r.rule === 'lift-block')!
     expect(block).toMatchObject({ effect: 'no', has: 0.0508, takes: 0.0254, source: 'kit' })
     expect(block.change).toBeTruthy()
@@ -47,7 +47,7 @@ describe('the made-up shop', () => {
   })
   test('parts and work of list and rules add up', () => {
     const flat = vehicles.find((v) => v.id === 'dunnock-35-flat')!
-    const v = all(flat, demoSurvey(flat.id)).find((k) => k.kit === 'ninebark-ridge-lift')!
+    const v = all(flat, demoSurvey(flat.id)).find((k) => k.kit === 'ninebark-twofold-tall')!
     expect(v.verdict).toBe('fits-with-parts')
     expect(v.minutes).toBe(15 + 10 + 40)
     expect(v.parts.map((p) => p.item)).toContain('band-clamp')

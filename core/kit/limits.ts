@@ -35,8 +35,8 @@ export const CAPACITY_DISAGREEMENT = 0.15
 
 export const minimumPressure = (kit: AirKit): Limit =>
   kit.bag.minimum >= FLOOR_PRESSURE
-    ? { value: kit.bag.minimum, source: 'kit', note: 'least pressure in the booklet' }
-    : { value: FLOOR_PRESSURE, source: 'common practice', note: 'never below 5 psi' }
+    ? { value: kit.bag.minimum, source: 'kit', note: 'min pressure in the instructions' }
+    : { value: FLOOR_PRESSURE, source: 'common practice', note: 'no bag under 5 psi' }
 
 /**
  * Maximum pressure of a kit in this vehicle. An in-coil cylinder depends on the standing coil gap: at the threshold
@@ -44,7 +44,7 @@ export const minimumPressure = (kit: AirKit): Limit =>
  */
 export function maximumPressure(kit: AirKit, survey: Survey): Limit {
   const { coilGap, maximum } = kit.bag
-  if (!coilGap) return { value: maximum, source: 'kit', note: 'most pressure in the booklet' }
+  if (!coilGap) return { value: maximum, source: 'kit', note: 'max pressure in the instructions' }
   if (survey.coilGapStanding === null)
     return {
       value: coilGap.wideMaximum,

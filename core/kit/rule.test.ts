@@ -18,7 +18,7 @@ import {
 } from '.'
 
 const vehicle = demoVehicles().find((v) => v.id === 'dunnock-25')!
-const kit = kitFacts(demoKits().find((k) => k.id === 'ninebark-ridge-2')!)
+const kit = kitFacts(demoKits().find((k) => k.id === 'ninebark-twofold')!)
 const survey = (change: Partial<Survey> = {}): Survey => ({ ...emptySurvey(), ...change })
 
 describe('conditions', () => {

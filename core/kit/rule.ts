@@ -109,12 +109,12 @@ export const ruleSetSchema = z
     /** What changed, and who changed it. */
     why: requiredText('Why'),
     by: requiredText('By whom', 60),
-    rules: z.array(ruleSchema).max(200, { error: '200 rules at most' }),
+    rules: z.array(ruleSchema).max(200, { error: '200 rules max' }),
   })
   .superRefine(({ rules }, context) => {
     rules.forEach((rule, i) => {
       if (rules.findIndex((r) => r.id === rule.id) !== i)
-        context.addIssue({ code: 'custom', path: ['rules', i, 'id'], message: `"${rule.id}" stands twice` })
+        context.addIssue({ code: 'custom', path: ['rules', i, 'id'], message: `"${rule.id}" is there twice` })
     })
   })
 export type RuleSet = z.infer<typeof ruleSetSchema>

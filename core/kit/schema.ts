@@ -114,7 +114,7 @@ export type DiameterTable = z.infer<typeof diameterTableSchema>
 
 const bagSchema = z.strictObject({
   table: bagDataSchema,
-  /** Bag height at the vehicle's empty height when fitted by the booklet. */
+  /** Bag height at the vehicle's empty height when fitted by the instructions. */
   rideHeight: bounded('length', 0.03, 0.6),
   heightRange: span(bounded('length', 0.03, 0.8)),
   maximumDiameter: bounded('length', 0.03, 0.4),
@@ -123,7 +123,7 @@ const bagSchema = z.strictObject({
   innerBumpStop: z.boolean().default(false),
   minimum: bounded('pressure', 20_000, 300_000),
   maximum: bounded('pressure', 100_000, 1_200_000),
-  /** What the booklet says about pressure beyond the two figures. */
+  /** What the instructions say about pressure beyond the two figures. */
   pressureNote: z.string().trim().max(240).default(''),
   /** In-coil only: at or over this standing coil gap the lower maximum holds. */
   coilGap: z
@@ -203,7 +203,7 @@ export const kitSchema = z
     fitting: z.enum(['push-to-connect', 'barbed', 'none']).default('push-to-connect'),
     /** Whether a compressor can be added later without opening the kit again. */
     compressorLater: z.boolean().default(true),
-    /** Pressure checks, or looks, that the booklet asks for in a year. */
+    /** Pressure checks, or looks, that the instructions ask for in a year. */
     checksAYear: z.number().int().min(0).max(60).default(12),
     lineVolume: z.number().min(0).max(0.01),
     /** Null where there is no air. */

@@ -5,7 +5,7 @@ const count = (what: string) =>
   z
     .number({ error: `${what} must be a number` })
     .min(0, { error: `${what} cannot be below zero` })
-    .max(100_000, { error: `${what} above 100 000 is not a shelf` })
+    .max(100_000, { error: `${what} above 100,000 is too many` })
 
 /** One thing the shop keeps: a kit, or a spare part such as fittings, tube and band clamps. */
 export const stockItemSchema = z

@@ -159,7 +159,7 @@ describe('work plan of a bellows kit', () => {
   })
   test('tools, hardware and torques come from the operations', () => {
     expect(plan.tools).toContain('tube cutter')
-    expect(plan.hardware.find((h) => h.name === 'Roll plates')!.count).toBe(4)
+    expect(plan.hardware.find((h) => h.name === 'Dished plates')!.count).toBe(4)
     const strap = plan.torques.find((t) => t.fastener.id === 'axle-strap')!
     expect([...strap.steps].sort()).toEqual(['torque-strap:left', 'torque-strap:right'])
     expect(strap.clamp!.note).toBe('ok')

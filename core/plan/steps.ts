@@ -129,7 +129,7 @@ function openingOperations(): Operation[] {
       steps: [
         'Chock both front wheels, lever in park, brake on.',
         'Find the fuel, brake and electric lines behind both frame rails.',
-        'Battery negative off where the booklet asks for it.',
+        'Battery negative off where the instructions ask for it.',
       ],
       caution:
         'Never under a vehicle that only a jack holds. Rated stands on level, solid floor; no wood on top of stands.',
@@ -153,7 +153,7 @@ function closingOperations(kit: Kit, { wheels }: PlanChoices): Operation[] {
       'Lower it fully, roll it a length back and forth, bounce each end.',
       'Look from behind: plates parallel, nothing touching.',
     ],
-    trap: 'A roll plate that cleared the axle vent in the air can sit on it now.',
+    trap: 'A dished plate that cleared the axle vent in the air can sit on it now.',
     blocking: true,
   })
   if (wheels === 'on') return [settle]

@@ -19,7 +19,7 @@ export const shopSettingsSchema = z.strictObject({
   /** IANA name. */
   timeZone: z
     .string({ error: 'Time zone must be text' })
-    .max(60, { error: 'Time zone is too long: 60 characters at most' })
+    .max(60, { error: 'Time zone is too long: 60 characters max' })
     .refine(isTimeZone, { error: 'Time zone must be a name like America/Denver' }),
   /** Units a new screen shows; papers are Letter with `us` and A4 with `metric`. */
   units: z.enum(['us', 'metric'], { error: 'Units must be us or metric' }),

@@ -4,7 +4,7 @@ import { REFERENCE_TABLE, referenceAxle } from '../fixtures/reference-axle'
 import { PSI } from '../quantity'
 import { airSpring, bagDataSchema, bagTable, bringLevel, tableDisagreement, type LoadTable } from '.'
 
-/** The reference bag as a booklet would print it: loads at four pressures. */
+/** The reference bag as instructions would print it: loads at four pressures. */
 const printed = (spoil = 1): LoadTable => ({
   heights: REFERENCE_TABLE.heights,
   pressures: [20, 40, 60, 80].map((p) => p * PSI),

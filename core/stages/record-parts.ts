@@ -3,7 +3,7 @@ import type { UnitSystem } from '../quantity'
 
 /** Id of anything a record names: a step, a fastener, a load case, another record. */
 export const recordId = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9:_-]{0,99}$/, {
-  error: 'must be letters, digits, dashes or colons, 100 at most',
+  error: 'must be letters, digits, dashes or colons, 100 max',
 })
 export const recordSide = z.enum(['left', 'right'])
 /** A date and time with its zone. */

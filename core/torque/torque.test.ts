@@ -62,7 +62,7 @@ describe('judging a reading', () => {
     // A real over-torque would read the same: it is one.
     [16 * 1.3558, 'high'],
   ])('%d lb-ft against 16: %s', (reading, verdict) => expect(judgeTorque(target, lbft(reading))).toBe(verdict))
-  // Common practice, no published source: "20.0 at most" allows 20.0, and nothing that a wrench can show above it.
+  // Common practice, no published source: "20.0 max" allows 20.0, and nothing that a wrench can show above it.
   test.each([20, 25, 30, 15.4])(
     'a limit of %d lb-ft holds at its own figure, in either unit, and not a tenth over',
     (x) => {

@@ -12,7 +12,7 @@ const name = (what: string, max = 60) =>
     .string({ error: `${what} must be text` })
     .trim()
     .min(1, { error: `${what} is missing: type it as it stands on the papers` })
-    .max(max, { error: `${what} is too long: ${max} characters at most` })
+    .max(max, { error: `${what} is too long: ${max} characters max` })
 
 const swayBar = (what: string) =>
   z
@@ -52,7 +52,7 @@ export const vehicleSchema = z
     trim: z
       .string({ error: 'Trim must be text' })
       .trim()
-      .max(60, { error: 'Trim is too long: 60 characters at most' })
+      .max(60, { error: 'Trim is too long: 60 characters max' })
       .default(''),
     /** Platform of the library that it is built on; null where it stands alone. */
     platform: z
@@ -122,7 +122,7 @@ export const vehicleSchema = z
     rearWheelRate: bounded('rate', 5_000, 400_000).nullable(),
     rearWheelRateTolerance: bounded('rate', 0, 200_000),
     /** Helper leaves and bump stop of the rear, in the order they touch. */
-    rearStages: z.array(stageSchema).max(3, { error: 'three stages at most' }).default([]),
+    rearStages: z.array(stageSchema).max(3, { error: 'three stages max' }).default([]),
     /** Half the force between loading and unloading the rear springs, both sides, N; null where never measured. */
     rearFriction: z
       .number({ error: 'Rear spring friction must be a number of newtons' })
@@ -240,6 +240,6 @@ export const loadMass = ({ kind, mass, fill }: LoadItem): Kilograms => (kind ===
 export const loadCaseSchema = z.strictObject({
   id: z.string().min(1).max(60),
   name: name('Name of the load case'),
-  items: z.array(loadItemSchema).max(60, { error: 'A load case holds 60 items at most' }),
+  items: z.array(loadItemSchema).max(60, { error: 'A load case holds 60 items max' }),
 })
 export type LoadCase = z.infer<typeof loadCaseSchema>

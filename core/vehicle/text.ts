@@ -11,7 +11,7 @@ export const optionalText = (what: string, max = 240) =>
   z
     .string({ error: `${what} must be text` })
     .trim()
-    .max(max, { error: `${what} is too long: ${max} characters at most` })
+    .max(max, { error: `${what} is too long: ${max} characters max` })
 
 /** Text that has to be there. */
 export const requiredText = (what: string, max = 240) => optionalText(what, max).min(1, { error: `${what} is missing` })

@@ -19,11 +19,11 @@ export function flagText({ code, about, has, against }: DataFlag, system: UnitSy
     case 'capacity-disagrees':
       return `Listed capacity ${mass(has)} differs by more than 15 % from pressure times area, ${mass(against)}: ask the maker which is right`
     case 'table-disagrees':
-      return `Area and volume of the bag disagree by ${percent(has)}: pressures from this table are weak`
+      return `Area and volume of the bag disagree by ${percent(has)}: pressures from this table are uncertain`
     case 'area-rises':
-      return 'The bag gains area as it gets longer, which bellows do not: two columns may be exchanged'
+      return 'The bag gains area as it gets longer, which bellows do not: two columns may be swapped'
     case 'height-range-outside-table':
-      return `The height window reaches ${len(has)}, the table ends at ${len(against)}: no pressure can be given there`
+      return `The height range reaches ${len(has)}, the table ends at ${len(against)}: no pressure can be given there`
     case 'diameter-over-maximum':
       return `A diameter of ${len(has)} in the table is over the maximum of ${len(against)}`
     case 'off-mid-stroke':
@@ -47,15 +47,15 @@ export function flagText({ code, about, has, against }: DataFlag, system: UnitSy
 
 /** How an item stands on the shelf. */
 export const stockText = ({ item, free, order }: StockState): string =>
-  `${item.onHand} on the shelf, ${free} free${order > 0 ? `, order ${order}` : ''}`
+  `${item.onHand} in stock, ${free} free${order > 0 ? `, order ${order}` : ''}`
 
 const KIT_FIGURE_NAMES: Record<KitFigure, string> = {
   liftBlockMax: "the kit's lift block as it comes",
   liftBlockMaxWithSpacer: "the kit's lift block with spacers",
-  coilInsideMin: "the kit's least coil inside",
-  coilInsideMax: "the kit's most coil inside",
-  bracketSpaceMin: "the kit's least bracket to bracket",
-  bracketSpaceMax: "the kit's most bracket to bracket",
+  coilInsideMin: "the kit's min coil inside diameter",
+  coilInsideMax: "the kit's max coil inside diameter",
+  bracketSpaceMin: "the kit's min bracket to bracket",
+  bracketSpaceMax: "the kit's max bracket to bracket",
   exhaustMax: "the kit's largest exhaust",
 }
 
@@ -105,6 +105,6 @@ export const usualText = ({ usually }: Platform, system: UnitSystem): string =>
     .map(([fact, value]) => `${FACT_NAMES[fact]} ${answerText(fact, value, system)}`)
     .join(', ') || '–'
 
-/** How often the booklet wants it looked at. */
+/** How often the instructions ask for a check. */
 export const checksText = ({ checksAYear: n }: Pick<Kit, 'checksAYear'>): string =>
   n === 0 ? 'never' : n === 1 ? 'once a year' : `${n} times a year`

@@ -125,8 +125,8 @@ describe('sentences of choosing', () => {
     for (const code of ['factory-air', 'unsound-frame', 'brake-valve'] as const) readable(noSaleText({ code }, 'us'))
   })
   test('what changes the ranking, by weight and by answer', () => {
-    const flip = flipText({ over: 'b', criterion: 'price', weight: 1, at: 2.25 }, 'Reed', 'Ridge')
-    expect(['Ridge', 'Reed', CRITERION_NAMES.price, '2.3', '1.0'].every((t) => flip.includes(t))).toBe(true)
+    const flip = flipText({ over: 'b', criterion: 'price', weight: 1, at: 2.25 }, 'Reed', 'Twofold')
+    expect(['Twofold', 'Reed', CRITERION_NAMES.price, '2.3', '1.0'].every((t) => flip.includes(t))).toBe(true)
     const { ask, answers } = PREFERENCE_QUESTIONS.emptyRide
     const answer = answerFlipText({ question: 'emptyRide', answer: 'first', first: 'b' }, 'Reed', 'USD')
     expect([ask, answers.first, 'Reed'].every((t) => answer.includes(t))).toBe(true)

@@ -1,13 +1,18 @@
 import dayjs from 'dayjs'
+import timezone from 'dayjs/plugin/timezone'
+import utc from 'dayjs/plugin/utc'
 import { createEvents, type EventAttributes } from 'ics'
 import { type BayRecord, type Job } from '@stout-shackle/core/job'
 import { assessJob, FOLLOW_UPS } from '@stout-shackle/core/stages'
 import { Problem } from '../problem'
 
-/** Calendar file of a job's follow-ups, counted from its handover or else from its day. */
-export function followUps(job: Job, records: readonly BayRecord[]): string {
+dayjs.extend(utc)
+dayjs.extend(timezone)
+
+/** Calendar file of a job's follow-ups, counted from its handover or else from its day, in the shop's time zone. */
+export function followUps(job: Job, records: readonly BayRecord[], timeZone: string): string {
   const { handedOver } = assessJob(job, records)
-  const from = dayjs(handedOver?.at ?? `${job.day}T17:00:00`)
+  const from = handedOver ? dayjs(handedOver.at).tz(timeZone) : dayjs.tz(`${job.day}T17:00:00`, timeZone)
   const vehicle = `${job.vehicle.make} ${job.vehicle.model}`
   const { error, value } = createEvents(
     FOLLOW_UPS.map(({ key, days, title, text }): EventAttributes => {

@@ -1,7 +1,8 @@
 import { createRequire } from 'node:module'
 import { dirname, join } from 'node:path'
 import pdfmake from 'pdfmake'
-import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces'
+import type { Content, PageSize, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces'
+import type { UnitSystem } from '@stout-shackle/core/quantity'
 
 const require = createRequire(import.meta.url)
 const face = (family: string, weight: number): string =>
@@ -14,6 +15,12 @@ pdfmake.setFonts({
 // Documents are made from the job alone: nothing is fetched, only the shipped fonts are read.
 pdfmake.setUrlAccessPolicy(() => false)
 pdfmake.setLocalAccessPolicy((path: string) => path.includes('@fontsource'))
+
+/** Sheets by units: Letter and half Letter where inches are shown, A4 and A5 elsewhere. */
+export const PAPER: Record<UnitSystem, { sheet: PageSize; card: PageSize }> = {
+  us: { sheet: 'LETTER', card: { width: 396, height: 612 } },
+  metric: { sheet: 'A4', card: 'A5' },
+}
 
 const INK = '#20262A'
 const PETROL = '#0E5A63'
@@ -46,17 +53,16 @@ export function table(head: string[], rows: string[][], widths: (string | number
   }
 }
 
-/** Renders a document in the shop's type; A4 unless a page size is given. */
+/** Renders a document in the shop's type on the page size given. */
 export async function render(
   title: string,
   content: Content[],
   footer: string,
-  options: Partial<TDocumentDefinitions> = {},
+  options: Partial<TDocumentDefinitions> & { pageSize: PageSize },
 ): Promise<Buffer> {
   return pdfmake
     .createPdf({
       info: { title, creator: 'Stout Shackle' },
-      pageSize: 'A4',
       pageMargins: [40, 36, 40, 44],
       content,
       footer: (page, pages) => ({

@@ -5,12 +5,14 @@ import { loadsToCsv, readingsToCsv } from '@stout-shackle/core/exchange'
 import { standing } from '@stout-shackle/core/job'
 import { getJob } from '../jobs'
 import { parseBody } from '../problem'
+import { shopSettings } from '../shop'
 import { followUps } from './follow-ups'
 
 /** Papers of a job. PDF is loaded at the first request: a shop that prints nothing does not wait for it. */
 export function documentRoutes(db: Knex): Router {
   const send = (response: Response, type: string, name: string, body: Buffer | string) =>
     void response.type(type).set('Content-Disposition', `inline; filename="${name}"`).send(body)
+  const zoneOf = async () => (await shopSettings(db)).document.timeZone
   return Router()
     .get('/:id/card.pdf', async (request, response) => {
       const { units } = parseBody(unitsSchema, request.query)
@@ -22,7 +24,12 @@ export function documentRoutes(db: Knex): Router {
       const { units } = parseBody(unitsSchema, request.query)
       const { job, records } = await getJob(db, request.params.id)
       const { workRecord } = await import('./work-record')
-      send(response, 'application/pdf', `record-${job.number}.pdf`, await workRecord(job, records, units))
+      send(
+        response,
+        'application/pdf',
+        `record-${job.number}.pdf`,
+        await workRecord(job, records, units, await zoneOf()),
+      )
     })
     .get('/:id/readings.csv', async (request, response) => {
       const { job, records } = await getJob(db, request.params.id)
@@ -34,6 +41,6 @@ export function documentRoutes(db: Knex): Router {
     })
     .get('/:id/follow-ups.ics', async (request, response) => {
       const { job, records } = await getJob(db, request.params.id)
-      send(response, 'text/calendar', `follow-ups-${job.number}.ics`, followUps(job, records))
+      send(response, 'text/calendar', `follow-ups-${job.number}.ics`, followUps(job, records, await zoneOf()))
     })
 }

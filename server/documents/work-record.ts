@@ -1,7 +1,12 @@
-import dayjs from 'dayjs'
 import type { Content } from 'pdfmake/interfaces'
-import { type BayRecord, type Job } from '@stout-shackle/core/job'
-import { assessJob, recoveredShare, type Assessment, type JobHeights } from '@stout-shackle/core/stages'
+import { ofKind, type BayRecord, type Job } from '@stout-shackle/core/job'
+import {
+  assessJob,
+  recoveredShare,
+  type Assessment,
+  type JobHeights,
+  type KitAssessment,
+} from '@stout-shackle/core/stages'
 import { formatNumber, formatQuantity, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
 import {
   GAP_CHECK_NAMES,
@@ -13,10 +18,12 @@ import {
   MARK_NAMES,
   PLACE_STATES,
   RATING_NAMES,
+  reasonText,
+  VERDICT_NAMES,
 } from '@stout-shackle/core/wording'
-import { heading, note, render, table } from './pdf'
+import { formatDateTime } from '@stout-shackle/core/shop'
+import { heading, note, PAPER, render, table } from './pdf'
 
-const at = (time: string) => dayjs(time).format('YYYY-MM-DD HH:mm')
 const HEIGHT_ROWS: [keyof JobHeights, string][] = [
   ['beforeEmpty', 'before, empty'],
   ['beforeLoaded', 'before, loaded'],
@@ -25,7 +32,13 @@ const HEIGHT_ROWS: [keyof JobHeights, string][] = [
 ]
 
 /** The work record: what was measured, done, torqued, tested, by whom, and what was not done and why. */
-export async function workRecord(job: Job, records: readonly BayRecord[], system: UnitSystem): Promise<Buffer> {
+export async function workRecord(
+  job: Job,
+  records: readonly BayRecord[],
+  system: UnitSystem,
+  timeZone: string,
+): Promise<Buffer> {
+  const at = (time: string) => formatDateTime(time, timeZone)
   const a = assessJob(job, records)
   const content: Content[] = [
     { text: `Work record, job ${job.number}`, style: 'title' },
@@ -36,17 +49,21 @@ export async function workRecord(job: Job, records: readonly BayRecord[], system
     note(
       job.kit
         ? `${job.kit.maker} ${job.kit.name}, ${job.kit.number}, ${FAMILY_NAMES[job.kit.family]}`
-        : 'No kit picked',
+        : 'No kit chosen',
     ),
+    ...(a.chosen
+      ? [note(`On this vehicle it ${VERDICT_NAMES[a.chosen.verdict]}${openReasons(a.chosen, system)}.`)]
+      : []),
     ...heights(job, a, system),
     ...loads(a, system),
     ...fit(a, system),
-    ...work(a, system),
-    ...air(a, system),
-    ...openItems(a),
+    ...work(a, system, at),
+    ...skipped(a),
+    ...air(a, system, at),
+    ...openItems(a, at),
     heading('Final checks'),
     table(
-      ['Final check', 'State', 'Because'],
+      ['Final check', 'State', 'Reason'],
       a.finalChecks.map((g) => [
         FINAL_CHECK_NAMES[g.check],
         g.state.replace('-', ' '),
@@ -54,9 +71,17 @@ export async function workRecord(job: Job, records: readonly BayRecord[], system
       ]),
       ['*', 90, '*'],
     ),
-    ...corrections(records),
+    ...corrections(records, at),
   ]
-  return render(`Work record, job ${job.number}`, content, `Job ${job.number}, ${job.customer.name}`)
+  return render(`Work record, job ${job.number}`, content, `Job ${job.number}, ${job.customer.name}`, {
+    pageSize: PAPER[system].sheet,
+  })
+}
+
+/** What stands in the way of the kit, or is needed for it. */
+function openReasons({ fit }: KitAssessment, system: UnitSystem): string {
+  const said = fit.reasons.filter((r) => r.effect !== 'fine').map((r) => reasonText(r, system))
+  return said.length ? `: ${said.join('; ')}` : ''
 }
 
 function heights(job: Job, { active }: Assessment, system: UnitSystem): Content[] {
@@ -87,7 +112,7 @@ function loads({ cases }: Assessment, system: UnitSystem): Content[] {
   return [
     heading('Loads and ratings'),
     table(
-      ['Load case', 'front axle', 'rear axle', 'gvwr', 'tightest'],
+      ['Load case', 'front axle', 'rear axle', 'gross', 'least left'],
       cases.map(({ loadCase, weights, ratings }) => [
         loadCase.name,
         ...[weights.frontTotal, weights.rearTotal, weights.gross].map((m) => formatQuantity('mass', m, system)),
@@ -111,7 +136,9 @@ function fit({ gaps }: Assessment, system: UnitSystem): Content[] {
         GAP_CHECK_NAMES[g.check],
         g.side,
         g.value === null ? '–' : formatQuantity('length', g.value, system),
-        `${formatQuantity('length', g.limit.value, system)} or more`,
+        g.most
+          ? `${formatQuantity('length', g.limit.value, system)} to ${formatQuantity('length', g.most.value, system)}`
+          : `${formatQuantity('length', g.limit.value, system)} or more`,
         GAP_VERDICTS[g.verdict],
       ]),
       ['*', 40, 60, 90, 120],
@@ -120,7 +147,9 @@ function fit({ gaps }: Assessment, system: UnitSystem): Content[] {
   ]
 }
 
-function work({ steps, torques, standing }: Assessment, system: UnitSystem): Content[] {
+type At = (time: string) => string
+
+function work({ steps, torques, standing }: Assessment, system: UnitSystem, at: At): Content[] {
   if (!steps.length) return []
   const doneAt = new Map(standing.flatMap((r) => (r.body.kind === 'step' ? [[r.body.step, r.at] as const] : [])))
   return [
@@ -154,7 +183,23 @@ function work({ steps, torques, standing }: Assessment, system: UnitSystem): Con
   ]
 }
 
-function air({ air: state }: Assessment, system: UnitSystem): Content[] {
+/** Steps that were passed over, with the reason: a page of its own lines, so that none hides in the long list. */
+function skipped({ steps }: Assessment): Content[] {
+  const passed = steps.filter((s) => s.outcome === 'skipped')
+  if (!passed.length) return []
+  return [
+    heading('Skipped, with reason'),
+    table(
+      ['Step', 'side', 'reason', 'by'],
+      passed.map((s) => [s.step.title, s.step.side ?? '', s.reason, s.by ?? '']),
+      ['*', 34, '*', 80],
+    ),
+  ]
+}
+
+function air({ air: state, standing }: Assessment, system: UnitSystem, at: At): Content[] {
+  const p = (v: number) => formatQuantity('pressure', v, system)
+  const set = ofKind(standing, 'bag-pressure').at(-1)
   const { connections, start, end, verdict } = state
   const reading = (r: typeof start) =>
     r
@@ -163,36 +208,41 @@ function air({ air: state }: Assessment, system: UnitSystem): Content[] {
   return [
     heading('Air'),
     note(
-      `Connections: ${connections.filter((j) => j.result === 'no-bubbles').length} of ${connections.length} soaped dry.`,
+      `Soap test: no bubbles at ${connections.filter((j) => j.result === 'no-bubbles').length} of ${connections.length} connections.`,
     ),
-    note(`Hold: start ${reading(start)}; end ${reading(end)}.`),
-    note(verdict ? airCheckText(verdict, system) : 'No verdict on the hold yet.'),
+    note(`Air check: start ${reading(start)}; end ${reading(end)}.`),
+    note(verdict ? airCheckText(verdict, system) : 'No verdict on the air check yet.'),
+    note(
+      set
+        ? `Pressures as set: ${p(set.body.left)} left, ${p(set.body.right)} right, ${at(set.at)}.`
+        : 'Pressures as set: not recorded.',
+    ),
   ]
 }
 
-function openItems({ openItems: kept }: Assessment): Content[] {
-  if (!kept) return []
+function openItems({ openItems: items }: Assessment, at: At): Content[] {
+  if (!items) return []
   const lines = [
-    ...kept.off.map((l) => ['off and on again', l] as const),
-    ...kept.loose.map((l) => ['loose on purpose', l] as const),
-    ...kept.opened.map((l) => ['opened again', l] as const),
-    ...kept.factory.map((l) => ['factory fastener', l] as const),
+    ...items.off.map((l) => ['off and on again', l] as const),
+    ...items.loose.map((l) => ['loose on purpose', l] as const),
+    ...items.opened.map((l) => ['opened again', l] as const),
+    ...items.factory.map((l) => ['factory fastener', l] as const),
   ]
   return [
-    heading('Ledgers'),
+    heading('Open items'),
     lines.length
       ? table(
-          ['Ledger', 'What', 'side', ''],
+          ['Kind', 'What', 'side', ''],
           lines.map(([name, l]) => [name, l.what, l.side ?? '', l.open ? 'OPEN' : 'closed']),
           [100, '*', 40, 50],
         )
-      : note('No lines.'),
-    ...(kept.deviations.length
+      : note('None.'),
+    ...(items.deviations.length
       ? [
-          heading('Deviations from the booklet'),
+          heading('Deviations'),
           table(
             ['What', 'Why', 'Agreed by', 'Recorded'],
-            kept.deviations.map((d) => [d.what, d.why, d.agreedBy, `${d.by}, ${at(d.at)}`]),
+            items.deviations.map((d) => [d.what, d.why, d.agreedBy, `${d.by}, ${at(d.at)}`]),
             ['*', '*', 90, 110],
           ),
         ]
@@ -200,7 +250,7 @@ function openItems({ openItems: kept }: Assessment): Content[] {
   ]
 }
 
-function corrections(records: readonly BayRecord[]): Content[] {
+function corrections(records: readonly BayRecord[], at: At): Content[] {
   const corrected = records.filter((r) => r.supersedes)
   if (!corrected.length) return []
   return [
@@ -208,7 +258,7 @@ function corrections(records: readonly BayRecord[]): Content[] {
     table(
       ['Record', 'Why', 'By', 'When'],
       corrected.map((r) => [
-        r.body.kind === 'withdrawn' ? 'taken back' : r.body.kind,
+        r.body.kind === 'withdrawn' ? 'withdrawn' : r.body.kind,
         r.supersedes!.why,
         r.by,
         at(r.at),

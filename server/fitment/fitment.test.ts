@@ -1,8 +1,8 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { DEFAULT_RULES, nextQuestion, type KitVerdict, type Reason, type RuleSet } from '@stout-shackle/core/kit'
-import { demoKits, demoSurvey, demoVehicles, demoVerdicts } from '../../demo/shop'
+import { demoJob, demoKits, demoSurvey, demoVehicles, demoVerdicts } from '../../demo/shop'
 import { testShop } from '../fixtures/shop'
-import { takeReserved } from '../stock'
+import { putBack, takeReserved } from '../stock'
 
 let shop: Awaited<ReturnType<typeof testShop>>
 beforeAll(async () => {
@@ -60,7 +60,7 @@ describe('verdicts over the API', () => {
     const { body } = (await shop.api.get('/api/catalog?make=Tollmere&model=dunnock%2045').expect(200)) as {
       body: { kits: { id: string }[]; applications: { model: string }[]; listed: string[]; notListed: { id: string }[] }
     }
-    expect(body.listed).toEqual(['fen-rubber-dual', 'ninebark-ridge-hd', 'sallow-reed-dual'])
+    expect(body.listed).toEqual(['fen-rubber-dual', 'ninebark-twofold-heavy', 'sallow-reed-dual'])
     expect(new Set(body.applications.map((a) => a.model))).toEqual(new Set(['Dunnock 45']))
     expect(body.kits.length + body.notListed.length).toBe(demoKits().length)
     await shop.api.get('/api/catalog?make=Tollmere').expect(422)
@@ -69,7 +69,7 @@ describe('verdicts over the API', () => {
 
 describe('finding', () => {
   test.each([
-    ['kits', 'ridge hea', ['ninebark-ridge-hd']],
+    ['kits', 'twofold hea', ['ninebark-twofold-heavy']],
     ['kits', 'NB-44', ['ninebark-coach', 'ninebark-coach-wide']],
     ['vehicles', 'dunnock 2012', ['dunnock-25-early']],
     ['vehicles', 'nosuch', []],
@@ -131,31 +131,36 @@ describe('the shelf', () => {
   const item = async (id: string) =>
     ((await shop.api.get('/api/stock')).body as Listed[]).find((s) => s.item.id === id)!
   test('a picked kit and its parts are reserved, and free again when it is put back', async () => {
-    const before = await item('kit-ninebark-ridge-lift')
+    const before = await item('kit-ninebark-twofold-tall')
     const { body: stored } = (await shop.api.get('/api/jobs/job-0418')) as { body: { version: number; job: object } }
-    const kit = demoKits().find((k) => k.id === 'ninebark-ridge-lift')!
+    const kit = demoKits().find((k) => k.id === 'ninebark-twofold-tall')!
     const put = (version: number, job: object) =>
       shop.api.put('/api/jobs/job-0418').set('If-Match', `"${version}"`).send(job)
     await put(stored.version, { ...stored.job, kit }).expect(200)
-    expect((await item('kit-ninebark-ridge-lift')).reserved).toEqual([{ job: '0418', count: 1 }])
-    expect((await item('kit-ninebark-ridge-lift')).free).toBe(before.free - 1)
-    // A 5 in exhaust needs a second band clamp; hitch rails their spacers.
-    expect((await item('band-clamp')).reserved).toEqual([{ job: '0418', count: 1 }])
+    expect((await item('kit-ninebark-twofold-tall')).reserved).toEqual([{ job: '0418', count: 1 }])
+    expect((await item('kit-ninebark-twofold-tall')).free).toBe(before.free - 1)
+    // Both of the shield's clamps are joined with another one for a 5 in exhaust; hitch rails need their spacers.
+    expect((await item('band-clamp')).reserved).toEqual([{ job: '0418', count: 2 }])
     expect((await item('rail-spacers')).reserved).toEqual([{ job: '0418', count: 1 }])
     await put(stored.version + 1, { ...stored.job, kit: null }).expect(200)
-    expect((await item('kit-ninebark-ridge-lift')).free).toBe(before.free)
+    expect((await item('kit-ninebark-twofold-tall')).free).toBe(before.free)
     expect((await item('band-clamp')).reserved).toEqual([])
   })
   test('what was reserved is off the shelf when the vehicle has left', async () => {
-    const before = await item('kit-ninebark-ridge-2')
+    const before = await item('kit-ninebark-twofold')
     expect(before.reserved).toEqual([{ job: '0417', count: 1 }])
     await takeReserved(shop.db, 'job-0417')
-    const after = await item('kit-ninebark-ridge-2')
+    const after = await item('kit-ninebark-twofold')
     expect(after.item.onHand).toBe(before.item.onHand - 1)
     expect(after.reserved).toEqual([])
     expect(after.free).toBe(before.free)
+    // Handed over a second time it takes nothing more; taken back, what it took is there and reserved again.
+    await takeReserved(shop.db, 'job-0417')
+    expect((await item('kit-ninebark-twofold')).item.onHand).toBe(after.item.onHand)
+    await putBack(shop.db, demoJob('0417').job)
+    expect(await item('kit-ninebark-twofold')).toMatchObject({ ...before, version: expect.any(Number) as number })
   })
-  test('more promised than there is says so, and what to order', async () => {
+  test('more reserved than in stock says so, and what to order', async () => {
     const { free, order } = await item('kit-kettleworth-core-92')
     expect(free).toBe(-1)
     expect(order).toBeGreaterThan(0)

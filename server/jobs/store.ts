@@ -175,8 +175,8 @@ export async function importJob(db: Knex, { job, records }: JobExport): Promise<
         { field: `records.${i}.sequence`, message: `must be ${i + 1}` },
       ])
     if (records.findIndex((r) => r.id === record.id) !== i)
-      throw new Problem(422, 'Record twice', `Record id "${record.id}" stands twice.`, [
-        { field: `records.${i}.id`, message: 'stands twice' },
+      throw new Problem(422, 'Record twice', `Record id "${record.id}" is there twice.`, [
+        { field: `records.${i}.id`, message: 'is there twice' },
       ])
   })
   const stored = await addJob(db, job)

@@ -1,1 +1,1 @@
-export { shopRoutes } from './settings'
+export { shopRoutes, shopSettings } from './settings'

@@ -14,7 +14,7 @@ interface Row {
 type StoredSettings = Entry<ShopSettings>
 
 /** The shop's settings; those of a new shop, at version 0, until somebody sets them. */
-async function shopSettings(db: Knex): Promise<StoredSettings> {
+export async function shopSettings(db: Knex): Promise<StoredSettings> {
   const row = await db<Row>('shop_settings').where({ id: 1 }).first()
   return row
     ? { version: row.version, document: shopSettingsSchema.parse(JSON.parse(row.document)) }

@@ -105,7 +105,7 @@ function keep() {
           type="datetime-local"
           :aria-label="`When, ${end} of the air check`"
       /></label>
-      <el-button native-type="submit" type="primary">Keep</el-button>
+      <el-button native-type="submit" type="primary">Save</el-button>
       <button v-if="gauge" type="button" class="plain" @click="fromGauge">
         take {{ formatQuantity('pressure', gauge.value, preferences.system, 1) }} from the gauge
       </button>

@@ -76,7 +76,7 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
                     class="plain"
                     :class="{ on: j.result === 'no-bubbles' }"
                     :aria-pressed="j.result === 'no-bubbles'"
-                    :aria-label="`${j.name}, ${j.side}: dry`"
+                    :aria-label="`${j.name}, ${j.side}: no bubbles`"
                     @click="soap(j.id, 'no-bubbles')"
                   >
                     dry
@@ -102,15 +102,15 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
       </section>
       <section class="card">
         <header>
-          <h2>Hold for 24 h</h2>
-          <span class="small muted">best with the axle hanging, or with the height read at both ends</span>
+          <h2>24 h air check</h2>
+          <span class="small muted">best with the axle hanging, or with heights measured at both ends</span>
         </header>
         <AirCheckForm end="start" title="Start" />
         <AirCheckForm end="end" title="End" />
       </section>
     </template>
     <template #plate>
-      <StampedPlate :title="air.verdict ? HEAD[air.verdict.code] : 'Does it hold?'">
+      <StampedPlate :title="air.verdict ? HEAD[air.verdict.code] : '24 h air check'">
         <template v-if="air.verdict">
           <p class="muted">Lost, temperature taken out</p>
           <div class="figures">
@@ -140,19 +140,19 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
               : air.start
                 ? 'Started: read again after 24 h'
                 : dry === air.connections.length
-                  ? 'Connections are dry: start the hold'
+                  ? 'No bubbles: start the air check'
                   : `${air.connections.length - dry} connections to soap`
           }}
         </p>
         <PlateRow
-          label="Connections dry"
+          label="No bubbles at"
           :state="dry === air.connections.length ? 'fine' : bubbling.length ? 'stop' : 'unknown'"
           >{{ dry }} of {{ air.connections.length }}</PlateRow
         >
         <PlateRow label="Test pressure" says="for the test only; it is not the maximum and not the setting (kit)">{{
           p(job.kit.testPressure ?? 0)
         }}</PlateRow>
-        <PlateRow label="Never above" says="in this vehicle, for this kit">{{ p(most) }}</PlateRow>
+        <PlateRow label="Max" says="in this vehicle, for this kit">{{ p(most) }}</PlateRow>
         <p class="note">
           Small steps: a bag is tiny against a tire and fills in seconds. Never inflate hard while the axle hangs free.
         </p>

@@ -55,10 +55,10 @@ const sign = (outcome: string) => (outcome === 'done' ? 'fine' : outcome === 'sk
           <p class="muted">Next</p>
           <p class="words">{{ next.step.title }}{{ next.step.side ? `, ${next.step.side}` : '' }}</p>
         </template>
-        <p v-else class="words">Every step is done or accounted for</p>
+        <p v-else class="words">Every step is done or skipped with a reason</p>
         <PlateRow label="Steps left">{{ left.length }} of {{ steps.length }}</PlateRow>
         <PlateRow label="Minutes left">{{ minutes }}</PlateRow>
-        <PlateRow label="Torques settled" :state="torquesDone === assessment.torques.length ? 'fine' : 'unknown'"
+        <PlateRow label="Torques done" :state="torquesDone === assessment.torques.length ? 'fine' : 'unknown'"
           >{{ torquesDone }} of {{ assessment.torques.length }}</PlateRow
         >
         <PlateRow v-if="skipped.length" label="Skipped with a reason" state="caution">{{ skipped.length }}</PlateRow>

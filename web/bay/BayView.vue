@@ -97,7 +97,7 @@ function skip() {
   const reason = skipping.value?.trim()
   if (!current.value) return
   if (!reason) {
-    refused.value = 'Say why, in a few words: it stays visible to the end.'
+    refused.value = 'Enter a reason: it stays visible to the end.'
     return
   }
   settle({ kind: 'step', step: current.value.step.id, outcome: 'skipped', reason })
@@ -112,7 +112,7 @@ function back() {
   const before = steps.value[index.value - 1]
   if (before) chosen.value = before.step.id
 }
-const ledger = computed(() => {
+const counts = computed(() => {
   const l = store.assessment?.openItems
   return l
     ? {
@@ -152,7 +152,7 @@ const blockClass = (i: number) => (i === index.value ? 'now' : steps.value[i]!.o
         <span v-if="wrench" class="chip" :class="{ lead: !wrench.connected }"
           >{{ wrench.name }} {{ wrench.connected ? 'ready' : 'not connected' }}</span
         >
-        <span v-if="store.away" class="chip lead">server away: kept here</span>
+        <span v-if="store.away" class="chip lead">server away: saved here</span>
       </p>
       <p v-if="current.step.trap" class="trap">
         <svg viewBox="0 0 12 12" aria-hidden="true"><path d="M6 .8 11.6 11H.4z" /></svg>
@@ -196,15 +196,15 @@ const blockClass = (i: number) => (i === index.value ? 'now' : steps.value[i]!.o
             The wrench read {{ formatQuantity('torque', r.value, preferences.system) }}, and nothing here waits for it.
             <button @click="putAside(r)">Put aside</button>
           </p>
-          <div v-if="ledger" class="ledger">
+          <div v-if="counts" class="open-counts">
             <button @click="itemsOpen = true">
-              <b>{{ ledger.off }}</b>off, to go back on
+              <b>{{ counts.off }}</b>off, to go back on
             </button>
             <button @click="itemsOpen = true">
-              <b>{{ ledger.loose }}</b>loose, to be tightened
+              <b>{{ counts.loose }}</b>loose, to be tightened
             </button>
             <button @click="itemsOpen = true">
-              <b>{{ ledger.deviations }}</b>not by the booklet
+              <b>{{ counts.deviations }}</b>deviations
             </button>
           </div>
         </div>
@@ -218,8 +218,8 @@ const blockClass = (i: number) => (i === index.value ? 'now' : steps.value[i]!.o
           aria-label="Why this step is not done"
           maxlength="400"
         />
-        <button type="button" @click="skipping = null">Leave it</button>
-        <button class="stop">Skip, visibly</button>
+        <button type="button" @click="skipping = null">Cancel</button>
+        <button class="stop">Skip with reason</button>
       </form>
       <footer v-else>
         <button :disabled="index === 0" @click="back">Back</button>
@@ -243,7 +243,7 @@ const blockClass = (i: number) => (i === index.value ? 'now' : steps.value[i]!.o
       No kit is picked, so there is no work yet.
       <RouterLink :to="{ name: 'choose', params: { id } }">Choose a kit</RouterLink>
     </p>
-    <p v-else class="empty" role="status">Fetching the job…</p>
+    <p v-else class="empty" role="status">Loading the job…</p>
   </div>
 </template>
 
@@ -406,13 +406,13 @@ li {
 .fasteners:empty {
   margin: 0;
 }
-.ledger {
+.open-counts {
   display: grid;
   grid-template-columns: repeat(3, 1fr);
   gap: 14px;
   margin-top: 14px;
 }
-.ledger button {
+.open-counts button {
   display: flex;
   flex-direction: column;
   align-items: flex-start;
@@ -422,7 +422,7 @@ li {
     400 20px 'Barlow',
     sans-serif;
 }
-.ledger b {
+.open-counts b {
   font: 600 30px/1.1 var(--condensed);
 }
 .gap {

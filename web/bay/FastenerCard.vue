@@ -42,7 +42,7 @@ const reason = ref<string | null>(null)
 const refused = ref('')
 function keepFigure() {
   const parsed = parseQuantity('torque', figure.value, { system: preferences.system, min: 1, max: 1000 })
-  refused.value = !parsed.ok ? refusalText(parsed) : source.value.trim() ? '' : 'Name the manual and page it stands in.'
+  refused.value = !parsed.ok ? refusalText(parsed) : source.value.trim() ? '' : 'Enter the manual and page it is from.'
   if (parsed.ok && source.value.trim()) emit('maker', parsed.value, source.value.trim())
 }
 </script>
@@ -58,7 +58,7 @@ function keepFigure() {
         :aria-label="`Vehicle maker's torque, ${state.fastener.name}`"
       />
       <input v-model="source" placeholder="manual, page" aria-label="Source of the figure" maxlength="400" />
-      <button>Keep</button>
+      <button>Save</button>
       <p v-if="refused" class="stop" role="alert">{{ refused }}</p>
     </form>
     <div v-else class="places">
@@ -81,7 +81,7 @@ function keepFigure() {
           >{{
             place.state === 'missing'
               ? judged
-                ? 'pull the wrench, or type'
+                ? 'pull the wrench or type'
                 : 'confirm by hand'
               : PLACE_STATES[place.state]
           }}<template v-if="place.record">

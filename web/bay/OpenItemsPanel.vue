@@ -36,7 +36,7 @@ function keepMaker(id: string) {
       ? 'Type the figure first.'
       : source.trim()
         ? null
-        : 'Where does the figure stand? Name the manual and page.'
+        : 'Enter where the figure is from. Name the manual and page.'
   if (value === null || why.value) return
   store.record({ kind: 'maker-torque', fastener: id, value, source: source.trim() })
 }
@@ -65,8 +65,8 @@ function takeOff() {
 
 <template>
   <section v-if="openItems" class="card openItems">
-    <header><h2>Ledgers</h2></header>
-    <div v-for="[name, lines] in groups" :key="name" class="ledger">
+    <header><h2>Open items</h2></header>
+    <div v-for="[name, lines] in groups" :key="name" class="open-items">
       <h3>{{ name }}</h3>
       <p v-if="!lines.length" class="small muted">no lines yet</p>
       <p v-for="(line, i) in lines" :key="i" class="line small">
@@ -88,10 +88,10 @@ function takeOff() {
           placeholder="something else came off"
           aria-label="Part taken off"
           maxlength="120"
-        /><button class="plain">note it</button>
+        /><button class="plain">save</button>
       </form>
     </div>
-    <div class="ledger">
+    <div class="open-items">
       <h3>Factory fasteners, vehicle maker's torque</h3>
       <p v-if="!makers.length" class="small muted">none disturbed</p>
       <div v-for="m in makers" :key="m.fastener.id" class="small maker">
@@ -118,12 +118,12 @@ function takeOff() {
             :aria-label="`Source of the torque, ${m.fastener.name}`"
             maxlength="400"
           />
-          <button class="plain">keep</button>
+          <button class="plain">save</button>
         </form>
       </div>
     </div>
-    <div class="ledger">
-      <h3>Not by the booklet</h3>
+    <div class="open-items">
+      <h3>Deviations</h3>
       <p v-for="(d, i) in openItems.deviations" :key="i" class="small">
         {{ d.what }}: {{ d.why }} <span class="muted">(agreed {{ d.agreedBy }}, noted by {{ d.by }})</span>
       </p>
@@ -143,7 +143,7 @@ function takeOff() {
           aria-label="Who agreed"
           maxlength="80"
         />
-        <button class="plain">note it</button>
+        <button class="plain">save</button>
       </form>
     </div>
     <p v-if="why" class="note stop" role="alert">{{ why }}</p>
@@ -151,7 +151,7 @@ function takeOff() {
 </template>
 
 <style scoped>
-.ledger {
+.open-items {
   padding: 6px 12px;
   border-bottom: 1px solid #ece7db;
 }

@@ -50,7 +50,7 @@ const vFocus = { mounted: (element: HTMLElement) => element.focus() }
     </div>
     <p v-if="refused" class="refused" role="alert">{{ refused }}</p>
     <div class="units">
-      <button @click="emit('close')">Leave it</button><button class="go" @click="enter">Record</button>
+      <button @click="emit('close')">Cancel</button><button class="go" @click="enter">Record</button>
     </div>
   </div>
 </template>

@@ -82,12 +82,12 @@ async function takeFile(event: Event) {
       <h1>Bays</h1>
       <input ref="findBox" v-model="find" class="control find" placeholder="Find a job  /" aria-label="Find a job" />
       <label class="file"
-        >Take in a job file<input type="file" accept=".json,application/json" @change="takeFile"
+        >Import a job file<input type="file" accept=".json,application/json" @change="takeFile"
       /></label>
       <el-button type="primary" @click="adding = true">New job</el-button>
     </header>
     <p v-if="failure" class="note stop" role="alert">{{ failure }}</p>
-    <p v-if="shop.jobs === null && !failure" class="muted" role="status">Looking into the bays…</p>
+    <p v-if="shop.jobs === null && !failure" class="muted" role="status">Loading jobs…</p>
     <p v-else-if="shop.jobs?.length === 0" class="note">
       No jobs yet. Take one in with "New job": who brings it, which vehicle, what hurts.
     </p>

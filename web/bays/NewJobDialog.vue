@@ -40,7 +40,7 @@ async function take() {
   if (!form.title.trim()) problems.value.title = 'Give the job a title, as you would call it across the shop.'
   if (!form.customer.trim()) problems.value.customer = 'Who brings it?'
   if (!vehicle.value)
-    problems.value.vehicle = form.vehicle === NEW ? 'Fill in the vehicle and keep it first.' : 'Which vehicle?'
+    problems.value.vehicle = form.vehicle === NEW ? 'Fill in the vehicle and save it first.' : 'Which vehicle?'
   if (Object.keys(problems.value).length || !vehicle.value) return
   busy.value = true
   try {
@@ -84,7 +84,7 @@ async function take() {
       >
       <label class="stacked">Contact<el-input v-model="form.contact" maxlength="120" /></label>
       <label class="stacked wide"
-        >What hurts<el-input v-model="form.complaint" maxlength="400" placeholder="Sags with the load on"
+        >Complaint<el-input v-model="form.complaint" maxlength="400" placeholder="Sags with the load on"
       /></label>
       <label class="stacked"
         >Vehicle
@@ -116,7 +116,7 @@ async function take() {
     <p v-else-if="fresh" class="small">Kept in the library: {{ fresh.make }} {{ fresh.model }} {{ fresh.year }}.</p>
     <p v-if="problems.all" class="note stop" role="alert">{{ problems.all }}</p>
     <template #footer>
-      <el-button @click="emit('close')">Not now</el-button>
+      <el-button @click="emit('close')">Cancel</el-button>
       <el-button type="primary" :loading="busy" @click="take">Take it in</el-button>
     </template>
   </el-dialog>

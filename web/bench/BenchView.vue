@@ -69,7 +69,7 @@ const notes = computed(() => (result.value.ok ? result.value.rows.flatMap((r) =>
           </div>
           <p v-for="note in notes" :key="note" class="note">{{ note }}</p>
         </template>
-        <p v-else class="words">Something does not read yet</p>
+        <p v-else class="words">Some entries can't be read yet</p>
       </StampedPlate>
     </div>
   </div>

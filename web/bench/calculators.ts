@@ -151,9 +151,9 @@ export const CALCULATORS: readonly Calculator[] = [
     source: "Hooke's law; GUM 5.1.2",
     inputs: [
       { key: 'gain', label: 'Rear axle gained', kind: 'mass', usual: '600 lb' },
-      { key: 'gainTolerance', label: 'give or take', kind: 'mass', usual: '20 lb' },
+      { key: 'gainTolerance', label: '±', kind: 'mass', usual: '20 lb' },
       { key: 'squat', label: 'It sank over the springs', kind: 'length', usual: '2 1/2 in' },
-      { key: 'squatTolerance', label: 'give or take', kind: 'length', usual: '1/16 in' },
+      { key: 'squatTolerance', label: '±', kind: 'length', usual: '1/16 in' },
     ],
     compute({ gain, gainTolerance, squat, squatTolerance }, system) {
       const test = rateFromTest(gain!, gainTolerance!, squat!, squatTolerance!)
@@ -194,7 +194,7 @@ export const CALCULATORS: readonly Calculator[] = [
         kind: 'text',
         usual: '400 lb 2 1/16 in; 200 lb 1 3/16 in',
       },
-      { key: 'tolerance', label: 'Each squat, give or take', kind: 'length', usual: '1/16 in' },
+      { key: 'tolerance', label: 'Each squat, ±', kind: 'length', usual: '1/16 in' },
     ],
     compute({ text, tolerance }, system) {
       const points: TestPoint[] = []
@@ -406,7 +406,7 @@ export const CALCULATORS: readonly Calculator[] = [
         { label: 'With the load on', value: q('pressure', mean, system, 1) },
         { label: 'Set before loading', value: q('pressure', before.pressure, system, 1) },
         {
-          label: 'Empty, the rear then stands high by',
+          label: 'Rise empty at this pressure',
           value: q('length', before.rise, system),
           note: 'The same when the load comes off and nobody bleeds: it must fit the travel down and the bag.',
         },
@@ -467,7 +467,7 @@ export const CALCULATORS: readonly Calculator[] = [
   },
   {
     id: 'air-check',
-    title: 'Pressure hold',
+    title: 'Air check',
     formula: '(P₂ + p)/T₂ = (P₁ + p)/T₁; 7 psi of 60 in 24 h, in proportion',
     source: 'ideal gas; allowance is common practice',
     inputs: [

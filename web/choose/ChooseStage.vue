@@ -93,7 +93,7 @@ const teedLean = computed(() => (level.value?.leanTeed ? Math.abs(level.value.le
   <StageColumns>
     <template #work>
       <div v-if="noSale.length" class="note stop" role="alert">
-        <strong>No kit should be sold as it stands.</strong>
+        <strong>No kit can be sold for this vehicle yet.</strong>
         <ul class="why-not">
           <li v-for="(n, i) in noSale" :key="i">{{ noSaleText(n, preferences.system) }}</li>
         </ul>
@@ -108,7 +108,7 @@ const teedLean = computed(() => (level.value?.leanTeed ? Math.abs(level.value.le
         @compare="compare"
       />
       <SideBySide v-if="beside.length > 1" :kits="beside" @drop="compare" />
-      <p v-else-if="ranked.length > 1" class="small muted">Tick up to four kits to set them side by side.</p>
+      <p v-else-if="ranked.length > 1" class="small muted">Check up to four kits to compare them side by side.</p>
       <OrderCard />
       <PreferenceForm />
       <WaysCard v-if="picked" :assessed="picked" />
@@ -151,7 +151,7 @@ const teedLean = computed(() => (level.value?.leanTeed ? Math.abs(level.value.le
           <PlateRow
             label="One rubber carries"
             :state="rubber.overloaded ? 'stop' : 'fine'"
-            says="the harder pressed side, against the most its maker allows"
+            says="the more loaded side, against its maker's max"
             >{{ formatQuantity('mass', rubber.force / GRAVITY, preferences.system) }}</PlateRow
           >
           <PlateRow label="Body frequency, loaded" says="one mass on its springs (Gillespie)"
@@ -181,24 +181,24 @@ const teedLean = computed(() => (level.value?.leanTeed ? Math.abs(level.value.le
             "
             :says="
               level.before
-                ? `same air before and after; empty it then stands ${len(level.before.rise)} high${level.before.withinRebound === false ? ', more than its travel down: add air with the load on' : ''} (gas law)`
+                ? `same air before and after; empty it stands ${len(level.before.rise)} high${level.before.withinRebound === false ? ', more than its travel down: add air with the load on' : ''} (gas law)`
                 : undefined
             "
             >{{ level.before ? `${p(level.before.left)} / ${p(level.before.right)}` : 'not possible' }}</PlateRow
           >
-          <PlateRow label="Least" :says="picked.minimum ? limitText(picked.minimum) : undefined">{{
+          <PlateRow label="Min" :says="picked.minimum ? limitText(picked.minimum) : undefined">{{
             p(limits.minimum)
           }}</PlateRow>
           <PlateRow
-            label="Most"
+            label="Max"
             :says="picked.maximum ? limitText(picked.maximum) : undefined"
             :state="Math.max(level.left!.pressure, level.right!.pressure) > limits.maximum ? 'stop' : 'fine'"
             >{{ p(limits.maximum) }}</PlateRow
           >
           <PlateRow
             v-if="level.emptyLift !== null"
-            label="Empty, at the least, it stands high by"
-            says="two bags at their least pressure against the springs (statics)"
+            label="Rise empty at min pressure"
+            says="both bags at min pressure against the springs (statics)"
             >{{ len(level.emptyLift) }}</PlateRow
           >
           <PlateRow
@@ -244,7 +244,7 @@ const teedLean = computed(() => (level.value?.leanTeed ? Math.abs(level.value.le
               :value="job.air"
               @change="air(($event.target as HTMLSelectElement).value as Job['air'])"
             >
-              <option value="separate">independent</option>
+              <option value="separate">separate lines</option>
               <option value="teed">teed</option>
             </select></label
           >
@@ -260,7 +260,7 @@ const teedLean = computed(() => (level.value?.leanTeed ? Math.abs(level.value.le
           >
         </div>
         <p v-if="teedLean > LEVEL_TOLERANCE && job.air === 'teed'" class="note">
-          Teed, this load leaves {{ len(teedLean) }} of lean: independent lines can take it out.
+          Teed, this load leaves {{ len(teedLean) }} of lean: separate lines can take it out.
         </p>
         <details class="elsewhere">
           <summary class="small">Filled here, driven elsewhere</summary>
@@ -303,8 +303,8 @@ const teedLean = computed(() => (level.value?.leanTeed ? Math.abs(level.value.le
         <p v-else class="note">Pressure to spare is not capacity to spare: ratings decide, on Load.</p>
       </StampedPlate>
       <StampedPlate v-else title="Nothing fits">
-        <p class="words">No kit of the shelf fits this vehicle as it stands</p>
-        <p class="muted">Under "Does not fit" stands what is in the way of each, and what would change it.</p>
+        <p class="words">No kit of the catalog fits this vehicle</p>
+        <p class="muted">"Does not fit" lists what is in the way of each kit and what would change it.</p>
       </StampedPlate>
     </template>
   </StageColumns>

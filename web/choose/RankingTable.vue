@@ -64,7 +64,7 @@ const few = computed(() => (all.value ? rows.value : rows.value.slice(0, FEW)))
             }}{{ job.decided ? ` by rules version ${job.decided.rules.version}, by which it was picked` : '' }}. The
             shelf as it is now does not offer it for this vehicle.
           </td>
-          <td class="act"><button class="plain" @click="emit('pick', null)">put back</button></td>
+          <td class="act"><button class="plain" @click="emit('pick', null)">undo</button></td>
         </tr>
         <template v-for="r in few" :key="r.assessed.kit.id">
           <tr :class="{ picked: job.kit?.id === r.assessed.kit.id }">
@@ -129,8 +129,8 @@ const few = computed(() => (all.value ? rows.value : rows.value.slice(0, FEW)))
                       <th class="num">
                         {{ r.assessed.kit.bag ? UNITS.pressure[preferences.system].symbol : 'takes out' }}
                       </th>
-                      <th class="num">over least</th>
-                      <th class="num">to most</th>
+                      <th class="num">over min</th>
+                      <th class="num">to max</th>
                       <th class="num">stroke</th>
                       <th class="num">lean left</th>
                     </tr>
@@ -162,7 +162,7 @@ const few = computed(() => (all.value ? rows.value : rows.value.slice(0, FEW)))
       </tbody>
     </table>
     <p v-if="!rows.length" class="note">
-      No kit of the shelf fits this vehicle as it stands. What stands in the way is below, kit by kit.
+      No kit of the catalog fits this vehicle. What stands in the way is below, kit by kit.
     </p>
     <button v-if="rows.length > FEW" class="plain more" @click="all = !all">
       {{ all ? 'the first eight only' : `${rows.length - FEW} more` }}

@@ -72,7 +72,7 @@ const rows = computed((): { label: string; of: (r: RankedKit) => string }[] => [
       return f ? `${f.without?.toFixed(2) ?? '–'} → ${f.with.toFixed(2)} Hz` : '–'
     },
   },
-  { label: 'Pair carries at most', of: (r) => formatQuantity('mass', r.assessed.capacity, preferences.system) },
+  { label: 'Pair carries, max', of: (r) => formatQuantity('mass', r.assessed.capacity, preferences.system) },
   { label: 'Hours', of: (r) => (r.minutes / 60).toFixed(1) },
   { label: 'Price', of: (r) => String(r.assessed.kit.price) },
   { label: 'Drilling', of: (r) => (r.assessed.kit.drilling ? 'yes' : 'no') },

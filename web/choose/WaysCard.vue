@@ -24,10 +24,10 @@ const psi = (v: number | null) => (v === null ? 'not known' : formatQuantity('pr
       <dd>
         Empty, the body bounces at {{ hz(s.spring.steel) }} on its steel and {{ hz(s.spring.helped) }} with this kit at
         its least{{ s.spring.replacement ? `; ${hz(s.spring.replaced)} on ${s.spring.replacement} at this load` : '' }}.
-        <strong>We keep the steel:</strong> if the air goes, it still stands.
+        <strong>We leave the steel spring in:</strong> it still carries the vehicle when the air is gone.
       </dd>
       <template v-if="assessed.kit.bag">
-        <dt>Teed or independent</dt>
+        <dt>Teed or separate lines</dt>
         <dd>
           One line for both leaves {{ len(s.lines.teed) }} of lean under this load, a line each
           {{ len(s.lines.separate) }}.
@@ -41,7 +41,7 @@ const psi = (v: number | null) => (v === null ? 'not known' : formatQuantity('pr
         <dd>
           {{ psi(s.air.after) }} with the load on is {{ psi(s.air.before) }} before it, standing
           {{ len(s.air.rise) }} high{{
-            s.air.before !== null && !s.air.fitsTravel ? ', more than its travel or window allows' : ''
+            s.air.before !== null && !s.air.fitsTravel ? ', more than its travel or height range allows' : ''
           }}. <strong>We fill after:</strong> the tape then proves it.
         </dd>
       </template>

@@ -19,8 +19,8 @@ describe('the choose stage', () => {
   test('picks a kit as a copy, shows its pressures left and right, and puts it back', async () => {
     const { wrapper, store } = await mountOnJob(ChooseStage, '0418')
     expect(wrapper.find('.plate').text()).toContain('if picked')
-    await labelled(wrapper, 'Pick Ridge double, tall').trigger('click')
-    expect(store.job!.kit!.id).toBe('ninebark-ridge-lift')
+    await labelled(wrapper, 'Pick Twofold, tall').trigger('click')
+    expect(store.job!.kit!.id).toBe('ninebark-twofold-tall')
     expect(wrapper.find('.plate').text()).toMatch(/40psi left\s*37right/)
     await wrapper
       .findAll('button')
@@ -33,7 +33,7 @@ describe('the choose stage', () => {
     const row = wrapper.findAll('.others tr').find((r) => r.text().startsWith('Stub single'))!
     expect(row.text()).toContain('Lift block is 2 in')
     expect(row.text()).toContain('Would change it: a lower block')
-    expect(row.text()).toContain('between brackets; this kit wants at most')
+    expect(row.text()).toContain('between brackets; this kit wants max')
     expect(row.text()).toContain('Hitch rails sit where the upper bracket goes')
     expect(row.text()).toContain('owner does not want any')
     expect(wrapper.findAll('[aria-label="Pick Stub single"]')).toHaveLength(0)
@@ -52,7 +52,7 @@ describe('the choose stage', () => {
   })
   test('nothing can be picked while something has to be put right first, and that is said first', async () => {
     const { wrapper, store } = await mountOnJob(ChooseStage, '0416')
-    expect(wrapper.find('[role=alert]').text()).toContain('No kit should be sold as it stands.')
+    expect(wrapper.find('[role=alert]').text()).toContain('No kit can be sold for this vehicle yet.')
     expect(wrapper.find('[role=alert]').text()).toContain('over the GAWR rear')
     for (const pick of wrapper.findAll('button').filter((b) => b.text() === 'pick'))
       expect(pick.attributes('disabled')).toBeDefined()
@@ -107,7 +107,7 @@ describe('the choose stage', () => {
     const { left, right, lean } = store.assessment!.active.level!
     expect(left!.pressure).toBe(right!.pressure)
     expect(lean).toBeGreaterThan(0)
-    expect(wrapper.find('.plate').text()).toContain('of lean: independent lines can take it out')
+    expect(wrapper.find('.plate').text()).toContain('of lean: separate lines can take it out')
   })
   test('recovering part of the squat takes less air', async () => {
     const { wrapper, store } = await mountOnJob(ChooseStage, '0417')
@@ -155,7 +155,7 @@ describe('the choose stage', () => {
   test('every limit says who says so', async () => {
     const { wrapper } = await mountOnJob(ChooseStage, '0415')
     const plate = wrapper.find('.plate').text()
-    expect(plate).toContain('least pressure in the booklet (kit)')
+    expect(plate).toContain('least pressure in the instructions (kit)')
     expect(plate).toContain('coils stand close together (kit)')
   })
 })

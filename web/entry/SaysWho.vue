@@ -4,7 +4,7 @@
 
 <template>
   <details class="says">
-    <summary>says who?</summary>
+    <summary>source</summary>
     <span><slot /></span>
   </details>
 </template>

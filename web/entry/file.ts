@@ -28,4 +28,4 @@ export async function readJsonFile<S extends z.ZodType>(
 
 /** Why a call failed, in words. */
 export const failureText = (error: unknown): string =>
-  error instanceof Refused ? error.message : 'The shop server does not answer; nothing typed is lost, try again.'
+  error instanceof Refused ? error.message : 'The shop server does not answer; nothing you typed is lost, try again.'

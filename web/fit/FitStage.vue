@@ -159,7 +159,7 @@ const len = (v: number) => formatQuantity('length', v, preferences.system)
             g.check === 'line-exhaust'
               ? 'Route it further away, or sleeve it.'
               : g.check === 'bag-height'
-                ? 'Bracket spacer or another kit: the bag must stand inside its window.'
+                ? 'Use a bracket spacer or another kit: the bag must be in its height range.'
                 : 'Shift the bracket in its slots and read again; do not grind the bag side.'
           }}
         </p>

@@ -23,7 +23,7 @@ const form = reactive<{ outcome: 'not-applicable' | 'refused'; because: string; 
 const why = ref('')
 function say(check: FinalCheckId) {
   why.value = !form.because.trim()
-    ? 'Say because of what.'
+    ? 'Enter a reason.'
     : form.outcome === 'refused' && !form.signedBy.trim()
       ? "A refusal carries the customer's name."
       : ''
@@ -70,7 +70,7 @@ function say(check: FinalCheckId) {
           <option value="not-applicable">does not apply</option>
           <option value="refused">customer refuses</option>
         </select>
-        <input v-model="form.because" class="control" placeholder="because" aria-label="Because" maxlength="400" />
+        <input v-model="form.because" class="control" placeholder="reason" aria-label="Reason" maxlength="400" />
         <input
           v-if="form.outcome === 'refused'"
           v-model="form.signedBy"
@@ -79,7 +79,7 @@ function say(check: FinalCheckId) {
           aria-label="Signed by"
           maxlength="80"
         />
-        <button class="plain">keep</button>
+        <button class="plain">save</button>
         <span v-if="why" class="why" role="alert">{{ why }}</span>
       </form>
     </div>

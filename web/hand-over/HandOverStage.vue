@@ -1,11 +1,10 @@
 <script setup lang="ts">
-import dayjs from 'dayjs'
 import { computed, ref } from 'vue'
 import { ofKind } from '@stout-shackle/core/job'
-import { recoveredShare } from '@stout-shackle/core/stages'
+import { loadSettings, recoveredShare } from '@stout-shackle/core/stages'
 import { pressureLimits } from '@stout-shackle/core/kit'
 import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
-import { stopText, levelText } from '@stout-shackle/core/wording'
+import { beforeText, settingText, stopText } from '@stout-shackle/core/wording'
 import PlateRow from '../entry/PlateRow.vue'
 import QuantityField from '../entry/QuantityField.vue'
 import StampedPlate from '../entry/StampedPlate.vue'
@@ -15,17 +14,19 @@ import CornerHeads from '../measure/CornerHeads.vue'
 import HeightGrid from '../measure/HeightGrid.vue'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
+import { useSettings } from '../stores/settings'
 import FinalCheckList from './FinalCheckList.vue'
 
 const { store, job, assessment } = useOpenJob()
 const preferences = usePreferences()
+const shop = useSettings()
 const psi = computed(() => UNITS.pressure[preferences.system].symbol)
 const p = (v: number) => formatNumber('pressure', v, preferences.system)
 const len = (v: number) => formatQuantity('length', v, preferences.system)
 const set = computed(() => ofKind(assessment.value.standing, 'bag-pressure').at(-1) ?? null)
 const mean = computed(() => (set.value ? (set.value.body.left + set.value.body.right) / 2 : 0))
 const limits = computed(() => pressureLimits(job.value.kit, job.value.survey))
-const most = computed(() => limits.value?.maximum.value ?? 1_000_000)
+const max = computed(() => limits.value?.maximum.value ?? 1_000_000)
 const typing = ref<{ left: number | null; right: number | null }>({ left: null, right: null })
 function setPressure(side: 'left' | 'right', value: number | null) {
   typing.value = { ...typing.value, [side]: value }
@@ -36,10 +37,13 @@ function setPressure(side: 'left' | 'right', value: number | null) {
   typing.value = { left: null, right: null }
 }
 const recovered = computed(() => recoveredShare(assessment.value.active.heights))
+const settings = computed(() =>
+  assessment.value.chosen ? loadSettings(assessment.value.cases, assessment.value.chosen) : [],
+)
 const to = ref('')
 const refused = ref('')
 function handOver() {
-  refused.value = to.value.trim() ? '' : 'Who drives it away?'
+  refused.value = to.value.trim() ? '' : 'Enter who takes it.'
   if (!refused.value) store.record({ kind: 'handed-over', to: to.value.trim() })
 }
 const paper = (name: string) => `/api/jobs/${job.value.id}/${name}`
@@ -65,7 +69,7 @@ const reopen = () =>
           timing="after"
           load="empty"
           title="Empty"
-          remark="load off, at minimum pressure"
+          remark="load off, at min pressure"
           :likely-pressure="limits?.minimum.value ?? 0"
         />
         <div v-if="limits" class="pressures">
@@ -75,7 +79,7 @@ const reopen = () =>
             kind="pressure"
             label="left"
             :min="0"
-            :max="most"
+            :max="max"
             @commit="(v) => setPressure('left', v)"
           />
           <QuantityField
@@ -83,10 +87,10 @@ const reopen = () =>
             kind="pressure"
             label="right"
             :min="0"
-            :max="most"
+            :max="max"
             @commit="(v) => setPressure('right', v)"
           />
-          <span class="small muted">least {{ p(limits.minimum.value) }}, most {{ p(most) }} {{ psi }}</span>
+          <span class="small muted">min {{ p(limits.minimum.value) }}, max {{ p(max) }} {{ psi }}</span>
         </div>
       </section>
       <FinalCheckList />
@@ -102,40 +106,15 @@ const reopen = () =>
             </tr>
           </thead>
           <tbody>
-            <tr v-for="c in assessment.cases" :key="c.loadCase.id">
-              <td>{{ c.loadCase.name }}</td>
-              <template v-if="c.ratings.exceeded.length"
-                ><td class="num">–</td>
-                <td class="num">–</td>
-                <td class="num">–</td>
-                <td class="small"><StateSign state="stop" /> over a rating: no setting</td></template
-              >
-              <template v-else-if="c.level?.code === 'level'"
-                ><td class="num">{{ p(c.level.left!.pressure) }}</td>
-                <td class="num">{{ p(c.level.right!.pressure) }}</td>
-                <td class="num">
-                  {{
-                    c.level.before && c.level.before.withinHeightRange && c.level.before.withinRebound !== false
-                      ? p(c.level.before.pressure)
-                      : 'add it loaded'
-                  }}
-                </td>
-                <td
-              /></template>
-              <template v-else
-                ><td class="num">–</td>
-                <td class="num">–</td>
-                <td class="num">–</td>
-                <td class="small">
-                  {{
-                    c.level
-                      ? levelText(c.level, limits?.minimum.value ?? 0, limits?.maximum.value ?? 0, preferences.system)
-                      : c.rubber
-                        ? `no air: the rubbers take out ${Math.round(100 * c.rubber.recovered)} % of the squat`
-                        : 'spring rate unknown'
-                  }}
-                </td></template
-              >
+            <tr v-for="s in settings" :key="s.loadCase.id">
+              <td>{{ s.loadCase.name }}</td>
+              <td class="num">{{ s.left === null ? '–' : p(s.left) }}</td>
+              <td class="num">{{ s.right === null ? '–' : p(s.right) }}</td>
+              <td class="num">{{ beforeText(s, preferences.system) }}</td>
+              <td class="small">
+                <StateSign v-if="s.code === 'overload' || s.code === 'rubber-overloaded'" state="stop" />
+                {{ settingText(s) }}
+              </td>
             </tr>
           </tbody>
         </table>
@@ -158,7 +137,7 @@ const reopen = () =>
           </div>
         </template>
         <template v-if="assessment.handedOver">
-          <p class="words">{{ dayjs(assessment.handedOver.at).format('D MMM YYYY, HH:mm') }}</p>
+          <p class="words">{{ shop.dateTime(assessment.handedOver.at) }}</p>
           <p>
             to {{ assessment.handedOver.body.kind === 'handed-over' ? assessment.handedOver.body.to : '' }}, by
             {{ assessment.handedOver.by }}
@@ -189,7 +168,7 @@ const reopen = () =>
           :state="assessment.steps.some((s) => s.outcome === 'skipped') ? 'caution' : undefined"
           >{{ assessment.steps.filter((s) => s.outcome === 'skipped').length }}</PlateRow
         >
-        <PlateRow label="Deviations from the booklet">{{ assessment.openItems?.deviations.length ?? 0 }}</PlateRow>
+        <PlateRow label="Deviations">{{ assessment.openItems?.deviations.length ?? 0 }}</PlateRow>
         <p class="papers">
           <a :href="`${paper('card.pdf')}?units=${preferences.system}`" target="_blank">Owner's card</a>
           <a :href="`${paper('record.pdf')}?units=${preferences.system}`" target="_blank">Work record</a>

@@ -43,7 +43,7 @@ function keepVehicle(fresh: Vehicle) {
       />
       <TextField
         :value="job.complaint"
-        label="What hurts"
+        label="Complaint"
         :maxlength="400"
         @commit="(complaint) => change({ ...job, complaint })"
       />

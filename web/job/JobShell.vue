@@ -19,7 +19,7 @@ const stage = computed(() => route.name as StageId)
 
 const sheet = ref(false)
 const saveState = computed(() =>
-  store.away ? 'server away: kept here, trying again' : store.unsaved ? 'saving' : 'saved',
+  store.away ? 'server away: saved here, trying again' : store.unsaved ? 'saving' : 'saved',
 )
 </script>
 
@@ -55,12 +55,12 @@ const saveState = computed(() =>
     <TruckStrip :job="store.job" :assessment="store.assessment" :stage="stage" />
     <StageChain :job="store.job.id" :stages="calm.stages" :current="stage" />
     <div v-if="store.notice" class="note stop notice" role="alert">
-      {{ store.notice }} <button class="plain" @click="store.notice = null">understood</button>
+      {{ store.notice }} <button class="plain" @click="store.notice = null">close</button>
     </div>
     <div class="stage"><RouterView /></div>
     <JobSheet v-if="sheet" @close="sheet = false" />
   </div>
-  <div v-else class="page muted" role="status">Fetching the job…</div>
+  <div v-else class="page muted" role="status">Loading the job…</div>
 </template>
 
 <style scoped>

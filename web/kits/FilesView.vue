@@ -149,7 +149,8 @@ const noteText = (note: string | Problem) =>
       </header>
       <p v-if="failure" class="note stop" role="alert">{{ failure }}</p>
       <p v-if="!run" class="note">
-        Nothing is taken in at once: first you see row by row what the file would change, what is wrong and where.
+        Nothing is changed until you say so: first you see row by row what the file would change, what is wrong and
+        where.
       </p>
       <template v-else>
         <p class="state">
@@ -186,7 +187,7 @@ const noteText = (note: string | Problem) =>
                   >Take in the {{ good === 1 ? 'good row' : `${good} good rows` }}</el-button
                 >
               </template>
-              <el-button v-else-if="run.state === 'applied'" @click="act('undo')">Take it back</el-button>
+              <el-button v-else-if="run.state === 'applied'" @click="act('undo')">Undo</el-button>
             </span>
           </div>
           <table class="dense">

@@ -63,18 +63,13 @@ const facts = computed((): [string, string][] => {
             `${pressure(bag.minimum)} to ${pressure(bag.maximum)}${bag.pressureNote ? `. ${bag.pressureNote}` : ''}`,
           ],
           ...(bag.coilGap
-            ? [
-                [
-                  'Coil gap',
-                  `${len(bag.coilGap.threshold)} or more standing: ${pressure(bag.coilGap.wideMaximum)} at most`,
-                ],
-              ]
+            ? [['Coil gap', `${len(bag.coilGap.threshold)} or more standing: ${pressure(bag.coilGap.wideMaximum)} max`]]
             : []),
           [
             'Bag at ride height',
-            `${len(bag.rideHeight)}, window ${len(bag.heightRange.low)} to ${len(bag.heightRange.high)}`,
+            `${len(bag.rideHeight)}, height range ${len(bag.heightRange.low)} to ${len(bag.heightRange.high)}`,
           ],
-          ['Across at most', `${len(bag.maximumDiameter)}${bag.innerBumpStop ? ', a rubber stop inside' : ''}`],
+          ['Max diameter', `${len(bag.maximumDiameter)}${bag.innerBumpStop ? ', a rubber stop inside' : ''}`],
           ['Test pressure', pressure(k.testPressure ?? 0)],
         ] as [string, string][])
       : []),
@@ -82,7 +77,7 @@ const facts = computed((): [string, string][] => {
       ? ([
           ['Gap, standing empty', len(rubber.gap)],
           [
-            'One carries at most',
+            'Max load of one',
             `${formatNumber('mass', rubber.max / GRAVITY, preferences.system)} ${UNITS.mass[preferences.system].symbol}`,
           ],
         ] as [string, string][])
@@ -110,7 +105,7 @@ const WHEN = { 'as-fitted': '', 'after-alignment': ', after alignment', 'at-ride
 
 <template>
   <p v-if="failure" class="note stop" role="alert">{{ failure }}</p>
-  <p v-else-if="!kit" class="muted" role="status">Fetching the kit…</p>
+  <p v-else-if="!kit" class="muted" role="status">Loading the kit…</p>
   <div v-else>
     <div class="top">
       <h2>{{ kit.maker }} {{ kit.name }}</h2>

@@ -75,7 +75,7 @@ async function takeFile(event: Event) {
             <th class="num">{{ psi }}</th>
             <th class="num">hours</th>
             <th class="num">price</th>
-            <th class="num">shelf</th>
+            <th class="num">stock</th>
             <th class="num">free</th>
           </tr>
         </thead>

@@ -121,7 +121,7 @@ async function keep() {
           placeholder="Why do they change?"
           aria-label="Why do the rules change"
         />
-        <el-button type="primary" @click="keep">Keep as version {{ current.version + 1 }}</el-button>
+        <el-button type="primary" @click="keep">Save as version {{ current.version + 1 }}</el-button>
         <button class="plain" @click="revert">undo all</button>
       </template>
     </div>
@@ -133,7 +133,7 @@ async function keep() {
             <th>Rule</th>
             <th>When</th>
             <th>Then</th>
-            <th>Who says</th>
+            <th>Source</th>
           </tr>
         </thead>
         <tbody>
@@ -169,7 +169,7 @@ async function keep() {
                     </select></label
                   >
                   <label
-                    >Who says<select
+                    >Source<select
                       class="control"
                       :value="r.source"
                       @change="set(r, 'source', ($event.target as HTMLSelectElement).value as Rule['source'])"

@@ -18,7 +18,7 @@ const rows = computed(() =>
     .sort((a, b) => Number(a.item.kit !== null) - Number(b.item.kit !== null) || (a.item.name < b.item.name ? -1 : 1)),
 )
 const toOrder = computed(() => shop.stock.filter((s) => s.order > 0))
-const FIELDS = { onHand: 'on the shelf', reorderAt: 'order at', reorderTo: 'up to' } as const
+const FIELDS = { onHand: 'in stock', reorderAt: 'order at', reorderTo: 'up to' } as const
 async function set(item: StockItem, version: number, field: keyof typeof FIELDS, event: Event) {
   const box = event.target as HTMLInputElement
   const value = Number(box.value.replace(',', '.'))
@@ -56,7 +56,7 @@ async function set(item: StockItem, version: number, field: keyof typeof FIELDS,
         <thead>
           <tr>
             <th>Item</th>
-            <th class="num">on the shelf</th>
+            <th class="num">in stock</th>
             <th>reserved by</th>
             <th class="num">free</th>
             <th class="num">order at</th>
@@ -77,14 +77,14 @@ async function set(item: StockItem, version: number, field: keyof typeof FIELDS,
                 class="control"
                 inputmode="decimal"
                 :value="s.item.onHand"
-                :aria-label="`${s.item.name}, on the shelf`"
+                :aria-label="`${s.item.name}, in stock`"
                 @change="set(s.item, s.version, 'onHand', $event)"
               />
               <span class="unit">{{ s.item.unit === 'm' ? 'm' : '' }}</span>
             </td>
             <td>{{ s.reserved.map((r) => `${r.job}: ${r.count}`).join(', ') }}</td>
             <td class="num">
-              <StateSign v-if="s.free < 0" state="stop" label="more promised than there is" /> {{ s.free }}
+              <StateSign v-if="s.free < 0" state="stop" label="more reserved than in stock" /> {{ s.free }}
             </td>
             <td class="num">
               <input

@@ -195,7 +195,7 @@ describe('files in and out', () => {
     answers['POST /imports/r1/apply'] = run('applied', 1)
     answers['POST /imports/r1/undo'] = run('undone', 1)
     const wrapper = await show(FilesView)
-    expect(wrapper.text()).toContain('Nothing is taken in at once')
+    expect(wrapper.text()).toContain('Nothing is changed until you say so')
     const box = wrapper.find<HTMLInputElement>('input[type=file]')
     Object.defineProperty(box.element, 'files', { value: [new File(['id\n'], 'shelf.csv')], configurable: true })
     await box.trigger('change')

@@ -42,7 +42,7 @@ const tooHigh = computed(() => {
     ? `Empty it would stand ${len(before.rise)} high, more than its travel down: fill with the load on.`
     : before.withinHeightRange
       ? null
-      : `Empty the bag would stand ${len(before.bagHeight)} long, outside its window: fill with the load on.`
+      : `Empty the bag would be ${len(before.bagHeight)} high, outside its height range: fill with the load on.`
 })
 const SETTABLE = ['level', 'one-side-below-minimum', 'below-minimum', 'above-maximum']
 const settable = computed(() => level.value?.left && level.value.right && SETTABLE.includes(level.value.code))
@@ -104,7 +104,7 @@ const trailer = computed(() => {
       <template #below>{{ remedyText(remedies[i]!, system) }}</template>
     </PlateRow>
     <PlateRow label="Rear axle">{{ mass(active.weights.rearTotal) }}</PlateRow>
-    <PlateRow label="Gross">{{ mass(active.weights.gross) }}</PlateRow>
+    <PlateRow label="GVWR">{{ mass(active.weights.gross) }}</PlateRow>
   </StampedPlate>
   <StampedPlate v-else :title="settable ? 'With the load on, to stand level' : 'What the load does'">
     <div v-if="settable" class="figures">
@@ -124,7 +124,7 @@ const trailer = computed(() => {
     </template>
     <p v-else class="words">Spring rate unknown</p>
     <p v-for="(o, i) in level?.obstacles ?? []" :key="i" class="note stop">{{ obstacleText(o, system) }}.</p>
-    <PlateRow v-if="settable" label="Mean, and how sure" :says="`${bandParts} (${unit('pressure')}; GUM)`">{{
+    <PlateRow v-if="settable" label="Mean with tolerance" :says="`${bandParts} (${unit('pressure')}; GUM)`">{{
       bandText(level!, system)
     }}</PlateRow>
     <PlateRow
@@ -137,7 +137,7 @@ const trailer = computed(() => {
     >
     <PlateRow
       v-if="settable && level!.driving"
-      label="On the road, up there"
+      label="Pressure at driving altitude"
       :says="`the same air at the other height and warmth; the rear moves ${len(level!.driving.rise)} (gas law, ICAO atmosphere)`"
       >{{ bare('pressure', level!.driving.left) }} / {{ bare('pressure', level!.driving.right) }}</PlateRow
     >

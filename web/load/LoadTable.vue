@@ -149,7 +149,7 @@ const masses = [
             <button
               class="plain"
               :aria-label="`Take off ${i.name}`"
-              title="take it off"
+              title="remove it"
               @click="change((list) => list.filter((x) => x.id !== i.id))"
             >
               <Close class="sign" />

@@ -21,7 +21,7 @@ const state = (left: number | null, limit: number | null) =>
   <table class="dense">
     <thead>
       <tr>
-        <th>Rating, from the plates</th>
+        <th>Rating, from the door-jamb label</th>
         <th class="bar-head">part used</th>
         <th class="num">on it {{ UNITS.mass[preferences.system].symbol }}</th>
         <th class="num">limit</th>

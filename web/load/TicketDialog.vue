@@ -64,7 +64,7 @@ const withdraw = (record: string) => store.record({ kind: 'withdrawn' }, { recor
       <QuantityField
         :value="tolerance"
         kind="mass"
-        label="Scale, give or take"
+        label="Scale, ±"
         :min="0"
         :max="500"
         @update="(v) => v !== null && (tolerance = v)"
@@ -85,11 +85,11 @@ const withdraw = (record: string) => store.record({ kind: 'withdrawn' }, { recor
     <p v-for="t in earlier" :key="t.id" class="small earlier">
       {{ t.body.load }}: {{ mass(t.body.front) }} front, {{ mass(t.body.rear) }} rear ± {{ mass(t.body.tolerance) }}
       {{ t.body.ticket }}
-      <button class="plain" @click="withdraw(t.id)">withdraw</button>
+      <button class="plain" @click="withdraw(t.id)">undo</button>
     </p>
     <template #footer>
-      <el-button @click="emit('close')">Leave it</el-button>
-      <el-button type="primary" :disabled="!read.ok" @click="keep">Keep this ticket</el-button>
+      <el-button @click="emit('close')">Cancel</el-button>
+      <el-button type="primary" :disabled="!read.ok" @click="keep">Save ticket</el-button>
     </template>
   </el-dialog>
 </template>

@@ -130,7 +130,7 @@ const started = computed(() =>
             <span class="figure"
               >{{ bare(squat.rear)
               }}<span class="unit"
-                >{{ preferences.system === 'us' ? 'in' : 'mm' }}, give or take {{ bare(squat.rearTolerance) }}</span
+                >{{ preferences.system === 'us' ? 'in' : 'mm' }}, ± {{ bare(squat.rearTolerance) }}</span
               ></span
             >
           </div>
@@ -164,7 +164,7 @@ const started = computed(() =>
         <PlateRow
           v-if="active.rearRate?.source === 'loading-test'"
           label="Rear springs, both, from this test"
-          says="least squares over all loads that were measured; doubts of tape and load, or their scatter (GUM 5.1.2)"
+          says="least squares over all loads that were measured; tolerances of tape and load, or their scatter (GUM 5.1.2)"
           >{{ formatQuantity('rate', active.rearRate.rate, preferences.system) }} ±
           {{ formatNumber('rate', active.rearRate.tolerance, preferences.system) }}</PlateRow
         >

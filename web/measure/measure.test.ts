@@ -107,7 +107,7 @@ describe('the measure stage', () => {
     const { wrapper } = await mountOnJob(MeasureStage, '0417')
     const plate = wrapper.find('.plate').text()
     expect(plate).toContain('Rear dropped')
-    expect(plate).toMatch(/3 13\/16\s*in, give or take 1\/16/)
+    expect(plate).toMatch(/3 13\/16\s*in, ± 1\/16/)
     expect(plate).toMatch(/Rear springs, both, from this test[^]*lb\/in ±\s/)
   })
   test('asks for the loaded reading while it can be taken', async () => {

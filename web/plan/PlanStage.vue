@@ -121,7 +121,7 @@ const hours = (minutes: number) => `${Math.floor(minutes / 60)} h ${String(Math.
           plan.supportChanges
         }}</PlateRow>
         <PlateRow label="Wheel changes">{{ plan.wheelChanges }}</PlateRow>
-        <PlateRow label="Booklet says"
+        <PlateRow label="Instructions say"
           >{{ (job.kit.minutes.low / 60).toFixed(1) }} to {{ (job.kit.minutes.high / 60).toFixed(1) }} h</PlateRow
         >
         <label class="choice"
@@ -140,7 +140,7 @@ const hours = (minutes: number) => `${Math.floor(minutes / 60)} h ${String(Math.
           {{ otherWay.supportChanges }} changes of support.
         </p>
         <p class="note">
-          The kit maker's booklet outranks this plan. No drilling or welding on frame flanges or axle without the
+          The kit maker's instructions outrank this plan. No drilling or welding on frame flanges or axle without the
           vehicle maker's word.
         </p>
       </StampedPlate>

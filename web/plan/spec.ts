@@ -7,9 +7,9 @@ export function specText(spec: TorqueSpec, system: UnitSystem): string {
     case 'target':
       return `${formatNumber('torque', spec.value, system)} (${formatNumber('torque', spec.low, system)} to ${formatQuantity('torque', spec.high, system)})`
     case 'ceiling':
-      return `${formatQuantity('torque', spec.max, system)} at most`
+      return `${formatQuantity('torque', spec.max, system)} max`
     case 'turns':
-      return `finger tight, then ${spec.turns} turns, ${spec.most} at most`
+      return `finger tight, then ${spec.turns} turns, max ${spec.most}`
     case 'snug':
       return 'snug'
     case 'vehicle-maker':

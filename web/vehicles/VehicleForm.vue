@@ -13,7 +13,7 @@ import { useShop } from '../stores/shop'
 const props = defineProps<{
   /** What to start from; null for a new one. */
   vehicle: Vehicle | null
-  /** Keeps a checked vehicle, wherever it belongs; a failure is shown and nothing typed is lost. */
+  /** Keeps a checked vehicle, wherever it belongs; a failure is shown and nothing you typed is lost. */
   keep: (vehicle: Vehicle) => Promise<void>
 }>()
 const emit = defineEmits<{ cancel: [] }>()
@@ -124,7 +124,7 @@ const WEIGHTS: FieldSpec[] = [
 const RATES: FieldSpec[] = [
   { key: 'frontWheelRate', label: 'Front wheel rate, a side', kind: 'rate', min: 5000, max: 400000 },
   { key: 'rearWheelRate', label: 'Rear wheel rate, a side', kind: 'rate', min: 5000, max: 400000 },
-  { key: 'rearWheelRateTolerance', label: 'give or take', kind: 'rate', min: 0, max: 200000, needed: true },
+  { key: 'rearWheelRateTolerance', label: '±', kind: 'rate', min: 0, max: 200000, needed: true },
   { key: 'tireRate', label: 'Tire rate, one tire', kind: 'rate', min: 50000, max: 2000000 },
 ]
 /** Bars are known by what turns them a degree; friction by the weight that overcomes it. */
@@ -174,7 +174,7 @@ const vinNote = computed(() => {
     case 'ok':
       return 'Check digit agrees.'
     case 'length':
-      return 'A VIN has 17 characters: kept as typed, look again.'
+      return 'A VIN has 17 characters: saved as typed, check it.'
     case 'letters':
       return 'A VIN has no I, O or Q: look again.'
     default:
@@ -341,7 +341,7 @@ async function submit() {
         </template>
       </div>
     </template>
-    <h3>Ratings from the plates; empty is "not looked up"</h3>
+    <h3>Ratings from the door-jamb label; leave empty what was not looked up</h3>
     <div class="grid">
       <QuantityField
         v-for="r in RATINGS"
@@ -360,7 +360,7 @@ async function submit() {
     </ul>
     <p class="buttons">
       <el-button @click="emit('cancel')">Cancel</el-button
-      ><el-button type="primary" native-type="submit">Keep vehicle</el-button>
+      ><el-button type="primary" native-type="submit">Save vehicle</el-button>
     </p>
   </form>
 </template>

@@ -97,7 +97,7 @@ describe('a vehicle', () => {
     await enter(wrapper, 'Wheelbase', '150')
     await wrapper.find('form').trigger('submit')
     await flushPromises()
-    expect(wrapper.find('[role=alert]').text()).toContain('nothing typed is lost')
+    expect(wrapper.find('[role=alert]').text()).toContain('nothing you typed is lost')
     expect((labelled(wrapper, 'Wheelbase').element as HTMLInputElement).value).toBe('150')
   })
   test('built on a platform gets what the platform knows, and keeps what was typed', async () => {

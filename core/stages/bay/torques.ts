@@ -16,7 +16,7 @@ export interface FastenerState {
   makerFigure: number | undefined
 }
 
-/** States that close a line. `by-feel` closes only where the booklet gives nothing to judge. */
+/** States that close a line. `by-feel` closes only where the instructions give nothing to judge. */
 export function placeCloses(fastener: Fastener, state: PlaceState): boolean {
   if (state === 'within' || state === 'not-reached') return fastener.spec.kind !== 'vehicle-maker' || state === 'within'
   const unjudged =

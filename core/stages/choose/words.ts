@@ -27,14 +27,14 @@ export const FAMILY_NAMES: Record<KitFamily, string> = {
 export const VERDICT_NAMES: Record<FitVerdict, string> = {
   fits: 'fits',
   'fits-with-parts': 'fits, with parts or work',
-  'needs-answer': 'hangs on an answer',
+  'needs-answer': 'needs an answer',
   'does-not-fit': 'does not fit',
 }
 export const BAND_SOURCE_NAMES: Record<BandSource, string> = {
   load: 'the load itself',
-  tape: 'tape on the height aimed at',
+  tape: 'tape on the height',
   rate: "the springs' rate",
-  'bag-height': "tape on the bag's length",
+  'bag-height': 'tape on the bag height',
   friction: 'friction of the springs',
 }
 
@@ -82,9 +82,9 @@ export function noSaleText(hold: NoSale, system: UnitSystem): string {
     case 'over-rating':
       return `"${hold.loadCase}" is ${formatQuantity('mass', hold.over, system)} over the ${RATING_NAMES[hold.rating]}. No spring changes that: take weight off or move it.`
     case 'factory-air':
-      return "It has factory self-leveling. Helper springs work against it: have it mended, or taken out by its maker's procedure, first."
+      return "It has factory self-leveling. Helper springs work against it: have it repaired, or taken out by its maker's procedure, first."
     case 'unsound-frame':
-      return 'Its frame was found unsound. Nothing is mounted on it until a licensed technician has mended it.'
+      return 'Its frame was found unsound. Nothing is mounted on it until a licensed technician has repaired it.'
     case 'brake-valve':
       return "It has a load-sensing brake valve and the vehicle maker's procedure is not in hand. Leveled, the valve would read a loaded axle as empty."
   }
@@ -92,7 +92,7 @@ export function noSaleText(hold: NoSale, system: UnitSystem): string {
 
 /** What would change the ranking, by weight. */
 export const flipText = ({ criterion, weight, at }: Flip, first: string, other: string): string =>
-  `${other} would lead ${first} if "${CRITERION_NAMES[criterion]}" counted ${at.toFixed(1)} instead of ${weight.toFixed(1)}`
+  `${other} would lead ${first} if "${CRITERION_NAMES[criterion]}" weighed ${at.toFixed(1)} instead of ${weight.toFixed(1)}`
 
 /** One answer that would change the ranking. */
 export function answerFlipText(flip: AnswerFlip, first: string, currency: string): string {
@@ -148,9 +148,7 @@ export function obstacleText(obstacle: Obstacle, system: UnitSystem, axle: 'fron
   const stands = obstacle.stands === null ? '' : `; at the limit it stands ${standsText(-obstacle.stands, system)}`
   const helps: string[] = []
   if (obstacle.shed !== null)
-    helps.push(
-      `move load across, ${formatQuantity('torque', obstacle.shed, system, 0)} toward the lighter side`,
-    )
+    helps.push(`move load across, ${formatQuantity('torque', obstacle.shed, system, 0)} toward the lighter side`)
   if (obstacle.takeOff !== null)
     helps.push(
       `take ${formatQuantity('mass', obstacle.takeOff, system)} off the ${axle} axle or move it ${axle === 'rear' ? 'forward' : 'back'}`,

@@ -48,8 +48,8 @@ function limitsOf(kit: AirKit, check: GapCheck): { low: Limit; most: Limit | nul
       return { low: EXHAUST_DISTANCE, most: null }
     case 'bag-height':
       return {
-        low: { value: kit.bag.heightRange.low, source: 'kit', note: 'least bag length at ride height' },
-        most: { value: kit.bag.heightRange.high, source: 'kit', note: 'most bag length at ride height' },
+        low: { value: kit.bag.heightRange.low, source: 'kit', note: 'min bag height at ride height' },
+        most: { value: kit.bag.heightRange.high, source: 'kit', note: 'max bag height at ride height' },
       }
   }
 }

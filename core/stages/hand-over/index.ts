@@ -1,2 +1,3 @@
 export { FOLLOW_UPS, type FollowUp } from './follow-ups'
+export { loadSettings, type LoadSetting } from './settings'
 export { FINAL_CHECKS, type FinalCheckId } from './records'

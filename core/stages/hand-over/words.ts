@@ -1,4 +1,6 @@
-import { formatQuantity } from '../../quantity'
+import { formatNumber, formatQuantity, type UnitSystem } from '../../quantity'
+import { RATING_NAMES } from '../load/words'
+import type { LoadSetting } from './settings'
 import type { RecordTexts } from '../record-parts'
 import type { handOverRecords } from './records'
 import { count } from '../count'
@@ -23,4 +25,29 @@ export const handOverRecordTexts: Omit<RecordTexts<typeof handOverRecords>, 'fin
   'bag-pressure': ({ left, right }, system) =>
     `Bags set: ${formatQuantity('pressure', left, system, 1)} left, ${formatQuantity('pressure', right, system, 1)} right`,
   'handed-over': ({ to }) => `Handed over to ${to}`,
+}
+
+/** What goes with a setting: why there is none, or what to mind. */
+export function settingText({ code, rating, recovered }: LoadSetting): string {
+  switch (code) {
+    case 'set':
+      return ''
+    case 'min-is-enough':
+      return 'min pressure is enough'
+    case 'overload':
+      return `Do not drive: over the ${RATING_NAMES[rating!]}`
+    case 'no-setting':
+      return 'no setting reaches the aim'
+    case 'rubber':
+      return `rubbers take out ${Math.round(100 * (recovered ?? 0))} % of the squat`
+    case 'rubber-overloaded':
+      return 'Do not drive: more than the rubbers may carry'
+  }
+}
+
+/** Pressure before loading, left and right where they differ as shown; `add it loaded` where it must not be set before. */
+export function beforeText({ code, before }: LoadSetting, system: UnitSystem): string {
+  const p = (v: number) => formatNumber('pressure', v, system)
+  if (!before) return code === 'set' ? 'add it loaded' : '–'
+  return p(before.left) === p(before.right) ? p(before.left) : `${p(before.left)} / ${p(before.right)}`
 }

@@ -41,7 +41,8 @@ export function chassisOf(job: Job, rate: AxleRate, items: readonly LoadItem[]):
     frame: job.frame,
     pitchMoment: overWheel,
     // On a frame that twists each axle meets its own share.
-    leanMoment: job.frame === 'rigid' ? overWheel : (overWheel * vehicle.curbRear) / (vehicle.curbFront + vehicle.curbRear),
+    leanMoment:
+      job.frame === 'rigid' ? overWheel : (overWheel * vehicle.curbRear) / (vehicle.curbFront + vehicle.curbRear),
     bags: null,
     carriedEmpty: 0,
   }

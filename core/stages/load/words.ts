@@ -73,7 +73,7 @@ export function cautionText(caution: Caution, system: UnitSystem): string {
     case 'pressure-is-not-rating':
       return `${formatQuantity('pressure', caution.spare, system)} left in the bags is no room on the axle: ${RATING_NAMES[caution.rating]} ${caution.remaining < 0 ? `is passed by ${mass(-caution.remaining)}` : `has ${mass(caution.remaining)} left`}.`
     case 'parts-raise-nothing':
-      return 'Stronger springs, a lift or bigger tires raise no rating: the plate still counts.'
+      return 'Stronger springs, a lift or bigger tires raise no rating: the door-jamb label still counts.'
     case 'tires-sink':
       return `Heights from the ground include the tires: they sink ${len(caution.sink)} at the rear, and the bags lift that too.`
     case 'bars-slacken':
