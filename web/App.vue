@@ -6,8 +6,13 @@ import KeyList from './shell/KeyList.vue'
 import ToolWall from './shell/ToolWall.vue'
 import { useShopKeys } from './shell/keys'
 import { connectEvents } from './stores/events'
+import { useSettings } from './stores/settings'
 
 connectEvents()
+// Without an answer a screen shows a new shop's settings; nothing stored depends on them.
+useSettings()
+  .load()
+  .catch(() => undefined)
 const route = useRoute()
 const bare = computed(() => route.name === 'bay-view')
 const keyList = ref(false)

@@ -23,7 +23,7 @@ export const router = createRouter({
       component: () => import('./kits/KitsShell.vue'),
       children: [
         { path: '', name: 'kits', component: () => import('./kits/KitsView.vue') },
-        { path: 'shelf', name: 'stock', component: () => import('./kits/StockView.vue') },
+        { path: 'stock', name: 'stock', component: () => import('./kits/StockView.vue') },
         { path: 'files', name: 'files', component: () => import('./kits/FilesView.vue') },
         { path: 'rules', name: 'rules', component: () => import('./kits/RulesView.vue') },
         { path: 'one/:id', name: 'kit', component: () => import('./kits/KitPage.vue'), props: true },
@@ -31,6 +31,7 @@ export const router = createRouter({
     },
     { path: '/vehicles', name: 'vehicles', component: () => import('./vehicles/VehiclesView.vue') },
     { path: '/bench/:calculator?', name: 'bench', component: () => import('./bench/BenchView.vue') },
+    { path: '/shop', name: 'shop', component: () => import('./shell/ShopView.vue') },
     { path: '/log', name: 'log', component: () => import('./log/LogView.vue') },
     {
       path: '/jobs/:id/bay-view',

@@ -1,14 +1,20 @@
 <script setup lang="ts">
 import dayjs from 'dayjs'
+import timezone from 'dayjs/plugin/timezone'
+import utc from 'dayjs/plugin/utc'
 import { computed, ref } from 'vue'
 import { ofKind, type RecordBody } from '@stout-shackle/core/job'
 import { formatQuantity, isAbove } from '@stout-shackle/core/quantity'
 import QuantityField from '../entry/QuantityField.vue'
 import { useOpenJob } from '../stores/job'
 import { useDevices } from '../stores/devices'
+import { useSettings } from '../stores/settings'
 import { usePreferences } from '../stores/preferences'
 
-/** One end of the pressure hold: gauge, temperature, when. */
+dayjs.extend(utc)
+dayjs.extend(timezone)
+
+/** One end of the air check: gauge, temperature, when by the shop's clock. */
 const props = defineProps<{ end: 'start' | 'end'; title: string }>()
 const { store, job, assessment } = useOpenJob()
 const devices = useDevices()
@@ -22,7 +28,9 @@ const standing = computed(() =>
 const pressure = ref<number | null>(null)
 const temperature = ref<number | null>(null)
 const reading = ref<Hold['reading']>(null)
-const when = ref(dayjs().format('YYYY-MM-DDTHH:mm'))
+const shop = useSettings()
+const onClock = (at?: string) => dayjs(at).tz(shop.settings.timeZone).format('YYYY-MM-DDTHH:mm')
+const when = ref(onClock())
 const refused = ref('')
 const gauge = computed(
   () =>
@@ -32,7 +40,7 @@ function fromGauge() {
   if (!gauge.value) return
   pressure.value = gauge.value.value
   reading.value = { device: gauge.value.device, sequence: gauge.value.sequence }
-  when.value = dayjs(gauge.value.at).format('YYYY-MM-DDTHH:mm')
+  when.value = onClock(gauge.value.at)
   devices.claim(gauge.value)
 }
 function typePressure(value: number | null) {
@@ -40,19 +48,19 @@ function typePressure(value: number | null) {
   reading.value = null
 }
 function keep() {
-  const at = dayjs(when.value)
+  const at = dayjs.tz(when.value, shop.settings.timeZone)
   const { kit } = job.value
   refused.value =
     pressure.value === null
-      ? 'Type the pressure the gauge shows.'
+      ? 'Enter the pressure the gauge shows.'
       : temperature.value === null
-        ? 'Type the temperature of the shop: without it a cold night looks like a leak.'
+        ? 'Enter the temperature of the shop: without it a cold night looks like a leak.'
         : !at.isValid()
-          ? 'When was it read?'
+          ? 'Enter when it was read.'
           : at.isAfter(dayjs().add(5, 'minute'))
             ? 'Read in the future? Check the date and time.'
             : props.end === 'start' && kit?.bag && isAbove(pressure.value, kit.bag.maximum)
-              ? `Over the kit's maximum: ${formatQuantity('pressure', kit.bag.maximum, preferences.system)} at most, and the test pressure is ${formatQuantity('pressure', kit.testPressure ?? 0, preferences.system)}.`
+              ? `Over the kit's max of ${formatQuantity('pressure', kit.bag.maximum, preferences.system)}; the test pressure is ${formatQuantity('pressure', kit.testPressure ?? 0, preferences.system)}.`
               : ''
   if (refused.value || pressure.value === null || temperature.value === null) return
   const body: Hold = {
@@ -75,7 +83,7 @@ function keep() {
     <p v-if="standing" class="kept">
       {{ formatQuantity('pressure', standing.body.pressure, preferences.system, 1) }} at
       {{ formatQuantity('temperature', standing.body.temperature, preferences.system) }},
-      {{ dayjs(standing.body.readAt).format('D MMM HH:mm') }}, {{ standing.by
+      {{ shop.dateTime(standing.body.readAt) }}, {{ standing.by
       }}<template v-if="standing.body.reading"> · by {{ standing.body.reading.device }}</template>
     </p>
     <div class="row">

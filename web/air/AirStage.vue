@@ -25,10 +25,10 @@ const rows = computed(() =>
 /** Pressure while soaping; the kit's test pressure until somebody types another. */
 const typed = ref<number | null>(null)
 const soaping = computed(() => typed.value ?? job.value.kit?.testPressure ?? 0)
-const most = computed(() => pressureLimits(job.value.kit, job.value.survey)?.maximum.value ?? 1_000_000)
+const max = computed(() => pressureLimits(job.value.kit, job.value.survey)?.maximum.value ?? 1_000_000)
 const soap = (connection: string, result: 'no-bubbles' | 'bubbles') =>
   store.record({ kind: 'connection', connection, result, pressure: soaping.value })
-const dry = computed(() => air.value.connections.filter((j) => j.result === 'no-bubbles').length)
+const clean = computed(() => air.value.connections.filter((j) => j.result === 'no-bubbles').length)
 const bubbling = computed(() => air.value.connections.filter((j) => j.result === 'bubbles'))
 const sign = (r: string) => (r === 'no-bubbles' ? 'fine' : r === 'bubbles' ? 'stop' : 'unknown')
 const p = (v: number) => formatQuantity('pressure', v, preferences.system, 1)
@@ -38,7 +38,7 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
 <template>
   <NeedsKit v-if="!job.kit" :job="job.id" what="Which connections to soap and at what pressure" />
   <p v-else-if="!job.kit.bag" class="note">
-    Rubber helpers hold no air: nothing to soap, nothing to hold, no pressure to set.
+    Rubber helpers hold no air: nothing to soap, no air check, no pressure to set.
   </p>
   <StageColumns v-else>
     <template #work>
@@ -52,7 +52,7 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
             label="Pressure while soaping"
             hide-label
             :min="0"
-            :max="most"
+            :max="max"
             @commit="(v) => (typed = v)"
           />
         </header>
@@ -71,7 +71,10 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
               </td>
               <td v-for="j in row.sides" :key="j.id">
                 <span class="connection" role="group" :aria-label="`${j.name}, ${j.side}`">
-                  <StateSign :state="sign(j.result)" :label="j.result === 'missing' ? 'not soaped' : j.result" />
+                  <StateSign
+                    :state="sign(j.result)"
+                    :label="j.result === 'missing' ? 'not soaped' : j.result.replace('-', ' ')"
+                  />
                   <button
                     class="plain"
                     :class="{ on: j.result === 'no-bubbles' }"
@@ -79,7 +82,7 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
                     :aria-label="`${j.name}, ${j.side}: no bubbles`"
                     @click="soap(j.id, 'no-bubbles')"
                   >
-                    dry
+                    no bubbles
                   </button>
                   <button
                     class="plain"
@@ -95,8 +98,8 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
             </tr>
           </tbody>
         </table>
-        <p v-if="bubbling.length" class="note">
-          A bubbling tube connection: pressure off, cut square again, push home, tug. A bubbling thread: a little
+        <p v-if="bubbling.length" class="note" data-code="bubbles">
+          A tube connection that bubbles: air off, cut square again, push home, tug. A thread that bubbles: a little
           further in, within its turn limit. Then soap again.
         </p>
       </section>
@@ -139,20 +142,20 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
               ? 'The end was read before the start'
               : air.start
                 ? 'Started: read again after 24 h'
-                : dry === air.connections.length
+                : clean === air.connections.length
                   ? 'No bubbles: start the air check'
-                  : `${air.connections.length - dry} connections to soap`
+                  : `${air.connections.length - clean} connections to soap`
           }}
         </p>
         <PlateRow
           label="No bubbles at"
-          :state="dry === air.connections.length ? 'fine' : bubbling.length ? 'stop' : 'unknown'"
-          >{{ dry }} of {{ air.connections.length }}</PlateRow
+          :state="clean === air.connections.length ? 'fine' : bubbling.length ? 'stop' : 'unknown'"
+          >{{ clean }} of {{ air.connections.length }}</PlateRow
         >
         <PlateRow label="Test pressure" says="for the test only; it is not the maximum and not the setting (kit)">{{
           p(job.kit.testPressure ?? 0)
         }}</PlateRow>
-        <PlateRow label="Max" says="in this vehicle, for this kit">{{ p(most) }}</PlateRow>
+        <PlateRow label="Max" says="in this vehicle, for this kit">{{ p(max) }}</PlateRow>
         <p class="note">
           Small steps: a bag is tiny against a tire and fills in seconds. Never inflate hard while the axle hangs free.
         </p>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import dayjs from 'dayjs'
 import { placeCloses, type FastenerState } from '@stout-shackle/core/stages'
 import { formatNumber, formatQuantity, parseQuantity, refusalText, UNITS } from '@stout-shackle/core/quantity'
 import { PLACE_STATES } from '@stout-shackle/core/wording'
 import StateSign from '../entry/StateSign.vue'
 import { specText } from '../plan/spec'
+import { useSettings } from '../stores/settings'
 import { usePreferences } from '../stores/preferences'
 
 /** One fastener of the step: a numeral for each place, what it wants, and the ways to settle it. */
@@ -17,6 +17,7 @@ const emit = defineEmits<{
   maker: [value: number, source: string]
 }>()
 const preferences = usePreferences()
+const shop = useSettings()
 const unit = computed(() => UNITS.torque[preferences.system].symbol)
 const judged = computed(() => ['target', 'ceiling', 'vehicle-maker'].includes(props.state.fastener.spec.kind))
 const needsFigure = computed(
@@ -85,7 +86,7 @@ function keepFigure() {
                 : 'confirm by hand'
               : PLACE_STATES[place.state]
           }}<template v-if="place.record">
-            · {{ place.record.by }}, {{ dayjs(place.record.at).format('HH:mm') }}</template
+            · {{ place.record.by }}, {{ shop.dateTime(place.record.at) }}</template
           ></span
         >
         <span class="buttons">

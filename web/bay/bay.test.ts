@@ -2,6 +2,7 @@ import { flushPromises, mount } from '@vue/test-utils'
 import { createPinia } from 'pinia'
 import { afterEach, describe, expect, test, vi } from 'vitest'
 import { POUND_FOOT } from '@stout-shackle/core/quantity'
+import { SUPPORT_NAMES } from '@stout-shackle/core/wording'
 import { labelled, mountOnJob } from '../fixtures/mount'
 import BayStage from './BayStage.vue'
 import BayView from './BayView.vue'
@@ -34,9 +35,10 @@ describe('the torque keypad', () => {
     const wrapper = pad()
     const shown = wrapper.find('.shown')
     await shown.trigger('keydown', { key: 'Enter' })
-    expect(wrapper.find('[role=alert]').text()).toContain('Type what the wrench showed')
+    expect(wrapper.find('[role=alert]').exists()).toBe(true)
+    expect(wrapper.emitted('reading')).toBeUndefined()
     for (const key of ['9', '9', '9', '9', 'Enter']) await shown.trigger('keydown', { key })
-    expect(wrapper.find('[role=alert]').text()).toContain('Too big')
+    expect(wrapper.emitted('reading')).toBeUndefined()
     await shown.trigger('keydown', { key: 'Backspace' })
     expect(shown.text()).toContain('999')
     await shown.trigger('keydown', { key: 'Escape' })
@@ -47,11 +49,12 @@ describe('the torque keypad', () => {
 describe('the bay view', () => {
   const view = () => mountOnJob(BayView, '0417', { id: 'job-0417' })
   test('opens at the first step that is not done, with its trap, side and support', async () => {
-    const { wrapper } = await view()
-    expect(wrapper.find('h1').text()).toMatch(/^(LEFT|RIGHT) Hang the spring from the frame, loose/)
-    expect(wrapper.find('.trap').text()).toContain('another thread')
-    expect(wrapper.find('.chips').text()).toContain('axle hanging')
-    expect(wrapper.find('.chips').text()).toContain('two pairs of hands')
+    const { wrapper, store } = await view()
+    const { step } = store.assessment!.steps.find((s) => s.outcome === 'open')!
+    expect(wrapper.find('h1').text()).toContain(step.title)
+    expect(wrapper.find('h1').text()).toContain(step.side!.toUpperCase())
+    expect(wrapper.find('.trap').text()).toContain(step.trap)
+    expect(wrapper.find('.chips').text()).toContain(SUPPORT_NAMES[step.state.support])
   })
   test('done goes on and is recorded; back shows who did it', async () => {
     const { wrapper, server } = await view()
@@ -59,29 +62,30 @@ describe('the bay view', () => {
     await flushPromises()
     expect(server.records.at(-1)!.body).toMatchObject({ kind: 'step', outcome: 'done' })
     await button(wrapper, 'Back').trigger('click')
-    expect(wrapper.find('.already').text()).toContain('Done by')
+    expect(wrapper.find('.already').exists()).toBe(true)
   })
   test('cannot be skipped without a reason', async () => {
     const { wrapper, server } = await view()
     const before = server.records.length
     await button(wrapper, "Can't, because…").trigger('click')
     await wrapper.find('form.skip').trigger('submit')
-    expect(wrapper.find('.refused').text()).toContain('Say why')
+    expect(wrapper.find('.refused').exists()).toBe(true)
     expect(server.records).toHaveLength(before)
     await labelled(wrapper, 'Why this step is not done').setValue('part missing')
     await wrapper.find('form.skip').trigger('submit')
     await flushPromises()
     expect(server.records.at(-1)!.body).toMatchObject({ outcome: 'skipped', reason: 'part missing' })
   })
-  test('the openItems count what is open and open at a touch', async () => {
-    const { wrapper } = await view()
-    expect(wrapper.find('.open-counts').text()).toMatch(/^4off, to go back on/)
+  test('open items are counted and open at a touch', async () => {
+    const { wrapper, store } = await view()
+    const off = store.assessment!.openItems!.off.filter((i) => i.open).length
+    expect(wrapper.find('.open-counts').text()).toMatch(new RegExp(`^${off}`))
     await wrapper.find('.open-counts button').trigger('click')
     expect(wrapper.find('.sheet').text()).toContain('Spare wheel')
   })
 })
 
-describe('openItems by hand', () => {
+describe('open items by hand', () => {
   test("the vehicle maker's torque wants a figure and a source", async () => {
     const { wrapper, store, server } = await mountOnJob(BayStage, '0415')
     const known = server.records.filter((r) => r.body.kind === 'maker-torque')
@@ -89,11 +93,12 @@ describe('openItems by hand', () => {
     await flushPromises()
     const form = wrapper.find('.maker form')
     await form.trigger('submit')
-    expect(wrapper.find('.openItems [role=alert]').text()).toContain('Type the figure first')
+    expect(wrapper.find('.openItems [role=alert]').exists()).toBe(true)
     await form.find('input').trigger('focus')
     await form.find('input').setValue('92')
     await form.trigger('submit')
-    expect(wrapper.find('.openItems [role=alert]').text()).toContain('Enter where the figure is from.')
+    expect(wrapper.find('.openItems [role=alert]').exists()).toBe(true)
+    expect(server.records.at(-1)!.body.kind).not.toBe('maker-torque')
     await form.findAll('input')[1]!.setValue('manual 7-12')
     await form.trigger('submit')
     await flushPromises()
@@ -108,11 +113,16 @@ describe('openItems by hand', () => {
     const forms = wrapper.findAll('form.add')
     const deviation = forms.at(-1)!
     await deviation.trigger('submit')
-    expect(wrapper.find('.openItems [role=alert]').text()).toContain('who agreed')
+    expect(wrapper.find('.openItems [role=alert]').exists()).toBe(true)
     for (const [i, text] of ['bolt cut', 'too long', 'Tove'].entries())
       await deviation.findAll('input')[i]!.setValue(text)
     await deviation.trigger('submit')
-    expect(wrapper.text()).toContain('bolt cut: too long')
+    expect(server.records.at(-1)!.body).toEqual({
+      kind: 'deviation',
+      what: 'bolt cut',
+      why: 'too long',
+      agreedBy: 'Tove',
+    })
     const off = forms[0]!
     await off.find('input').setValue('liner clip')
     await off.trigger('submit')

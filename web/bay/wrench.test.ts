@@ -24,16 +24,19 @@ const reading = (place: number, value: number): BayRecord => ({
   supersedes: null,
 })
 
+const strap = demoJob('0417').job.kit!.fasteners.find((f) => f.id === 'axle-strap')!.spec
+const target = strap.kind === 'target' ? strap.value : 0
+
 describe('where a wrench reading goes', () => {
   test('places fill in turn', () => {
     expect(nextPlace(at('torque-strap:left'))?.place).toBe(1)
-    expect(nextPlace(at('torque-strap:left', [...records, reading(1, 21.7)]))?.place).toBe(2)
+    expect(nextPlace(at('torque-strap:left', [...records, reading(1, target)]))?.place).toBe(2)
   })
   test('a reading that was wrong is pulled again at the same place', () => {
-    expect(nextPlace(at('torque-strap:left', [...records, reading(1, 30)]))?.place).toBe(1)
+    expect(nextPlace(at('torque-strap:left', [...records, reading(1, 2 * target)]))?.place).toBe(1)
   })
   test('a full step takes none', () => {
-    expect(nextPlace(at('torque-strap:left', [...records, reading(1, 21.7), reading(2, 21.7)]))).toBeNull()
+    expect(nextPlace(at('torque-strap:left', [...records, reading(1, target), reading(2, target)]))).toBeNull()
   })
   test('what is only turned or tightened by feel takes none', () => {
     expect(nextPlace(at('fit-shield:right'))).toBeNull()

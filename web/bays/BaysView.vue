@@ -7,6 +7,7 @@ import { jobExportSchema } from '@stout-shackle/core/job'
 import { FOLLOW_UPS } from '@stout-shackle/core/stages'
 import { call } from '../api/client'
 import { failureText, readJsonFile } from '../entry/file'
+import { useSettings } from '../stores/settings'
 import { useShop } from '../stores/shop'
 import { onShopEvent } from '../stores/events'
 import JobCard from './JobCard.vue'
@@ -40,6 +41,7 @@ watch(
   { immediate: true },
 )
 
+const settings = useSettings()
 const found = computed(() => {
   const words = find.value.toLowerCase().split(/\s+/).filter(Boolean)
   return (shop.jobs ?? []).filter((j) =>
@@ -109,7 +111,7 @@ async function takeFile(event: Event) {
           <table class="dense">
             <tbody>
               <tr v-for="f in due" :key="f.job.id + f.title">
-                <td class="num day">{{ f.day.format('D MMM') }}</td>
+                <td class="num day">{{ settings.date(f.day.toISOString()) }}</td>
                 <td>{{ f.title }}<span v-if="f.day.isBefore(dayjs(), 'day')" class="late"> · was due</span></td>
                 <td>
                   <RouterLink :to="{ name: 'hand-over', params: { id: f.job.id } }">{{ f.job.number }}</RouterLink>{{

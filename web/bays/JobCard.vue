@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import dayjs from 'dayjs'
 import { STAGE_NAMES, waitingText } from '@stout-shackle/core/wording'
 import ShackleLink from '../chain/ShackleLink.vue'
 import StateSign from '../entry/StateSign.vue'
+import { useSettings } from '../stores/settings'
 import type { JobSummary } from '@stout-shackle/core/contract'
 
 /** A job on the board, with its chain in small and what it waits for. */
 const props = defineProps<{ job: JobSummary }>()
+const shop = useSettings()
 const next = computed(() => props.job.stages.find((s) => s.state !== 'done'))
 </script>
 
@@ -15,7 +16,7 @@ const next = computed(() => props.job.stages.find((s) => s.state !== 'done'))
   <RouterLink class="card job" :to="{ name: next?.stage ?? 'hand-over', params: { id: job.id } }">
     <span class="top"
       ><span class="muted">{{ job.number }}</span
-      ><span class="muted">{{ dayjs(job.day).format('D MMM') }}</span></span
+      ><span class="muted">{{ shop.date(job.day) }}</span></span
     >
     <strong>{{ job.title }}</strong>
     <span class="small">{{ job.customer }}</span>
@@ -26,10 +27,10 @@ const next = computed(() => props.job.stages.find((s) => s.state !== 'done'))
       ><ShackleLink v-for="s in job.stages" :key="s.stage" :state="s.state" small
     /></span>
     <span v-if="job.overload" class="state over"
-      ><StateSign state="stop" /> Over a rating: no kit may be sold for this load</span
+      ><StateSign state="stop" /> Over a rating: no kit can be sold for this load</span
     >
     <span v-else-if="job.handedOver" class="state done"
-      ><StateSign state="fine" /> Handed over {{ dayjs(job.handedOver).format('D MMM') }}</span
+      ><StateSign state="fine" /> Handed over {{ shop.date(job.handedOver) }}</span
     >
     <span v-else-if="next" class="state"
       ><StateSign state="unknown" /> {{ STAGE_NAMES[next.stage] }}:

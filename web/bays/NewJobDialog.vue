@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { newKey } from '../api/key'
 import dayjs from 'dayjs'
-import { computed, reactive, ref } from 'vue'
+import { useDebounceFn } from '@vueuse/core'
+import { computed, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Vehicle } from '@stout-shackle/core/vehicle'
 import { call } from '../api/client'
@@ -13,6 +14,8 @@ const emit = defineEmits<{ close: [] }>()
 const shop = useShop()
 const router = useRouter()
 void shop.loadVehicles()
+/** The library is searched by the server: it may hold thousands. */
+const search = useDebounceFn((find: string) => shop.loadVehicles(find), 200)
 
 const NEW = 'new'
 const form = reactive({
@@ -27,9 +30,18 @@ const form = reactive({
 const fresh = ref<Vehicle | null>(null)
 const problems = ref<Record<string, string>>({})
 const busy = ref(false)
-const vehicle = computed(() =>
-  form.vehicle === NEW ? fresh.value : (shop.vehicles.find((v) => v.document.id === form.vehicle)?.document ?? null),
+/** The vehicle chosen from the library, kept when a later search no longer lists it. */
+const chosen = ref<Vehicle | null>(null)
+watch(
+  () => form.vehicle,
+  (id) => (chosen.value = shop.vehicles.find((v) => v.document.id === id)?.document ?? chosen.value),
 )
+const vehicle = computed(() => (form.vehicle === NEW ? fresh.value : form.vehicle ? chosen.value : null))
+/** What the list offers, the chosen one always among them. */
+const offered = computed(() => {
+  const list = shop.vehicles.map((v) => v.document)
+  return chosen.value && !list.some((v) => v.id === chosen.value!.id) ? [chosen.value, ...list] : list
+})
 
 async function keepVehicle(vehicle: Vehicle) {
   await shop.keepVehicle(vehicle)
@@ -37,10 +49,10 @@ async function keepVehicle(vehicle: Vehicle) {
 }
 async function take() {
   problems.value = {}
-  if (!form.title.trim()) problems.value.title = 'Give the job a title, as you would call it across the shop.'
-  if (!form.customer.trim()) problems.value.customer = 'Who brings it?'
+  if (!form.title.trim()) problems.value.title = 'Enter a title.'
+  if (!form.customer.trim()) problems.value.customer = 'Enter the customer.'
   if (!vehicle.value)
-    problems.value.vehicle = form.vehicle === NEW ? 'Fill in the vehicle and save it first.' : 'Which vehicle?'
+    problems.value.vehicle = form.vehicle === NEW ? 'Fill in the vehicle and save it first.' : 'Choose a vehicle.'
   if (Object.keys(problems.value).length || !vehicle.value) return
   busy.value = true
   try {
@@ -88,13 +100,20 @@ async function take() {
       /></label>
       <label class="stacked"
         >Vehicle
-        <el-select v-model="form.vehicle" placeholder="From the library, or new" filterable aria-label="Vehicle">
+        <el-select
+          v-model="form.vehicle"
+          placeholder="From the library, or new"
+          filterable
+          remote
+          :remote-method="search"
+          aria-label="Vehicle"
+        >
           <el-option label="A new vehicle…" :value="NEW" />
           <el-option
-            v-for="v in shop.vehicles"
-            :key="v.document.id"
-            :value="v.document.id"
-            :label="`${v.document.make} ${v.document.model} ${v.document.year}, ${v.document.suspension}`"
+            v-for="v in offered"
+            :key="v.id"
+            :value="v.id"
+            :label="`${v.make} ${v.model} ${v.year}${v.trim ? ` ${v.trim}` : ''}, ${v.suspension}`"
           />
         </el-select>
         <span v-if="problems.vehicle" class="why">{{ problems.vehicle }}</span>
@@ -113,11 +132,11 @@ async function take() {
       :keep="keepVehicle"
       @cancel="form.vehicle = ''"
     />
-    <p v-else-if="fresh" class="small">Kept in the library: {{ fresh.make }} {{ fresh.model }} {{ fresh.year }}.</p>
+    <p v-else-if="fresh" class="small">Saved in the library: {{ fresh.make }} {{ fresh.model }} {{ fresh.year }}.</p>
     <p v-if="problems.all" class="note stop" role="alert">{{ problems.all }}</p>
     <template #footer>
       <el-button @click="emit('close')">Cancel</el-button>
-      <el-button type="primary" :loading="busy" @click="take">Take it in</el-button>
+      <el-button type="primary" :loading="busy" @click="take">Create job</el-button>
     </template>
   </el-dialog>
 </template>

@@ -81,7 +81,7 @@ const limits = computed(() => ({
 }))
 const cautions = computed(() => assessment.value.cautions.filter((c) => c.stages.includes('choose')))
 const CONDITIONS = [
-  { key: 'driveAltitude', kind: 'length', label: 'Driven at, above the sea', min: -500, max: 5000 },
+  { key: 'driveAltitude', kind: 'altitude', label: 'Driven at, above the sea', min: -500, max: 5000 },
   { key: 'fillTemperature', kind: 'temperature', label: 'Filled at', min: 233.15, max: 333.15 },
   { key: 'driveTemperature', kind: 'temperature', label: 'Driven at', min: 233.15, max: 333.15 },
 ] as const
@@ -267,7 +267,7 @@ const teedLean = computed(() => (level.value?.leanTeed ? Math.abs(level.value.le
           <div class="choices">
             <QuantityField
               :value="job.altitude"
-              kind="length"
+              kind="altitude"
               label="Filled at, above the sea"
               signed
               :min="-500"

@@ -6,11 +6,12 @@ import { CRITERIA, type RankedKit } from '@stout-shackle/core/stages'
 import type { Kit } from '@stout-shackle/core/kit'
 import StateSign from '../entry/StateSign.vue'
 import { useOpenJob } from '../stores/job'
+import { useSettings } from '../stores/settings'
 import { usePreferences } from '../stores/preferences'
 import { useShop } from '../stores/shop'
 import KitReasons from './KitReasons.vue'
 import ScoreBars from './ScoreBars.vue'
-import { leanText, runsAt, windowText } from './outcome'
+import { leanText, runsAt, limitsText } from './outcome'
 
 /** Kits that fit or hang on an answer, in order; each opens to its reasons, load cases and what its place is made of. */
 const props = defineProps<{ blocked: boolean; compared: readonly string[] }>()
@@ -20,6 +21,7 @@ const shown = defineModel<string | null>('shown', { required: true })
 const { store, job, assessment } = useOpenJob()
 const shop = useShop()
 const preferences = usePreferences()
+const settings = useSettings()
 const SIGN = { fits: 'fine', 'fits-with-parts': 'caution', 'needs-answer': 'unknown', 'does-not-fit': 'stop' } as const
 const MAX_COMPARED = 4
 const rows = computed(() => [...(store.ranking?.fitting ?? []), ...(store.ranking?.undecided ?? [])])
@@ -99,9 +101,9 @@ const few = computed(() => (all.value ? rows.value : rows.value.slice(0, FEW)))
               {{ r.assessed.verdict === 'needs-answer' ? '–' : Math.round(r.total) }}
             </td>
             <td class="num">{{ runsAt(active(r), preferences.system) }}</td>
-            <td class="num">{{ windowText(r.assessed, preferences.system) }}</td>
+            <td class="num">{{ limitsText(r.assessed, preferences.system) }}</td>
             <td class="num">{{ (r.minutes / 60).toFixed(1) }}</td>
-            <td class="num">{{ r.assessed.kit.price }}</td>
+            <td class="num">{{ settings.money(r.assessed.kit.price) }}</td>
             <td class="num" :class="{ none: (free(r.assessed.kit) ?? 1) <= 0 }">{{ free(r.assessed.kit) ?? '–' }}</td>
             <td class="act">
               <button v-if="job.kit?.id === r.assessed.kit.id" class="plain" @click="emit('pick', null)">

@@ -6,9 +6,10 @@ import { formatQuantity, UNITS } from '@stout-shackle/core/quantity'
 import { checksText, FAMILY_NAMES, VERDICT_NAMES } from '@stout-shackle/core/wording'
 import StateSign from '../entry/StateSign.vue'
 import { useOpenJob } from '../stores/job'
+import { useSettings } from '../stores/settings'
 import { usePreferences } from '../stores/preferences'
 import RearView from '../truck/RearView.vue'
-import { leanText, runsAt, windowText } from './outcome'
+import { leanText, runsAt, limitsText } from './outcome'
 
 /** Up to four kits in columns: the rear of the vehicle with each, what it runs at under every load, and what it takes. */
 const props = defineProps<{ kits: readonly RankedKit[] }>()
@@ -16,6 +17,7 @@ defineEmits<{ drop: [id: string] }>()
 const ComparisonChart = defineAsyncComponent(() => import('../charts/ComparisonChart.vue'))
 const { job, assessment } = useOpenJob()
 const preferences = usePreferences()
+const settings = useSettings()
 const SIGN = { fits: 'fine', 'fits-with-parts': 'caution', 'needs-answer': 'unknown', 'does-not-fit': 'stop' } as const
 const DRAWN = 170
 const len = (v: number) => formatQuantity('length', v, preferences.system)
@@ -43,7 +45,7 @@ const rows = computed((): { label: string; of: (r: RankedKit) => string }[] => [
   })),
   {
     label: `Window, ${UNITS.pressure[preferences.system].symbol}`,
-    of: (r) => windowText(r.assessed, preferences.system),
+    of: (r) => limitsText(r.assessed, preferences.system),
   },
   {
     label: 'Bag in its stroke',
@@ -74,7 +76,7 @@ const rows = computed((): { label: string; of: (r: RankedKit) => string }[] => [
   },
   { label: 'Pair carries, max', of: (r) => formatQuantity('mass', r.assessed.capacity, preferences.system) },
   { label: 'Hours', of: (r) => (r.minutes / 60).toFixed(1) },
-  { label: 'Price', of: (r) => String(r.assessed.kit.price) },
+  { label: 'Price', of: (r) => settings.money(r.assessed.kit.price) },
   { label: 'Drilling', of: (r) => (r.assessed.kit.drilling ? 'yes' : 'no') },
   { label: 'Looked at', of: (r) => checksText(r.assessed.kit) },
   { label: 'Compressor later', of: (r) => (r.assessed.kit.compressorLater ? 'yes' : 'no') },

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { ofKind, type RecordBody } from '@stout-shackle/core/job'
-import { GAP_PASSES, type GapCheck, type GapJudgment, type GapVerdict } from '@stout-shackle/core/stages'
+import { GAP_PASSES, type GapJudgment, type GapVerdict } from '@stout-shackle/core/stages'
 import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
-import { GAP_CHECK_NAMES, GAP_VERDICTS, limitText } from '@stout-shackle/core/wording'
+import { GAP_CHECK_NAMES, GAP_HELP, GAP_HOW, GAP_VERDICTS, limitText } from '@stout-shackle/core/wording'
 import NeedsKit from '../entry/NeedsKit.vue'
 import PlateRow from '../entry/PlateRow.vue'
 import QuantityField from '../entry/QuantityField.vue'
@@ -17,12 +17,6 @@ import { usePreferences } from '../stores/preferences'
 const { store, job, assessment } = useOpenJob()
 const preferences = usePreferences()
 type Gap = Extract<RecordBody, { kind: 'gap' }>
-const HOW: Record<GapCheck, string> = {
-  'bag-clearance': 'feeler or fingers all round at its widest, load on, at pressure',
-  'bag-height': 'between the plate faces, standing at ride height',
-  'plate-tire': 'nearest edge of any plate, wheels on',
-  'line-exhaust': "to the pipe's surface, along the whole line",
-}
 const checks = computed(() =>
   [...new Set(assessment.value.gaps.map((g) => g.check))].map((check) => ({
     check,
@@ -91,7 +85,7 @@ const len = (v: number) => formatQuantity('length', v, preferences.system)
           <tbody>
             <tr v-for="{ check, sides } in checks" :key="check">
               <td>
-                <strong>{{ GAP_CHECK_NAMES[check] }}</strong><br /><span class="small muted">{{ HOW[check] }}</span>
+                <strong>{{ GAP_CHECK_NAMES[check] }}</strong><br /><span class="small muted">{{ GAP_HOW[check] }}</span>
               </td>
               <td class="rule small">
                 {{ len(sides[0]!.limit.value) }}{{ sides[0]!.most ? ` to ${len(sides[0]!.most.value)}` : ' or more'
@@ -111,7 +105,7 @@ const len = (v: number) => formatQuantity('length', v, preferences.system)
                     @update="(v, about) => field(g).type(v, about)"
                     @commit="(v, about) => field(g).commit(v, about)"
                   />
-                  <span class="verdict small"
+                  <span class="verdict small" :data-verdict="g.verdict"
                     ><StateSign :state="sign(g.verdict)" /> {{ GAP_VERDICTS[g.verdict] }}</span
                   >
                 </span>
@@ -129,8 +123,8 @@ const len = (v: number) => formatQuantity('length', v, preferences.system)
         </table>
       </section>
       <p class="small muted">
-        Readings are appended: a corrected one keeps the first in the log. Typed "about 5/8", a reading counts with half
-        an inch of doubt.
+        Readings are appended: a corrected one keeps the first in the log. Typed "about 5/8", a reading counts with ±
+        half an inch.
       </p>
     </template>
     <template #plate>
@@ -144,7 +138,7 @@ const len = (v: number) => formatQuantity('length', v, preferences.system)
             >
           </div>
         </template>
-        <p v-else class="words">Nothing read yet</p>
+        <p v-else class="words">Nothing measured yet</p>
         <PlateRow
           v-for="g in assessment.gaps"
           :key="g.check + g.side"
@@ -153,15 +147,9 @@ const len = (v: number) => formatQuantity('length', v, preferences.system)
           :says="g.side === 'left' ? limitText(g.limit) : undefined"
           >{{ g.value === null ? '–' : len(g.value) }}</PlateRow
         >
-        <p v-for="g in fails" :key="`f${g.check}${g.side}`" class="note stop">
+        <p v-for="g in fails" :key="`f${g.check}${g.side}`" class="note stop" :data-check="g.check">
           {{ GAP_CHECK_NAMES[g.check] }}, {{ g.side }}: {{ GAP_VERDICTS[g.verdict] }}.
-          {{
-            g.check === 'line-exhaust'
-              ? 'Route it further away, or sleeve it.'
-              : g.check === 'bag-height'
-                ? 'Use a bracket spacer or another kit: the bag must be in its height range.'
-                : 'Shift the bracket in its slots and read again; do not grind the bag side.'
-          }}
+          {{ GAP_HELP[g.check] }}
         </p>
       </StampedPlate>
     </template>

@@ -55,7 +55,7 @@ function keepVehicle(fresh: Vehicle) {
       >
       <QuantityField
         :value="job.altitude"
-        kind="length"
+        kind="altitude"
         label="Altitude of the shop"
         :min="-500"
         :max="5000"

@@ -15,6 +15,7 @@ import { call } from '../api/client'
 import { failureText } from '../entry/file'
 import StateSign from '../entry/StateSign.vue'
 import { specText } from '../plan/spec'
+import { useSettings } from '../stores/settings'
 import { usePreferences } from '../stores/preferences'
 import type { Entry } from '@stout-shackle/core/contract'
 import { useShop } from '../stores/shop'
@@ -24,6 +25,7 @@ const props = defineProps<{ id: string }>()
 const BagChart = defineAsyncComponent(() => import('../charts/BagChart.vue'))
 const shop = useShop()
 const preferences = usePreferences()
+const settings = useSettings()
 const kit = shallowRef<Kit | null>(null)
 const lines = shallowRef<Application[]>([])
 const failure = ref('')
@@ -91,7 +93,7 @@ const facts = computed((): [string, string][] => {
       `${(k.minutes.low / 60).toFixed(1)} to ${(k.minutes.high / 60).toFixed(1)} h${k.drilling ? ', needs drilling' : ', no drilling'}`,
     ],
     ['Looked at', `${checksText(k)}${k.compressorLater ? '; a compressor can follow' : ''}`],
-    ['Price', String(k.price)],
+    ['Price', settings.money(k.price)],
   ]
 })
 const conditionText = (c: Condition) => {

@@ -9,6 +9,7 @@ import { formatNumber, UNITS } from '@stout-shackle/core/quantity'
 import { FAMILY_NAMES } from '@stout-shackle/core/wording'
 import { call } from '../api/client'
 import { failureText, readJsonFile } from '../entry/file'
+import { useSettings } from '../stores/settings'
 import { usePreferences } from '../stores/preferences'
 import { useShop } from '../stores/shop'
 
@@ -16,6 +17,7 @@ import { useShop } from '../stores/shop'
 const shop = useShop()
 const router = useRouter()
 const preferences = usePreferences()
+const settings = useSettings()
 const find = ref('')
 const failure = ref('')
 const FIND_AFTER_MS = 80
@@ -89,7 +91,7 @@ async function takeFile(event: Event) {
             <td>{{ k.axle }}</td>
             <td class="num">{{ pressures(k) }}</td>
             <td class="num">{{ (k.minutes.low / 60).toFixed(1) }}–{{ (k.minutes.high / 60).toFixed(1) }}</td>
-            <td class="num">{{ k.price }}</td>
+            <td class="num">{{ settings.money(k.price) }}</td>
             <td class="num">{{ stockOf.get(k.id)?.item.onHand ?? '–' }}</td>
             <td class="num" :class="{ none: (stockOf.get(k.id)?.free ?? 1) <= 0 }">
               {{ stockOf.get(k.id)?.free ?? '–' }}

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { caseRemedies } from '@stout-shackle/core/stages'
+import { pressureLimits } from '@stout-shackle/core/kit'
+import { caseRemedies, pressuresToSet } from '@stout-shackle/core/stages'
 import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
 import {
   bandText,
@@ -56,7 +57,13 @@ const SQUAT_SOURCES = {
   'from-rate': "the load over the springs' rate",
   unknown: '',
 }
-const after = computed(() => (level.value && settable.value ? level.value.squat + level.value.remainingSquat : null))
+const after = computed(() => (settable.value && level.value?.held ? level.value.held.rear : null))
+/** What to set, left and right. */
+const set = computed(() =>
+  settable.value && job.value.kit
+    ? pressuresToSet(level.value!, pressureLimits(job.value.kit, job.value.survey)?.minimum.value ?? 0)
+    : null,
+)
 /** Lean left over, as a height across the wheels. */
 const lean = computed(() => {
   const l = level.value
@@ -91,8 +98,8 @@ const trailer = computed(() => {
       >
     </div>
     <p class="note stop">
-      <strong>{{ RATING_NAMES[worst.id] }}</strong> carries {{ mass(worst.actual) }}, its limit is
-      {{ mass(worst.limit!) }}. This load keeps the vehicle in the shop: springs support, they raise no rating.
+      <strong>{{ RATING_NAMES[worst.id] }}</strong>: {{ mass(worst.actual) }} on it, {{ mass(worst.limit!) }} allowed.
+      This load keeps the vehicle in the shop: springs support, they raise no rating.
     </p>
     <PlateRow
       v-for="(over, i) in active.ratings.exceeded"
@@ -107,14 +114,14 @@ const trailer = computed(() => {
     <PlateRow label="GVWR">{{ mass(active.weights.gross) }}</PlateRow>
   </StampedPlate>
   <StampedPlate v-else :title="settable ? 'With the load on, to stand level' : 'What the load does'">
-    <div v-if="settable" class="figures">
+    <div v-if="set" class="figures">
       <span class="figure"
-        >{{ bare('pressure', level!.left!.pressure) }}<span class="unit">{{ unit('pressure') }} left</span></span
+        >{{ bare('pressure', set!.left) }}<span class="unit">{{ unit('pressure') }} left</span></span
       >
-      <span class="figure">{{ bare('pressure', level!.right!.pressure) }}<span class="unit">right</span></span>
+      <span class="figure">{{ bare('pressure', set!.right) }}<span class="unit">right</span></span>
     </div>
     <template v-else-if="active.squat.rear !== null">
-      <p class="muted">Rear squats</p>
+      <p class="muted">Rear drops</p>
       <div class="figures">
         <span class="figure"
           >{{ bare('length', active.squat.rear)
@@ -123,7 +130,9 @@ const trailer = computed(() => {
       </div>
     </template>
     <p v-else class="words">Spring rate unknown</p>
-    <p v-for="(o, i) in level?.obstacles ?? []" :key="i" class="note stop">{{ obstacleText(o, system) }}.</p>
+    <p v-for="(o, i) in level?.obstacles ?? []" :key="i" class="note stop">
+      {{ obstacleText(o, system, job.kit?.axle) }}.
+    </p>
     <PlateRow v-if="settable" label="Mean with tolerance" :says="`${bandParts} (${unit('pressure')}; GUM)`">{{
       bandText(level!, system)
     }}</PlateRow>
@@ -131,7 +140,7 @@ const trailer = computed(() => {
       v-if="settable && level!.before"
       label="Set before loading"
       :state="tooHigh ? 'caution' : undefined"
-      :says="`the same air, empty; it then stands ${len(level!.before.rise)} high, and again when unloaded and not bled (gas law)`"
+      :says="`the same air, empty; it stands ${len(level!.before.rise)} high then, and again when unloaded without letting air out (gas law)`"
       >{{ bare('pressure', level!.before.left) }} / {{ bare('pressure', level!.before.right) }}
       <template v-if="tooHigh" #below>{{ tooHigh }}</template></PlateRow
     >

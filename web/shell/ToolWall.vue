@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Box, Connection, Grid, QuestionFilled, SetUp, Tickets, Van } from '@element-plus/icons-vue'
+import { Box, Connection, Grid, QuestionFilled, SetUp, Shop, Tickets, Van } from '@element-plus/icons-vue'
 
 defineEmits<{ devices: []; keys: [] }>()
 const TOOLS = [
@@ -22,7 +22,8 @@ const TOOLS = [
     <RouterLink v-for="tool in TOOLS" :key="tool.name" :to="{ name: tool.name }" class="tool">
       <component :is="tool.icon" class="icon" />{{ tool.label }}
     </RouterLink>
-    <button class="tool foot" @click="$emit('devices')"><Connection class="icon" />Devices</button>
+    <RouterLink :to="{ name: 'shop' }" class="tool foot"><Shop class="icon" />Shop</RouterLink>
+    <button class="tool" @click="$emit('devices')"><Connection class="icon" />Devices</button>
     <button class="tool" @click="$emit('keys')"><QuestionFilled class="icon" />Keys</button>
   </nav>
 </template>

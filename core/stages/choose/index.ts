@@ -1,7 +1,7 @@
 export { CRITERIA, weightsOf, type Criterion, type Weights } from './criteria'
 export { flipsOf, type AnswerFlip, type Flip } from './flips'
 export { assessKit, type KitAssessment } from './kit-on-job'
-export { leveledPosture, levelKit } from './level-kit'
+export { leveledPosture, levelKit, pressuresToSet } from './level-kit'
 export { type NoSale } from './no-sale'
 export type { CaseOutcome } from './outcomes'
 export { pressureCurve } from './pressure-curve'

@@ -1,4 +1,4 @@
-import { atmosphere, type Meters } from '../../quantity'
+import { atmosphere, type Meters, type Pascals } from '../../quantity'
 import { hasAir, maximumPressure, minimumPressure, type Kit } from '../../kit'
 import { bringLevel, frontDropAt, type LevelQuestion, type LevelSolution, type Stand } from '../../spring'
 import type { Job } from '../../job'
@@ -83,4 +83,15 @@ export function leveledPosture(job: Job, at: LoadedCase, level: LevelSolution): 
   const { frontWheelRate } = job.vehicle
   const back = bare && frontWheelRate ? (bare.rearGain - held.rearGain) / (2 * frontWheelRate) : 0
   return postureOf(job, at, (squat.front ?? 0) + back, drop)
+}
+
+/**
+ * What to set with the load on: the pressures that reach the aim, or the min where that is enough; null where the bags
+ * would stand outside their table or height range.
+ */
+export function pressuresToSet(level: LevelSolution, minimum: Pascals): { left: Pascals; right: Pascals } | null {
+  if (!level.left || !level.right || level.code === 'out-of-window') return null
+  return level.code === 'nothing-to-lift' || level.code === 'below-minimum'
+    ? { left: minimum, right: minimum }
+    : { left: level.left.pressure, right: level.right.pressure }
 }

@@ -35,3 +35,18 @@ export const fitRecordTexts: RecordTexts<typeof fitRecords> = {
   gap: ({ check, side, value, sleeved }, system) =>
     `${GAP_CHECK_NAMES[check]}, ${side}: ${formatQuantity('length', value, system)}${sleeved ? ', sleeved' : ''}`,
 }
+
+/** How each gap is measured. */
+export const GAP_HOW: Record<GapCheck, string> = {
+  'bag-clearance': 'feeler or fingers all around at its widest, load on, at pressure',
+  'bag-height': 'between the plate faces, standing at ride height',
+  'plate-tire': 'nearest edge of any plate, wheels on',
+  'line-exhaust': "to the pipe's surface, along the whole line",
+}
+/** What helps when a gap fails its rule. */
+export const GAP_HELP: Record<GapCheck, string> = {
+  'bag-clearance': 'Shift the bracket in its slots and measure again; do not grind the bag side.',
+  'bag-height': 'Use a bracket spacer or another kit: the bag must be in its height range.',
+  'plate-tire': 'Shift the bracket in its slots and measure again; do not grind the bag side.',
+  'line-exhaust': 'Route it farther away, or sleeve it.',
+}
