@@ -28,7 +28,7 @@ ${new Date().toISOString().slice(0, 10)}, Node.js ${process.version}, ${cpus().l
 
 | what | figure | aim |
 |---|---|---|
-| script and style before the first screen shows, gzipped | ${page.firstScreen.toFixed(0)} kB | at most 250 kB |
+| script and style before the first screen shows, gzipped | ${page.firstScreen.toFixed(0)} kB | 250 kB max |
 ${page.keystrokes.map((k) => `| keystroke to answer painted, ${k.what} | ${k.median.toFixed(0)} ms median, ${k.worst.toFixed(0)} ms worst of 40 | 50 ms |`).join('\n')}
 | dragging a weight on Load for 4 s, traced in Chromium: frames drawn a second | ${page.drag.framesPerSecond.toFixed(1)} | 60 |
 | the same: between two frames | ${page.drag.median.toFixed(1)} ms median, ${page.drag.worst.toFixed(1)} ms worst of ${page.drag.frames} | 16.7 ms |

@@ -94,7 +94,7 @@ export class Shop {
 export const link = (page: Page, name: string) =>
   page.getByRole('navigation', { name: 'Stages of the job' }).getByRole('link', { name: new RegExp(`^\\d ${name}`) })
 
-/** Types a reading and goes on with Enter, as one walks round the vehicle. */
+/** Types a reading and goes on with Enter, as one walks around the vehicle. */
 export async function read(page: Page, label: string, text: string): Promise<void> {
   const field = page.getByLabel(label, { exact: true })
   await field.fill(text)

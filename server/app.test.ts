@@ -319,7 +319,7 @@ describe('papers', () => {
       .join(' ')
       .replace(/\s+/g, ' ')
   }
-  test("the owner's card has the least, the most and a setting for each load", async () => {
+  test("the owner's card has min, max and a setting for each load", async () => {
     const card = await text('/api/jobs/job-0417/card.pdf')
     const { kit, loadCases } = demoJob('0417').job
     for (const pascals of [kit!.bag!.minimum, kit!.bag!.maximum])

@@ -1,4 +1,4 @@
-import { parseQuantity, UNITS, type Kilograms, type UnitSystem } from '../quantity'
+import { formatQuantity, parseQuantity, UNITS, type Kilograms, type UnitSystem } from '../quantity'
 
 export interface Ticket {
   front: Kilograms
@@ -53,7 +53,7 @@ export function parseTicket(text: string, system: UnitSystem): TicketOutcome {
   if (gross !== undefined && Math.abs(gross - sum) > ROUNDING)
     return {
       ok: false,
-      why: `The axles add up to ${Math.round(sum)} kg, the ticket's gross is ${Math.round(gross)} kg: one of the lines is misread.`,
+      why: `The axles add up to ${formatQuantity('mass', sum, system)}, the ticket's gross is ${formatQuantity('mass', gross, system)}: one of the lines is misread.`,
     }
   return { ok: true, ticket: { front, rear, trailer: trailer ?? null } }
 }

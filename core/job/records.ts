@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { limitsOf, type Limits } from '../quantity'
 import { requiredText } from '../vehicle'
 import { airRecords, bayRecords, fitRecords, handOverRecords, measureRecords } from '../stages/records'
 import { dateTime, recordId } from '../stages/record-parts'
@@ -22,6 +23,17 @@ export const recordInputSchema = z.strictObject({
   supersedes: z.strictObject({ record: recordId, why: requiredText('Why it is corrected', 400) }).nullable(),
 })
 export type RecordInput = z.infer<typeof recordInputSchema>
+
+/**
+ * The limits of a figure of a record, for the form that types it.
+ * @param kind which record
+ * @param field a figure of it, SI
+ * @throws TypeError where that record has no such figure
+ */
+export function recordLimits(kind: RecordKind, field: string): Limits {
+  const option = recordBodySchema.options.find((o) => o.shape.kind.value === kind)
+  return limitsOf((option!.shape as Record<string, z.ZodType>)[field]!)
+}
 
 /** Appended, never overwritten. */
 export const bayRecordSchema = recordInputSchema.extend({

@@ -3,7 +3,8 @@ import { modelKey, type Application } from './application'
 import { DEFAULT_RULES } from './default-rules'
 import type { RuleSet } from './rule'
 import { kitFacts, type Kit, type KitFacts } from './schema'
-import { judgeKit, notListed, nothingJudged, type KitVerdict } from './verdict'
+import { nothingJudged, type KitVerdict } from './reason'
+import { judgeKit, notListed } from './verdict'
 
 /** Kits a vehicle can choose from, with the lines of their lists and the shop's rules. */
 export interface KitCatalog {

@@ -76,6 +76,6 @@ export function kitCapacity(kit: Kit, survey: Survey): Kilograms {
   )
 }
 
-/** Least and most pressure of a kit in this vehicle; null where there is no air. */
+/** Min and max pressure of a kit in this vehicle; null where there is no air. */
 export const pressureLimits = (kit: Kit | null, survey: Survey): { minimum: Limit; maximum: Limit } | null =>
   kit && hasAir(kit) ? { minimum: minimumPressure(kit), maximum: maximumPressure(kit, survey) } : null

@@ -1,5 +1,5 @@
 import type { Fact } from './condition'
-import type { KitVerdict } from './verdict'
+import type { KitVerdict } from './reason'
 
 /** The survey answer to get next. */
 export interface Question {

@@ -261,12 +261,13 @@ export interface KitFacts extends Pick<Kit, 'id' | 'family' | 'axle' | 'drilling
   /** Its maximum pressure hangs on the standing coil gap. */
   gapDecides: boolean
 }
-export const kitFacts = ({ id, family, axle, drilling, fitment, spacerParts, bag }: Kit): KitFacts => ({
-  id,
-  family,
-  axle,
-  drilling,
-  fitment,
-  spacerParts,
-  gapDecides: bag?.coilGap != null,
-})
+const factsOf = new WeakMap<Kit, KitFacts>()
+/** The same object for the same kit each time: rules are looked up by it once, however often the kit is judged. */
+export function kitFacts(kit: Kit): KitFacts {
+  const known = factsOf.get(kit)
+  if (known) return known
+  const { id, family, axle, drilling, fitment, spacerParts, bag } = kit
+  const facts = { id, family, axle, drilling, fitment, spacerParts, gapDecides: bag?.coilGap != null }
+  factsOf.set(kit, facts)
+  return facts
+}

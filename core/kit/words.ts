@@ -1,7 +1,7 @@
 import { formatQuantity, type UnitSystem } from '../quantity'
 import { isTaped, type Fact } from './condition'
 import type { Limit } from './limits'
-import type { Reason } from './verdict'
+import type { Reason } from './reason'
 
 const WORDS: Record<string, string> = {
   'two-bolt': 'two bolts',

@@ -30,6 +30,24 @@ export const bounded = (kind: QuantityKind, min: number, max: number) => {
     .meta({ description: `${kind}, ${SI_UNIT[kind]}` })
 }
 
+export interface Limits {
+  min: number
+  max: number
+}
+/**
+ * The limits that a number's schema was given, so that a form asks for what the schema takes.
+ * @param schema a bounded number, nullable or with a default if need be
+ * @returns its smallest and largest value, SI
+ * @throws TypeError where the schema has no number with two limits inside
+ */
+export function limitsOf(schema: z.ZodType): Limits {
+  let inner: unknown = schema
+  while (inner instanceof z.ZodNullable || inner instanceof z.ZodDefault) inner = inner.unwrap()
+  if (!(inner instanceof z.ZodNumber) || inner.minValue === null || inner.maxValue === null)
+    throw new TypeError('limitsOf needs a number with two limits')
+  return { min: inner.minValue, max: inner.maxValue }
+}
+
 /**
  * Schema of a quantity sent to a calculator: an SI number, or text with its unit ("30 psi", "35 1/4 in").
  * A bare numeral in text is refused: which unit it was would be a guess.

@@ -33,7 +33,7 @@ export interface Driving {
   rise: Meters
 }
 
-/** Of the body on its rear springs, without bags and with them, loaded and empty at the least pressure. */
+/** Of the body on its rear springs, without bags and with them, loaded and empty at min pressure. */
 export interface Frequencies {
   without: Hertz | null
   with: Hertz

@@ -49,7 +49,7 @@ export interface LevelSolution {
   held: Pick<Stand, 'rear' | 'rearGain' | 'lean'> | null
   /** Rear squat in m that the bags at their maximum could not take out, 0 when they can. */
   remainingSquat: Meters
-  /** How high the empty rear stands at the least pressure, over the springs; null outside the table. */
+  /** How high the empty rear stands at min pressure, over the springs; null outside the table. */
   emptyLift: Meters | null
   /** Pressure as the axle meets its stop in one stroke, the hotter side; null where the travel is unknown or leaves the table. */
   jouncePressure: Pascals | null
@@ -150,9 +150,9 @@ export function bringLevel(q: LevelQuestion): LevelSolution {
   const mean = (left.pressure + right.pressure) / 2
   const steelRate = stagedRate(chassis.rearSide, need.squat) * 2
   const spread = bandParts(bags, state, mean, steelRate, need.squat, q.unsure)
-  const least = Math.min(left.bagHeight, right.bagHeight)
-  const most = Math.max(left.bagHeight, right.bagHeight)
-  const code = judge(q, mean, left, right, least, most)
+  const shortest = Math.min(left.bagHeight, right.bagHeight)
+  const tallest = Math.max(left.bagHeight, right.bagHeight)
+  const code = judge(q, mean, left, right, shortest, tallest)
   const inside = code === 'level' || code === 'out-of-window' ? null : heldInside(q, left, right)
   const capped = mean > 0 && code === 'above-maximum' ? squatAtLimit(q, inside, need.squat) : null
   const leanTeed = teed && teed.roll + teed.rearMoment * rearTireRoll
@@ -178,7 +178,7 @@ export function bringLevel(q: LevelQuestion): LevelSolution {
     remainingSquat: capped ?? 0,
     emptyLift: emptyLift(q),
     jouncePressure: mean > 0 ? jouncePressure(q, left, right, need.squat) : null,
-    obstacles: obstaclesOf(q, code, state, mean, left, right, least, most, inside),
+    obstacles: obstaclesOf(q, code, state, mean, left, right, shortest, tallest, inside),
   }
 }
 
@@ -260,10 +260,10 @@ function judge(
   mean: Pascals,
   left: SideSolution,
   right: SideSolution,
-  least: Meters,
-  most: Meters,
+  shortest: Meters,
+  tallest: Meters,
 ): LevelCode {
-  if (least < q.heightRange.low || most > q.heightRange.high) return 'out-of-window'
+  if (shortest < q.heightRange.low || tallest > q.heightRange.high) return 'out-of-window'
   if (mean <= 0) return 'nothing-to-lift'
   if (Math.max(left.pressure, right.pressure) > q.maximum) return 'above-maximum'
   if (mean < q.minimum) return 'below-minimum'

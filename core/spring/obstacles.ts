@@ -20,11 +20,12 @@ export interface Obstacle {
 }
 
 /** What a bag height outside the kit's height range comes to. */
-export function windowObstacles({ heightRange }: LevelQuestion, least: Meters, most: Meters): Obstacle[] {
+export function windowObstacles({ heightRange }: LevelQuestion, shortest: Meters, tallest: Meters): Obstacle[] {
   const none = { side: 'both' as const, takeOff: null, shed: null, stands: null }
-  if (least < heightRange.low) return [{ ...none, limit: 'window-low', by: heightRange.low - least, spacer: null }]
-  if (most > heightRange.high)
-    return [{ ...none, limit: 'window-high', by: most - heightRange.high, spacer: most - heightRange.high }]
+  if (shortest < heightRange.low)
+    return [{ ...none, limit: 'window-low', by: heightRange.low - shortest, spacer: null }]
+  if (tallest > heightRange.high)
+    return [{ ...none, limit: 'window-high', by: tallest - heightRange.high, spacer: tallest - heightRange.high }]
   return []
 }
 
@@ -36,8 +37,8 @@ export function obstaclesOf(
   mean: Pascals,
   left: SideSolution,
   right: SideSolution,
-  least: Meters,
-  most: Meters,
+  shortest: Meters,
+  tallest: Meters,
   held: Stand | null,
 ): Obstacle[] {
   const { bags } = q.chassis
@@ -49,7 +50,7 @@ export function obstaclesOf(
   const none = { takeOff: null, shed: null, spacer: null, stands: null }
   switch (code) {
     case 'out-of-window':
-      return windowObstacles(q, least, most)
+      return windowObstacles(q, shortest, tallest)
     case 'above-maximum': {
       const by = Math.max(left.pressure, right.pressure) - q.maximum
       return [

@@ -146,8 +146,8 @@ export function standOf(chassis: Chassis, load: AxleLoad, air: AirLaw | null): S
   }
 }
 
-const outside = ({ bag }: BagPair, least: Meters, most: Meters): Stand['beyond'] =>
-  least < bag.area.from ? 'short' : most > bag.area.to ? 'long' : null
+const outside = ({ bag }: BagPair, shortest: Meters, tallest: Meters): Stand['beyond'] =>
+  shortest < bag.area.from ? 'short' : tallest > bag.area.to ? 'long' : null
 
 interface BagForces {
   left: Newtons

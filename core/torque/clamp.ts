@@ -97,12 +97,12 @@ export function clampForce(
   const load = PROOF[grade] * stressArea
   const force = torque / (NUT_FACTOR[finish] * diameter)
   const lowest = finish === 'unstated' ? NUT_FACTOR.cadmium : NUT_FACTOR[finish]
-  const most = torque / (lowest * diameter) / load
+  const highest = torque / (lowest * diameter) / load
   const proof = force / load
   return {
     force,
     proof,
-    note: proof > 1 ? 'refused' : most > 0.75 ? 'look-again' : proof < 0.05 ? 'likely-inch-pounds' : 'ok',
+    note: proof > 1 ? 'refused' : highest > 0.75 ? 'look-again' : proof < 0.05 ? 'likely-inch-pounds' : 'ok',
   }
 }
 

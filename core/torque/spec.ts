@@ -15,7 +15,7 @@ export const torqueSpecSchema = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('turns'),
     turns: z.number().min(0.25).max(4),
-    most: z.number().min(0.25).max(6),
+    max: z.number().min(0.25).max(6),
   }),
   z.strictObject({ kind: z.literal('snug') }),
   z.strictObject({ kind: z.literal('vehicle-maker') }),

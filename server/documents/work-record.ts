@@ -112,7 +112,7 @@ function loads({ cases }: Assessment, system: UnitSystem): Content[] {
   return [
     heading('Loads and ratings'),
     table(
-      ['Load case', 'front axle', 'rear axle', 'gross', 'least left'],
+      ['Load case', 'front axle', 'rear axle', 'gross', 'tightest margin'],
       cases.map(({ loadCase, weights, ratings }) => [
         loadCase.name,
         ...[weights.frontTotal, weights.rearTotal, weights.gross].map((m) => formatQuantity('mass', m, system)),
@@ -136,8 +136,8 @@ function fit({ gaps }: Assessment, system: UnitSystem): Content[] {
         GAP_CHECK_NAMES[g.check],
         g.side,
         g.value === null ? '–' : formatQuantity('length', g.value, system),
-        g.most
-          ? `${formatQuantity('length', g.limit.value, system)} to ${formatQuantity('length', g.most.value, system)}`
+        g.high
+          ? `${formatQuantity('length', g.limit.value, system)} to ${formatQuantity('length', g.high.value, system)}`
           : `${formatQuantity('length', g.limit.value, system)} or more`,
         GAP_VERDICTS[g.verdict],
       ]),

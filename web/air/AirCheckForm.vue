@@ -3,7 +3,7 @@ import dayjs from 'dayjs'
 import timezone from 'dayjs/plugin/timezone'
 import utc from 'dayjs/plugin/utc'
 import { computed, ref } from 'vue'
-import { ofKind, type RecordBody } from '@stout-shackle/core/job'
+import { recordLimits, ofKind, type RecordBody } from '@stout-shackle/core/job'
 import { formatQuantity, isAbove } from '@stout-shackle/core/quantity'
 import QuantityField from '../entry/QuantityField.vue'
 import { useOpenJob } from '../stores/job'
@@ -92,8 +92,7 @@ function keep() {
         :value="pressure"
         kind="pressure"
         :label="`Pressure, ${end} of the air check`"
-        :min="0"
-        :max="1_000_000"
+        v-bind="recordLimits('air-check', 'pressure')"
         :decimals="1"
         @update="typePressure"
       />
@@ -102,8 +101,7 @@ function keep() {
         :value="temperature"
         kind="temperature"
         :label="`Temperature, ${end} of the air check`"
-        :min="233.15"
-        :max="333.15"
+        v-bind="recordLimits('air-check', 'temperature')"
         @update="(v) => (temperature = v)"
       />
       <label class="small muted"

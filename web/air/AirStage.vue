@@ -122,7 +122,7 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
               }}<span class="unit">{{ UNITS.pressure[preferences.system].symbol }}</span></span
             >
           </div>
-          <p>
+          <p :data-air="air.verdict.code">
             <StateSign
               :state="air.verdict.code === 'holds' ? 'fine' : air.verdict.code === 'too-early' ? 'unknown' : 'stop'"
             />

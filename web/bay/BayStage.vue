@@ -56,7 +56,7 @@ const sign = (outcome: string) => (outcome === 'done' ? 'fine' : outcome === 'sk
           <p class="words">{{ next.step.title }}{{ next.step.side ? `, ${next.step.side}` : '' }}</p>
         </template>
         <p v-else class="words">Every step is done or skipped with a reason</p>
-        <PlateRow label="Steps left">{{ left.length }} of {{ steps.length }}</PlateRow>
+        <PlateRow label="Steps left" :data-steps-open="left.length">{{ left.length }} of {{ steps.length }}</PlateRow>
         <PlateRow label="Minutes left">{{ minutes }}</PlateRow>
         <PlateRow label="Torques done" :state="torquesDone === assessment.torques.length ? 'fine' : 'unknown'"
           >{{ torquesDone }} of {{ assessment.torques.length }}</PlateRow

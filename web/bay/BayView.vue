@@ -149,7 +149,11 @@ const blockClass = (i: number) => (i === index.value ? 'now' : steps.value[i]!.o
         <span v-if="change" class="chip">{{
           change === 1 ? 'support changes next' : `next change of support in ${change} steps`
         }}</span>
-        <span v-if="wrench" class="chip" :class="{ lead: !wrench.connected }"
+        <span
+          v-if="wrench"
+          class="chip"
+          :class="{ lead: !wrench.connected }"
+          :data-wrench="wrench.connected ? 'ready' : 'away'"
           >{{ wrench.name }} {{ wrench.connected ? 'ready' : 'not connected' }}</span
         >
         <span v-if="store.away" class="chip lead">server away: saved here</span>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { recordLimits } from '@stout-shackle/core/job'
 import { placeCloses, type FastenerState } from '@stout-shackle/core/stages'
 import { formatNumber, formatQuantity, parseQuantity, refusalText, UNITS } from '@stout-shackle/core/quantity'
 import { PLACE_STATES } from '@stout-shackle/core/wording'
@@ -42,7 +43,10 @@ const source = ref('')
 const reason = ref<string | null>(null)
 const refused = ref('')
 function keepFigure() {
-  const parsed = parseQuantity('torque', figure.value, { system: preferences.system, min: 1, max: 1000 })
+  const parsed = parseQuantity('torque', figure.value, {
+    system: preferences.system,
+    ...recordLimits('maker-torque', 'value'),
+  })
   refused.value = !parsed.ok ? refusalText(parsed) : source.value.trim() ? '' : 'Enter the manual and page it is from.'
   if (parsed.ok && source.value.trim()) emit('maker', parsed.value, source.value.trim())
 }
@@ -78,7 +82,7 @@ function keepFigure() {
             :state="sign(place.state)"
           />
         </span>
-        <span class="small"
+        <span class="small" :data-torque="place.state === 'missing' && judged ? 'open' : place.state"
           >{{
             place.state === 'missing'
               ? judged

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
+import { recordLimits } from '@stout-shackle/core/job'
 import type { OpenItem } from '@stout-shackle/core/stages'
 import { formatQuantity } from '@stout-shackle/core/quantity'
 import QuantityField from '../entry/QuantityField.vue'
@@ -106,8 +107,7 @@ function takeOff() {
             kind="torque"
             :label="`Vehicle maker's torque, ${m.fastener.name}`"
             hide-label
-            :min="1"
-            :max="1000"
+            v-bind="recordLimits('maker-torque', 'value')"
             @update="(v) => (draft(m.fastener.id).value = v)"
             @next="keepMaker(m.fastener.id)"
           />

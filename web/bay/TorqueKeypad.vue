@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { recordLimits } from '@stout-shackle/core/job'
 import { parseQuantity, refusalText, UNITS } from '@stout-shackle/core/quantity'
 import { usePreferences } from '../stores/preferences'
 
@@ -11,7 +12,7 @@ const units = [UNITS.torque.us.symbol, UNITS.torque.metric.symbol, 'lb-in']
 const unit = ref(UNITS.torque[preferences.system].symbol)
 const digits = ref('')
 const KEYS = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0', '⌫']
-const parsed = computed(() => parseQuantity('torque', `${digits.value} ${unit.value}`, { min: 0.05, max: 1500 }))
+const parsed = computed(() => parseQuantity('torque', `${digits.value} ${unit.value}`, recordLimits('torque', 'value')))
 const refused = ref('')
 function press(key: string) {
   refused.value = ''

@@ -26,13 +26,13 @@ const next = computed(() => props.job.stages.find((s) => s.state !== 'done'))
     <span class="chain" aria-hidden="true"
       ><ShackleLink v-for="s in job.stages" :key="s.stage" :state="s.state" small
     /></span>
-    <span v-if="job.overload" class="state over"
+    <span v-if="job.overload" class="state over" data-code="over-rating"
       ><StateSign state="stop" /> Over a rating: no kit can be sold for this load</span
     >
-    <span v-else-if="job.handedOver" class="state done"
+    <span v-else-if="job.handedOver" class="state done" data-code="handed-over"
       ><StateSign state="fine" /> Handed over {{ shop.date(job.handedOver) }}</span
     >
-    <span v-else-if="next" class="state"
+    <span v-else-if="next" class="state" :data-code="next.waits[0]?.code"
       ><StateSign state="unknown" /> {{ STAGE_NAMES[next.stage] }}:
       {{ next.waits[0] ? waitingText(next.waits[0]) : '' }}</span
     >

@@ -43,8 +43,8 @@ const offered = computed(() => {
   return chosen.value && !list.some((v) => v.id === chosen.value!.id) ? [chosen.value, ...list] : list
 })
 
-async function keepVehicle(vehicle: Vehicle) {
-  await shop.keepVehicle(vehicle)
+async function saveVehicle(vehicle: Vehicle) {
+  await shop.saveVehicle(vehicle)
   fresh.value = vehicle
 }
 async function take() {
@@ -85,14 +85,18 @@ async function take() {
         >Title<el-input v-model="form.title" maxlength="80" placeholder="Hive run, spring contract" /><span
           v-if="problems.title"
           class="why"
+          role="alert"
           >{{ problems.title }}</span
         ></label
       >
       <label class="stacked">Day<el-input v-model="form.day" type="date" /></label>
       <label class="stacked"
-        >Customer<el-input v-model="form.customer" maxlength="80" /><span v-if="problems.customer" class="why">{{
-          problems.customer
-        }}</span></label
+        >Customer<el-input v-model="form.customer" maxlength="80" /><span
+          v-if="problems.customer"
+          class="why"
+          role="alert"
+          >{{ problems.customer }}</span
+        ></label
       >
       <label class="stacked">Contact<el-input v-model="form.contact" maxlength="120" /></label>
       <label class="stacked wide"
@@ -116,7 +120,7 @@ async function take() {
             :label="`${v.make} ${v.model} ${v.year}${v.trim ? ` ${v.trim}` : ''}, ${v.suspension}`"
           />
         </el-select>
-        <span v-if="problems.vehicle" class="why">{{ problems.vehicle }}</span>
+        <span v-if="problems.vehicle" class="why" role="alert">{{ problems.vehicle }}</span>
       </label>
       <label class="stacked"
         >Bay
@@ -129,7 +133,7 @@ async function take() {
     <VehicleForm
       v-if="form.vehicle === NEW && !fresh"
       :vehicle="null"
-      :keep="keepVehicle"
+      :save="saveVehicle"
       @cancel="form.vehicle = ''"
     />
     <p v-else-if="fresh" class="small">Saved in the library: {{ fresh.make }} {{ fresh.model }} {{ fresh.year }}.</p>

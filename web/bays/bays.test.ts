@@ -39,9 +39,10 @@ describe('the board', () => {
     const wrapper = await board(summaries())
     const bays = wrapper.findAll('.bay')
     expect(bays[1]!.text()).toContain('Hive run')
-    expect(bays[1]!.text()).toMatch(/Fit:\s+6 gaps to read/)
-    expect(wrapper.find('.yard').text()).toContain('Over a rating: no kit may be sold for this load')
-    expect(wrapper.find('.yard').text()).toContain('Handed over')
+    expect(bays[1]!.find('.state').attributes('data-code')).toBe('gaps-missing')
+    expect(bays[1]!.find('.state').text()).toContain('6')
+    const states = wrapper.findAll('.yard .state').map((s) => s.attributes('data-code'))
+    expect(states).toEqual(expect.arrayContaining(['over-rating', 'handed-over']))
   })
   test('a job opens at the stage it waits at', async () => {
     const wrapper = await board(summaries())

@@ -12,11 +12,11 @@ const props = defineProps<{ job: Job; assessment: Assessment; kits: readonly Kit
 const mass = (v: number) => inSystem('mass', v, props.system)
 const psi = (v: number) => inSystem('pressure', v, props.system)
 const gains = computed(() => props.assessment.cases.map((c) => c.weights.rear))
-const most = computed(() => 1.25 * Math.max(100, ...gains.value))
+const maxGain = computed(() => 1.25 * Math.max(100, ...gains.value))
 const lines = computed(() =>
   props.kits
     .filter((k) => k.bag)
-    .map((kit) => ({ kit, curve: pressureCurve(props.job, kit, props.assessment.active, most.value) })),
+    .map((kit) => ({ kit, curve: pressureCurve(props.job, kit, props.assessment.active, maxGain.value) })),
 )
 const option = computed((): ChartOption => {
   const frame = base(`rear axle gains, ${UNITS.mass[props.system].symbol}`, UNITS.pressure[props.system].symbol)

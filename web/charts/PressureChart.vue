@@ -27,8 +27,8 @@ const cases = computed(() =>
       : []
   }),
 )
-const most = computed(() => 1.25 * Math.max(100, ...cases.value.map((c) => c.gain)))
-const curve = computed(() => pressureCurve(props.job, props.kit, props.assessment.active, most.value))
+const maxGain = computed(() => 1.25 * Math.max(100, ...cases.value.map((c) => c.gain)))
+const curve = computed(() => pressureCurve(props.job, props.kit, props.assessment.active, maxGain.value))
 const option = computed((): ChartOption => {
   const line = (of: (c: (typeof curve.value)[number]) => number, style: object) => ({
     type: 'line' as const,
@@ -62,7 +62,7 @@ const option = computed((): ChartOption => {
           name: c.name,
           value: [mass(c.gain), psi(c.mean)],
           // Low points have the axis under them.
-          label: pointLabel(c.gain / most.value, c.mean > 0.15 * props.maximum),
+          label: pointLabel(c.gain / maxGain.value, c.mean > 0.15 * props.maximum),
         })),
         labelLayout: { hideOverlap: true },
       },

@@ -16,8 +16,8 @@ const points = computed(() =>
 )
 const name = (p: (typeof points.value)[number]) =>
   p.loadCase === null ? 'Unloaded again' : (props.job.loadCases.find((c) => c.id === p.loadCase)?.name ?? p.loadCase)
-const most = computed(() => 1.2 * Math.max(100, ...props.assessment.cases.map((c) => c.weights.rear)))
-const curve = computed(() => squatCurve(props.assessment.active, most.value))
+const maxGain = computed(() => 1.2 * Math.max(100, ...props.assessment.cases.map((c) => c.weights.rear)))
+const curve = computed(() => squatCurve(props.assessment.active, maxGain.value))
 const option = computed((): ChartOption => {
   const frame = base(
     `rear axle gains, ${UNITS.mass[props.system].symbol}`,
@@ -59,7 +59,7 @@ const option = computed((): ChartOption => {
           name: name(p),
           value: [mass(p.gain), length(p.squat)],
           itemStyle: p.excluded ? { color: '#fff' } : undefined,
-          label: pointLabel(p.gain / most.value, false),
+          label: pointLabel(p.gain / maxGain.value, false),
         })),
       },
     ],

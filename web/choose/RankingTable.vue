@@ -106,9 +106,7 @@ const few = computed(() => (all.value ? rows.value : rows.value.slice(0, FEW)))
             <td class="num">{{ settings.money(r.assessed.kit.price) }}</td>
             <td class="num" :class="{ none: (free(r.assessed.kit) ?? 1) <= 0 }">{{ free(r.assessed.kit) ?? '–' }}</td>
             <td class="act">
-              <button v-if="job.kit?.id === r.assessed.kit.id" class="plain" @click="emit('pick', null)">
-                put back
-              </button>
+              <button v-if="job.kit?.id === r.assessed.kit.id" class="plain" @click="emit('pick', null)">undo</button>
               <button
                 v-else
                 class="plain"

@@ -28,7 +28,7 @@ describe('the choose stage', () => {
       expect(wrapper.find('.plate').text()).toContain(formatNumber('pressure', side.pressure, 'us'))
     await wrapper
       .findAll('button')
-      .find((b) => b.text() === 'undo')!
+      .find((b) => b.text() === 'remove')!
       .trigger('click')
     expect(store.job!.kit).toBeNull()
   })
@@ -107,7 +107,7 @@ describe('the choose stage', () => {
     expect(store.ranking!.fitting.map((r) => r.total)).not.toEqual(before)
     const budget = wrapper.find('input[inputmode=decimal][placeholder=none]')
     await budget.setValue('cheap')
-    expect(wrapper.find('.error').exists()).toBe(true)
+    expect(wrapper.find('[role=alert]').exists()).toBe(true)
     expect(store.job!.preferences.budget).toBeNull()
     await budget.setValue('300')
     expect(store.job!.preferences.budget).toBe(300)

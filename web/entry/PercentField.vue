@@ -9,7 +9,7 @@ const props = defineProps<{
   /** What it is a share of, for the label. */
   of?: string
   /** In percent. */
-  least?: number
+  min?: number
   clearable?: boolean
 }>()
 const emit = defineEmits<{ update: [value: number | null] }>()
@@ -21,8 +21,8 @@ function read(text: string) {
   const value = Number(typed)
   problem.value = null
   if (typed === '' && props.clearable) emit('update', null)
-  else if (typed !== '' && value >= (props.least ?? 0) && value <= 100) emit('update', value / 100)
-  else problem.value = `"${text}" is no share: type ${props.least ?? 0} to 100.`
+  else if (typed !== '' && value >= (props.min ?? 0) && value <= 100) emit('update', value / 100)
+  else problem.value = `"${text}" is not a share: type ${props.min ?? 0} to 100.`
 }
 </script>
 

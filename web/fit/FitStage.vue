@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { ofKind, type RecordBody } from '@stout-shackle/core/job'
+import { recordLimits, ofKind, type RecordBody } from '@stout-shackle/core/job'
 import { GAP_PASSES, type GapJudgment, type GapVerdict } from '@stout-shackle/core/stages'
 import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
 import { GAP_CHECK_NAMES, GAP_HELP, GAP_HOW, GAP_VERDICTS, limitText } from '@stout-shackle/core/wording'
@@ -88,7 +88,7 @@ const len = (v: number) => formatQuantity('length', v, preferences.system)
                 <strong>{{ GAP_CHECK_NAMES[check] }}</strong><br /><span class="small muted">{{ GAP_HOW[check] }}</span>
               </td>
               <td class="rule small">
-                {{ len(sides[0]!.limit.value) }}{{ sides[0]!.most ? ` to ${len(sides[0]!.most.value)}` : ' or more'
+                {{ len(sides[0]!.limit.value) }}{{ sides[0]!.high ? ` to ${len(sides[0]!.high.value)}` : ' or more'
                 }}<br /><span class="muted">{{ sides[0]!.limit.source }}</span>
               </td>
               <td v-for="g in sides" :key="g.side" class="read">
@@ -100,8 +100,7 @@ const len = (v: number) => formatQuantity('length', v, preferences.system)
                     :label="`${GAP_CHECK_NAMES[check]}, ${g.side}`"
                     hide-label
                     clearable
-                    :min="0"
-                    :max="1"
+                    v-bind="recordLimits('gap', 'value')"
                     @update="(v, about) => field(g).type(v, about)"
                     @commit="(v, about) => field(g).commit(v, about)"
                   />

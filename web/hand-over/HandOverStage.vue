@@ -122,6 +122,7 @@ const reopen = () =>
     </template>
     <template #plate>
       <StampedPlate
+        :data-ready="!assessment.stops.length"
         :title="assessment.handedOver ? 'Handed over' : assessment.stops.length ? 'Not road-ready' : 'Ready to go'"
       >
         <template v-if="recovered">
@@ -145,7 +146,7 @@ const reopen = () =>
           <button class="plain small" @click="reopen">It came back in</button>
         </template>
         <ul v-else-if="assessment.stops.length" class="blocks">
-          <li v-for="(b, i) in assessment.stops" :key="i">
+          <li v-for="(b, i) in assessment.stops" :key="i" :data-code="b.code">
             <StateSign state="stop" />
             <RouterLink :to="{ name: b.stage, params: { id: job.id } }">{{
               stopText(b, preferences.system)
@@ -177,7 +178,7 @@ const reopen = () =>
         </p>
         <p class="note">
           Clearance is checked with the load on. Lug nuts and clamped brackets again after 100 miles, pressure after 24
-          h and after the first month. Lamps may need aiming: local rules and a licensed technician decide.
+          h and after the first month. Lamps may need aiming: local codes and a licensed technician decide.
         </p>
       </StampedPlate>
     </template>

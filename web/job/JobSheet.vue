@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 import { jobSchema, type Job } from '@stout-shackle/core/job'
 import type { Vehicle } from '@stout-shackle/core/vehicle'
+import { limitsOf } from '@stout-shackle/core/quantity'
 import QuantityField from '../entry/QuantityField.vue'
 import TextField from '../entry/TextField.vue'
 import { useOpenJob } from '../stores/job'
@@ -22,7 +23,7 @@ function change(next: Job) {
 const bayOf = (event: Event) => Number((event.target as HTMLSelectElement).value) || null
 const customer = (part: Partial<Job['customer']>) =>
   change({ ...job.value, customer: { ...job.value.customer, ...part } })
-function keepVehicle(fresh: Vehicle) {
+function saveVehicle(fresh: Vehicle) {
   change({ ...job.value, vehicle: fresh })
   vehicle.value = false
   return Promise.resolve()
@@ -57,8 +58,7 @@ function keepVehicle(fresh: Vehicle) {
         :value="job.altitude"
         kind="altitude"
         label="Altitude of the shop"
-        :min="-500"
-        :max="5000"
+        v-bind="limitsOf(jobSchema.shape.altitude)"
         signed
         @commit="(v) => v !== null && change({ ...job, altitude: v })"
       />
@@ -68,7 +68,7 @@ function keepVehicle(fresh: Vehicle) {
       <strong>{{ job.vehicle.make }} {{ job.vehicle.model }} {{ job.vehicle.year }}</strong>
       <button v-if="!vehicle" class="plain" @click="vehicle = true">correct the vehicle on this job</button>
     </p>
-    <VehicleForm v-if="vehicle" :vehicle="job.vehicle" :keep="keepVehicle" @cancel="vehicle = false" />
+    <VehicleForm v-if="vehicle" :vehicle="job.vehicle" :save="saveVehicle" @cancel="vehicle = false" />
     <template #footer><el-button type="primary" @click="emit('close')">Close</el-button></template>
   </el-dialog>
 </template>

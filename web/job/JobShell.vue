@@ -36,7 +36,13 @@ const saveState = computed(() =>
         {{ store.job.vehicle.model }}, {{ store.job.vehicle.suspension }},
         {{ store.job.vehicle.rearWheels }} wheels<span v-if="store.job.bay"> · Bay {{ store.job.bay }}</span>
       </span>
-      <span class="small save" :class="{ away: store.away }" role="status">{{ saveState }}</span>
+      <span
+        class="small save"
+        :class="{ away: store.away }"
+        role="status"
+        :data-save="store.away ? 'away' : store.unsaved ? 'saving' : 'saved'"
+        >{{ saveState }}</span
+      >
       <button class="plain" @click="sheet = true">Job sheet</button>
       <button class="plain" :disabled="!store.undoable.length" title="Ctrl Z" @click="store.undo()">Undo</button>
       <label class="who small"

@@ -153,7 +153,7 @@ const noteText = (note: string | Problem) =>
         where.
       </p>
       <template v-else>
-        <p class="state">
+        <p class="state" :data-state="run.state">
           <strong>{{ run.name }}</strong>: {{ KINDS[run.kind] }}, {{ STATES[run.state] }}.
           <span v-if="run.problem" class="why">{{ run.problem }}</span>
         </p>

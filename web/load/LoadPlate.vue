@@ -193,6 +193,7 @@ const trailer = computed(() => {
     >
     <PlateRow
       label="Rear axle gains"
+      data-row="gains"
       :says="active.weights.source === 'ticket' ? 'by the scale' : 'the list, by moments about the axles'"
       >{{ bare('mass', active.weights.rear) }} ± {{ mass(active.weights.rearTolerance) }}</PlateRow
     >

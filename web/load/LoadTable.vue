@@ -2,9 +2,10 @@
 import { newKey } from '../api/key'
 import { Close, MoreFilled } from '@element-plus/icons-vue'
 import { computed, ref } from 'vue'
-import { formatNumber, UNITS } from '@stout-shackle/core/quantity'
+import { formatNumber, limitsOf, UNITS } from '@stout-shackle/core/quantity'
 import {
   LOAD_KINDS,
+  loadItemSchema,
   loadMass,
   newLoad,
   PLACES,
@@ -68,15 +69,17 @@ const opened = ref<string | null>(null)
 /** Columns before the one of what is on the rear axle. */
 const WIDTH = 7
 type Length = 'x' | 'y' | 'z'
-const LENGTHS: { key: Length; head: string; label: string; min: number; max: number }[] = [
-  { key: 'x', head: 'ahead', label: 'Ahead of the rear axle', min: -8, max: 9 },
-  { key: 'y', head: 'left', label: 'Left of center', min: -1.5, max: 1.5 },
-  { key: 'z', head: 'up', label: 'Above the ground', min: 0, max: 4 },
+const LENGTHS: { key: Length; head: string; label: string }[] = [
+  { key: 'x', head: 'ahead', label: 'Ahead of the rear axle' },
+  { key: 'y', head: 'left', label: 'Left of center' },
+  { key: 'z', head: 'up', label: 'Above the ground' },
 ]
 const masses = [
-  { key: 'mass', label: 'Weight of', max: 20000 },
-  { key: 'massTolerance', label: 'Give or take of', max: 10000 },
+  { key: 'mass', label: 'Weight of' },
+  { key: 'massTolerance', label: 'Tolerance of' },
 ] as const
+type Figure = Length | 'mass' | 'massTolerance' | 'trailerMass' | 'trailerAxle' | 'couplerHeight'
+const limits = (key: Figure) => limitsOf(loadItemSchema.shape[key])
 </script>
 
 <template>
@@ -117,8 +120,7 @@ const masses = [
               :label="`${m.label} ${i.name}`"
               hide-label
               hide-unit
-              :min="0"
-              :max="m.max"
+              v-bind="limits(m.key)"
               @update="(v) => v !== null && patch(i.id, { [m.key]: v })"
             />
           </td>
@@ -129,9 +131,8 @@ const masses = [
               :label="`${l.label}, ${i.name}`"
               hide-label
               hide-unit
-              :signed="l.min < 0"
-              :min="l.min"
-              :max="l.max"
+              v-bind="limits(l.key)"
+              :signed="limits(l.key).min < 0"
               @update="(v) => v !== null && patch(i.id, { [l.key]: v })"
             />
           </td>
@@ -183,8 +184,7 @@ const masses = [
                   label="Whole trailer"
                   :of="i.name"
                   clearable
-                  :min="0"
-                  :max="30000"
+                  v-bind="limits('trailerMass')"
                   @update="(v) => patch(i.id, { trailerMass: v })"
                 />
                 <QuantityField
@@ -193,8 +193,7 @@ const masses = [
                   label="Ball to its axles"
                   :of="i.name"
                   clearable
-                  :min="0.5"
-                  :max="15"
+                  v-bind="limits('trailerAxle')"
                   @update="(v) => patch(i.id, { trailerAxle: v })"
                 />
                 <QuantityField
@@ -204,8 +203,7 @@ const masses = [
                   label="Coupler height, level"
                   :of="i.name"
                   clearable
-                  :min="0.15"
-                  :max="1.5"
+                  v-bind="limits('couplerHeight')"
                   @update="(v) => patch(i.id, { couplerHeight: v })"
                 />
                 <PercentField

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { parseTicket } from '@stout-shackle/core/exchange'
-import { ofKind } from '@stout-shackle/core/job'
+import { recordLimits, ofKind } from '@stout-shackle/core/job'
 import { formatQuantity, POUND, UNITS } from '@stout-shackle/core/quantity'
 import QuantityField from '../entry/QuantityField.vue'
 import TextField from '../entry/TextField.vue'
@@ -65,8 +65,7 @@ const withdraw = (record: string) => store.record({ kind: 'withdrawn' }, { recor
         :value="tolerance"
         kind="mass"
         label="Scale, ±"
-        :min="0"
-        :max="500"
+        v-bind="recordLimits('scale-ticket', 'tolerance')"
         @update="(v) => v !== null && (tolerance = v)"
       />
       <TextField

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, useTemplateRef } from 'vue'
 import { CORNERS, type Corner } from '@stout-shackle/core/vehicle'
-import { ofKind, type BayRecord, type RecordBody } from '@stout-shackle/core/job'
+import { recordLimits, ofKind, type BayRecord, type RecordBody } from '@stout-shackle/core/job'
 import { CORNER_NAMES } from '@stout-shackle/core/wording'
 import QuantityField from '../entry/QuantityField.vue'
 import { useOpenJob } from '../stores/job'
@@ -90,8 +90,7 @@ defineExpose({ focus: () => row.value?.querySelector('input')?.focus() })
       kind="length"
       :label="`${CORNER_NAMES[corner]}, ${title}`"
       hide-label
-      :min="0.1"
-      :max="2.5"
+      v-bind="recordLimits('height', 'value')"
       clearable
       @update="(v, about) => field(corner).type(v, about)"
       @commit="(v, about) => field(corner).commit(v, about)"

@@ -29,8 +29,7 @@ function choose(event: Event) {
     kind="length"
     :label="SURVEY_QUESTIONS[ask.key].ask"
     hide-label
-    :min="ask.length[0]"
-    :max="ask.length[1]"
+    v-bind="ask.length"
     clearable
     @commit="set"
   />

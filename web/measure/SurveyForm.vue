@@ -31,7 +31,7 @@ const needed = (key: keyof Survey) => assessment.value.unanswered.includes(key)
   <section class="card">
     <header>
       <h2>Survey</h2>
-      <span class="small muted">{{
+      <span class="small muted" :data-answers-open="assessment.unanswered.length">{{
         assessment.unanswered.length
           ? `${assessment.unanswered.length} answers still decide which kit fits`
           : 'everything that decides fitment is answered'

@@ -1,27 +1,30 @@
-import type { Survey } from '@stout-shackle/core/vehicle'
+import { z } from 'zod'
+import { limitsOf, type Limits } from '@stout-shackle/core/quantity'
+import { surveySchema, type Survey } from '@stout-shackle/core/vehicle'
 
-/** A survey question: one of some words, a length, or yes and no. */
+/** A survey question: one of some words, a length, or yes and no, as the survey's schema has it. */
 export interface SurveyAsk {
   key: keyof Survey
   words?: readonly string[]
-  length?: [number, number]
+  length?: Limits
   only?: 'leaf' | 'coil'
 }
-export const SURVEY_ASKS: readonly SurveyAsk[] = [
-  { key: 'bumpStop', words: ['two-bolt', 'three-bolt', 'twist-in', 'on-leaf', 'on-axle', 'none'] },
-  { key: 'liftBlock', length: [0, 0.25], only: 'leaf' },
-  { key: 'coilInsideDiameter', length: [0.04, 0.3], only: 'coil' },
-  { key: 'coilGapStanding', length: [0, 0.15], only: 'coil' },
-  { key: 'coilGapHanging', length: [0, 0.25], only: 'coil' },
-  { key: 'bracketSpace', length: [0.05, 0.6] },
-  { key: 'exhaustSide', words: ['left', 'right', 'both', 'none'] },
-  { key: 'exhaustDiameter', length: [0.02, 0.2] },
+/** The questions in the order in which they are met around the vehicle. */
+const ORDER: readonly Pick<SurveyAsk, 'key' | 'only'>[] = [
+  { key: 'bumpStop' },
+  { key: 'liftBlock', only: 'leaf' },
+  { key: 'coilInsideDiameter', only: 'coil' },
+  { key: 'coilGapStanding', only: 'coil' },
+  { key: 'coilGapHanging', only: 'coil' },
+  { key: 'bracketSpace' },
+  { key: 'exhaustSide' },
+  { key: 'exhaustDiameter' },
   { key: 'exhaustFactory' },
   { key: 'hitchRails' },
   { key: 'spareUnderBed' },
-  { key: 'parkingBrake', words: ['cable', 'electric'] },
-  { key: 'brakeLines', words: ['inside', 'outside'] },
-  { key: 'axleVent', words: ['left', 'right', 'center', 'none'] },
+  { key: 'parkingBrake' },
+  { key: 'brakeLines' },
+  { key: 'axleVent' },
   { key: 'loadSensingValve' },
   { key: 'factoryAir' },
   { key: 'oldHelper' },
@@ -29,8 +32,15 @@ export const SURVEY_ASKS: readonly SurveyAsk[] = [
   { key: 'otherLift' },
   { key: 'runningBoards' },
   { key: 'drillingAgreed' },
-  { key: 'rust', words: ['none', 'surface', 'heavy'] },
-  { key: 'frame', words: ['sound', 'unsound'] },
-  { key: 'rearBrakes', words: ['drum', 'disc'] },
+  { key: 'rust' },
+  { key: 'frame' },
+  { key: 'rearBrakes' },
   { key: 'valveProcedure' },
 ]
+
+export const SURVEY_ASKS: readonly SurveyAsk[] = ORDER.map((ask) => {
+  let schema: unknown = surveySchema.shape[ask.key]
+  while (schema instanceof z.ZodNullable || schema instanceof z.ZodDefault) schema = schema.unwrap()
+  if (schema instanceof z.ZodEnum) return { ...ask, words: schema.options as string[] }
+  return schema instanceof z.ZodNumber ? { ...ask, length: limitsOf(schema) } : ask
+})

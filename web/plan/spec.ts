@@ -9,7 +9,7 @@ export function specText(spec: TorqueSpec, system: UnitSystem): string {
     case 'ceiling':
       return `${formatQuantity('torque', spec.max, system)} max`
     case 'turns':
-      return `finger tight, then ${spec.turns} turns, max ${spec.most}`
+      return `finger tight, then ${spec.turns} turns, max ${spec.max}`
     case 'snug':
       return 'snug'
     case 'vehicle-maker':

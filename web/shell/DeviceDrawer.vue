@@ -71,13 +71,13 @@ const LIMITS = { torque: [0, 1500], pressure: [0, 1_500_000] } as const
 .drawer {
   position: fixed;
   right: 0;
-  bottom: 0;
+  top: 0;
   z-index: 50;
   width: 370px;
   background: #fff;
   color: var(--ink);
   border: 1px solid var(--edge);
-  border-radius: 4px 0 0 0;
+  border-radius: 0 0 0 4px;
   padding: 12px 16px 18px;
 }
 header,

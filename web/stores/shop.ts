@@ -48,14 +48,14 @@ export const useShop = defineStore('shop', () => {
     notListed.value = rest
   }
   /** Adds a vehicle to the library, or changes the version of it that was read. */
-  async function keepVehicle(vehicle: Vehicle, version?: number): Promise<void> {
+  async function saveVehicle(vehicle: Vehicle, version?: number): Promise<void> {
     const write = { body: vehicle, version, key: newKey() }
     if (version === undefined) await call('/vehicles', { method: 'POST', ...write })
     else await call(`/vehicles/${vehicle.id}`, { method: 'PUT', ...write })
     await loadVehicles()
   }
   return {
-    keepVehicle,
+    saveVehicle,
     jobs,
     vehicles,
     kits,

@@ -1,176 +1,45 @@
 <script setup lang="ts">
-import { computed, reactive, ref } from 'vue'
-import { GRAVITY, type QuantityKind } from '@stout-shackle/core/quantity'
-import { BEDS, BODIES, checkVin, tireDiameter, vehicleSchema, type Vehicle } from '@stout-shackle/core/vehicle'
+import { computed, ref } from 'vue'
+import { BEDS, BODIES, checkVin, tireDiameter, type Vehicle } from '@stout-shackle/core/vehicle'
 import { formatQuantity } from '@stout-shackle/core/quantity'
 import { BODY_NAMES } from '@stout-shackle/core/wording'
 import { failureText } from '../entry/file'
 import QuantityField from '../entry/QuantityField.vue'
 import { usePreferences } from '../stores/preferences'
 import { useShop } from '../stores/shop'
+import { checkDraft, draftOf } from './draft'
+import { DIMENSIONS, RATES, RATINGS, ratingLimits, vehicleLimits, WEIGHTS } from './fields'
+import SpringFields from './SpringFields.vue'
 
 /** A vehicle of the library: every figure the computation needs, unknown ones left empty on purpose. */
 const props = defineProps<{
   /** What to start from; null for a new one. */
   vehicle: Vehicle | null
-  /** Keeps a checked vehicle, wherever it belongs; a failure is shown and nothing you typed is lost. */
-  keep: (vehicle: Vehicle) => Promise<void>
+  /** Saves a checked vehicle, wherever it belongs; a failure is shown and nothing you typed is lost. */
+  save: (vehicle: Vehicle) => Promise<void>
 }>()
 const emit = defineEmits<{ cancel: [] }>()
 const preferences = usePreferences()
 
-type Draft = { [K in keyof Vehicle]: Vehicle[K] | null }
-const blank = (): Draft => ({
-  id: '',
-  make: '',
-  model: '',
-  year: new Date().getFullYear(),
-  body: 'pickup',
-  suspension: 'leaf',
-  rearWheels: 'single',
-  drive: 'rear',
-  wheelbase: null,
-  frontOverhang: null,
-  rearOverhang: null,
-  hitchBehindAxle: null,
-  track: null,
-  springSpacing: null,
-  tireSize: '',
-  tireLimitFront: null,
-  tireLimitRear: null,
-  tireRate: null,
-  curbFront: null,
-  curbRear: null,
-  rearUnsprung: null,
-  ratings: { gvwr: null, gawrFront: null, gawrRear: null, receiver: null, tongue: null, gcwr: null },
-  frontWheelRate: null,
-  rearWheelRate: null,
-  rearWheelRateTolerance: 0,
-  reboundTravel: null,
-  vin: null,
-  tireIndexFront: null,
-  tireIndexRear: null,
-  passengerTires: false,
-  tirePressureFront: null,
-  tirePressureRear: null,
-  tirePressureFull: null,
-  rearStages: [],
-  rearFriction: null,
-  swayBarFront: 0,
-  swayBarRear: 0,
-  gravityHeight: null,
-  ballHeight: null,
-  hitchClearance: null,
-  bumperHeight: null,
-  markFront: 0,
-  markRear: 0,
-  trim: '',
-  platform: null,
-  bed: null,
-  frontUnsprung: null,
-})
-const draft = reactive<Draft>(
-  props.vehicle
-    ? { ...props.vehicle, ratings: { ...props.vehicle.ratings }, rearStages: [...props.vehicle.rearStages] }
-    : blank(),
-)
+const draft = ref(draftOf(props.vehicle))
 const problems = ref<string[]>([])
 const shop = useShop()
 void shop.loadPlatforms()
 /** Built on a platform: what it knows fills what is still empty, and nothing that was typed. */
 function onPlatform(id: string) {
   const platform = shop.platforms.find((p) => p.id === id)
-  draft.platform = platform?.id ?? null
+  draft.value.platform = platform?.id ?? null
   if (!platform) return
-  if (!draft.make) draft.make = platform.make
+  if (!draft.value.make) draft.value.make = platform.make
   for (const [key, value] of Object.entries(platform.geometry))
-    if (draft[key as keyof Vehicle] === null) set(key as keyof Vehicle, value)
+    if (draft.value[key as keyof Vehicle] === null) set(key as keyof Vehicle, value)
 }
 
-interface FieldSpec {
-  key: keyof Vehicle
-  label: string
-  kind: QuantityKind
-  min: number
-  max: number
-  needed?: boolean
-}
-const DIMENSIONS: FieldSpec[] = [
-  { key: 'wheelbase', label: 'Wheelbase', kind: 'length', min: 1.5, max: 9, needed: true },
-  { key: 'frontOverhang', label: 'Front overhang', kind: 'length', min: 0.3, max: 2.5, needed: true },
-  { key: 'rearOverhang', label: 'Rear overhang', kind: 'length', min: 0.3, max: 5, needed: true },
-  { key: 'hitchBehindAxle', label: 'Axle to hitch ball', kind: 'length', min: 0.3, max: 6 },
-  { key: 'track', label: 'Rear track', kind: 'length', min: 1, max: 2.6, needed: true },
-  { key: 'springSpacing', label: 'Between rear springs', kind: 'length', min: 0.5, max: 2, needed: true },
-  { key: 'reboundTravel', label: 'Rear travel down', kind: 'length', min: 0.02, max: 0.4 },
-  { key: 'ballHeight', label: 'Ball height, empty', kind: 'length', min: 0.15, max: 1.5 },
-  { key: 'hitchClearance', label: 'Under the hitch, empty', kind: 'length', min: 0.05, max: 1.2 },
-  { key: 'bumperHeight', label: 'Rear bumper, empty', kind: 'length', min: 0.2, max: 1.5 },
-  { key: 'gravityHeight', label: 'Center of gravity, up', kind: 'length', min: 0.3, max: 2.5 },
-  { key: 'markFront', label: 'Front mark ahead of axle', kind: 'length', min: -1.5, max: 1.5, needed: true },
-  { key: 'markRear', label: 'Rear mark ahead of axle', kind: 'length', min: -1.5, max: 1.5, needed: true },
-]
-const WEIGHTS: FieldSpec[] = [
-  { key: 'curbFront', label: 'Front axle, empty', kind: 'mass', min: 200, max: 12000, needed: true },
-  { key: 'curbRear', label: 'Rear axle, empty', kind: 'mass', min: 200, max: 15000, needed: true },
-  { key: 'rearUnsprung', label: 'Rear axle unsprung', kind: 'mass', min: 40, max: 1500, needed: true },
-  { key: 'frontUnsprung', label: 'Front axle unsprung', kind: 'mass', min: 30, max: 1500 },
-  { key: 'tireLimitFront', label: 'Front tire limit, each', kind: 'mass', min: 50, max: 30000 },
-  { key: 'tireLimitRear', label: 'Rear tire limit, each', kind: 'mass', min: 50, max: 30000 },
-  { key: 'tirePressureFront', label: 'Front tires, cold', kind: 'pressure', min: 50000, max: 1200000 },
-  { key: 'tirePressureRear', label: 'Rear tires, cold', kind: 'pressure', min: 50000, max: 1200000 },
-  { key: 'tirePressureFull', label: 'Their index holds at', kind: 'pressure', min: 50000, max: 1200000 },
-]
-const RATES: FieldSpec[] = [
-  { key: 'frontWheelRate', label: 'Front wheel rate, a side', kind: 'rate', min: 5000, max: 400000 },
-  { key: 'rearWheelRate', label: 'Rear wheel rate, a side', kind: 'rate', min: 5000, max: 400000 },
-  { key: 'rearWheelRateTolerance', label: '±', kind: 'rate', min: 0, max: 200000, needed: true },
-  { key: 'tireRate', label: 'Tire rate, one tire', kind: 'rate', min: 50000, max: 2000000 },
-]
-/** Bars are known by what turns them a degree; friction by the weight that overcomes it. */
-const DERIVED: {
-  key: 'swayBarFront' | 'swayBarRear' | 'rearFriction'
-  label: string
-  kind: QuantityKind
-  si: number
-  max: number
-}[] = [
-  { key: 'swayBarFront', label: 'Front sway bar, a degree', kind: 'torque', si: 180 / Math.PI, max: 5200 },
-  { key: 'swayBarRear', label: 'Rear sway bar, a degree', kind: 'torque', si: 180 / Math.PI, max: 5200 },
-  { key: 'rearFriction', label: 'Rear spring friction, ±, if known', kind: 'mass', si: GRAVITY, max: 500 },
-]
-const derived = (d: (typeof DERIVED)[number]) => {
-  const value = figure(d.key)
-  return value === null ? null : value / d.si
-}
-const setDerived = (d: (typeof DERIVED)[number], value: number | null) =>
-  set(d.key, value === null ? (d.key === 'rearFriction' ? null : 0) : value * d.si)
-type Stage = Vehicle['rearStages'][number]
-const STAGES: { kind: Stage['kind']; label: string; adds: string }[] = [
-  { kind: 'leaf', label: 'Helper leaves touch after', adds: 'and add, a side' },
-  { kind: 'bump-stop', label: 'On its stop after', adds: 'which adds, a side' },
-]
-/** What a rubber stop usually is beside the springs it stops (common practice, no published source). */
-const USUAL_STAGE = { leaf: 50_000, 'bump-stop': 150_000 }
-const stage = (kind: Stage['kind']) => draft.rearStages!.find((s) => s.kind === kind) ?? null
-function setStage(kind: Stage['kind'], part: Partial<Stage> | null) {
-  const others = draft.rearStages!.filter((s) => s.kind !== kind)
-  const next = part && { kind, at: 0.08, adds: USUAL_STAGE[kind], ...stage(kind), ...part }
-  draft.rearStages = (next ? [...others, next] : others).sort((a, b) => a.at - b.at)
-}
-const RATINGS: { key: keyof Vehicle['ratings']; label: string }[] = [
-  { key: 'gvwr', label: 'GVWR' },
-  { key: 'gawrFront', label: 'GAWR front' },
-  { key: 'gawrRear', label: 'GAWR rear' },
-  { key: 'receiver', label: 'Receiver' },
-  { key: 'tongue', label: 'Tongue' },
-  { key: 'gcwr', label: 'GCWR' },
-]
-const set = (key: keyof Vehicle, value: number | null) => Object.assign(draft, { [key]: value })
-const figure = (key: keyof Vehicle) => draft[key] as number | null
+const set = (key: keyof Vehicle, value: number | null) => Object.assign(draft.value, { [key]: value })
+const figure = (key: keyof Vehicle) => draft.value[key] as number | null
 const vinNote = computed(() => {
-  if (!draft.vin) return null
-  switch (checkVin(draft.vin.trim().toUpperCase())) {
+  if (!draft.value.vin) return null
+  switch (checkVin(draft.value.vin.trim().toUpperCase())) {
     case 'ok':
       return 'Check digit agrees.'
     case 'length':
@@ -182,26 +51,13 @@ const vinNote = computed(() => {
   }
 })
 const tireNote = computed(() => {
-  const d = tireDiameter(draft.tireSize ?? '')
+  const d = tireDiameter(draft.value.tireSize ?? '')
   return d ? `${formatQuantity('length', d, preferences.system)} tall` : 'like 255/70R18'
 })
 
 async function submit() {
-  const id =
-    draft.id ||
-    `${draft.make} ${draft.model} ${draft.trim} ${draft.year}`
-      .toLowerCase()
-      .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^-|-$/g, '') ||
-    'vehicle'
-  const missing = [...DIMENSIONS, ...WEIGHTS, ...RATES].filter((f) => f.needed && draft[f.key] === null)
-  const parsed = vehicleSchema.safeParse({
-    ...draft,
-    id,
-    vin: draft.vin || null,
-    tireIndexFront: draft.tireIndexFront || null,
-    tireIndexRear: draft.tireIndexRear || null,
-  })
+  const missing = [...DIMENSIONS, ...WEIGHTS, ...RATES].filter((f) => f.needed && draft.value[f.key] === null)
+  const parsed = checkDraft(draft.value)
   problems.value = [
     ...missing.map((f) => `${f.label} is missing: it is needed for the axle weights`),
     ...(parsed.success
@@ -210,7 +66,7 @@ async function submit() {
   ]
   if (!parsed.success) return
   try {
-    await props.keep(parsed.data)
+    await props.save(parsed.data)
   } catch (error) {
     problems.value = [failureText(error)]
   }
@@ -239,9 +95,9 @@ async function submit() {
         >Bed<el-select
           :model-value="draft.bed ?? ''"
           aria-label="Bed"
-          placeholder="not said"
+          placeholder="unknown"
           @update:model-value="(b: string) => (draft.bed = BEDS.find((x) => x === b) ?? null)"
-          ><el-option value="" label="not said" /><el-option
+          ><el-option value="" label="unknown" /><el-option
             v-for="b in BEDS"
             :key="b"
             :value="b"
@@ -291,9 +147,8 @@ async function submit() {
           :value="figure(f.key)"
           :kind="f.kind"
           :label="f.label + (f.needed ? '' : ', if known')"
-          :min="f.min"
-          :max="f.max"
-          :signed="f.min < 0"
+          v-bind="vehicleLimits(f.key)"
+          :signed="vehicleLimits(f.key).min < 0"
           clearable
           @commit="(v) => set(f.key, v)"
         />
@@ -307,37 +162,7 @@ async function submit() {
           <el-checkbox v-model="draft.passengerTires!" class="tick">passenger tires</el-checkbox>
         </template>
         <template v-if="fields === RATES">
-          <QuantityField
-            v-for="d in DERIVED"
-            :key="d.key"
-            :value="derived(d)"
-            :kind="d.kind"
-            :label="d.label"
-            :min="0"
-            :max="d.max"
-            clearable
-            @commit="(v) => setDerived(d, v)"
-          />
-          <template v-for="s in STAGES" :key="s.kind">
-            <QuantityField
-              :value="stage(s.kind)?.at ?? null"
-              kind="length"
-              :label="s.label"
-              :min="0"
-              :max="0.4"
-              clearable
-              @commit="(v) => setStage(s.kind, v === null ? null : { at: v })"
-            />
-            <QuantityField
-              :value="stage(s.kind)?.adds ?? null"
-              kind="rate"
-              :label="s.adds"
-              :min="1000"
-              :max="2000000"
-              :disabled="!stage(s.kind)"
-              @commit="(v) => v !== null && setStage(s.kind, { adds: v })"
-            />
-          </template>
+          <SpringFields v-model="draft" />
         </template>
       </div>
     </template>
@@ -349,8 +174,7 @@ async function submit() {
         :value="draft.ratings![r.key]"
         kind="mass"
         :label="r.label"
-        :min="50"
-        :max="60000"
+        v-bind="ratingLimits(r.key)"
         clearable
         @commit="(v) => (draft.ratings![r.key] = v)"
       />

@@ -23,8 +23,8 @@ const edited = computed(() => shop.vehicles.find((v) => v.document.id === editin
 const unit = (kind: 'length' | 'mass' | 'rate') => UNITS[kind][preferences.system].symbol
 const show = (kind: 'length' | 'mass' | 'rate', v: number | null) =>
   v === null ? '–' : formatNumber(kind, v, preferences.system)
-async function keep(vehicle: Vehicle) {
-  await shop.keepVehicle(vehicle, edited.value?.version)
+async function save(vehicle: Vehicle) {
+  await shop.saveVehicle(vehicle, edited.value?.version)
   editing.value = null
 }
 </script>
@@ -51,7 +51,7 @@ async function keep(vehicle: Vehicle) {
       v-if="editing"
       :key="editing"
       :vehicle="edited?.document ?? null"
-      :keep="keep"
+      :save="save"
       @cancel="editing = null"
     />
     <p v-if="!shop.vehicles.length && find" class="note">No vehicle has all of "{{ find }}".</p>

@@ -12,7 +12,7 @@ export interface CaseOutcome {
   loadCase: { id: string; name: string }
   level: LevelSolution | null
   rubber: RubberOutcome | null
-  /** Pa from the lower side down to the least pressure, and from the higher one up to the most; null without a pressure. */
+  /** Pa from the lower side down to min pressure, and from the higher one up to max; null without a pressure. */
   aboveMinimum: number | null
   belowMaximum: number | null
   /** Where the bag stands in its window, 0 shortest to 1 longest; null without a height. */

@@ -123,10 +123,12 @@ export function levelText(level: LevelSolution, minimum: number, maximum: number
         ? 'Stands level with the load on'
         : `Stands ${standsText(level.squat, system)} with the load on, as aimed`
     case 'nothing-to-lift':
-      if (Math.abs(level.rearGain) < NOTHING) return 'Nothing to do there: this axle gained no weight. Keep the min pressure in'
+      if (Math.abs(level.rearGain) < NOTHING)
+        return 'Nothing to do there: this axle gained no weight. Keep the min pressure in'
       return `Nothing to lift: the springs alone hold it at the aim or above${stands ? `. At min pressure it stands ${stands}` : ''}`
     case 'below-minimum':
-      if (Math.abs(level.rearGain) < NOTHING) return 'Nothing to do there: this axle gained no weight. Keep the min pressure in'
+      if (Math.abs(level.rearGain) < NOTHING)
+        return 'Nothing to do there: this axle gained no weight. Keep the min pressure in'
       return `The aim takes ${p(level.mean ?? 0)}, under the min of ${p(minimum)}${stands ? `: at the min it stands ${stands}` : ''}`
     case 'one-side-below-minimum':
       return `Cannot be leveled with air: one side would go under ${p(minimum)}. Move the load toward the center line`

@@ -13,7 +13,7 @@ export interface GapJudgment {
   value: Meters | null
   limit: Limit
   /** Upper limit, for the bag's length. */
-  most: Limit | null
+  high: Limit | null
   verdict: GapVerdict
 }
 
@@ -27,29 +27,29 @@ function gapChecks(kit: Kit, exhaust: Job['survey']['exhaustSide']): GapCheck[] 
 
 /** One reading against its rule: `close` within what the tape can tell, never rounded in favour. */
 export function judgeGap(kit: AirKit, check: GapCheck, value: Meters, tolerance: Meters, sleeved: boolean): GapVerdict {
-  const { low, most } = limitsOf(kit, check)
+  const { low, high } = limitsOf(kit, check)
   if (isBelow(value, low.value)) return check === 'line-exhaust' && sleeved ? 'sleeved' : 'too-little'
-  if (most && isAbove(value, most.value)) return 'too-much'
-  if (value - tolerance < low.value || (most && value + tolerance > most.value)) return 'close'
-  if (most && Math.abs(value - (low.value + most.value) / 2) > (most.value - low.value) / 4) return 'off-middle'
+  if (high && isAbove(value, high.value)) return 'too-much'
+  if (value - tolerance < low.value || (high && value + tolerance > high.value)) return 'close'
+  if (high && Math.abs(value - (low.value + high.value) / 2) > (high.value - low.value) / 4) return 'off-middle'
   return 'fine'
 }
 
 /** Verdicts that let the clearance check close. */
 export const GAP_PASSES: readonly GapVerdict[] = ['fine', 'close', 'sleeved', 'off-middle']
 
-function limitsOf(kit: AirKit, check: GapCheck): { low: Limit; most: Limit | null } {
+function limitsOf(kit: AirKit, check: GapCheck): { low: Limit; high: Limit | null } {
   switch (check) {
     case 'bag-clearance':
-      return { low: BAG_CLEARANCE, most: null }
+      return { low: BAG_CLEARANCE, high: null }
     case 'plate-tire':
-      return { low: PLATE_CLEARANCE, most: null }
+      return { low: PLATE_CLEARANCE, high: null }
     case 'line-exhaust':
-      return { low: EXHAUST_DISTANCE, most: null }
+      return { low: EXHAUST_DISTANCE, high: null }
     case 'bag-height':
       return {
         low: { value: kit.bag.heightRange.low, source: 'kit', note: 'min bag height at ride height' },
-        most: { value: kit.bag.heightRange.high, source: 'kit', note: 'max bag height at ride height' },
+        high: { value: kit.bag.heightRange.high, source: 'kit', note: 'max bag height at ride height' },
       }
   }
 }
@@ -62,13 +62,13 @@ export function judgeGaps(job: Job, standing: readonly BayRecord[]): GapJudgment
   return gapChecks(kit, job.survey.exhaustSide).flatMap((check) =>
     (['left', 'right'] as const).map((side) => {
       const reading = latest.get(`${check}:${side}`)
-      const { low, most } = limitsOf(kit, check)
+      const { low, high } = limitsOf(kit, check)
       return {
         check,
         side,
         value: reading?.value ?? null,
         limit: low,
-        most,
+        high,
         verdict: reading
           ? judgeGap(kit, check, reading.value, reading.about ? ABOUT_TOLERANCE : TAPE_TOLERANCE, reading.sleeved)
           : 'missing',

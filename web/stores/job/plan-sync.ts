@@ -81,7 +81,7 @@ export function planSync(id: string, heard: (records: readonly BayRecord[]) => v
     void saveSoon()
   }
 
-  /** Kept at the first edit, then ten times a second at most: a drag edits at every frame. */
+  /** Saved in the browser at the first edit, then no more than ten times a second: a drag edits at every frame. */
   const keepDraftSoon = useThrottleFn(() => keepDraft(), DRAFT_EVERY_MS, true)
   function keepDraft(): void {
     if (job.value && saved.value && edited()) drafts.keep(id, { base: saved.value.job, job: job.value })

@@ -1,0 +1,164 @@
+import { z } from 'zod'
+import type { Application } from '../kit'
+import { stageSchema, type Vehicle } from '../vehicle'
+import { conditionsText, excludesText, needsText, parseConditions, parseExcludes, parseNeeds } from './condition-text'
+import { cell, f, needed, rounded, scaled, scaledOne, type Field, type Parsed } from './field'
+
+export const kitFields: Field[] = [
+  f('id', 'text', 'id', needed),
+  f('maker', 'text', 'maker', needed),
+  f('number', 'text', 'number', needed),
+  f('name', 'text', 'name', needed),
+  f('family', 'text', 'family', needed),
+  f('axle', 'text', 'axle', { empty: 'rear' }),
+  f('replaces', 'text', 'replaces', { empty: 'nothing' }),
+  f('price', 'number', 'price', needed),
+  f('drilling', 'yes-no', 'drilling', { empty: false }),
+  f('minutes_low', 'number', 'minutes.low', needed),
+  f('minutes_high', 'number', 'minutes.high', needed),
+  f('suspension', 'words', 'fitment.suspension', needed),
+  f('bodies', 'words', 'fitment.bodies', needed),
+  f('rear_wheels', 'words', 'fitment.rearWheels', needed),
+  f('bump_stops', 'words', 'fitment.bumpStops', needed),
+  f('lift_block_max', 'length', 'fitment.liftBlockMax', { empty: 0 }),
+  f('lift_block_with_spacer', 'length', 'fitment.liftBlockMaxWithSpacer', { empty: 0 }),
+  f('coil_inside_low', 'length', 'fitment.coilInside.low'),
+  f('coil_inside_high', 'length', 'fitment.coilInside.high'),
+  f('bracket_space_low', 'length', 'fitment.bracketSpace.low'),
+  f('bracket_space_high', 'length', 'fitment.bracketSpace.high'),
+  f('exhaust_max', 'length', 'fitment.exhaustMax'),
+  f('hitch_rails', 'text', 'fitment.hitchRails', { empty: 'fine' }),
+  f('heights', 'lengths', 'bag.table.heights'),
+  f('areas_cm2', 'numbers', 'bag.table.areas', scaled(1e-4)),
+  f('volumes_l', 'numbers', 'bag.table.volumes', scaled(1e-3)),
+  f('ride_height', 'length', 'bag.rideHeight'),
+  f('height_low', 'length', 'bag.heightRange.low'),
+  f('height_high', 'length', 'bag.heightRange.high'),
+  f('diameter_max', 'length', 'bag.maximumDiameter'),
+  f('minimum', 'pressure', 'bag.minimum'),
+  f('maximum', 'pressure', 'bag.maximum'),
+  f('pressure_note', 'text', 'bag.pressureNote', { empty: '' }),
+  f('coil_gap', 'length', 'bag.coilGap.threshold'),
+  f('coil_gap_maximum', 'pressure', 'bag.coilGap.wideMaximum'),
+  f('motion_ratio', 'number', 'bag.motionRatio', { empty: 1 }),
+  f('spacing', 'length', 'bag.spacing'),
+  f('pair_capacity', 'mass', 'bag.listedPairCapacity'),
+  f('inner_bump_stop', 'yes-no', 'bag.innerBumpStop', { empty: false }),
+  f('rubber_gap', 'length', 'rubber.gap'),
+  f('rubber_squeeze', 'lengths', 'rubber.squeeze'),
+  f('rubber_force_n', 'numbers', 'rubber.force'),
+  f('rubber_max_n', 'number', 'rubber.max'),
+  f('rubber_spacing', 'length', 'rubber.spacing'),
+  f('line_volume_l', 'number', 'lineVolume', { empty: 0, ...scaledOne(1e-3) }),
+  f('test_pressure', 'pressure', 'testPressure'),
+  f('air_line', 'length', 'airLine.length'),
+  f('air_line_diameter', 'length', 'airLine.diameter'),
+  f('fitting', 'text', 'fitting', { empty: 'push-to-connect' }),
+  f('compressor_later', 'yes-no', 'compressorLater', { empty: true }),
+  f('checks_a_year', 'number', 'checksAYear', { empty: 12 }),
+  f('connections', 'words', 'connections', { empty: [] }),
+  f('spacer_parts', 'words', 'spacerParts', { empty: [] }),
+]
+
+export const applicationFields: Field[] = [
+  f('id', 'text', 'id', needed),
+  f('kit', 'text', 'kit', needed),
+  f('make', 'text', 'make', needed),
+  f('model', 'text', 'model', needed),
+  f('from', 'number', 'from', needed),
+  f('to', 'number', 'to', needed),
+  f('conditions', 'text', 'conditions', cell(conditionsText, parseConditions)),
+  f(
+    'needs',
+    'text',
+    'needs',
+    cell((v: Application['needs']) => needsText(v), parseNeeds),
+  ),
+  f(
+    'excludes',
+    'text',
+    'excludes',
+    cell((v: Application['excludes']) => excludesText(v), parseExcludes),
+  ),
+  f('source', 'text', 'source', needed),
+]
+
+/** Helper leaves and stop: `leaf 50 mm 60 N/mm; bump-stop 80 mm 300 N/mm`. */
+const stagesText = (stages: Vehicle['rearStages']): string =>
+  stages.map((s) => `${s.kind} ${rounded(s.at * 1000)} mm ${rounded(s.adds / 1000)} N/mm`).join('; ')
+function parseStages(text: string): Parsed {
+  const stages = text.split(';').map((part) => /^\s*(leaf|bump-stop) ([\d.]+) mm ([\d.]+) N\/mm\s*$/.exec(part))
+  if (stages.some((m) => !m))
+    return { ok: false, why: `"${text}" must read like "leaf 50 mm 60 N/mm; bump-stop 80 mm 300 N/mm"` }
+  const read = z
+    .array(stageSchema)
+    .safeParse(
+      stages.map((m) => ({ kind: m![1], at: rounded(Number(m![2]) / 1000), adds: rounded(Number(m![3]) * 1000) })),
+    )
+  return read.success ? { ok: true, value: read.data } : { ok: false, why: read.error.issues[0]!.message }
+}
+
+export const vehicleFields: Field[] = [
+  f('id', 'text', 'id', needed),
+  f('make', 'text', 'make', needed),
+  f('model', 'text', 'model', needed),
+  f('trim', 'text', 'trim', { empty: '' }),
+  f('platform', 'text', 'platform'),
+  f('year', 'number', 'year', needed),
+  f('body', 'text', 'body', needed),
+  f('suspension', 'text', 'suspension', needed),
+  f('rear_wheels', 'text', 'rearWheels', needed),
+  f('drive', 'text', 'drive', needed),
+  f('bed', 'text', 'bed'),
+  f('wheelbase', 'length', 'wheelbase', needed),
+  f('front_overhang', 'length', 'frontOverhang', needed),
+  f('rear_overhang', 'length', 'rearOverhang', needed),
+  f('hitch_behind_axle', 'length', 'hitchBehindAxle'),
+  f('track', 'length', 'track', needed),
+  f('spring_spacing', 'length', 'springSpacing', needed),
+  f('tire_size', 'text', 'tireSize', needed),
+  f('tire_limit_front', 'mass', 'tireLimitFront'),
+  f('tire_limit_rear', 'mass', 'tireLimitRear'),
+  f('tire_index_front', 'text', 'tireIndexFront'),
+  f('tire_index_rear', 'text', 'tireIndexRear'),
+  f('passenger_tires', 'yes-no', 'passengerTires', { empty: false }),
+  f('tire_pressure_front', 'pressure', 'tirePressureFront'),
+  f('tire_pressure_rear', 'pressure', 'tirePressureRear'),
+  f('tire_pressure_full', 'pressure', 'tirePressureFull'),
+  f('tire_rate', 'rate', 'tireRate'),
+  f('curb_front', 'mass', 'curbFront', needed),
+  f('curb_rear', 'mass', 'curbRear', needed),
+  f('rear_unsprung', 'mass', 'rearUnsprung', needed),
+  f('front_unsprung', 'mass', 'frontUnsprung'),
+  f('gvwr', 'mass', 'ratings.gvwr'),
+  f('gawr_front', 'mass', 'ratings.gawrFront'),
+  f('gawr_rear', 'mass', 'ratings.gawrRear'),
+  f('hitch_rating', 'mass', 'ratings.receiver'),
+  f('tongue_rating', 'mass', 'ratings.tongue'),
+  f('gcwr', 'mass', 'ratings.gcwr'),
+  f('front_wheel_rate', 'rate', 'frontWheelRate'),
+  f('rear_wheel_rate', 'rate', 'rearWheelRate'),
+  f('rear_wheel_rate_tolerance', 'rate', 'rearWheelRateTolerance', { empty: 0 }),
+  f('rear_stages', 'text', 'rearStages', cell(stagesText, parseStages)),
+  f('rear_friction_n', 'number', 'rearFriction'),
+  f('sway_bar_front_nm', 'number', 'swayBarFront', { empty: 0 }),
+  f('sway_bar_rear_nm', 'number', 'swayBarRear', { empty: 0 }),
+  f('gravity_height', 'length', 'gravityHeight'),
+  f('ball_height', 'length', 'ballHeight'),
+  f('hitch_clearance', 'length', 'hitchClearance'),
+  f('bumper_height', 'length', 'bumperHeight'),
+  f('mark_front', 'length', 'markFront', { empty: 0, signed: true }),
+  f('mark_rear', 'length', 'markRear', { empty: 0, signed: true }),
+  f('rebound_travel', 'length', 'reboundTravel'),
+  f('vin', 'text', 'vin'),
+]
+
+export const stockFields: Field[] = [
+  f('id', 'text', 'id', needed),
+  f('name', 'text', 'name', needed),
+  f('kit', 'text', 'kit'),
+  f('unit', 'text', 'unit', { empty: 'piece' }),
+  f('on_hand', 'number', 'onHand', needed),
+  f('reorder_at', 'number', 'reorderAt', { empty: 0 }),
+  f('reorder_to', 'number', 'reorderTo', { empty: 0 }),
+]

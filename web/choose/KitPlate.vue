@@ -1,0 +1,138 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { LEVEL_TOLERANCE } from '@stout-shackle/core/kit'
+import { formatNumber, formatQuantity, GRAVITY, UNITS } from '@stout-shackle/core/quantity'
+import type { KitAssessment } from '@stout-shackle/core/stages'
+import { bandText, cautionText, levelText, limitText, obstacleText } from '@stout-shackle/core/wording'
+import PlateRow from '../entry/PlateRow.vue'
+import StampedPlate from '../entry/StampedPlate.vue'
+import StateSign from '../entry/StateSign.vue'
+import { useOpenJob } from '../stores/job'
+import { usePreferences } from '../stores/preferences'
+import { useShop } from '../stores/shop'
+import LevelSettings from './LevelSettings.vue'
+
+/** What one kit does on this vehicle: its pressures, their limits, and what has to be said about it. */
+const props = defineProps<{ assessed: KitAssessment }>()
+const { job, assessment } = useOpenJob()
+const preferences = usePreferences()
+const shop = useShop()
+void shop.loadPlatforms()
+const p = (v: number) => formatNumber('pressure', v, preferences.system)
+const psi = computed(() => UNITS.pressure[preferences.system].symbol)
+const len = (v: number) => formatQuantity('length', v, preferences.system)
+/** Where kits of this family are known to meet something on this platform. */
+const clashes = computed(() => {
+  const platform = shop.platforms.find((q) => q.id === job.value.vehicle.platform)
+  const { family } = props.assessed.kit
+  return (platform?.clashes ?? []).filter((c) => !c.families.length || c.families.includes(family))
+})
+const isPicked = computed(() => props.assessed.kit.id === job.value.kit?.id)
+const level = computed(() => props.assessed.level ?? null)
+const rubber = computed(() => props.assessed.rubber ?? null)
+const limits = computed(() => ({
+  minimum: props.assessed.minimum?.value ?? 0,
+  maximum: props.assessed.maximum?.value ?? 0,
+}))
+const cautions = computed(() => assessment.value.cautions.filter((c) => c.stages.includes('choose')))
+</script>
+
+<template>
+  <StampedPlate :title="`${assessed.kit.name}${isPicked ? '' : ', if picked'}: to stand level, load on`">
+    <div
+      v-if="level?.left && level.right && level.code !== 'out-of-window' && level.code !== 'nothing-to-lift'"
+      class="figures"
+    >
+      <span class="figure"
+        >{{ p(level.left.pressure) }}<span class="unit">{{ psi }} left</span></span
+      >
+      <span class="figure">{{ p(level.right.pressure) }}<span class="unit">right</span></span>
+    </div>
+    <template v-if="rubber">
+      <div class="figures">
+        <span class="figure"
+          >{{ Math.round(100 * rubber.recovered) }}<span class="unit">% of the squat taken out</span></span
+        >
+      </div>
+      <PlateRow label="Squat left" says="springs and rubbers together (statics)">{{ len(rubber.with) }}</PlateRow>
+      <PlateRow
+        label="One rubber carries"
+        :state="rubber.overloaded ? 'stop' : 'fine'"
+        says="the more loaded side, against its maker's max"
+        >{{ formatQuantity('mass', rubber.force / GRAVITY, preferences.system) }}</PlateRow
+      >
+      <PlateRow label="Body frequency, loaded" says="one mass on its springs (Gillespie)"
+        >{{ rubber.frequency.without.toFixed(2) }} → {{ rubber.frequency.with.toFixed(2) }} Hz</PlateRow
+      >
+    </template>
+    <p v-else class="small">
+      <StateSign :state="level?.code === 'level' ? 'fine' : level ? 'caution' : 'unknown'" />
+      {{
+        level
+          ? levelText(level, limits.minimum, limits.maximum, preferences.system)
+          : `No pressure without a ${assessed.kit.axle} spring rate`
+      }}<template v-if="level?.band"
+        >; mean {{ bandText(level, preferences.system) }} with this tape and these loads</template
+      >
+    </p>
+    <p v-for="(o, i) in level?.obstacles ?? []" :key="i" class="note stop">
+      {{ obstacleText(o, preferences.system) }}.
+    </p>
+    <template v-if="level?.mean">
+      <PlateRow
+        label="Before loading"
+        :state="
+          level.before && level.before.withinRebound !== false && level.before.withinHeightRange ? undefined : 'caution'
+        "
+        :says="
+          level.before
+            ? `same air before and after; empty it stands ${len(level.before.rise)} high${level.before.withinRebound === false ? ', more than its travel down: add air with the load on' : ''} (gas law)`
+            : undefined
+        "
+        >{{ level.before ? `${p(level.before.left)} / ${p(level.before.right)}` : 'not possible' }}</PlateRow
+      >
+      <PlateRow label="Min" :says="assessed.minimum ? limitText(assessed.minimum) : undefined">{{
+        p(limits.minimum)
+      }}</PlateRow>
+      <PlateRow
+        label="Max"
+        :says="assessed.maximum ? limitText(assessed.maximum) : undefined"
+        :state="Math.max(level.left!.pressure, level.right!.pressure) > limits.maximum ? 'stop' : 'fine'"
+        >{{ p(limits.maximum) }}</PlateRow
+      >
+      <PlateRow
+        v-if="level.emptyLift !== null"
+        label="Rise empty at min pressure"
+        says="both bags at min pressure against the springs (statics)"
+        >{{ len(level.emptyLift) }}</PlateRow
+      >
+      <PlateRow
+        v-if="level.jouncePressure !== null"
+        label="On its stop, in one stroke"
+        says="one fast stroke on absolute pressure, n 1.38"
+        :state="level.jouncePressure > 2 * limits.maximum ? 'caution' : undefined"
+        >{{ p(level.jouncePressure) }}</PlateRow
+      >
+      <PlateRow v-if="level.sensitivity" :label="`The last ${len(LEVEL_TOLERANCE)} costs`"
+        >{{ p(Math.abs(level.sensitivity) * LEVEL_TOLERANCE) }} {{ psi }}</PlateRow
+      >
+      <PlateRow
+        v-if="level.frequency"
+        label="Body frequency, loaded"
+        says="one mass on its springs; more support is a stiffer ride (Gillespie)"
+        >{{ level.frequency.without ? `${level.frequency.without.toFixed(2)} → ` : ''
+        }}{{ level.frequency.with.toFixed(2) }} Hz</PlateRow
+      >
+    </template>
+    <LevelSettings :level="level" />
+    <p v-for="c in clashes" :key="c.what" class="note">
+      Known on this platform: {{ c.what }}, {{ c.where }} ({{ c.source }}).
+    </p>
+    <template v-if="isPicked">
+      <p v-for="caution in cautions" :key="caution.code" class="note">
+        {{ cautionText(caution, preferences.system) }}
+      </p>
+    </template>
+    <p v-else class="note">Pressure to spare is not capacity to spare: ratings decide, on Load.</p>
+  </StampedPlate>
+</template>
