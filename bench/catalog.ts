@@ -100,7 +100,7 @@ async function benchTaking(address: string, pid: number, dir: string, applicatio
     const read = performance.now() - start
     const applying = performance.now()
     await page.getByRole('button', { name: /Take in all/ }).click()
-    await page.getByRole('button', { name: 'Take it back' }).waitFor({ timeout: 120_000 })
+    await page.getByRole('button', { name: 'Undo' }).waitFor({ timeout: 120_000 })
     const apply = performance.now() - applying
     const peakMegabytes = peakOf(pid)
     const gaps = await page.evaluate<number[]>('gaps')

@@ -33,7 +33,7 @@ function benchRanking({ kits: all, applications, vehicles, surveys }: BigShop) {
     const vehicle = vehicles[i]!
     const lines = applications.filter((a) => modelKey(a) === modelKey(vehicle))
     const listed = new Set(lines.map((a) => a.kit))
-    const shelf = catalogOf(
+    const catalog = catalogOf(
       all.filter((k) => listed.has(k.id)),
       lines,
     )
@@ -65,7 +65,7 @@ function benchRanking({ kits: all, applications, vehicles, surveys }: BigShop) {
     }
     const { cases, active } = assessJob(job, [])
     const begun = performance.now()
-    const ranking = rankKits(job, shelf, cases, active)
+    const ranking = rankKits(job, catalog, cases, active)
     times.push(performance.now() - begun)
     kits = Math.max(kits, ranking.fitting.length + ranking.undecided.length)
   }

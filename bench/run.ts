@@ -48,7 +48,7 @@ file of lines is taken in on the page by a person's clicks, on a freshly started
 | finding vehicles and kits together, letter by letter | ${search.median.toFixed(1)} ms median, ${search.p95.toFixed(1)} ms at 95 % of ${search.asked} | 30 ms |
 | ${search.peer.what} | ${ms(search.peer.median)} median, ${ms(search.peer.worst)} at 99 % | |
 | taking in the lines: sent, read and checked | ${s(taking.read)} | with the next 20 s |
-| put on the shelf, in one transaction | ${s(taking.apply)} | |
+| written in one transaction | ${s(taking.apply)} | |
 | taken back as one step | ${s(taking.undo)} | |
 | largest the server was meanwhile | ${taking.peakMegabytes.toFixed(0)} MB | 400 MB |
 | longest between two frames of the page meanwhile, of ${taking.frames} | ${taking.worstFrame.toFixed(0)} ms | |

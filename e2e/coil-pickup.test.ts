@@ -24,7 +24,7 @@ async function doStep(page: Page) {
     if (await figure.count()) {
       await figure.first().fill('110')
       await page.getByLabel('Source of the figure').first().fill('workshop manual 7-12')
-      await page.getByRole('button', { name: 'save', exact: true }).first().click()
+      await page.getByRole('button', { name: 'Save', exact: true }).first().click()
       await page.getByText('110.0 lb-ft').first().waitFor()
       continue
     }
@@ -48,7 +48,7 @@ test('the coil pickup goes from Measure to Hand over, with a reload and a killed
   await page.getByRole('link', { name: /Forge and anvil/ }).click()
   await page.getByLabel('Your name').fill('Maren')
 
-  // Measure: round the vehicle with Enter; one wrong entry on the way.
+  // Measure: around the vehicle with Enter; one wrong entry on the way.
   await read(page, 'Rear right, Empty', '24 1/3')
   await page.getByRole('alert').filter({ hasText: '1/3' }).waitFor()
   await heights(page, 'Empty', ['', '', '24 1/2', '24 7/16'])

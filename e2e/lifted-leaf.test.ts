@@ -51,21 +51,21 @@ test('the lifted leaf pickup: the short bracket is refused for its block, the ta
   await page.getByRole('button', { name: /^Done/ }).click()
   await page.getByRole('alert').first().waitFor()
 
-  // A torque in the wrong unit is caught; the wrench drops out and nothing is lost or doubled.
+  // Newton meters typed as pounds: as much too high as a real over-torque, and called that. The wrench drops out and nothing is lost or doubled.
   await page.getByRole('button', { name: 'Type' }).first().click()
-  await page.getByRole('textbox', { name: 'Torque read' }).press('2')
-  await page.getByRole('textbox', { name: 'Torque read' }).press('4')
+  await page.getByRole('textbox', { name: 'Torque read' }).press('1')
+  await page.getByRole('textbox', { name: 'Torque read' }).press('6')
   await page.getByRole('textbox', { name: 'Torque read' }).press('.')
-  await page.getByRole('textbox', { name: 'Torque read' }).press('4')
+  await page.getByRole('textbox', { name: 'Torque read' }).press('3')
   await page.getByRole('button', { name: 'Record' }).click()
-  await page.locator('[data-torque=wrong-unit]').waitFor()
+  await page.locator('[data-torque=high]').waitFor()
   const wrench = (path: string, method: string, body?: unknown) =>
     shop.json(`/devices/wrench-3/${path}`, {
       method,
       headers: { 'Content-Type': 'application/json' },
       body: body ? JSON.stringify(body) : undefined,
     })
-  await wrench('setting', 'PUT', { setting: 18 * 1.355817948 })
+  await wrench('setting', 'PUT', { setting: 12 * 1.355817948 })
   await wrench('connection', 'PUT', { connected: false })
   await page.locator('[data-wrench=away]').waitFor()
   await wrench('readings', 'POST')

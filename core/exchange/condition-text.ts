@@ -56,7 +56,7 @@ function parseCondition(text: string): Parsed<Condition> {
   if (!match) return no(`"${text.trim()}" must read like "bed = short|long" or "liftBlock < 10 mm"`)
   const [, fact, sign, rest] = match as unknown as [string, string, '=' | '<' | '>', string]
   if (!isVehicleFact(fact) && !isSurveyKey(fact))
-    return no(`"${fact}" is nothing that is known of a vehicle: ${[...VEHICLE_FACTS, ...SURVEY_KEYS].join(', ')}`)
+    return no(`"${fact}" is not a fact of a vehicle: ${[...VEHICLE_FACTS, ...SURVEY_KEYS].join(', ')}`)
   if (sign === '=') {
     const words = rest.split('|').map((w) => w.trim())
     return checked(isVehicleFact(fact) ? { vehicle: fact, is: words } : { survey: fact, is: words.map(yesOrNo) })
@@ -66,7 +66,7 @@ function parseCondition(text: string): Parsed<Condition> {
   if (!figure || isTaped(fact) !== (figure[2] === 'mm'))
     return no(`"${rest.trim()}" must be a figure${isTaped(fact) ? ' in mm, for example 10 mm' : ''}`)
   const value = rounded(Number(figure[1]) * (isTaped(fact) ? MILLIMETER : 1))
-  if (!Number.isFinite(value)) return no(`"${rest.trim()}" is no figure`)
+  if (!Number.isFinite(value)) return no(`"${rest.trim()}" is not a figure`)
   return checked(sign === '>' ? { survey: fact, over: value } : { survey: fact, under: value })
 }
 

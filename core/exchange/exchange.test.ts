@@ -177,7 +177,7 @@ describe('a weigh ticket', () => {
   })
   test.each([
     ['rear 1655 kg', 'front'],
-    ['front 1690 kg\nrear 1655 kg\ngross 3900 kg', '3345'],
+    ['front 1690 kg\nrear 1655 kg\ngross 3900 kg', '3,345'],
     ['front 1690 kg\nfront 1700 kg\nrear 1655 kg', 'front'],
     // 1,120 kg, or 120 kg on axle 1.
     ['front axle 1 120 kg\nrear 1655 kg', '1 120'],

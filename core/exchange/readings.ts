@@ -54,7 +54,7 @@ export function readingsFromCsv(text: string, job: Job, standing: readonly BayRe
   table.value.forEach(({ number, cells: row }) => {
     const wrong = (column: string, message: string) => problems.push({ row: number, column, message })
     const loadCase = row.load_case === null ? null : job.loadCases.find((c) => c.name === row.load_case)
-    if (loadCase === undefined) return wrong('load_case', `"${String(row.load_case)}" is no load case of this job`)
+    if (loadCase === undefined) return wrong('load_case', `"${String(row.load_case)}" is not a load case of this job`)
     if (row.load === 'loaded' && !loadCase) return wrong('load_case', 'a loaded reading says which load case was on')
     if (row.load !== 'loaded' && loadCase) return wrong('load_case', 'an empty reading has none')
     const checked = recordBodySchema.safeParse({

@@ -191,7 +191,7 @@ function matchHead<N extends string>(title: string, columns: readonly Column<N>[
       if (quantity ? findUnit(quantity, symbol) : symbol === 'percent') return { column, symbol }
     }
   }
-  return `is no column of this file: ${columns.map(headOf).join(', ')}`
+  return `is not a column of this file: ${columns.map(headOf).join(', ')}`
 }
 
 function readCell<N extends string>(
@@ -249,7 +249,7 @@ function numberIn(raw: string, comma: CommaMeans): ReadNumber {
   const text = withPoint(raw, comma)
   if (text === null) return { ok: false, why: twoWays(raw) }
   const value = Number(text)
-  return raw !== '' && Number.isFinite(value) ? { ok: true, value } : { ok: false, why: `"${raw}" is no number` }
+  return raw !== '' && Number.isFinite(value) ? { ok: true, value } : { ok: false, why: `"${raw}" is not a number` }
 }
 function partIn(raw: string, symbol: string | null, comma: CommaMeans): ReadNumber {
   const read = numberIn(raw, comma)

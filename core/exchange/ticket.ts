@@ -39,7 +39,7 @@ export function parseTicket(text: string, system: UnitSystem): TicketOutcome {
     const number = weight[1]!.replace(/[,']/g, '') + (weight[2] ?? '')
     const unit = weight[3] ?? UNITS.mass[system].symbol
     const parsed = parseQuantity('mass', `${number} ${unit}`)
-    if (!parsed.ok) return { ok: false, why: `"${line.trim()}" does not read as a weight.` }
+    if (!parsed.ok) return { ok: false, why: `"${line.trim()}" can't be read as a weight.` }
     if (found.has(label)) return { ok: false, why: `There are two lines for ${label}: keep the one that is meant.` }
     found.set(label, parsed.value)
   }

@@ -18,7 +18,7 @@ export interface KitCatalog {
 
 export const EMPTY_CATALOG: KitCatalog = { kits: [], applications: [], listed: new Set(), rules: DEFAULT_RULES }
 
-/** A shelf with all that is known of its kits. */
+/** A catalog with all that is known of its kits. */
 export const catalogOf = (
   kits: readonly Kit[],
   applications: readonly Application[] = [],
@@ -39,7 +39,7 @@ export function linesByKit(applications: readonly Application[]): LinesByKit {
   return lines
 }
 
-/** Verdict of one kit of a shelf. */
+/** Verdict of one kit of a catalog. */
 export function judgeOn(
   { applications, listed, rules }: KitCatalog,
   kit: Kit,

@@ -104,7 +104,7 @@ describe('how wide a bag is', () => {
   })
 })
 
-describe('the shelf', () => {
+describe('the catalog', () => {
   const item = demoStock().find((s) => s.id === 'band-clamp')!
   test('what is free, and what to order', () => {
     expect(stockState({ ...item, onHand: 5 }, [{ job: '1', count: 2 }])).toMatchObject({ free: 3, order: 0 })

@@ -20,10 +20,10 @@ import {
 const kits = demoKits()
 const applications = demoApplications()
 const vehicles = demoVehicles()
-const shelf = catalogOf(kits, applications)
+const catalog = catalogOf(kits, applications)
 
 const all = (vehicle: Vehicle, survey: Survey, rules: RuleSet = DEFAULT_RULES): KitVerdict[] =>
-  kits.map((kit) => judgeOn({ ...shelf, rules }, kit, vehicle, survey))
+  kits.map((kit) => judgeOn({ ...catalog, rules }, kit, vehicle, survey))
 /** A verdict as the table writes it. */
 const WORD = { fits: 'fits', 'fits-with-parts': 'parts', 'needs-answer': 'ask', 'does-not-fit': 'no' } as const
 

@@ -5,7 +5,7 @@ import type { LIMIT_SOURCES } from './rule'
 import { hasAir, type AirKit, type Kit } from './schema'
 
 export type LimitSource = (typeof LIMIT_SOURCES)[number]
-/** A limit that can always answer "says who?". */
+/** A limit that can always answer "where is it from?". */
 export interface Limit {
   value: number
   source: LimitSource
@@ -17,7 +17,7 @@ const FLOOR_PRESSURE: Pascals = 5 * PSI
 export const BAG_CLEARANCE: Limit = {
   value: INCH / 2,
   source: 'common practice',
-  note: 'half an inch free all round the bag, vehicle loaded',
+  note: 'half an inch free all around the bag, vehicle loaded',
 }
 export const PLATE_CLEARANCE: Limit = {
   value: INCH / 2,

@@ -6,14 +6,14 @@ export interface Question {
   fact: Fact
   /** Kits that any answer to it decides. */
   settles: string[]
-  /** Kits that hang on it among other things. */
+  /** Kits that depend on it among other things. */
   touches: string[]
   /** All kits that still need an answer. */
   undecided: number
 }
 
 /**
- * The unanswered question that decides the most kits; among equals the one that more kits hang on, then by name.
+ * The unanswered question that decides the most kits; among equals the one that more kits depend on, then by name.
  * @returns null where nothing is undecided
  */
 export function nextQuestion(verdicts: readonly KitVerdict[]): Question | null {

@@ -27,7 +27,7 @@ export interface KitVerdict {
   verdict: FitVerdict
   /** Worst first. */
   reasons: Reason[]
-  /** Facts it hangs on while it needs an answer: with a single one, that answer decides. */
+  /** Facts it depends on while it needs an answer: with a single one, that answer decides. */
   open: readonly Fact[]
   /** Beyond what is in the box. */
   parts: NeededPart[]

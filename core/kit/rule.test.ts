@@ -140,7 +140,7 @@ describe('the next question', () => {
     minutes: 0,
     application: null,
   })
-  test('is the one that decides the most kits; among equals the one that more hang on', () => {
+  test('is the one that decides the most kits; among equals the one that more depend on', () => {
     const asked = nextQuestion([
       hanging('a', 'rust'),
       hanging('b', 'liftBlock'),

@@ -40,7 +40,7 @@ const KIT_LISTS = {
 } as const
 const LISTS = Object.keys(KIT_LISTS) as [keyof typeof KIT_LISTS, ...(keyof typeof KIT_LISTS)[]]
 
-/** Words of a kit that a rule may hang on. */
+/** Words of a kit that a rule may depend on. */
 const KIT_WORDS = {
   family: (k: KitFacts): string | boolean => k.family,
   axle: (k: KitFacts): string | boolean => k.axle,
@@ -64,7 +64,7 @@ const ruleTestSchema = z.union([
 ])
 export type RuleTest = z.infer<typeof ruleTestSchema>
 
-/** A part that a vehicle needs beyond what is in the box; `item` is its place on the shelf. */
+/** A part that a vehicle needs beyond what is in the box; `item` is its place in stock. */
 export const neededPartSchema = z.strictObject({
   name: requiredText('Part', 120),
   item: id.nullable().default(null),

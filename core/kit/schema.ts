@@ -256,9 +256,9 @@ export type Kit = z.infer<typeof kitSchema>
 export type AirKit = Kit & { bag: KitBag }
 export const hasAir = (kit: Kit): kit is AirKit => kit.bag !== null
 
-/** What fitment hangs on: the part of a kit that thousands of them are judged by. */
+/** What fitment depends on: the part of a kit that thousands of them are judged by. */
 export interface KitFacts extends Pick<Kit, 'id' | 'family' | 'axle' | 'drilling' | 'fitment' | 'spacerParts'> {
-  /** Its maximum pressure hangs on the standing coil gap. */
+  /** Its maximum pressure depends on the standing coil gap. */
   gapDecides: boolean
 }
 const factsOf = new WeakMap<Kit, KitFacts>()

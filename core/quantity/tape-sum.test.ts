@@ -14,7 +14,7 @@ describe('tape arithmetic', () => {
     const sum = tapeSum(text)
     expect(sum.ok && sum.value / INCH).toBeCloseTo(inches, 9)
   })
-  test('names the part that does not read', () => {
+  test('names the part that cannot be read', () => {
     expect(tapeSum('26 3/16 - 22 5/3')).toMatchObject({ ok: false, code: 'fraction-bottom', detail: '5/3' })
     expect(tapeSum('26 + ')).toMatchObject({ ok: false })
   })

@@ -33,7 +33,7 @@ export const bagTableSchema = z
   .refine((t) => rising(t.volumes), { path: ['volumes'], error: 'volumes must rise strictly with height' })
 export type BagTable = z.infer<typeof bagTableSchema>
 
-/** One bag by the load it carries at several pressures and heights, as many booklets print it. */
+/** One bag by the load it carries at several pressures and heights, as many instructions print it. */
 export interface LoadTable {
   heights: Meters[]
   /** Gauge, one column each. */

@@ -10,9 +10,9 @@ export interface BandPart {
 }
 
 /**
- * How sure a leveling pressure is: what each doubtful figure does to it, to first order.
+ * How sure a leveling pressure is: what each uncertain figure does to it, to first order.
  *
- * Independent doubts are added in quadrature; the friction of the springs is not scatter but depends on whether the axle
+ * Independent uncertainties are added in quadrature; the friction of the springs is not scatter but depends on whether the axle
  * came from above or below, so it widens the band as a whole.
  * @returns parts, largest first, the whole half-width, and Pa per meter of target height
  * Source: propagation of uncertainty, JCGM 100:2008 (GUM), 5.1.2; friction as common practice.

@@ -140,7 +140,7 @@ export function bringLevel(q: LevelQuestion): LevelSolution {
 
   const teed = teedBalance(q, need, meanHeight)
   if (q.air === 'teed' && !teed) return unsolved('tips', [])
-  const sides = q.air === 'teed' ? teed!.sides : independentSides(q, need, meanHeight, roll, rearMoment)
+  const sides = q.air === 'teed' ? teed!.sides : separateSides(q, need, meanHeight, roll, rearMoment)
   if (!sides) {
     // One side leaves the table though the mean is inside it.
     const swing = Math.abs(roll * bags.spacing) / 2
@@ -190,7 +190,7 @@ function sideAt({ bag }: BagPair, bagHeight: Meters, force: Newtons): SideSoluti
   return area === undefined ? null : { force, pressure: force / area, bagHeight }
 }
 
-function independentSides(
+function separateSides(
   { chassis: { bags } }: LevelQuestion,
   need: Needed,
   height: Meters,
@@ -243,7 +243,7 @@ function teedBalance({ chassis, load }: LevelQuestion, need: Needed, height: Met
   const roll = upright ? 0 : findRoot(residual, -reach, reach, 1e-10)
   if (roll === undefined) return null
   const now = at(roll)!
-  // Standing straight on nothing that would bring it back is not standing.
+  // Upright, but with nothing that resists a lean, it would fall over.
   if (upright && !((residual(1e-4) ?? 0) > 0)) return null
   return {
     roll,

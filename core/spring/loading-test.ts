@@ -24,7 +24,7 @@ export type LoadingTest =
       /** Largest distance of a point from its line. */
       worst: Meters
     }
-  /** Fewer than two loads, or so alike that their squats do not differ by more than the tape's doubt. */
+  /** Fewer than two loads, or so alike that their squats do not differ by more than the tape's tolerance. */
   | { code: 'too-few' }
   /** Points bend away from any line: a second stage, a stop or an old helper came in. */
   | { code: 'not-straight'; worst: Meters }

@@ -194,7 +194,7 @@ describe('bringing it level', () => {
     const s = over.remainingSquat
     expect(2 * 20 * PSI * bag.area.value(0.165 - s)! + 76_000 * s).toBeCloseTo(659.5946 * GRAVITY, 0)
   })
-  test('teed lines leave a lean, independent ones take it out', () => {
+  test('teed lines leave a lean, separate ones take it out', () => {
     const teed = bringLevel(referenceAxle({ air: 'teed', load: { roll: 294.2 } }))
     expect(teed.left!.pressure).toBe(teed.right!.pressure)
     // Steel 76 N/mm over both, 1 m apart: 19 000 N·m/rad, and equal air adds -P A' t^2/2.
@@ -217,7 +217,7 @@ describe('bringing it level', () => {
   test('a band follows from load and tape', () => {
     const s = bringLevel(referenceAxle({ unsure: { gain: 30, target: 0.0254 / 16 } }))
     expect(s.band!.low).toBeLessThan(s.mean!)
-    // Source: independent doubts in quadrature (GUM 5.1.2).
+    // Source: independent uncertainties in quadrature (GUM 5.1.2).
     const [load, tape] = [(30 * GRAVITY) / (2 * bag.area.value(0.165)!), s.sensitivity! * (0.0254 / 16)]
     expect(s.band!.high - s.mean!).toBeCloseTo(Math.hypot(load, tape), 3)
     expect(s.bandParts.map((d) => d.source)).toEqual(['load', 'tape'])

@@ -94,7 +94,7 @@ describe('in-coil maximum by coil gap', () => {
 
 describe('clearance readings', () => {
   const k = kit('ninebark-twofold')
-  // Source: common practice, no published source: 1/2 in round the bag, 6 in line to exhaust or sleeve.
+  // Source: common practice, no published source: 1/2 in around the bag, 6 in line to exhaust or sleeve.
   test.each([
     ['bag-clearance', 0.75, false, 'fine'],
     ['bag-clearance', 0.5, false, 'close'],
@@ -154,7 +154,7 @@ describe('squat, rate and level of a job', () => {
     const center = open(job, [])
     expect(ground.active.level!.mean!).toBeGreaterThan(center.active.level!.mean!)
   })
-  test('a load said only as "nothing, ± 200 lb" still has a doubt in its squat', () => {
+  test('a load said only as "nothing, ± 200 lb" still has an uncertainty in its squat', () => {
     const vague = { ...newLoad(job.vehicle, 'v', 'v'), massTolerance: 90, x: 0 }
     const { squat, rearRate } = open(
       { ...job, loadCases: [{ id: 'full', name: 'x', items: [vague] }], activeCase: 'full' },

@@ -18,7 +18,7 @@ const swayBar = (what: string) =>
   z
     .number({ error: `${what} must be a number, N·m a radian` })
     .min(0, { error: `${what} cannot be below zero` })
-    .max(300_000, { error: `${what} above 300 000 N·m a radian is no bar of a road vehicle` })
+    .max(300_000, { error: `${what} above 300 000 N·m a radian is more than any road vehicle has` })
     .default(0)
 
 /** A rating or `null` where nobody has looked it up. */
@@ -127,7 +127,7 @@ export const vehicleSchema = z
     rearFriction: z
       .number({ error: 'Rear spring friction must be a number of newtons' })
       .min(0, { error: 'Rear spring friction cannot be below zero' })
-      .max(5_000, { error: 'Rear spring friction above 5000 N is no friction: check it' })
+      .max(5_000, { error: 'Rear spring friction above 5000 N is too much: check it' })
       .nullable()
       .default(null),
     /** Sway bars, at the wheels; 0 for none. */

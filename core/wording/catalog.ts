@@ -45,7 +45,7 @@ export function flagText({ code, about, has, against }: DataFlag, system: UnitSy
   }
 }
 
-/** How an item stands on the shelf. */
+/** How an item stands in stock. */
 export const stockText = ({ item, free, order }: StockState): string =>
   `${item.onHand} in stock, ${free} free${order > 0 ? `, order ${order}` : ''}`
 

@@ -85,7 +85,7 @@ const migrations: Migration[] = [
   {
     name: '002-catalog',
     async up(db) {
-      // What fitment hangs on stands beside each kit, so that thousands can be judged without reading them whole.
+      // What fitment depends on stands beside each kit, so that thousands can be judged without reading them whole.
       await db.raw(`CREATE TABLE kits_2 (
         id TEXT PRIMARY KEY, version INTEGER NOT NULL, document TEXT NOT NULL, changed_at TEXT NOT NULL,
         facts TEXT GENERATED ALWAYS AS (${KIT_FACTS}) STORED)`)
@@ -111,7 +111,7 @@ const migrations: Migration[] = [
       await db.raw(`CREATE TABLE imports (
         id TEXT PRIMARY KEY, kind TEXT NOT NULL, name TEXT NOT NULL, state TEXT NOT NULL, at TEXT NOT NULL,
         progress TEXT NOT NULL, problem TEXT)`)
-      // What a file would change, row by row, until somebody says so: the shelf itself is not touched before.
+      // What a file would change, row by row, until somebody says so: the catalog itself is not touched before.
       await db.raw(`CREATE TABLE import_rows (
         import_id TEXT NOT NULL REFERENCES imports(id) ON DELETE CASCADE, row INTEGER NOT NULL, id TEXT, change TEXT NOT NULL,
         base_version INTEGER, document TEXT, notes TEXT, PRIMARY KEY (import_id, row))`)

@@ -56,7 +56,7 @@ describe('verdicts over the API', () => {
     expect(answer.status).toBe(422)
     expect(JSON.stringify(answer.body)).toContain('vehicle.make')
   })
-  test('a shelf holds the kits of one model, their lines and the rules', async () => {
+  test('a catalog holds the kits of one model, their lines and the rules', async () => {
     const { body } = (await shop.api.get('/api/catalog?make=Tollmere&model=dunnock%2045').expect(200)) as {
       body: { kits: { id: string }[]; applications: { model: string }[]; listed: string[]; notListed: { id: string }[] }
     }
@@ -121,7 +121,7 @@ describe('rules', () => {
   })
 })
 
-describe('the shelf', () => {
+describe('the catalog', () => {
   interface Listed {
     item: { id: string; onHand: number }
     reserved: { job: string; count: number }[]
@@ -146,7 +146,7 @@ describe('the shelf', () => {
     expect((await item('kit-ninebark-twofold-tall')).free).toBe(before.free)
     expect((await item('band-clamp')).reserved).toEqual([])
   })
-  test('what was reserved is off the shelf when the vehicle has left', async () => {
+  test('what was reserved is out of stock when the vehicle has left', async () => {
     const before = await item('kit-ninebark-twofold')
     expect(before.reserved).toEqual([{ job: '0417', count: 1 }])
     await takeReserved(shop.db, 'job-0417')

@@ -129,7 +129,7 @@ describe('taking files in', () => {
   })
 
   test.each([
-    ['wrong columns', 'applications', 'kit,color\nx,red', /"color" is no column of this file/],
+    ['wrong columns', 'applications', 'kit,color\nx,red', /"color" is not a column of this file/],
     ['a column missing', 'applications', 'kit,make\nx,y', /"id" this column is missing/],
     ['nothing', 'applications', '', /The file is empty/],
     [
@@ -138,7 +138,7 @@ describe('taking files in', () => {
       Buffer.concat([Buffer.from(`${HEAD}\n`), Buffer.from([0xe9, 0x2c]), Buffer.from('x')]),
       /Row 2 is not UTF-8 text/,
     ],
-    ['no text', 'applications', Buffer.from([1, 2, 0, 0, 3, 10]), /This is no text/],
+    ['no text', 'applications', Buffer.from([1, 2, 0, 0, 3, 10]), /This is not text/],
     ['broken JSON', 'kits', '[{"id": "a"', /no whole JSON file/],
     ['no workbook', 'kits', Buffer.from('PK\u0003\u0004 nothing'), /workbook cannot be read/],
   ])('%s: the file is refused, and says why', async (_what, kind, file, why) => {
@@ -183,7 +183,7 @@ describe('taking files in', () => {
     expect(wrong).toContain('"row":5,"column":"id"')
   })
 
-  test('a shelf that changed after the dry run, or after taking in, is not overwritten', async () => {
+  test('a catalog that changed after the dry run, or after taking in, is not overwritten', async () => {
     const run = await send('stock', 'id,name,on_hand,reorder_at,reorder_to\nband-clamp,Band clamp,9,2,8')
     expect(run.progress.changed).toBe(1)
     const now = (await shop.api.get('/api/stock/band-clamp')).body as { version: number; document: object }
@@ -208,7 +208,7 @@ describe('taking files in', () => {
     expect(((await step(again, 'undo')).body as { detail: string }).detail).toContain('changed after this import')
   })
 
-  test('stopped in the middle, or by a dead server, it leaves the shelf as it was', async () => {
+  test('stopped in the middle, or by a dead server, it leaves the catalog as it was', async () => {
     const many = [HEAD, ...Array.from({ length: 20_000 }, (_, i) => line(`many-${i}`))].join('\n')
     const begun: { body: unknown } = await shop.api
       .post('/api/imports?kind=applications')

@@ -23,7 +23,7 @@ const toRun = (row: RunRow): ImportRun => ({ ...row, progress: JSON.parse(row.pr
 
 /**
  * Files taken into the catalog: read and checked row by row into a place of their own, and only then, when somebody says
- * so, put on the shelf in one transaction that can be taken back as one step.
+ * so, written in one transaction that can be taken back as one step.
  */
 export class Imports {
   private readonly running = new Map<string, { run: ImportRun; stop: boolean }>()
@@ -124,7 +124,7 @@ export class Imports {
     }))
   }
 
-  /** Puts the checked rows on the shelf, all in one transaction. Refused where the shelf is no longer what was checked against. */
+  /** Puts the checked rows into the catalog, all in one transaction. Refused where the catalog is no longer what was checked against. */
   async apply(trx: Knex.Transaction, id: string, rows: 'all' | 'good'): Promise<ImportRun> {
     const run = await this.get(id, trx)
     if (run.state !== 'checked')

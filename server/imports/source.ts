@@ -44,7 +44,7 @@ async function* textOf(path: string, seen: (bytes: number) => void): AsyncGenera
         `Row ${row + badLine(chunk)} is not UTF-8 text: save the file as "CSV UTF-8" and send it again.`,
       )
     }
-    if (text.includes('\0')) throw new Unreadable('This is no text: send CSV, JSON or an xlsx workbook.')
+    if (text.includes('\0')) throw new Unreadable('This is not text: send CSV, JSON or an xlsx workbook.')
     row += text.split('\n').length - 1
     bytes += chunk.length
     seen(bytes)
@@ -108,7 +108,7 @@ async function openJson(path: string): Promise<Source> {
   try {
     data = JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(await readFile(path)))
   } catch (error) {
-    throw new Unreadable(`This is no whole JSON file: ${(error as Error).message}`)
+    throw new Unreadable(`This is not a whole JSON file: ${(error as Error).message}`)
   }
   const list = Array.isArray(data) ? data : [data]
   return {

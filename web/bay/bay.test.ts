@@ -3,7 +3,7 @@ import { createPinia } from 'pinia'
 import { afterEach, describe, expect, test, vi } from 'vitest'
 import { POUND_FOOT } from '@stout-shackle/core/quantity'
 import { SUPPORT_NAMES } from '@stout-shackle/core/wording'
-import { labelled, mountOnJob } from '../fixtures/mount'
+import { labeled, mountOnJob } from '../fixtures/mount'
 import BayStage from './BayStage.vue'
 import BayView from './BayView.vue'
 import TorqueKeypad from './TorqueKeypad.vue'
@@ -71,7 +71,7 @@ describe('the bay view', () => {
     await wrapper.find('form.skip').trigger('submit')
     expect(wrapper.find('.refused').exists()).toBe(true)
     expect(server.records).toHaveLength(before)
-    await labelled(wrapper, 'Why this step is not done').setValue('part missing')
+    await labeled(wrapper, 'Why this step is not done').setValue('part missing')
     await wrapper.find('form.skip').trigger('submit')
     await flushPromises()
     expect(server.records.at(-1)!.body).toMatchObject({ outcome: 'skipped', reason: 'part missing' })

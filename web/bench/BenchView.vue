@@ -60,7 +60,7 @@ const notes = computed(() => (result.value.ok ? result.value.rows.flatMap((r) =>
             />
           </template>
         </div>
-        <p class="small muted formula">{{ calculator.formula }}<br />Says who: {{ calculator.source }}</p>
+        <p class="small muted formula">{{ calculator.formula }}<br />Source: {{ calculator.source }}</p>
       </section>
       <StampedPlate :title="calculator.title">
         <template v-if="result.ok">

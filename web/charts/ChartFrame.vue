@@ -8,6 +8,7 @@ import {
   MarkLineComponent,
   TooltipComponent,
 } from 'echarts/components'
+import { LabelLayout } from 'echarts/features'
 import { SVGRenderer } from 'echarts/renderers'
 import VChart from 'vue-echarts'
 import type { ChartOption } from './option'
@@ -21,6 +22,7 @@ defineProps<{
   rows: readonly (readonly string[])[]
 }>()
 use([
+  LabelLayout,
   BarChart,
   CustomChart,
   LineChart,

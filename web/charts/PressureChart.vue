@@ -5,7 +5,7 @@ import { levelKit, pressureCurve, type Assessment } from '@stout-shackle/core/st
 import type { Kit } from '@stout-shackle/core/kit'
 import { formatNumber, inSystem, UNITS, type Pascals, type UnitSystem } from '@stout-shackle/core/quantity'
 import ChartFrame from './ChartFrame.vue'
-import { base, COLORS, pointLabel, type ChartOption } from './option'
+import { APART, base, COLORS, pointLabel, type ChartOption } from './option'
 
 /** Pressure against what the rear axle gains, with the kit's window and the job's load cases on it. */
 const props = defineProps<{
@@ -56,6 +56,7 @@ const option = computed((): ChartOption => {
       line((c) => c.high, dashed),
       {
         type: 'scatter',
+        labelLayout: APART,
         symbolSize: 12,
         itemStyle: { color: COLORS.paint, borderColor: COLORS.ink, borderWidth: 1.2 },
         data: cases.value.map((c) => ({
@@ -64,7 +65,6 @@ const option = computed((): ChartOption => {
           // Low points have the axis under them.
           label: pointLabel(c.gain / maxGain.value, c.mean > 0.15 * props.maximum),
         })),
-        labelLayout: { hideOverlap: true },
       },
     ],
   }

@@ -4,7 +4,7 @@ import { type Job } from '@stout-shackle/core/job'
 import { squatCurve, type Assessment } from '@stout-shackle/core/stages'
 import { formatNumber, inSystem, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
 import ChartFrame from './ChartFrame.vue'
-import { bars, base, COLORS, pointLabel, type ChartOption } from './option'
+import { APART, bars, base, COLORS, pointLabel, type ChartOption } from './option'
 
 /** Squat against load: the springs' curve, what was measured with its plus-and-minus, and where the stop is. */
 const props = defineProps<{ job: Job; assessment: Assessment; system: UnitSystem }>()
@@ -53,6 +53,7 @@ const option = computed((): ChartOption => {
       bars(points.value.map((p) => [mass(p.gain), length(p.squat), mass(p.gainTolerance ?? 0), length(p.tolerance)])),
       {
         type: 'scatter',
+        labelLayout: APART,
         symbolSize: 9,
         itemStyle: { color: COLORS.paint, borderColor: COLORS.ink, borderWidth: 1.2 },
         data: points.value.map((p) => ({

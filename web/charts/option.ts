@@ -47,6 +47,9 @@ export function pointLabel(share: number, rises: boolean) {
   }
 }
 
+/** Names of points that lie close together are moved apart, never left out. */
+export const APART = { moveOverlap: 'shiftY' as const }
+
 /** What every chart of the shop shares. */
 export const base = (xName: string, yName: string): ChartOption => ({
   animation: false,

@@ -19,8 +19,8 @@ const kits = (n: number) => `${n} ${n === 1 ? 'kit' : 'kits'}`
       <strong>Ask next: {{ FACT_NAMES[question.fact] }}.</strong>
       {{
         question.settles.length
-          ? `It decides ${question.settles.length} of the ${kits(question.undecided)} that hang on an answer.`
-          : `${kits(question.touches.length)} hang on it among other things.`
+          ? `It decides ${question.settles.length} of the ${kits(question.undecided)} that depend on an answer.`
+          : `${kits(question.touches.length)} depend on it among other things.`
       }}
       <span class="muted">To find out: {{ HOW_TO_FIND[question.fact] }}.</span>
     </span>

@@ -13,7 +13,7 @@ import KitReasons from './KitReasons.vue'
 import ScoreBars from './ScoreBars.vue'
 import { leanText, runsAt, limitsText } from './outcome'
 
-/** Kits that fit or hang on an answer, in order; each opens to its reasons, load cases and what its place is made of. */
+/** Kits that fit or depend on an answer, in order; each opens to its reasons, load cases and what its place is made of. */
 const props = defineProps<{ blocked: boolean; compared: readonly string[] }>()
 const emit = defineEmits<{ pick: [kit: Kit | null]; compare: [id: string] }>()
 /** Id of the opened kit. */
@@ -25,7 +25,7 @@ const settings = useSettings()
 const SIGN = { fits: 'fine', 'fits-with-parts': 'caution', 'needs-answer': 'unknown', 'does-not-fit': 'stop' } as const
 const MAX_COMPARED = 4
 const rows = computed(() => [...(store.ranking?.fitting ?? []), ...(store.ranking?.undecided ?? [])])
-/** The picked kit where the shelf, its rules or the vehicle have changed since and it is not among those offered. */
+/** The picked kit where the catalog, its rules or the vehicle have changed since and it is not among those offered. */
 const elsewhere = computed(() => {
   const { chosen } = assessment.value
   return chosen && !rows.value.some((r) => r.assessed.kit.id === chosen.kit.id) ? chosen : null
@@ -64,9 +64,9 @@ const few = computed(() => (all.value ? rows.value : rows.value.slice(0, FEW)))
             <StateSign :state="SIGN[elsewhere.verdict]" /> <strong>{{ elsewhere.kit.name }}</strong> is picked, and
             {{ VERDICT_NAMES[elsewhere.verdict]
             }}{{ job.decided ? ` by rules version ${job.decided.rules.version}, by which it was picked` : '' }}. The
-            shelf as it is now does not offer it for this vehicle.
+            catalog as it is now does not offer it for this vehicle.
           </td>
-          <td class="act"><button class="plain" @click="emit('pick', null)">undo</button></td>
+          <td class="act"><button class="plain" @click="emit('pick', null)">remove</button></td>
         </tr>
         <template v-for="r in few" :key="r.assessed.kit.id">
           <tr :class="{ picked: job.kit?.id === r.assessed.kit.id }">
@@ -106,7 +106,7 @@ const few = computed(() => (all.value ? rows.value : rows.value.slice(0, FEW)))
             <td class="num">{{ settings.money(r.assessed.kit.price) }}</td>
             <td class="num" :class="{ none: (free(r.assessed.kit) ?? 1) <= 0 }">{{ free(r.assessed.kit) ?? '–' }}</td>
             <td class="act">
-              <button v-if="job.kit?.id === r.assessed.kit.id" class="plain" @click="emit('pick', null)">undo</button>
+              <button v-if="job.kit?.id === r.assessed.kit.id" class="plain" @click="emit('pick', null)">remove</button>
               <button
                 v-else
                 class="plain"

@@ -44,7 +44,7 @@ const rows = computed((): { label: string; of: (r: RankedKit) => string }[] => [
     of: (r: RankedKit) => runsAt(r.cases[i]!, preferences.system),
   })),
   {
-    label: `Window, ${UNITS.pressure[preferences.system].symbol}`,
+    label: `Pressure limits, ${UNITS.pressure[preferences.system].symbol}`,
     of: (r) => limitsText(r.assessed, preferences.system),
   },
   {

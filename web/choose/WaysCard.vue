@@ -29,11 +29,11 @@ const psi = (v: number | null) => (v === null ? 'not known' : formatQuantity('pr
       <template v-if="assessed.kit.bag">
         <dt>Teed or separate lines</dt>
         <dd>
-          One line for both leaves {{ len(s.lines.teed) }} of lean under this load, a line each
+          Teed lines leave {{ len(s.lines.teed) }} of lean under this load, separate lines
           {{ len(s.lines.separate) }}.
           <strong>{{
             s.lines.teed !== null && s.lines.teed > LEVEL_TOLERANCE
-              ? 'We run a line each here.'
+              ? 'Separate lines here.'
               : 'Either will do for this load.'
           }}</strong>
         </dd>

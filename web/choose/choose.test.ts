@@ -4,7 +4,7 @@ import { FACT_NAMES } from '@stout-shackle/core/kit'
 import { formatNumber, formatQuantity } from '@stout-shackle/core/quantity'
 import { changeText, HOW_TO_FIND, limitText, noSaleText, obstacleText, reasonText } from '@stout-shackle/core/wording'
 import { demoKits } from '../../demo/shop'
-import { enter, labelled, mountOnJob } from '../fixtures/mount'
+import { enter, labeled, mountOnJob } from '../fixtures/mount'
 import ChooseStage from './ChooseStage.vue'
 
 afterEach(() => vi.unstubAllGlobals())
@@ -21,7 +21,7 @@ const selectOf = (wrapper: VueWrapper, words: string) =>
 describe('the choose stage', () => {
   test('picks a kit as a copy, shows its pressures left and right, and puts it back', async () => {
     const { wrapper, store } = await mountOnJob(ChooseStage, '0418')
-    await labelled(wrapper, 'Pick Twofold, tall').trigger('click')
+    await labeled(wrapper, 'Pick Twofold, tall').trigger('click')
     expect(store.job!.kit!.id).toBe('ninebark-twofold-tall')
     const { left, right } = store.assessment!.active.level!
     for (const side of [left!, right!])
@@ -89,13 +89,13 @@ describe('the choose stage', () => {
   test('kits side by side: columns of figures, and what differs stands out', async () => {
     const { wrapper, store } = await mountOnJob(ChooseStage, '0417')
     const [one, two] = store.ranking!.fitting.map((r) => r.assessed.kit.name)
-    await labelled(wrapper, `Set ${one} side by side`).trigger('change')
-    await labelled(wrapper, `Set ${two} side by side`).trigger('change')
+    await labeled(wrapper, `Set ${one} side by side`).trigger('change')
+    await labeled(wrapper, `Set ${two} side by side`).trigger('change')
     const side = wrapper.find('.side')
     expect(side.text()).toContain(one)
     expect(side.text()).toContain(two)
     expect(side.findAll('tr.differs').some((r) => r.text().startsWith('Price'))).toBe(true)
-    await labelled(wrapper, `Take ${two} out`).trigger('click')
+    await labeled(wrapper, `Take ${two} out`).trigger('click')
     expect(wrapper.find('.side').exists()).toBe(false)
   })
   test('what matters reorders the kits, and a budget that is none is refused', async () => {
@@ -167,7 +167,7 @@ describe('the choose stage', () => {
     expect(cases[0]!.value[0]).toBeCloseTo(store.assessment!.active.weights.rear / 0.45359237, 6)
     for (const c of store.job!.loadCases) expect(wrapper.find('figure table').text()).toContain(c.name)
   })
-  test('every limit says who says so', async () => {
+  test('every limit says where it is from', async () => {
     const { wrapper, store } = await mountOnJob(ChooseStage, '0415')
     const { minimum, maximum } = store.assessment!.chosen!
     for (const limit of [minimum!, maximum!]) expect(wrapper.find('.plate').text()).toContain(limitText(limit))

@@ -2,7 +2,7 @@
 import SaysWho from './SaysWho.vue'
 import StateSign from './StateSign.vue'
 
-/** One line of a plate: what, how much, and who says so when asked. */
+/** One line of a plate: what, how much, and where it is from when asked. */
 defineProps<{ label: string; state?: 'stop' | 'caution' | 'fine' | 'unknown'; says?: string }>()
 </script>
 

@@ -5,7 +5,7 @@ import { usePreferences } from '../stores/preferences'
 
 /**
  * One quantity typed as people write it. Speaks SI outwards: `update` at every keystroke that reads, `commit` on Enter
- * or on leaving. What does not read stays in the field with a sentence, and nothing is sent.
+ * or on leaving. What can't be read stays in the field with a sentence, and nothing is sent.
  */
 const props = defineProps<{
   value: number | null

@@ -58,7 +58,7 @@ function say(check: FinalCheckId) {
           <RouterLink v-if="g.stage !== 'hand-over'" :to="{ name: g.stage, params: { id: job.id } }">do it</RouterLink>
           <button
             class="plain"
-            :aria-label="`Not done: ${FINAL_CHECK_NAMES[g.check]}`"
+            :aria-label="`not done, because… ${FINAL_CHECK_NAMES[g.check]}`"
             @click="open = open === g.check ? null : g.check"
           >
             not done, because…

@@ -3,7 +3,7 @@ import { afterEach, describe, expect, test, vi } from 'vitest'
 import { formatNumber, formatQuantity, PSI } from '@stout-shackle/core/quantity'
 import { loadSettings } from '@stout-shackle/core/stages'
 import { airCheckText, FINAL_CHECK_NAMES, RATING_NAMES, stopText } from '@stout-shackle/core/wording'
-import { enter, labelled, mountOnJob } from '../fixtures/mount'
+import { enter, labeled, mountOnJob } from '../fixtures/mount'
 import AirStage from '../air/AirStage.vue'
 import FitStage from '../fit/FitStage.vue'
 import PlanStage from '../plan/PlanStage.vue'
@@ -24,16 +24,16 @@ describe('hand over', () => {
   test('a check is not passed by saying nothing', async () => {
     const mounted = await mountOnJob(HandOverStage, '0415')
     const { wrapper, server, store } = mounted
-    await labelled(wrapper, `Not done: ${FINAL_CHECK_NAMES['air-check']}`).trigger('click')
+    await labeled(wrapper, `not done, because… ${FINAL_CHECK_NAMES['air-check']}`).trigger('click')
     const count = server.records.length
     const form = wrapper.find('form.say')
     await form.trigger('submit')
     expect(server.records).toHaveLength(count)
     await form.find('select').setValue('refused')
-    await labelled(wrapper, 'Reason').setValue('leaves for the ferry tonight')
+    await labeled(wrapper, 'Reason').setValue('leaves for the ferry tonight')
     await form.trigger('submit')
     expect(server.records).toHaveLength(count)
-    await labelled(wrapper, 'Signed by').setValue('Sunniva')
+    await labeled(wrapper, 'Signed by').setValue('Sunniva')
     await form.trigger('submit')
     await flushPromises()
     expect(server.records.at(-1)!.body).toEqual({
@@ -78,7 +78,7 @@ describe('hand over', () => {
     await mounted.wrapper.find('form.go').trigger('submit')
     await flushPromises()
     expect(mounted.server.records).toHaveLength(count)
-    await labelled(mounted.wrapper, 'Handed over to').setValue('Ignace')
+    await labeled(mounted.wrapper, 'Handed over to').setValue('Ignace')
     await mounted.wrapper.find('form.go').trigger('submit')
     await flushPromises()
     expect(mounted.server.records.at(-1)!.body).toEqual({ kind: 'handed-over', to: 'Ignace' })
@@ -107,7 +107,7 @@ describe('air', () => {
       ['Pressure', pressure],
       ['Temperature', temperature],
     ] as const) {
-      const field = labelled(wrapper, `${label}, ${end} of the air check`)
+      const field = labeled(wrapper, `${label}, ${end} of the air check`)
       await field.trigger('focus')
       await field.setValue(text)
     }
@@ -117,9 +117,9 @@ describe('air', () => {
   }
   test('every connection is soaped by itself; one that bubbles says what to do', async () => {
     const { wrapper, server } = await mountOnJob(AirStage, '0417')
-    await labelled(wrapper, 'Bag fitting, left: bubbles').trigger('click')
+    await labeled(wrapper, 'Bag fitting, left: bubbles').trigger('click')
     expect(wrapper.find('[data-code=bubbles]').exists()).toBe(true)
-    await labelled(wrapper, 'Bag fitting, left: no bubbles').trigger('click')
+    await labeled(wrapper, 'Bag fitting, left: no bubbles').trigger('click')
     expect(wrapper.find('[data-code=bubbles]').exists()).toBe(false)
     await flushPromises()
     expect(server.records.slice(-2).map((r) => r.body.kind === 'connection' && r.body.result)).toEqual([
@@ -153,7 +153,7 @@ describe('fit', () => {
   test('judges while typed, and shows the sleeve only where the line is too near', async () => {
     const { wrapper, server, store } = await mountOnJob(FitStage, '0417')
     const name = 'Air line to exhaust, right'
-    const field = labelled(wrapper, name)
+    const field = labeled(wrapper, name)
     await field.trigger('focus')
     await field.setValue('4')
     expect(wrapper.find('[data-check=line-exhaust]').exists()).toBe(true)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Everything about kits: the catalog, what is on the shelf, the rules they are judged by, and all of it as files. */
+/** Everything about kits: the catalog, what is in stock, the rules they are judged by, and all of it as files. */
 const PAGES = { kits: 'Catalog', stock: 'Stock', rules: 'Fitment rules', files: 'Files in and out' } as const
 </script>
 

@@ -7,7 +7,7 @@ import { failureText } from '../entry/file'
 import StateSign from '../entry/StateSign.vue'
 import { useShop } from '../stores/shop'
 
-/** Kits and spare parts on the shelf: how many, for which jobs, and what to order. */
+/** Kits and spare parts in stock: how many, for which jobs, and what to order. */
 const shop = useShop()
 void shop.loadStock()
 const onlyOrder = ref(false)
@@ -49,7 +49,7 @@ async function set(item: StockItem, version: number, field: keyof typeof FIELDS,
     </div>
     <p v-if="failure" class="note stop" role="alert">{{ failure }}</p>
     <p v-if="!shop.stock.length" class="note">
-      Nothing is listed on the shelf yet. Take a table of it in under Files in and out.
+      Nothing is listed in stock yet. Take a table of it in under Files in and out.
     </p>
     <section v-else class="card">
       <table class="dense">

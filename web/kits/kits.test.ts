@@ -5,7 +5,7 @@ import { createMemoryHistory, createRouter } from 'vue-router'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import { DEFAULT_RULES, stockState, type RuleSet } from '@stout-shackle/core/kit'
 import { demoApplications, demoKits, demoStock } from '../../demo/shop'
-import { labelled } from '../fixtures/mount'
+import { labeled } from '../fixtures/mount'
 import FilesView from './FilesView.vue'
 import KitPage from './KitPage.vue'
 import KitsView from './KitsView.vue'
@@ -77,7 +77,7 @@ describe('the catalog', () => {
     const wrapper = await show(KitsView)
     expect(wrapper.text()).toContain('43 kits')
     expect(wrapper.find('tbody').text()).toContain('no air')
-    await labelled(wrapper, 'Find a kit').setValue('nosuch')
+    await labeled(wrapper, 'Find a kit').setValue('nosuch')
     await vi.waitUntil(() => sent.some((s) => s.path === '/kits?find=nosuch'))
     await flushPromises()
     expect(wrapper.find('tbody').exists() && wrapper.find('tbody').findAll('tr').length).toBeFalsy()
@@ -113,12 +113,12 @@ describe("a kit's page", () => {
 })
 
 describe('the stock', () => {
-  test('a count is changed by version; what is no number stays as it was', async () => {
+  test('a count is changed by version; what is not a number stays as it was', async () => {
     answers['GET /stock'] = stock()
     answers['PUT /stock/band-clamp'] = (body: unknown) => ({ version: 4, document: body })
     const wrapper = await show(StockView)
     expect(wrapper.find('tbody').findAll('tr').length).toBe(stock().length)
-    const box = labelled(wrapper, 'Band clamp for a heat shield, in stock')
+    const box = labeled(wrapper, 'Band clamp for a heat shield, in stock')
     await box.setValue('9')
     // Written, and the stock asked for again.
     await vi.waitUntil(() => sent.filter((s) => s.path === '/stock').length === 2)
@@ -145,7 +145,7 @@ describe('the rules', () => {
     await button(wrapper, 'Save as version 2').trigger('click')
     await flushPromises()
     expect(wrapper.find('[role=alert]').text()).not.toBe('')
-    await labelled(wrapper, 'Why do the rules change').setValue('cleaning is paid work')
+    await labeled(wrapper, 'Why do the rules change').setValue('cleaning is paid work')
     await button(wrapper, 'Save as version 2').trigger('click')
     await flushPromises()
     const put = sent.find((s) => s.method === 'PUT')!
@@ -170,8 +170,8 @@ describe('the rules', () => {
     const wrapper = await show(RulesView)
     await button(wrapper, 'new rule').trigger('click')
     expect(wrapper.find('.tests').text()).toContain('running boards is yes')
-    await labelled(wrapper, 'What is looked at').setValue('vehicle:bed')
-    await labelled(wrapper, 'What it has to be').setValue('flat')
+    await labeled(wrapper, 'What is looked at').setValue('vehicle:bed')
+    await labeled(wrapper, 'What it has to be').setValue('flat')
     await button(wrapper, 'add this test').trigger('click')
     expect(wrapper.find('.tests').text()).toContain('bed is flat')
     await button(wrapper, 'undo all').trigger('click')
@@ -194,7 +194,7 @@ describe('files in and out', () => {
     answers['POST /imports'] = run('reading', 1)
     answers['GET /imports/r1'] = run('checked', 1)
     answers['GET /imports/r1/rows'] = [
-      { row: 7, id: null, change: 'wrong', notes: [{ row: 7, column: 'on_hand', message: '"x" is no number' }] },
+      { row: 7, id: null, change: 'wrong', notes: [{ row: 7, column: 'on_hand', message: '"x" is not a number' }] },
     ]
     answers['POST /imports/r1/apply'] = run('applied', 1)
     answers['POST /imports/r1/undo'] = run('undone', 1)
@@ -203,7 +203,7 @@ describe('files in and out', () => {
     const box = wrapper.find<HTMLInputElement>('input[type=file]')
     Object.defineProperty(box.element, 'files', { value: [new File(['id\n'], 'stock.csv')], configurable: true })
     await box.trigger('change')
-    await vi.waitUntil(() => wrapper.text().includes('on_hand: "x" is no number'), { timeout: 5_000 })
+    await vi.waitUntil(() => wrapper.text().includes('on_hand: "x" is not a number'), { timeout: 5_000 })
     await button(wrapper, '2 good rows').trigger('click')
     await flushPromises()
     expect(sent.find((s) => s.path === '/imports/r1/apply')!.body).toEqual({ rows: 'good' })

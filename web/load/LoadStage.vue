@@ -74,8 +74,8 @@ const panel = ref<keyof typeof PANELS>('cases')
   <StageColumns>
     <template #work>
       <section class="card">
-        <header class="cases" role="tablist" aria-label="Load cases">
-          <span class="tabs">
+        <header class="cases">
+          <span class="tabs" role="tablist" aria-label="Load cases">
             <button
               v-for="c in job.loadCases"
               :key="c.id"
@@ -96,6 +96,8 @@ const panel = ref<keyof typeof PANELS>('cases')
             >
               Always on it<span v-if="job.fittings.length" class="small"> ({{ job.fittings.length }})</span>
             </button>
+          </span>
+          <span>
             <button class="plain" @click="addCase">+ load case</button>
           </span>
           <TextField
@@ -124,8 +126,8 @@ const panel = ref<keyof typeof PANELS>('cases')
         </p>
       </section>
       <section class="card">
-        <header role="tablist" aria-label="What it comes to">
-          <span class="tabs">
+        <header>
+          <span class="tabs" role="tablist" aria-label="What it comes to">
             <button
               v-for="(name, key) in PANELS"
               :key="key"

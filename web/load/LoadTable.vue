@@ -261,10 +261,10 @@ td > select:focus {
   background: #fff;
 }
 td > select {
-  width: 98px;
+  width: 122px;
 }
 .wide {
-  width: 27%;
+  width: 22%;
 }
 .sign {
   width: 15px;

@@ -3,7 +3,7 @@ import { afterEach, describe, expect, test, vi } from 'vitest'
 import { POUND } from '@stout-shackle/core/quantity'
 import { caseRemedies } from '@stout-shackle/core/stages'
 import { cautionText, RATING_SOURCES, remedyText } from '@stout-shackle/core/wording'
-import { enter, labelled, mountOnJob } from '../fixtures/mount'
+import { enter, labeled, mountOnJob } from '../fixtures/mount'
 import LoadStage from './LoadStage.vue'
 
 afterEach(() => vi.unstubAllGlobals())
@@ -13,7 +13,7 @@ describe('the load stage', () => {
     const { wrapper, store } = await mountOnJob(LoadStage, '0417')
     const gained = () => store.assessment!.active.weights.rear
     const before = gained()
-    const weight = labelled(wrapper, 'Weight of 24 hives, strapped')
+    const weight = labeled(wrapper, 'Weight of 24 hives, strapped')
     await weight.trigger('focus')
     await weight.setValue('1000')
     // 100 lb more at 13.75 in ahead of the axle of a 3.7 m wheelbase.
@@ -27,12 +27,12 @@ describe('the load stage', () => {
       .find((b) => b.text() === '+ add a weight')!
       .trigger('click')
     expect(items()).toHaveLength(4)
-    await labelled(wrapper, 'Where Load 4 is').setValue('receiver')
+    await labeled(wrapper, 'Where Load 4 is').setValue('receiver')
     // Out on the receiver: behind the ball by its reach.
     expect(items().at(-1)!.x).toBeCloseTo(-1.75, 9)
     await enter(wrapper, 'Name of Load 4', 'Rack')
     expect(items().at(-1)!.name).toBe('Rack')
-    await labelled(wrapper, 'Take off Rack').trigger('click')
+    await labeled(wrapper, 'Take off Rack').trigger('click')
     expect(items()).toHaveLength(3)
     store.undo()
     expect(items()).toHaveLength(4)
@@ -168,19 +168,19 @@ describe('what is on the vehicle, in more detail', () => {
     const { wrapper, store } = await mountOnJob(LoadStage, '0416')
     const rear = () => store.assessment!.active.weights.rear
     const before = rear()
-    await labelled(wrapper, 'More of Water and generator').trigger('click')
-    await labelled(wrapper, '% full, Water and generator').setValue('50')
+    await labeled(wrapper, 'More of Water and generator').trigger('click')
+    await labeled(wrapper, '% full, Water and generator').setValue('50')
     const water = store.assessment!.active.loadCase.items[2]!
     expect(before - rear()).toBeCloseTo((water.mass / 2) * (1 - water.x / 5.6), 6)
-    await labelled(wrapper, '% full, Water and generator').setValue('150')
+    await labeled(wrapper, '% full, Water and generator').setValue('150')
     expect(wrapper.find('[role=alert]').text()).toMatch(/"150".*0.*100/)
     expect(store.assessment!.active.loadCase.items[2]!.fill).toBe(0.5)
   })
   test('bars bring front weight back, and say when to fill', async () => {
     const { wrapper, store } = await mountOnJob(LoadStage, '0417')
     const front = store.assessment!.active.weights.front
-    await labelled(wrapper, 'More of Extraction trailer, by ticket').trigger('click')
-    await labelled(wrapper, '% front weight brought back by bars, Extraction trailer, by ticket').setValue('50')
+    await labeled(wrapper, 'More of Extraction trailer, by ticket').trigger('click')
+    await labeled(wrapper, '% front weight brought back by bars, Extraction trailer, by ticket').setValue('50')
     await flushPromises()
     // Half of what the tongue takes: 480 lb x 49.21/145.67 / 2.
     expect(store.assessment!.active.weights.front - front).toBeCloseTo((217.72 * 1.25) / 3.7 / 2, 6)
@@ -235,7 +235,7 @@ describe('what is on the vehicle, in more detail', () => {
     store.undo()
     expect(store.job!.loadCases).toHaveLength(3)
   })
-  test('load cases beside each other, ratings with who says so', async () => {
+  test('load cases beside each other, ratings with where it is from', async () => {
     const { wrapper } = await mountOnJob(LoadStage, '0417')
     const tables = () => wrapper.findAll('table').at(-1)!.text()
     expect(tables()).toMatch(/Full hives and trailer.*Hives, no trailer.*Empty supers, going home/s)

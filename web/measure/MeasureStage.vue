@@ -108,7 +108,7 @@ const started = computed(() =>
         />
         <p v-if="heights.beforeLoaded.missing.length && !started" class="ask">
           Take the loaded reading now, before anything comes off: it cannot be taken later, and squat and spring rate
-          hang on it.
+          depend on it.
         </p>
         <footer>
           <span class="small muted">Enter goes round: front left, front right, rear right, rear left</span>
@@ -138,7 +138,7 @@ const started = computed(() =>
         <p v-else class="words">
           {{
             heights.beforeEmpty.missing.length === 4
-              ? 'Walk round it with the tape'
+              ? 'Walk around it with the tape'
               : heights.beforeEmpty.missing.length
                 ? `${heights.beforeEmpty.missing.length} corners to go`
                 : 'Empty readings are in'

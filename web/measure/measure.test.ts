@@ -1,7 +1,7 @@
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, describe, expect, test, vi } from 'vitest'
 import { standing } from '@stout-shackle/core/job'
-import { enter, labelled, mountOnJob } from '../fixtures/mount'
+import { enter, labeled, mountOnJob } from '../fixtures/mount'
 import HeightGrid from './HeightGrid.vue'
 import MeasureStage from './MeasureStage.vue'
 import SurveyForm from './SurveyForm.vue'
@@ -12,13 +12,13 @@ const heights = (server: { records: Parameters<typeof standing>[0] }) =>
     r.body.kind === 'height' ? [`${r.body.corner} ${r.body.value.toFixed(4)}`] : [],
   )
 
-describe('heights round the vehicle', () => {
+describe('heights around the vehicle', () => {
   const props = { timing: 'before', load: 'empty', title: 'Empty' }
   test('Enter records the corner and goes on to the next', async () => {
     const { wrapper, server } = await mountOnJob(HeightGrid, '0419', props)
     await enter(wrapper, 'Rear right, Empty', '24 1/2')
     expect(heights(server)).toContain('rear-right 0.6223')
-    expect(document.activeElement).toBe(labelled(wrapper, 'Rear left, Empty').element)
+    expect(document.activeElement).toBe(labeled(wrapper, 'Rear left, Empty').element)
   })
   test('typed again it corrects, and the first reading stays in the log', async () => {
     const { wrapper, server } = await mountOnJob(HeightGrid, '0419', props)
@@ -34,7 +34,7 @@ describe('heights round the vehicle', () => {
     expect(server.records.at(-1)!.body.kind).toBe('withdrawn')
     expect(heights(server).filter((h) => h.startsWith('front-left'))).toEqual([])
   })
-  test('a reading that does not read is not recorded and does not go on', async () => {
+  test('a reading that cannot be read is not recorded and does not go on', async () => {
     const { wrapper, server } = await mountOnJob(HeightGrid, '0419', props)
     const before = server.records.length
     await enter(wrapper, 'Rear right, Empty', '24 5/4')
@@ -48,7 +48,7 @@ describe('heights round the vehicle', () => {
         r.body.kind === 'height' ? [Math.round(r.body.bagPressure / 6894.757)] : [],
       )
     // What stands was read with no air; a likely pressure does not rewrite it.
-    expect((labelled(wrapper, 'Bags at, Empty').element as HTMLInputElement).value).toBe('0')
+    expect((labeled(wrapper, 'Bags at, Empty').element as HTMLInputElement).value).toBe('0')
     await enter(wrapper, 'Bags at, Empty', '12')
     expect(pressures()).toEqual([12, 12])
     await enter(wrapper, 'Rear right, Empty', '24 1/2')
@@ -61,7 +61,7 @@ describe('heights round the vehicle', () => {
       title: 'Out',
       likelyPressure: 10 * 6894.757,
     })
-    expect((labelled(wrapper, 'Bags at, Out').element as HTMLInputElement).value).toBe('10')
+    expect((labeled(wrapper, 'Bags at, Out').element as HTMLInputElement).value).toBe('10')
   })
   test('the last corner tells the page that the round is over', async () => {
     const { wrapper } = await mountOnJob(HeightGrid, '0419', props)
@@ -81,14 +81,14 @@ describe('the survey', () => {
   })
   test('an answer is kept as what it means, and can be taken back to "not looked"', async () => {
     const { wrapper, store } = await mountOnJob(SurveyForm, '0419')
-    const select = labelled(wrapper, 'Spare under the bed')
+    const select = labeled(wrapper, 'Spare under the bed')
     await select.setValue('true')
     expect(store.job!.survey.spareUnderBed).toBe(true)
     await select.setValue('false')
     expect(store.job!.survey.spareUnderBed).toBe(false)
     await select.setValue('')
     expect(store.job!.survey.spareUnderBed).toBeNull()
-    await labelled(wrapper, 'Axle vent').setValue('center')
+    await labeled(wrapper, 'Axle vent').setValue('center')
     expect(store.job!.survey.axleVent).toBe('center')
     await enter(wrapper, 'Coil gap, standing empty', '5/8')
     expect(store.job!.survey.coilGapStanding).toBeCloseTo(0.015875, 9)
@@ -97,7 +97,7 @@ describe('the survey', () => {
     const { wrapper } = await mountOnJob(SurveyForm, '0419')
     const count = () => Number(/(\d+) answers still/.exec(wrapper.text())![1])
     const before = count()
-    await labelled(wrapper, 'Bump stop').setValue('twist-in')
+    await labeled(wrapper, 'Bump stop').setValue('twist-in')
     expect(count()).toBe(before - 1)
   })
 })
@@ -116,7 +116,7 @@ describe('the measure stage', () => {
   })
   test('a corner an inch and more out is pointed out while it is typed', async () => {
     const { wrapper } = await mountOnJob(MeasureStage, '0417')
-    const corner = labelled(wrapper, 'Rear left, Empty')
+    const corner = labeled(wrapper, 'Rear left, Empty')
     await corner.trigger('focus')
     await corner.setValue('28 3/16')
     await flushPromises()

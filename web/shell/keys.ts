@@ -7,7 +7,7 @@ import { usePreferences } from '../stores/preferences'
 /** Every key, for the list and the handler. */
 export const KEYS: [string, string][] = [
   ['1 to 8', 'open a stage of the job'],
-  ['Enter', 'next reading, round the vehicle'],
+  ['Enter', 'next reading, around the vehicle'],
   ['u', 'swap inches and millimeters'],
   ['/', 'find a job or kit'],
   ['b', 'open the bay view of the job'],

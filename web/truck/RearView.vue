@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { formatNumber, type UnitSystem } from '@stout-shackle/core/quantity'
 import { tireDiameter, type Survey, type Vehicle } from '@stout-shackle/core/vehicle'
 import type { Kit } from '@stout-shackle/core/kit'
+import { coilOutline, helperOutline } from './helper-outline'
 import type { Pose } from './pose'
 
 /** The axle that the kit is for, from behind, looking forward: left is on the left. */
@@ -28,6 +29,7 @@ const bagHalf = computed(
 )
 const axle = computed(() => props.kit?.axle ?? 'rear')
 const bagTop = computed(() => axleY.value - 34 - props.pose[axle.value] * 2 * scale.value)
+const bagHeight = computed(() => Math.max(4, axleY.value - bagTop.value - 3))
 const tilt = computed(() => (-props.lean * 2 * 180) / Math.PI)
 const exhausts = computed(() => {
   const side = props.survey.exhaustSide
@@ -65,7 +67,11 @@ const tires = computed(() => (props.vehicle.rearWheels === 'dual' && axle.value 
     <g v-for="s in [-1, 1]" :key="`b${s}`">
       <path v-if="!kit" :d="`M${s * bagHalf} ${bagTop}l-7 6 14 6-14 6 14 6-14 6 7 4`" class="spring" />
       <g v-else class="bag">
-        <rect :x="s * bagHalf - 11" :y="bagTop" width="22" :height="axleY - bagTop - 3" rx="7" />
+        <path
+          :d="helperOutline(kit.family, s * bagHalf, bagTop, bagHeight)"
+          :class="{ rubber: kit.family === 'rubber' }"
+        />
+        <path v-if="kit.family === 'in-coil'" :d="coilOutline(s * bagHalf, bagTop, bagHeight)" class="spring" />
         <text v-if="pose.pressure" :x="s * bagHalf" :y="(bagTop + axleY) / 2 + 4">
           {{ formatNumber('pressure', s < 0 ? pose.pressure.left : pose.pressure.right, system) }}
         </text>
@@ -109,8 +115,11 @@ const tires = computed(() => (props.vehicle.rearWheels === 'dual' && axle.value 
   stroke: var(--ink);
   stroke-width: 2;
 }
-.bag rect {
+.bag path:not(.spring) {
   fill: var(--petrol);
+}
+.bag path.rubber {
+  fill: var(--ink);
 }
 .bag text {
   font: 600 14px var(--condensed);

@@ -5,7 +5,7 @@ import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import { vehicleSchema, type Vehicle } from '@stout-shackle/core/vehicle'
 import { Unreachable } from '../api/client'
 import { demoPlatforms, demoVehicles } from '../../demo/shop'
-import { enter, labelled } from '../fixtures/mount'
+import { enter, labeled } from '../fixtures/mount'
 import { useShop } from '../stores/shop'
 import VehicleForm from './VehicleForm.vue'
 
@@ -84,7 +84,7 @@ describe('a vehicle', () => {
     await enter(wrapper, 'Front overhang', '90')
     await wrapper.find('form').trigger('submit')
     expect(wrapper.find('[role=alert]').text()).toContain('Front overhang is longer than the wheelbase')
-    expect(labelled(wrapper, 'Front overhang').exists()).toBe(true)
+    expect(labeled(wrapper, 'Front overhang').exists()).toBe(true)
   })
   test('a server that is away loses nothing that was typed', async () => {
     const wrapper = form(demoVehicles()[0]!, () => Promise.reject(new Unreachable('away')))
@@ -92,7 +92,7 @@ describe('a vehicle', () => {
     await wrapper.find('form').trigger('submit')
     await flushPromises()
     expect(wrapper.find('[role=alert]').text()).toContain('nothing you typed is lost')
-    expect((labelled(wrapper, 'Wheelbase').element as HTMLInputElement).value).toBe('150')
+    expect((labeled(wrapper, 'Wheelbase').element as HTMLInputElement).value).toBe('150')
   })
   test('built on a platform gets what the platform knows, and keeps what was typed', async () => {
     const wrapper = form(null)
@@ -105,8 +105,8 @@ describe('a vehicle', () => {
     await flushPromises()
     const dunnock = demoPlatforms().find((p) => p.id === 'dunnock')!
     expect((text(wrapper, 'Make').element as HTMLInputElement).value).toBe('Tollmere')
-    expect((labelled(wrapper, 'Rear track').element as HTMLInputElement).value).toBe('70')
-    expect((labelled(wrapper, 'Between rear springs').element as HTMLInputElement).value).toBe('43 5/16')
+    expect((labeled(wrapper, 'Rear track').element as HTMLInputElement).value).toBe('70')
+    expect((labeled(wrapper, 'Between rear springs').element as HTMLInputElement).value).toBe('43 5/16')
     expect(dunnock.geometry.springSpacing).toBeCloseTo(43.3125 * 0.0254, 3)
   })
 })

@@ -23,11 +23,11 @@ import {
 import { besideRubber } from './rubber'
 
 const kits = demoKits()
-const shelf = catalogOf(kits, demoApplications())
+const catalog = catalogOf(kits, demoApplications())
 const { job: hives, records } = demoJob('0417')
 const rank = (job: Job) => {
   const { cases, active } = assessJob(job, records)
-  return rankKits(job, shelf, cases, active)
+  return rankKits(job, catalog, cases, active)
 }
 const preferences: fc.Arbitrary<Preferences> = fc.record({
   loadChanges: fc.constantFrom('seldom', 'sometimes', 'daily'),
@@ -127,7 +127,7 @@ describe('ranking', () => {
   test('what has to be put right is said first', () => {
     const { job, records: read } = demoJob('0416')
     const { cases, active } = assessJob(job, read)
-    expect(rankKits(job, shelf, cases, active).noSale).toMatchObject([{ code: 'over-rating', rating: 'gawr-rear' }])
+    expect(rankKits(job, catalog, cases, active).noSale).toMatchObject([{ code: 'over-rating', rating: 'gawr-rear' }])
     const survey = { ...hives.survey, factoryAir: true, frame: 'unsound' as const, loadSensingValve: true }
     expect(rank({ ...hives, survey }).noSale.map((n) => n.code)).toEqual([
       'factory-air',
@@ -138,9 +138,9 @@ describe('ranking', () => {
       rank({ ...hives, survey: { ...hives.survey, loadSensingValve: true, valveProcedure: true } }).noSale,
     ).toEqual([])
   })
-  test('both ways stand with their figures: teed leans more than independent, help is stiffer than steel', () => {
+  test('both ways stand with their figures: teed leans more than separate, help is stiffer than steel', () => {
     const a = assessJob(hives, records)
-    const ranking = rankKits(hives, shelf, a.cases, a.active)
+    const ranking = rankKits(hives, catalog, a.cases, a.active)
     const s = waysOf(hives, ranking.fitting.find((r) => r.assessed.kit.bag)!.assessed, ranking, a.active)
     expect(s.lines.teed!).toBeGreaterThan(s.lines.separate!)
     expect(s.spring.helped!).toBeGreaterThan(s.spring.steel!)

@@ -14,7 +14,7 @@ export interface Ranking {
   weights: Weights
   /** Those that fit, as they come or with parts; best first. */
   fitting: RankedKit[]
-  /** Those that hang on an answer. */
+  /** Those that depend on an answer. */
   undecided: RankedKit[]
   /** Those that do not fit, the fewest reasons first. */
   others: KitAssessment[]

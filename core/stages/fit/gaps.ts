@@ -25,7 +25,7 @@ function gapChecks(kit: Kit, exhaust: Job['survey']['exhaustSide']): GapCheck[] 
   return exhaust === 'none' ? checks : [...checks, 'line-exhaust']
 }
 
-/** One reading against its rule: `close` within what the tape can tell, never rounded in favour. */
+/** One reading against its rule: `close` within what the tape can tell, never rounded in favor. */
 export function judgeGap(kit: AirKit, check: GapCheck, value: Meters, tolerance: Meters, sleeved: boolean): GapVerdict {
   const { low, high } = limitsOf(kit, check)
   if (isBelow(value, low.value)) return check === 'line-exhaust' && sleeved ? 'sleeved' : 'too-little'

@@ -89,7 +89,7 @@ describe('the springs, from all that was measured', () => {
 
 describe('one load, seen several ways', () => {
   const { job, records } = demoJob('0417')
-  test('listed and by squat agree, and the doubt of both together is less than of either', () => {
+  test('listed and by squat agree, and the uncertainty of both together is less than of either', () => {
     const { views } = open(job, records).active
     expect(views!.views.map((v) => v.source)).toEqual(['listed', 'squat'])
     expect(views!.agree).toBe(true)

@@ -58,7 +58,7 @@ const WORTH: Meters = 0.003
 /**
  * How much of the rear's squat was recovered, by three readings under the same marks.
  * @returns null while one of them is missing or there was hardly a squat
- * Source: share (after - loaded)/(empty - loaded); doubts of the three readings in quadrature (GUM 5.1.2).
+ * Source: share (after - loaded)/(empty - loaded); uncertainties of the three readings in quadrature (GUM 5.1.2).
  */
 export function recoveredShare({ beforeEmpty, beforeLoaded, afterLoaded }: JobHeights): Recovered | null {
   const [empty, loaded, after] = [beforeEmpty.rear, beforeLoaded.rear, afterLoaded.rear]

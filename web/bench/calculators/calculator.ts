@@ -22,7 +22,7 @@ export type Values = Record<string, number> & { text: Record<string, string> }
 export interface Calculator {
   id: string
   title: string
-  /** What is computed, and who says so. */
+  /** What is computed, and where it is from. */
   formula: string
   source: string
   inputs: readonly Input[]
@@ -42,7 +42,7 @@ export type Answer = { ok: true; rows: Row[] } | { ok: false; key: string; why: 
 
 /**
  * Runs a calculator on what was typed. A bare number is in the units of the screen.
- * @returns its rows, or the first field that does not read and why
+ * @returns its rows, or the first field that can't be read and why
  */
 export function answer(calculator: Calculator, typed: Record<string, string>, system: UnitSystem): Answer {
   const values = { text: {} } as Values

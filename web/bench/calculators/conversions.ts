@@ -11,7 +11,7 @@ export const CONVERSIONS: readonly Calculator[] = [
     inputs: [{ key: 'sum', label: 'Readings', kind: 'text', usual: '26 3/16 - 22 5/16' }],
     compute({ text }, system) {
       const sum = tapeSum(text.sum!, system)
-      if (!sum.ok) return [{ label: 'Does not read', value: '–', note: refusalText(sum) }]
+      if (!sum.ok) return [{ label: "Can't read this", value: '–', note: refusalText(sum) }]
       return [
         { label: 'Inches', value: q('length', sum.value, 'us') },
         { label: 'Millimeters', value: q('length', sum.value, 'metric', 1) },
@@ -30,7 +30,7 @@ export const CONVERSIONS: readonly Calculator[] = [
     compute({ text }, system) {
       const kind = text.kind as QuantityKind
       const parsed = parseQuantity(kind, text.typed!, { system, signed: true })
-      if (!parsed.ok) return [{ label: 'Does not read', value: '–', note: refusalText(parsed) }]
+      if (!parsed.ok) return [{ label: "Can't read this", value: '–', note: refusalText(parsed) }]
       const { us, metric, others } = UNITS[kind]
       return [us, metric, ...others].map((u) => ({
         label: u.symbol,

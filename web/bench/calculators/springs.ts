@@ -76,7 +76,7 @@ export const SPRINGS: readonly Calculator[] = [
           if (!gain.ok || !sunk.ok)
             return [
               {
-                label: 'Does not read',
+                label: "Can't read this",
                 value: '–',
                 note: `"${part}": a load with its unit, then the squat, like 200 lb 15/16 in.`,
               },

@@ -25,7 +25,7 @@ export const useJob = defineStore('job', () => {
   const job = computed(() => current.value?.plan.job.value ?? null)
   const records = computed(() => current.value?.records.value ?? [])
 
-  // The plan hangs on four parts of the job only: other edits do not order it anew.
+  // The plan depends on four parts of the job only: other edits do not order it anew.
   const planInputs = {
     kit: computed(() => job.value?.kit),
     vehicle: computed(() => job.value?.vehicle),
