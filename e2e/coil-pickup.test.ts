@@ -179,7 +179,7 @@ test('the coil pickup goes from Measure to Hand over, with a reload and a killed
   expect(new Set(pulls).size).toBe(pulls.length)
   await page.getByRole('navigation', { name: 'Tools' }).getByRole('link', { name: 'Bays' }).click()
   await page
-    .getByText(/Handed over \d/)
+    .locator('[data-code=handed-over]')
     .first()
     .waitFor()
 })

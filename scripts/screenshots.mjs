@@ -12,9 +12,9 @@ const { loadDemo } = await import('../demo/load.mjs')
 
 /** One pull of the simulated wrench, so that the picture shows a reading. */
 async function pull(page) {
-  await page.getByText('Wrench 3 ready').waitFor()
+  await page.locator('[data-wrench=ready]').waitFor()
   await fetch(`${address}/api/devices/wrench-3/readings`, { method: 'POST' })
-  await page.getByText('within the window').waitFor()
+  await page.locator('[data-torque=within]').waitFor()
 }
 const VIEWS = [
   ['bays', '/'],
@@ -35,7 +35,7 @@ const VIEWS = [
     'choose-side-by-side',
     '/jobs/job-0417/choose',
     async (page) => {
-      for (const name of ['Twofold', 'Reed sleeve', 'Hollow rubber, heavy', 'Mark two, bumper inside'])
+      for (const name of ['Twofold', 'Reed sleeve', 'Hollow rubber, heavy', 'Mark two, bump stop inside'])
         await page.getByLabel(`Set ${name} side by side`, { exact: true }).check()
       await page.locator('.chart svg').waitFor()
       await page.getByRole('heading', { name: 'Side by side' }).evaluate((e) => e.scrollIntoView())

@@ -35,6 +35,7 @@ function tests(name, args) {
 
 check('types', ['vue-tsc', '--noEmit', '-p', 'tsconfig.json'])
 check('lint', ['eslint', '.', '--max-warnings', '0'])
+check('exports', ['knip'])
 tests('unit', ['--project', 'core', '--project', 'server', '--project', 'web'])
 tests('journeys', ['--project', 'e2e'])
 rmSync(scratch, { recursive: true, force: true })

@@ -149,7 +149,7 @@ describe('readings as CSV', () => {
     expect(first('before,loaded,Nowhere,rear-left,ground,900\n')).toEqual([2, 'load_case'])
     expect(first('before,loaded,,rear-left,ground,900\n')).toEqual([2, 'load_case'])
     expect(first('before,empty,,rear-left,ground,900\nbefore,empty,,rear-left,ground,901\n')).toEqual([3, 'corner'])
-    expect(first('before,empty,,rear-left,bumper,900\n')).toEqual([2, 'mark'])
+    expect(first('before,empty,,rear-left,fender,900\n')).toEqual([2, 'mark'])
   })
 })
 

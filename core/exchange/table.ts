@@ -84,7 +84,7 @@ const shortest = (value: number) =>
 /** How a file writes `1,200`: a comma in a comma file is quoted and groups thousands; with semicolons it is a decimal sign. */
 export type CommaMeans = 'thousands' | 'decimals'
 
-export const DELIMITERS = [',', ';', '\t'] as const
+const DELIMITERS = [',', ';', '\t'] as const
 /** The sign that parts most of a head. */
 export const delimiterOf = (head: string): string =>
   [...DELIMITERS].sort((a, b) => head.split(b).length - head.split(a).length)[0]!

@@ -65,14 +65,14 @@ const RULES: readonly Rule[] = [
     ...FROM_KIT,
   }),
   rule({
-    id: 'bumper',
+    id: 'bump-stop',
     name: 'Bump stop',
     when: [REAR, BESIDE, { fact: 'bumpStop', notAmong: 'bumpStops' }],
     effect: 'no',
     says: 'Bump stop is {has}; this bracket takes {takes}',
     asks: 'Bump stop not surveyed: look how it is held',
     fine: 'Bump stop: {has}',
-    change: 'a kit made for this bumper',
+    change: 'a kit made for this bump stop',
     ...FROM_KIT,
   }),
   rule({

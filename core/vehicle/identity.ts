@@ -51,7 +51,7 @@ const COMMERCIAL_SIZE = /^(\d{1,2}(?:\.\d{1,2})?)R(\d{2}\.5)[A-N]?$/
 const COMMERCIAL_ASPECT = 0.89
 
 /** A tire size as it is written on sidewalls, without spaces and in capitals but for the x. */
-export const tidyTireSize = (size: string): string => size.replace(/\s+/g, '').toUpperCase()
+const tidyTireSize = (size: string): string => size.replace(/\s+/g, '').toUpperCase()
 
 /**
  * Outside diameter of a tire from its size: `255/70R18`, `LT245/75R16E`, `35x12.50R20LT`, `8R19.5`.

@@ -13,10 +13,8 @@ const rows = (id: string, typed: Record<string, string> = {}, system: 'us' | 'me
 }
 
 describe('calculators of the bench', () => {
-  test('each has a formula, a source, and an answer to its usual figures in both systems', () => {
+  test('each has an answer to its usual figures in both systems', () => {
     for (const c of CALCULATORS) {
-      expect(c.formula.length).toBeGreaterThan(10)
-      expect(c.source.length).toBeGreaterThan(5)
       for (const system of ['us', 'metric'] as const) {
         const result = answer(c, {}, system)
         expect(result.ok, c.id).toBe(true)

@@ -29,8 +29,7 @@ const psi = (v: number | null) => (v === null ? 'not known' : formatQuantity('pr
       <template v-if="assessed.kit.bag">
         <dt>Teed or separate lines</dt>
         <dd>
-          Teed lines leave {{ len(s.lines.teed) }} of lean under this load, separate lines
-          {{ len(s.lines.separate) }}.
+          Teed lines leave {{ len(s.lines.teed) }} of lean under this load, separate lines {{ len(s.lines.separate) }}.
           <strong>{{
             s.lines.teed !== null && s.lines.teed > LEVEL_TOLERANCE
               ? 'Separate lines here.'

@@ -199,7 +199,7 @@ const WHEN = { 'as-fitted': '', 'after-alignment': ', after alignment', 'at-ride
         </table>
         <p class="small muted measures">
           By measure: {{ kit.fitment.suspension.join(' or ') }} springs, {{ kit.fitment.bodies.map(plain).join(', ') }},
-          {{ kit.fitment.rearWheels.join(' or ') }} rear wheels; bumper
+          {{ kit.fitment.rearWheels.join(' or ') }} rear wheels; bump stop
           {{ kit.fitment.bumpStops.map(plain).join(', ') }}.
         </p>
         <header><h3>In the box</h3></header>

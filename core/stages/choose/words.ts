@@ -108,7 +108,7 @@ export function answerFlipText(flip: AnswerFlip, first: string, currency: string
 const NOTHING = 50
 
 /** `level within 1/16 in`, `1 3/4 in low`: how far from its empty height it stands over the springs. */
-export function standsText(squat: number, system: UnitSystem): string {
+function standsText(squat: number, system: UnitSystem): string {
   if (Math.abs(squat) < TAPE_TOLERANCE) return 'level'
   return `${formatQuantity('length', Math.abs(squat), system)} ${squat > 0 ? 'low' : 'high'}`
 }
