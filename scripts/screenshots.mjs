@@ -13,6 +13,9 @@ const { loadDemo } = await import('../demo/load.mjs')
 /** One pull of the simulated wrench, so that the picture shows a reading. */
 async function pull(page) {
   await page.locator('[data-wrench=ready]').waitFor()
+  const json = { 'Content-Type': 'application/json' }
+  const setting = JSON.stringify({ setting: 25.76 })
+  await fetch(`${address}/api/devices/wrench-3/setting`, { method: 'PUT', headers: json, body: setting })
   await fetch(`${address}/api/devices/wrench-3/readings`, { method: 'POST' })
   await page.locator('[data-torque=within]').waitFor()
 }
@@ -53,6 +56,7 @@ const VIEWS = [
   ['vehicles', '/vehicles'],
   ['bench', '/bench/torque'],
   ['log', '/log'],
+  ['shop', '/shop'],
 ]
 /** A list with mistakes in it, as far as its dry run. */
 async function takeIn(page) {
