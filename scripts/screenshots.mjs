@@ -32,7 +32,6 @@ const VIEWS = [
       await page.locator('figure').scrollIntoViewIfNeeded()
     },
   ],
-  ['load-overload', '/jobs/job-0416/load'],
   ['choose', '/jobs/job-0417/choose'],
   [
     'choose-side-by-side',

@@ -24,7 +24,7 @@ const judged = computed(() => ['target', 'ceiling', 'vehicle-maker'].includes(pr
 const needsFigure = computed(
   () => props.state.fastener.spec.kind === 'vehicle-maker' && props.state.makerFigure === undefined,
 )
-const wants = computed(() =>
+const spec = computed(() =>
   props.state.makerFigure === undefined
     ? specText(props.state.fastener.spec, preferences.system)
     : `${formatQuantity('torque', props.state.makerFigure, preferences.system)}, vehicle maker`,
@@ -54,7 +54,7 @@ function keepFigure() {
 
 <template>
   <div class="fastener">
-    <p class="head">{{ state.fastener.name }} · wants {{ wants }}</p>
+    <p class="head">{{ state.fastener.name }} · {{ spec }}</p>
     <form v-if="needsFigure" class="maker" @submit.prevent="keepFigure">
       <p class="stop"><StateSign state="stop" /> Look up the vehicle maker's torque before going on.</p>
       <input

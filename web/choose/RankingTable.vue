@@ -50,7 +50,7 @@ const few = computed(() => (all.value ? rows.value : rows.value.slice(0, FEW)))
           <th class="num">
             {{ UNITS.pressure[preferences.system].symbol }} for "{{ assessment.active.loadCase.name }}"
           </th>
-          <th class="num">window</th>
+          <th class="num">limits</th>
           <th class="num">hours</th>
           <th class="num">price</th>
           <th class="num">free</th>

@@ -46,7 +46,7 @@ const saveState = computed(() =>
       <button class="plain" @click="sheet = true">Job sheet</button>
       <button class="plain" :disabled="!store.undoable.length" title="Ctrl Z" @click="store.undo()">Undo</button>
       <label class="who small"
-        >at it
+        >technician
         <input
           v-model="preferences.person"
           class="control"

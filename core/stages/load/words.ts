@@ -38,7 +38,7 @@ export const PLACE_NAMES: Record<LoadItem['place'], string> = {
   bed: 'bed or floor',
   rack: 'roof rack',
   receiver: 'out on the receiver',
-  tongue: 'hitch ball (tongue)',
+  tongue: 'hitch ball',
   pin: 'pin over the axle',
 }
 export const LOAD_KIND_NAMES: Record<LoadItem['kind'], string> = {
