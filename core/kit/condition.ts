@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { Meters } from '../quantity'
+import { innerSchema, type Meters } from '../quantity'
 import { SUSPENSIONS, surveySchema, TAPE_TOLERANCE, vehicleSchema, type Survey, type Vehicle } from '../vehicle'
 
 export const VEHICLE_FACTS = ['body', 'suspension', 'rearWheels', 'drive', 'bed', 'trim', 'year'] as const
@@ -29,17 +29,17 @@ const words = z
   .min(1)
   .max(30)
 
-/** What is inside a schema that may be null or has a default. */
-function within(schema: z.core.$ZodType): z.core.$ZodType {
-  return schema instanceof z.ZodDefault || schema instanceof z.ZodNullable ? within(schema.def.innerType) : schema
-}
+// Looked up once: a file of a hundred thousand lines asks for every condition in it.
+const SHAPE: Record<string, z.core.$ZodType> = { ...vehicleSchema.shape, ...surveySchema.shape }
+const WORDS = new Map(
+  Object.entries(SHAPE).map(([fact, schema]): [string, readonly (string | boolean)[] | null] => {
+    const inner = innerSchema(schema)
+    if (inner instanceof z.ZodBoolean) return [fact, [true, false]]
+    return [fact, inner instanceof z.ZodEnum ? (inner.options as string[]) : null]
+  }),
+)
 /** The words a fact can be; null where it is a figure, a name or a year. */
-export function factWords(fact: Fact): readonly (string | boolean)[] | null {
-  const shape: Record<string, z.core.$ZodType> = { ...vehicleSchema.shape, ...surveySchema.shape }
-  const inner = within(shape[fact]!)
-  if (inner instanceof z.ZodBoolean) return [true, false]
-  return inner instanceof z.ZodEnum ? (inner.options as string[]) : null
-}
+export const factWords = (fact: Fact): readonly (string | boolean)[] | null => WORDS.get(fact) ?? null
 /** Refuses words that a fact can never be: a condition on them would silently never hold. */
 function knownWords(fact: Fact, is: readonly (string | boolean)[], context: z.RefinementCtx): void {
   const known = factWords(fact)

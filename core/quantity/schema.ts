@@ -34,6 +34,10 @@ export interface Limits {
   min: number
   max: number
 }
+/** What is inside a schema that may be null or has a default. */
+export const innerSchema = (schema: z.core.$ZodType): z.core.$ZodType =>
+  schema instanceof z.ZodDefault || schema instanceof z.ZodNullable ? innerSchema(schema.def.innerType) : schema
+
 /**
  * The limits that a number's schema was given, so that a form asks for what the schema takes.
  * @param schema a bounded number, nullable or with a default if need be
@@ -41,8 +45,7 @@ export interface Limits {
  * @throws TypeError where the schema has no number with two limits inside
  */
 export function limitsOf(schema: z.ZodType): Limits {
-  let inner: unknown = schema
-  while (inner instanceof z.ZodNullable || inner instanceof z.ZodDefault) inner = inner.unwrap()
+  const inner = innerSchema(schema)
   if (!(inner instanceof z.ZodNumber) || inner.minValue === null || inner.maxValue === null)
     throw new TypeError('limitsOf needs a number with two limits')
   return { min: inner.minValue, max: inner.maxValue }

@@ -153,6 +153,9 @@ export function bringLevel(q: LevelQuestion): LevelSolution {
   const shortest = Math.min(left.bagHeight, right.bagHeight)
   const tallest = Math.max(left.bagHeight, right.bagHeight)
   const code = judge(q, mean, left, right, shortest, tallest)
+  // In balance, but with air that pushes over what begins to lean: it would not stay there.
+  if (code === 'level' && !standOf(chassis, q.load, { kind: 'pressure', left: left.pressure, right: right.pressure }))
+    return unsolved('tips', [])
   const inside = code === 'level' || code === 'out-of-window' ? null : heldInside(q, left, right)
   const capped = mean > 0 && code === 'above-maximum' ? squatAtLimit(q, inside, need.squat) : null
   const leanTeed = teed && teed.roll + teed.rearMoment * rearTireRoll

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import { factWords } from '@stout-shackle/core/kit'
 import { limitsOf, type Limits } from '@stout-shackle/core/quantity'
 import { surveySchema, type Survey } from '@stout-shackle/core/vehicle'
 
@@ -39,8 +39,7 @@ const ORDER: readonly Pick<SurveyAsk, 'key' | 'only'>[] = [
 ]
 
 export const SURVEY_ASKS: readonly SurveyAsk[] = ORDER.map((ask) => {
-  let schema: unknown = surveySchema.shape[ask.key]
-  while (schema instanceof z.ZodNullable || schema instanceof z.ZodDefault) schema = schema.unwrap()
-  if (schema instanceof z.ZodEnum) return { ...ask, words: schema.options as string[] }
-  return schema instanceof z.ZodNumber ? { ...ask, length: limitsOf(schema) } : ask
+  const words = factWords(ask.key)
+  if (words === null) return { ...ask, length: limitsOf(surveySchema.shape[ask.key]) }
+  return words.includes(true) ? ask : { ...ask, words: words as string[] }
 })
