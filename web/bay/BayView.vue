@@ -4,11 +4,13 @@ import { useRoute } from 'vue-router'
 import { type RecordBody } from '@stout-shackle/core/job'
 import { fastenerCloses, placeCloses, type FastenerState } from '@stout-shackle/core/stages'
 import { formatQuantity } from '@stout-shackle/core/quantity'
-import { PLACE_STATES, SUPPORT_NAMES } from '@stout-shackle/core/wording'
+import { PLACE_STATES } from '@stout-shackle/core/wording'
 import { useJobPage } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
+import BayHead from './BayHead.vue'
 import FastenerCard from './FastenerCard.vue'
 import OpenItemsPanel from './OpenItemsPanel.vue'
+import { useStepWalk } from './step-walk'
 import StepDrawing from './StepDrawing.vue'
 import TorqueKeypad from './TorqueKeypad.vue'
 import { useWrench } from './wrench'
@@ -19,25 +21,10 @@ const store = useJobPage(() => props.id)
 const preferences = usePreferences()
 const route = useRoute()
 
-const steps = computed(() => store.assessment?.steps ?? [])
-const chosen = ref<string | null>((route.query.step as string | undefined) ?? null)
-const index = computed(() => {
-  const wanted = steps.value.findIndex((s) => s.step.id === chosen.value)
-  if (wanted >= 0) return wanted
-  const open = steps.value.findIndex((s) => s.outcome === 'open')
-  return open >= 0 ? open : steps.value.length - 1
-})
-const current = computed(() => steps.value[index.value] ?? null)
-const left = computed(() => steps.value.filter((s) => s.outcome === 'open'))
-const minutes = computed(() => Math.round(left.value.reduce((sum, s) => sum + s.step.minutes, 0)))
-const change = computed(() => {
-  const now = current.value?.step.state
-  if (!now) return null
-  const after = steps.value
-    .slice(index.value + 1)
-    .findIndex((s) => s.step.state.support !== now.support || s.step.state.wheels !== now.wheels)
-  return after < 0 ? null : after + 1
-})
+const { steps, index, current, minutes, change, following, show, back } = useStepWalk(
+  computed(() => store.assessment ?? null),
+  (route.query.step as string | undefined) ?? null,
+)
 const torques = computed<FastenerState[]>(() =>
   (store.assessment?.torques ?? []).filter((t) => t.step.id === current.value?.step.id),
 )
@@ -104,13 +91,9 @@ function skip() {
 }
 /** Records the step and shows the one after it; which that is has to be known before the record changes the list. */
 function settle(body: Extract<RecordBody, { kind: 'step' }>) {
-  const next = steps.value[index.value + 1]
+  const next = following()
   store.record(body)
-  chosen.value = next?.step.id ?? body.step
-}
-function back() {
-  const before = steps.value[index.value - 1]
-  if (before) chosen.value = before.step.id
+  show(next ?? body.step)
 }
 const counts = computed(() => {
   const l = store.assessment?.openItems
@@ -122,42 +105,22 @@ const counts = computed(() => {
       }
     : null
 })
-const blockClass = (i: number) => (i === index.value ? 'now' : steps.value[i]!.outcome)
 </script>
 
 <template>
   <div class="bay">
     <template v-if="store.job && current">
-      <header>
-        <RouterLink :to="{ name: 'bay', params: { id } }" class="leave" aria-label="Leave the bay view">‹</RouterLink>
-        <span class="what"
-          ><strong>{{ store.job.title }}</strong> · {{ store.job.vehicle.model
-          }}<template v-if="store.job.bay"> · Bay {{ store.job.bay }}</template></span
-        >
-        <span
-          >{{ index + 1 }} of {{ steps.length }} · {{ minutes }} min left ·
-          <input v-model="preferences.person" class="person" placeholder="who?" aria-label="Your name" maxlength="60"
-        /></span>
-      </header>
-      <div class="blocks" aria-hidden="true">
-        <i v-for="(s, i) in steps" :key="s.step.id" :class="blockClass(i)" />
-      </div>
-      <p class="chips">
-        <span class="chip lead">{{ SUPPORT_NAMES[current.step.state.support] }}</span>
-        <span class="chip">wheels {{ current.step.state.wheels }}</span>
-        <span class="chip">{{ current.step.hands === 1 ? 'one pair of hands' : 'two pairs of hands' }}</span>
-        <span v-if="change" class="chip">{{
-          change === 1 ? 'support changes next' : `next change of support in ${change} steps`
-        }}</span>
-        <span
-          v-if="wrench"
-          class="chip"
-          :class="{ lead: !wrench.connected }"
-          :data-wrench="wrench.connected ? 'ready' : 'away'"
-          >{{ wrench.name }} {{ wrench.connected ? 'ready' : 'not connected' }}</span
-        >
-        <span v-if="store.away" class="chip lead">server away: saved here</span>
-      </p>
+      <BayHead
+        :id="id"
+        :title="store.job.title"
+        :what="`${store.job.vehicle.model}${store.job.bay ? ` · Bay ${store.job.bay}` : ''}`"
+        :steps="steps"
+        :index="index"
+        :minutes="minutes"
+        :change="change"
+        :wrench="wrench"
+        :away="store.away"
+      />
       <p v-if="current.step.trap" class="trap">
         <svg viewBox="0 0 12 12" aria-hidden="true"><path d="M6 .8 11.6 11H.4z" /></svg>
         {{ current.step.trap }}
@@ -262,74 +225,6 @@ const blockClass = (i: number) => (i === index.value ? 'now' : steps.value[i]!.o
   color: #ede8dc;
   padding: 18px 26px;
   font-size: 22px;
-}
-header {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-  gap: 14px;
-  padding-right: 54px;
-  color: #b5bab8;
-}
-header strong {
-  font: 600 26px var(--condensed);
-  color: #ede8dc;
-}
-.what {
-  flex: 1;
-}
-.leave {
-  display: grid;
-  place-items: center;
-  width: 56px;
-  height: 56px;
-  margin: -10px -10px -10px -16px;
-  font-size: 38px;
-  color: #ede8dc;
-  text-decoration: none;
-}
-.person {
-  width: 110px;
-  background: none;
-  border: 0;
-  border-bottom: 1px dashed #59646a;
-  color: #ede8dc;
-  font: inherit;
-}
-.blocks {
-  display: flex;
-  gap: 4px;
-  margin: 10px 0;
-}
-.blocks i {
-  flex: 1;
-  height: 14px;
-  border-radius: 2px;
-  background: #2e3639;
-}
-.blocks .done {
-  background: #6fae7f;
-}
-.blocks .skipped {
-  background: #dd8a45;
-}
-.blocks .now {
-  background: #f2c24b;
-}
-.chips {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-}
-.chip {
-  border: 1px solid #454e52;
-  border-radius: 4px;
-  padding: 5px 12px;
-  font-size: 20px;
-}
-.lead {
-  border-color: #f2c24b;
-  color: #f2c24b;
 }
 .trap {
   margin-top: 14px;

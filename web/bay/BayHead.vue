@@ -1,0 +1,127 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { StepReport } from '@stout-shackle/core/stages'
+import { SUPPORT_NAMES } from '@stout-shackle/core/wording'
+import { usePreferences } from '../stores/preferences'
+
+/** The top of the bay view: whose vehicle, how far, and what holds it now. */
+const props = defineProps<{
+  id: string
+  title: string
+  what: string
+  steps: readonly StepReport[]
+  index: number
+  /** Of the steps that are open. */
+  minutes: number
+  /** Steps until what holds the vehicle changes; null where it does not. */
+  change: number | null
+  wrench: { name: string; connected: boolean } | null
+  away: boolean
+}>()
+const preferences = usePreferences()
+const step = computed(() => props.steps[props.index]!.step)
+const blockClass = (i: number) => (i === props.index ? 'now' : props.steps[i]!.outcome)
+</script>
+
+<template>
+  <header>
+    <RouterLink :to="{ name: 'bay', params: { id } }" class="leave" aria-label="Leave the bay view">‹</RouterLink>
+    <span class="what"
+      ><strong>{{ title }}</strong> · {{ what }}</span
+    >
+    <span
+      >{{ index + 1 }} of {{ steps.length }} · {{ minutes }} min left ·
+      <input v-model="preferences.person" class="person" placeholder="who?" aria-label="Your name" maxlength="60"
+    /></span>
+  </header>
+  <div class="blocks" aria-hidden="true">
+    <i v-for="(s, i) in steps" :key="s.step.id" :class="blockClass(i)" />
+  </div>
+  <p class="chips">
+    <span class="chip lead">{{ SUPPORT_NAMES[step.state.support] }}</span>
+    <span class="chip">wheels {{ step.state.wheels }}</span>
+    <span class="chip">{{ step.hands === 1 ? 'one pair of hands' : 'two pairs of hands' }}</span>
+    <span v-if="change" class="chip">{{
+      change === 1 ? 'support changes next' : `next change of support in ${change} steps`
+    }}</span>
+    <span
+      v-if="wrench"
+      class="chip"
+      :class="{ lead: !wrench.connected }"
+      :data-wrench="wrench.connected ? 'ready' : 'away'"
+      >{{ wrench.name }} {{ wrench.connected ? 'ready' : 'not connected' }}</span
+    >
+    <span v-if="away" class="chip lead">server away: saved here</span>
+  </p>
+</template>
+
+<style scoped>
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 14px;
+  padding-right: 54px;
+  color: #b5bab8;
+}
+header strong {
+  font: 600 26px var(--condensed);
+  color: #ede8dc;
+}
+.what {
+  flex: 1;
+}
+.leave {
+  display: grid;
+  place-items: center;
+  width: 56px;
+  height: 56px;
+  margin: -10px -10px -10px -16px;
+  font-size: 38px;
+  color: #ede8dc;
+  text-decoration: none;
+}
+.person {
+  width: 110px;
+  background: none;
+  border: 0;
+  border-bottom: 1px dashed #59646a;
+  color: #ede8dc;
+  font: inherit;
+}
+.blocks {
+  display: flex;
+  gap: 4px;
+  margin: 10px 0;
+}
+.blocks i {
+  flex: 1;
+  height: 14px;
+  border-radius: 2px;
+  background: #2e3639;
+}
+.blocks .done {
+  background: #6fae7f;
+}
+.blocks .skipped {
+  background: #dd8a45;
+}
+.blocks .now {
+  background: #f2c24b;
+}
+.chips {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+.chip {
+  border: 1px solid #454e52;
+  border-radius: 4px;
+  padding: 5px 12px;
+  font-size: 20px;
+}
+.lead {
+  border-color: #f2c24b;
+  color: #f2c24b;
+}
+</style>
