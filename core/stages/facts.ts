@@ -3,10 +3,10 @@ import type { PlanOutcome } from '../plan'
 import type { BayRecord, Job } from '../job'
 import type { AirState } from './air'
 import type { FastenerState, OpenItems, StepReport } from './bay'
-import type { CaseAssessment } from './case'
+import type { CaseAssessment, Caution } from './choose'
 import type { KitAssessment } from './choose'
 import type { GapJudgment } from './fit'
-import type { Caution, RearSpring } from './load'
+import type { RearSpring } from './load'
 
 /** All that is worked out of a job before its stages judge it. */
 export interface Facts {

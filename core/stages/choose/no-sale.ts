@@ -1,6 +1,6 @@
 import type { RatingId } from '../../vehicle'
 import type { Job } from '../../job'
-import type { CaseAssessment } from '../case'
+import type { CaseAssessment } from './case-assessment'
 
 /** Why no kit should be sold for this vehicle as it stands. */
 export type NoSale =

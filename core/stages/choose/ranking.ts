@@ -1,6 +1,6 @@
 import type { KitCatalog } from '../../kit'
 import type { Job } from '../../job'
-import type { CaseAssessment } from '../case'
+import type { CaseAssessment } from './case-assessment'
 import { weightsOf, type Weights } from './criteria'
 import { answerFlipsOf, flipsOf, type AnswerFlip, type Flip } from './flips'
 import { assessKit, type KitAssessment } from './kit-on-job'

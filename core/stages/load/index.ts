@@ -1,4 +1,3 @@
-export { cautionsOf, type Caution } from './cautions'
 export { chassisOf, loadFromFront, seenFromFront, sprungFront, sprungRear } from './chassis'
 export { cornerFindings } from './corners'
 export { loadCases, type LoadedCase, type Squat } from './loaded'

@@ -1,10 +1,11 @@
-import { GRAVITY } from '../quantity'
-import { kitCapacity } from '../kit'
-import { ratingReport, type RatingReport } from '../vehicle'
-import type { LevelSolution } from '../spring'
-import type { BayRecord, Job } from '../job'
-import { leveledPosture, levelKit, rubberPosture, rubberUnder, type RubberOutcome } from './choose'
-import { loadViews, postureOf, type LoadedCase, type LoadViews, type Posture, type RearSpring } from './load'
+import { GRAVITY } from '../../quantity'
+import { kitCapacity } from '../../kit'
+import { ratingReport, type RatingReport } from '../../vehicle'
+import type { LevelSolution } from '../../spring'
+import type { BayRecord, Job } from '../../job'
+import { loadViews, postureOf, type LoadedCase, type LoadViews, type Posture, type RearSpring } from '../load'
+import { leveledPosture, levelKit } from './level-kit'
+import { rubberPosture, rubberUnder, type RubberOutcome } from './rubber'
 
 /** A load case with the job's kit under it. */
 export interface CaseAssessment extends LoadedCase {

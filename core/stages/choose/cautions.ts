@@ -2,8 +2,8 @@ import { GRAVITY, type Kilograms, type Meters, type NewtonMeters, type Newtons, 
 import { hasAir, maximumPressure } from '../../kit'
 import { loadMass, type RatingId } from '../../vehicle'
 import type { Job, StageId } from '../../job'
-import type { CaseAssessment } from '../case'
-import type { RateTrouble, RearSpring } from './spring-rate'
+import type { RateTrouble, RearSpring } from '../load'
+import type { CaseAssessment } from './case-assessment'
 
 /** Something people take a figure for that it is not, with the figures that show it, and where it has to be said. */
 export type Caution = { stages: readonly StageId[] } & (
