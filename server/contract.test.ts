@@ -102,7 +102,7 @@ describe('the list of routes', () => {
   const versioned = ROUTES.filter((r) => r.versioned && r.path.includes('{'))
   test.each(versioned.map((r) => [r.path, r] as const))('put %s wants its version', async (_path, route) => {
     const address = await addressOf(route)
-    const { body } = await shop.api.get(address)
+    const { body } = (await shop.api.get(address)) as { body: unknown }
     const document = (body as { document?: object; job?: object }).document ?? (body as { job: object }).job
     await shop.api.put(address).send(document).expect(428)
     await shop.api.put(address).set('If-Match', '"99"').send(document).expect(412)

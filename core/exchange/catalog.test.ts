@@ -132,7 +132,7 @@ describe('what is wrong with a row', () => {
   test('one bad cell spoils its own row and column only', () => {
     const vehicles = CATALOG_FORMATS.vehicles
     const row = { ...toRow(vehicles, demoVehicles()[0]), rear_stages: 'leaf 99999 mm 60 N/mm' }
-    const made = fromRow(vehicles, row as typeof good, 9, null)
+    const made = fromRow(vehicles, row, 9, null)
     expect(made.ok ? [] : made.problems.map((p) => [p.row, p.column])).toEqual([[9, 'rear_stages']])
   })
   test.each(['cut the bracket => then paint it', 'shims [two] x2 || more', 'allow +15 min', 'a \\ backslash and a |'])(

@@ -47,7 +47,7 @@ export interface AcceptContext {
   job: Job
   records: readonly BayRecord[]
   /** Worked out when it is asked for. */
-  assess(): Pick<Facts, 'plan'> & Findings
+  assess: () => Pick<Facts, 'plan'> & Findings
   /** ms since 1970. */
   now: number
 }
