@@ -132,7 +132,7 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
             p(air.verdict.expected)
           }}</PlateRow>
           <PlateRow label="Read">{{ p(air.end!.pressure) }}</PlateRow>
-          <PlateRow label="May go in 24 h" says="7 psi from 60, in proportion (common practice)">{{
+          <PlateRow label="Allowed loss in 24 h" says="7 psi from 60, in proportion (common practice)">{{
             p(air.verdict.allowed)
           }}</PlateRow>
         </template>

@@ -45,7 +45,7 @@ const option = computed((): ChartOption => {
           lineStyle: { color: COLORS.oxide, type: 'dashed' },
           label: { formatter: '{b}', position: 'insideStartTop', color: COLORS.oxide },
           data: props.job.vehicle.rearStages.map((s) => ({
-            name: s.kind === 'bump-stop' ? 'on its stop' : 'helper leaves touch',
+            name: s.kind === 'bump-stop' ? 'on its bump stop' : 'helper leaves touch',
             yAxis: length(s.at),
           })),
         },

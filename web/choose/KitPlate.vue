@@ -108,7 +108,7 @@ const cautions = computed(() => assessment.value.cautions.filter((c) => c.stages
       >
       <PlateRow
         v-if="level.jouncePressure !== null"
-        label="On its stop, in one stroke"
+        label="On its bump stop, in one stroke"
         says="one fast stroke on absolute pressure, n 1.38"
         :state="level.jouncePressure > 2 * limits.maximum ? 'caution' : undefined"
         >{{ p(level.jouncePressure) }}</PlateRow

@@ -111,7 +111,7 @@ const started = computed(() =>
           depend on it.
         </p>
         <footer>
-          <span class="small muted">Enter goes round: front left, front right, rear right, rear left</span>
+          <span class="small muted">Enter goes around: front left, front right, rear right, rear left</span>
           <CsvButtons
             what="Readings"
             :file-name="`readings-${job.number}.csv`"

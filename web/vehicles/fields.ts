@@ -54,7 +54,7 @@ export const DERIVED: readonly {
 export type Stage = Vehicle['rearStages'][number]
 export const STAGES: readonly { kind: Stage['kind']; label: string; adds: string }[] = [
   { kind: 'leaf', label: 'Helper leaves touch after', adds: 'and add, a side' },
-  { kind: 'bump-stop', label: 'On its stop after', adds: 'which adds, a side' },
+  { kind: 'bump-stop', label: 'On its bump stop after', adds: 'which adds, a side' },
 ]
 /** What a rubber stop usually is beside the springs it stops (common practice, no published source). */
 export const USUAL_STAGE = { leaf: 50_000, 'bump-stop': 150_000 }

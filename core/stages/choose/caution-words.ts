@@ -7,7 +7,7 @@ const TROUBLE: Record<RateTrouble, string> = {
   aired: 'Read with air in bags: no spring rate is taken from it, since it would be the rate of both',
   'past-contact':
     'The load reached the helper leaves: across their contact it would be the rate of neither, so none is taken',
-  bottomed: 'The axle was on its stop: no spring rate is taken from that load',
+  bottomed: 'The axle was on its bump stop: no spring rate is taken from that load',
   'not-straight': 'The loads do not lie on one line: a second stage, a stop or a slip came in, so no rate is taken',
   nonsense: 'More load, less squat: a reading is wrong, so no rate is taken',
   'within-tape': 'The squat is no larger than what the tape can tell: a heavier load would give a rate',
@@ -38,8 +38,8 @@ export function cautionText(caution: Caution, system: UnitSystem): string {
       return `${TROUBLE[caution.trouble]}.`
     case 'bottoms':
       return caution.by === 'measured'
-        ? `The rear was down on its stop${caution.squat === null ? '' : ` after ${len(caution.squat)}`}: what stops dropping is not carried. It is loaded beyond its springs, whatever the bags do.`
-        : 'This load brings the rear down on its stop without air.'
+        ? `The rear was down on its bump stop${caution.squat === null ? '' : ` after ${len(caution.squat)}`}: what stops dropping is not carried. It is loaded beyond its springs, whatever the bags do.`
+        : 'This load brings the rear down on its bump stop without air.'
     case 'views-disagree':
       return caution.weighed
         ? 'The scale contradicts the list or the squat: the scale is believed, the others want a second look.'

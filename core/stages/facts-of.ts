@@ -1,0 +1,41 @@
+import type { PlanOutcome } from '../plan'
+import { ofKind, standing as standingOf, type BayRecord, type Job } from '../job'
+import { airState } from './air'
+import { openItemsOf, stepReports, torqueStates } from './bay'
+import { assessCase, assessKit, cautionsOf } from './choose'
+import type { Facts } from './facts'
+import { judgeGaps } from './fit'
+import { cornerFindings, loadCases } from './load'
+import { unansweredOf } from './measure'
+import { decidedCatalog } from './plan'
+
+/**
+ * What a job comes to, in the order people work, each fact from those before it.
+ * @param records all of the job, oldest first
+ * @param plan its work plan; null without a kit
+ */
+export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutcome | null): Facts {
+  const standing = standingOf(records)
+  const { cases: loaded, spring } = loadCases(job, standing)
+  const cases = loaded.map((at) => assessCase(job, standing, at, spring))
+  const active = cases.find((c) => c.loadCase.id === job.activeCase) ?? cases[0]!
+  const torques = plan?.ok ? torqueStates(plan.plan, standing) : []
+  return {
+    job,
+    standing,
+    cases,
+    active,
+    spring,
+    corners: cornerFindings(job, standing, active),
+    cautions: cautionsOf(job, active, spring),
+    chosen: job.kit ? assessKit(job, job.kit, active, decidedCatalog(job)) : null,
+    gaps: judgeGaps(job, standing),
+    plan,
+    steps: stepReports(plan, standing),
+    torques,
+    openItems: plan?.ok ? openItemsOf(plan.plan, standing, torques) : null,
+    air: airState(job, standing),
+    handedOver: ofKind(standing, 'handed-over').at(-1) ?? null,
+    unanswered: unansweredOf(job.vehicle, job.survey),
+  }
+}

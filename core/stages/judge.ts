@@ -1,0 +1,68 @@
+import { ofKind, type StageId } from '../job'
+import { ALL_STAGES } from './all'
+import type { Facts } from './facts'
+import { FINAL_CHECKS, type FinalCheckId } from './hand-over'
+import type { AnyStage, FinalCheckReport, FinalCheckRule, Stop, WaitsOf } from './stage'
+
+const STAGES_IN_ORDER: readonly AnyStage[] = ALL_STAGES
+
+export type WaitCode = WaitsOf<(typeof ALL_STAGES)[number]>
+/** What a stage still waits for; `count` where it is a number of things. */
+export interface Waiting {
+  code: WaitCode
+  stage: StageId
+  count: number
+}
+export interface StageReport {
+  stage: StageId
+  state: 'open' | 'waiting' | 'done'
+  waits: Waiting[]
+}
+
+/** What the stages make of the facts. */
+export interface Judgment {
+  finalChecks: FinalCheckReport[]
+  /** What keeps the vehicle from being handed over. */
+  stops: Stop[]
+  stages: StageReport[]
+}
+
+const RULES = Object.fromEntries(
+  STAGES_IN_ORDER.flatMap((stage: AnyStage) =>
+    Object.entries(stage.checks).map(([check, rule]) => [check, { stage: stage.id, rule }]),
+  ),
+) as Record<FinalCheckId, { stage: StageId; rule: FinalCheckRule }>
+
+/** Asks every stage for its checks, its stops and what it waits for. */
+export function judge(facts: Facts): Judgment {
+  const finalChecks = FINAL_CHECKS.map((check) => finalCheck(check, facts))
+  const stops = [
+    ...STAGES_IN_ORDER.flatMap((stage) => stage.stops(facts).map((stop): Stop => ({ ...stop, stage: stage.id }))),
+    ...finalChecks
+      .filter((c) => c.state === 'open')
+      .map(({ check, stage }): Stop => ({ code: 'final-check-open', about: check, stage })),
+  ]
+  const stages = STAGES_IN_ORDER.map((stage: AnyStage): StageReport => {
+    const waits = Object.entries(stage.waits(facts, { finalChecks, stops }))
+      .filter(([, count]) => count)
+      .map(([code, count]) => ({ code: code as WaitCode, stage: stage.id, count: Number(count) }))
+    return { stage: stage.id, waits, state: waits.length === 0 ? 'done' : stage.begun(facts) ? 'waiting' : 'open' }
+  })
+  return { finalChecks, stops, stages }
+}
+
+function finalCheck(check: FinalCheckId, facts: Facts): FinalCheckReport {
+  const { stage, rule } = RULES[check]
+  const report = (state: FinalCheckReport['state'], because: string | null = null): FinalCheckReport => ({
+    check,
+    stage,
+    state,
+    because,
+    never: null,
+  })
+  if (rule.done(facts)) return report('done')
+  const never = rule.never?.(facts) ?? null
+  if (never) return { ...report('not-applicable'), never }
+  const answer = ofKind(facts.standing, 'final-check').findLast((r) => r.body.check === check)?.body
+  return answer ? report(answer.outcome, answer.because) : report('open')
+}
