@@ -40,8 +40,9 @@ export function pointLabel(share: number, rises: boolean) {
   return {
     show: true,
     formatter: '{b}',
-    position: right ? ('right' as const) : ('left' as const),
-    offset: [0, right === rises ? 12 : -12],
+    // From the symbol's upper left corner: an offset would be lost where names are moved apart.
+    position: [right ? 14 : -6, right === rises ? 8 : -16] as [number, number],
+    align: right ? ('left' as const) : ('right' as const),
     fontSize: 12,
     color: COLORS.ink,
   }
