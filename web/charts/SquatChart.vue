@@ -25,10 +25,13 @@ const option = computed((): ChartOption => {
   )
   return {
     ...frame,
+    // Room between the axis's name and the names of points near no squat.
+    grid: { left: 52, right: 18, top: 44, bottom: 40 },
     yAxis: {
       ...frame.yAxis,
       inverse: true,
       nameLocation: 'start',
+      nameGap: 30,
       nameTextStyle: { align: 'left', color: COLORS.ink },
     },
     xAxis: { ...frame.xAxis, axisLine: { onZero: false }, nameLocation: 'middle' },
