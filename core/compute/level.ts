@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { atmosphere, GRAVITY, INCH, PSI, typed } from '../quantity'
 import {
   airSpring,
+  axleAlone,
   bagAt,
   bagDataSchema,
   bagRate,
@@ -23,7 +24,7 @@ const rollRate = plainNumber
 
 export const levelRequest = z.strictObject({
   bag: bagDataSchema,
-  /** Bag height when the vehicle stands at its unladen height. */
+  /** Bag height when the vehicle stands at its empty height. */
   rideBagHeight: typed('length', 0.01, 0.8),
   /** What the axle gained. */
   gain: typed('mass', 0, 20_000),
@@ -38,7 +39,7 @@ export const levelRequest = z.strictObject({
   /** Friction of the springs, N, up and down from the mean. */
   friction: plainNumber.min(0).max(10_000).default(0),
   antiRoll: rollRate.default(0),
-  /** On the axle unladen, for the body frequency. */
+  /** On the axle, empty, for the body frequency. */
   unladen: typed('mass', 0, 20_000).default(0),
   motionRatio: plainNumber.min(0.2).max(2).default(1),
   bagSpacing: typed('length', 0.3, 2.5).default(0.9),
@@ -79,17 +80,22 @@ export const levelRequest = z.strictObject({
   jounceTravel: typed('length', 0, 0.5).nullable().default(null),
 })
 
-/** Any length does: with no weight moved by pitch the wheelbase falls out. */
-const ANY_WHEELBASE = 3
-
 function questionOf(request: z.output<typeof levelRequest>): LevelQuestion {
   const { bag, window, front, tireRoll, driving } = request
   const { heights } = bagTable(bag)
-  const ambient = atmosphere(request.altitude)
   const gives = request.tireAxleRate !== null || tireRoll !== undefined
+  const bags = {
+    bag: airSpring(bag),
+    rideHeight: request.rideBagHeight,
+    motionRatio: request.motionRatio,
+    spacing: request.bagSpacing,
+    lineVolume: request.lineVolume,
+  }
+  const alone = axleAlone(request.axleRate, bags, request.gain)
   return {
+    ...alone,
     chassis: {
-      wheelbase: ANY_WHEELBASE,
+      ...alone.chassis,
       rearSide: { first: request.axleRate / 2, stages: request.stages },
       rearSpacing: request.springSpacing,
       rearSwayBar: request.antiRoll,
@@ -103,20 +109,11 @@ function questionOf(request: z.output<typeof levelRequest>): LevelQuestion {
           }
         : null,
       frame: request.frame,
-      pitchMoment: 0,
-      leanMoment: 0,
-      bags: {
-        bag: airSpring(bag),
-        rideHeight: request.rideBagHeight,
-        motionRatio: request.motionRatio,
-        spacing: request.bagSpacing,
-        lineVolume: request.lineVolume,
-      },
       carriedEmpty: request.carries === 'all' ? request.unladen * GRAVITY : 0,
     },
     load: {
+      ...alone.load,
       front: (front?.gain ?? 0) * GRAVITY,
-      rear: request.gain * GRAVITY,
       roll: request.rollMoment,
       rollRear: request.rollMoment,
     },
@@ -127,17 +124,16 @@ function questionOf(request: z.output<typeof levelRequest>): LevelQuestion {
     mark: request.tireAxleRate === null ? 'wheel-center' : 'ground',
     aim: { kind: 'height', leave: request.leaveSquat },
     air: request.air === 'teed' ? 'teed' : 'separate',
-    ambient,
+    ambient: atmosphere(request.altitude),
     driving: driving
       ? { ambient: atmosphere(driving.altitude), warmth: driving.temperature / driving.fillTemperature }
       : null,
     reboundTravel: request.reboundTravel,
     jounceTravel: request.jounceTravel,
     unsure: {
+      ...alone.unsure,
       gain: request.gainGive,
       target: request.leaveSquatGive,
-      rate: 0,
-      bag: 0,
       friction: request.friction,
     },
   }

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { limitsOf, type Limits } from '../quantity'
+import { limitsOf, maxLengthOf, type Limits } from '../quantity'
 import { requiredText } from '../vehicle'
 import { airRecords, bayRecords, fitRecords, handOverRecords, measureRecords } from '../stages/records'
 import { dateTime, recordId } from '../stages/record-parts'
@@ -30,9 +30,13 @@ export type RecordInput = z.infer<typeof recordInputSchema>
  * @param field a figure of it, SI
  * @throws TypeError where that record has no such figure
  */
-export function recordLimits(kind: RecordKind, field: string): Limits {
+export const recordLimits = (kind: RecordKind, field: string): Limits => limitsOf(recordField(kind, field))
+/** How many characters a text of a record may have; else as `recordLimits`. */
+export const recordMaxLength = (kind: RecordKind, field: string): number => maxLengthOf(recordField(kind, field))
+
+function recordField(kind: RecordKind, field: string): z.ZodType {
   const option = recordBodySchema.options.find((o) => o.shape.kind.value === kind)
-  return limitsOf((option!.shape as Record<string, z.ZodType>)[field]!)
+  return (option!.shape as Record<string, z.ZodType>)[field]!
 }
 
 /** Appended, never overwritten. */

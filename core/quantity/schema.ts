@@ -52,6 +52,18 @@ export function limitsOf(schema: z.ZodType): Limits {
 }
 
 /**
+ * How many characters a text's schema takes, for the form that types it.
+ * @param schema a text with a limit, nullable or with a default if need be
+ * @throws TypeError where the schema has no text with a limit inside
+ */
+export function maxLengthOf(schema: z.ZodType): number {
+  const inner = innerSchema(schema)
+  if (!(inner instanceof z.ZodString) || inner.maxLength === null)
+    throw new TypeError('maxLengthOf needs a text with a limit')
+  return inner.maxLength
+}
+
+/**
  * Schema of a quantity sent to a calculator: an SI number, or text with its unit ("30 psi", "35 1/4 in").
  * A bare numeral in text is refused: which unit it was would be a guess.
  */

@@ -1,4 +1,12 @@
-import type { Kilograms, Meters, Newtons, NewtonsPerMeter, Pascals } from '../quantity'
+import {
+  atmosphere,
+  GRAVITY,
+  type Kilograms,
+  type Meters,
+  type Newtons,
+  type NewtonsPerMeter,
+  type Pascals,
+} from '../quantity'
 import { pitchTransfer, type AxleLoad, type BagPair, type Chassis } from './chassis'
 import type { Stand } from './stand'
 
@@ -26,9 +34,44 @@ export interface LevelQuestion {
   reboundTravel: Meters | null
   /** Squat at which the bump stop touches. */
   jounceTravel: Meters | null
-  /** Half-widths: of the axle's gain, of the height aimed at, of the springs' rate, of the bag's length, and the friction band. */
+  /** Half-widths: of the axle's gain, of the height aimed at, of the springs' rate, of the bag's height, and the friction band. */
   unsure: { gain: Kilograms; target: Meters; rate: NewtonsPerMeter; bag: Meters; friction: Newtons }
 }
+
+/**
+ * An axle on its own, for sums without a vehicle: no front, no bars, tires that do not give, nothing uncertain, no limit.
+ * @param rate of both springs together, N/m
+ * @param gain what the axle gained, kg
+ */
+export const axleAlone = (rate: NewtonsPerMeter, bags: BagPair, gain: Kilograms): LevelQuestion => ({
+  chassis: {
+    // Any length does: with no weight moved by pitch the wheelbase falls out.
+    wheelbase: 3,
+    rearSide: { first: rate / 2, stages: [] },
+    rearSpacing: 1,
+    rearSwayBar: 0,
+    front: null,
+    tires: null,
+    frame: 'rigid',
+    pitchMoment: 0,
+    leanMoment: 0,
+    bags,
+    carriedEmpty: 0,
+  },
+  load: { front: 0, rear: gain * GRAVITY, roll: 0, rollRear: 0 },
+  minimum: 0,
+  maximum: Infinity,
+  heightRange: { low: 0, high: Infinity },
+  sprungEmpty: 0,
+  mark: 'wheel-center',
+  aim: { kind: 'height', leave: 0 },
+  air: 'separate',
+  ambient: atmosphere(),
+  driving: null,
+  reboundTravel: null,
+  jounceTravel: null,
+  unsure: { gain: 0, target: 0, rate: 0, bag: 0, friction: 0 },
+})
 
 export type LevelCode =
   | 'level'

@@ -84,6 +84,21 @@ describe('how a vehicle stands, against other general libraries on its equations
     expect(standOf(chassis, { ...load, rear: 30_000 }, closed(5, 5))!.beyond).toBe('short')
     expect(standOf(chassis, { ...load, rear: 0 }, closed(95, 95))!.beyond).toBe('long')
   })
+  // Source: closed form of a leaning weight, lean = M/(K - W h); Gillespie, Fundamentals of Vehicle Dynamics, ch. 6.
+  test("the sprung weight's own moment takes from the roll stiffness", () => {
+    const alone = referenceAxle({ chassis: { rearSide: { first: 60_000, stages: [] }, rearSpacing: 1.1 } }).chassis
+    const springs = (2 * 60_000 * 1.1 ** 2) / 4
+    for (const own of [0, 3_000, 9_000]) {
+      const stand = standOf(
+        { ...alone, bags: null, leanMoment: own },
+        { front: 0, rear: 5_000, roll: 500, rollRear: 500 },
+        null,
+      )
+      expect(stand!.lean).toBeCloseTo(500 / (springs - own), 9)
+    }
+    // More than the springs can meet: it falls over.
+    expect(standOf({ ...alone, bags: null, leanMoment: springs + 1 }, load, null)).toBeUndefined()
+  })
   test('nothing to stand on is no stance', () => {
     const chassis: Chassis = { ...coupledChassis(null), rearSide: { first: 0, stages: [] }, rearSwayBar: 0 }
     expect(standOf(chassis, load, null)).toBeUndefined()

@@ -170,7 +170,7 @@ describe('squat, rate and level of a job', () => {
   })
 })
 
-describe('openItems and finalChecks', () => {
+describe('open items and final checks', () => {
   const { job, records } = demoJob('0411')
   const done = records.filter((r) => r.body.kind !== 'handed-over')
 
@@ -295,9 +295,9 @@ describe('schema', () => {
   }
   test('names the field and what would be right, in both unit systems', () => {
     expect(why({ ...job, vehicle: { ...job.vehicle, wheelbase: 1e9 } })).toMatch(
-      /vehicle\.wheelbase: must be a number between 1,?500 mm and 9,?000 mm \(59 1\/16 in to 354 5\/16 in\)/,
+      /vehicle\.wheelbase: .*1,?500 mm.*9,?000 mm.*59 1\/16 in.*354 5\/16 in/,
     )
-    expect(why({ ...job, bay: 9 })).toContain('bay: Bay must be 1 to 4')
+    expect(why({ ...job, bay: 9 })).toMatch(/^bay: .*1.*4/)
     expect(why({ ...job, activeCase: 'nope' })).toContain('activeCase')
     expect(why({ ...job, speling: 1 })).toContain('speling')
   })

@@ -2,7 +2,7 @@ import { ofKind, type StageId } from '../job'
 import { ALL_STAGES } from './all'
 import type { Facts } from './facts'
 import { FINAL_CHECKS, type FinalCheckId } from './hand-over'
-import type { AnyStage, FinalCheckReport, FinalCheckRule, Stop, WaitsOf } from './stage'
+import type { AnyStage, FinalCheckReport, FinalCheckRule, StageStop, StopsOf, WaitsOf } from './stage'
 
 const STAGES_IN_ORDER: readonly AnyStage[] = ALL_STAGES
 
@@ -17,6 +17,12 @@ export interface StageReport {
   stage: StageId
   state: 'open' | 'waiting' | 'done'
   waits: Waiting[]
+}
+
+export type StopCode = StopsOf<(typeof ALL_STAGES)[number]> | 'final-check-open'
+/** Something that keeps the vehicle from being handed over, and where it is put right. */
+export interface Stop extends StageStop<StopCode> {
+  stage: StageId
 }
 
 /** What the stages make of the facts. */
@@ -37,7 +43,9 @@ const RULES = Object.fromEntries(
 export function judge(facts: Facts): Judgment {
   const finalChecks = FINAL_CHECKS.map((check) => finalCheck(check, facts))
   const stops = [
-    ...STAGES_IN_ORDER.flatMap((stage) => stage.stops(facts).map((stop): Stop => ({ ...stop, stage: stage.id }))),
+    ...STAGES_IN_ORDER.flatMap((stage) =>
+      stage.stops(facts).map((stop): Stop => ({ ...stop, code: stop.code as StopCode, stage: stage.id })),
+    ),
     ...finalChecks
       .filter((c) => c.state === 'open')
       .map(({ check, stage }): Stop => ({ code: 'final-check-open', about: check, stage })),

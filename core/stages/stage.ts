@@ -3,17 +3,14 @@ import type { BayRecord, Job, RecordBody, StageId } from '../job'
 import type { Facts } from './facts'
 import type { FinalCheckId } from './hand-over/records'
 
-/** Something that keeps the vehicle from being handed over. */
-export interface Stop {
-  code: StopCode
+/** Something that keeps the vehicle from being handed over, by a code of its stage. */
+export interface StageStop<Code extends string = string> {
+  code: Code
   /** Final check, open item or load case it is about. */
   about: string
-  stage: StageId
   /** What would bring an overload inside, for each rating that is exceeded. */
   remedies?: Remedy[]
 }
-export type StopCode =
-  'final-check-open' | 'item-open' | 'over-rating' | 'steps-left' | 'no-kit' | 'plan-stuck' | 'torque-wrong'
 
 export type FinalCheckState = 'done' | 'open' | 'not-applicable' | 'refused'
 export interface FinalCheckReport {
@@ -29,18 +26,16 @@ export interface FinalCheckReport {
 /** What all stages together have found, for what a stage waits for. */
 export interface Findings {
   finalChecks: readonly FinalCheckReport[]
-  stops: readonly Stop[]
+  stops: readonly StageStop[]
 }
 
 /** Why a record cannot be taken: the field it is about, and what would be right. */
-export interface Refusal {
+export interface StageRefusal<Code extends string = string> {
   field: string
-  code: RefusalCode
+  code: Code
   /** What was given, or how many there are. */
   about: string
 }
-export type RefusalCode =
-  'unknown-load-case' | 'unknown-step' | 'unknown-fastener' | 'no-such-place' | 'in-the-future' | 'not-road-ready'
 
 /** What a record is judged against before it is taken. */
 export interface AcceptContext {
@@ -62,16 +57,21 @@ export interface FinalCheckRule {
  * What one stage knows about a job. Adding a check, a stop or something to wait for is done in the stage's own folder:
  * here, with its words in words.ts, and with its record kind in records.ts.
  */
-export interface StageDefinition<Wait extends string = string, Check extends FinalCheckId = FinalCheckId> {
+export interface StageDefinition<
+  Wait extends string = string,
+  Check extends FinalCheckId = FinalCheckId,
+  Stop extends string = string,
+  Refusal extends string = string,
+> {
   id: StageId
   /** Whether anything was entered yet. */
   begun(facts: Facts): boolean
   /** What it waits for, in the order people work: true, or how many of it. */
   waits(facts: Facts, findings: Findings): Record<Wait, boolean | number>
   checks: Record<Check, FinalCheckRule>
-  stops(facts: Facts): Omit<Stop, 'stage'>[]
+  stops(facts: Facts): StageStop<Stop>[]
   /** Why a record of this stage cannot be taken by the job as it stands. */
-  refuses?(body: RecordBody, context: AcceptContext): Refusal | null
+  refuses?(body: RecordBody, context: AcceptContext): StageRefusal<Refusal> | null
 }
 
 /** Any of the stages, where it does not matter which. */
@@ -80,9 +80,23 @@ export interface AnyStage extends Omit<StageDefinition, 'waits' | 'checks'> {
   checks: Partial<Record<FinalCheckId, FinalCheckRule>>
 }
 
-export const defineStage = <Wait extends string, Check extends FinalCheckId = never>(
-  stage: StageDefinition<Wait, Check>,
-): StageDefinition<Wait, Check> => stage
+/** A stage as it is, its codes kept as types: whoever gives each a name is told when one is missing. */
+export const defineStage = <
+  Wait extends string,
+  Check extends FinalCheckId = never,
+  Stop extends string = never,
+  Refusal extends string = never,
+>(
+  stage: StageDefinition<Wait, Check, Stop, Refusal>,
+): StageDefinition<Wait, Check, Stop, Refusal> => stage
 
 /** Codes of what a stage waits for. */
-export type WaitsOf<S> = S extends StageDefinition<infer Wait, never> ? Wait : never
+export type WaitsOf<S> = S extends { waits(...given: never[]): Record<infer Wait extends string, unknown> }
+  ? Wait
+  : never
+/** Codes of what it stops the hand-over for. */
+export type StopsOf<S> = S extends { stops(...given: never[]): StageStop<infer Stop>[] } ? Stop : never
+/** Codes of why it refuses a record. */
+export type RefusalsOf<S> = S extends { refuses?(...given: never[]): StageRefusal<infer Refusal> | null }
+  ? Refusal
+  : never

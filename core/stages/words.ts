@@ -1,18 +1,18 @@
 import type { UnitSystem } from '../quantity'
-import type { RecordBody, RecordKind } from '../job'
-import type { StageId } from '../job'
-import { airChecks, airRecordTexts, airWaits } from './air/words'
-import type { Waiting } from './judge'
-import { bayChecks, bayRecordTexts, bayWaits } from './bay/words'
-import { chooseWaits } from './choose/words'
+import type { RecordBody, RecordKind, StageId } from '../job'
+import type { Refusal, RefusalCode } from './accept'
+import { airChecks, airRecordTexts, airRefusals, airWaits } from './air/words'
+import { bayChecks, bayRecordTexts, bayRefusals, bayStops, bayWaits } from './bay/words'
+import { chooseStops, chooseWaits } from './choose/words'
 import { fitChecks, fitRecordTexts, fitWaits } from './fit/words'
 import type { FinalCheckId } from './hand-over'
-import { handOverChecks, handOverRecordTexts, handOverWaits } from './hand-over/words'
-import { loadWaits, remedyText } from './load/words'
-import { measureRecordTexts, measureWaits } from './measure/words'
-import { planWaits } from './plan/words'
+import { handOverChecks, handOverRecordTexts, handOverRefusals, handOverWaits } from './hand-over/words'
+import type { Stop, StopCode, Waiting } from './judge'
+import { loadStops, loadWaits } from './load/words'
+import { measureRecordTexts, measureRefusals, measureWaits } from './measure/words'
+import { planStops, planWaits } from './plan/words'
 import type { RecordNames } from './record-parts'
-import type { Refusal, RefusalCode, Stop, StopCode } from './stage'
+import type { StageStop } from './stage'
 
 export const STAGE_NAMES: Record<StageId, string> = {
   measure: 'Measure',
@@ -44,43 +44,23 @@ const WAITS: Record<StageId, Record<string, (n: number) => string>> = {
 /** What a stage waits for. */
 export const waitingText = ({ stage, code, count }: Waiting): string => WAITS[stage][code]!(count)
 
-export const STOP_NAMES: Record<StopCode, string> = {
-  'final-check-open': 'Final check still open',
-  'item-open': 'Open item',
-  'over-rating': 'Over a rating',
-  'steps-left': 'Steps not done',
-  'no-kit': 'No kit chosen',
-  'plan-stuck': 'The plan cannot be ordered',
-  'torque-wrong': 'Torque outside its spec',
+type StopText = (stop: StageStop, system: UnitSystem) => string
+const STOPS: Record<StopCode, StopText> = {
+  ...loadStops,
+  ...chooseStops,
+  ...planStops,
+  ...bayStops,
+  'final-check-open': ({ about }) =>
+    `${FINAL_CHECK_NAMES[about as FinalCheckId]}: do it, enter why it does not apply, or have the customer refuse it in writing`,
 }
-
 /** What keeps the vehicle in the shop, and what closes it. */
-export function stopText({ code, about, remedies = [] }: Stop, system: UnitSystem = 'us'): string {
-  switch (code) {
-    case 'final-check-open':
-      return `${FINAL_CHECK_NAMES[about as FinalCheckId]}: do it, enter why it does not apply, or have the customer refuse it in writing`
-    case 'item-open':
-      return `${about}: still open`
-    case 'over-rating':
-      return `"${about}" is over a rating, and no spring changes that. ${remedies.map((r) => remedyText(r, system)).join(' ')}`.trim()
-    case 'steps-left':
-      return `${about} ${about === '1' ? 'step is' : 'steps are'} neither done nor skipped with a reason`
-    case 'no-kit':
-      return 'No kit chosen'
-    case 'plan-stuck':
-      return `The plan cannot be ordered: ${about}`
-    case 'torque-wrong':
-      return `${about}: the last torque is outside its spec; undo it and torque again`
-  }
-}
+export const stopText = (stop: Stop, system: UnitSystem = 'us'): string => STOPS[stop.code](stop, system)
 
 const REFUSALS: Record<RefusalCode, (about: string) => string> = {
-  'unknown-load-case': () => "Name the load case that was on: it must be one of the job's.",
-  'unknown-step': (step) => `"${step}" is not a step of this job's plan.`,
-  'unknown-fastener': (fastener) => `"${fastener}" is not torqued in this step.`,
-  'no-such-place': (count) => `This step has ${count} of these fasteners.`,
-  'in-the-future': () => 'Read in the future? Check the date and the clock.',
-  'not-road-ready': (count) => `Cannot be handed over: ${count} still open.`,
+  ...measureRefusals,
+  ...bayRefusals,
+  ...airRefusals,
+  ...handOverRefusals,
 }
 /** Why a record was not taken. */
 export const refusedRecordText = ({ code, about }: Refusal): string => REFUSALS[code](about)

@@ -72,7 +72,7 @@ const KIT_LIST_NAMES: Record<KitList, string> = {
   suspension: 'springs',
   bodies: 'bodies',
   rearWheels: 'rear wheels',
-  bumpStops: 'bumpStops',
+  bumpStops: 'bump stops',
 }
 
 /** What a rule looks at, as a person says it. */

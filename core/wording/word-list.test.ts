@@ -49,7 +49,10 @@ const LIST: readonly { not: RegExp; use: string; except?: RegExp }[] = [
   { not: /\bshelf\b/i, use: 'catalog, stock' },
   { not: /independent lines|We run a line each/i, use: 'separate lines' },
   { not: /\bledgers?\b/i, use: 'open items' },
-  { not: /What hurts|At it\b|Says who|by the booklet|Skip, visibly|Say because of what/, use: 'the table of LOOK' },
+  {
+    not: /[Ww]hat hurts|\bAt it\b|>at it\b|[Ss]ays who\b|by the booklet|Skip, visibly|Say because of what/,
+    use: 'Complaint, Technician, Source, Skip with reason',
+  },
   {
     not: /['">`](Keep|Note it|Leave it|Not now|Put back|Take it back|Take it in)['"<`]/,
     use: 'Save, Cancel, Undo, Remove',

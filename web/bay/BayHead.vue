@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { recordInputSchema } from '@stout-shackle/core/job'
+import { maxLengthOf } from '@stout-shackle/core/quantity'
 import type { StepReport } from '@stout-shackle/core/stages'
 import { SUPPORT_NAMES } from '@stout-shackle/core/wording'
 import { usePreferences } from '../stores/preferences'
@@ -31,7 +33,12 @@ const blockClass = (i: number) => (i === props.index ? 'now' : props.steps[i]!.o
     >
     <span
       >{{ index + 1 }} of {{ steps.length }} · {{ minutes }} min left ·
-      <input v-model="preferences.person" class="person" placeholder="who?" aria-label="Your name" maxlength="60"
+      <input
+        v-model="preferences.person"
+        class="person"
+        placeholder="who?"
+        aria-label="Your name"
+        :maxlength="maxLengthOf(recordInputSchema.shape.by)"
     /></span>
   </header>
   <div class="blocks" aria-hidden="true">

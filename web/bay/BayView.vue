@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { type RecordBody } from '@stout-shackle/core/job'
+import { recordMaxLength, type RecordBody } from '@stout-shackle/core/job'
 import { fastenerCloses, placeCloses, type FastenerState } from '@stout-shackle/core/stages'
 import { formatQuantity } from '@stout-shackle/core/quantity'
 import { PLACE_STATES } from '@stout-shackle/core/wording'
@@ -183,7 +183,7 @@ const counts = computed(() => {
           v-model="skipping"
           placeholder="why it is not done"
           aria-label="Why this step is not done"
-          maxlength="400"
+          :maxlength="recordMaxLength('step', 'reason')"
         />
         <button type="button" @click="skipping = null">Cancel</button>
         <button class="stop">Skip with reason</button>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { recordLimits } from '@stout-shackle/core/job'
+import { recordMaxLength, recordLimits } from '@stout-shackle/core/job'
 import { placeCloses, type FastenerState } from '@stout-shackle/core/stages'
 import { formatNumber, formatQuantity, parseQuantity, refusalText, UNITS } from '@stout-shackle/core/quantity'
 import { PLACE_STATES } from '@stout-shackle/core/wording'
@@ -62,7 +62,12 @@ function keepFigure() {
         :placeholder="`figure, ${unit}`"
         :aria-label="`Vehicle maker's torque, ${state.fastener.name}`"
       />
-      <input v-model="source" placeholder="manual, page" aria-label="Source of the figure" maxlength="400" />
+      <input
+        v-model="source"
+        placeholder="manual, page"
+        aria-label="Source of the figure"
+        :maxlength="recordMaxLength('maker-torque', 'source')"
+      />
       <button>Save</button>
       <p v-if="refused" class="stop" role="alert">{{ refused }}</p>
     </form>
@@ -114,9 +119,12 @@ function keepFigure() {
       class="maker"
       @submit.prevent="reason.trim() && (emit('open', reason.trim()), (reason = null))"
     >
-      <input v-model="reason" placeholder="why it was undone" aria-label="Why it was undone" maxlength="400" /><button>
-        Undone: torque is void
-      </button>
+      <input
+        v-model="reason"
+        placeholder="why it was undone"
+        aria-label="Why it was undone"
+        :maxlength="recordMaxLength('opened-again', 'reason')"
+      /><button>Undone: torque is void</button>
     </form>
     <button v-else-if="state.places.some((p) => p.record)" class="link" @click="reason = ''">
       had to undo it again

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
-import { recordLimits } from '@stout-shackle/core/job'
+import { recordMaxLength, recordLimits } from '@stout-shackle/core/job'
 import type { OpenItem } from '@stout-shackle/core/stages'
 import { formatQuantity } from '@stout-shackle/core/quantity'
 import QuantityField from '../entry/QuantityField.vue'
@@ -88,7 +88,7 @@ function takeOff() {
           class="control"
           placeholder="something else came off"
           aria-label="Part taken off"
-          maxlength="120"
+          :maxlength="recordMaxLength('off', 'part')"
         /><button class="plain">save</button>
       </form>
     </div>
@@ -116,7 +116,7 @@ function takeOff() {
             class="control"
             placeholder="source, page"
             :aria-label="`Source of the torque, ${m.fastener.name}`"
-            maxlength="400"
+            :maxlength="recordMaxLength('maker-torque', 'source')"
           />
           <button class="plain">save</button>
         </form>
@@ -133,15 +133,21 @@ function takeOff() {
           class="control"
           placeholder="what was done differently"
           aria-label="What was done differently"
-          maxlength="400"
+          :maxlength="recordMaxLength('deviation', 'what')"
         />
-        <input v-model="deviation.why" class="control" placeholder="why" aria-label="Why" maxlength="400" />
+        <input
+          v-model="deviation.why"
+          class="control"
+          placeholder="why"
+          aria-label="Why"
+          :maxlength="recordMaxLength('deviation', 'why')"
+        />
         <input
           v-model="deviation.agreedBy"
           class="control"
           placeholder="who agreed"
           aria-label="Who agreed"
-          maxlength="80"
+          :maxlength="recordMaxLength('deviation', 'agreedBy')"
         />
         <button class="plain">save</button>
       </form>

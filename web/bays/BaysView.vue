@@ -91,7 +91,7 @@ async function takeFile(event: Event) {
     <p v-if="failure" class="note stop" role="alert">{{ failure }}</p>
     <p v-if="shop.jobs === null && !failure" class="muted" role="status">Loading jobs…</p>
     <p v-else-if="shop.jobs?.length === 0" class="note">
-      No jobs yet. Take one in with "New job": who brings it, which vehicle, what hurts.
+      No jobs yet. Take one in with "New job": who brings it, which vehicle, the complaint.
     </p>
     <div class="bays">
       <section v-for="bay in BAYS" :key="bay" class="bay">

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { jobSchema } from '@stout-shackle/core/job'
+import { maxLengthOf } from '@stout-shackle/core/quantity'
 import { newKey } from '../api/key'
 import dayjs from 'dayjs'
 import { useDebounceFn } from '@vueuse/core'
@@ -82,25 +84,29 @@ async function take() {
   <el-dialog :model-value="true" title="New job" width="760px" top="6vh" @close="emit('close')">
     <form class="form" @submit.prevent="take">
       <label class="stacked"
-        >Title<el-input v-model="form.title" maxlength="80" placeholder="Hive run, spring contract" /><span
-          v-if="problems.title"
-          class="why"
-          role="alert"
-          >{{ problems.title }}</span
-        ></label
+        >Title<el-input
+          v-model="form.title"
+          :maxlength="maxLengthOf(jobSchema.shape.title)"
+          placeholder="Hive run, spring contract"
+        /><span v-if="problems.title" class="why" role="alert">{{ problems.title }}</span></label
       >
       <label class="stacked">Day<el-input v-model="form.day" type="date" /></label>
       <label class="stacked"
-        >Customer<el-input v-model="form.customer" maxlength="80" /><span
+        >Customer<el-input v-model="form.customer" :maxlength="maxLengthOf(jobSchema.shape.customer.shape.name)" /><span
           v-if="problems.customer"
           class="why"
           role="alert"
           >{{ problems.customer }}</span
         ></label
       >
-      <label class="stacked">Contact<el-input v-model="form.contact" maxlength="120" /></label>
+      <label class="stacked"
+        >Contact<el-input v-model="form.contact" :maxlength="maxLengthOf(jobSchema.shape.customer.shape.contact)"
+      /></label>
       <label class="stacked wide"
-        >Complaint<el-input v-model="form.complaint" maxlength="400" placeholder="Sags with the load on"
+        >Complaint<el-input
+          v-model="form.complaint"
+          :maxlength="maxLengthOf(jobSchema.shape.complaint)"
+          placeholder="Sags with the load on"
       /></label>
       <label class="stacked"
         >Vehicle

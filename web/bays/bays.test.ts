@@ -1,7 +1,7 @@
 import { flushPromises, mount } from '@vue/test-utils'
 import { createPinia } from 'pinia'
 import { afterEach, describe, expect, test, vi } from 'vitest'
-import { assessJob } from '@stout-shackle/core/stages'
+import { assessJob, FOLLOW_UPS } from '@stout-shackle/core/stages'
 import { demoJobs } from '../../demo/shop'
 import { testRouter } from '../fixtures/mount'
 import BaysView from './BaysView.vue'
@@ -61,10 +61,12 @@ describe('the board', () => {
   })
   test('what is due back stands with its day', async () => {
     const wrapper = await board(summaries())
-    expect(wrapper.text()).toContain('re-torque clamped brackets (100 miles)')
+    for (const { title } of FOLLOW_UPS) expect(wrapper.text()).toContain(title)
   })
   test('an empty shop says what to do first, a broken one what is wrong', async () => {
-    expect((await board([])).text()).toContain('Take one in with "New job"')
-    expect((await board({ detail: 'x' }, 500)).find('[role=alert]').text()).toContain('in trouble')
+    const empty = await board([])
+    expect(empty.findAll('a.job')).toHaveLength(0)
+    expect(empty.find('.note').text()).toContain('New job')
+    expect((await board({ detail: 'x' }, 500)).find('[role=alert]').exists()).toBe(true)
   })
 })

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { reactive, ref } from 'vue'
+import { recordMaxLength } from '@stout-shackle/core/job'
 import type { FinalCheckId, FinalCheckReport } from '@stout-shackle/core/stages'
 import { FINAL_CHECK_NAMES, NEVER_APPLIES } from '@stout-shackle/core/wording'
 import StateSign from '../entry/StateSign.vue'
@@ -70,14 +71,20 @@ function say(check: FinalCheckId) {
           <option value="not-applicable">does not apply</option>
           <option value="refused">customer refuses</option>
         </select>
-        <input v-model="form.because" class="control" placeholder="reason" aria-label="Reason" maxlength="400" />
+        <input
+          v-model="form.because"
+          class="control"
+          placeholder="reason"
+          aria-label="Reason"
+          :maxlength="recordMaxLength('final-check', 'because')"
+        />
         <input
           v-if="form.outcome === 'refused'"
           v-model="form.signedBy"
           class="control"
           placeholder="signed by"
           aria-label="Signed by"
-          maxlength="80"
+          :maxlength="recordMaxLength('final-check', 'signedBy')"
         />
         <button class="plain">save</button>
         <span v-if="why" class="why" role="alert">{{ why }}</span>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { ofKind } from '@stout-shackle/core/job'
+import { recordMaxLength, ofKind } from '@stout-shackle/core/job'
 import { loadSettings, recoveredShare } from '@stout-shackle/core/stages'
 import { pressureLimits } from '@stout-shackle/core/kit'
 import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
@@ -159,7 +159,7 @@ const reopen = () =>
             class="control"
             placeholder="who drives it away"
             aria-label="Handed over to"
-            maxlength="80"
+            :maxlength="recordMaxLength('handed-over', 'to')"
           />
           <el-button type="primary" native-type="submit">Hand over</el-button>
           <p v-if="refused" class="refused small" role="alert">{{ refused }}</p>

@@ -2,7 +2,7 @@
 import { ref } from 'vue'
 import { jobSchema, type Job } from '@stout-shackle/core/job'
 import type { Vehicle } from '@stout-shackle/core/vehicle'
-import { limitsOf } from '@stout-shackle/core/quantity'
+import { maxLengthOf, limitsOf } from '@stout-shackle/core/quantity'
 import QuantityField from '../entry/QuantityField.vue'
 import TextField from '../entry/TextField.vue'
 import { useOpenJob } from '../stores/job'
@@ -33,19 +33,29 @@ function saveVehicle(fresh: Vehicle) {
 <template>
   <el-dialog :model-value="true" :title="`Job sheet ${job.number}`" width="760px" top="6vh" @close="emit('close')">
     <div class="sheet">
-      <TextField :value="job.title" label="Title" :maxlength="80" @commit="(title) => change({ ...job, title })" />
+      <TextField
+        :value="job.title"
+        label="Title"
+        :maxlength="maxLengthOf(jobSchema.shape.title)"
+        @commit="(title) => change({ ...job, title })"
+      />
       <TextField :value="job.day" label="Day" type="date" @commit="(day) => change({ ...job, day })" />
-      <TextField :value="job.customer.name" label="Customer" :maxlength="80" @commit="(name) => customer({ name })" />
+      <TextField
+        :value="job.customer.name"
+        label="Customer"
+        :maxlength="maxLengthOf(jobSchema.shape.customer.shape.name)"
+        @commit="(name) => customer({ name })"
+      />
       <TextField
         :value="job.customer.contact"
         label="Contact"
-        :maxlength="120"
+        :maxlength="maxLengthOf(jobSchema.shape.customer.shape.contact)"
         @commit="(contact) => customer({ contact })"
       />
       <TextField
         :value="job.complaint"
         label="Complaint"
-        :maxlength="400"
+        :maxlength="maxLengthOf(jobSchema.shape.complaint)"
         @commit="(complaint) => change({ ...job, complaint })"
       />
       <label class="stacked"

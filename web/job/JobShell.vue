@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useRoute } from 'vue-router'
-import type { StageId } from '@stout-shackle/core/job'
+import { maxLengthOf } from '@stout-shackle/core/quantity'
+import { recordInputSchema, type StageId } from '@stout-shackle/core/job'
 import StageChain from '../chain/StageChain.vue'
 import TruckStrip from '../truck/TruckStrip.vue'
 import { useCalmJob } from '../stores/job'
@@ -52,7 +53,7 @@ const saveState = computed(() =>
           class="control"
           placeholder="your name"
           aria-label="Your name"
-          maxlength="60"
+          :maxlength="maxLengthOf(recordInputSchema.shape.by)"
       /></label>
       <button class="units" @click="preferences.swapUnits()">
         {{ preferences.system === 'us' ? 'inches · psi · lb' : 'mm · kPa · kg' }} <b>u</b>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { loadCaseSchema } from '@stout-shackle/core/vehicle'
+import { maxLengthOf } from '@stout-shackle/core/quantity'
 import { newKey } from '../api/key'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { loadsFromCsv, loadsToCsv } from '@stout-shackle/core/exchange'
@@ -106,7 +108,7 @@ const panel = ref<keyof typeof PANELS>('cases')
             :value="active.loadCase.name"
             label="Name of this load case"
             hide-label
-            :maxlength="60"
+            :maxlength="maxLengthOf(loadCaseSchema.shape.name)"
             @commit="rename"
           />
         </header>

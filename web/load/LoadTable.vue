@@ -2,7 +2,7 @@
 import { newKey } from '../api/key'
 import { Close, MoreFilled } from '@element-plus/icons-vue'
 import { computed, ref } from 'vue'
-import { formatNumber, limitsOf, UNITS } from '@stout-shackle/core/quantity'
+import { maxLengthOf, formatNumber, limitsOf, UNITS } from '@stout-shackle/core/quantity'
 import {
   LOAD_KINDS,
   loadItemSchema,
@@ -104,7 +104,7 @@ const limits = (key: Figure) => limitsOf(loadItemSchema.shape[key])
               :value="i.name"
               :label="`Name of ${i.name}`"
               hide-label
-              :maxlength="60"
+              :maxlength="maxLengthOf(loadItemSchema.shape.name)"
               @commit="(text) => rename(i.id, text)"
             />
           </td>

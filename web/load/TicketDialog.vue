@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { parseTicket } from '@stout-shackle/core/exchange'
-import { recordLimits, ofKind } from '@stout-shackle/core/job'
+import { recordMaxLength, recordLimits, ofKind } from '@stout-shackle/core/job'
 import { formatQuantity, POUND, UNITS } from '@stout-shackle/core/quantity'
 import QuantityField from '../entry/QuantityField.vue'
 import TextField from '../entry/TextField.vue'
@@ -72,7 +72,7 @@ const withdraw = (record: string) => store.record({ kind: 'withdrawn' }, { recor
         class="wide"
         :value="name"
         label="Ticket's number, scale, day"
-        :maxlength="120"
+        :maxlength="recordMaxLength('scale-ticket', 'ticket')"
         @update="(t) => (name = t)"
       />
     </div>

@@ -16,8 +16,6 @@ const props = defineProps<{
   /** Gauge pressure in the bags that is likely while these are read; what is typed counts. */
   likelyPressure?: number
 }>()
-/** No bag holds more than this; the kit's own maximum is judged elsewhere. */
-const MAX_PRESSURE = 1_000_000
 const emit = defineEmits<{ end: [] }>()
 const { store, job, assessment } = useOpenJob()
 const row = useTemplateRef<HTMLElement>('row')
@@ -101,8 +99,7 @@ defineExpose({ focus: () => row.value?.querySelector('input')?.focus() })
       kind="pressure"
       :label="`Bags at, ${title}`"
       hide-label
-      :min="0"
-      :max="MAX_PRESSURE"
+      v-bind="recordLimits('height', 'bagPressure')"
       @commit="(v) => v !== null && setPressure(v)"
     />
   </div>

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { onMounted } from 'vue'
+import { deviceSettings } from '@stout-shackle/core/contract'
+import { limitsOf } from '@stout-shackle/core/quantity'
 import QuantityField from '../entry/QuantityField.vue'
 import StateSign from '../entry/StateSign.vue'
 import { useDevices } from '../stores/devices'
@@ -9,7 +11,6 @@ defineProps<{ open: boolean; dark: boolean }>()
 defineEmits<{ open: []; close: [] }>()
 const store = useDevices()
 onMounted(() => void store.load())
-const LIMITS = { torque: [0, 1500], pressure: [0, 1_500_000] } as const
 </script>
 
 <template>
@@ -34,8 +35,7 @@ const LIMITS = { torque: [0, 1500], pressure: [0, 1_500_000] } as const
           :value="device.setting"
           :kind="device.kind"
           :label="`${device.name} will read`"
-          :min="LIMITS[device.kind][0]"
-          :max="LIMITS[device.kind][1]"
+          v-bind="limitsOf(deviceSettings[device.kind].shape.setting)"
           :decimals="1"
           hide-label
           @commit="(v) => v !== null && store.set(device.id, v)"

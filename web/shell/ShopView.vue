@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { reactive, ref, watch } from 'vue'
+import { maxLengthOf } from '@stout-shackle/core/quantity'
 import { shopSettingsSchema, type ShopSettings } from '@stout-shackle/core/shop'
 import { failureText } from '../entry/file'
 import { useSettings } from '../stores/settings'
@@ -33,7 +34,9 @@ async function save() {
   <div class="page">
     <header><h1>Shop</h1></header>
     <form class="card form" @submit.prevent="save">
-      <label class="stacked">Name<el-input v-model="form.name" maxlength="80" /></label>
+      <label class="stacked"
+        >Name<el-input v-model="form.name" :maxlength="maxLengthOf(shopSettingsSchema.shape.name)"
+      /></label>
       <label class="stacked">Currency<el-input v-model="form.currency" maxlength="3" placeholder="USD" /></label>
       <label class="stacked"
         >Time zone<el-select v-model="form.timeZone" filterable aria-label="Time zone"

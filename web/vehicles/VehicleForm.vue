@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { BEDS, BODIES, checkVin, tireDiameter, type Vehicle } from '@stout-shackle/core/vehicle'
-import { formatQuantity } from '@stout-shackle/core/quantity'
+import { vehicleSchema, BEDS, BODIES, checkVin, tireDiameter, type Vehicle } from '@stout-shackle/core/vehicle'
+import { maxLengthOf, formatQuantity } from '@stout-shackle/core/quantity'
 import { BODY_NAMES } from '@stout-shackle/core/wording'
 import { failureText } from '../entry/file'
 import QuantityField from '../entry/QuantityField.vue'
@@ -37,19 +37,13 @@ function onPlatform(id: string) {
 
 const set = (key: keyof Vehicle, value: number | null) => Object.assign(draft.value, { [key]: value })
 const figure = (key: keyof Vehicle) => draft.value[key] as number | null
-const vinNote = computed(() => {
-  if (!draft.value.vin) return null
-  switch (checkVin(draft.value.vin.trim().toUpperCase())) {
-    case 'ok':
-      return 'Check digit agrees.'
-    case 'length':
-      return 'A VIN has 17 characters: saved as typed, check it.'
-    case 'letters':
-      return 'A VIN has no I, O or Q: look again.'
-    default:
-      return 'Check digit does not agree: mistyped, or a vehicle from outside North America.'
-  }
-})
+const VIN_NOTES = {
+  ok: 'Check digit agrees.',
+  length: 'A VIN has 17 characters: saved as typed, check it.',
+  letters: 'A VIN has no I, O or Q: look again.',
+  'check-digit': 'Check digit does not agree: mistyped, or a vehicle from outside North America.',
+}
+const vinCheck = computed(() => (draft.value.vin ? checkVin(draft.value.vin.trim().toUpperCase()) : null))
 const tireNote = computed(() => {
   const d = tireDiameter(draft.value.tireSize ?? '')
   return d ? `${formatQuantity('length', d, preferences.system)} tall` : 'like 255/70R18'
@@ -76,9 +70,15 @@ async function submit() {
 <template>
   <form class="vehicle card" @submit.prevent="submit">
     <div class="grid">
-      <label class="stacked">Make<el-input v-model="draft.make!" maxlength="60" /></label>
-      <label class="stacked">Model<el-input v-model="draft.model!" maxlength="60" /></label>
-      <label class="stacked">Trim, if any<el-input v-model="draft.trim!" maxlength="60" /></label>
+      <label class="stacked"
+        >Make<el-input v-model="draft.make!" :maxlength="maxLengthOf(vehicleSchema.shape.make)"
+      /></label>
+      <label class="stacked"
+        >Model<el-input v-model="draft.model!" :maxlength="maxLengthOf(vehicleSchema.shape.model)"
+      /></label>
+      <label class="stacked"
+        >Trim, if any<el-input v-model="draft.trim!" :maxlength="maxLengthOf(vehicleSchema.shape.trim)"
+      /></label>
       <label class="stacked"
         >Platform<el-select
           :model-value="draft.platform ?? ''"
@@ -126,9 +126,12 @@ async function submit() {
         >Tire size<el-input v-model="draft.tireSize!" /><span class="small">{{ tireNote }}</span></label
       >
       <label class="stacked two"
-        >VIN, if at hand<el-input v-model="draft.vin!" maxlength="17" /><span v-if="vinNote" class="small">{{
-          vinNote
-        }}</span></label
+        >VIN, if at hand<el-input v-model="draft.vin!" :maxlength="maxLengthOf(vehicleSchema.shape.vin)" /><span
+          v-if="vinCheck"
+          class="small"
+          :data-vin="vinCheck"
+          >{{ VIN_NOTES[vinCheck] }}</span
+        ></label
       >
     </div>
     <template

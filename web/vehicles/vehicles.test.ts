@@ -72,9 +72,9 @@ describe('a vehicle', () => {
   test('a VIN that disagrees is a warning, not a refusal', async () => {
     const wrapper = form(demoVehicles()[0]!)
     await text(wrapper, 'VIN').setValue('11111111111111112')
-    expect(wrapper.text()).toContain('Check digit does not agree')
+    expect(wrapper.find('[data-vin]').attributes('data-vin')).toBe('check-digit')
     await text(wrapper, 'VIN').setValue('1'.repeat(17))
-    expect(wrapper.text()).toContain('Check digit agrees')
+    expect(wrapper.find('[data-vin]').attributes('data-vin')).toBe('ok')
     await wrapper.find('form').trigger('submit')
     await flushPromises()
     expect(saved).toHaveLength(1)
@@ -83,7 +83,8 @@ describe('a vehicle', () => {
     const wrapper = form({ ...demoVehicles()[0]!, wheelbase: 2 })
     await enter(wrapper, 'Front overhang', '90')
     await wrapper.find('form').trigger('submit')
-    expect(wrapper.find('[role=alert]').text()).toContain('Front overhang is longer than the wheelbase')
+    expect(wrapper.find('[role=alert]').text()).toMatch(/overhang.*wheelbase/i)
+    expect(saved).toHaveLength(0)
     expect(labeled(wrapper, 'Front overhang').exists()).toBe(true)
   })
   test('a server that is away loses nothing that was typed', async () => {
@@ -91,7 +92,7 @@ describe('a vehicle', () => {
     await enter(wrapper, 'Wheelbase', '150')
     await wrapper.find('form').trigger('submit')
     await flushPromises()
-    expect(wrapper.find('[role=alert]').text()).toContain('nothing you typed is lost')
+    expect(wrapper.find('[role=alert]').exists()).toBe(true)
     expect((labeled(wrapper, 'Wheelbase').element as HTMLInputElement).value).toBe('150')
   })
   test('built on a platform gets what the platform knows, and keeps what was typed', async () => {

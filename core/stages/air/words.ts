@@ -3,7 +3,7 @@ import type { airRecords } from './records'
 import { formatQuantity, type UnitSystem } from '../../quantity'
 import type { LeakVerdict } from '../../air'
 import { count } from '../count'
-import type { WaitsOf } from '../stage'
+import type { RefusalsOf, WaitsOf } from '../stage'
 import type { AIR_CHECKS } from './records'
 import type { airStage } from './stage'
 
@@ -15,6 +15,9 @@ export const airWaits: Record<WaitsOf<typeof airStage>, (n: number) => string> =
   'air-check-end': () => 'read the air check again',
   'air-check-early': () => 'air check not at 24 h yet',
   'air-check-leaks': () => 'air check fails',
+}
+export const airRefusals: Record<RefusalsOf<typeof airStage>, () => string> = {
+  'in-the-future': () => 'Read in the future? Check the date and the clock.',
 }
 export const airChecks: Record<(typeof AIR_CHECKS)[number], string> = {
   soap: 'Soap test: no bubbles at any connection',

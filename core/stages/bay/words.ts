@@ -2,7 +2,7 @@ import { formatQuantity } from '../../quantity'
 import type { RecordTexts } from '../record-parts'
 import type { bayRecords } from './records'
 import { count } from '../count'
-import type { WaitsOf } from '../stage'
+import type { RefusalsOf, StageStop, StopsOf, WaitsOf } from '../stage'
 import type { BAY_CHECKS } from './records'
 import type { bayStage } from './stage'
 import type { PlaceState } from './torques'
@@ -11,6 +11,17 @@ export const bayWaits: Record<WaitsOf<typeof bayStage>, (n: number) => string> =
   'no-kit': () => 'a kit',
   'steps-left': (n) => count(n, 'step left', 'steps left'),
   'item-open': (n) => count(n, 'open item', 'open items'),
+}
+export const bayStops: Record<StopsOf<typeof bayStage>, (stop: StageStop) => string> = {
+  'item-open': ({ about }) => `${about}: still open`,
+  'steps-left': ({ about }) =>
+    `${about} ${about === '1' ? 'step is' : 'steps are'} neither done nor skipped with a reason`,
+  'torque-wrong': ({ about }) => `${about}: the last torque is outside its spec; undo it and torque again`,
+}
+export const bayRefusals: Record<RefusalsOf<typeof bayStage>, (about: string) => string> = {
+  'unknown-step': (step) => `"${step}" is not a step of this job's plan.`,
+  'unknown-fastener': (fastener) => `"${fastener}" is not torqued in this step.`,
+  'no-such-place': (count) => `This step has ${count} of these fasteners.`,
 }
 export const bayChecks: Record<(typeof BAY_CHECKS)[number], string> = { torques: 'Torques' }
 

@@ -12,12 +12,12 @@ export interface GapJudgment {
   side: Side
   value: Meters | null
   limit: Limit
-  /** Upper limit, for the bag's length. */
+  /** Upper limit, for the bag's height. */
   high: Limit | null
   verdict: GapVerdict
 }
 
-/** Checks that a family needs: a cylinder inside a coil has no room to measure round it. */
+/** Checks that a family needs: a cylinder inside a coil has no room around it to measure. */
 function gapChecks(kit: Kit, exhaust: Job['survey']['exhaustSide']): GapCheck[] {
   if (!hasAir(kit)) return []
   const checks: GapCheck[] = kit.family === 'in-coil' ? [] : ['bag-clearance', 'bag-height']

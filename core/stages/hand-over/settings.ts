@@ -1,7 +1,6 @@
 import type { Pascals } from '../../quantity'
 import type { RatingId } from '../../vehicle'
-import type { CaseAssessment } from '../choose'
-import type { KitAssessment } from '../choose'
+import type { CaseAssessment, KitAssessment } from '../choose'
 
 /** What the owner sets for one load. */
 export interface LoadSetting {

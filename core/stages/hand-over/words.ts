@@ -4,13 +4,16 @@ import type { LoadSetting } from './settings'
 import type { RecordTexts } from '../record-parts'
 import type { handOverRecords } from './records'
 import { count } from '../count'
-import type { FinalCheckReport, WaitsOf } from '../stage'
+import type { FinalCheckReport, RefusalsOf, WaitsOf } from '../stage'
 import type { HAND_OVER_CHECKS } from './records'
 import type { handOverStage } from './stage'
 
 export const handOverWaits: Record<WaitsOf<typeof handOverStage>, (n: number) => string> = {
   'hand-over-blocked': (n) => count(n, 'thing open', 'things open'),
   'not-handed-over': () => 'ready',
+}
+export const handOverRefusals: Record<RefusalsOf<typeof handOverStage>, (about: string) => string> = {
+  'not-road-ready': (count) => `Cannot be handed over: ${count} still open.`,
 }
 export const handOverChecks: Record<(typeof HAND_OVER_CHECKS)[number], string> = {
   heights: 'Heights measured again',

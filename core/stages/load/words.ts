@@ -1,7 +1,7 @@
 import { formatNumber, formatQuantity, INCH, type UnitSystem } from '../../quantity'
 import type { LoadItem, RatingId, RatingSource, Remedy } from '../../vehicle'
 import { count } from '../count'
-import type { WaitsOf } from '../stage'
+import type { StageStop, StopsOf, WaitsOf } from '../stage'
 import type { loadStage } from './stage'
 import type { LoadView, LoadViews } from './views'
 
@@ -10,6 +10,10 @@ export const loadWaits: Record<WaitsOf<typeof loadStage>, (n: number) => string>
   'over-rating': () => 'over a rating',
   'unknown-rating': (n) => count(n, 'rating unknown', 'ratings unknown'),
   'no-rate': () => 'rear spring rate',
+}
+export const loadStops: Record<StopsOf<typeof loadStage>, (stop: StageStop, system: UnitSystem) => string> = {
+  'over-rating': ({ about, remedies = [] }, system) =>
+    `"${about}" is over a rating, and no spring changes that. ${remedies.map((r) => remedyText(r, system)).join(' ')}`.trim(),
 }
 
 export const RATING_NAMES: Record<RatingId, string> = {

@@ -4,7 +4,7 @@ import { formatQuantity, type UnitSystem } from '../../quantity'
 import type { Fact } from '../../kit'
 import type { Corner, CornerFinding, Mark, Survey } from '../../vehicle'
 import { count } from '../count'
-import type { WaitsOf } from '../stage'
+import type { RefusalsOf, WaitsOf } from '../stage'
 import type { measureStage } from './stage'
 
 export const measureWaits: Record<WaitsOf<typeof measureStage>, (n: number) => string> = {
@@ -12,6 +12,9 @@ export const measureWaits: Record<WaitsOf<typeof measureStage>, (n: number) => s
   'suspect-corner': () => 'a corner that disagrees',
   'before-loaded': () => 'loaded heights, before',
   survey: (n) => count(n, 'survey answer', 'survey answers'),
+}
+export const measureRefusals: Record<RefusalsOf<typeof measureStage>, () => string> = {
+  'unknown-load-case': () => "Name the load case that was on: it must be one of the job's.",
 }
 
 export const CORNER_NAMES: Record<Corner, string> = {

@@ -1,6 +1,6 @@
 import { judgeAirCheck } from '@stout-shackle/core/air'
 import { GRAVITY, INCH, atmosphere } from '@stout-shackle/core/quantity'
-import { airSpring, bringLevel } from '@stout-shackle/core/spring'
+import { airSpring, axleAlone, bringLevel } from '@stout-shackle/core/spring'
 import { airCheckText } from '@stout-shackle/core/wording'
 import { q, type Calculator } from './calculator'
 
@@ -10,34 +10,8 @@ function levelOnPlainBags(gain: number, rate: number, area: number, volume: numb
   const travel = Math.min(0.9 * ride, 0.3)
   const heights = [ride - travel, ride, ride + travel]
   const bag = airSpring({ heights, areas: [area, area, area], volumes: heights.map((h) => volume + area * (h - ride)) })
-  return bringLevel({
-    chassis: {
-      wheelbase: 1,
-      rearSide: { first: rate / 2, stages: [] },
-      rearSpacing: 1,
-      rearSwayBar: 0,
-      front: null,
-      tires: null,
-      frame: 'rigid',
-      pitchMoment: 0,
-      leanMoment: 0,
-      bags: { bag, rideHeight: ride, motionRatio: 1, spacing: 1, lineVolume: 0 },
-      carriedEmpty: 0,
-    },
-    load: { front: 0, rear: gain * GRAVITY, roll: 0, rollRear: 0 },
-    minimum: 0,
-    maximum: Infinity,
-    heightRange: { low: 0, high: Infinity },
-    sprungEmpty: 0,
-    mark: 'wheel-center',
-    aim: { kind: 'height', leave: 0 },
-    air: 'separate',
-    ambient,
-    driving: null,
-    reboundTravel: null,
-    jounceTravel: null,
-    unsure: { gain: 0, target: 0, rate: 0, bag: 0, friction: 0 },
-  })
+  const bags = { bag, rideHeight: ride, motionRatio: 1, spacing: 1, lineVolume: 0 }
+  return bringLevel({ ...axleAlone(rate, bags, gain), ambient })
 }
 
 /** Pressures: to carry a load, before loading, at another height or warmth, and what a bag loses. */
