@@ -8,6 +8,9 @@ export interface PressureReading {
 
 /**
  * Gauge pressure a closed, rigid amount of air shows at another temperature and ambient pressure.
+ * @param from gauge Pa and K
+ * @param temperature K
+ * @returns gauge Pa
  * Source: ideal gas at constant volume (Gay-Lussac).
  */
 export const pressureAt = (

@@ -7,6 +7,10 @@ export interface Figure {
   us: { value: number; unit: string }
 }
 
+/**
+ * A figure of an answer: its SI value and how people write it.
+ * @param value in the SI unit of its kind
+ */
 export const figure = (kind: QuantityKind, value: number): Figure => ({
   value,
   unit: SI_UNIT[kind],

@@ -34,7 +34,11 @@ export const axleWeightsRequest = z.strictObject({
   heights: z.strictObject({ front: typed('length', -1, 1), rear: typed('length', -1, 1) }).optional(),
 })
 
-/** Axle weights by moments, a distributing hitch and the attitude, as asked. */
+/**
+ * Axle weights by moments, a distributing hitch and the attitude, as asked.
+ * @param request as its schema reads it, SI
+ * Source: statics.
+ */
 export function computeAxleWeights(request: z.output<typeof axleWeightsRequest>) {
   const { wheelbase, loads, curb, distribution, heights } = request
   const share = shareOnAxles(wheelbase, loads)

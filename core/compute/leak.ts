@@ -19,7 +19,11 @@ export const leakRequest = z.strictObject({
   altitude: typed('altitude', -500, 5000).default(0),
 })
 
-/** Verdict on a pressure hold, corrected for temperature. */
+/**
+ * Verdict on a pressure hold, corrected for temperature.
+ * @param request as its schema reads it, SI
+ * Source: ideal gas; the allowance is common practice.
+ */
 export function computeLeak({ start, end, hours, altitude }: z.output<typeof leakRequest>) {
   const verdict = judgeAirCheck(start, end, hours * 3600, atmosphere(altitude))
   return {

@@ -139,7 +139,11 @@ function questionOf(request: z.output<typeof levelRequest>): LevelQuestion {
   }
 }
 
-/** Brings one axle level: pressures, before-loading pressure, sensitivity, lean, frequency, and the bag where it stands. */
+/**
+ * Brings one axle level: pressures, before-loading pressure, sensitivity, lean, frequency, and the bag where it stands.
+ * @param request as its schema reads it, SI
+ * Source: statics; Boyle (`bringLevel`).
+ */
 export function computeLevel(request: z.output<typeof levelRequest>) {
   const question = questionOf(request)
   const { bag } = question.chassis.bags

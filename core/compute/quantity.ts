@@ -13,7 +13,9 @@ export const quantityRequest = z.strictObject({
   system: z.enum(['us', 'metric'], { error: 'system must be us or metric' }).default('us'),
 })
 
-/** Reads a quantity as people write it and shows it in every unit of its kind; refuses with a sentence. */
+/**
+ * Reads a quantity as people write it and shows it in every unit of its kind; refuses with a sentence.
+ */
 export function computeQuantity({ kind, text, system }: z.output<typeof quantityRequest>) {
   const parsed = parseQuantity(kind, text, { system, signed: true })
   if (!parsed.ok) return { ok: false as const, field: 'text', message: refusalText(parsed) }

@@ -45,7 +45,11 @@ export const springRateRequest = z.union(
   { error: 'give loads, coil or leaf' },
 )
 
-/** Rate of springs from a loading test, from a coil's wire or from the leaves of a pack. */
+/**
+ * Rate of springs from a loading test, from a coil's wire or from the leaves of a pack.
+ * @param request as its schema reads it, SI
+ * Source: Hooke's law; Shigley; beam theory.
+ */
 export function computeSpringRate(request: z.output<typeof springRateRequest>) {
   if ('loads' in request) {
     const fit = fitLoadingTest(

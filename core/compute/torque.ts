@@ -37,7 +37,11 @@ export const torqueRequest = z.strictObject({
   makerFigure: typed('torque', 1, 1500).optional(),
 })
 
-/** Clamp force, wrench setting with an extension, and the verdict on a reading, as asked. */
+/**
+ * Clamp force, wrench setting with an extension, and the verdict on a reading, as asked.
+ * @param request as its schema reads it, SI
+ * Source: Shigley; ASME B1.1, ISO 898-1, SAE J429.
+ */
 export function computeTorque({ torque, bolt, extension, spec, makerFigure }: z.output<typeof torqueRequest>) {
   const clamp = bolt && clampForce(torque, bolt.thread, bolt.grade, bolt.finish)
   return {

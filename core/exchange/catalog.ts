@@ -62,7 +62,11 @@ function collapse(tree: Tree, path: string): void {
   if (isTree(group) && Object.values(group).every((v) => v === null)) write(tree, path, null)
 }
 
-/** A document's row; what the table has no column for stays behind. */
+/**
+ * A document's row; what the table has no column for stays behind.
+ * @param document one that its schema takes
+ * @returns cells by column name
+ */
 export const toRow = ({ fields }: CatalogFormat, document: unknown): Row<string> =>
   Object.fromEntries(
     fields.map((field) => {

@@ -35,6 +35,10 @@ function conditionText(c: Condition): string {
   if ('under' in c) return `${fact} < ${figureText(fact, c.under)}`
   return `${fact} = ${c.is.map(wordText).join('|')}`
 }
+/**
+ * Conditions as one cell.
+ * @returns `bed = short|long; liftBlock < 10 mm`
+ */
 export const conditionsText = (list: readonly Condition[]): string => list.map(conditionText).join('; ')
 
 type Parsed<T> = { ok: true; value: T } | { ok: false; why: string }
@@ -70,7 +74,10 @@ function parseCondition(text: string): Parsed<Condition> {
   return checked(sign === '>' ? { survey: fact, over: value } : { survey: fact, under: value })
 }
 
-/** Reads what `conditionsText` writes. */
+/**
+ * Reads what `conditionsText` writes.
+ * @returns the conditions, or the first that cannot be read and why
+ */
 export function parseConditions(text: string): Parsed<Condition[]> {
   const list: Condition[] = []
   for (const part of text.split(';').filter((p) => p.trim())) {
@@ -150,5 +157,13 @@ function parseEntries<T>(text: string, parse: (entry: string) => Parsed<T>): Par
   }
   return { ok: true, value: list }
 }
+/**
+ * Reads what `needsText` writes.
+ * @returns the needs, or the first entry that cannot be read and why
+ */
 export const parseNeeds = (text: string): Parsed<Application['needs']> => parseEntries(text, parseNeed)
+/**
+ * Reads what `excludesText` writes.
+ * @returns the exclusions, or the first entry that cannot be read and why
+ */
 export const parseExcludes = (text: string): Parsed<Application['excludes']> => parseEntries(text, parseExclude)

@@ -40,7 +40,10 @@ const rowOf = (loadCase: string, i: LoadItem): Row<Name> => ({
   restoration: i.restoration,
 })
 
-/** All loads of a job as CSV, a row for each weight. */
+/**
+ * All loads of a job as CSV, a row for each weight.
+ * @returns UTF-8 text with a head, metric
+ */
 export const loadsToCsv = (job: Job): string =>
   writeTable(COLUMNS, [
     ...job.fittings.map((i) => rowOf(ALWAYS, i)),

@@ -16,7 +16,11 @@ const COLUMNS = [
   { name: 'bag_pressure', kind: 'pressure' },
 ] as const satisfies readonly Column<string>[]
 
-/** Standing height readings of a job as CSV. */
+/**
+ * Standing height readings of a job as CSV.
+ * @param standing records that stand, oldest first
+ * @returns UTF-8 text with a head, metric
+ */
 export function readingsToCsv(job: Job, standing: readonly BayRecord[]): string {
   const caseName = (id: string | null) => job.loadCases.find((c) => c.id === id)?.name ?? null
   return writeTable(

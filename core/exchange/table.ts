@@ -88,11 +88,15 @@ const DELIMITERS = [',', ';', '\t'] as const
 /** The sign that parts most of a head. */
 export const delimiterOf = (head: string): string =>
   [...DELIMITERS].sort((a, b) => head.split(b).length - head.split(a).length)[0]!
+/** What a comma inside a cell of a file means. */
 export const commaIn = (delimiter: string): CommaMeans => (delimiter === ';' ? 'decimals' : 'thousands')
 
 const UNCLOSED = 'has a quotation mark that is not closed, or a line break in a cell: write each row on one line'
 
-/** The cells of one line, or why it cannot be taken apart: a stray quotation mark spoils its own row and no other. */
+/**
+ * The cells of one line, or why it cannot be taken apart: a stray quotation mark spoils its own row and no other.
+ * @param delimiter `,`, `;` or a tab
+ */
 export function cellsOf(line: string, delimiter: string): { ok: true; cells: string[] } | { ok: false; why: string } {
   if (!line.includes('"')) return { ok: true, cells: line.split(delimiter) }
   const { data, errors } = Papa.parse<string[]>(line, { delimiter })

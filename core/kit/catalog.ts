@@ -18,7 +18,10 @@ export interface KitCatalog {
 
 export const EMPTY_CATALOG: KitCatalog = { kits: [], applications: [], listed: new Set(), rules: DEFAULT_RULES }
 
-/** A catalog with all that is known of its kits. */
+/**
+ * A catalog with all that is known of its kits.
+ * @param kits with their lists of vehicles, and the rules of the shop
+ */
 export const catalogOf = (
   kits: readonly Kit[],
   applications: readonly Application[] = [],
@@ -39,7 +42,10 @@ export function linesByKit(applications: readonly Application[]): LinesByKit {
   return lines
 }
 
-/** Verdict of one kit of a catalog. */
+/**
+ * Verdict of one kit of a catalog.
+ * @returns the verdict with its reasons, worst first
+ */
 export function judgeOn(
   { applications, listed, rules }: KitCatalog,
   kit: Kit,

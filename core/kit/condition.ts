@@ -18,6 +18,7 @@ const TAPED: ReadonlySet<Fact> = new Set<Fact>([
   'coilGapHanging',
   'bracketSpace',
 ])
+/** Whether an answer is a length read with a tape. */
 export const isTaped = (fact: Fact): boolean => TAPED.has(fact)
 /** How far a value may pass a limit before it has passed it. */
 const toleranceOf = (fact: Fact): Meters => (isTaped(fact) ? TAPE_TOLERANCE : 0)
@@ -76,11 +77,21 @@ const OF_VEHICLE: ReadonlySet<string> = new Set(VEHICLE_FACTS)
 export const answerOf = (fact: Fact, of: Vehicle, survey: Survey): string | number | boolean | null =>
   OF_VEHICLE.has(fact) ? of[fact as VehicleFact] : survey[fact as SurveyKey]
 
-/** Whether an answer is over a limit by more than its tape can tell. */
+/**
+ * Whether an answer is over a limit by more than its tape can tell.
+ * @param answer in SI, as `limit`
+ */
 export const isOver = (fact: Fact, answer: number, limit: number): boolean => answer > limit + toleranceOf(fact)
+/**
+ * Whether an answer is under a limit by more than its tape can tell.
+ * @param answer in SI, as `limit`
+ */
 export const isUnder = (fact: Fact, answer: number, limit: number): boolean => answer < limit - toleranceOf(fact)
 
-/** Whether a condition holds for a vehicle as it stands. */
+/**
+ * Whether a condition holds for a vehicle as it stands.
+ * @returns true, false, or null while its answer is missing
+ */
 export function holds(c: Condition, of: Vehicle, survey: Survey): Holds {
   if ('suspension' in c) return of.suspension === c.suspension
   if ('rearWheels' in c) return of.rearWheels === c.rearWheels

@@ -102,7 +102,11 @@ function mirrorFlags({ brackets }: Kit): DataFlag[] {
   })
 }
 
-/** Everything in a kit's data that contradicts itself or leaves something out. */
+/**
+ * Everything in a kit's data that contradicts itself or leaves something out.
+ * @returns advice only; none of it refuses a kit
+ * Source: common practice, or the kit where it says so.
+ */
 export function checkKit(kit: Kit, applications: readonly Application[] | null = null): DataFlag[] {
   return [
     ...(hasAir(kit) ? bagFlags(kit) : []),

@@ -33,6 +33,10 @@ export const LEVEL_TOLERANCE: Meters = INCH / 4
 /** A listed capacity that differs more than this from maximum x area is a data error worth flagging. */
 export const CAPACITY_DISAGREEMENT = 0.15
 
+/**
+ * Min pressure of a kit: what its instructions give, and never under 5 psi.
+ * @returns gauge Pa with where it is from
+ */
 export const minimumPressure = (kit: AirKit): Limit =>
   kit.bag.minimum >= FLOOR_PRESSURE
     ? { value: kit.bag.minimum, source: 'kit', note: 'min pressure in the instructions' }
@@ -41,6 +45,7 @@ export const minimumPressure = (kit: AirKit): Limit =>
 /**
  * Maximum pressure of a kit in this vehicle. An in-coil cylinder depends on the standing coil gap: at the threshold
  * within what a tape can tell, and while the gap is unknown, the lower maximum holds.
+ * @returns gauge Pa with where it is from
  */
 export function maximumPressure(kit: AirKit, survey: Survey): Limit {
   const { coilGap, maximum } = kit.bag
@@ -60,12 +65,21 @@ export function maximumPressure(kit: AirKit, survey: Survey): Limit {
     : { value: maximum, source: 'kit', note: 'coils stand close together' }
 }
 
-/** What two bags can carry at their ride height and maximum pressure. */
+/**
+ * What two bags can carry at their ride height and maximum pressure.
+ * @param maximum gauge Pa
+ * @param areaAtRide m² of one bag
+ * @returns kg
+ * Source: F = P A.
+ */
 export function pairCapacity(kit: AirKit, maximum: Pascals, areaAtRide: number): Kilograms {
   return (2 * maximum * areaAtRide * kit.bag.motionRatio) / GRAVITY
 }
 
-/** Two bags at the maximum that holds here and their ride height, or two rubbers. Never a rating of the vehicle. */
+/**
+ * Two bags at the maximum that holds here and their ride height, or two rubbers. Never a rating of the vehicle.
+ * @returns kg
+ */
 export function kitCapacity(kit: Kit, survey: Survey): Kilograms {
   if (kit.rubber) return (2 * kit.rubber.max) / GRAVITY
   if (!hasAir(kit)) return 0
@@ -76,6 +90,9 @@ export function kitCapacity(kit: Kit, survey: Survey): Kilograms {
   )
 }
 
-/** Min and max pressure of a kit in this vehicle; null where there is no air. */
+/**
+ * Min and max pressure of a kit in this vehicle; null where there is no air.
+ * @returns gauge Pa with where they are from
+ */
 export const pressureLimits = (kit: Kit | null, survey: Survey): { minimum: Limit; maximum: Limit } | null =>
   kit && hasAir(kit) ? { minimum: minimumPressure(kit), maximum: maximumPressure(kit, survey) } : null

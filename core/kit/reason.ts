@@ -47,6 +47,10 @@ export interface Findings {
   open: Fact[]
 }
 
+/**
+ * Takes a reason into what was found, and with it how bad it makes things.
+ * @param open facts that the reason still asks about
+ */
 export function add(to: Findings, reason: Reason, open: readonly (Fact | null)[] = []): void {
   to.reasons.push(reason)
   to.level = Math.max(to.level, SEVERITY[reason.effect])
@@ -64,4 +68,5 @@ export interface Judged {
   /** What lists say, by their words. */
   said: Map<string, Reason>
 }
+/** Nothing known yet of a vehicle and survey. */
 export const nothingJudged = (): Judged => ({ outcomes: [], said: new Map() })

@@ -131,7 +131,10 @@ export function testFact(test: RuleTest): Fact | null {
 export const kitHolds = (test: Extract<RuleTest, { kit: unknown }>, kit: KitFacts): boolean =>
   test.is.includes(KIT_WORDS[test.kit](kit))
 
-/** Whether a test holds; a figure that the kit does not give is no limit. */
+/**
+ * Whether a test holds; a figure that the kit does not give is no limit.
+ * @returns true, false, or null while its answer is missing
+ */
 export function testHolds(test: RuleTest, kit: KitFacts, vehicle: Vehicle, survey: Survey): Holds {
   if ('kit' in test) return kitHolds(test, kit)
   if ('unanswered' in test) return survey[test.survey] === null

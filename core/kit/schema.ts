@@ -254,6 +254,7 @@ export type Kit = z.infer<typeof kitSchema>
 
 /** A kit with bags to fill. */
 export type AirKit = Kit & { bag: KitBag }
+/** Whether a kit has bags to fill. */
 export const hasAir = (kit: Kit): kit is AirKit => kit.bag !== null
 
 /** What fitment depends on: the part of a kit that thousands of them are judged by. */

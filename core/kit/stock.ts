@@ -34,7 +34,11 @@ export interface StockState {
   order: number
 }
 
-/** What stands free of an item, and what to order: up to its mark once what is free has fallen to the lower one. */
+/**
+ * What stands free of an item, and what to order: up to its mark once what is free has fallen to the lower one.
+ * @param item as counted
+ * @returns in the item's unit, whole pieces to order
+ */
 export function stockState(item: StockItem, reserved: StockState['reserved']): StockState {
   const free = item.onHand - reserved.reduce((sum, r) => sum + r.count, 0)
   const short = free <= item.reorderAt && free < item.reorderTo

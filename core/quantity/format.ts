@@ -13,6 +13,7 @@ const DECIMALS: Record<QuantityKind, Record<UnitSystem, number>> = {
 
 /**
  * Inches to the nearest sixteenth, fraction reduced: 35.25 gives `35 1/4`, -2.75 gives `−2 3/4`.
+ * @param inches in inches, not SI
  */
 export function formatInches(inches: number): string {
   const sixteenths = Math.round(Math.abs(inches) * 16)
@@ -40,6 +41,10 @@ export function formatNumber(kind: QuantityKind, si: number, system: UnitSystem,
   return shown < 0 && Number(text) !== 0 ? `−${grouped}` : grouped
 }
 
-/** Number and unit: `35 1/4 in`, `207 kPa`. */
+/**
+ * Number and unit: `35 1/4 in`, `207 kPa`.
+ * @param si in the SI unit of its kind
+ * @param decimals for kinds shown with decimals; else as the unit usually is
+ */
 export const formatQuantity = (kind: QuantityKind, si: number, system: UnitSystem, decimals?: number): string =>
   `${formatNumber(kind, si, system, decimals)} ${UNITS[kind][system].symbol}`

@@ -130,7 +130,9 @@ const EXAMPLES: Record<QuantityKind, string> = {
   rate: '217 lb/in or 38 N/mm',
 }
 
-/** A refusal in words a person at the counter can act on. */
+/**
+ * A refusal in words a person at the counter can act on.
+ */
 export function refusalText({ code, kind, detail }: Refusal): string {
   const example = `Type it like ${EXAMPLES[kind]}.`
   switch (code) {

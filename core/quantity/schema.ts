@@ -20,6 +20,7 @@ const rangeText = (kind: QuantityKind, min: number, max: number): string =>
 
 /**
  * Schema of one SI number of a kind between two limits; its message names the limits in both systems.
+ * @param min smallest that is taken, in the SI unit of the kind; `max` the largest
  */
 export const bounded = (kind: QuantityKind, min: number, max: number) => {
   const error = rangeText(kind, min, max)
@@ -66,6 +67,7 @@ export function maxLengthOf(schema: z.ZodType): number {
 /**
  * Schema of a quantity sent to a calculator: an SI number, or text with its unit ("30 psi", "35 1/4 in").
  * A bare numeral in text is refused: which unit it was would be a guess.
+ * @param min smallest that is taken, in the SI unit of the kind; `max` the largest
  */
 export const typed = (kind: QuantityKind, min: number, max: number) =>
   z

@@ -98,7 +98,10 @@ export const UNITS: Record<QuantityKind, { us: Unit; metric: Unit; others: Unit[
   },
 }
 
-/** The unit of `kind` that people type as `spelling`, or undefined. */
+/**
+ * The unit of `kind` that people type as `spelling`, or undefined.
+ * @param spelling as typed; case, spaces around it and a period at its end do not matter
+ */
 export function findUnit(kind: QuantityKind, spelling: string): Unit | undefined {
   // An abbreviation may end in a period: `33 in.`
   const typed = spelling.trim().toLowerCase().replace(/\.$/, '')
@@ -106,7 +109,17 @@ export function findUnit(kind: QuantityKind, spelling: string): Unit | undefined
   return [us, metric, ...others].find((unit) => unit.spellings.includes(typed))
 }
 
+/**
+ * A figure in a unit, as SI.
+ * @param shown a figure in that unit
+ * @returns the same in SI
+ */
 export const toSi = (unit: Unit, shown: number): number => shown * unit.factor + (unit.offset ?? 0)
+/**
+ * An SI figure in a unit.
+ * @param si the figure in SI
+ * @returns the same in that unit, unrounded
+ */
 export const fromSi = (unit: Unit, si: number): number => (si - (unit.offset ?? 0)) / unit.factor
 
 /**
@@ -120,7 +133,15 @@ export const inSystem = (kind: QuantityKind, si: number, system: UnitSystem): nu
  * measures is that small: it is no tolerance.
  */
 const CONVERSION_SLACK = 1e-5
-/** Whether a value is over a limit by more than converting units can do. */
+/**
+ * Whether a value is over a limit by more than converting units can do.
+ * @param value SI, as `limit`
+ * @returns false at the limit itself, in whichever unit it was typed
+ */
 export const isAbove = (value: number, limit: number): boolean => value > limit + Math.abs(limit) * CONVERSION_SLACK
-/** Whether a value is under a limit by more than converting units can do. */
+/**
+ * Whether a value is under a limit by more than converting units can do.
+ * @param value SI, as `limit`
+ * @returns false at the limit itself, in whichever unit it was typed
+ */
 export const isBelow = (value: number, limit: number): boolean => value < limit - Math.abs(limit) * CONVERSION_SLACK

@@ -107,7 +107,10 @@ export const bagDataSchema = z.union([bagTableSchema, loadTableSchema], {
 })
 export type BagData = z.infer<typeof bagDataSchema>
 
-/** A bag's areas and volumes, worked out where a load table was given. */
+/**
+ * A bag's areas and volumes, worked out where a load table was given.
+ * @returns heights m, areas m², volumes m³
+ */
 export const bagTable = (data: BagData): BagTable =>
   'areas' in data ? data : { heights: data.heights, areas: areasOf(data), volumes: volumesOf(data) }
 
@@ -119,7 +122,10 @@ export interface AirSpring {
 /** Curves already made: a catalog's tables are asked about at every keystroke and never change. */
 const made = new WeakMap<BagData, AirSpring>()
 
-/** A bag's curves from its table, which must not be changed afterward. Throws RangeError for a table the schema would refuse. */
+/**
+ * A bag's curves from its table, which must not be changed afterward. Throws RangeError for a table the schema would refuse.
+ * @param data heights m rising, with areas m² and volumes m³, or loads N at gauge pressures Pa
+ */
 export function airSpring(data: BagData): AirSpring {
   const known = made.get(data)
   if (known) return known
@@ -139,7 +145,10 @@ export interface BagState {
   volumeSlope: SquareMeters
 }
 
-/** Geometry of the bag at a height, or undefined outside its table. */
+/**
+ * Geometry of the bag at a height, or undefined outside its table.
+ * @param height m between the plates
+ */
 export function bagAt(bag: AirSpring, height: Meters): BagState | undefined {
   const area = bag.area.value(height)
   const volume = bag.volume.value(height)
@@ -175,6 +184,7 @@ export function bagRate(
 /**
  * How far a bag's description contradicts itself, as a part of the area: the area column against the slope of the volume
  * column, or the areas that each pressure's column of a load table tells against their fit.
+ * @returns the largest difference, 0 to 1 of the area
  */
 export function tableDisagreement(bag: AirSpring, table: BagData): number {
   if ('loads' in table) {

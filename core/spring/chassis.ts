@@ -62,6 +62,7 @@ export type AirLaw =
 /**
  * What meets a lean of the body beside the rear axle, N·m/rad: front springs on front tires, less what the leaning weight
  * adds itself. The front counts for nothing where the frame twists or its rate is unknown.
+ * @returns N·m/rad; below zero where the leaning weight outweighs what is known of the front
  * Source: Gillespie, Fundamentals of Vehicle Dynamics, ch. 6 (roll stiffness in series with tires, weight above the roll axis).
  */
 export function leanStiffness({ front, tires, frame, leanMoment }: Chassis): number {
@@ -69,7 +70,10 @@ export function leanStiffness({ front, tires, frame, leanMoment }: Chassis): num
   return (tires ? 1 / (1 / front.roll + 1 / tires.frontRoll) : front.roll) - leanMoment
 }
 
-/** Moment the rear axle would have to meet alone. */
+/**
+ * Moment the rear axle would have to meet alone.
+ * @returns N·m: the whole moment where the frame is rigid, the rear axle's part where it twists
+ */
 export const momentOn = ({ frame }: Chassis, load: AxleLoad): NewtonMeters =>
   frame === 'rigid' ? load.roll : load.rollRear
 
@@ -78,6 +82,7 @@ export const momentOn = ({ frame }: Chassis, load: AxleLoad): NewtonMeters =>
  *
  * T = c (drop of the rear - drop of the front), c = pitchMoment/wheelbase^2, with both tires and front springs giving way
  * under it in turn.
+ * @returns `at` N with no squat, `slope` N more for each meter of it
  * Source: moments of the weight about the axles for a small pitch.
  */
 export function pitchTransfer(chassis: Chassis, load: AxleLoad): { at: Newtons; slope: NewtonsPerMeter } {

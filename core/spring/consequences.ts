@@ -56,7 +56,12 @@ function closedAir(
     : { kind: 'closed', left: amount(left), right: amount(right), ...common }
 }
 
-/** The same air at the empty weight: what to set before the load goes on, and how it stands when the load comes off and nobody bleeds. */
+/**
+ * The same air at the empty weight: what to set before the load goes on, and how it stands when the load comes off and nobody bleeds.
+ * @param left bag of that side as leveled, loaded: gauge Pa and m; `right` the other
+ * @returns null where the bag would leave its table
+ * Source: Boyle.
+ */
 export function beforeLoading(q: LevelQuestion, left: SideSolution, right: SideSolution): BeforeLoading | null {
   const stand = standOf(q.chassis, NO_LOAD, closedAir(q, left, right, { ambient: q.ambient, warmth: 1 }))
   if (!stand?.left || !stand.right || stand.beyond) return null
@@ -73,7 +78,12 @@ export function beforeLoading(q: LevelQuestion, left: SideSolution, right: SideS
   }
 }
 
-/** The same air on the road, higher up or warmer than where it was set, loaded. */
+/**
+ * The same air on the road, higher up or warmer than where it was set, loaded.
+ * @param squat m, as leveled
+ * @returns null where driving does not differ, or the bag would leave its table
+ * Source: ideal gas.
+ */
 export function whileDriving(q: LevelQuestion, left: SideSolution, right: SideSolution, squat: Meters): Driving | null {
   if (!q.driving) return null
   const stand = standOf(q.chassis, q.load, closedAir(q, left, right, q.driving))
@@ -87,14 +97,22 @@ export function whileDriving(q: LevelQuestion, left: SideSolution, right: SideSo
   }
 }
 
-/** Where it stands with each side's pressure brought inside the limits; null outside the bags' table. */
+/**
+ * Where it stands with each side's pressure brought inside the limits; null outside the bags' table.
+ * @param left bag of that side at the aim, gauge Pa; `right` the other
+ */
 export function heldInside(q: LevelQuestion, left: SideSolution, right: SideSolution): Stand | null {
   const inside = (s: SideSolution) => Math.min(q.maximum, Math.max(q.minimum, s.pressure))
   const stand = standOf(q.chassis, q.load, { kind: 'pressure', left: inside(left), right: inside(right) })
   return stand && !stand.beyond ? stand : null
 }
 
-/** Squat past the aim with no side over the maximum. */
+/**
+ * Squat past the aim with no side over the maximum.
+ * @param held where it stands with the pressures held inside
+ * @param squat m, aimed at
+ * @returns m beyond that squat
+ */
 export function squatAtLimit(q: LevelQuestion, held: Stand | null, squat: Meters): Meters {
   const { bags } = q.chassis
   // Down on the shortest height the table knows.
@@ -102,6 +120,13 @@ export function squatAtLimit(q: LevelQuestion, held: Stand | null, squat: Meters
   return (held ? held.rear : shortest) - squat
 }
 
+/**
+ * Bounce of the body on its rear springs, without and with closed bags, loaded and empty.
+ * @param mean gauge Pa of both bags
+ * @param steel N/m, both sides, where it stands
+ * @returns Hz; null without bags that carry
+ * Source: one mass on its springs, air at n = 1.38 (Gillespie).
+ */
 export function frequencies(
   q: LevelQuestion,
   state: BagState,
@@ -131,7 +156,12 @@ export function frequencies(
       }
 }
 
-/** Polytropic compression from where it stands to the stop, on absolute pressure with the line's air counted. */
+/**
+ * Polytropic compression from where it stands to the stop, on absolute pressure with the line's air counted.
+ * @param squat m, where it stands
+ * @returns gauge Pa of the side that ends higher; null where the travel is unknown or leaves the table
+ * Source: polytrope on absolute pressure, n = 1.38.
+ */
 export function jouncePressure(
   q: LevelQuestion,
   left: SideSolution,

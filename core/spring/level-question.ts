@@ -89,15 +89,25 @@ export interface SideSolution {
   bagHeight: Meters
 }
 
-/** Drop of the rear at the mark. */
+/**
+ * Drop of the rear at the mark.
+ * @returns m
+ */
 export const dropAt = (mark: LevelQuestion['mark'], stand: Stand): Meters =>
   stand.rear + (mark === 'ground' ? stand.rearTires : 0)
 
-/** Drop of the front at the mark. */
+/**
+ * Drop of the front at the mark.
+ * @returns m
+ */
 export const frontDropAt = (mark: LevelQuestion['mark'], stand: Stand): Meters =>
   stand.front + (mark === 'ground' ? stand.frontTires : 0)
 
-/** Squat over the rear springs at which the aim is met; linear, since springs and tires follow the gain in proportion. */
+/**
+ * Squat over the rear springs at which the aim is met; linear, since springs and tires follow the gain in proportion.
+ * @returns m over the rear springs
+ * Source: linear springs and tires in series (statics).
+ */
 export function aimedSquat({ chassis, load, mark, aim }: LevelQuestion): Meters {
   const { at, slope } = pitchTransfer(chassis, load)
   const ground = mark === 'ground' && chassis.tires !== null

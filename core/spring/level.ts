@@ -56,7 +56,10 @@ export interface LevelSolution {
   obstacles: Obstacle[]
 }
 
-/** Lift at minimum pressure, standing empty: how high the rear then stands, over the springs. Undefined outside the table. */
+/**
+ * Lift at minimum pressure, standing empty: how high the rear then stands, over the springs. Undefined outside the table.
+ * @returns m
+ */
 export function minimumPressureLift({
   chassis,
   minimum,

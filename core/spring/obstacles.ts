@@ -19,7 +19,11 @@ export interface Obstacle {
   stands: Meters | null
 }
 
-/** What a bag height outside the kit's height range comes to. */
+/**
+ * What a bag height outside the kit's height range comes to.
+ * @param shortest m, of the two bags; `tallest` the other
+ * @returns none where both are inside
+ */
 export function windowObstacles({ heightRange }: LevelQuestion, shortest: Meters, tallest: Meters): Obstacle[] {
   const none = { side: 'both' as const, takeOff: null, shed: null, stands: null }
   if (shortest < heightRange.low)
@@ -29,7 +33,12 @@ export function windowObstacles({ heightRange }: LevelQuestion, shortest: Meters
   return []
 }
 
-/** What stands in the way of a solution of this code, with what would help. */
+/**
+ * What stands in the way of a solution of this code, with what would help.
+ * @param mean gauge Pa the aim asks of both
+ * @param held where it stands with the pressures held inside
+ * @returns none where it stands level
+ */
 export function obstaclesOf(
   q: LevelQuestion,
   code: LevelCode,

@@ -28,6 +28,9 @@ export function rateFromTest(
 
 /**
  * Bounce frequency of a body on its spring, tire in series where its rate is given.
+ * @param mass kg on the spring
+ * @param rate N/m of the spring; `tireRate` N/m under it
+ * @returns Hz
  * Source: single degree of freedom oscillator; Gillespie, Fundamentals of Vehicle Dynamics, ch. 5.
  */
 export function bodyFrequency(mass: Kilograms, rate: NewtonsPerMeter, tireRate?: NewtonsPerMeter): Hertz {

@@ -8,14 +8,21 @@ export interface StagedSpring {
   stages: readonly { at: Meters; adds: NewtonsPerMeter }[]
 }
 
-/** Force of the staged spring at a squat, N; beyond contact each stage adds its own. */
+/**
+ * Force of the staged spring at a squat, N; beyond contact each stage adds its own.
+ * @param squat m over the springs, from empty
+ */
 export function stagedForce({ first, stages }: StagedSpring, squat: Meters): Newtons {
   let force = first * squat
   for (const { at, adds } of stages) if (squat > at) force += adds * (squat - at)
   return force
 }
 
-/** Rate felt at a squat; at a contact, the rate from there on. */
+/**
+ * Rate felt at a squat; at a contact, the rate from there on.
+ * @param squat m over the springs, from empty
+ * @returns N/m
+ */
 export function stagedRate({ first, stages }: StagedSpring, squat: Meters): NewtonsPerMeter {
   let rate = first
   for (const { at, adds } of stages) if (squat >= at) rate += adds
@@ -25,6 +32,8 @@ export function stagedRate({ first, stages }: StagedSpring, squat: Meters): Newt
 /**
  * Squat at which the staged spring carries a force: piece by piece, exactly.
  * @throws RangeError when the stages do not rise or a rate is not positive
+ * @param force N
+ * @returns m
  */
 export function stagedSquat(spring: StagedSpring, force: Newtons): Meters {
   const { first, stages } = spring

@@ -79,6 +79,9 @@ export interface WeighedWith {
  *
  * A scale ticket of the empty vehicle takes the place of curb weights and fittings; one of the loaded vehicle takes the
  * place of the list. The list still says how the load lies across the vehicle.
+ * @param weighed scale tickets and fittings of the job
+ * @returns kg and N·m, each with its tolerance
+ * Source: moments about the axles (statics).
  */
 export function axleWeights(vehicle: Vehicle, items: readonly LoadItem[], weighed: WeighedWith = {}): AxleWeights {
   const { wheelbase } = vehicle
@@ -168,7 +171,10 @@ function barsOf({ wheelbase }: Vehicle, items: readonly LoadItem[]): Distributin
   return item ? distributeWeight(loadMass(item), -item.x, item.trailerAxle!, wheelbase, item.restoration!) : null
 }
 
-/** Where a newly added item most likely sits, so that the first figure is not nonsense. */
+/**
+ * Where a newly added item most likely sits, so that the first figure is not nonsense.
+ * @returns m ahead of the rear axle
+ */
 export function usualPlace(vehicle: Vehicle, place: LoadItem['place']): Meters {
   const hitch = vehicle.hitchBehindAxle ?? vehicle.rearOverhang
   switch (place) {
@@ -187,7 +193,10 @@ export function usualPlace(vehicle: Vehicle, place: LoadItem['place']): Meters {
   }
 }
 
-/** Height above the ground at which a load's center most likely is (common practice, no published source). */
+/**
+ * Height above the ground at which a load's center most likely is (common practice, no published source).
+ * @returns m above the ground
+ */
 export function usualHeight(vehicle: Vehicle, place: LoadItem['place']): Meters {
   const low = vehicle.body === 'motorhome' || vehicle.body === 'van'
   switch (place) {
@@ -206,7 +215,10 @@ export function usualHeight(vehicle: Vehicle, place: LoadItem['place']): Meters 
   }
 }
 
-/** A weight that was just put on, at a place where such a thing usually sits. */
+/**
+ * A weight that was just put on, at a place where such a thing usually sits.
+ * @param id unique on its load case
+ */
 export const newLoad = (vehicle: Vehicle, id: string, name: string, place: LoadItem['place'] = 'bed'): LoadItem => ({
   id,
   name,

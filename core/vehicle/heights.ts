@@ -38,7 +38,10 @@ export interface HeightSummary {
   aired: boolean
 }
 
-/** Plus or minus of one reading. */
+/**
+ * Plus or minus of one reading.
+ * @returns m, half-width
+ */
 export const readingTolerance = ({ about, tolerance }: HeightReading): Meters =>
   Math.max(about ? ABOUT_TOLERANCE : 0, tolerance ?? TAPE_TOLERANCE)
 

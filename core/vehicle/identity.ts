@@ -34,6 +34,7 @@ export type VinVerdict = 'ok' | 'length' | 'letters' | 'check-digit'
  * Whether a vehicle identification number is well formed and its check digit agrees.
  *
  * The check digit is mandatory in North America only, so `check-digit` is a warning, not a refusal.
+ * @param vin in capitals, without spaces
  * Source: 49 CFR 565.15.
  */
 export function checkVin(vin: string): VinVerdict {

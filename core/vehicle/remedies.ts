@@ -57,6 +57,9 @@ const INSIDE: Meters = 0.002
  *
  * A move is taken only if it stays on the load floor and leaves no rating exceeded that was not exceeded before. Hitched
  * loads and tanks stay where they are. Moves are judged on the list of loads, whose change is the same on a scale.
+ * @param over a rating that is exceeded
+ * @param items the loads of the case; `weighed` tickets and fittings
+ * @returns kg to take off or m to move
  * Source: statics.
  */
 export function remedyFor(

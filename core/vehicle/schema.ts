@@ -191,6 +191,7 @@ export const surveySchema = z.strictObject({
 })
 export type Survey = z.infer<typeof surveySchema>
 
+/** A survey in which nothing was looked at. */
 export const emptySurvey = (): Survey =>
   Object.fromEntries(Object.keys(surveySchema.shape).map((key) => [key, null])) as Survey
 
@@ -234,7 +235,10 @@ export const loadItemSchema = z.strictObject({
 })
 export type LoadItem = z.infer<typeof loadItemSchema>
 
-/** What an item weighs as it is: a tank by how full it is. */
+/**
+ * What an item weighs as it is: a tank by how full it is.
+ * @returns kg
+ */
 export const loadMass = ({ kind, mass, fill }: LoadItem): Kilograms => (kind === 'tank' ? mass * fill : mass)
 
 export const loadCaseSchema = z.strictObject({

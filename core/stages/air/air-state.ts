@@ -19,7 +19,10 @@ export interface AirState {
   outOfOrder: boolean
 }
 
-/** Soaped connections and the pressure hold of a job. */
+/**
+ * Soaped connections and the pressure hold of a job.
+ * @param standing records that stand, oldest first
+ */
 export function airState(job: Job, standing: readonly BayRecord[]): AirState {
   const soaped = new Map(ofKind(standing, 'connection').map((r) => [r.body.connection, r.body.result]))
   const connections = (job.kit?.connections ?? []).flatMap((name, i) =>

@@ -8,7 +8,10 @@ export interface StepReport {
   by: string | null
 }
 
-/** Every step of a plan with its latest standing record. */
+/**
+ * Every step of a plan with its latest standing record.
+ * @param standing records that stand, oldest first
+ */
 export function stepReports(plan: PlanOutcome | null, standing: readonly BayRecord[]): StepReport[] {
   if (!plan?.ok) return []
   const latest = new Map(ofKind(standing, 'step').map((r) => [r.body.step, r]))

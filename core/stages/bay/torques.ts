@@ -23,10 +23,14 @@ export function placeCloses(fastener: Fastener, state: PlaceState): boolean {
     fastener.spec.kind === 'snug' || fastener.spec.kind === 'turns' || fastener.spec.kind === 'none-given'
   return unjudged && (state === 'by-feel' || state === 'none-given' || state === 'not-judged')
 }
+/** Whether every place of a fastener is settled. */
 export const fastenerCloses = (state: FastenerState): boolean =>
   state.places.every((p) => placeCloses(state.fastener, p.state))
 
-/** Torque state of every fastener of a plan: readings before a fastener was opened again no longer count. */
+/**
+ * Torque state of every fastener of a plan: readings before a fastener was opened again no longer count.
+ * @param standing records that stand, oldest first
+ */
 export function torqueStates(plan: Plan, standing: readonly BayRecord[]): FastenerState[] {
   const readings = ofKind(standing, 'torque')
   const opened = ofKind(standing, 'opened-again')

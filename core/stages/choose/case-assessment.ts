@@ -22,7 +22,12 @@ export interface CaseAssessment extends LoadedCase {
   views: LoadViews | null
 }
 
-/** What the job's kit makes of a load case. */
+/**
+ * What the job's kit makes of a load case.
+ * @param standing records that stand, oldest first
+ * @param at the load case as weighed, with its chassis
+ * @param spring the rear springs of the job
+ */
 export function assessCase(
   job: Job,
   standing: readonly BayRecord[],

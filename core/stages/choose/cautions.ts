@@ -38,6 +38,7 @@ function trailerListed({ loadCase, weights }: CaseAssessment): { listed: Kilogra
 
 /**
  * The misunderstandings that this job invites, each only where its figure stands.
+ * @param active the load case on the screen
  * Source: statics and common practice; see docs/models.md.
  */
 export function cautionsOf(job: Job, active: CaseAssessment, spring: RearSpring): Caution[] {

@@ -28,7 +28,11 @@ export interface HelpedAxle {
   jounceTravel: Meters | null
 }
 
-/** What a kit's axle is and carries; null while that axle's rate is unknown. */
+/**
+ * What a kit's axle is and carries; null while that axle's rate is unknown.
+ * @param at the load case as weighed
+ * @returns the axle seen as the rear of the model, whichever it is
+ */
 export function helpedAxle(job: Job, axle: Kit['axle'], at: LoadedCase): HelpedAxle | null {
   const { vehicle } = job
   const { rearRate, weights, loadCase } = at

@@ -32,7 +32,11 @@ function aimOf(job: Job, axle: Kit['axle'], squat: Squat, bare: Stand | null): L
   }
 }
 
-/** The level question a kit poses on this job; null without air, or while the rate of its axle is unknown. */
+/**
+ * The level question a kit poses on this job; null without air, or while the rate of its axle is unknown.
+ * @param at the load case as weighed
+ * Source: `bringLevel`.
+ */
 export function levelKit(job: Job, kit: Kit, at: LoadedCase): LevelSolution | null {
   const axle = hasAir(kit) ? helpedAxle(job, kit.axle, at) : null
   if (!hasAir(kit) || !axle) return null

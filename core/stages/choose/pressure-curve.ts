@@ -4,7 +4,11 @@ import type { Job } from '../../job'
 import { curveSteps, scaledCase, type LoadedCase } from '../load'
 import { levelKit } from './level-kit'
 
-/** Leveling pressure of a kit against what the rear axle gains, where the bag is inside its table. */
+/**
+ * Leveling pressure of a kit against what the rear axle gains, where the bag is inside its table.
+ * @param max kg the rear axle gains at the end of the curve
+ * @returns gauge Pa
+ */
 export function pressureCurve(
   job: Job,
   kit: Kit,

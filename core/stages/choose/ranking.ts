@@ -27,6 +27,7 @@ export interface Ranking {
  *
  * A kit out of reach under any one case does not fit. The order is a weighted sum that can be argued with: what each
  * criterion adds stands beside it, and so does what would turn it round.
+ * @param cases of the job as assessed; `active` the one on the screen
  */
 export function rankKits(
   job: Job,

@@ -21,7 +21,11 @@ export interface RubberOutcome {
   frequency: { without: Hertz; with: Hertz; emptyWithout: Hertz; emptyWith: Hertz }
 }
 
-/** A spring with a rubber beside it: straight pieces of the rubber's curve, each coming in where the last one ends. */
+/**
+ * A spring with a rubber beside it: straight pieces of the rubber's curve, each coming in where the last one ends.
+ * @param spring N/m, a side
+ * @returns the two as one staged spring
+ */
 export function besideRubber(spring: StagedSpring, { gap, squeeze, force }: Rubber): StagedSpring {
   let rate = 0
   const pieces = squeeze.map((to, i) => {
@@ -46,7 +50,11 @@ function forceOf(rubber: Rubber, squat: Meters): Newtons | null {
   return squeezed <= 0 ? 0 : stagedForce(besideRubber(NO_SPRING, rubber), squat)
 }
 
-/** A rubber helper on this job under one load; null for a kit with air, or while the rate of its axle is unknown. */
+/**
+ * A rubber helper on this job under one load; null for a kit with air, or while the rate of its axle is unknown.
+ * @returns m and N
+ * Source: statics; the curve is the kit's.
+ */
 export function rubberUnder(job: Job, kit: Kit, at: LoadedCase): RubberOutcome | null {
   const { rubber } = kit
   const axle = rubber && helpedAxle(job, kit.axle, at)

@@ -23,6 +23,12 @@ export const budgetScore = (budget: number | null, price: number): number =>
 /** Nothing is known, nothing is held against it, nor counted for it. */
 const UNKNOWN = 0.5
 
+/**
+ * How well a kit does by each criterion, by its worst load case.
+ * @param minutes the work takes with its parts
+ * @returns 0 to 1 for each criterion
+ * Source: judgment, no published source.
+ */
 export function scoresOf(job: Job, assessed: KitAssessment, cases: readonly CaseOutcome[], minutes: number): Weights {
   const { kit, minimum, maximum, capacity } = assessed
   const half = minimum && maximum ? (maximum.value - minimum.value) / 2 : 1

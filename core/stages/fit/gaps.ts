@@ -25,7 +25,11 @@ function gapChecks(kit: Kit, exhaust: Job['survey']['exhaustSide']): GapCheck[] 
   return exhaust === 'none' ? checks : [...checks, 'line-exhaust']
 }
 
-/** One reading against its rule: `close` within what the tape can tell, never rounded in favor. */
+/**
+ * One reading against its rule: `close` within what the tape can tell, never rounded in favor.
+ * @param value m; `tolerance` its half-width
+ * @param sleeved a heat sleeve is on the line there
+ */
 export function judgeGap(kit: AirKit, check: GapCheck, value: Meters, tolerance: Meters, sleeved: boolean): GapVerdict {
   const { low, high } = limitsOf(kit, check)
   if (isBelow(value, low.value)) return check === 'line-exhaust' && sleeved ? 'sleeved' : 'too-little'
@@ -54,7 +58,10 @@ function limitsOf(kit: AirKit, check: GapCheck): { low: Limit; high: Limit | nul
   }
 }
 
-/** Every gap the picked kit needs on both sides, judged from its latest reading. */
+/**
+ * Every gap the picked kit needs on both sides, judged from its latest reading.
+ * @param standing records that stand, oldest first
+ */
 export function judgeGaps(job: Job, standing: readonly BayRecord[]): GapJudgment[] {
   const { kit } = job
   if (!kit || !hasAir(kit)) return []

@@ -48,7 +48,10 @@ export function chassisOf(job: Job, rate: AxleRate, items: readonly LoadItem[]):
   }
 }
 
-/** Steel of one rear side, with its helper leaves and stop. */
+/**
+ * Steel of one rear side, with its helper leaves and stop.
+ * @param rate N/m of both sides
+ */
 export const steelSide = (vehicle: Vehicle, rate: AxleRate): StagedSpring => ({
   first: rate.rate / 2,
   stages: vehicle.rearStages,
@@ -85,13 +88,22 @@ export const loadFromFront = ({ front, rear, roll, rollRear }: AxleLoad): AxleLo
   rollRear: roll - rollRear,
 })
 
-/** What the rear springs carry empty. */
+/**
+ * What the rear springs carry empty.
+ * @returns kg
+ */
 export const sprungRear = (vehicle: Vehicle): Kilograms => vehicle.curbRear - vehicle.rearUnsprung
-/** What the front springs carry empty; with the rear's unsprung weight where the front's is unknown. */
+/**
+ * What the front springs carry empty; with the rear's unsprung weight where the front's is unknown.
+ * @returns kg, 1 at the smallest
+ */
 export const sprungFront = (vehicle: Vehicle): Kilograms =>
   Math.max(1, vehicle.curbFront - (vehicle.frontUnsprung ?? vehicle.rearUnsprung))
 
-/** What a load asks of the springs. */
+/**
+ * What a load asks of the springs.
+ * @returns N and N·m
+ */
 export const axleLoad = (weights: AxleWeights): AxleLoad => ({
   front: weights.front * GRAVITY,
   rear: weights.rear * GRAVITY,

@@ -14,7 +14,10 @@ export interface Posture extends Attitude {
   tail: RearEnd
 }
 
-/** Body over the road from its drops at the mark: marked from the wheels, the tires' sink comes on top. */
+/**
+ * Body over the road from its drops at the mark: marked from the wheels, the tires' sink comes on top.
+ * @param frontDrop m at the mark; `rearDrop` the other end
+ */
 export function postureOf(
   job: Job,
   { weights, loadCase }: Pick<LoadedCase, 'weights' | 'loadCase'>,

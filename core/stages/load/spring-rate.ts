@@ -41,11 +41,17 @@ export interface RearSpring {
   trouble: RateTrouble | null
 }
 
-/** Both sides' tire rate of an axle; null where unknown. */
+/**
+ * Both sides' tire rate of an axle; null where unknown.
+ * @returns N/m; four tires on a dual rear axle
+ */
 export const axleTireRate = (vehicle: Vehicle, axle: 'front' | 'rear'): NewtonsPerMeter | null =>
   vehicle.tireRate === null ? null : vehicle.tireRate * (axle === 'rear' && vehicle.rearWheels === 'dual' ? 4 : 2)
 
-/** How far a loaded vehicle stands below its empty height, over its axles, at the job's mark. Null where corners are missing. */
+/**
+ * How far a loaded vehicle stands below its empty height, over its axles, at the job's mark. Null where corners are missing.
+ * @returns m with half-widths
+ */
 export function dropBetween(vehicle: Vehicle, empty: HeightSummary, loaded: HeightSummary): AxleChange | null {
   if (empty.rear === null || loaded.rear === null) return null
   const both = (a: Meters, b: Meters) => Math.hypot(a, b)
@@ -58,7 +64,11 @@ export function dropBetween(vehicle: Vehicle, empty: HeightSummary, loaded: Heig
   return carryToAxles(change, vehicle.wheelbase, { front: vehicle.markFront, rear: vehicle.markRear })
 }
 
-/** The tires' part of a drop that was marked from the ground. */
+/**
+ * The tires' part of a drop that was marked from the ground.
+ * @param gain N on the axle
+ * @returns m; 0 where marked from the wheels or unknown
+ */
 export const tireSink = (job: Job, axle: 'front' | 'rear', gain: Newtons): Meters => {
   const rate = job.mark === 'ground' ? axleTireRate(job.vehicle, axle) : null
   return rate ? gain / rate : 0
@@ -69,6 +79,8 @@ export const tireSink = (job: Job, axle: 'front' | 'rear', gain: Newtons): Meter
  *
  * A test in the shop is about this vehicle as it stands, so it goes before the library's figure. Left out are readings
  * with air in bags (they measure the bags too), and those past the contact of helper leaves or of the stop.
+ * @param measured the load cases with their weights and heights
+ * @returns N/m of both sides, with what was left out and why
  */
 export function rearSpring(
   job: Job,
@@ -123,7 +135,10 @@ function frictionOf(vehicle: Vehicle, measured: Newtons | null): Pick<AxleRate, 
 
 /** A library rate that came without its plus-or-minus is taken as a tenth unsure (common practice). */
 const UNSAID_TOLERANCE = 0.1
-/** What the library knows of the front springs, both sides; null where nothing. */
+/**
+ * What the library knows of the front springs, both sides; null where nothing.
+ * @returns N/m of both sides
+ */
 export const frontRate = ({ frontWheelRate, suspension }: Vehicle): AxleRate | null =>
   frontWheelRate === null
     ? null
@@ -135,7 +150,10 @@ export const frontRate = ({ frontWheelRate, suspension }: Vehicle): AxleRate | n
         frictionSource: 'usual',
       }
 
-/** What the library knows of the rear springs; null where nothing. */
+/**
+ * What the library knows of the rear springs; null where nothing.
+ * @returns N/m of both sides
+ */
 export const libraryRate = (vehicle: Vehicle): AxleRate | null =>
   vehicle.rearWheelRate === null
     ? null

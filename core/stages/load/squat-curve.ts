@@ -24,7 +24,11 @@ export function scaledCase(at: LoadedCase, rear: Kilograms): LoadedCase {
   return { ...at, weights, load: axleLoad(weights) }
 }
 
-/** Squat over the rear springs against what the rear axle gains, from none to `max`. */
+/**
+ * Squat over the rear springs against what the rear axle gains, from none to `max`.
+ * @param max kg the rear axle gains at the end of the curve
+ * @returns m of squat; null where no rate is known
+ */
 export function squatCurve(at: LoadedCase, max: Kilograms): { gain: Kilograms; squat: Meters }[] {
   const { chassis } = at
   if (!chassis) return []

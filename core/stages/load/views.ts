@@ -21,6 +21,8 @@ const MIN_TOLERANCE: Kilograms = 1
  * rate, and heights read with air in the fitted bags.
  *
  * A rate measured with this very load would only give the list back, so the squat is weighed with the library's rate.
+ * @param standing records that stand, oldest first
+ * @returns null where there is nothing to compare
  */
 export function loadViews(
   job: Job,

@@ -1,7 +1,10 @@
 import { axleWeights, type AxleWeights, type LoadCase, type ScaleWeights, type WeighedWith } from '../../vehicle'
 import { ofKind, type BayRecord, type Job } from '../../job'
 
-/** What scales and fittings say of a job under one load case. */
+/**
+ * What scales and fittings say of a job under one load case.
+ * @param standing records that stand, oldest first
+ */
 export function weighedWith(job: Job, standing: readonly BayRecord[], loadCase: LoadCase): WeighedWith {
   const tickets = ofKind(standing, 'scale-ticket').map((r) => r.body)
   const read = (ticket: (typeof tickets)[number] | undefined): ScaleWeights | null =>
@@ -13,6 +16,10 @@ export function weighedWith(job: Job, standing: readonly BayRecord[], loadCase: 
   }
 }
 
-/** Axle weights of a job under one load case, by the scale where there is a ticket. */
+/**
+ * Axle weights of a job under one load case, by the scale where there is a ticket.
+ * @param standing records that stand, oldest first
+ * @returns kg, each with its tolerance
+ */
 export const weigh = (job: Job, standing: readonly BayRecord[], loadCase: LoadCase): AxleWeights =>
   axleWeights(job.vehicle, loadCase.items, weighedWith(job, standing, loadCase))

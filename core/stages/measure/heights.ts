@@ -5,7 +5,10 @@ import { ofKind, type BayRecord } from '../../job'
 export type Timing = 'before' | 'after'
 export type LoadState = 'empty' | 'loaded' | 'empty-again'
 
-/** Latest standing reading of each corner at a timing, in a load state, at a mark. */
+/**
+ * Latest standing reading of each corner at a timing, in a load state, at a mark.
+ * @returns m by corner; null where none was read
+ */
 export function heightSet(
   standing: readonly BayRecord[],
   timing: Timing,
@@ -31,7 +34,10 @@ export interface JobHeights {
   afterLoaded: HeightSummary
 }
 
-/** The sets of a job, at the mark the job uses, loaded ones for a load case. */
+/**
+ * The sets of a job, at the mark the job uses, loaded ones for a load case.
+ * @param standing records that stand, oldest first
+ */
 export function jobHeights(standing: readonly BayRecord[], mark: Mark, loadCase: string): JobHeights {
   const summary = (timing: Timing, load: LoadState) =>
     summarizeHeights(heightSet(standing, timing, load, mark, loadCase))

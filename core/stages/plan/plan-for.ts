@@ -2,7 +2,10 @@ import { catalogOf, EMPTY_CATALOG, judgeOn, type KitCatalog, type NeededPart } f
 import { buildPlan, type PlanOutcome } from '../../plan'
 import type { Job } from '../../job'
 
-/** Work plan of the job's kit; null while none is chosen. */
+/**
+ * Work plan of the job's kit; null while none is chosen.
+ * @returns the plan, or the steps that wait for each other
+ */
 export function planFor(job: Job): PlanOutcome | null {
   const { kit, vehicle, survey } = job
   return kit && buildPlan(kit, vehicle, survey, job.choices, neededParts(job))
