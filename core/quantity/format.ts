@@ -1,4 +1,4 @@
-import { inSystem, UNITS, type QuantityKind, type UnitSystem } from './units'
+import { CONVERSION_SLACK, inSystem, UNITS, type QuantityKind, type UnitSystem } from './units'
 
 /** Decimals shown, by kind and system; inches are shown as fractions instead. */
 const DECIMALS: Record<QuantityKind, Record<UnitSystem, number>> = {
@@ -33,8 +33,10 @@ export function formatInches(inches: number): string {
  * The number alone, as a person of `system` reads it.
  * @param decimals overrides the usual precision of the kind
  */
-export function formatNumber(kind: QuantityKind, si: number, system: UnitSystem, decimals?: number): string {
-  const shown = inSystem(kind, si, system)
+export const formatNumber = (kind: QuantityKind, si: number, system: UnitSystem, decimals?: number): string =>
+  textOf(kind, inSystem(kind, si, system), system, decimals)
+
+function textOf(kind: QuantityKind, shown: number, system: UnitSystem, decimals?: number): string {
   if (kind === 'length' && system === 'us' && decimals === undefined) return formatInches(shown)
   const text = Math.abs(shown).toFixed(decimals ?? DECIMALS[kind][system])
   const grouped = text.replace(/^\d{4,}/, (digits) => digits.replace(/\B(?=(\d{3})+$)/g, ','))
@@ -48,3 +50,32 @@ export function formatNumber(kind: QuantityKind, si: number, system: UnitSystem,
  */
 export const formatQuantity = (kind: QuantityKind, si: number, system: UnitSystem, decimals?: number): string =>
   `${formatNumber(kind, si, system, decimals)} ${UNITS[kind][system].symbol}`
+
+/**
+ * The number of a limit, rounded to the side where it holds: typed as it is shown, it is within. A minimum goes up to the
+ * next figure that is shown, a maximum down, unless it is one but for the conversion of units.
+ * @param si in the SI unit of its kind
+ */
+export function formatLimit(
+  end: 'min' | 'max',
+  kind: QuantityKind,
+  si: number,
+  system: UnitSystem,
+  decimals?: number,
+): string {
+  const steps =
+    kind === 'length' && system === 'us' && decimals === undefined ? 16 : 10 ** (decimals ?? DECIMALS[kind][system])
+  const exact = inSystem(kind, si, system) * steps
+  const nearest = Math.round(exact)
+  const inward = end === 'min' ? Math.ceil(exact) : Math.floor(exact)
+  return textOf(
+    kind,
+    (Math.abs(exact - nearest) <= Math.abs(exact) * CONVERSION_SLACK ? nearest : inward) / steps,
+    system,
+    decimals,
+  )
+}
+
+/** A limit with its unit; see `formatLimit`. */
+export const limitQuantity = (end: 'min' | 'max', kind: QuantityKind, si: number, system: UnitSystem): string =>
+  `${formatLimit(end, kind, si, system)} ${UNITS[kind][system].symbol}`

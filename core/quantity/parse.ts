@@ -1,5 +1,5 @@
 import { findUnit, isAbove, isBelow, toSi, UNITS, type QuantityKind, type UnitSystem } from './units'
-import { formatQuantity } from './format'
+import { limitQuantity } from './format'
 
 export type RefusalCode =
   | 'empty'
@@ -103,8 +103,8 @@ export function parseQuantity(kind: QuantityKind, text: string, options: ParseOp
   const { min, max } = options
   const system =
     unit === UNITS[kind].us || feet ? 'us' : unit === UNITS[kind].metric ? 'metric' : (options.system ?? 'us')
-  if (min !== undefined && isBelow(value, min)) return refuse('too-small', formatQuantity(kind, min, system))
-  if (max !== undefined && isAbove(value, max)) return refuse('too-big', formatQuantity(kind, max, system))
+  if (min !== undefined && isBelow(value, min)) return refuse('too-small', limitQuantity('min', kind, min, system))
+  if (max !== undefined && isAbove(value, max)) return refuse('too-big', limitQuantity('max', kind, max, system))
   return { ok: true, value, unit: feet ? 'ft' : unit.symbol, about }
 }
 

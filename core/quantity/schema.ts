@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { formatQuantity } from './format'
+import { formatQuantity, limitQuantity } from './format'
 import { parseQuantity, refusalText } from './parse'
 import { UNITS, type QuantityKind } from './units'
 
@@ -15,8 +15,8 @@ export const SI_UNIT: Record<QuantityKind, string> = {
 }
 
 const rangeText = (kind: QuantityKind, min: number, max: number): string =>
-  `must be a number between ${formatQuantity(kind, min, 'metric')} and ${formatQuantity(kind, max, 'metric')} ` +
-  `(${formatQuantity(kind, min, 'us')} to ${formatQuantity(kind, max, 'us')}), given in ${SI_UNIT[kind]}`
+  `must be a number between ${limitQuantity('min', kind, min, 'metric')} and ${limitQuantity('max', kind, max, 'metric')} ` +
+  `(${limitQuantity('min', kind, min, 'us')} to ${limitQuantity('max', kind, max, 'us')}), given in ${SI_UNIT[kind]}`
 
 /**
  * Schema of one SI number of a kind between two limits; its message names the limits in both systems.

@@ -132,7 +132,7 @@ export const inSystem = (kind: QuantityKind, si: number, system: UnitSystem): nu
  * Part of a limit that a figure may lose when it is typed in another unit and stored to six digits. Nothing that anybody
  * measures is that small: it is no tolerance.
  */
-const CONVERSION_SLACK = 1e-5
+export const CONVERSION_SLACK = 1e-5
 /**
  * Whether a value is over a limit by more than converting units can do.
  * @param value SI, as `limit`

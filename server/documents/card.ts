@@ -1,6 +1,6 @@
 import type { Content } from 'pdfmake/interfaces'
 import type { BayRecord, Job } from '@stout-shackle/core/job'
-import { formatNumber, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
+import { formatLimit, formatNumber, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
 import { assessJob, loadSettings, type KitAssessment } from '@stout-shackle/core/stages'
 import { beforeText, settingText } from '@stout-shackle/core/wording'
 import { heading, note, PAPER, render, table } from './pdf'
@@ -50,12 +50,14 @@ type Settings = ReturnType<typeof loadSettings>
 function airPart(settings: Settings, minimum: number, maximum: number, system: UnitSystem): Content[] {
   const p = (pa: number) => formatNumber('pressure', pa, system)
   const unit = UNITS.pressure[system].symbol
-  const limit = (name: string, value: number): Content[] => [
+  const least = formatLimit('min', 'pressure', minimum, system)
+  const most = formatLimit('max', 'pressure', maximum, system)
+  const limit = (name: string, value: string): Content[] => [
     { text: name },
-    { text: [p(value), { text: ` ${unit}`, fontSize: 11 }], style: 'figure' },
+    { text: [value, { text: ` ${unit}`, fontSize: 11 }], style: 'figure' },
   ]
   return [
-    { columns: [limit('min', minimum), limit('max', maximum)], margin: [0, 6, 0, 0] },
+    { columns: [limit('min', least), limit('max', most)], margin: [0, 6, 0, 0] },
     heading(`Setting for each load, ${unit}`),
     table(
       ['Load', 'left', 'right', 'before loading', ''],
@@ -76,7 +78,7 @@ function airPart(settings: Settings, minimum: number, maximum: number, system: U
     {
       ol: [
         'Tires to the pressure on the door-jamb label for the load.',
-        `Load, or hitch up. Add air a little at a time: a bag fills in seconds. Stop at the setting above, max ${p(maximum)} ${unit}.`,
+        `Load, or hitch up. Add air a little at a time: a bag fills in seconds. Stop at the setting above, max ${most} ${unit}.`,
         'With a weight-distributing hitch: air to height first, then the bars.',
         'Measure at the same marks as on the record: back within a quarter inch.',
       ],
@@ -85,7 +87,7 @@ function airPart(settings: Settings, minimum: number, maximum: number, system: U
     {
       ol: [
         'Unload first, then let air out.',
-        `Leave ${p(minimum)} ${unit} in: an empty bag is pinched and wears through.`,
+        `Leave ${least} ${unit} in: an empty bag is pinched and wears through.`,
         'Left aired up and empty it stands high: shocks and hoses near their reach.',
       ],
     },

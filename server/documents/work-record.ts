@@ -7,7 +7,7 @@ import {
   type JobHeights,
   type KitAssessment,
 } from '@stout-shackle/core/stages'
-import { formatNumber, formatQuantity, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
+import { formatNumber, formatQuantity, UNITS, type UnitSystem, limitQuantity } from '@stout-shackle/core/quantity'
 import {
   GAP_CHECK_NAMES,
   FAMILY_NAMES,
@@ -137,8 +137,8 @@ function fit({ gaps }: Assessment, system: UnitSystem): Content[] {
         g.side,
         g.value === null ? '–' : formatQuantity('length', g.value, system),
         g.high
-          ? `${formatQuantity('length', g.limit.value, system)} to ${formatQuantity('length', g.high.value, system)}`
-          : `${formatQuantity('length', g.limit.value, system)} or more`,
+          ? `${limitQuantity('min', 'length', g.limit.value, system)} to ${limitQuantity('max', 'length', g.high.value, system)}`
+          : `${limitQuantity('min', 'length', g.limit.value, system)} or more`,
         GAP_VERDICTS[g.verdict],
       ]),
       ['*', 40, 60, 90, 120],

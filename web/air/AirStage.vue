@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { pressureLimits } from '@stout-shackle/core/kit'
-import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
+import { formatNumber, formatQuantity, limitQuantity, UNITS } from '@stout-shackle/core/quantity'
 import { airCheckText } from '@stout-shackle/core/wording'
 import NeedsKit from '../entry/NeedsKit.vue'
 import PlateRow from '../entry/PlateRow.vue'
@@ -155,7 +155,9 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
         <PlateRow label="Test pressure" says="for the test only; it is not the maximum and not the setting (kit)">{{
           p(job.kit.testPressure ?? 0)
         }}</PlateRow>
-        <PlateRow label="Max" says="in this vehicle, for this kit">{{ p(max) }}</PlateRow>
+        <PlateRow label="Max" says="in this vehicle, for this kit">{{
+          limitQuantity('max', 'pressure', max, preferences.system)
+        }}</PlateRow>
         <p class="note">
           Small steps: a bag is tiny against a tire and fills in seconds. Never inflate hard while the axle hangs free.
         </p>

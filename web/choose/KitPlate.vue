@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { LEVEL_TOLERANCE } from '@stout-shackle/core/kit'
-import { formatNumber, formatQuantity, GRAVITY, UNITS } from '@stout-shackle/core/quantity'
+import { formatNumber, formatQuantity, GRAVITY, UNITS, formatLimit } from '@stout-shackle/core/quantity'
 import type { KitAssessment } from '@stout-shackle/core/stages'
 import { bandText, cautionText, levelText, limitText, obstacleText } from '@stout-shackle/core/wording'
 import PlateRow from '../entry/PlateRow.vue'
@@ -98,7 +98,7 @@ const cautions = computed(() => assessment.value.cautions.filter((c) => c.stages
         label="Max"
         :says="assessed.maximum ? limitText(assessed.maximum) : undefined"
         :state="Math.max(level.left!.pressure, level.right!.pressure) > limits.maximum ? 'stop' : 'fine'"
-        >{{ p(limits.maximum) }}</PlateRow
+        >{{ formatLimit('max', 'pressure', limits.maximum, preferences.system) }}</PlateRow
       >
       <PlateRow
         v-if="level.emptyLift !== null"

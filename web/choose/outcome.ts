@@ -1,5 +1,5 @@
 import { pressuresToSet, type CaseOutcome, type KitAssessment } from '@stout-shackle/core/stages'
-import { formatNumber, formatQuantity, type UnitSystem } from '@stout-shackle/core/quantity'
+import { formatLimit, formatNumber, formatQuantity, type UnitSystem } from '@stout-shackle/core/quantity'
 
 /** Two sides closer than a gauge can tell are one figure. */
 const GAUGE_TELLS = 3000
@@ -18,7 +18,7 @@ export function runsAt({ level, rubber }: Pick<CaseOutcome, 'level' | 'rubber'>,
 /** Pressure limits of a kit, min to max. */
 export const limitsText = ({ minimum, maximum }: KitAssessment, system: UnitSystem): string =>
   minimum && maximum
-    ? `${formatNumber('pressure', minimum.value, system)}–${formatNumber('pressure', maximum.value, system)}`
+    ? `${formatLimit('min', 'pressure', minimum.value, system)}–${formatLimit('max', 'pressure', maximum.value, system)}`
     : 'no air'
 
 export const leanText = (lean: number | null, system: UnitSystem): string =>

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { recordLimits, ofKind, type RecordBody } from '@stout-shackle/core/job'
 import { GAP_PASSES, type GapJudgment, type GapVerdict } from '@stout-shackle/core/stages'
-import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
+import { formatNumber, formatQuantity, UNITS, limitQuantity } from '@stout-shackle/core/quantity'
 import { GAP_CHECK_NAMES, GAP_HELP, GAP_HOW, GAP_VERDICTS, limitText } from '@stout-shackle/core/wording'
 import NeedsKit from '../entry/NeedsKit.vue'
 import PlateRow from '../entry/PlateRow.vue'
@@ -88,7 +88,11 @@ const len = (v: number) => formatQuantity('length', v, preferences.system)
                 <strong>{{ GAP_CHECK_NAMES[check] }}</strong><br /><span class="small muted">{{ GAP_HOW[check] }}</span>
               </td>
               <td class="rule small">
-                {{ len(sides[0]!.limit.value) }}{{ sides[0]!.high ? ` to ${len(sides[0]!.high.value)}` : ' or more'
+                {{ limitQuantity('min', 'length', sides[0]!.limit.value, preferences.system)
+                }}{{
+                  sides[0]!.high
+                    ? ` to ${limitQuantity('max', 'length', sides[0]!.high.value, preferences.system)}`
+                    : ' or more'
                 }}<br /><span class="muted">{{ sides[0]!.limit.source }}</span>
               </td>
               <td v-for="g in sides" :key="g.side" class="read">
@@ -108,7 +112,9 @@ const len = (v: number) => formatQuantity('length', v, preferences.system)
                     ><StateSign :state="sign(g.verdict)" /> {{ GAP_VERDICTS[g.verdict] }}</span
                   >
                 </span>
-                <label v-if="check === 'line-exhaust' && g.value !== null && g.value < g.limit.value" class="small"
+                <label
+                  v-if="check === 'line-exhaust' && (g.verdict === 'too-little' || g.verdict === 'sleeved')"
+                  class="small"
                   ><input
                     type="checkbox"
                     :checked="earlier(g)?.body.sleeved ?? false"

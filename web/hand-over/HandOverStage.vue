@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { recordMaxLength, ofKind } from '@stout-shackle/core/job'
 import { loadSettings, recoveredShare } from '@stout-shackle/core/stages'
 import { pressureLimits } from '@stout-shackle/core/kit'
-import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
+import { formatNumber, formatQuantity, UNITS, formatLimit } from '@stout-shackle/core/quantity'
 import { beforeText, settingText, stopText } from '@stout-shackle/core/wording'
 import PlateRow from '../entry/PlateRow.vue'
 import QuantityField from '../entry/QuantityField.vue'
@@ -90,7 +90,10 @@ const reopen = () =>
             :max="max"
             @commit="(v) => setPressure('right', v)"
           />
-          <span class="small muted">min {{ p(limits.minimum.value) }}, max {{ p(max) }} {{ psi }}</span>
+          <span class="small muted"
+            >min {{ formatLimit('min', 'pressure', limits.minimum.value, preferences.system) }}, max
+            {{ formatLimit('max', 'pressure', max, preferences.system) }} {{ psi }}</span
+          >
         </div>
       </section>
       <FinalCheckList />

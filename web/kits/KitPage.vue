@@ -9,7 +9,7 @@ import {
   type Condition,
   type Kit,
 } from '@stout-shackle/core/kit'
-import { formatNumber, formatQuantity, GRAVITY, INCH, UNITS } from '@stout-shackle/core/quantity'
+import { formatNumber, formatQuantity, GRAVITY, INCH, UNITS, limitQuantity } from '@stout-shackle/core/quantity'
 import { checksText, FAMILY_NAMES, flagText, plain, stockText } from '@stout-shackle/core/wording'
 import { call } from '../api/client'
 import { failureText } from '../entry/file'
@@ -50,6 +50,8 @@ const len = (v: number) => formatQuantity('length', v, preferences.system)
 /** A length of line: nobody asks for sixteenths of it. */
 const FOOT = 12 * INCH
 const run = (v: number) => (preferences.system === 'us' ? `${(v / FOOT).toFixed(0)} ft` : `${v.toFixed(1)} m`)
+const limit = (end: 'min' | 'max', kind: 'pressure' | 'length', v: number) =>
+  limitQuantity(end, kind, v, preferences.system)
 const pressure = (v: number) => formatQuantity('pressure', v, preferences.system)
 const facts = computed((): [string, string][] => {
   const k = kit.value
@@ -62,14 +64,19 @@ const facts = computed((): [string, string][] => {
       ? ([
           [
             'Pressure',
-            `${pressure(bag.minimum)} to ${pressure(bag.maximum)}${bag.pressureNote ? `. ${bag.pressureNote}` : ''}`,
+            `${limit('min', 'pressure', bag.minimum)} to ${limit('max', 'pressure', bag.maximum)}${bag.pressureNote ? `. ${bag.pressureNote}` : ''}`,
           ],
           ...(bag.coilGap
-            ? [['Coil gap', `${len(bag.coilGap.threshold)} or more standing: ${pressure(bag.coilGap.wideMaximum)} max`]]
+            ? [
+                [
+                  'Coil gap',
+                  `${len(bag.coilGap.threshold)} or more standing: ${limit('max', 'pressure', bag.coilGap.wideMaximum)} max`,
+                ],
+              ]
             : []),
           [
             'Bag at ride height',
-            `${len(bag.rideHeight)}, height range ${len(bag.heightRange.low)} to ${len(bag.heightRange.high)}`,
+            `${len(bag.rideHeight)}, height range ${limit('min', 'length', bag.heightRange.low)} to ${limit('max', 'length', bag.heightRange.high)}`,
           ],
           ['Max diameter', `${len(bag.maximumDiameter)}${bag.innerBumpStop ? ', a rubber stop inside' : ''}`],
           ['Test pressure', pressure(k.testPressure ?? 0)],

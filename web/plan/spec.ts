@@ -1,13 +1,13 @@
-import { formatNumber, formatQuantity, type UnitSystem } from '@stout-shackle/core/quantity'
+import { formatLimit, formatNumber, limitQuantity, type UnitSystem } from '@stout-shackle/core/quantity'
 import type { TorqueSpec } from '@stout-shackle/core/torque'
 
 /** What a fastener wants, in words. */
 export function specText(spec: TorqueSpec, system: UnitSystem): string {
   switch (spec.kind) {
     case 'target':
-      return `${formatNumber('torque', spec.value, system)} (${formatNumber('torque', spec.low, system)} to ${formatQuantity('torque', spec.high, system)})`
+      return `${formatNumber('torque', spec.value, system)} (${formatLimit('min', 'torque', spec.low, system)} to ${limitQuantity('max', 'torque', spec.high, system)})`
     case 'ceiling':
-      return `${formatQuantity('torque', spec.max, system)} max`
+      return `${limitQuantity('max', 'torque', spec.max, system)} max`
     case 'turns':
       return `finger tight, then ${spec.turns} turns, max ${spec.max}`
     case 'snug':

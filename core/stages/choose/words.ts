@@ -1,4 +1,4 @@
-import { formatMoney, formatNumber, formatQuantity, UNITS, type UnitSystem } from '../../quantity'
+import { formatMoney, formatNumber, formatQuantity, UNITS, type UnitSystem, limitQuantity } from '../../quantity'
 import type { BandSource, LevelSolution, Obstacle } from '../../spring'
 import { TAPE_TOLERANCE } from '../../vehicle'
 import { LEVEL_TOLERANCE, type FitVerdict, type KitFamily } from '../../kit'
@@ -117,6 +117,10 @@ function standsText(squat: number, system: UnitSystem): string {
 /** What bringing it level comes to, in a sentence. */
 export function levelText(level: LevelSolution, minimum: number, maximum: number, system: UnitSystem): string {
   const p = (v: number) => formatQuantity('pressure', v, system)
+  const [min, max] = [
+    limitQuantity('min', 'pressure', minimum, system),
+    limitQuantity('max', 'pressure', maximum, system),
+  ]
   const stands = level.held ? standsText(level.held.rear, system) : null
   switch (level.code) {
     case 'level':
@@ -130,17 +134,17 @@ export function levelText(level: LevelSolution, minimum: number, maximum: number
     case 'below-minimum':
       if (Math.abs(level.rearGain) < NOTHING)
         return 'Nothing to do there: this axle gained no weight. Keep the min pressure in'
-      return `The aim takes ${p(level.mean ?? 0)}, under the min of ${p(minimum)}${stands ? `: at the min it stands ${stands}` : ''}`
+      return `The aim takes ${p(level.mean ?? 0)}, under the min of ${min}${stands ? `: at the min it stands ${stands}` : ''}`
     case 'one-side-below-minimum':
-      return `Cannot be leveled with air: one side would go under ${p(minimum)}. Move the load toward the center line`
+      return `Cannot be leveled with air: one side would go under ${min}. Move the load toward the center line`
     case 'above-maximum':
-      return `The aim takes ${p(Math.max(level.left?.pressure ?? 0, level.right?.pressure ?? 0))}, over the max of ${p(maximum)}${stands ? `: at the max it stands ${stands}` : ''}`
+      return `The aim takes ${p(Math.max(level.left?.pressure ?? 0, level.right?.pressure ?? 0))}, over the max of ${max}${stands ? `: at the max it stands ${stands}` : ''}`
     case 'out-of-window': {
       const obstacle = level.obstacles[0]
       return `The bag would be ${formatQuantity('length', level.bagHeight, system)} high, ${obstacle ? `${formatQuantity('length', obstacle.by, system)} ${obstacle.limit === 'window-low' ? 'under' : 'over'}` : 'outside'} the kit's height range`
     }
     case 'tips':
-      return 'Teed, the bags cannot hold it upright under this load: use separate lines'
+      return 'The bags cannot hold it upright under this load: separate lines or a lower load would help'
   }
 }
 
