@@ -6,7 +6,7 @@ import vue from 'eslint-plugin-vue'
 import ts from 'typescript-eslint'
 
 export default ts.config(
-  { ignores: ['**/dist/**', 'node_modules/**', '.demo/**', 'data/**'] },
+  { ignores: ['**/dist/**', 'node_modules/**', '.demo/**', '.dev/**', 'data/**'] },
   js.configs.recommended,
   ...ts.configs.recommendedTypeChecked,
   ...vue.configs['flat/recommended'],

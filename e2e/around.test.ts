@@ -2,6 +2,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, afterEach, beforeAll, expect, test } from 'vitest'
+import type { JobExport } from '../core/job'
 import { VIEW_NAMES } from '../core/wording'
 import { demoJob, demoKits } from '../demo/shop'
 import { link, read, settled, Shop } from './shop'
@@ -41,7 +42,10 @@ test('a job file from another shop is taken in; a broken one is refused with its
   }
   await take.setInputFiles(file('moved.json', JSON.stringify(moved)))
   await page.getByRole('heading', { name: 'From the coast' }).waitFor()
-  expect(await shop.json('/jobs/moved/export')).toEqual(moved)
+  const taken = await shop.json<JobExport>('/jobs/moved/export')
+  expect(taken.job).toEqual(moved.job)
+  expect(taken.records.map(({ origin: _origin, ...record }) => record)).toEqual(records)
+  expect(taken.records.every((r) => r.origin?.imported)).toBe(true)
 })
 
 test('keys: stages by number, units by u, the list by ?, and letters stay letters in a field', async () => {
@@ -164,6 +168,9 @@ test('a fastener undone again is open in the open items until it is torqued agai
 
 test('the device drawer drives the wrench', async () => {
   const page = await shop.page('/jobs/job-0417/bay-view?step=torque-strap:left')
+  // It was at the job before this one, and stays there until somebody takes it over.
+  await page.locator('[data-wrench=elsewhere]').click()
+  await page.locator('[data-wrench=ready]').waitFor()
   await page.getByRole('button', { name: 'Devices' }).click()
   await read(page, 'Wrench 3 will read', '19')
   await page.getByRole('button', { name: 'Pull' }).click()

@@ -22,7 +22,7 @@ test('a list with a mistake: the dry run names it, the good row is taken in, sur
   writeFileSync(path, [HEAD, line('mark-new'), line('mark-bad', 'wings = yes')].join('\n'))
   await page.getByLabel('Choose a file: CSV, JSON or xlsx').setInputFiles(path)
   await page.getByRole('row', { name: /^3 .*"wings"/ }).waitFor()
-  const there = () => fetch(`${shop.address}/api/applications/mark-new`).then((r) => r.status)
+  const there = () => shop.ask(`/applications/mark-new`).then((r) => r.status)
   expect(await there()).toBe(404)
   await page.getByRole('button', { name: /good row/ }).click()
   await page.getByRole('button', { name: 'Undo' }).waitFor()
@@ -48,7 +48,7 @@ test('a server that dies while a long file is read leaves the stock as it was, a
   await page.reload()
   await page.getByRole('button', { name: 'long.csv' }).click()
   await page.locator('.state[data-state=stopped]').waitFor()
-  expect((await fetch(`${shop.address}/api/applications/long-0`)).status).toBe(404)
+  expect((await shop.ask(`/applications/long-0`)).status).toBe(404)
 })
 
 test('a rule of the shop changes what fits, and a job that was decided before keeps its own', async () => {

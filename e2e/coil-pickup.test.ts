@@ -46,7 +46,6 @@ async function doStep(page: Page) {
 test('the coil pickup goes from Measure to Hand over, with a reload and a killed server on the way', async () => {
   const page = await shop.page('/')
   await page.getByRole('link', { name: /Forge and anvil/ }).click()
-  await page.getByLabel('Your name').fill('Maren')
 
   // Measure: around the vehicle with Enter; one wrong entry on the way.
   await read(page, 'Rear right, Empty', '24 1/3')
@@ -167,7 +166,7 @@ test('the coil pickup goes from Measure to Hand over, with a reload and a killed
   await page.getByRole('heading', { name: 'Handed over' }).waitFor()
   await settled(page)
 
-  const card = await fetch(`${shop.address}/api/jobs/job-0419/card.pdf`)
+  const card = await shop.ask(`/jobs/job-0419/card.pdf`)
   expect(card.status).toBe(200)
   const file = await shop.json<{
     records: { body: { kind: string; reading?: { sequence: number } | null } }[]
@@ -178,8 +177,5 @@ test('the coil pickup goes from Measure to Hand over, with a reload and a killed
   )
   expect(new Set(pulls).size).toBe(pulls.length)
   await page.getByRole('navigation', { name: 'Tools' }).getByRole('link', { name: 'Bays' }).click()
-  await page
-    .locator('[data-code=handed-over]')
-    .first()
-    .waitFor()
+  await page.locator('[data-code=handed-over]').first().waitFor()
 })

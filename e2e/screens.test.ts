@@ -26,6 +26,8 @@ const SCREENS = [
   '/bench/torque',
   '/log',
   '/shop',
+  '/people',
+  '/waiting',
   ...[JOB, 'job-0416', 'job-0417'].flatMap((job) => STAGES.map((stage) => `/jobs/${job}/${stage}`)),
   '/jobs/job-0417/bay-view',
 ]

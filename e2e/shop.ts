@@ -5,8 +5,8 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import type { BrowserContext, Page } from 'playwright-core'
-import { openBrowser } from '../scripts/browser.mjs'
-import { loadDemo } from '../demo/load.mjs'
+import { openBrowser, sitDown } from '../scripts/browser.mjs'
+import { loadDemo, signIn } from '../demo/load.mjs'
 
 const root = fileURLToPath(new URL('..', import.meta.url))
 
@@ -34,13 +34,21 @@ export class Shop {
     const shop = new Shop(dataDir, port, child, await openBrowser())
     await shop.answers()
     await loadDemo(shop.address)
+    shop.headers = await signIn(shop.address, 'Maren', 'Checker')
+    await sitDown(shop.browser, shop.address, 'Maren')
     return shop
+  }
+  /** What a caller of the API who is signed in sends along. */
+  headers: Record<string, string> = {}
+  /** One question to the API by somebody who is signed in. */
+  ask(path: string, init?: RequestInit): Promise<Response> {
+    return fetch(`${this.address}/api${path}`, { ...init, headers: { ...this.headers, ...init?.headers } })
   }
   private static start(dataDir: string, port: number): ChildProcess {
     return spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
       cwd: root,
       stdio: ['ignore', 'ignore', 'inherit'],
-      env: { ...process.env, DATA_DIR: dataDir, PORT: String(port), HOST: '127.0.0.1' },
+      env: { ...process.env, DATA_DIR: dataDir, PORT: String(port), HOST: '127.0.0.1', DEMO: '1' },
     })
   }
   get address(): string {
@@ -77,7 +85,7 @@ export class Shop {
     return page
   }
   async json<T>(path: string, init?: RequestInit): Promise<T> {
-    return (await (await fetch(`${this.address}/api${path}`, init)).json()) as T
+    return (await (await this.ask(path, init)).json()) as T
   }
   /** Leaves the browser with no page open. */
   async closePages(): Promise<void> {

@@ -7,8 +7,9 @@ import { CHROMIUM } from './ensure.mjs'
 /**
  * Debian's Chromium with a profile of its own.
  * @param {{ width: number, height: number }} viewport
+ * @param {string[]} args more of them
  */
-export async function openBrowser(viewport = { width: 1280, height: 800 }) {
+export async function openBrowser(viewport = { width: 1280, height: 800 }, args = []) {
   const profile = mkdtempSync(join(tmpdir(), 'shackle-browser-'))
   return chromium.launchPersistentContext(profile, {
     executablePath: CHROMIUM,
@@ -22,6 +23,22 @@ export async function openBrowser(viewport = { width: 1280, height: 800 }) {
       '--disable-background-networking',
       '--disable-component-update',
       '--disable-sync',
+      ...args,
     ],
   })
+}
+
+/**
+ * Somebody of the demo signs in at a browser by a tap; every page of it is theirs from then on.
+ * @param {import('playwright-core').BrowserContext} browser
+ * @param {string} address
+ * @param {string} person
+ */
+export async function sitDown(browser, address, person) {
+  const page = await browser.newPage()
+  await page.goto(address)
+  const dialog = page.getByRole('dialog')
+  await dialog.getByRole('button', { name: new RegExp(`^${person}`) }).click()
+  await dialog.waitFor({ state: 'detached' })
+  await page.close()
 }

@@ -1,13 +1,13 @@
-// Hot reload: Vite for the pages, the server restarted on change, the demo's database (loaded the first time).
+// Hot reload: Vite for the pages, the server restarted on change, a made-up shop of its own (loaded the first time).
 import { spawn } from 'node:child_process'
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import { ensurePackages, root, untilHealthy } from './ensure.mjs'
 
 ensurePackages()
-const dataDir = process.env.DATA_DIR ?? join(root, '.demo')
+const dataDir = process.env.DATA_DIR ?? join(root, '.dev')
 const first = !existsSync(join(dataDir, 'shop.sqlite'))
-const env = { ...process.env, DATA_DIR: dataDir, PORT: '5281' }
+const env = { ...process.env, DATA_DIR: dataDir, PORT: '5281', DEMO: '1' }
 const children = [
   spawn('npx', ['tsx', 'watch', '--clear-screen=false', 'server/main.ts'], { cwd: root, stdio: 'inherit', env }),
   spawn('npx', ['vite', '--config', 'web/vite.config.ts'], { cwd: root, stdio: 'inherit' }),

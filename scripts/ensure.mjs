@@ -1,5 +1,6 @@
 // What a command needs before it runs: packages, a compiler for the database, a browser, the built pages.
 import { execFileSync, spawn, spawnSync } from 'node:child_process'
+import { randomUUID } from 'node:crypto'
 import { existsSync, readdirSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -55,44 +56,56 @@ function newest(folder) {
 
 /** The pages, built again when a source is newer than they are. */
 export function ensureBuilt() {
-  const built = join(root, 'web/dist/index.html')
+  // Written last: a build that broke off is done again.
+  const built = join(root, 'web/dist/sw.js')
   const sources = Math.max(newest(join(root, 'web')), newest(join(root, 'core')))
   if (existsSync(built) && statSync(built).mtimeMs >= sources) return
   say('building the pages')
   run('npx', ['vite', 'build', '--config', 'web/vite.config.ts', '--logLevel', 'warn'])
 }
 
-/** Waits until a shop server answers at an address, or `gone` says that it will not any more. */
-export async function untilHealthy(address, gone = () => false) {
+/**
+ * Waits until a shop server answers at an address, or `gone` says that it will not any more.
+ * @param {string} address
+ * @param {() => boolean} gone
+ * @param {string | null} instance the word it was started with: another server at that address is not the one
+ */
+export async function untilHealthy(address, gone = () => false, instance = null) {
   for (let tries = 0; !gone() && tries < 300; tries++) {
-    const answers = await fetch(`${address}/api/health`).then(
-      (r) => r.ok,
-      () => false,
+    const health = await fetch(`${address}/api/health`).then(
+      (r) => (r.ok ? r.json() : null),
+      () => null,
     )
-    if (answers) return
+    if (health && (instance === null || health.instance === instance)) return
     await new Promise((resolve) => setTimeout(resolve, 100))
   }
   throw new Error(`the shop server did not come up at ${address}`)
 }
 
+/** @returns what a server process is started with */
+export const serverCommand = ['--import', 'tsx', 'server/main.ts']
+
 /**
- * Starts the shop server as a child and waits until it answers.
+ * Starts a shop server as a child and waits until that one answers.
  * @returns { address, child }
  */
-export async function startServer({
-  dataDir,
-  port = process.env.PORT ?? '5280',
-  host = process.env.HOST ?? '127.0.0.1',
-  stdio = 'inherit',
-}) {
-  const child = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
+export async function startServer({ dataDir, port, host = '127.0.0.1', demo = false, stdio = 'inherit' }) {
+  const instance = randomUUID()
+  const child = spawn(process.execPath, serverCommand, {
     cwd: root,
     stdio,
-    env: { ...process.env, DATA_DIR: dataDir, PORT: String(port), HOST: host },
+    env: {
+      ...process.env,
+      DATA_DIR: dataDir,
+      PORT: String(port),
+      HOST: host,
+      INSTANCE: instance,
+      DEMO: demo ? '1' : '',
+    },
   })
   const address = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal))
   child.on('exit', (code) => (process.exitCode = code ?? 0))
-  await untilHealthy(address, () => child.exitCode !== null)
+  await untilHealthy(address, () => child.exitCode !== null, instance)
   return { address, child }
 }

@@ -7,16 +7,16 @@ import { ensureBuilt, ensureChromium, ensurePackages, root, startServer } from '
 ensurePackages()
 ensureChromium()
 ensureBuilt()
-const { openBrowser } = await import('./browser.mjs')
-const { loadDemo } = await import('../demo/load.mjs')
+const { openBrowser, sitDown } = await import('./browser.mjs')
+const { loadDemo, signIn } = await import('../demo/load.mjs')
+let headers = {}
 
 /** One pull of the simulated wrench, so that the picture shows a reading. */
 async function pull(page) {
   await page.locator('[data-wrench=ready]').waitFor()
-  const json = { 'Content-Type': 'application/json' }
   const setting = JSON.stringify({ setting: 25.76 })
-  await fetch(`${address}/api/devices/wrench-3/setting`, { method: 'PUT', headers: json, body: setting })
-  await fetch(`${address}/api/devices/wrench-3/readings`, { method: 'POST' })
+  await fetch(`${address}/api/devices/wrench-3/setting`, { method: 'PUT', headers, body: setting })
+  await fetch(`${address}/api/devices/wrench-3/readings`, { method: 'POST', headers })
   await page.locator('[data-torque=within]').waitFor()
 }
 const VIEWS = [
@@ -55,7 +55,7 @@ const VIEWS = [
   ['vehicles', '/vehicles'],
   ['bench', '/bench/torque'],
   ['log', '/log'],
-  ['shop', '/shop'],
+  ['people', '/people'],
 ]
 /** A list with mistakes in it, as far as its dry run. */
 async function takeIn(page) {
@@ -79,17 +79,17 @@ const only = process.argv.slice(2)
 const out = process.env.SHOTS ?? join(root, 'docs/screenshots')
 mkdirSync(out, { recursive: true })
 const dataDir = mkdtempSync(join(tmpdir(), 'shackle-shots-'))
-const { address, child } = await startServer({ dataDir, port: 5288 })
+const { address, child } = await startServer({ demo: true, dataDir, port: 5288 })
 const browser = await openBrowser()
 try {
   await loadDemo(address)
+  await sitDown(browser, address, 'Maren')
+  headers = await signIn(address, 'Maren', 'Pictures')
   const page = browser.pages()[0] ?? (await browser.newPage())
   for (const [name, path, prepare, size] of VIEWS) {
     if (only.length && !only.includes(name)) continue
     await page.setViewportSize(size ?? { width: 1280, height: 800 })
     await page.goto(address + path, { waitUntil: 'load' })
-    await page.evaluate(() => localStorage.setItem('person', 'Maren'))
-    await page.reload({ waitUntil: 'load' })
     await page.locator('h1').first().waitFor()
     await page.evaluate(() => document.fonts.ready)
     await prepare?.(page)

@@ -236,7 +236,7 @@ describe('devices', () => {
       value: 21.7,
       reading: { device: 'wrench-3', sequence: readings[0]!.sequence },
     }
-    const send = () => shop.api.post('/api/jobs/job-0417/records').send({ body, by: 'Test', supersedes: null })
+    const send = () => shop.api.post('/api/jobs/job-0417/records').send({ body, supersedes: null })
     const first = await send().expect(201)
     expect((await send().expect(200)).body).toEqual(first.body)
     expect(await unclaimed()).toHaveLength(1)

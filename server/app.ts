@@ -1,57 +1,120 @@
 import { existsSync } from 'node:fs'
-import { join } from 'node:path'
+import { basename, join } from 'node:path'
 import express, { Router, type Express } from 'express'
 import helmet from 'helmet'
 import type { Knex } from 'knex'
 import type { Logger } from 'pino'
+import { backUp, listBackups } from './backup'
 import { applicationStore, catalogRoutes, kitStore, platformStore, stockStore, vehicleStore } from './catalog'
 import { computeRoutes } from './compute'
+import { customerRoutes } from './customers'
 import { deviceRoutes, SimulatedDevices } from './devices'
 import { documentRoutes } from './documents'
 import { EventBus, eventStream } from './events'
-import { exportRoutes, importRoutes, Imports } from './imports'
-import { jobRoutes, logRoutes } from './jobs'
-import { describeApi, schemaRoutes } from './openapi'
-import { answerProblem, unknownAddress } from './problem'
 import { CandidateCache, fitmentRoutes, ruleRoutes } from './fitment'
+import { guard, knownHost, nameRequest, refuseNesting } from './guard'
+import { ServerHealth } from './health'
+import { exportRoutes, importRoutes, Imports } from './imports'
+import { Board, jobRoutes, JobStore, logRoutes } from './jobs'
+import { describeApi, schemaRoutes } from './openapi'
+import { auditRoutes, peopleRoutes, Sessions, sessionRoutes, tabletRoutes, type SignInSettings } from './people'
+import { personOf } from './principal'
+import { answerProblem, Problem, unknownAddress } from './problem'
 import { shopRoutes } from './shop'
 import { stockRoutes } from './stock'
+import { audit, pruneAnswers } from './write'
 
 const BODY_LIMIT = '1mb'
 const IMPORT_LIMIT = '8mb'
 
-export interface AppOptions {
+export interface AppSettings extends SignInSettings {
   db: Knex
   log: Logger
+  /** Names it answers under. */
+  hosts: ReadonlySet<string>
+  /** Where the shop's files are; null for a database in memory. */
+  folder: string | null
+  /** Bytes free there. */
+  room: (() => number) | null
   /** Built web pages to serve; none while developing. */
   webDir?: string
+  /** When it came up again after a crash. */
+  restarted: string | null
+  /** The word its starter gave it, to know it by. */
+  instance: string | null
 }
 
-interface Parts {
+/** The parts of a shop server that its routes share. */
+export interface Parts {
+  settings: AppSettings
   db: Knex
   bus: EventBus
   devices: SimulatedDevices
   candidates: CandidateCache
   imports: Imports
+  jobs: JobStore
+  board: Board
+  sessions: Sessions
+  health: ServerHealth
 }
 
+export function assemble(settings: AppSettings): Parts {
+  const { db, room, restarted, instance, demo } = settings
+  const bus = new EventBus()
+  const candidates = new CandidateCache(db)
+  const jobs = new JobStore(db)
+  return {
+    settings,
+    db,
+    bus,
+    candidates,
+    jobs,
+    devices: new SimulatedDevices(db, bus),
+    imports: new Imports(db, candidates.forget),
+    board: new Board(db, jobs),
+    sessions: new Sessions(db),
+    health: new ServerHealth({ room, restarted, instance, demo, tell: (status) => bus.tell('health', { status }) }),
+  }
+}
+
+const backupRoutes = ({ db, settings: { folder } }: Parts): Router =>
+  Router()
+    .get('/', (_request, response) => void response.json(folder === null ? [] : listBackups(folder)))
+    .post('/', async (request, response) => {
+      if (folder === null) throw new Problem(409, 'Nothing to save', 'This shop is kept in memory only.')
+      const { file, at, holds } = await backUp(folder, 'backup', new Date().toISOString())
+      const name = basename(file)
+      await audit(db, personOf(request), { action: 'backup', about: name })
+      response.status(201).json({ name, at, jobs: holds.jobs, records: holds.records })
+    })
+
 /** Every router of the API with the address it answers under; the contract's list of routes is tested against this. */
-export function apiRouters({ db, bus, devices, candidates, imports }: Parts): [string, Router][] {
+export function apiRouters(parts: Parts): [string, Router][] {
+  const { db, bus, devices, candidates, imports, jobs, sessions, health, settings } = parts
   const description = describeApi()
   return [
     [
       '/api',
       Router()
         .get('/health', async (_request, response) => {
-          await db.raw('select 1')
-          response.json({ status: 'ok' })
+          const answers = await db.raw('select 1').then(
+            () => true,
+            () => false,
+          )
+          response.json(health.report(answers))
         })
         .get('/openapi.json', (_request, response) => void response.json(description))
         .get('/events', eventStream(bus)),
     ],
+    ['/api/session', sessionRoutes(db, sessions, settings)],
+    ['/api/people', peopleRoutes(db, sessions)],
+    ['/api/tablets', tabletRoutes(db, sessions, bus.drop)],
+    ['/api/audit', auditRoutes(db)],
+    ['/api/backups', backupRoutes(parts)],
+    ['/api/customers', customerRoutes(db, jobs)],
     ['/api/schemas', schemaRoutes()],
-    ['/api/jobs', documentRoutes(db)],
-    ['/api/jobs', jobRoutes(db, bus)],
+    ['/api/jobs', documentRoutes(db, jobs)],
+    ['/api/jobs', jobRoutes(parts)],
     ['/api/vehicles', catalogRoutes(db, vehicleStore)],
     ['/api/platforms', catalogRoutes(db, platformStore)],
     ['/api/kits', catalogRoutes(db, kitStore, candidates.forget)],
@@ -63,53 +126,71 @@ export function apiRouters({ db, bus, devices, candidates, imports }: Parts): [s
     ['/api', fitmentRoutes(db, candidates)],
     ['/api/imports', importRoutes(db, imports)],
     ['/api/exports', exportRoutes(db)],
-    ['/api/log', logRoutes(db)],
-    ['/api/devices', deviceRoutes(devices)],
+    ['/api/log', logRoutes(db, jobs)],
+    ['/api/devices', deviceRoutes(db, devices)],
     ['/api/compute', computeRoutes()],
   ]
 }
 
+/** What is no longer needed is let go of, and what left the shop long ago is put away. */
+export async function keepHouse({ db, sessions, imports, board }: Parts): Promise<void> {
+  await pruneAnswers(db)
+  await sessions.prune()
+  await imports.prune()
+  await board.archiveOld()
+}
+
 /** The shop server: API under /api, pages for everything else. */
-export async function createApp({ db, log, webDir }: AppOptions): Promise<Express> {
-  const bus = new EventBus()
-  const devices = new SimulatedDevices(db, bus)
-  const candidates = new CandidateCache(db)
+export async function createApp(parts: Parts): Promise<Express> {
+  const { settings, devices, imports, sessions, health } = parts
+  const { log, hosts, webDir, demo } = settings
   await devices.resume()
+  await imports.clearUnfinished()
   const app = express()
   app.disable('x-powered-by')
   // Nothing of the API is kept by a browser, so a digest of each answer would be made for nobody.
   app.disable('etag')
+  app.use(nameRequest)
   app.use(
     helmet({
       contentSecurityPolicy: {
-        directives: { 'style-src': ["'self'", "'unsafe-inline'"], 'upgrade-insecure-requests': null },
+        directives: {
+          'style-src': ["'self'", "'unsafe-inline'"],
+          'upgrade-insecure-requests': null,
+          'worker-src': ["'self'"],
+        },
       },
       strictTransportSecurity: false,
+      // Said by a page without a secure context, it is only a warning in the console.
+      originAgentCluster: false,
+      crossOriginOpenerPolicy: false,
     }),
   )
+  app.use(knownHost(hosts))
+  app.use('/api', guard(sessions, demo))
   // The ETag of a job is the version of its plan, for If-Match; its records change without it. So no answer of the API may
   // be kept by a browser, nor be called unchanged.
   app.use('/api', (request, response, next) => {
     delete request.headers['if-none-match']
     response.set('Cache-Control', 'no-store')
+    if (request.method !== 'GET') response.on('finish', () => response.statusCode < 400 && health.wrote())
     next()
   })
+  const verify = (_request: unknown, _response: unknown, body: Buffer) => refuseNesting(body)
+  app.use('/api/jobs/import', express.json({ limit: IMPORT_LIMIT, verify }))
+  const json = express.json({ limit: BODY_LIMIT, verify })
   // A file's body is a stream of its own, whatever it calls itself.
-  const imports = new Imports(db, candidates.forget)
-  await imports.clearUnfinished()
-  app.use('/api/jobs/import', express.json({ limit: IMPORT_LIMIT }))
-  const json = express.json({ limit: BODY_LIMIT })
   app.use('/api', (request, response, next) => {
     if (request.path === '/imports') next()
     else json(request, response, next)
   })
-  for (const [path, router] of apiRouters({ db, bus, devices, candidates, imports })) app.use(path, router)
+  for (const [path, router] of apiRouters(parts)) app.use(path, router)
   app.use('/api', unknownAddress)
   if (webDir && existsSync(webDir)) {
     app.use('/assets', express.static(join(webDir, 'assets'), { immutable: true, maxAge: '1y' }))
     app.use(express.static(webDir))
     app.get('/{*page}', (_request, response) => void response.sendFile(join(webDir, 'index.html')))
   }
-  app.use(answerProblem(log))
+  app.use(answerProblem(log, health.diskFull))
   return app
 }

@@ -1,11 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { ROUTES, type Route } from '@stout-shackle/core/contract'
 import { apiRouters } from './app'
-import { EventBus } from './events'
-import { CandidateCache } from './fitment'
 import { testShop } from './fixtures/shop'
-import { SimulatedDevices } from './devices'
-import { Imports } from './imports'
 
 let shop: Awaited<ReturnType<typeof testShop>>
 beforeAll(async () => {
@@ -24,6 +20,8 @@ const NAMED: Record<string, string> = {
 }
 const QUERIES: Record<string, string> = {
   '/catalog': '?make=Tollmere&model=Dunnock%2025',
+  '/customers': '?name=Corbel%20%26%20Chase%20Stone%20Carving',
+  '/customers/export': '?name=Corbel%20%26%20Chase%20Stone%20Carving',
   '/devices/readings': '?since=2026-11-25T10:00:00Z',
 }
 async function addressOf({ path }: Route): Promise<string> {
@@ -31,6 +29,10 @@ async function addressOf({ path }: Route): Promise<string> {
     const { entries } = (await shop.api.get(`/api${list}`)).body as { entries: { document: { id: string } }[] }
     return entries[0]!.document.id
   }
+  const maren = async () =>
+    ((await shop.api.get('/api/people')).body as { document: { id: string; name: string } }[]).find(
+      (p) => p.document.name === 'Maren',
+    )!.document.id
   const named =
     NAMED[path] ??
     (path.startsWith('/jobs')
@@ -41,24 +43,16 @@ async function addressOf({ path }: Route): Promise<string> {
           ? await first('/applications')
           : path.startsWith('/devices')
             ? 'wrench-3'
-            : '')
+            : path.startsWith('/people')
+              ? await maren()
+              : '')
   return `/api${path.replace(/\{\w+\}/, named)}${QUERIES[path] ?? ''}`
 }
 const json = (route: Route) => typeof route.answer === 'object' && route.answer !== null
 
 describe('the list of routes', () => {
   test('is what the server answers, no more and no less', () => {
-    const { db } = shop
-    const bus = new EventBus()
-    const candidates = new CandidateCache(db)
-    const parts = {
-      db,
-      bus,
-      candidates,
-      devices: new SimulatedDevices(db, bus),
-      imports: new Imports(db, () => undefined),
-    }
-    const answered = apiRouters(parts).flatMap(([mount, router]) =>
+    const answered = apiRouters(shop.parts).flatMap(([mount, router]) =>
       router.stack.flatMap((layer) =>
         layer.route
           ? layer.route.stack.map(({ method }) => {
@@ -87,7 +81,9 @@ describe('the list of routes', () => {
       expect(parsed.success ? [] : parsed.error.issues.slice(0, 3)).toEqual([])
     }
   })
-  const written = ROUTES.filter((r) => r.body && r.body !== 'binary' && !r.path.startsWith('/imports/'))
+  const written = ROUTES.filter(
+    (r) => r.body && r.body !== 'binary' && r.access !== 'device' && !r.path.startsWith('/imports/'),
+  )
   test.each(written.map((r) => [`${r.method} ${r.path}`, r] as const))(
     '%s refuses what does not fit its schema, naming fields',
     async (_name, route) => {
@@ -99,7 +95,8 @@ describe('the list of routes', () => {
       expect((answer.body as { errors: unknown[] }).errors.length).toBeGreaterThan(0)
     },
   )
-  const versioned = ROUTES.filter((r) => r.versioned && r.path.includes('{'))
+  // People are changed by other fields than they are shown with; see people.test.ts.
+  const versioned = ROUTES.filter((r) => r.versioned && r.path.includes('{') && !r.path.startsWith('/people'))
   test.each(versioned.map((r) => [r.path, r] as const))('put %s wants its version', async (_path, route) => {
     const address = await addressOf(route)
     const { body } = (await shop.api.get(address)) as { body: unknown }

@@ -2,6 +2,7 @@ import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import App from './App.vue'
 import { router } from './router'
+import { keepPages } from './shell/keep-pages'
 import '@fontsource/barlow/latin-400.css'
 import '@fontsource/barlow/latin-500.css'
 import '@fontsource/barlow/latin-600.css'
@@ -10,3 +11,4 @@ import '@fontsource/barlow-condensed/latin-600.css'
 import './shell/theme.css'
 
 createApp(App).use(createPinia()).use(router).mount('#app')
+keepPages()

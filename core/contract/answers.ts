@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { CATALOG_FILES } from '../exchange'
 import { bayRecordSchema, jobSchema, STAGES } from '../job'
 import { applicationSchema, FAMILIES, kitSchema, ruleSetSchema, stockItemSchema } from '../kit'
-import { shopSettingsSchema } from '../shop'
+import { personSchema, ROLES, shopSettingsSchema } from '../shop'
 import type { WaitCode } from '../stages'
 import { BODIES } from '../vehicle'
 
@@ -56,6 +56,15 @@ export const jobSummarySchema = z.strictObject({
   ),
 })
 export type JobSummary = z.output<typeof jobSummarySchema>
+/** A job whose stored document cannot be read: it is named, and hides no other. */
+export const damagedJobSchema = z.strictObject({ id: z.string(), number: z.string(), problem: z.string() })
+/** Jobs by number, a part of them. */
+export const jobListSchema = z.strictObject({
+  total: z.number().int(),
+  entries: z.array(jobSummarySchema),
+  damaged: z.array(damagedJobSchema),
+})
+export type JobList = z.output<typeof jobListSchema>
 
 /** A record in the log of the shop. */
 export const logLineSchema = z.strictObject({
@@ -67,6 +76,8 @@ export const logLineSchema = z.strictObject({
   names: z.strictObject({ step: z.string().nullable(), fastener: z.string().nullable(), place: z.string().nullable() }),
 })
 export type LogLine = z.output<typeof logLineSchema>
+export const logSchema = z.strictObject({ total: z.number().int(), entries: z.array(logLineSchema) })
+export type Log = z.output<typeof logSchema>
 
 const kit = kitSchema.shape
 /** A kit in a list of thousands. */
@@ -143,7 +154,7 @@ export const verdictsSchema = z.strictObject({
 
 export const ROW_CHANGES = ['new', 'changed', 'same', 'wrong'] as const
 export type RowChange = (typeof ROW_CHANGES)[number]
-const IMPORT_STATES = ['reading', 'checked', 'refused', 'stopped', 'applied', 'undone'] as const
+const IMPORT_STATES = ['waiting', 'reading', 'checked', 'refused', 'stopped', 'applied', 'undone'] as const
 /** A file on its way into the catalog. */
 export const importRunSchema = z.strictObject({
   id: z.string(),
@@ -190,6 +201,8 @@ export const deviceSchema = z.strictObject({
   setting: z.number(),
   /** Readings taken while the connection was down, waiting to be sent. */
   waiting: z.number().int(),
+  /** The job it is at; its readings are for that one. */
+  job: z.string().nullable(),
 })
 export type Device = z.output<typeof deviceSchema>
 export const deviceReadingSchema = z.strictObject({
@@ -198,10 +211,82 @@ export const deviceReadingSchema = z.strictObject({
   sequence: z.number().int(),
   value: z.number(),
   at: z.string(),
+  /** The job the device was at when it was taken. */
+  job: z.string().nullable(),
 })
 export type DeviceReading = z.output<typeof deviceReadingSchema>
 
 export const storedSettingsSchema = entryOf(shopSettingsSchema)
+
+/** Who is at this screen, and how one comes to be. */
+export const sessionSchema = z.strictObject({
+  person: personSchema.nullable(),
+  /** The name of this screen, once somebody signed in at it; whether people share it. */
+  tablet: z.strictObject({ id: z.string(), name: z.string(), shared: z.boolean() }).nullable(),
+  /** Who may sign in here without a password: by PIN on a shared tablet, by a tap in the demo. */
+  names: z.array(z.strictObject({ id: z.string(), name: z.string(), role: z.enum(ROLES) })),
+  /** The shop has no owner yet, and whether one can be made from here without a code. */
+  setUp: z.enum(['done', 'here', 'with-code']),
+  demo: z.boolean(),
+})
+export type Session = z.output<typeof sessionSchema>
+/** What signing in gives: the session, and what this person's own writes carry. */
+export const signedInSchema = z.strictObject({ session: sessionSchema, signer: z.string() })
+export type SignedIn = z.output<typeof signedInSchema>
+
+export const tabletSchema = z.strictObject({
+  id: z.string(),
+  name: z.string(),
+  shared: z.boolean(),
+  addedBy: z.string(),
+  addedAt: z.string(),
+  seenAt: z.string(),
+  signedOut: z.boolean(),
+  /** Records it had not sent when it was heard of last. */
+  unsent: z.number().int(),
+})
+export type Tablet = z.output<typeof tabletSchema>
+
+/** Screens that may hold work nobody has seen, for a hand-over. */
+export const unsentSchema = z.array(
+  z.strictObject({ tablet: z.string(), unsent: z.number().int(), seenAt: z.string() }),
+)
+export type Unsent = z.output<typeof unsentSchema>
+
+/** A line of the audit trail. */
+export const auditLineSchema = z.strictObject({
+  sequence: z.number().int(),
+  at: z.string(),
+  person: z.string(),
+  tablet: z.string().nullable(),
+  action: z.string(),
+  about: z.string(),
+  before: z.unknown(),
+  after: z.unknown(),
+})
+export const auditSchema = z.strictObject({ total: z.number().int(), entries: z.array(auditLineSchema) })
+export type Audit = z.output<typeof auditSchema>
+
+/** Whether the shop server works, and what is wrong where it does not. */
+export const healthSchema = z.strictObject({
+  status: z.enum(['ok', 'trouble']),
+  problems: z.array(z.strictObject({ code: z.enum(['disk-full', 'disk-low', 'database']), detail: z.string() })),
+  /** When it came up again after a crash; null where it did not crash. */
+  restarted: z.string().nullable(),
+  /** The word its starter gave it, to know it by. */
+  instance: z.string().nullable(),
+  demo: z.boolean(),
+})
+export type Health = z.output<typeof healthSchema>
+
+export const backupSchema = z.strictObject({ name: z.string(), at: z.string(), jobs: z.number(), records: z.number() })
+
+/** What is stored of one customer. */
+export const customerSchema = z.strictObject({
+  name: z.string(),
+  contacts: z.array(z.string()),
+  jobs: z.array(z.strictObject({ id: z.string(), number: z.string(), title: z.string(), day: z.string() })),
+})
 
 /** What pages hear while they are open. */
 export interface ShopEvents {
@@ -211,6 +296,8 @@ export interface ShopEvents {
   record: { job: string; sequence: number }
   device: { id: string; connected: boolean }
   reading: DeviceReading
+  /** The server's health changed. */
+  health: { status: 'ok' | 'trouble' }
 }
 
 /** A refusal, RFC 9457. */

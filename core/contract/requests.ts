@@ -2,7 +2,9 @@ import { z } from 'zod'
 import { CATALOG_FILES } from '../exchange'
 import { jobSchema } from '../job'
 import { bounded } from '../quantity'
-import { surveySchema, vehicleSchema } from '../vehicle'
+import { passwordSchema, personName, pinSchema, ROLES } from '../shop'
+import { recordId } from '../stages/record-parts'
+import { requiredText, surveySchema, vehicleSchema } from '../vehicle'
 import { ROW_CHANGES } from './answers'
 
 /** What a new job needs; the rest is filled stage by stage. */
@@ -23,6 +25,14 @@ export const searchSchema = z.object({
   limit,
   offset,
 })
+/** Which jobs of the board. */
+export const jobListQuery = z.object({
+  find: z.string().max(100, { error: 'is too long: 100 characters max' }).default(''),
+  archived: z.enum(['true', 'false'], { error: 'archived must be true or false' }).default('false'),
+  limit,
+  offset,
+})
+export const pageQuery = z.object({ limit, offset })
 export const unitsSchema = z.strictObject({
   units: z.enum(['us', 'metric'], { error: 'units must be us or metric' }).default('us'),
 })
@@ -57,3 +67,50 @@ export const connectionSchema = z.strictObject({
 export const sinceSchema = z.strictObject({
   since: z.iso.datetime({ error: 'since must be a date and time like 2026-11-25T10:42:00Z' }),
 })
+
+/** The first person of a shop, made where the server stands or with the code on its console. */
+export const firstOwnerSchema = z.strictObject({
+  name: personName,
+  password: passwordSchema,
+  tablet: requiredText('Name of this screen', 60),
+  code: z.string().max(20).optional(),
+})
+/** Signing in: a password at a desk, a PIN on a shared tablet, neither in the demo. */
+export const signInSchema = z.strictObject({
+  /** Name or id. */
+  person: z.string({ error: 'person is missing' }).min(1, { error: 'person is missing' }).max(60),
+  password: z.string().max(200).optional(),
+  pin: z.string().max(8).optional(),
+  /** Name of this screen, the first time; shared by people who sign in there by PIN. */
+  tablet: requiredText('Name of this screen', 60).optional(),
+  shared: z.boolean().optional(),
+})
+export const newPersonSchema = z.strictObject({
+  name: personName,
+  role: z.enum(ROLES, { error: `Role must be one of ${ROLES.join(', ')}` }),
+  password: passwordSchema.optional(),
+  pin: pinSchema.optional(),
+})
+export const changedPersonSchema = z.strictObject({
+  name: personName,
+  role: newPersonSchema.shape.role,
+  active: z.boolean({ error: 'active must be true or false' }),
+  /** A new one; null takes it away; absent leaves it. */
+  password: passwordSchema.nullable().optional(),
+  pin: pinSchema.nullable().optional(),
+})
+/** One's own, with the old password. */
+export const ownSecretSchema = z.strictObject({
+  old: z.string().max(200),
+  password: passwordSchema.optional(),
+  pin: pinSchema.optional(),
+})
+export const queueSchema = z.strictObject({ unsent: z.number().int().min(0).max(100_000) })
+export const archiveSchema = z.strictObject({ archived: z.boolean({ error: 'archived must be true or false' }) })
+export const devicePlaceSchema = z.strictObject({ job: recordId.nullable() })
+/** A reading as an instrument sends it, by its own count. */
+export const sentReadingSchema = z.strictObject({
+  value: z.number({ error: 'value must be a number, N·m or Pa' }).min(0).max(1_500_000),
+  at: z.iso.datetime({ error: 'at must be a date and time like 2026-11-25T10:42:00Z' }),
+})
+export const customerQuery = z.strictObject({ name: requiredText('Customer', 80) })

@@ -9,32 +9,53 @@ import {
 } from '../compute'
 import { bayRecordSchema, jobExportSchema, jobSchema, recordInputSchema } from '../job'
 import { applicationSchema, kitSchema, ruleSetSchema, stockItemSchema } from '../kit'
-import { shopSettingsSchema } from '../shop'
+import { personSchema, shopSettingsSchema, type Access } from '../shop'
 import { platformSchema, vehicleSchema } from '../vehicle'
 import {
+  auditSchema,
+  backupSchema,
   catalogSchema,
+  customerSchema,
   deviceReadingSchema,
   deviceSchema,
   entryOf,
   foundOf,
+  healthSchema,
   importRowSchema,
   importRunSchema,
+  jobListSchema,
   jobSummarySchema,
   kitSummarySchema,
-  logLineSchema,
+  logSchema,
+  sessionSchema,
+  signedInSchema,
   stockLineSchema,
   storedJobSchema,
   storedSettingsSchema,
+  tabletSchema,
+  unsentSchema,
   verdictsSchema,
 } from './answers'
 import {
   applySchema,
+  archiveSchema,
+  changedPersonSchema,
   connectionSchema,
+  customerQuery,
+  devicePlaceSchema,
   deviceSettings,
+  firstOwnerSchema,
   importRowsSchema,
+  jobListQuery,
   modelSchema,
   newJobSchema,
+  newPersonSchema,
+  ownSecretSchema,
+  pageQuery,
+  queueSchema,
   searchSchema,
+  sentReadingSchema,
+  signInSchema,
   sinceSchema,
   unitsSchema,
   uploadSchema,
@@ -43,10 +64,12 @@ import {
 
 /** One thing a caller can ask of the server. */
 export interface Route {
-  method: 'get' | 'post' | 'put'
+  method: 'get' | 'post' | 'put' | 'delete'
   /** Under /api, `{id}` for what varies. */
   path: string
   summary: string
+  /** Who may ask it. */
+  access: Access
   query?: z.ZodObject
   /** JSON; `binary` for a file sent as it is. */
   body?: z.ZodType | 'binary'
@@ -63,42 +86,43 @@ const read = (path: string, summary: string, answer: Route['answer'], query?: z.
   method: 'get',
   path,
   summary,
+  access: 'read',
   query,
   status: 200,
   answer,
 })
-const add = (path: string, summary: string, body: Route['body'], answer: Route['answer'], status = 201): Route => ({
-  method: 'post',
-  path,
-  summary,
-  body,
-  status,
-  answer,
-  repeatable: true,
-})
-const change = (path: string, summary: string, body: Route['body'], answer: Route['answer']): Route => ({
-  method: 'put',
-  path,
-  summary,
-  body,
-  status: 200,
-  answer,
-  versioned: true,
-  repeatable: true,
-})
-const ask = (path: string, summary: string, body: z.ZodType, answer: z.ZodType): Route => ({
-  method: 'post',
-  path,
-  summary,
-  body,
-  status: 200,
-  answer,
-})
+const write = (
+  method: 'post' | 'put' | 'delete',
+  access: Access,
+  path: string,
+  summary: string,
+  { body, answer = null, status = 200 }: Partial<Pick<Route, 'body' | 'answer' | 'status'>> = {},
+): Route => ({ method, access, path, summary, body, answer, status })
+const add = (
+  access: Access,
+  path: string,
+  summary: string,
+  body: Route['body'],
+  answer: Route['answer'],
+  status = 201,
+): Route => ({ ...write('post', access, path, summary, { body, answer, status }), repeatable: true })
+const change = (
+  access: Access,
+  path: string,
+  summary: string,
+  body: Route['body'],
+  answer: Route['answer'],
+): Route => ({ ...write('put', access, path, summary, { body, answer }), versioned: true, repeatable: true })
+const open = (route: Route): Route => ({ ...route, access: 'open' })
+const own = (route: Route): Route => ({ ...route, access: 'own' })
+/** A question that changes nothing, with too much in it for an address. */
+const ask = (access: Access, path: string, summary: string, body: z.ZodType, answer: z.ZodType): Route =>
+  write('post', access, path, summary, { body, answer })
 const documents = (path: string, noun: string, document: z.ZodType, listed: z.ZodType = document): Route[] => [
   read(path, `Find: ${noun}`, foundOf(listed), searchSchema),
-  add(path, `Add: ${noun}`, document, entryOf(document)),
+  add('desk', path, `Add: ${noun}`, document, entryOf(document)),
   read(`${path}/{id}`, `Read: ${noun}`, entryOf(document)),
-  change(`${path}/{id}`, `Change: ${noun}`, document, entryOf(document)),
+  change('desk', `${path}/{id}`, `Change: ${noun}`, document, entryOf(document)),
 ]
 
 /** The stateless calculators: a quantity is a number in SI or text with its unit. */
@@ -117,26 +141,63 @@ const computed = z.looseObject({}).meta({ description: 'Figures carry SI value, 
 
 /** Every route under /api. Server, page and the OpenAPI description are held against this one list. */
 export const ROUTES: readonly Route[] = [
-  read('/health', 'Whether the shop server works', z.strictObject({ status: z.literal('ok') })),
-  read('/openapi.json', 'This description', z.looseObject({ openapi: z.string() })),
-  read('/schemas', 'Names of the published schemas', z.array(z.string())),
-  read('/schemas/{name}', 'JSON Schema of a document', 'application/schema+json'),
+  open(read('/health', 'Whether the shop server works', healthSchema)),
+  open(read('/openapi.json', 'This description', z.looseObject({ openapi: z.string() }))),
+  open(read('/schemas', 'Names of the published schemas', z.array(z.string()))),
+  open(read('/schemas/{name}', 'JSON Schema of a document', 'application/schema+json')),
   read('/events', 'What happens in the shop, as server-sent events', 'text/event-stream'),
 
-  read('/jobs', 'Jobs with the state of their stages', z.array(jobSummarySchema)),
-  add('/jobs', 'Take in a job', newJobSchema, storedJobSchema),
-  add('/jobs/import', 'Take in a job from another installation', jobExportSchema, storedJobSchema),
+  open(read('/session', 'Who is at this screen', sessionSchema)),
+  write('post', 'open', '/session', 'Sign in', { body: signInSchema, answer: signedInSchema, status: 201 }),
+  write('delete', 'open', '/session', 'Sign out', { answer: sessionSchema }),
+  write('post', 'open', '/session/owner', 'Make the first owner of a shop', {
+    body: firstOwnerSchema,
+    answer: signedInSchema,
+    status: 201,
+  }),
+  write('put', 'read', '/session/secret', "Change one's own password or PIN", {
+    body: ownSecretSchema,
+    answer: personSchema,
+  }),
+  write('put', 'read', '/session/queue', 'How many records this screen has not sent', {
+    body: queueSchema,
+    status: 204,
+  }),
+  read('/people', 'People of the shop', z.array(entryOf(personSchema))),
+  add('own', '/people', 'Add a person', newPersonSchema, entryOf(personSchema)),
+  change('own', '/people/{id}', 'Change a person', changedPersonSchema, entryOf(personSchema)),
+  own(read('/tablets', 'Screens that signed in', z.array(tabletSchema))),
+  write('delete', 'own', '/tablets/{id}', 'Sign a lost screen out', { answer: tabletSchema }),
+  own(read('/audit', 'Who changed what, newest first', auditSchema, pageQuery)),
+  own(read('/backups', 'Backups, newest first', z.array(z.string()))),
+  write('post', 'own', '/backups', 'Save the shop as a file and open it again', { answer: backupSchema, status: 201 }),
+  own(read('/customers', 'What is stored of a customer', customerSchema, customerQuery)),
+  own(read('/customers/export', "A customer's jobs as a file", z.array(jobExportSchema), customerQuery)),
+  write('post', 'own', '/customers/erase', "Take a customer's name out of every job", {
+    body: customerQuery,
+    answer: customerSchema,
+  }),
+
+  read('/jobs', 'Jobs with the state of their stages', jobListSchema, jobListQuery),
+  add('work', '/jobs', 'Take in a job', newJobSchema, storedJobSchema),
+  add('desk', '/jobs/import', 'Take in a job from another installation', jobExportSchema, storedJobSchema),
   read('/jobs/{id}', 'One job with its records', storedJobSchema),
-  change('/jobs/{id}', 'Change what is planned for a job', jobSchema, storedJobSchema),
+  change('work', '/jobs/{id}', 'Change what is planned for a job', jobSchema, storedJobSchema),
+  read('/jobs/{id}/summary', 'One job as on the board', jobSummarySchema),
+  write('put', 'desk', '/jobs/{id}/archive', 'Put a job away, or back on the board', {
+    body: archiveSchema,
+    answer: jobSummarySchema,
+  }),
+  read('/jobs/{id}/unsent', 'Screens that may hold work nobody has seen', unsentSchema),
   read('/jobs/{id}/records', 'Records of a job', z.array(bayRecordSchema)),
-  add('/jobs/{id}/records', 'Append a record', recordInputSchema, bayRecordSchema),
+  add('work', '/jobs/{id}/records', 'Append a record', recordInputSchema, bayRecordSchema),
   read('/jobs/{id}/export', 'The whole job as a file', jobExportSchema),
   read('/jobs/{id}/card.pdf', "The owner's card", 'application/pdf', unitsSchema),
   read('/jobs/{id}/record.pdf', 'The work record', 'application/pdf', unitsSchema),
   read('/jobs/{id}/readings.csv', 'Height readings that stand', 'text/csv'),
   read('/jobs/{id}/loads.csv', 'Loads of every case', 'text/csv'),
   read('/jobs/{id}/follow-ups.ics', 'Follow-ups as a calendar file', 'text/calendar'),
-  read('/log', 'Newest records of every job', z.array(logLineSchema)),
+  read('/log', 'Records of every job, newest first', logSchema, pageQuery),
 
   ...documents('/vehicles', 'vehicle', vehicleSchema),
   ...documents('/platforms', 'platform', platformSchema),
@@ -144,11 +205,12 @@ export const ROUTES: readonly Route[] = [
   read('/kits/{id}/applications', "Lines of a kit's list of vehicles", z.array(applicationSchema)),
   ...documents('/applications', 'line of a list of vehicles', applicationSchema),
   read('/stock', 'All stock, with what is reserved and what to order', z.array(stockLineSchema)),
-  add('/stock', 'Add: stock item', stockItemSchema, entryOf(stockItemSchema)),
+  add('desk', '/stock', 'Add: stock item', stockItemSchema, entryOf(stockItemSchema)),
   read('/stock/{id}', 'Read: stock item', entryOf(stockItemSchema)),
-  change('/stock/{id}', 'Change: stock item', stockItemSchema, entryOf(stockItemSchema)),
+  change('desk', '/stock/{id}', 'Change: stock item', stockItemSchema, entryOf(stockItemSchema)),
 
   ask(
+    'read',
     '/verdicts',
     'Every kit for a vehicle as it stands, and the next question',
     verdictQuestionSchema,
@@ -156,57 +218,57 @@ export const ROUTES: readonly Route[] = [
   ),
   read('/catalog', 'Kits a make and model can choose from, their lines, the rules', catalogSchema, modelSchema),
   read('/rules', 'Fitment rules as they stand', ruleSetSchema),
-  change('/rules', 'The next version of the fitment rules', ruleSetSchema, ruleSetSchema),
+  change('desk', '/rules', 'The next version of the fitment rules', ruleSetSchema, ruleSetSchema),
   read('/rules/{version}', 'Fitment rules as they stood', ruleSetSchema),
 
   read('/imports', 'The latest files taken in', z.array(importRunSchema)),
   {
-    method: 'post',
-    path: '/imports',
-    summary: 'Read and check a file: CSV, JSON or xlsx. Nothing is changed yet',
+    ...write('post', 'desk', '/imports', 'Read and check a file: CSV, JSON or xlsx. Nothing is changed yet', {
+      body: 'binary',
+      answer: importRunSchema,
+      status: 202,
+    }),
     query: uploadSchema,
-    body: 'binary',
-    status: 202,
-    answer: importRunSchema,
   },
   read('/imports/{id}', 'How far it is', importRunSchema),
   read('/imports/{id}/rows', 'What each row would do', z.array(importRowSchema), importRowsSchema),
-  { method: 'post', path: '/imports/{id}/stop', summary: 'Stop reading it', status: 202, answer: null },
-  add('/imports/{id}/apply', 'Take it into the catalog, in one transaction', applySchema, importRunSchema, 200),
-  add('/imports/{id}/undo', 'Take it back as one step', undefined, importRunSchema, 200),
+  write('post', 'desk', '/imports/{id}/stop', 'Stop reading it', { status: 202 }),
+  add('desk', '/imports/{id}/apply', 'Take it into the catalog, in one transaction', applySchema, importRunSchema, 200),
+  add('desk', '/imports/{id}/undo', 'Take it back as one step', undefined, importRunSchema, 200),
   read('/exports/{file}', 'A whole catalog: kits.csv, kits.json and so on', 'text/csv'),
 
   read('/shop', "The shop's settings", storedSettingsSchema),
-  change('/shop', "Change the shop's settings", shopSettingsSchema, storedSettingsSchema),
+  change('desk', '/shop', "Change the shop's settings", shopSettingsSchema, storedSettingsSchema),
 
   read('/devices', 'Instruments of the shop', z.array(deviceSchema)),
   read('/devices/readings', 'Readings that no record has used', z.array(deviceReadingSchema), sinceSchema),
-  {
-    method: 'put',
-    path: '/devices/{id}/setting',
-    summary: 'Set what a simulated instrument reads next',
+  write('put', 'work', '/devices/{id}/setting', 'Set what a simulated instrument reads next', {
     body: z.union([deviceSettings.torque, deviceSettings.pressure]),
-    status: 200,
     answer: deviceSchema,
-  },
-  {
-    method: 'put',
-    path: '/devices/{id}/connection',
-    summary: 'Drop or restore its connection',
+  }),
+  write('put', 'work', '/devices/{id}/connection', 'Drop or restore its connection', {
     body: connectionSchema,
-    status: 200,
     answer: deviceSchema,
-  },
-  {
-    method: 'post',
-    path: '/devices/{id}/readings',
-    summary: 'Take a reading with a simulated instrument',
-    status: 201,
+  }),
+  write('put', 'work', '/devices/{id}/job', 'Take an instrument to a job, or away from it', {
+    body: devicePlaceSchema,
+    answer: deviceSchema,
+  }),
+  write('post', 'work', '/devices/{id}/readings', 'Take a reading with a simulated instrument', {
     answer: deviceReadingSchema,
-  },
+    status: 201,
+  }),
+  write('post', 'own', '/devices/{id}/token', 'A new token for an instrument; the old one ends', {
+    answer: z.strictObject({ token: z.string() }),
+    status: 201,
+  }),
+  write('put', 'device', '/devices/{id}/readings/{sequence}', 'A reading from the instrument itself', {
+    body: sentReadingSchema,
+    answer: deviceReadingSchema,
+  }),
 
   ...Object.entries(CALCULATORS).map(([name, { request, summary }]) =>
-    ask(`/compute/${name}`, summary, request, computed),
+    ask('open', `/compute/${name}`, summary, request, computed),
   ),
 ]
 

@@ -16,11 +16,20 @@ export const recordBodySchema = z.discriminatedUnion('kind', [
 export type RecordBody = z.infer<typeof recordBodySchema>
 export type RecordKind = RecordBody['kind']
 
+/** When a tablet that may have been away took a record down, by its own clock and count. */
+const takenDown = z.strictObject({
+  at: dateTime,
+  /** Counts up by one a record, on that tablet. */
+  sequence: z.number().int().min(1),
+  /** What the tablet's clock said when it sent this. */
+  sent: dateTime,
+})
+
 export const recordInputSchema = z.strictObject({
   body: recordBodySchema,
-  by: requiredText('By whom', 60),
   /** The record this one corrects, and why. */
   supersedes: z.strictObject({ record: recordId, why: requiredText('Why it is corrected', 400) }).nullable(),
+  takenDown: takenDown.optional(),
 })
 export type RecordInput = z.infer<typeof recordInputSchema>
 
@@ -39,24 +48,73 @@ function recordField(kind: RecordKind, field: string): z.ZodType {
   return (option!.shape as Record<string, z.ZodType>)[field]!
 }
 
+/** How a record came to the server. */
+export const originSchema = z.strictObject({
+  /** Who signed it, by id; null where it came from another installation. */
+  person: recordId.nullable(),
+  /** Name of the screen it was typed on. */
+  tablet: z.string().max(60).nullable(),
+  received: dateTime,
+  /** By how much that screen's clock was ahead, s; its times are corrected by it. */
+  clockOff: z.number(),
+  imported: z.boolean(),
+})
+
 /** Appended, never overwritten. */
-export const bayRecordSchema = recordInputSchema.extend({
+export const bayRecordSchema = recordInputSchema.omit({ takenDown: true }).extend({
+  /** Name of who took it down. */
+  by: requiredText('By whom', 60),
   id: recordId,
   sequence: z.number().int().min(1),
+  /** When it was done, by the server's clock. */
   at: dateTime,
+  /** Absent in files from before it was kept. */
+  origin: originSchema.optional(),
 })
 export type BayRecord = z.infer<typeof bayRecordSchema>
 export type RecordOf<K extends RecordKind> = BayRecord & { body: Extract<RecordBody, { kind: K }> }
 
+/** In the order in which things were done: by time, then as they came in. */
+export const inOrder = (records: readonly BayRecord[]): BayRecord[] =>
+  [...records].sort((a, b) => Date.parse(a.at) - Date.parse(b.at) || a.sequence - b.sequence)
+
 /**
- * Ids of the records that a later one corrects or withdraws, and that nothing restored since.
- * @param records all of a job, oldest first
+ * Ids of the records that another one corrects or withdraws, and that nothing restored since. It does not matter in what
+ * order they are: a correction that was itself taken back takes nothing with it.
+ * @param records all of a job
  */
 export function superseded(records: readonly BayRecord[]): Set<string> {
-  const gone = new Set<string>()
-  // Newest first: a correction that was itself taken back takes nothing with it.
-  for (const r of [...records].reverse()) if (r.supersedes && !gone.has(r.id)) gone.add(r.supersedes.record)
-  return gone
+  const takers = new Map<string, string[]>()
+  for (const { id, supersedes } of records)
+    if (supersedes) takers.set(supersedes.record, [...(takers.get(supersedes.record) ?? []), id])
+  const known = new Map<string, boolean>()
+  const isGone = (id: string): boolean => {
+    const earlier = known.get(id)
+    if (earlier !== undefined) return earlier
+    // Two that name each other, in a file written by hand, end here.
+    known.set(id, false)
+    const gone = (takers.get(id) ?? []).some((taker) => !isGone(taker))
+    known.set(id, gone)
+    return gone
+  }
+  return new Set(records.map((r) => r.id).filter(isGone))
+}
+
+/**
+ * Records that came in after the vehicle had left, though what they tell was done before: a tablet was away.
+ * @param standing those that stand, oldest first
+ */
+export function lateRecords(standing: readonly BayRecord[]): BayRecord[] {
+  const left = ofKind(standing, 'handed-over').at(-1)
+  const leftSeen = left?.origin?.received
+  return left && leftSeen
+    ? standing.filter(
+        (r) =>
+          r.origin !== undefined &&
+          Date.parse(r.origin.received) > Date.parse(leftSeen) &&
+          Date.parse(r.at) <= Date.parse(left.at),
+      )
+    : []
 }
 
 /**

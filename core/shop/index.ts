@@ -1,2 +1,15 @@
 export { formatDate, formatDateTime } from './dates'
+export {
+  ACCESS,
+  mayDo,
+  passwordSchema,
+  personName,
+  personSchema,
+  pinSchema,
+  ROLE_NAMES,
+  ROLES,
+  type Access,
+  type Person,
+  type Role,
+} from './people'
 export { NEW_SHOP, shopSettingsSchema, type ShopSettings } from './settings'

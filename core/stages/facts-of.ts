@@ -1,5 +1,5 @@
 import type { PlanOutcome } from '../plan'
-import { ofKind, standing as standingOf, type BayRecord, type Job } from '../job'
+import { lateRecords, ofKind, standing as standingOf, type BayRecord, type Job } from '../job'
 import { airState } from './air'
 import { openItemsOf, stepReports, torqueStates } from './bay'
 import { assessCase, assessKit, cautionsOf } from './choose'
@@ -19,6 +19,7 @@ export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutco
   const { cases: loaded, spring } = loadCases(job, standing)
   const cases = loaded.map((at) => assessCase(job, standing, at, spring))
   const active = cases.find((c) => c.loadCase.id === job.activeCase) ?? cases[0]!
+  const late = lateRecords(standing)
   const torques = plan?.ok ? torqueStates(plan.plan, standing) : []
   return {
     job,
@@ -35,7 +36,9 @@ export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutco
     torques,
     openItems: plan?.ok ? openItemsOf(plan.plan, standing, torques) : null,
     air: airState(job, standing),
-    handedOver: ofKind(standing, 'handed-over').at(-1) ?? null,
+    late,
+    // What came in late has to be looked at: the vehicle is handed over again after it.
+    handedOver: late.length ? null : (ofKind(standing, 'handed-over').at(-1) ?? null),
     unanswered: unansweredOf(job.vehicle, job.survey),
   }
 }

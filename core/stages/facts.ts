@@ -28,6 +28,8 @@ export interface Facts {
   torques: FastenerState[]
   openItems: OpenItems | null
   air: AirState
+  /** Done before the vehicle left, come in after: they reopen the hand-over. */
+  late: BayRecord[]
   handedOver: BayRecord | null
   /** Survey answers that decide fitment and are still open. */
   unanswered: (keyof Survey)[]

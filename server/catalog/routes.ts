@@ -5,10 +5,16 @@ import { etag, versionOf, write } from '../write'
 import { parseBody } from '../problem'
 import type { CatalogStore } from './store'
 
-const answer = <T>(status: number, entry: Entry<T>, announce?: () => void) => ({
+const answer = <T extends { id: string }>(
+  status: number,
+  entry: Entry<T>,
+  announce: () => void,
+  { noun, before }: { noun: string; before?: T },
+) => ({
   status,
   body: entry,
   headers: { ETag: etag(entry.version) },
+  audit: { about: `${noun} ${entry.document.id}`, before, after: entry.document },
   announce,
 })
 
@@ -33,14 +39,17 @@ export function catalogRoutes<T extends { id: string }, S>(
     .post(
       '/',
       write(db, async (trx, request) =>
-        answer(201, await store.add(trx, parseBody(store.schema, request.body)), changed),
+        answer(201, await store.add(trx, parseBody(store.schema, request.body)), changed, { noun: store.noun }),
       ),
     )
     .put(
       '/:id',
       write(db, async (trx, request) => {
+        const id = String(request.params.id)
         const document = parseBody(store.schema, request.body)
-        return answer(200, await store.replace(trx, String(request.params.id), versionOf(request), document), changed)
+        const { document: before } = await store.get(trx, id)
+        const entry = await store.replace(trx, id, versionOf(request), document)
+        return answer(200, entry, changed, { noun: store.noun, before })
       }),
     )
 }

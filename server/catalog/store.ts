@@ -63,13 +63,18 @@ export class CatalogStore<T extends { id: string }, S = T> {
         `There is a ${this.noun} "${document.id}" already: change that one, or give this one another id.`,
         [{ field: 'id', message: 'already taken' }],
       )
+    // One that was there before and is gone: no version of it is used twice.
+    const last = await db<{ kind: string; id: string; version: number }>('last_versions')
+      .where({ kind: this.table, id: document.id })
+      .first()
+    const version = (last?.version ?? 0) + 1
     await db<Row>(this.table).insert({
       id: document.id,
-      version: 1,
+      version,
       document: JSON.stringify(document),
       changed_at: new Date().toISOString(),
     })
-    return { version: 1, document }
+    return { version, document }
   }
 
   async replace(db: Knex, id: string, version: number, document: T): Promise<Entry<T>> {

@@ -156,6 +156,91 @@ const migrations: Migration[] = [
       for (const table of ['taken_stock', 'shop_settings']) await db.schema.dropTable(table)
     },
   },
+  {
+    name: '004-people',
+    async up(db) {
+      await db.raw(`CREATE TABLE people (
+        id TEXT PRIMARY KEY, version INTEGER NOT NULL, name TEXT NOT NULL UNIQUE COLLATE NOCASE, role TEXT NOT NULL,
+        active INTEGER NOT NULL, password TEXT, pin TEXT, changed_at TEXT NOT NULL)`)
+      // A screen that signed in once: a desk, or a tablet that people share.
+      await db.raw(`CREATE TABLE tablets (
+        id TEXT PRIMARY KEY, name TEXT NOT NULL, shared INTEGER NOT NULL, secret TEXT NOT NULL UNIQUE, added_by TEXT NOT NULL,
+        added_at TEXT NOT NULL, seen_at TEXT NOT NULL, revoked_at TEXT, unsent INTEGER NOT NULL DEFAULT 0)`)
+      await db.raw(`CREATE TABLE sessions (
+        secret TEXT PRIMARY KEY, person_id TEXT NOT NULL REFERENCES people(id), tablet_id TEXT NOT NULL REFERENCES tablets(id),
+        began_at TEXT NOT NULL, seen_at TEXT NOT NULL)`)
+      // What a person's own writes carry, so that a queue can be sent after hands have changed.
+      await db.raw(`CREATE TABLE signers (
+        secret TEXT PRIMARY KEY, person_id TEXT NOT NULL REFERENCES people(id), tablet_id TEXT NOT NULL REFERENCES tablets(id),
+        made_at TEXT NOT NULL, revoked_at TEXT)`)
+      await db.raw(
+        'CREATE TABLE device_tokens (device TEXT PRIMARY KEY, secret TEXT NOT NULL UNIQUE, made_at TEXT NOT NULL)',
+      )
+      await db.raw(`CREATE TABLE audit (
+        sequence INTEGER PRIMARY KEY AUTOINCREMENT, at TEXT NOT NULL, person_id TEXT, person TEXT NOT NULL, tablet_id TEXT,
+        tablet TEXT, action TEXT NOT NULL, about TEXT NOT NULL, before TEXT, after TEXT)`)
+      await db.raw('CREATE INDEX audit_by_about ON audit (about)')
+
+      for (const column of [
+        'person_id TEXT',
+        'tablet TEXT',
+        'received_at TEXT',
+        'tablet_at TEXT',
+        'tablet_sequence INTEGER',
+        'clock_off REAL',
+        'imported INTEGER NOT NULL DEFAULT 0',
+      ])
+        await db.raw(`ALTER TABLE records ADD COLUMN ${column}`)
+      await db.raw('UPDATE records SET received_at = at')
+      await db.raw('CREATE INDEX records_by_time ON records (at)')
+      await db.raw('CREATE INDEX records_of_tablet ON records (tablet, tablet_sequence) WHERE tablet IS NOT NULL')
+      await db.raw('ALTER TABLE job_versions ADD COLUMN by TEXT')
+      await db.raw('ALTER TABLE jobs ADD COLUMN archived_at TEXT')
+      // What the board shows of a job; null where it has to be worked out anew.
+      await db.raw('ALTER TABLE jobs ADD COLUMN summary TEXT')
+      await db.raw('CREATE INDEX jobs_by_number ON jobs (archived_at, number)')
+      await db.raw('CREATE INDEX jobs_without_summary ON jobs (id) WHERE summary IS NULL')
+      // Which vehicle a wrench was at when it was pulled.
+      await db.raw('ALTER TABLE device_readings ADD COLUMN job_id TEXT')
+      await db.raw(
+        'CREATE TABLE device_places (device TEXT PRIMARY KEY, job_id TEXT NOT NULL, by TEXT NOT NULL, at TEXT NOT NULL)',
+      )
+      await db.raw('ALTER TABLE imports ADD COLUMN by TEXT')
+      // The last version of what is gone, so that no version number is ever used twice.
+      await db.raw(`CREATE TABLE last_versions (
+        kind TEXT NOT NULL, id TEXT NOT NULL, version INTEGER NOT NULL, PRIMARY KEY (kind, id))`)
+      await db.raw('CREATE INDEX repeatable_by_time ON repeatable_requests (at)')
+    },
+    async down(db) {
+      for (const index of [
+        'repeatable_by_time',
+        'jobs_without_summary',
+        'jobs_by_number',
+        'records_of_tablet',
+        'records_by_time',
+      ])
+        await db.raw(`DROP INDEX ${index}`)
+      for (const table of [
+        'last_versions',
+        'device_places',
+        'audit',
+        'device_tokens',
+        'signers',
+        'sessions',
+        'tablets',
+        'people',
+      ])
+        await db.schema.dropTable(table)
+      for (const [table, columns] of [
+        ['records', ['person_id', 'tablet', 'received_at', 'tablet_at', 'tablet_sequence', 'clock_off', 'imported']],
+        ['job_versions', ['by']],
+        ['jobs', ['archived_at', 'summary']],
+        ['device_readings', ['job_id']],
+        ['imports', ['by']],
+      ] as const)
+        for (const column of columns) await db.raw(`ALTER TABLE ${table} DROP COLUMN ${column}`)
+    },
+  },
 ]
 
 /** The kit's facts as JSON, with the defaults of documents from before a field existed. */
@@ -184,6 +269,9 @@ async function makeFinder(db: Knex, table: string, words: readonly string[]): Pr
   await db.raw(`CREATE TRIGGER ${table}_found_delete AFTER DELETE ON ${table} BEGIN ${remove} END`)
   await db.raw(`CREATE TRIGGER ${table}_found_update AFTER UPDATE ON ${table} BEGIN ${remove} ${insert} END`)
 }
+
+/** Every step that this program knows, oldest first. */
+export const MIGRATION_NAMES = migrations.map(({ name }) => name)
 
 /** Migrations as Knex wants them, from code: nothing depends on file endings or folders at run time. */
 export const migrationSource: Knex.MigrationSource<Migration> = {

@@ -1,10 +1,25 @@
 import { Router } from 'express'
-import { connectionSchema, deviceSettings, sinceSchema } from '@stout-shackle/core/contract'
-import { parseBody } from '../problem'
+import type { Knex } from 'knex'
+import {
+  connectionSchema,
+  devicePlaceSchema,
+  deviceSettings,
+  sentReadingSchema,
+  sinceSchema,
+} from '@stout-shackle/core/contract'
+import { digestOf, newSecret } from '../people'
+import { personOf, principalOf } from '../principal'
+import { notFound, parseBody, Problem } from '../problem'
+import { audit } from '../write'
 import type { SimulatedDevices } from './simulated'
 
-/** The device drawer: see, set, take a reading, drop the connection. */
-export function deviceRoutes(devices: SimulatedDevices): Router {
+/** The device drawer: see, set, take a reading, drop the connection; and the door for instruments themselves. */
+export function deviceRoutes(db: Knex, devices: SimulatedDevices): Router {
+  const known = (id: string) => {
+    const device = devices.list().find((d) => d.id === id)
+    if (!device) throw notFound('device', id)
+    return device
+  }
   return Router()
     .get('/', (_request, response) => void response.json(devices.list()))
     .get('/readings', async (request, response) => {
@@ -12,8 +27,7 @@ export function deviceRoutes(devices: SimulatedDevices): Router {
       response.json(await devices.unclaimed(since))
     })
     .put('/:id/setting', (request, response) => {
-      const device = devices.list().find((d) => d.id === request.params.id)
-      const { setting } = parseBody(deviceSettings[device?.kind ?? 'torque'], request.body)
+      const { setting } = parseBody(deviceSettings[known(request.params.id).kind], request.body)
       response.json(devices.set(request.params.id, setting))
     })
     .post(
@@ -23,5 +37,32 @@ export function deviceRoutes(devices: SimulatedDevices): Router {
     .put('/:id/connection', async (request, response) => {
       const { connected } = parseBody(connectionSchema, request.body)
       response.json(await devices.connect(request.params.id, connected))
+    })
+    .put('/:id/job', async (request, response) => {
+      const { job } = parseBody(devicePlaceSchema, request.body)
+      response.json(await devices.place(request.params.id, job, personOf(request).name))
+    })
+    .post('/:id/token', async (request, response) => {
+      const { id } = known(request.params.id)
+      const token = newSecret()
+      await db('device_tokens')
+        .insert({ device: id, secret: digestOf(token), made_at: new Date().toISOString() })
+        .onConflict('device')
+        .merge()
+      await audit(db, personOf(request), { action: 'device token', about: `device ${id}` })
+      response.status(201).json({ token })
+    })
+    .put('/:id/readings/:sequence', async (request, response) => {
+      const { id, sequence } = request.params
+      if (principalOf(request)?.id !== id)
+        throw new Problem(403, 'Not this device', 'A device sends its own readings only.', [
+          { field: 'id', message: `the token is not that of ${id}`, code: 'role' },
+        ])
+      if (!/^[1-9]\d{0,8}$/.test(sequence))
+        throw new Problem(422, 'Out of count', 'A reading counts from 1.', [
+          { field: 'sequence', message: 'must be a whole number from 1', code: 'out-of-count' },
+        ])
+      const { value, at } = parseBody(sentReadingSchema, request.body)
+      response.json(await devices.receive(id, Number(sequence), value, at))
     })
 }

@@ -1,28 +1,32 @@
+import { create as contentDisposition } from 'content-disposition'
 import { Router, type Response } from 'express'
 import type { Knex } from 'knex'
 import { unitsSchema } from '@stout-shackle/core/contract'
 import { loadsToCsv, readingsToCsv } from '@stout-shackle/core/exchange'
 import { standing } from '@stout-shackle/core/job'
-import { getJob } from '../jobs'
+import type { JobStore } from '../jobs'
 import { parseBody } from '../problem'
 import { shopSettings } from '../shop'
 import { followUps } from './follow-ups'
 
 /** Papers of a job. PDF is loaded at the first request: a shop that prints nothing does not wait for it. */
-export function documentRoutes(db: Knex): Router {
+export function documentRoutes(db: Knex, jobs: JobStore): Router {
   const send = (response: Response, type: string, name: string, body: Buffer | string) =>
-    void response.type(type).set('Content-Disposition', `inline; filename="${name}"`).send(body)
+    void response
+      .type(type)
+      .set('Content-Disposition', contentDisposition(name, { type: 'inline' }))
+      .send(body)
   const zoneOf = async () => (await shopSettings(db)).document.timeZone
   return Router()
     .get('/:id/card.pdf', async (request, response) => {
       const { units } = parseBody(unitsSchema, request.query)
-      const { job, records } = await getJob(db, request.params.id)
+      const { job, records } = await jobs.get(request.params.id)
       const { ownersCard } = await import('./card')
       send(response, 'application/pdf', `card-${job.number}.pdf`, await ownersCard(job, records, units))
     })
     .get('/:id/record.pdf', async (request, response) => {
       const { units } = parseBody(unitsSchema, request.query)
-      const { job, records } = await getJob(db, request.params.id)
+      const { job, records } = await jobs.get(request.params.id)
       const { workRecord } = await import('./work-record')
       send(
         response,
@@ -32,15 +36,15 @@ export function documentRoutes(db: Knex): Router {
       )
     })
     .get('/:id/readings.csv', async (request, response) => {
-      const { job, records } = await getJob(db, request.params.id)
+      const { job, records } = await jobs.get(request.params.id)
       send(response, 'text/csv', `readings-${job.number}.csv`, readingsToCsv(job, standing(records)))
     })
     .get('/:id/loads.csv', async (request, response) => {
-      const { job } = await getJob(db, request.params.id)
+      const { job } = await jobs.get(request.params.id)
       send(response, 'text/csv', `loads-${job.number}.csv`, loadsToCsv(job))
     })
     .get('/:id/follow-ups.ics', async (request, response) => {
-      const { job, records } = await getJob(db, request.params.id)
+      const { job, records } = await jobs.get(request.params.id)
       send(response, 'text/calendar', `follow-ups-${job.number}.ics`, followUps(job, records, await zoneOf()))
     })
 }

@@ -23,7 +23,9 @@ afterAll(async () => {
 /** A page's ear: collects events until there are as many as wanted. */
 async function listen(wanted: number, act: () => Promise<unknown>): Promise<{ name: string; data: unknown }[]> {
   const stop = new AbortController()
-  const response = await fetch(`${address}/api/events`, { signal: stop.signal })
+  const { cookie } = await shop.signIn('Teo')
+  const response = await fetch(`${address}/api/events`, { signal: stop.signal, headers: { Cookie: cookie } })
+  expect(response.status).toBe(200)
   const reader = response.body!.getReader()
   const events: { name: string; data: unknown }[] = []
   let buffer = ''
@@ -47,7 +49,7 @@ async function listen(wanted: number, act: () => Promise<unknown>): Promise<{ na
 describe('what pages hear', () => {
   test('a changed job and a new record, once each, and not a repeated one', async () => {
     const { job, version } = (await shop.api.get('/api/jobs/job-0417')).body as { job: object; version: number }
-    const part = { body: { kind: 'off', part: 'liner' }, by: 'Test', supersedes: null }
+    const part = { body: { kind: 'off', part: 'liner' }, supersedes: null }
     const record = () =>
       shop.api.post('/api/jobs/job-0417/records').set('Idempotency-Key', 'off-liner-1').send(part).expect(201)
     const events = await listen(2, async () => {

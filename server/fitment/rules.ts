@@ -2,6 +2,7 @@ import { Router } from 'express'
 import type { Knex } from 'knex'
 import { DEFAULT_RULES, ruleSetSchema, type RuleSet } from '@stout-shackle/core/kit'
 import { notFound, parseBody, Problem } from '../problem'
+import { personOf } from '../principal'
 import { etag, stale, versionOf, write } from '../write'
 
 interface RuleRow {
@@ -37,7 +38,8 @@ export function ruleRoutes(db: Knex, changed: () => void): Router {
         const sent = versionOf(request)
         const current = await currentRules(trx)
         if (current.version !== sent) throw stale(current, sent)
-        const rules = parseBody(ruleSetSchema, request.body)
+        // Whoever asks is who changed them, whatever the document says.
+        const rules = { ...parseBody(ruleSetSchema, request.body), by: personOf(request).name }
         const next = current.version + 1
         if (rules.version !== next)
           throw new Problem(422, 'Another version', `A change of the rules makes version ${next}.`, [
@@ -48,7 +50,13 @@ export function ruleRoutes(db: Knex, changed: () => void): Router {
           document: JSON.stringify(rules),
           at: new Date().toISOString(),
         })
-        return { status: 200, body: rules, headers: { ETag: etag(next) }, announce: changed }
+        return {
+          status: 200,
+          body: rules,
+          headers: { ETag: etag(next) },
+          audit: { about: `rules ${next}`, after: { why: rules.why } },
+          announce: changed,
+        }
       }),
     )
 }

@@ -11,6 +11,7 @@ import { z } from 'zod'
 import { applySchema, importRowsSchema, uploadSchema } from '@stout-shackle/core/contract'
 import { CATALOG_FORMATS, toRow, writeTable } from '@stout-shackle/core/exchange'
 import type { Row } from '../catalog'
+import { personOf } from '../principal'
 import { parseBody, Problem } from '../problem'
 import { write } from '../write'
 import type { Imports } from './runs'
@@ -50,7 +51,9 @@ export function importRoutes(db: Knex, imports: Imports): Router {
     .post('/', async (request, response) => {
       const { kind, name } = parseBody(uploadSchema, request.query)
       if (Number(request.get('Content-Length') ?? 0) > MAX_BYTES) throw tooLarge()
-      const run = await imports.begin(kind, name, await spool(request))
+      const by = personOf(request).name
+      imports.mayBegin(by)
+      const run = await imports.begin(kind, name, await spool(request), by)
       response.status(202).set('Location', `/api/imports/${run.id}`).json(run)
     })
     .get('/:id', async (request, response) => void response.json(await imports.get(request.params.id)))
@@ -66,20 +69,16 @@ export function importRoutes(db: Knex, imports: Imports): Router {
       '/:id/apply',
       write(db, async (trx, request) => {
         const { rows } = parseBody(applySchema, request.body)
-        return {
-          status: 200,
-          body: await imports.apply(trx, String(request.params.id), rows),
-          announce: imports.announce,
-        }
+        const run = await imports.apply(trx, String(request.params.id), rows)
+        return { status: 200, body: run, audit: { about: `import ${run.name}` }, announce: imports.announce }
       }),
     )
     .post(
       '/:id/undo',
-      write(db, async (trx, request) => ({
-        status: 200,
-        body: await imports.undo(trx, String(request.params.id)),
-        announce: imports.announce,
-      })),
+      write(db, async (trx, request) => {
+        const run = await imports.undo(trx, String(request.params.id))
+        return { status: 200, body: run, audit: { about: `import ${run.name}` }, announce: imports.announce }
+      }),
     )
 }
 
@@ -93,7 +92,7 @@ export function exportRoutes(db: Knex): Router {
     const format = CATALOG_FORMATS[asked.kind]
     const rows = await db<Row>(asked.kind).orderBy('id')
     const documents = rows.map((row) => format.schema.parse(JSON.parse(row.document)))
-    response.set('Content-Disposition', `attachment; filename="${asked.kind}.${asked.ending}"`)
+    response.attachment(`${asked.kind}.${asked.ending}`)
     if (asked.ending === 'json') response.json(documents)
     else
       response.type('text/csv').send(

@@ -19,14 +19,30 @@ interface RunRow {
   problem: string | null
 }
 
-const toRun = (row: RunRow): ImportRun => ({ ...row, progress: JSON.parse(row.progress) as ImportRun['progress'] })
+const toRun = ({ id, kind, name, state, at, progress, problem }: RunRow): ImportRun => ({
+  id,
+  kind,
+  name,
+  state,
+  at,
+  progress: JSON.parse(progress) as ImportRun['progress'],
+  problem,
+})
+const STOPPED = 'Stopped. Nothing was changed.'
+/** Files that wait while one is read. */
+const QUEUE_LENGTH = 4
+/** Imports whose rows can still be looked at, and that can still be taken back. */
+const ROWS_KEPT = 5
+const UNDO_KEPT = 20
 
 /**
  * Files taken into the catalog: read and checked row by row into a place of their own, and only then, when somebody says
  * so, written in one transaction that can be taken back as one step.
  */
 export class Imports {
-  private readonly running = new Map<string, { run: ImportRun; stop: boolean }>()
+  private readonly running = new Map<string, { run: ImportRun; by: string; stop: AbortController }>()
+  private readonly queue: { run: ImportRun; path: string }[] = []
+  private busy = false
 
   constructor(
     private readonly db: Knex,
@@ -36,7 +52,7 @@ export class Imports {
 
   /** Runs that a dead server left in the middle: their rows are of no use. */
   async clearUnfinished(): Promise<void> {
-    const rows = await this.db<RunRow>('imports').where({ state: 'reading' })
+    const rows = await this.db<RunRow>('imports').whereIn('state', ['waiting', 'reading'])
     for (const { id } of rows) {
       await this.db('import_rows').where({ import_id: id }).delete()
       await this.db<RunRow>('imports').where({ id }).update({
@@ -46,30 +62,65 @@ export class Imports {
     }
   }
 
-  /** Begins to read a file, which is removed afterward with the folder it came in; checking goes on behind the answer. */
-  async begin(kind: CatalogFile, name: string, path: string): Promise<ImportRun> {
+  /**
+   * Sees whether one more file can be taken in by this person.
+   * @throws Problem 409 while one of theirs is on its way, 429 while the queue is full
+   */
+  mayBegin(by: string): void {
+    if ([...this.running.values()].some((r) => r.by === by))
+      throw new Problem(409, 'One at a time', 'A file of yours is still being read: wait for it, or stop it.', [
+        { field: 'file', message: 'one at a time', code: 'one-at-a-time' },
+      ])
+    if (this.queue.length >= QUEUE_LENGTH)
+      throw new Problem(429, 'Queue full', 'Other files wait to be read already. Try again in a minute.', [
+        { field: 'file', message: 'queue full', code: 'queue-full' },
+      ])
+  }
+
+  /** Puts a file in line; it is removed afterward with the folder it came in. Reading and checking go on behind the answer. */
+  async begin(kind: CatalogFile, name: string, path: string, by: string): Promise<ImportRun> {
     const run: ImportRun = {
       id: randomUUID(),
       kind,
       name,
-      state: 'reading',
+      state: 'waiting',
       at: new Date().toISOString(),
       progress: { new: 0, changed: 0, same: 0, wrong: 0, bytes: 0, of: (await stat(path)).size },
       problem: null,
     }
-    await this.db<RunRow>('imports').insert({ ...run, progress: JSON.stringify(run.progress) })
-    this.running.set(run.id, { run, stop: false })
+    try {
+      // Another one may have come in while this was sent.
+      this.mayBegin(by)
+    } catch (error) {
+      await rm(dirname(path), { recursive: true, force: true })
+      throw error
+    }
+    this.running.set(run.id, { run, by, stop: new AbortController() })
+    await this.db('imports').insert({ ...run, by, progress: JSON.stringify(run.progress) })
+    this.queue.push({ run, path })
     // A server that goes away meanwhile clears what is unfinished at its next start.
-    this.read(run, path).catch(() => undefined)
-    return run
+    void this.work()
+    return { ...run }
+  }
+
+  /** Reads one file after the other. */
+  private async work(): Promise<void> {
+    if (this.busy) return
+    this.busy = true
+    for (let next = this.queue.shift(); next; next = this.queue.shift())
+      await this.read(next.run, next.path).catch(() => undefined)
+    this.busy = false
   }
 
   private async read(run: ImportRun, path: string): Promise<void> {
     const { progress } = run
+    const { signal } = this.running.get(run.id)!.stop
     try {
-      const source = await openSource(path, (bytes) => (progress.bytes = bytes))
+      if (signal.aborted) throw new Unreadable(STOPPED)
+      run.state = 'reading'
+      const source = await openSource(path, (bytes) => (progress.bytes = bytes), signal)
       for await (const batch of checkRows(this.db, run.id, run.kind, source)) {
-        if (this.running.get(run.id)?.stop) throw new Unreadable('Stopped. Nothing was changed.')
+        if (signal.aborted) throw new Unreadable(STOPPED)
         await this.db.batchInsert('import_rows', batch, batch.length)
         for (const { change } of batch) progress[change] += 1
         // Between batches the server answers others.
@@ -78,7 +129,7 @@ export class Imports {
       progress.bytes = progress.of
       run.state = 'checked'
     } catch (error) {
-      run.state = this.running.get(run.id)?.stop ? 'stopped' : 'refused'
+      run.state = signal.aborted ? 'stopped' : 'refused'
       run.problem = error instanceof Unreadable ? error.message : `The file cannot be read: ${(error as Error).message}`
       await this.db('import_rows').where({ import_id: run.id }).delete()
     } finally {
@@ -93,7 +144,18 @@ export class Imports {
   stop(id: string): void {
     const found = this.running.get(id)
     if (!found) throw new Problem(409, 'Not reading', 'This file is not being read any more.')
-    found.stop = true
+    found.stop.abort()
+  }
+
+  /** Lets go of what nobody will look at again: rows of all but the latest files, and what older imports could be undone with. */
+  async prune(): Promise<void> {
+    for (const [table, kept] of [
+      ['import_rows', ROWS_KEPT],
+      ['import_before', UNDO_KEPT],
+    ] as const)
+      await this.db.raw(
+        `DELETE FROM ${table} WHERE import_id NOT IN (SELECT id FROM imports ORDER BY at DESC LIMIT ${kept})`,
+      )
   }
 
   async get(id: string, db: Knex = this.db): Promise<ImportRun> {
@@ -154,7 +216,9 @@ export class Imports {
     )
     await trx.raw(
       `INSERT INTO ${run.kind} (id, version, document, changed_at)
-        SELECT id, coalesce(base_version, 0) + 1, document, ? FROM import_rows WHERE import_id = ? AND change IN ('new', 'changed')
+        SELECT r.id, coalesce(r.base_version, l.version, 0) + 1, r.document, ? FROM import_rows r
+          LEFT JOIN last_versions l ON l.kind = '${run.kind}' AND l.id = r.id
+          WHERE r.import_id = ? AND r.change IN ('new', 'changed')
         ON CONFLICT (id) DO UPDATE SET version = excluded.version, document = excluded.document, changed_at = excluded.changed_at`,
       [new Date().toISOString(), id],
     )
@@ -165,9 +229,13 @@ export class Imports {
   async undo(trx: Knex.Transaction, id: string): Promise<ImportRun> {
     const run = await this.get(id, trx)
     if (run.state !== 'applied') throw new Problem(409, 'Nothing to undo', `This import is ${run.state}.`)
+    const kept = await trx('import_before').where({ import_id: id }).first('id')
+    if (!kept && run.progress.new + run.progress.changed > 0)
+      throw new Problem(409, 'Too old', `Only the latest ${UNDO_KEPT} imports can be taken back.`)
     const since = await trx.raw<{ id: string }[]>(
       `SELECT b.id FROM import_before b LEFT JOIN ${run.kind} t ON t.id = b.id
-        WHERE b.import_id = ? AND t.version IS NOT coalesce(b.version, 0) + 1 LIMIT 1`,
+          LEFT JOIN last_versions l ON l.kind = '${run.kind}' AND l.id = b.id
+        WHERE b.import_id = ? AND t.version IS NOT coalesce(b.version, l.version, 0) + 1 LIMIT 1`,
       [id],
     )
     if (since.length)
@@ -176,12 +244,19 @@ export class Imports {
         'Changed since',
         `"${since[0]!.id}" was changed after this import: it cannot be taken back as one step.`,
       )
+    // A version that was there once is not used again: an old If-Match must not pass.
+    await trx.raw(
+      `INSERT INTO last_versions (kind, id, version) SELECT '${run.kind}', t.id, t.version FROM ${run.kind} t
+          JOIN import_before b ON b.id = t.id WHERE b.import_id = ? AND b.version IS NULL
+        ON CONFLICT (kind, id) DO UPDATE SET version = excluded.version`,
+      [id],
+    )
     await trx.raw(
       `DELETE FROM ${run.kind} WHERE id IN (SELECT id FROM import_before WHERE import_id = ? AND version IS NULL)`,
       [id],
     )
     await trx.raw(
-      `UPDATE ${run.kind} SET version = b.version, document = b.document FROM import_before b
+      `UPDATE ${run.kind} SET version = ${run.kind}.version + 1, document = b.document FROM import_before b
         WHERE b.import_id = ? AND b.id = ${run.kind}.id AND b.version IS NOT NULL`,
       [id],
     )

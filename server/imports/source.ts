@@ -1,8 +1,8 @@
 import { createReadStream } from 'node:fs'
 import { open, readFile } from 'node:fs/promises'
-import { readSheet } from 'read-excel-file/node'
+import { Worker } from 'node:worker_threads'
 import { cellsOf, commaIn, delimiterOf, type CommaMeans } from '@stout-shackle/core/exchange'
-import { formulaCells } from './formulas'
+import type { WorkbookAnswer } from './workbook-worker'
 
 /** A file cannot be read at all; says why and what would help. */
 export class Unreadable extends Error {}
@@ -17,15 +17,19 @@ export interface Source {
   rows: AsyncIterable<SourceRow>
 }
 
-/** Opens a file by what is in it: a workbook, JSON, else CSV. `seen` is told how many bytes were read so far. */
-export async function openSource(path: string, seen: (bytes: number) => void): Promise<Source> {
+/**
+ * Opens a file by what is in it: a workbook, JSON, else CSV.
+ * @param seen is told how many bytes were read so far
+ * @param stop ends the reading of a workbook
+ */
+export async function openSource(path: string, seen: (bytes: number) => void, stop: AbortSignal): Promise<Source> {
   const handle = await open(path)
   const first = Buffer.alloc(4096)
   const { bytesRead } = await handle.read(first, 0, first.length, 0)
   await handle.close()
   const start = first.subarray(0, bytesRead)
   if (bytesRead === 0) throw new Unreadable('The file is empty.')
-  if (start.subarray(0, 2).toString('latin1') === 'PK') return openWorkbook(path)
+  if (start.subarray(0, 2).toString('latin1') === 'PK') return openWorkbook(path, stop)
   if (/^\uFEFF?\s*[[{]/.test(start.toString('utf8'))) return openJson(path)
   return openCsv(path, seen)
 }
@@ -121,32 +125,49 @@ async function openJson(path: string): Promise<Source> {
   }
 }
 
-async function openWorkbook(path: string): Promise<Source> {
-  let sheet: unknown[][]
-  let formulas: Set<string>
-  const file = await readFile(path)
-  try {
-    // First, for it looks at how much there is to unpack.
-    formulas = formulaCells(file)
-    sheet = await readSheet(file)
-  } catch {
-    throw new Unreadable('This workbook cannot be read: save its first sheet as xlsx or CSV and send it again.')
-  }
-  const text = (value: unknown, row: number, column: number): string => {
-    if (formulas.has(`${row}:${column}`)) return '=formula'
-    if (value instanceof Date) return value.toISOString().slice(0, 10)
-    if (typeof value === 'boolean') return value ? 'yes' : 'no'
-    return typeof value === 'string' || typeof value === 'number' ? String(value) : ''
-  }
-  const [head, ...body] = sheet
+/** Longer than this, a workbook is not read, ms; and no more memory than this, MB. */
+const WORKBOOK = { time: 60_000, memory: 700 }
+
+/** Rows of a workbook, read on a thread of its own that can be stopped and cannot take the server with it. */
+function workbookRows(path: string, stop: AbortSignal): Promise<string[][]> {
+  const worker = new Worker(new URL('./worker.mjs', import.meta.url), {
+    workerData: path,
+    resourceLimits: { maxOldGenerationSizeMb: WORKBOOK.memory },
+  })
+  return new Promise((resolve, reject) => {
+    const rows: string[][] = []
+    const end = (why: string | null) => {
+      clearTimeout(timer)
+      stop.removeEventListener('abort', stopped)
+      void worker.terminate()
+      if (why === null) resolve(rows)
+      else reject(new Unreadable(why))
+    }
+    const stopped = () => end('Stopped. Nothing was changed.')
+    const timer = setTimeout(
+      () => end('This workbook takes too long to read: save its first sheet as CSV and send that.'),
+      WORKBOOK.time,
+    )
+    stop.addEventListener('abort', stopped)
+    worker.on('message', (answer: WorkbookAnswer) => {
+      if ('rows' in answer) rows.push(...answer.rows)
+      else end('refused' in answer ? answer.refused : null)
+    })
+    worker.on('error', () =>
+      end('This workbook needs more memory than there is: save its first sheet as CSV and send that.'),
+    )
+  })
+}
+
+async function openWorkbook(path: string, stop: AbortSignal): Promise<Source> {
+  const [head, ...body] = await workbookRows(path, stop)
   if (!head) throw new Unreadable('The first sheet of this workbook is empty.')
   return {
-    head: head.map((title, column) => text(title, 0, column)),
+    head,
     comma: 'thousands',
     rows: (async function* () {
       for (const [i, cells] of body.entries())
-        if (cells.some((c) => c !== null && c !== ''))
-          yield await Promise.resolve({ row: i + 2, cells: cells.map((c, column) => text(c, i + 1, column)) })
+        if (cells.some((c) => c !== '')) yield await Promise.resolve({ row: i + 2, cells })
     })(),
   }
 }

@@ -3,11 +3,27 @@ import { assessJob, refusalOf } from '@stout-shackle/core/stages'
 import { refusedRecordText, stopText } from '@stout-shackle/core/wording'
 import { Problem } from '../problem'
 
+/** A hand-over that waited longer than this in a queue was not made with the server in sight, ms. */
+const IN_SIGHT_MS = 60_000
+
 /**
  * Refuses a record that the job as it stands cannot take.
- * @throws Problem 422 naming the field; 409 with every stop for a handover that is not ready
+ * @throws Problem 422 naming the field; 409 with every stop for a handover that is not ready, or that was made away from
+ *   the server
  */
 export function acceptRecord(job: Job, records: readonly BayRecord[], input: RecordInput): void {
+  const { takenDown } = input
+  if (
+    input.body.kind === 'handed-over' &&
+    takenDown &&
+    Date.parse(takenDown.sent) - Date.parse(takenDown.at) > IN_SIGHT_MS
+  )
+    throw new Problem(
+      409,
+      'Needs the server',
+      'A vehicle is handed over with the server in sight: other screens may hold work it does not know. Hand it over again.',
+      [{ field: 'takenDown', message: 'was away', code: 'needs-server' }],
+    )
   const refusal = refusalOf(job, records, input, Date.now())
   if (!refusal) return
   const message = refusedRecordText(refusal)

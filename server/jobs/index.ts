@@ -1,3 +1,4 @@
-export * from './routes'
-export * from './store'
-export * from './log'
+export { Board } from './board'
+export { logRoutes } from './log'
+export { jobRoutes } from './routes'
+export { exportJob, JobStore } from './store'

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import type { Job } from '@stout-shackle/core/job'
+import type { Job, JobExport } from '@stout-shackle/core/job'
 import { demoJob, demoVehicles } from '../../demo/shop'
 import { testShop } from '../fixtures/shop'
 
@@ -23,7 +23,7 @@ const put = (id: string, job: unknown, version: number) =>
     .send(job as object)
 const post = (id: string, body: unknown, key?: string) => {
   const call = shop.api.post(`/api/jobs/${id}/records`)
-  return (key ? call.set('Idempotency-Key', key) : call).send({ body, by: 'Test', supersedes: null })
+  return (key ? call.set('Idempotency-Key', key) : call).send({ body, supersedes: null })
 }
 const height = {
   kind: 'height',
@@ -127,7 +127,7 @@ describe('records', () => {
   test('a correction names a record that is there and not corrected yet, of its own kind', async () => {
     const first = (await post('job-0419', height)).body as { id: string }
     const correct = (record: string, body: object = height) =>
-      shop.api.post('/api/jobs/job-0419/records').send({ body, by: 'Test', supersedes: { record, why: 'slipped' } })
+      shop.api.post('/api/jobs/job-0419/records').send({ body, supersedes: { record, why: 'slipped' } })
     await correct('nope').expect(409)
     await correct(first.id, { kind: 'off', part: 'x' }).expect(409)
     await correct(first.id).expect(201)
@@ -197,12 +197,18 @@ describe('records', () => {
 })
 
 describe('export and import', () => {
-  test('another installation takes a job in unchanged', async () => {
+  test('another installation takes a job in with its times, marked as imported', async () => {
     const other = await testShop()
-    const file = (await shop.api.get('/api/jobs/job-0411/export').expect(200)).body as { job: Job }
+    const file = (await shop.api.get('/api/jobs/job-0411/export').expect(200)).body as JobExport
     const renamed = { ...file, job: { ...file.job, id: 'moved', number: '0900' } }
     await other.api.post('/api/jobs/import').send(renamed).expect(201)
-    expect((await other.api.get('/api/jobs/moved/export')).body).toEqual(renamed)
+    const taken = (await other.api.get('/api/jobs/moved/export')).body as JobExport
+    const bare = ({ records, ...rest }: JobExport) => ({
+      ...rest,
+      records: records.map(({ origin: _origin, ...record }) => record),
+    })
+    expect(bare(taken)).toEqual(bare(renamed))
+    expect(new Set(taken.records.map((r) => r.origin?.imported))).toEqual(new Set([true]))
     await other.close()
   })
   test('a job that is there already, or records out of order, are refused', async () => {
@@ -211,7 +217,7 @@ describe('export and import', () => {
     const shuffled = {
       ...file,
       job: { ...file.job, id: 'x1', number: '0901' },
-      records: [...file.records].reverse(),
+      records: file.records.slice(1),
     }
     await shop.api.post('/api/jobs/import').send(shuffled).expect(422)
     await shop.api.get('/api/jobs/x1').expect(404)

@@ -1,19 +1,24 @@
 import { Router } from 'express'
 import type { Knex } from 'knex'
-import type { LogLine, StoredJob } from '@stout-shackle/core/contract'
-import { superseded, type BayRecord } from '@stout-shackle/core/job'
+import { pageQuery, type LogLine, type StoredJob } from '@stout-shackle/core/contract'
+import { superseded, type BayRecord, type Job } from '@stout-shackle/core/job'
 import { airState, planFor } from '@stout-shackle/core/stages'
-import { getJob } from './store'
+import { parseBody } from '../problem'
+import type { JobStore } from './store'
 
-const NEWEST = 300
+type Namer = (record: BayRecord) => LogLine['names']
+/** A plan is not ordered anew for every look at the log. */
+const namers = new WeakMap<Job, Namer>()
 
 /** What the ids in the records of a job stand for, by its plan as it is now. */
-function namesOf({ job }: StoredJob): (record: BayRecord) => LogLine['names'] {
+function namesOf(job: Job): Namer {
+  const known = namers.get(job)
+  if (known) return known
   const outcome = planFor(job)
   const steps = outcome?.ok ? outcome.plan.steps : []
   const { connections } = airState(job, [])
   const onSide = (name: string, side: string | null) => (side ? `${name}, ${side}` : name)
-  return ({ body }) => {
+  const namer: Namer = ({ body }) => {
     const step = 'step' in body ? steps.find((s) => s.id === body.step) : undefined
     const fasteners = step?.torques ?? steps.flatMap((s) => s.torques)
     const fastener = 'fastener' in body ? fasteners.find((f) => f.id === body.fastener) : undefined
@@ -24,22 +29,45 @@ function namesOf({ job }: StoredJob): (record: BayRecord) => LogLine['names'] {
       place: place ? onSide(place.name, place.side) : null,
     }
   }
+  namers.set(job, namer)
+  return namer
 }
 
-/** The newest records of every job, newest first, with the names of what they are about and whether each still stands. */
-export const logRoutes = (db: Knex): Router =>
-  Router().get('/', async (_request, response) => {
-    const newest = await db<{ id: string; job_id: string }>('records').orderBy('at', 'desc').limit(NEWEST)
-    const wanted = new Set(newest.map((r) => r.id))
-    const lines: LogLine[] = []
+interface Newest {
+  id: string
+  job_id: string
+}
+
+/** Records of every job, newest first, with the names of what they are about and whether each still stands. */
+export const logRoutes = (db: Knex, jobs: JobStore): Router =>
+  Router().get('/', async (request, response) => {
+    const { limit, offset } = parseBody(pageQuery, request.query)
+    const newest = await db<Newest>('records')
+      .orderBy([{ column: 'at', order: 'desc' }, { column: 'job_id' }, { column: 'sequence', order: 'desc' }])
+      .limit(limit)
+      .offset(offset)
+      .select('id', 'job_id')
+    const [count] = await db('records').count<{ n: number }[]>('* as n')
+    const read = new Map<string, { stored: StoredJob; gone: Set<string> } | null>()
     for (const id of new Set(newest.map((r) => r.job_id))) {
-      const stored = await getJob(db, id)
-      const gone = superseded(stored.records)
-      const names = namesOf(stored)
-      const { number, title } = stored.job
-      for (const record of stored.records)
-        if (wanted.has(record.id))
-          lines.push({ job: { id, number, title }, record, corrected: gone.has(record.id), names: names(record) })
+      // One that cannot be read is named on the board; it hides no other here.
+      const stored = await jobs.get(id).catch(() => null)
+      if (stored) jobs.keep(stored)
+      read.set(id, stored && { stored, gone: superseded(stored.records) })
     }
-    response.json(lines.sort((a, b) => b.record.at.localeCompare(a.record.at)))
+    const entries = newest.flatMap(({ id, job_id }): LogLine[] => {
+      const of = read.get(job_id)
+      const record = of?.stored.records.find((r) => r.id === id)
+      if (!of || !record) return []
+      const { job } = of.stored
+      return [
+        {
+          job: { id: job.id, number: job.number, title: job.title },
+          record,
+          corrected: of.gone.has(id),
+          names: namesOf(job)(record),
+        },
+      ]
+    })
+    response.json({ total: count?.n ?? 0, entries })
   })

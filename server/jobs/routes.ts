@@ -1,97 +1,146 @@
 import { randomUUID } from 'node:crypto'
+import { create as contentDisposition } from 'content-disposition'
 import { Router } from 'express'
 import type { Knex } from 'knex'
-import { newJobSchema, type JobSummary, type StoredJob } from '@stout-shackle/core/contract'
+import { archiveSchema, jobListQuery, newJobSchema, type StoredJob, type Unsent } from '@stout-shackle/core/contract'
 import { jobExportSchema, jobSchema, newJob, recordInputSchema } from '@stout-shackle/core/job'
-import { assessJob } from '@stout-shackle/core/stages'
 import type { EventBus } from '../events'
+import { personOf } from '../principal'
 import { etag, versionOf, write } from '../write'
 import { parseBody } from '../problem'
 import { acceptRecord } from './accept'
-import { addJob, appendRecord, exportJob, getJob, importJob, listJobs, nextNumber, replaceJob } from './store'
+import { summaryOf, type Board } from './board'
+import { exportJob, type JobStore } from './store'
 
 const answer = (status: number, stored: StoredJob) => ({
   status,
   body: stored,
-  headers: { ETag: etag(stored.version), Location: `/api/jobs/${stored.job.id}` },
+  headers: { ETag: etag(stored.version), Location: `/api/jobs/${encodeURIComponent(stored.job.id)}` },
 })
+/** A screen that was heard of so lately may still be in the shop, ms. */
+const SHIFT_MS = 14 * 3_600_000
 
-const summary = ({ job, records, version }: StoredJob): JobSummary => {
-  const { stages, active, handedOver } = assessJob(job, records)
-  const { id, number, title, customer, bay, day, vehicle } = job
-  return {
-    id,
-    number,
-    title,
-    customer: customer.name,
-    bay,
-    day,
-    version,
-    vehicle: `${vehicle.make} ${vehicle.model} ${vehicle.year}`,
-    body: vehicle.body,
-    kit: job.kit?.name ?? null,
-    overload: active.ratings.exceeded.length > 0,
-    handedOver: handedOver?.at ?? null,
-    stages,
-  }
+interface Parts {
+  db: Knex
+  bus: EventBus
+  jobs: JobStore
+  board: Board
 }
 
 /** Jobs, their records, and their export. */
-export function jobRoutes(db: Knex, bus: EventBus): Router {
+export function jobRoutes({ db, bus, jobs, board }: Parts): Router {
+  const added = (stored: StoredJob) => ({
+    ...answer(201, stored),
+    audit: { about: `job ${stored.job.number}`, after: { version: 1 } },
+    announce: () => {
+      jobs.keep(stored)
+      bus.tell('job', { id: stored.job.id, version: 1 })
+    },
+  })
   return Router()
-    .get('/', async (_request, response) => void response.json((await listJobs(db)).map(summary)))
+    .get('/', async (request, response) => {
+      const { archived, ...part } = parseBody(jobListQuery, request.query)
+      response.type('application/json').send(await board.list({ ...part, archived: archived === 'true' }))
+    })
     .post(
       '/',
       write(db, async (trx, request) => {
         const { title, customer, vehicle, day, ...rest } = parseBody(newJobSchema, request.body)
-        const identity = { id: randomUUID(), number: await nextNumber(trx), title, day }
-        const stored = await addJob(trx, { ...newJob(identity, customer, vehicle), ...rest })
-        return { ...answer(201, stored), announce: () => bus.tell('job', { id: stored.job.id, version: 1 }) }
+        const identity = { id: randomUUID(), number: await jobs.nextNumber(trx), title, day }
+        const job = { ...newJob(identity, customer, vehicle), ...rest }
+        return added(await jobs.add(trx, job, personOf(request).name))
       }),
     )
     .post(
       '/import',
-      write(db, async (trx, request) => {
-        const stored = await importJob(trx, parseBody(jobExportSchema, request.body))
-        return { ...answer(201, stored), announce: () => bus.tell('job', { id: stored.job.id, version: 1 }) }
-      }),
+      write(db, async (trx, request) =>
+        added(await jobs.import(trx, parseBody(jobExportSchema, request.body), personOf(request).name)),
+      ),
     )
     .get('/:id', async (request, response) => {
-      const stored = await getJob(db, request.params.id)
+      const stored = await jobs.get(request.params.id)
       response.set('ETag', etag(stored.version)).json(stored)
     })
     .put(
       '/:id',
       write(db, async (trx, request) => {
         const id = String(request.params.id)
-        await getJob(trx, id)
+        const current = await jobs.get(id, trx)
         const job = parseBody(jobSchema, request.body)
-        const stored = await replaceJob(trx, id, versionOf(request), job)
-        return { ...answer(200, stored), announce: () => bus.tell('job', { id, version: stored.version }) }
+        const stored = await jobs.replace(trx, current, versionOf(request), job, personOf(request).name)
+        return {
+          ...answer(200, stored),
+          audit: {
+            about: `job ${job.number}`,
+            before: { version: current.version },
+            after: { version: stored.version },
+          },
+          announce: () => {
+            jobs.keep(stored)
+            bus.tell('job', { id, version: stored.version })
+          },
+        }
       }),
     )
-    .get('/:id/records', async (request, response) => void response.json((await getJob(db, request.params.id)).records))
+    .get('/:id/summary', async (request, response) => void response.json(await board.one(request.params.id)))
+    .put(
+      '/:id/archive',
+      write(db, async (trx, request) => {
+        const id = String(request.params.id)
+        const stored = await jobs.get(id, trx)
+        const { archived } = parseBody(archiveSchema, request.body)
+        await board.archive(trx, id, archived)
+        return {
+          status: 200,
+          body: summaryOf(stored),
+          audit: { about: `job ${stored.job.number}`, after: { archived } },
+          announce: () => bus.tell('job', { id, version: stored.version }),
+        }
+      }),
+    )
+    .get('/:id/unsent', async (request, response) => {
+      const { job } = await jobs.get(request.params.id)
+      const since = new Date(Date.now() - SHIFT_MS).toISOString()
+      const rows = await db<{ name: string; unsent: number; seen_at: string; id: string }>('tablets')
+        .whereNull('revoked_at')
+        .where((q) =>
+          q
+            .where('unsent', '>', 0)
+            .orWhere((r) =>
+              r
+                .where('seen_at', '>', since)
+                .whereIn('name', db('records').distinct('tablet').where({ job_id: job.id }).whereNotNull('tablet')),
+            ),
+        )
+      const mine = personOf(request).tablet.id
+      const answer: Unsent = rows
+        .filter((r) => r.id !== mine && (r.unsent > 0 || !bus.hears(r.id)))
+        .map((r) => ({ tablet: r.name, unsent: r.unsent, seenAt: r.seen_at }))
+      response.json(answer)
+    })
+    .get('/:id/records', async (request, response) => void response.json((await jobs.get(request.params.id)).records))
     .post(
       '/:id/records',
       write(db, async (trx, request) => {
         const id = String(request.params.id)
-        const { job, records } = await getJob(trx, id)
+        const current = await jobs.get(id, trx)
         const input = parseBody(recordInputSchema, request.body)
-        acceptRecord(job, records, input)
         // The caller's key is the record's name, so that a page can speak of a record it has not sent yet.
         const name = request.get('Idempotency-Key') ?? randomUUID()
-        const { record, fresh } = await appendRecord(trx, job, name, input, records)
+        if (!current.records.some((r) => r.id === name)) acceptRecord(current.job, current.records, input)
+        const { stored, record, fresh } = await jobs.append(trx, current, name, input, personOf(request))
         return {
           status: fresh ? 201 : 200,
           body: record,
-          announce: fresh ? () => bus.tell('record', { job: id, sequence: record.sequence }) : undefined,
+          announce: () => {
+            jobs.keep(stored)
+            if (fresh) bus.tell('record', { job: id, sequence: record.sequence })
+          },
         }
       }),
     )
     .get('/:id/export', async (request, response) => {
-      const stored = await getJob(db, request.params.id)
-      response
-        .set('Content-Disposition', `attachment; filename="job-${stored.job.number}.json"`)
-        .json(exportJob(stored))
+      const stored = await jobs.get(request.params.id)
+      response.set('Content-Disposition', contentDisposition(`job-${stored.job.number}.json`)).json(exportJob(stored))
     })
 }

@@ -1,18 +1,30 @@
 import type { Knex } from 'knex'
+import {
+  EXPORT_FORMAT,
+  inOrder,
+  jobSchema,
+  ofKind,
+  recordBodySchema,
+  standing,
+  superseded,
+} from '@stout-shackle/core/job'
 import type { BayRecord, Job, JobExport, RecordInput } from '@stout-shackle/core/job'
 import type { StoredJob } from '@stout-shackle/core/contract'
-import { EXPORT_FORMAT, jobSchema, ofKind, recordBodySchema, standing, superseded } from '@stout-shackle/core/job'
 import { putBack, reserveFor, takeReserved } from '../stock'
 import { stale } from '../write'
 import { notFound, Problem } from '../problem'
+import { wantPulled } from './provenance'
+import { correctedTime } from './times'
 
-interface JobRow {
+export interface JobRow {
   id: string
   number: string
   version: number
   document: string
   created_at: string
   changed_at: string
+  archived_at: string | null
+  summary: string | null
 }
 interface RecordRow {
   id: string
@@ -24,13 +36,29 @@ interface RecordRow {
   supersedes: string | null
   device: string | null
   device_sequence: number | null
+  person_id: string | null
+  tablet: string | null
+  tablet_at: string | null
+  tablet_sequence: number | null
+  received_at: string | null
+  clock_off: number | null
+  imported: number
 }
+/** Who takes a record down, and where. */
+export interface Signer {
+  id: string
+  name: string
+  tablet: { name: string } | null
+}
+
+/** Jobs kept as they were read: a record is judged against its whole job, and reading that anew takes ten times as long. */
+const KEPT = 200
 
 /** The vehicle has left the shop: what it took is out of stock already. */
 const hasLeft = (records: readonly BayRecord[]) => ofKind(standing(records), 'handed-over').length > 0
 const now = () => new Date().toISOString()
 /** Documents stored before a field existed get its default as they are read. */
-const toJob = (row: JobRow): Job => jobSchema.parse(JSON.parse(row.document))
+const toJob = (row: Pick<JobRow, 'document'>): Job => jobSchema.parse(JSON.parse(row.document))
 const toRecord = (row: RecordRow): BayRecord => ({
   body: recordBodySchema.parse(JSON.parse(row.body)),
   by: row.by,
@@ -38,103 +66,194 @@ const toRecord = (row: RecordRow): BayRecord => ({
   id: row.id,
   sequence: row.sequence,
   at: row.at,
+  origin: {
+    person: row.person_id,
+    tablet: row.tablet,
+    received: row.received_at ?? row.at,
+    clockOff: row.clock_off ?? 0,
+    imported: row.imported === 1,
+  },
 })
-const readingOf = ({ body }: RecordInput) => ('reading' in body ? body.reading : null)
-
-export async function listJobs(db: Knex): Promise<StoredJob[]> {
-  const rows = await db<JobRow>('jobs').orderBy('number')
-  const records = await db<RecordRow>('records').orderBy(['job_id', 'sequence'])
-  return rows.map((row) => ({
-    version: row.version,
-    job: toJob(row),
-    records: records.filter((r) => r.job_id === row.id).map(toRecord),
-  }))
-}
-
-export async function getJob(db: Knex, id: string): Promise<StoredJob> {
-  const row = await db<JobRow>('jobs').where({ id }).first()
-  if (!row) throw notFound('job', id)
-  const records = await db<RecordRow>('records').where({ job_id: id }).orderBy('sequence')
-  return { version: row.version, job: toJob(row), records: records.map(toRecord) }
-}
-
-/** The number after the highest so far, four digits. */
-export async function nextNumber(db: Knex): Promise<string> {
-  const rows = await db<JobRow>('jobs').select('number')
-  const highest = Math.max(0, ...rows.map((r) => Number(/^\d+$/.exec(r.number)?.[0] ?? 0)))
-  return String(highest + 1).padStart(4, '0')
-}
-
-export async function addJob(db: Knex, job: Job): Promise<StoredJob> {
-  const taken = await db<JobRow>('jobs').where({ id: job.id }).orWhere({ number: job.number }).first()
-  if (taken)
-    throw new Problem(409, 'Already there', `Job ${taken.number} is in this shop already.`, [
-      { field: taken.id === job.id ? 'job.id' : 'job.number', message: 'already taken' },
-    ])
-  const at = now()
-  await db<JobRow>('jobs').insert({
-    id: job.id,
-    number: job.number,
-    version: 1,
-    document: JSON.stringify(job),
-    created_at: at,
-    changed_at: at,
-  })
-  await db('job_versions').insert({ job_id: job.id, version: 1, document: JSON.stringify(job), at })
-  return { version: 1, job, records: [] }
-}
-
-export async function replaceJob(db: Knex, id: string, version: number, job: Job): Promise<StoredJob> {
-  const current = await getJob(db, id)
-  if (current.version !== version) throw stale(current, version)
-  for (const field of ['id', 'number'] as const)
-    if (job[field] !== current.job[field])
-      throw new Problem(422, 'Cannot be changed', `The ${field} of a job stays as it is.`, [
-        { field, message: `must be "${current.job[field]}"` },
-      ])
-  const document = JSON.stringify(job)
-  if (document === JSON.stringify(current.job)) return current
-  const next = version + 1
-  await db<JobRow>('jobs').where({ id }).update({ version: next, document, changed_at: now() })
-  await db('job_versions').insert({ job_id: id, version: next, document, at: now() })
-  if (!hasLeft(current.records)) await reserveFor(db, job)
-  return { ...current, version: next, job }
-}
+const readingOf = ({ body }: Pick<RecordInput, 'body'>) => ('reading' in body ? body.reading : null)
 
 /**
- * Appends a record. A device reading that is recorded already gives the record it gave the first time.
- * @returns the record and whether it is new
+ * Jobs with their records. One server has a database to itself and writes one thing after the other, so what it read stays
+ * true until it writes: `keep` is called once a write is certain.
  */
-export async function appendRecord(
-  db: Knex,
-  job: Job,
-  id: string,
-  input: RecordInput,
-  existing: readonly BayRecord[],
-): Promise<{ record: BayRecord; fresh: boolean }> {
-  const jobId = job.id
-  const reading = readingOf(input)
-  if (reading) {
-    const earlier = await db<RecordRow>('records')
-      .where({ device: reading.device, device_sequence: reading.sequence })
-      .first()
-    if (earlier && earlier.job_id !== jobId)
-      throw new Problem(409, 'Reading already used', 'This pull of the wrench is recorded on another job.', [
-        { field: 'body.reading', message: 'already used' },
-      ])
-    if (earlier) return { record: toRecord(earlier), fresh: false }
+export class JobStore {
+  private readonly kept = new Map<string, StoredJob>()
+
+  constructor(private readonly db: Knex) {}
+
+  /** A job as it stands after a write. */
+  keep(stored: StoredJob): void {
+    this.kept.delete(stored.job.id)
+    this.kept.set(stored.job.id, stored)
+    if (this.kept.size > KEPT) this.kept.delete(this.kept.keys().next().value!)
   }
-  if (input.supersedes) checkCorrection(input, existing)
-  else if (input.body.kind === 'withdrawn')
-    throw new Problem(422, 'Withdrawn what?', 'A withdrawal names the record it takes back.', [
-      { field: 'supersedes', message: 'is missing' },
-    ])
-  const record: BayRecord = { ...input, id, sequence: (existing.at(-1)?.sequence ?? 0) + 1, at: now() }
-  await insertRecord(db, jobId, record)
-  const [had, has] = [hasLeft(existing), hasLeft([...existing, record])]
-  if (has && !had) await takeReserved(db, jobId)
-  if (had && !has) await putBack(db, job)
-  return { record, fresh: true }
+  /** Every job is read anew: something changed them behind this. */
+  forget(): void {
+    this.kept.clear()
+  }
+
+  /** @throws Problem 404 */
+  async get(id: string, db: Knex = this.db): Promise<StoredJob> {
+    const kept = this.kept.get(id)
+    if (kept) return kept
+    const row = await db<JobRow>('jobs').where({ id }).first()
+    if (!row) throw notFound('job', id)
+    const records = await db<RecordRow>('records').where({ job_id: id })
+    return { version: row.version, job: toJob(row), records: inOrder(records.map(toRecord)) }
+  }
+
+  /** The number after the highest so far, four digits. A number somebody made up, of other than nine digits, does not count. */
+  async nextNumber(db: Knex): Promise<string> {
+    const [row] = await db.raw<{ highest: number | null }[]>(
+      `SELECT max(CAST(number AS INTEGER)) AS highest FROM jobs WHERE number NOT GLOB '*[^0-9]*' AND length(number) < 9`,
+    )
+    return String((row?.highest ?? 0) + 1).padStart(4, '0')
+  }
+
+  /** @throws Problem 409 where id or number is taken */
+  async add(db: Knex, job: Job, by: string): Promise<StoredJob> {
+    const taken = await db<JobRow>('jobs').where({ id: job.id }).orWhere({ number: job.number }).first()
+    if (taken)
+      throw new Problem(409, 'Already there', `Job ${taken.number} is in this shop already.`, [
+        { field: taken.id === job.id ? 'job.id' : 'job.number', message: 'already taken' },
+      ])
+    const at = now()
+    const document = JSON.stringify(job)
+    await db('jobs').insert({ id: job.id, number: job.number, version: 1, document, created_at: at, changed_at: at })
+    await db('job_versions').insert({ job_id: job.id, version: 1, document, at, by })
+    return { version: 1, job, records: [] }
+  }
+
+  /** @throws Problem 412 with the job as it stands, 422 where id or number would change */
+  async replace(db: Knex, current: StoredJob, version: number, job: Job, by: string): Promise<StoredJob> {
+    if (current.version !== version) throw stale(current, version)
+    for (const field of ['id', 'number'] as const)
+      if (job[field] !== current.job[field])
+        throw new Problem(422, 'Cannot be changed', `The ${field} of a job stays as it is.`, [
+          { field, message: `must be "${current.job[field]}"` },
+        ])
+    const document = JSON.stringify(job)
+    if (document === JSON.stringify(current.job)) return current
+    const next = version + 1
+    const at = now()
+    await db('jobs').where({ id: job.id }).update({ version: next, document, changed_at: at, summary: null })
+    await db('job_versions').insert({ job_id: job.id, version: next, document, at, by })
+    if (!hasLeft(current.records)) await reserveFor(db, job)
+    return { ...current, version: next, job }
+  }
+
+  /**
+   * Appends a record. One that is there already, by its id or its device reading, is given as it was.
+   * @returns the job with it, the record, and whether it is new
+   * @throws Problem 409, 422
+   */
+  async append(
+    db: Knex,
+    current: StoredJob,
+    id: string,
+    input: RecordInput,
+    signer: Signer,
+  ): Promise<{ stored: StoredJob; record: BayRecord; fresh: boolean }> {
+    const { job, records } = current
+    const there = records.find((r) => r.id === id)
+    if (there) {
+      if (JSON.stringify([there.body, there.supersedes]) !== JSON.stringify([input.body, input.supersedes]))
+        throw new Problem(422, 'Key used twice', 'This Idempotency-Key belongs to another record.', [
+          { field: 'Idempotency-Key', message: 'already used for another record' },
+        ])
+      return { stored: current, record: there, fresh: false }
+    }
+    const reading = readingOf(input)
+    if (reading) {
+      const earlier = await db<RecordRow>('records')
+        .where({ device: reading.device, device_sequence: reading.sequence })
+        .first()
+      if (earlier && earlier.job_id !== job.id)
+        throw new Problem(409, 'Reading already used', 'This pull of the wrench is recorded on another job.', [
+          { field: 'body.reading', message: 'already used', code: 'already-used' },
+        ])
+      if (earlier) return { stored: current, record: toRecord(earlier), fresh: false }
+      await wantPulled(db, job.id, reading, 'value' in input.body ? input.body.value : null)
+    }
+    if (input.supersedes) checkCorrection(input, records)
+    else if (input.body.kind === 'withdrawn')
+      throw new Problem(422, 'Withdrawn what?', 'A withdrawal names the record it takes back.', [
+        { field: 'supersedes', message: 'is missing' },
+      ])
+    const received = Date.now()
+    const { at, clockOff } = correctedTime(
+      input.takenDown,
+      received,
+      await this.lastOfTablet(db, signer, input.takenDown?.sequence),
+    )
+    const record: BayRecord = {
+      body: input.body,
+      supersedes: input.supersedes,
+      id,
+      by: signer.name,
+      sequence: Math.max(0, ...records.map((r) => r.sequence)) + 1,
+      at: new Date(at).toISOString(),
+      origin: {
+        person: signer.id,
+        tablet: signer.tablet?.name ?? null,
+        received: new Date(received).toISOString(),
+        clockOff,
+        imported: false,
+      },
+    }
+    await insertRecord(db, job.id, record, input.takenDown)
+    await db('jobs').where({ id: job.id }).whereNotNull('summary').update({ summary: null })
+    const next = inOrder([...records, record])
+    // Both kinds that can change whether it has left; the rest need not look.
+    if (input.body.kind === 'handed-over' || input.supersedes) {
+      const [had, has] = [hasLeft(records), hasLeft(next)]
+      if (has && !had) await takeReserved(db, job.id)
+      if (had && !has) await putBack(db, job)
+    }
+    return { stored: { ...current, records: next }, record, fresh: true }
+  }
+
+  private async lastOfTablet(db: Knex, { tablet }: Signer, sequence: number | undefined): Promise<number> {
+    if (!tablet || sequence === undefined) return 0
+    const last = await db<RecordRow>('records')
+      .where({ tablet: tablet.name })
+      .where('tablet_sequence', '<', sequence)
+      .orderBy('tablet_sequence', 'desc')
+      .first('at')
+    return last ? Date.parse(last.at) : 0
+  }
+
+  /** Takes in a job from another installation, with its times as they are, marked as imported. */
+  async import(db: Knex, { job, records }: JobExport, by: string): Promise<StoredJob> {
+    const seen = new Set<string>()
+    records.forEach((record, i) => {
+      if (seen.has(record.id))
+        throw new Problem(422, 'Record twice', `Record id "${record.id}" is there twice.`, [
+          { field: `records.${i}.id`, message: 'is there twice' },
+        ])
+      seen.add(record.id)
+    })
+    const bySequence = [...records].sort((a, b) => a.sequence - b.sequence)
+    bySequence.forEach((record, i) => {
+      if (record.sequence !== i + 1)
+        throw new Problem(422, 'Records out of order', `There is no record with sequence ${i + 1}.`, [
+          { field: `records.${records.indexOf(record)}.sequence`, message: `must be ${i + 1}` },
+        ])
+    })
+    const stored = await this.add(db, job, by)
+    const received = now()
+    const taken = bySequence.map((record): BayRecord => ({
+      ...record,
+      origin: { person: null, tablet: null, received, clockOff: 0, imported: true },
+    }))
+    for (const record of taken) await insertRecord(db, job.id, record, undefined)
+    if (!hasLeft(taken)) await reserveFor(db, job)
+    return { ...stored, records: inOrder(taken) }
+  }
 }
 
 function checkCorrection(input: RecordInput, existing: readonly BayRecord[]): void {
@@ -150,8 +269,15 @@ function checkCorrection(input: RecordInput, existing: readonly BayRecord[]): vo
     throw refuse(`A ${corrected.body.kind} is corrected by a ${corrected.body.kind}, not by a ${input.body.kind}.`)
 }
 
-async function insertRecord(db: Knex, jobId: string, record: BayRecord): Promise<void> {
-  const reading = readingOf(record)
+async function insertRecord(
+  db: Knex,
+  jobId: string,
+  record: BayRecord,
+  takenDown: RecordInput['takenDown'],
+): Promise<void> {
+  const { origin } = record
+  // A reading of another installation's device is none of a device here.
+  const reading = origin?.imported ? null : readingOf(record)
   await db<RecordRow>('records').insert({
     id: record.id,
     job_id: jobId,
@@ -162,35 +288,18 @@ async function insertRecord(db: Knex, jobId: string, record: BayRecord): Promise
     supersedes: record.supersedes && JSON.stringify(record.supersedes),
     device: reading?.device ?? null,
     device_sequence: reading?.sequence ?? null,
+    person_id: origin?.person ?? null,
+    tablet: origin?.tablet ?? null,
+    tablet_at: takenDown?.at ?? null,
+    tablet_sequence: takenDown?.sequence ?? null,
+    received_at: origin?.received ?? record.at,
+    clock_off: origin?.clockOff ?? 0,
+    imported: origin?.imported ? 1 : 0,
   })
 }
 
-export const exportJob = ({ job, records }: StoredJob): JobExport => ({ format: EXPORT_FORMAT, job, records })
-
-/** Takes in a job from another installation, as it is. Its device readings count as that installation's own. */
-export async function importJob(db: Knex, { job, records }: JobExport): Promise<StoredJob> {
-  records.forEach((record, i) => {
-    if (record.sequence !== i + 1)
-      throw new Problem(422, 'Records out of order', `Record ${i + 1} has sequence ${record.sequence}.`, [
-        { field: `records.${i}.sequence`, message: `must be ${i + 1}` },
-      ])
-    if (records.findIndex((r) => r.id === record.id) !== i)
-      throw new Problem(422, 'Record twice', `Record id "${record.id}" is there twice.`, [
-        { field: `records.${i}.id`, message: 'is there twice' },
-      ])
-  })
-  const stored = await addJob(db, job)
-  for (const record of records) {
-    const reading = readingOf(record)
-    const clash =
-      reading &&
-      (await db<RecordRow>('records').where({ device: reading.device, device_sequence: reading.sequence }).first())
-    if (clash)
-      throw new Problem(409, 'Reading already used', 'A device reading in this file is recorded on another job here.', [
-        { field: 'records', message: `${reading.device} ${reading.sequence} already used` },
-      ])
-    await insertRecord(db, job.id, record)
-  }
-  if (!hasLeft(records)) await reserveFor(db, job)
-  return { ...stored, records }
-}
+export const exportJob = ({ job, records }: StoredJob): JobExport => ({
+  format: EXPORT_FORMAT,
+  job,
+  records: [...records],
+})

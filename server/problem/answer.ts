@@ -7,18 +7,43 @@ export const unknownAddress: RequestHandler = (request) => {
   throw new Problem(404, 'Not found', `There is nothing at ${request.method} ${request.originalUrl}.`)
 }
 
-/** Answers every error as a problem; what was not foreseen is logged and kept from the caller. */
+interface ParserError {
+  type?: string
+  status?: number
+  limit?: number
+  code?: string
+}
+const DISK_FULL = new Set(['SQLITE_FULL', 'ENOSPC', 'EDQUOT'])
+
+/**
+ * Answers every error as a problem; what was not foreseen is logged, with its stack and the name of the request, and kept
+ * from the caller.
+ * @param diskFull is told when a write found no room
+ */
 export const answerProblem =
-  (log: Logger): ErrorRequestHandler =>
+  (log: Logger, diskFull: () => void): ErrorRequestHandler =>
   (error, request, response, next) => {
     if (response.headersSent) return next(error)
-    const problem =
-      error instanceof Problem ? error : fromParser(error as { type?: string; status?: number; limit?: number })
-    if (problem.status >= 500) log.error({ error: error as unknown, url: request.originalUrl }, 'unforeseen')
-    response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem))
+    const { code } = error as ParserError
+    if (code && DISK_FULL.has(code)) diskFull()
+    const problem = error instanceof Problem ? error : fromError(error as ParserError)
+    const id = response.locals.requestId as string | undefined
+    if (problem.status >= 500) log.error({ err: error as unknown, url: request.originalUrl, request: id }, 'failed')
+    response
+      .status(problem.status)
+      .set(problem.headers)
+      .type('application/problem+json')
+      .send(JSON.stringify(problem.status >= 500 ? { ...problem.toJSON(), request: id } : problem))
   }
 
-function fromParser(error: { type?: string; status?: number; limit?: number }): Problem {
+function fromError(error: ParserError): Problem {
+  if (error.code && DISK_FULL.has(error.code))
+    return new Problem(
+      507,
+      'Disk full',
+      "The server's disk is full. Nothing was changed: make room, and it goes on by itself.",
+      [{ field: 'server', message: 'disk full', code: 'disk-full' }],
+    )
   switch (error.type) {
     case 'entity.too.large':
       return new Problem(

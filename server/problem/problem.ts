@@ -17,6 +17,8 @@ export class Problem extends Error {
     readonly errors: FieldError[] = [],
     /** More members, for example the current state on a stale version. */
     readonly extra: Record<string, unknown> = {},
+    /** Headers that go with it. */
+    readonly headers: Record<string, string> = {},
   ) {
     super(detail)
   }

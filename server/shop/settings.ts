@@ -43,7 +43,13 @@ export const shopRoutes = (db: Knex): Router =>
       '/',
       write(db, async (trx, request) => {
         const document = parseBody(shopSettingsSchema, request.body)
+        const { document: before } = await shopSettings(trx)
         const stored = await replaceSettings(trx, versionOf(request), document)
-        return { status: 200, body: stored, headers: { ETag: etag(stored.version) } }
+        return {
+          status: 200,
+          body: stored,
+          headers: { ETag: etag(stored.version) },
+          audit: { about: 'shop settings', before, after: document },
+        }
       }),
     )

@@ -1,1 +1,2 @@
 export * from './write'
+export { audit, type Audited } from './audit'

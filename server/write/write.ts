@@ -1,19 +1,44 @@
 import { createHash } from 'node:crypto'
 import type { Request, RequestHandler } from 'express'
 import type { Knex } from 'knex'
+import { principalOf } from '../principal'
 import { Problem } from '../problem'
+import { audit, type Audited } from './audit'
 
 export interface Written {
   status: number
   body: unknown
   headers?: Record<string, string>
-  /** Runs once the write is certain. */
+  /** Who changed what; left out where the row itself says so. */
+  audit?: Audited
+  /** Runs once the write is certain, before any other begins. */
   announce?: () => void
 }
 
+interface Earlier {
+  key: string
+  fingerprint: string
+  status: number
+  headers: string
+  body: string
+}
+
+/** The last of the writes that wait for a database, in the order in which they came. */
+const turns = new WeakMap<Knex, Promise<unknown>>()
+
+/** Lets one write through after the other: what is kept in memory is changed before the next one looks at it. */
+function inTurn<T>(db: Knex, act: () => Promise<T>): Promise<T> {
+  const mine = (turns.get(db) ?? Promise.resolve()).then(act, act)
+  turns.set(
+    db,
+    mine.catch(() => undefined),
+  )
+  return mine
+}
+
 /**
- * One write in one transaction, repeatable: the same Idempotency-Key with the same request gives the first answer
- * again and changes nothing; with another request it is refused.
+ * One write in one transaction, repeatable: the same Idempotency-Key with the same request of the same person gives the
+ * first answer again and changes nothing; with another request it is refused.
  */
 export const write =
   (db: Knex, handler: (trx: Knex.Transaction, request: Request) => Promise<Written>): RequestHandler =>
@@ -23,57 +48,73 @@ export const write =
       throw new Problem(400, 'Bad key', 'Idempotency-Key must be 8 to 100 letters, digits, dashes or colons.', [
         { field: 'Idempotency-Key', message: 'not usable as a key' },
       ])
-    const fingerprint = createHash('sha256')
-      .update(
-        `${request.method} ${request.originalUrl} ${request.get('If-Match') ?? ''}\n${JSON.stringify(request.body ?? null)}`,
-      )
-      .digest('hex')
-    const { announce, ...written } = await db.transaction(async (trx): Promise<Written> => {
-      if (key) {
-        const earlier = await trx<{
-          key: string
-          fingerprint: string
-          status: number
-          headers: string
-          body: string
-        }>('repeatable_requests')
-          .where({ key })
-          .first()
-        if (earlier && earlier.fingerprint !== fingerprint)
-          throw new Problem(422, 'Key used twice', 'This Idempotency-Key belongs to another request.', [
-            { field: 'Idempotency-Key', message: 'already used for another request' },
-          ])
-        if (earlier)
-          return {
-            status: earlier.status,
-            headers: JSON.parse(earlier.headers) as Record<string, string>,
-            body: JSON.parse(earlier.body) as unknown,
-          }
-      }
-      const fresh = await handler(trx, request)
-      if (key)
-        await trx('repeatable_requests').insert({
-          key,
-          fingerprint,
-          status: fresh.status,
-          headers: JSON.stringify(fresh.headers ?? {}),
-          body: JSON.stringify(fresh.body ?? null),
-          at: new Date().toISOString(),
-        })
-      return fresh
+    const fingerprint = key ? fingerprintOf(request) : ''
+    const { status, headers, body } = await inTurn(db, async () => {
+      const written = await db.transaction(async (trx): Promise<Written> => {
+        const earlier = key && (await earlierAnswer(trx, key, fingerprint))
+        if (earlier) return earlier
+        const fresh = await handler(trx, request)
+        const who = principalOf(request)
+        if (fresh.audit && who)
+          await audit(trx, who, { action: `${request.method} ${request.baseUrl}`, ...fresh.audit })
+        if (key)
+          await trx('repeatable_requests').insert({
+            key,
+            fingerprint,
+            status: fresh.status,
+            headers: JSON.stringify(fresh.headers ?? {}),
+            body: JSON.stringify(fresh.body ?? null),
+            at: new Date().toISOString(),
+          })
+        return fresh
+      })
+      written.announce?.()
+      return written
     })
-    announce?.()
-    response.status(written.status).set(written.headers ?? {})
-    if (written.body === undefined || written.body === null) response.end()
-    else response.json(written.body)
+    response.status(status).set(headers ?? {})
+    if (body === undefined || body === null) response.end()
+    else response.json(body)
   }
+
+/** What makes two requests the same: who asks, what, and for which version. */
+function fingerprintOf(request: Request): string {
+  const { method, originalUrl } = request
+  // A queue that is sent again says so with another clock: it is the same record all the same.
+  const { takenDown: _clock, ...body } = (request.body ?? {}) as Record<string, unknown>
+  return createHash('sha256')
+    .update(
+      `${principalOf(request)?.id ?? ''} ${method} ${originalUrl} ${request.get('If-Match') ?? ''}\n${JSON.stringify(body)}`,
+    )
+    .digest('hex')
+}
+
+async function earlierAnswer(trx: Knex.Transaction, key: string, fingerprint: string): Promise<Written | null> {
+  const earlier = await trx<Earlier>('repeatable_requests').where({ key }).first()
+  if (!earlier) return null
+  if (earlier.fingerprint !== fingerprint)
+    throw new Problem(422, 'Key used twice', 'This Idempotency-Key belongs to another request.', [
+      { field: 'Idempotency-Key', message: 'already used for another request' },
+    ])
+  return {
+    status: earlier.status,
+    headers: JSON.parse(earlier.headers) as Record<string, string>,
+    body: JSON.parse(earlier.body) as unknown,
+  }
+}
+
+/** A repeated request is answered from store for so long; after that a record is still known by its own id. */
+const ANSWERS_KEPT_DAYS = 7
+export const pruneAnswers = async (db: Knex): Promise<void> => {
+  const oldest = new Date(Date.now() - ANSWERS_KEPT_DAYS * 24 * 3_600_000).toISOString()
+  await db('repeatable_requests').where('at', '<', oldest).delete()
+}
 
 export const etag = (version: number): string => `"${version}"`
 
 /** The version a caller means to change; refuses a write that does not say. */
 export function versionOf(request: Request): number {
   const header = request.get('If-Match')
-  const match = /^"?(\d+)"?$/.exec(header?.trim() ?? '')
+  const match = /^"?(\d{1,15})"?$/.exec(header?.trim() ?? '')
   if (!match)
     throw new Problem(
       428,

@@ -1,10 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { recordInputSchema } from '@stout-shackle/core/job'
-import { maxLengthOf } from '@stout-shackle/core/quantity'
 import type { StepReport } from '@stout-shackle/core/stages'
 import { SUPPORT_NAMES } from '@stout-shackle/core/wording'
-import { usePreferences } from '../stores/preferences'
+import WhoIsHere from '../people/WhoIsHere.vue'
 
 /** The top of the bay view: whose vehicle, how far, and what holds it now. */
 const props = defineProps<{
@@ -17,10 +15,10 @@ const props = defineProps<{
   minutes: number
   /** Steps until what holds the vehicle changes; null where it does not. */
   change: number | null
-  wrench: { name: string; connected: boolean } | null
+  wrench: { name: string; connected: boolean; job: string | null } | null
   away: boolean
 }>()
-const preferences = usePreferences()
+defineEmits<{ takeWrench: [] }>()
 const step = computed(() => props.steps[props.index]!.step)
 const blockClass = (i: number) => (i === props.index ? 'now' : props.steps[i]!.outcome)
 </script>
@@ -31,15 +29,7 @@ const blockClass = (i: number) => (i === props.index ? 'now' : props.steps[i]!.o
     <span class="what"
       ><strong>{{ title }}</strong> · {{ what }}</span
     >
-    <span
-      >{{ index + 1 }} of {{ steps.length }} · {{ minutes }} min left ·
-      <input
-        v-model="preferences.person"
-        class="person"
-        placeholder="who?"
-        aria-label="Your name"
-        :maxlength="maxLengthOf(recordInputSchema.shape.by)"
-    /></span>
+    <span>{{ index + 1 }} of {{ steps.length }} · {{ minutes }} min left · <WhoIsHere dark /></span>
   </header>
   <div class="blocks" aria-hidden="true">
     <i v-for="(s, i) in steps" :key="s.step.id" :class="blockClass(i)" />
@@ -51,8 +41,16 @@ const blockClass = (i: number) => (i === props.index ? 'now' : props.steps[i]!.o
     <span v-if="change" class="chip">{{
       change === 1 ? 'support changes next' : `next change of support in ${change} steps`
     }}</span>
+    <button
+      v-if="wrench && wrench.job !== id"
+      class="chip lead take"
+      data-wrench="elsewhere"
+      @click="$emit('takeWrench')"
+    >
+      {{ wrench.name }} is {{ wrench.job ? 'at another job' : 'at no job' }}: use it here
+    </button>
     <span
-      v-if="wrench"
+      v-else-if="wrench"
       class="chip"
       :class="{ lead: !wrench.connected }"
       :data-wrench="wrench.connected ? 'ready' : 'away'"
@@ -88,14 +86,6 @@ header strong {
   color: #ede8dc;
   text-decoration: none;
 }
-.person {
-  width: 110px;
-  background: none;
-  border: 0;
-  border-bottom: 1px dashed #59646a;
-  color: #ede8dc;
-  font: inherit;
-}
 .blocks {
   display: flex;
   gap: 4px;
@@ -126,6 +116,12 @@ header strong {
   border-radius: 4px;
   padding: 5px 12px;
   font-size: 20px;
+}
+button.take {
+  background: none;
+  font: inherit;
+  font-size: 20px;
+  cursor: pointer;
 }
 .lead {
   border-color: #f2c24b;

@@ -7,6 +7,8 @@ import { formatQuantity } from '@stout-shackle/core/quantity'
 import { PLACE_STATES } from '@stout-shackle/core/wording'
 import { useJobPage } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
+import ConflictPanel from '../job/ConflictPanel.vue'
+import StatusBar from '../shell/StatusBar.vue'
 import BayHead from './BayHead.vue'
 import FastenerCard from './FastenerCard.vue'
 import OpenItemsPanel from './OpenItemsPanel.vue'
@@ -48,8 +50,10 @@ function torque(
   })
   refused.value = ''
 }
-const { unused, wrench, putAside } = useWrench(torques, (r, fastener, place) =>
-  torque(fastener, place, 'reading', r.value, { device: r.device, sequence: r.sequence }),
+const { unused, wrench, putAside, takeHere } = useWrench(
+  () => props.id,
+  torques,
+  (r, fastener, place) => torque(fastener, place, 'reading', r.value, { device: r.device, sequence: r.sequence }),
 )
 function typed(value: number) {
   if (keypad.value) torque(keypad.value.fastener, keypad.value.place, 'reading', value)
@@ -119,8 +123,11 @@ const counts = computed(() => {
         :minutes="minutes"
         :change="change"
         :wrench="wrench"
+        @take-wrench="takeHere"
         :away="store.away"
       />
+      <StatusBar />
+      <ConflictPanel />
       <p v-if="current.step.trap" class="trap">
         <svg viewBox="0 0 12 12" aria-hidden="true"><path d="M6 .8 11.6 11H.4z" /></svg>
         {{ current.step.trap }}
@@ -177,7 +184,7 @@ const counts = computed(() => {
         </div>
       </div>
       <div class="gap" />
-      <p v-if="refused || store.notice" class="refused" role="alert">{{ refused || store.notice }}</p>
+      <p v-if="refused" class="refused" role="alert">{{ refused }}</p>
       <form v-if="skipping !== null" class="skip" @submit.prevent="skip">
         <input
           v-model="skipping"

@@ -1,9 +1,9 @@
-import { flushPromises, mount } from '@vue/test-utils'
+import { mount } from '@vue/test-utils'
 import { createPinia } from 'pinia'
 import { afterEach, describe, expect, test, vi } from 'vitest'
 import { POUND_FOOT } from '@stout-shackle/core/quantity'
 import { SUPPORT_NAMES } from '@stout-shackle/core/wording'
-import { labeled, mountOnJob } from '../fixtures/mount'
+import { labeled, mountOnJob, flushPromises } from '../fixtures/mount'
 import BayStage from './BayStage.vue'
 import BayView from './BayView.vue'
 import TorqueKeypad from './TorqueKeypad.vue'
@@ -117,6 +117,7 @@ describe('open items by hand', () => {
     for (const [i, text] of ['bolt cut', 'too long', 'Tove'].entries())
       await deviation.findAll('input')[i]!.setValue(text)
     await deviation.trigger('submit')
+    await flushPromises()
     expect(server.records.at(-1)!.body).toEqual({
       kind: 'deviation',
       what: 'bolt cut',

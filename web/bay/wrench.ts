@@ -16,19 +16,32 @@ export function nextPlace(torques: readonly FastenerState[]): { fastener: Fasten
 }
 
 /**
- * Wrench readings that come in fill the places of the step in turn; what has no place waits to be put aside.
+ * Wrench readings that were taken at this job fill the places of the step in turn; what has no place waits to be put aside.
+ * A wrench that is at no job is taken to this one; one that is at another stays there until somebody takes it over.
  *
+ * @param job id of the job on the screen
  * @param torques of the step on the screen, after every record
  * @param use records a reading at a place
  */
 export function useWrench(
+  job: () => string,
   torques: Ref<readonly FastenerState[]>,
   use: (reading: DeviceReading, fastener: FastenerState, place: number) => void,
 ) {
   const devices = useDevices()
-  onMounted(() => void devices.load())
+  const wrench = computed(() => devices.devices.find((d) => d.kind === 'torque') ?? null)
+  const takeHere = async () => {
+    if (wrench.value) await devices.place(wrench.value.id, job()).catch(() => undefined)
+  }
+  onMounted(() => void devices.load().catch(() => undefined))
+  watch(
+    () => wrench.value?.job,
+    (at) => at === null && void takeHere(),
+  )
   const kinds = computed(() => new Map(devices.devices.map((d) => [d.id, d.kind])))
-  const pulls = computed(() => devices.readings.filter((r) => kinds.value.get(r.device) === 'torque'))
+  const pulls = computed(() =>
+    devices.readings.filter((r) => kinds.value.get(r.device) === 'torque' && r.job === job()),
+  )
   watch(
     pulls,
     ([first]) => {
@@ -40,6 +53,5 @@ export function useWrench(
     },
     { immediate: true, flush: 'post' },
   )
-  const wrench = computed(() => devices.devices.find((d) => d.kind === 'torque') ?? null)
-  return { unused: pulls, wrench, putAside: devices.claim }
+  return { unused: pulls, wrench, putAside: devices.claim, takeHere }
 }

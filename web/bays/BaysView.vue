@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { newKey } from '../api/key'
-import { computed, defineAsyncComponent, nextTick, ref, useTemplateRef, watch } from 'vue'
+import { useThrottleFn } from '@vueuse/core'
+import { computed, defineAsyncComponent, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import dayjs from 'dayjs'
 import { jobExportSchema } from '@stout-shackle/core/job'
@@ -11,9 +12,11 @@ import { useSettings } from '../stores/settings'
 import { useShop } from '../stores/shop'
 import { onShopEvent } from '../stores/events'
 import JobCard from './JobCard.vue'
+import { keepTheDay } from './keep-the-day'
 
 const NewJobDialog = defineAsyncComponent(() => import('./NewJobDialog.vue'))
 const BAYS = [1, 2, 3, 4]
+const REFRESH_MS = 700
 
 const shop = useShop()
 const route = useRoute()
@@ -32,9 +35,25 @@ async function load() {
   }
 }
 void load()
-onShopEvent('job', () => void load())
-onShopEvent('record', () => void load())
+/** Jobs that changed are asked for together, a few times a second at most: a bay at work tells of every bolt. */
+const changed = new Set<string>()
+const refresh = useThrottleFn(
+  async () => {
+    const ids = [...changed]
+    changed.clear()
+    await Promise.all(ids.map((id) => shop.loadJob(id).catch(() => undefined)))
+  },
+  REFRESH_MS,
+  true,
+)
+function heard(id: string) {
+  changed.add(id)
+  void refresh()
+}
+onShopEvent('job', ({ id }) => heard(id))
+onShopEvent('record', ({ job }) => heard(job))
 onShopEvent('open', () => void load())
+onMounted(() => void keepTheDay())
 watch(
   () => route.query.find,
   (asked) => asked !== undefined && void nextTick(() => findBox.value?.focus()),
@@ -89,6 +108,9 @@ async function takeFile(event: Event) {
       <el-button type="primary" @click="adding = true">New job</el-button>
     </header>
     <p v-if="failure" class="note stop" role="alert">{{ failure }}</p>
+    <p v-for="d in shop.damaged" :key="d.id" class="note stop" data-code="damaged">
+      Job {{ d.number }} cannot be read: {{ d.problem }}. Its data is still stored; put a backup back, or ask for help.
+    </p>
     <p v-if="shop.jobs === null && !failure" class="muted" role="status">Loading jobs…</p>
     <p v-else-if="shop.jobs?.length === 0" class="note">
       No jobs yet. Take one in with "New job": who brings it, which vehicle, the complaint.

@@ -7,7 +7,9 @@ import { testRouter } from '../fixtures/mount'
 import BaysView from './BaysView.vue'
 
 afterEach(() => vi.unstubAllGlobals())
-const summaries = () =>
+const list = (entries: unknown[]) => ({ total: entries.length, entries, damaged: [] })
+const summaries = () => list(jobsOfDemo())
+const jobsOfDemo = () =>
   demoJobs().map(({ job, records }) => {
     const { stages, active, handedOver } = assessJob(job, records)
     return {
@@ -26,7 +28,13 @@ const summaries = () =>
     }
   })
 async function board(jobs: unknown, status = 200) {
-  vi.stubGlobal('fetch', () => Promise.resolve(new Response(JSON.stringify(jobs), { status })))
+  vi.stubGlobal('fetch', (url: string) =>
+    Promise.resolve(
+      url.startsWith('/api/jobs?')
+        ? new Response(JSON.stringify(jobs), { status })
+        : new Response(JSON.stringify({ detail: 'not here', errors: [] }), { status: 404 }),
+    ),
+  )
   const router = testRouter()
   await router.push('/')
   const wrapper = mount(BaysView, { global: { plugins: [createPinia(), router] }, attachTo: document.body })
@@ -63,10 +71,19 @@ describe('the board', () => {
     const wrapper = await board(summaries())
     for (const { title } of FOLLOW_UPS) expect(wrapper.text()).toContain(title)
   })
-  test('an empty shop says what to do first, a broken one what is wrong', async () => {
-    const empty = await board([])
+  test('a job that cannot be read is named, and hides no other', async () => {
+    const damaged = [{ id: 'x', number: '99999999999999999999', problem: 'vehicle: is missing' }]
+    const wrapper = await board({ ...summaries(), damaged })
+    expect(wrapper.find('[data-code=damaged]').text()).toContain('99999999999999999999')
+    expect(wrapper.findAll('a.job').length).toBeGreaterThan(3)
+  })
+  test('an empty shop says what to do first', async () => {
+    const empty = await board(list([]))
     expect(empty.findAll('a.job')).toHaveLength(0)
     expect(empty.find('.note').text()).toContain('New job')
-    expect((await board({ detail: 'x' }, 500)).find('[role=alert]').exists()).toBe(true)
+  })
+  test('a broken one says what is wrong', async () => {
+    const wrapper = await board({ detail: 'x' }, 500)
+    await vi.waitUntil(() => wrapper.find('[role=alert]').exists(), { timeout: 5000 })
   })
 })

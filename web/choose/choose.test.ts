@@ -1,10 +1,10 @@
-import { flushPromises, type VueWrapper } from '@vue/test-utils'
+import { type VueWrapper } from '@vue/test-utils'
 import { afterEach, describe, expect, test, vi } from 'vitest'
 import { FACT_NAMES } from '@stout-shackle/core/kit'
 import { formatNumber, formatQuantity } from '@stout-shackle/core/quantity'
 import { changeText, HOW_TO_FIND, limitText, noSaleText, obstacleText, reasonText } from '@stout-shackle/core/wording'
 import { demoKits } from '../../demo/shop'
-import { enter, labeled, mountOnJob } from '../fixtures/mount'
+import { enter, labeled, mountOnJob, flushPromises } from '../fixtures/mount'
 import ChooseStage from './ChooseStage.vue'
 
 afterEach(() => vi.unstubAllGlobals())

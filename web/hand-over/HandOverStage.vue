@@ -1,10 +1,13 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
+import type { Unsent } from '@stout-shackle/core/contract'
 import { recordMaxLength, ofKind } from '@stout-shackle/core/job'
 import { loadSettings, recoveredShare } from '@stout-shackle/core/stages'
 import { pressureLimits } from '@stout-shackle/core/kit'
 import { formatNumber, formatQuantity, UNITS, formatLimit } from '@stout-shackle/core/quantity'
 import { beforeText, settingText, stopText } from '@stout-shackle/core/wording'
+import { call } from '../api/client'
+import { reach } from '../api/reach'
 import PlateRow from '../entry/PlateRow.vue'
 import QuantityField from '../entry/QuantityField.vue'
 import StampedPlate from '../entry/StampedPlate.vue'
@@ -12,6 +15,7 @@ import StateSign from '../entry/StateSign.vue'
 import StageColumns from '../job/StageColumns.vue'
 import CornerHeads from '../measure/CornerHeads.vue'
 import HeightGrid from '../measure/HeightGrid.vue'
+import { onShopEvent } from '../stores/events'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import { useSettings } from '../stores/settings'
@@ -43,9 +47,21 @@ const settings = computed(() =>
 const to = ref('')
 const refused = ref('')
 function handOver() {
-  refused.value = to.value.trim() ? '' : 'Enter who takes it.'
+  refused.value = reach.away
+    ? 'A vehicle is handed over with the server in sight: other screens may hold work it does not know.'
+    : to.value.trim()
+      ? ''
+      : 'Enter who takes it.'
   if (!refused.value) store.record({ kind: 'handed-over', to: to.value.trim() })
 }
+/** Screens that may hold work nobody has seen: they are looked for before a vehicle leaves. */
+const unsent = shallowRef<Unsent>([])
+async function lookForUnsent() {
+  unsent.value = await call<Unsent>(`/jobs/${job.value.id}/unsent`).catch(() => [])
+}
+void lookForUnsent()
+onShopEvent('open', () => void lookForUnsent())
+onShopEvent('record', () => void lookForUnsent())
 const paper = (name: string) => `/api/jobs/${job.value.id}/${name}`
 const reopen = () =>
   assessment.value.handedOver &&
@@ -167,6 +183,15 @@ const reopen = () =>
           <el-button type="primary" native-type="submit">Hand over</el-button>
           <p v-if="refused" class="refused small" role="alert">{{ refused }}</p>
         </form>
+        <p v-if="assessment.late.length" class="note stop" data-code="late-records">
+          {{ assessment.late.length }} record(s) came in after it was handed over, from
+          {{ [...new Set(assessment.late.map((r) => r.origin?.tablet))].join(', ') }}. Look at them, then hand it over
+          again.
+        </p>
+        <p v-for="u in unsent" :key="u.tablet" class="note caution" data-code="unsent">
+          {{ u.tablet }} {{ u.unsent ? `holds ${u.unsent} not sent` : 'worked on this job and is not connected' }}, last
+          heard of {{ shop.dateTime(u.seenAt) }}. Bring it back to the network first.
+        </p>
         <PlateRow
           label="Skipped steps"
           :state="assessment.steps.some((s) => s.outcome === 'skipped') ? 'caution' : undefined"

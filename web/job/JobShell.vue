@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useRoute } from 'vue-router'
-import { maxLengthOf } from '@stout-shackle/core/quantity'
-import { recordInputSchema, type StageId } from '@stout-shackle/core/job'
+import type { StageId } from '@stout-shackle/core/job'
 import StageChain from '../chain/StageChain.vue'
 import TruckStrip from '../truck/TruckStrip.vue'
+import WhoIsHere from '../people/WhoIsHere.vue'
+import ConflictPanel from './ConflictPanel.vue'
 import { useCalmJob } from '../stores/job'
 import { useJobPage } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
@@ -20,7 +21,7 @@ const stage = computed(() => route.name as StageId)
 
 const sheet = ref(false)
 const saveState = computed(() =>
-  store.away ? 'server away: saved here, trying again' : store.unsaved ? 'saving' : 'saved',
+  store.refused ? 'not saved' : store.away ? 'saved here' : store.unsaved ? 'saving' : 'saved',
 )
 </script>
 
@@ -39,33 +40,30 @@ const saveState = computed(() =>
       </span>
       <span
         class="small save"
-        :class="{ away: store.away }"
+        :class="{ away: store.away || store.refused }"
         role="status"
-        :data-save="store.away ? 'away' : store.unsaved ? 'saving' : 'saved'"
+        :data-save="store.refused ? 'refused' : store.away ? 'away' : store.unsaved ? 'saving' : 'saved'"
         >{{ saveState }}</span
       >
       <button class="plain" @click="sheet = true">Job sheet</button>
       <button class="plain" :disabled="!store.undoable.length" title="Ctrl Z" @click="store.undo()">Undo</button>
-      <label class="who small"
-        >technician
-        <input
-          v-model="preferences.person"
-          class="control"
-          placeholder="your name"
-          aria-label="Your name"
-          :maxlength="maxLengthOf(recordInputSchema.shape.by)"
-      /></label>
+      <WhoIsHere />
       <button class="units" @click="preferences.swapUnits()">
         {{ preferences.system === 'us' ? 'inches · psi · lb' : 'mm · kPa · kg' }} <b>u</b>
       </button>
     </header>
     <TruckStrip :job="store.job" :assessment="store.assessment" :stage="stage" />
     <StageChain :job="store.job.id" :stages="calm.stages" :current="stage" />
-    <div v-if="store.notice" class="note stop notice" role="alert">
-      {{ store.notice }} <button class="plain" @click="store.notice = null">close</button>
-    </div>
+    <ConflictPanel />
     <div class="stage"><RouterView /></div>
     <JobSheet v-if="sheet" @close="sheet = false" />
+  </div>
+  <div v-else-if="store.unavailable" class="page" data-code="unavailable">
+    <h1>Not on this screen</h1>
+    <p>
+      The shop server does not answer, and this job was not opened here before. It opens by itself when the server is
+      back. <RouterLink to="/">Back to the bays</RouterLink>
+    </p>
   </div>
   <div v-else class="page muted" role="status">Loading the job…</div>
 </template>
@@ -104,9 +102,6 @@ const saveState = computed(() =>
   color: var(--oxide);
   font-weight: 600;
 }
-.who input {
-  width: 74px;
-}
 .units {
   border: 1px solid var(--edge);
   background: #fff;
@@ -117,11 +112,6 @@ const saveState = computed(() =>
     sans-serif;
   cursor: pointer;
   white-space: nowrap;
-}
-.notice {
-  display: flex;
-  gap: 12px;
-  margin: 8px 18px 0;
 }
 .stage {
   flex: 1;

@@ -22,6 +22,7 @@ const CHANGES: Record<RowChange, { words: string; sign: 'fine' | 'caution' | 'un
   wrong: { words: 'wrong', sign: 'stop' },
 }
 const STATES: Record<ImportRun['state'], string> = {
+  waiting: 'waiting its turn',
   reading: 'being read',
   checked: 'checked, nothing taken in yet',
   refused: 'refused',

@@ -8,10 +8,12 @@ import { call, Refused } from '../api/client'
 import { failureText } from '../entry/file'
 import StateSign from '../entry/StateSign.vue'
 import { usePreferences } from '../stores/preferences'
+import { useSession } from '../stores/session'
 import RuleTests from './RuleTests.vue'
 
 /** Fitment rules as the shop has them. A change makes a new version; jobs keep the one they were decided by. */
 const preferences = usePreferences()
+const session = useSession()
 const current = shallowRef<RuleSet | null>(null)
 /** Changed and not kept yet: it outlives a reload, as long as nobody else made another version. */
 const draft = useLocalStorage<{ version: number; rules: Rule[] } | null>('rules-draft', null, {
@@ -81,7 +83,7 @@ async function keep() {
   const next = {
     version: current.value.version + 1,
     why: why.value,
-    by: preferences.person || 'somebody',
+    by: session.person?.name ?? '',
     rules: rules.value,
   }
   const checked = ruleSetSchema.safeParse(next)

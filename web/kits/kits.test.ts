@@ -1,11 +1,11 @@
-import { flushPromises, mount, type VueWrapper } from '@vue/test-utils'
+import { mount, type VueWrapper } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import type { Component } from 'vue'
 import { createMemoryHistory, createRouter } from 'vue-router'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import { DEFAULT_RULES, stockState, type RuleSet } from '@stout-shackle/core/kit'
 import { demoApplications, demoKits, demoStock } from '../../demo/shop'
-import { labeled } from '../fixtures/mount'
+import { flushPromises, labeled, sitDown } from '../fixtures/mount'
 import FilesView from './FilesView.vue'
 import KitPage from './KitPage.vue'
 import KitsView from './KitsView.vue'
@@ -47,6 +47,7 @@ const page = { template: '<div />' }
 async function show(component: Component, props: Record<string, unknown> = {}): Promise<VueWrapper> {
   const pinia = createPinia()
   setActivePinia(pinia)
+  sitDown()
   const router = createRouter({
     history: createMemoryHistory(),
     routes: ['kits', 'stock', 'rules', 'files']

@@ -1,9 +1,8 @@
-import { flushPromises } from '@vue/test-utils'
 import { afterEach, describe, expect, test, vi } from 'vitest'
 import { POUND } from '@stout-shackle/core/quantity'
 import { caseRemedies } from '@stout-shackle/core/stages'
 import { cautionText, RATING_SOURCES, remedyText } from '@stout-shackle/core/wording'
-import { enter, labeled, mountOnJob } from '../fixtures/mount'
+import { enter, labeled, mountOnJob, flushPromises } from '../fixtures/mount'
 import LoadStage from './LoadStage.vue'
 
 afterEach(() => vi.unstubAllGlobals())

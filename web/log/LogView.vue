@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { useThrottleFn } from '@vueuse/core'
 import { ref, shallowRef } from 'vue'
-import type { LogLine } from '@stout-shackle/core/contract'
+import type { Log, LogLine } from '@stout-shackle/core/contract'
 import { recordText } from '@stout-shackle/core/wording'
 import { call } from '../api/client'
 import { onShopEvent } from '../stores/events'
@@ -11,16 +12,36 @@ const preferences = usePreferences()
 const shop = useSettings()
 const lines = shallowRef<LogLine[] | null>(null)
 const failure = ref('')
+const total = ref(0)
+const shown = ref(100)
+const MOST = 500
+function more() {
+  shown.value = Math.min(MOST, shown.value + 200)
+  void load()
+}
 async function load() {
   try {
-    lines.value = await call<LogLine[]>('/log')
+    const { total: all, entries } = await call<Log>(`/log?limit=${shown.value}`)
+    lines.value = entries
+    total.value = all
     failure.value = ''
   } catch (error) {
     failure.value = (error as Error).message
   }
 }
 void load()
-onShopEvent('record', () => void load())
+const LATE_MS = 120_000
+/** Where a record came other than at once: from another installation, late, or by a clock that was off. */
+function howItCame({ at, origin }: LogLine['record']): { short: string; long: string } | null {
+  if (!origin) return null
+  if (origin.imported) return { short: 'imported', long: `taken in ${shop.dateTime(origin.received)}` }
+  const clock = origin.clockOff ? `; clock of ${origin.tablet} was off by ${Math.round(origin.clockOff / 60)} min` : ''
+  if (Date.parse(origin.received) - Date.parse(at) > LATE_MS)
+    return { short: 'sent later', long: `received ${shop.dateTime(origin.received)} from ${origin.tablet}${clock}` }
+  return clock ? { short: 'clock corrected', long: clock.slice(2) } : null
+}
+const soon = useThrottleFn(() => load(), 1000, true)
+onShopEvent('record', () => void soon())
 </script>
 
 <template>
@@ -44,7 +65,12 @@ onShopEvent('record', () => void load())
         </thead>
         <tbody>
           <tr v-for="line in lines" :key="line.record.id" :class="{ corrected: line.corrected }">
-            <td class="small">{{ shop.dateTime(line.record.at) }}</td>
+            <td class="small">
+              {{ shop.dateTime(line.record.at) }}
+              <span v-if="howItCame(line.record)" class="muted" :title="howItCame(line.record)!.long">{{
+                howItCame(line.record)!.short
+              }}</span>
+            </td>
             <td>
               <RouterLink :to="{ name: 'measure', params: { id: line.job.id } }">{{ line.job.number }}</RouterLink>
               <span class="small muted">{{ line.job.title }}</span>
@@ -57,11 +83,18 @@ onShopEvent('record', () => void load())
           </tr>
         </tbody>
       </table>
+      <p v-if="total > (lines?.length ?? 0) && shown < MOST" class="more">
+        <button class="plain" @click="more">show older</button>
+        <span class="small muted">{{ lines?.length }} of {{ total }}</span>
+      </p>
     </section>
   </div>
 </template>
 
 <style scoped>
+.more {
+  padding: 8px 14px;
+}
 td {
   height: 30px;
 }

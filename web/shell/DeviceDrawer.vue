@@ -10,7 +10,7 @@ import { useDevices } from '../stores/devices'
 defineProps<{ open: boolean; dark: boolean }>()
 defineEmits<{ open: []; close: [] }>()
 const store = useDevices()
-onMounted(() => void store.load())
+onMounted(() => void store.load().catch(() => undefined))
 </script>
 
 <template>

@@ -7,7 +7,7 @@ import { useSettings } from '../stores/settings'
 
 /** What the shop sets once: name, money, clock, units. */
 const store = useSettings()
-void store.load()
+store.load().catch(() => undefined)
 const form = reactive<ShopSettings>({ ...store.settings })
 watch(
   () => store.settings,
@@ -32,7 +32,10 @@ async function save() {
 
 <template>
   <div class="page">
-    <header><h1>Shop</h1></header>
+    <header>
+      <h1>Shop</h1>
+      <RouterLink :to="{ name: 'people' }">People, screens, backups</RouterLink>
+    </header>
     <form class="card form" @submit.prevent="save">
       <label class="stacked"
         >Name<el-input v-model="form.name" :maxlength="maxLengthOf(shopSettingsSchema.shape.name)"

@@ -1,7 +1,12 @@
 <script setup lang="ts">
-import { Box, Connection, Grid, QuestionFilled, SetUp, Shop, Tickets, Van } from '@element-plus/icons-vue'
+import { Box, Connection, Grid, QuestionFilled, SetUp, Shop, Tickets, Upload, User, Van } from '@element-plus/icons-vue'
+import { reach } from '../api/reach'
+import { useSession } from '../stores/session'
+import { useUnsent } from '../stores/unsent'
 
 defineEmits<{ devices: []; keys: [] }>()
+const session = useSession()
+const { count } = useUnsent()
 const TOOLS = [
   { name: 'bays', label: 'Bays', icon: Grid },
   { name: 'kits', label: 'Kits', icon: Box },
@@ -22,7 +27,18 @@ const TOOLS = [
     <RouterLink v-for="tool in TOOLS" :key="tool.name" :to="{ name: tool.name }" class="tool">
       <component :is="tool.icon" class="icon" />{{ tool.label }}
     </RouterLink>
-    <RouterLink :to="{ name: 'shop' }" class="tool foot"><Shop class="icon" />Shop</RouterLink>
+    <RouterLink v-if="count" :to="{ name: 'waiting' }" class="tool foot" :data-unsent="count"
+      ><Upload class="icon" />{{ count }} waiting</RouterLink
+    >
+    <button
+      class="tool"
+      :class="{ foot: !count }"
+      :data-person="session.person?.name ?? ''"
+      @click="reach.signIn = true"
+    >
+      <User class="icon" />{{ session.person?.name ?? 'Sign in' }}
+    </button>
+    <RouterLink :to="{ name: 'shop' }" class="tool"><Shop class="icon" />Shop</RouterLink>
     <button class="tool" @click="$emit('devices')"><Connection class="icon" />Devices</button>
     <button class="tool" @click="$emit('keys')"><QuestionFilled class="icon" />Keys</button>
   </nav>

@@ -6,7 +6,7 @@ import { connectEvents } from './events'
 import { useDevices } from './devices'
 
 class Ear extends EventTarget {
-  static last: Ear
+  static last: Ear | undefined
   constructor() {
     super()
     Ear.last = this
@@ -14,7 +14,8 @@ class Ear extends EventTarget {
   close(): void {}
 }
 let missed: DeviceReading[] = []
-beforeEach(() => {
+let connected = false
+beforeEach(async () => {
   missed = []
   vi.stubGlobal('EventSource', Ear)
   vi.stubGlobal('fetch', (url: string) =>
@@ -29,18 +30,21 @@ beforeEach(() => {
     ),
   )
   setActivePinia(createPinia())
-  connectEvents()
+  if (!connected) connectEvents()
+  connected = true
+  await vi.waitUntil(() => Ear.last !== undefined, { timeout: 10_000 })
 })
 afterEach(() => vi.unstubAllGlobals())
 const reading = (sequence: number): DeviceReading => ({
   device: 'wrench-3',
   sequence,
   value: 21.7,
+  job: 'job-0417',
   at: '2026-11-25T10:00:00Z',
 })
-const hear = (r: DeviceReading) => Ear.last.dispatchEvent(new MessageEvent('reading', { data: JSON.stringify(r) }))
+const hear = (r: DeviceReading) => Ear.last!.dispatchEvent(new MessageEvent('reading', { data: JSON.stringify(r) }))
 const back = async () => {
-  Ear.last.dispatchEvent(new Event('open'))
+  Ear.last!.dispatchEvent(new Event('open'))
   await flushPromises()
 }
 

@@ -28,12 +28,13 @@ export const useDevices = defineStore('devices', () => {
     await load().catch(() => undefined)
   }
   onShopEvent('reading', (reading) => !claimed.some((c) => same(c, reading)) && arrive(reading))
-  onShopEvent('device', () => void load())
+  onShopEvent('device', () => void load().catch(() => undefined))
   onShopEvent('open', () => void catchUp())
 
   const change = (path: string, body: unknown) => call(`/devices/${path}`, { method: 'PUT', body }).then(load)
   const set = (id: string, setting: number) => change(`${id}/setting`, { setting })
   const connect = (id: string, connected: boolean) => change(`${id}/connection`, { connected })
+  const place = (id: string, job: string | null) => change(`${id}/job`, { job })
   const take = (id: string) => call(`/devices/${id}/readings`, { method: 'POST' }).then(load)
-  return { devices, readings, load, claim, set, connect, take }
+  return { devices, readings, load, claim, set, place, connect, take }
 })

@@ -15,7 +15,6 @@ class Ear extends EventTarget {
 let hidden = false
 beforeEach(() => {
   hidden = false
-  Ear.open.length = 0
   vi.stubGlobal('EventSource', Ear)
   Object.defineProperty(document, 'hidden', { configurable: true, get: () => hidden })
 })
@@ -25,9 +24,13 @@ const show = (visible: boolean) => {
   document.dispatchEvent(new Event('visibilitychange'))
 }
 
+/** One of the pages has taken it on itself to listen. */
+const leading = () => vi.waitUntil(() => Ear.open.length > 0, { timeout: 10_000 })
+
 describe('events of the shop', () => {
-  test('reach who listens, as long as they live', () => {
+  test('reach who listens, as long as they live', async () => {
     connectEvents()
+    await leading()
     const heard: unknown[] = []
     const scope = effectScope()
     scope.run(() => onShopEvent('job', (data) => heard.push(data)))
@@ -37,16 +40,19 @@ describe('events of the shop', () => {
     send()
     expect(heard).toEqual([{ id: 'a', version: 2 }])
   })
-  test('a hidden page holds no connection, and asks again when it is shown', () => {
+  test('pages of one browser hold one connection, a hidden one none; shown again it asks for what it missed', async () => {
     connectEvents()
+    await leading()
+    expect(Ear.open).toHaveLength(1)
     const opened = vi.fn()
     const scope = effectScope()
     scope.run(() => onShopEvent('open', opened))
     show(false)
     expect(Ear.open).toEqual([])
     show(true)
-    Ear.open[0]!.dispatchEvent(new Event('open'))
     expect(opened).toHaveBeenCalled()
+    await leading()
+    expect(Ear.open).toHaveLength(1)
     scope.stop()
   })
 })

@@ -1,3 +1,4 @@
+import { BroadcastChannel, createLeaderElection } from 'broadcast-channel'
 import { onScopeDispose } from 'vue'
 import type { ShopEvents } from '@stout-shackle/core/contract'
 
@@ -8,26 +9,47 @@ interface PageEvents extends ShopEvents {
 
 const bus = new EventTarget()
 
+const NAMES = ['job', 'record', 'device', 'reading', 'health'] as const
+type Told = { name: string; detail: unknown }
+
 /**
- * One connection to the shop's events for the page; the browser reconnects by itself. Call once.
- *
- * A hidden page lets go of it: a browser keeps six connections to a server, and a shop has more tabs than that. Shown
- * again, the page hears `open` and asks for what it missed.
+ * One connection to the shop's events for a browser, however many pages of it are open: a browser keeps six connections to
+ * a server. The pages that are shown choose one of them, which tells the others what it hears; hidden, it lets go and
+ * another one takes over. The browser reconnects by itself; who hears `open` asks for what it missed. Call once.
  */
 export function connectEvents(): void {
-  const tell = (name: string, detail: unknown) => bus.dispatchEvent(new CustomEvent(name, { detail }))
+  const tell = ({ name, detail }: Told) => bus.dispatchEvent(new CustomEvent(name, { detail }))
+  let channel: BroadcastChannel<Told> | null = null
   let source: EventSource | null = null
-  const open = () => {
-    source = new EventSource('/api/events')
-    source.addEventListener('open', () => tell('open', null))
-    for (const name of ['job', 'record', 'device', 'reading'])
-      source.addEventListener(name, (event) => tell(name, JSON.parse((event as MessageEvent<string>).data)))
+  const listen = (told: Told) => {
+    tell(told)
+    void channel?.postMessage(told)
   }
-  const follow = () => {
+  function lead(): void {
+    source = new EventSource('/api/events')
+    source.addEventListener('open', () => listen({ name: 'open', detail: null }))
+    for (const name of NAMES)
+      source.addEventListener(name, (event) =>
+        listen({ name, detail: JSON.parse((event as MessageEvent<string>).data) as unknown }),
+      )
+  }
+  function follow(): void {
     if (document.hidden) {
       source?.close()
       source = null
-    } else if (!source) open()
+      void channel?.close()
+      channel = null
+    } else if (!channel) {
+      const mine = new BroadcastChannel<Told>('shackle-events')
+      channel = mine
+      mine.addEventListener('message', tell)
+      // Somebody else may listen already: what was missed is asked for at once.
+      tell({ name: 'open', detail: null })
+      createLeaderElection(mine)
+        .awaitLeadership()
+        .then(() => channel === mine && lead())
+        .catch(() => undefined)
+    }
   }
   document.addEventListener('visibilitychange', follow)
   follow()

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import type { UnitSystem } from '@stout-shackle/core/quantity'
 import { useSettings } from './settings'
 
-/** What this screen remembers about its user: units shown, and who is at it. Nothing stored in a job depends on it. */
+/** What this screen remembers about its user: units shown. Nothing stored in a job depends on it. */
 export const usePreferences = defineStore('preferences', () => {
   const chosen = useLocalStorage<UnitSystem | null>('units', null)
   const { settings } = storeToRefs(useSettings())
@@ -13,9 +13,8 @@ export const usePreferences = defineStore('preferences', () => {
     get: () => chosen.value ?? settings.value.units,
     set: (units) => (chosen.value = units),
   })
-  const person = useLocalStorage('person', '')
   const swapUnits = () => {
     system.value = system.value === 'us' ? 'metric' : 'us'
   }
-  return { system, person, swapUnits }
+  return { system, swapUnits }
 })

@@ -1,10 +1,21 @@
 import { newKey } from '../api/key'
 import { defineStore } from 'pinia'
 import { shallowRef } from 'vue'
-import type { CatalogAnswer, Entry, Found, JobSummary, KitSummary, StockLine } from '@stout-shackle/core/contract'
+import type {
+  CatalogAnswer,
+  Entry,
+  Found,
+  JobList,
+  JobSummary,
+  KitSummary,
+  StockLine,
+} from '@stout-shackle/core/contract'
 import { EMPTY_CATALOG, type KitCatalog } from '@stout-shackle/core/kit'
 import type { Platform, Vehicle } from '@stout-shackle/core/vehicle'
 import { call } from '../api/client'
+
+/** Jobs asked for at once. */
+const PART = 500
 
 /** Jobs by summary, the vehicle library, the kit catalog and stock. */
 export const useShop = defineStore('shop', () => {
@@ -16,7 +27,27 @@ export const useShop = defineStore('shop', () => {
   const catalog = shallowRef<KitCatalog>(EMPTY_CATALOG)
   const notListed = shallowRef<CatalogAnswer['notListed']>([])
   const stock = shallowRef<StockLine[]>([])
-  const loadJobs = async () => void (jobs.value = await call<JobSummary[]>('/jobs'))
+  /** Jobs whose stored document the server cannot read. */
+  const damaged = shallowRef<JobList['damaged']>([])
+  /** Every job that is not put away, a part at a time. */
+  async function loadJobs(): Promise<void> {
+    const found: JobSummary[] = []
+    const broken: JobList['damaged'] = []
+    for (let offset = 0, total = 1; offset < total; offset += PART) {
+      const part = await call<JobList>(`/jobs?limit=${PART}&offset=${offset}`)
+      found.push(...part.entries)
+      broken.push(...part.damaged)
+      total = part.total
+    }
+    jobs.value = found
+    damaged.value = broken
+  }
+  /** One job of the board as it is now. */
+  async function loadJob(id: string): Promise<void> {
+    const summary = await call<JobSummary>(`/jobs/${id}/summary`)
+    const rest = (jobs.value ?? []).filter((j) => j.id !== id)
+    jobs.value = [...rest, summary].sort((a, b) => a.number.localeCompare(b.number))
+  }
   /** The latest search of each list: an answer that was overtaken by a newer question is dropped. */
   const asked = { vehicles: '', kits: '' }
   async function loadVehicles(find = ''): Promise<void> {
@@ -65,7 +96,9 @@ export const useShop = defineStore('shop', () => {
     stock,
     platforms,
     loadPlatforms,
+    damaged,
     loadJobs,
+    loadJob,
     loadVehicles,
     loadKits,
     loadStock,

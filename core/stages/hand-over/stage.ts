@@ -8,9 +8,10 @@ export const handOverStage = defineStage({
   id: 'hand-over',
   begun: ({ handedOver, standing }) =>
     handedOver !== null || ofKind(standing, 'height').some((r) => r.body.timing === 'after'),
-  waits: ({ handedOver }, { stops }) => ({
+  waits: ({ handedOver, late }, { stops }) => ({
+    'late-records': late.length,
     'hand-over-blocked': stops.length,
-    'not-handed-over': handedOver === null && stops.length === 0,
+    'not-handed-over': handedOver === null && late.length === 0 && stops.length === 0,
   }),
   checks: {
     heights: {

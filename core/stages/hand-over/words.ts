@@ -9,6 +9,7 @@ import type { HAND_OVER_CHECKS } from './records'
 import type { handOverStage } from './stage'
 
 export const handOverWaits: Record<WaitsOf<typeof handOverStage>, (n: number) => string> = {
+  'late-records': (n) => count(n, 'record came in late', 'records came in late'),
   'hand-over-blocked': (n) => count(n, 'thing open', 'things open'),
   'not-handed-over': () => 'ready',
 }

@@ -2,16 +2,23 @@ import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import { standing, type RecordBody } from '@stout-shackle/core/job'
 import { demoJob } from '../../../demo/shop'
-import { OneJobServer } from '../../fixtures/server'
+import { OneJobServer, TEO } from '../../fixtures/server'
+import { keptDatabase, type Signer } from '../../keep'
+import { useSession } from '../session'
 import { drafts } from './draft'
+import { useOutbox } from './outbox'
 import { useJob } from './job'
 
 let server: OneJobServer
 const ID = 'job-0417'
 const until = (holds: () => boolean) => vi.waitUntil(holds, { timeout: 10_000 })
-const opened = async () => {
+/** A page on the job, as after a reload. */
+const opened = async (signer: Signer | null = TEO) => {
   setActivePinia(createPinia())
+  useSession().signer = signer
   const store = useJob()
+  await useOutbox().resume()
+  await store.resume()
   await store.open(ID)
   return store
 }
@@ -23,7 +30,11 @@ const part = (name: string): RecordBody => ({ kind: 'off', part: name })
 const parts = () => standing(server.records).flatMap((r) => (r.body.kind === 'off' ? [r.body.part] : []))
 
 beforeEach(() => {
-  vi.useFakeTimers({ shouldAdvanceTime: true, advanceTimeDelta: 20 })
+  vi.useFakeTimers({
+    shouldAdvanceTime: true,
+    advanceTimeDelta: 20,
+    toFake: ['setTimeout', 'clearTimeout', 'setInterval', 'clearInterval', 'Date'],
+  })
   server = new OneJobServer()
 })
 afterEach(() => {
@@ -86,15 +97,44 @@ describe('editing the plan', () => {
     await until(() => !store.unsaved)
     expect(server.job).toMatchObject({ title: 'theirs', complaint: 'mine' })
     expect(store.job).toMatchObject({ title: 'theirs', complaint: 'mine' })
-    expect(store.notice).toBeNull()
+    expect(store.conflicts).toEqual([])
   })
-  test('the same field changed on both sides: theirs is kept, and it is said', async () => {
+  test('the same field changed on both sides: theirs stands, mine is kept until one is picked', async () => {
     const store = await opened()
     server.changedElsewhere(complaint('theirs'))
     store.edit(complaint('mine'))
-    await until(() => store.notice !== null)
-    expect(store.notice).toContain('complaint')
+    await until(() => store.conflicts.length > 0)
+    expect(store.conflicts).toEqual([{ path: 'complaint', mine: 'mine', theirs: 'theirs' }])
     expect(store.job!.complaint).toBe('theirs')
+    // Also after a reload.
+    await until(() => !store.unsaved)
+    const again = await opened()
+    expect(again.conflicts).toHaveLength(1)
+    again.pick('complaint', 'mine')
+    await until(() => server.job.complaint === 'mine')
+    expect(again.conflicts).toEqual([])
+  })
+  test('undo takes back what I changed, and not what a colleague changed since', async () => {
+    const store = await opened()
+    store.edit(complaint('mine'))
+    await until(() => !store.unsaved)
+    server.changedElsewhere((job) => ({ ...job, altitude: 700 }))
+    await store.refresh()
+    store.undo()
+    await until(() => !store.unsaved)
+    expect(server.job).toMatchObject({ complaint: demoJob('0417').job.complaint, altitude: 700 })
+  })
+  test('refused by the server it stays on the screen and in the browser, with why', async () => {
+    const store = await opened()
+    server.refuses = 413
+    store.edit(complaint('long'))
+    await until(() => store.refused !== null)
+    expect(store.refused).toMatchObject({ status: 413 })
+    expect(store.job!.complaint).toBe('long')
+    server.refuses = null
+    const again = await opened()
+    expect(again.job!.complaint).toBe('long')
+    await until(() => server.job.complaint === 'long')
   })
   test('a change heard of is taken in without touching what is being typed', async () => {
     const store = await opened()
@@ -114,6 +154,48 @@ describe('when the server is away', () => {
     await until(() => !store.unsaved)
     expect(store.away).toBe(false)
     expect(server.job.complaint).toBe('kept')
+  })
+  test('edits while it is away, a change by somebody else, and it comes back: both are there', async () => {
+    const store = await opened()
+    server.away = true
+    store.edit(complaint('mine'))
+    await until(() => store.away)
+    server.changedElsewhere((job) => ({ ...job, title: 'theirs' }))
+    server.away = false
+    await until(() => !store.unsaved)
+    expect(store.away).toBe(false)
+    expect(server.job).toMatchObject({ title: 'theirs', complaint: 'mine' })
+  })
+  test('what waits for one job is sent while another is on the screen, and nothing of it gets into that one', async () => {
+    const store = await opened()
+    server.away = true
+    store.edit(complaint('mine'))
+    store.record(part('liner'))
+    await until(() => store.away)
+    void store.open('job-0411')
+    server.changedElsewhere((job) => ({ ...job, title: 'theirs' }))
+    server.away = false
+    await until(() => server.job.complaint === 'mine' && parts().includes('liner'))
+    expect(server.job).toMatchObject({ id: ID, title: 'theirs' })
+    expect(store.job?.id).not.toBe(ID)
+    expect(store.records.filter((r) => r.body.kind === 'off')).toEqual([])
+    expect(store.unsavedPlans).toEqual([])
+  })
+  test('a job that was never here says so, and opens when it is back', async () => {
+    server.away = true
+    const store = await opened()
+    expect(store.unavailable).toBe(true)
+    server.away = false
+    await store.open(ID)
+    expect(store.unavailable).toBe(false)
+    expect(store.job!.number).toBe('0417')
+  })
+  test('a job that was here opens again without it', async () => {
+    await opened()
+    server.away = true
+    const again = await opened()
+    expect(again.job!.number).toBe('0417')
+    expect(again.records.length).toBe(server.records.length)
   })
   test('an edit survives a reload', async () => {
     const store = await opened()
@@ -153,13 +235,61 @@ describe('records', () => {
     server.away = true
     store.record(part('liner'))
     expect(store.assessment!.openItems!.off.map((l) => l.what)).toContain('liner')
-  })
-  test('carry the name of the person at the screen', async () => {
-    localStorage.setItem('person', 'Ilo')
-    const store = await opened()
-    store.record(part('liner'))
+    server.away = false
     await until(() => !store.unsaved)
-    expect(server.records.at(-1)!.by).toBe('Ilo')
+  })
+  test('go out under the credential of who took them down, whoever is at the screen then', async () => {
+    const store = await opened()
+    server.away = true
+    store.record(part('liner'))
+    await until(() => store.away)
+    const other = { id: 'maren', name: 'Maren', token: 'token-of-maren-01234567' }
+    useSession().signer = other
+    store.record(part('spare'))
+    server.away = false
+    await until(() => !store.unsaved)
+    expect(parts()).toEqual(['liner', 'spare'])
+    expect(server.signed).toEqual([`Bearer ${TEO.token}`, `Bearer ${other.token}`])
+  })
+  test('refused by the server they stay, with why, and can be sent again or removed', async () => {
+    const store = await opened()
+    const outbox = useOutbox()
+    server.refuses = 422
+    const key = store.record(part('liner'))
+    store.record(part('spare'))
+    await until(() => outbox.refused.length === 2)
+    expect(outbox.refused[0]).toMatchObject({ key, refused: { status: 422 } })
+    // What was refused is not what stands.
+    expect(store.records.some((r) => r.id === key)).toBe(false)
+    server.refuses = null
+    const again = await opened()
+    const kept = useOutbox()
+    expect(kept.refused).toHaveLength(2)
+    kept.remove(kept.refused[1]!.key)
+    kept.sendAgain(key)
+    await until(() => !again.unsaved)
+    expect(parts()).toEqual(['liner'])
+  })
+  test('count up on this screen, across reloads', async () => {
+    const store = await opened()
+    store.record(part('one'))
+    await until(() => !store.unsaved)
+    const again = await opened()
+    server.away = true
+    again.record(part('two'))
+    await until(() => useOutbox().waiting[0]?.sequence === 2)
+    expect(await (await keptDatabase()).count('outbox')).toBe(1)
+    server.away = false
+    await until(() => !again.unsaved)
+  })
+  test('queued by a version before this one are sent', async () => {
+    const input = { body: part('liner'), by: 'Ilo', supersedes: null }
+    const queued = { key: 'from-before-1', job: ID, input, at: '2026-11-25T10:00:00.000Z' }
+    localStorage.setItem('outbox', JSON.stringify([queued]))
+    const store = await opened()
+    await until(() => !store.unsaved)
+    expect(parts()).toEqual(['liner'])
+    expect(localStorage.getItem('outbox')).toBeNull()
   })
   test('undo withdraws, and the log keeps both', async () => {
     const store = await opened()
@@ -183,17 +313,18 @@ describe('records', () => {
 })
 
 describe('a draft of an earlier version', () => {
-  test('gets the defaults of fields that came since', () => {
+  test('is taken over, with the defaults of fields that came since', async () => {
     const { job } = demoJob('0417')
     const { fittings: _, conditions: __, ...old } = job
     localStorage.setItem('draft:job-0417', JSON.stringify({ base: old, job: { ...old, title: 'Edited' } }))
-    expect(drafts.get('job-0417')!.job).toMatchObject({
+    await drafts.takeOver()
+    expect((await drafts.get('job-0417'))!.job).toMatchObject({
       title: 'Edited',
       fittings: [],
       conditions: { driveAltitude: null },
     })
-    drafts.drop('job-0417')
-    expect(drafts.get('job-0417')).toBeNull()
+    await opened()
+    await until(() => server.job.title === 'Edited')
   })
 })
 

@@ -1,10 +1,12 @@
 import { useEventListener } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowReactive, shallowRef } from 'vue'
 import type { Job, RecordBody, RecordInput } from '@stout-shackle/core/job'
 import { assessJob, planFor, rankKits } from '@stout-shackle/core/stages'
-import { usePreferences } from '../preferences'
+import { reach } from '../../api/reach'
+import { useSession } from '../session'
 import { useShop } from '../shop'
+import { drafts } from './draft'
 import { openJob, type OpenJob } from './open-job'
 import { useOutbox } from './outbox'
 
@@ -13,10 +15,10 @@ import { useOutbox } from './outbox'
  * holds of a job stays with that job when another one is opened.
  */
 export const useJob = defineStore('job', () => {
-  const preferences = usePreferences()
+  const session = useSession()
   const shop = useShop()
   const outbox = useOutbox()
-  const jobs = new Map<string, OpenJob>()
+  const jobs = shallowReactive(new Map<string, OpenJob>())
   const current = shallowRef<OpenJob | null>(null)
   /** A weight is being dragged, and how many frames of it were drawn. */
   const moving = ref(false)
@@ -54,17 +56,48 @@ export const useJob = defineStore('job', () => {
       : null,
   )
   const unsaved = computed(() =>
-    current.value ? current.value.waiting.value.length > 0 || current.value.plan.edited() : false,
+    current.value ? current.value.waiting.value.length > 0 || current.value.plan.edited.value : false,
   )
 
+  function held(id: string): OpenJob {
+    const known = jobs.get(id)
+    if (known) return known
+    const opened = openJob(id, outbox, () => session.signer)
+    jobs.set(id, opened)
+    return opened
+  }
   /** Shows a job: as it stands in this page if it was open before, then as the server has it. */
   async function open(id: string): Promise<void> {
-    const opened = jobs.get(id) ?? openJob(id, outbox, () => preferences.person)
-    jobs.set(id, opened)
-    if (current.value !== opened) opened.plan.notice.value = null
+    const opened = held(id)
     current.value = opened
     void outbox.send()
-    await opened.plan.open(({ vehicle }) => shop.loadCatalog(vehicle))
+    await opened.plan.open(({ vehicle }) => shop.loadCatalog(vehicle).catch(() => undefined))
+  }
+  /** Takes up what earlier pages left unsent, of every job. */
+  async function resume(): Promise<void> {
+    await drafts.takeOver()
+    for (const draft of await drafts.all()) if (!jobs.has(draft.id)) held(draft.id).plan.takeUp(draft)
+  }
+  /** Plans that are edited here and not with the server, of every job. */
+  const unsavedPlans = computed(() =>
+    [...jobs.values()].flatMap(({ id, plan }) =>
+      plan.job.value && (plan.edited.value || plan.conflicts.value.length > 0)
+        ? [
+            {
+              id,
+              number: plan.job.value.number,
+              title: plan.job.value.title,
+              refused: plan.refused.value,
+              conflicts: plan.conflicts.value.length,
+              by: plan.editor.value?.name ?? '',
+            },
+          ]
+        : [],
+    ),
+  )
+  /** After signing in: what was refused for that. */
+  function signedIn(): void {
+    for (const { plan } of jobs.values()) if (plan.refused.value?.status === 401) plan.sendAgain()
   }
   useEventListener('pagehide', () => {
     for (const { plan } of jobs.values()) plan.keepDraft()
@@ -79,14 +112,18 @@ export const useJob = defineStore('job', () => {
     unsaved,
     moving,
     beat,
-    away: computed(() => outbox.away || (current.value?.plan.away.value ?? false)),
+    away: computed(() => reach.away),
+    unsavedPlans,
+    resume,
+    signedIn,
+    unavailable: computed(() => current.value?.plan.unavailable.value ?? false),
     missing: computed(() => current.value?.plan.missing.value ?? false),
-    notice: computed({
-      get: () => current.value?.plan.notice.value ?? null,
-      set: (notice) => {
-        if (current.value) current.value.plan.notice.value = notice
-      },
-    }),
+    conflicts: computed(() => current.value?.plan.conflicts.value ?? []),
+    refused: computed(() => current.value?.plan.refused.value ?? null),
+    pick: (path: string, side: 'mine' | 'theirs') => current.value?.plan.pick(path, side),
+    /** Sends a refused plan again, of any job. */
+    sendAgain: (id: string) => jobs.get(id)?.plan.sendAgain(),
+    giveUp: (id: string) => jobs.get(id)?.plan.giveUp(),
     open,
     refresh: async () => current.value?.plan.refresh(),
     edit: (change: (job: Job) => Job, what: string | null = null) => current.value?.edit(change, what),

@@ -22,7 +22,7 @@ describe('three-way merge of a job', () => {
   test('the same place changed twice keeps theirs and says so', () => {
     const { value, conflicts } = mergeThree(base, { ...base, title: 'mine' }, { ...base, title: 'theirs' })
     expect(value.title).toBe('theirs')
-    expect(conflicts).toEqual(['title'])
+    expect(conflicts.map((c) => c.path)).toEqual(['title'])
   })
   test('lists with ids merge entry by entry: mine added, theirs changed, mine removed', () => {
     const mine = {

@@ -1,3 +1,5 @@
+import type { Conflict } from '../../keep'
+
 type Plain = Record<string, unknown>
 const isPlain = (value: unknown): value is Plain => typeof value === 'object' && value !== null && !Array.isArray(value)
 const same = (a: unknown, b: unknown) => a === b || JSON.stringify(a) === JSON.stringify(b)
@@ -6,15 +8,15 @@ const hasIds = (value: unknown): value is { id: string }[] =>
 
 export interface Merged<T> {
   value: T
-  /** Paths both sides changed differently; theirs was kept. */
-  conflicts: string[]
+  /** What both sides changed differently: theirs stands, mine is kept here. */
+  conflicts: Conflict[]
 }
 
 /**
  * Three-way merge: my changes since `base` on top of theirs. Lists whose entries have ids are merged entry by entry.
  */
 export function mergeThree<T>(base: T, mine: T, theirs: T): Merged<T> {
-  const conflicts: string[] = []
+  const conflicts: Conflict[] = []
   const merge = (b: unknown, m: unknown, t: unknown, path: string): unknown => {
     if (same(m, b) || same(m, t)) return t
     if (same(t, b)) return m
@@ -29,8 +31,23 @@ export function mergeThree<T>(base: T, mine: T, theirs: T): Merged<T> {
         .map((id) => merge(find(b, id), find(m, id), find(t, id), `${path}.${id}`))
         .filter((x) => x !== undefined)
     }
-    conflicts.push(path)
+    conflicts.push({ path, mine: m, theirs: t })
     return t
   }
   return { value: merge(base, mine, theirs, '') as T, conflicts }
+}
+
+/**
+ * A copy of a document with another value at a path as `mergeThree` gives them; entries of lists go by their id.
+ * @param value undefined takes an entry of a list away
+ */
+export function putAt<T>(document: T, path: string, value: unknown): T {
+  const [head, ...rest] = path.split('.')
+  const deeper = (inner: unknown) => (rest.length ? putAt(inner, rest.join('.'), value) : value)
+  if (hasIds(document)) {
+    const there = document.some((x) => x.id === head)
+    const next = document.map((x) => (x.id === head ? deeper(x) : x))
+    return (there ? next : [...next, deeper(undefined)]).filter((x) => x !== undefined) as T
+  }
+  return { ...(document as Plain), [head!]: deeper((document as Plain)[head!]) } as T
 }

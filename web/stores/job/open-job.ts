@@ -1,43 +1,52 @@
 import { computed, shallowRef } from 'vue'
-import type { BayRecord, Job, RecordBody, RecordInput } from '@stout-shackle/core/job'
-import { newKey } from '../../api/key'
+import { inOrder, type BayRecord, type Job, type RecordBody, type RecordInput } from '@stout-shackle/core/job'
+import type { Signer } from '../../keep'
+import { mergeThree } from './merge'
 import { planSync } from './plan-sync'
 import { undoHistory } from './undo'
 import type { useOutbox } from './outbox'
 
 /** Everything this page holds of one job: its plan, its records with those on their way, what is typed, what can be undone. */
-export function openJob(id: string, outbox: ReturnType<typeof useOutbox>, person: () => string) {
+export function openJob(id: string, outbox: ReturnType<typeof useOutbox>, signer: () => Signer | null) {
   const stored = shallowRef<readonly BayRecord[]>([])
   /** Readings being typed: they count for the answer, not for the record. */
   const typing = shallowRef<ReadonlyMap<string, RecordBody>>(new Map())
-  const plan = planSync(id, heard)
+  const plan = planSync(id, heard, signer)
   const history = undoHistory()
-  outbox.listen(id, { stored: (record) => heard([record]), refused: (why) => (plan.notice.value = why) })
+  outbox.listen(id, { stored: (record) => heard([record]) })
 
   /** Records only ever get more: an answer that was overtaken by a newer one takes none away. */
   function heard(fresh: readonly BayRecord[]): void {
     const known = new Map([...stored.value, ...fresh].map((r) => [r.id, r]))
-    stored.value = [...known.values()].sort((a, b) => a.sequence - b.sequence)
+    stored.value = inOrder([...known.values()])
   }
 
   const waiting = computed(() => outbox.of(id))
+  const next = (list: readonly BayRecord[]) => Math.max(0, ...list.map((r) => r.sequence)) + 1
   const records = computed<BayRecord[]>(() => {
     const known = new Set(stored.value.map((r) => r.id))
-    const next = (stored.value.at(-1)?.sequence ?? 0) + 1
-    const pending = waiting.value.filter((w) => !known.has(w.key))
+    // One that was refused is not what stands; it waits to be looked at.
+    const pending = waiting.value.filter((w) => !known.has(w.key) && w.refused === null)
+    const from = next(stored.value)
     return [
       ...stored.value,
-      ...pending.map(({ key, at, input }, i): BayRecord => ({ ...input, id: key, sequence: next + i, at })),
+      ...pending.map(({ key, at, input, signer: by }, i): BayRecord => ({
+        ...input,
+        by: by?.name ?? '',
+        id: key,
+        sequence: from + i,
+        at,
+      })),
     ]
   })
   const recordsWithTyping = computed<BayRecord[]>(() => {
-    const next = (records.value.at(-1)?.sequence ?? 0) + 1
+    const from = next(records.value)
     const typed = [...typing.value.values()].map((body, i): BayRecord => ({
       body,
       by: '',
       supersedes: null,
       id: `typing-${i}`,
-      sequence: next + i,
+      sequence: from + i,
       at: new Date().toISOString(),
     }))
     return typed.length ? [...records.value, ...typed] : records.value
@@ -47,32 +56,36 @@ export function openJob(id: string, outbox: ReturnType<typeof useOutbox>, person
   function edit(change: (job: Job) => Job, what: string | null): void {
     const before = plan.job.value
     if (!before) return
-    history.edited(before, what)
-    plan.put(change(before))
+    const after = change(before)
+    history.edited(before, after, what)
+    plan.put(after)
   }
 
   /** Appends a record; a correction names the record it replaces and why. */
   function record(body: RecordBody, supersedes: RecordInput['supersedes'] = null): string {
-    const key = newKey()
-    outbox.add({ key, job: id, input: { body, by: person() || 'shop', supersedes }, at: new Date().toISOString() })
+    const key = outbox.add(id, { body, supersedes })
     if (body.kind !== 'withdrawn') history.recorded(key)
     return key
   }
 
-  /** Takes the last edit or record back; a record is withdrawn, not erased. */
+  /**
+   * Takes the last edit or record back; a record is withdrawn, not erased. Of an edit only what it changed goes back:
+   * what others changed since stays.
+   */
   function undo(): void {
     const last = history.take()
     if (!last) return
-    if (last.kind === 'job') plan.put(last.before)
+    if (last.kind === 'job') plan.put(mergeThree(last.after, last.before, plan.job.value!).value)
+    else if (outbox.waiting.some((w) => w.key === last.key && w.refused !== null)) outbox.remove(last.key)
     else record({ kind: 'withdrawn' }, { record: last.key, why: 'undone' })
   }
 
   /** Sets what is being typed for a reading, or clears it. */
   function type(key: string, body: RecordBody | null): void {
-    const next = new Map(typing.value)
-    if (body) next.set(key, body)
-    else next.delete(key)
-    typing.value = next
+    const typed = new Map(typing.value)
+    if (body) typed.set(key, body)
+    else typed.delete(key)
+    typing.value = typed
   }
 
   return { id, plan, waiting, records, recordsWithTyping, undoable: history.entries, edit, record, undo, type }

@@ -1,32 +1,40 @@
 import { useDebounceFn, useThrottleFn } from '@vueuse/core'
-import { ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import type { StoredJob } from '@stout-shackle/core/contract'
 import type { BayRecord, Job } from '@stout-shackle/core/job'
 import { call, Refused, Unreachable } from '../../api/client'
 import { newKey } from '../../api/key'
+import { untilAnswered } from '../../api/retry'
+import type { Conflict, Draft, Refusal, Signer } from '../../keep'
 import { drafts } from './draft'
-import { mergeThree } from './merge'
+import { mergeThree, putAt } from './merge'
 
 const SAVE_AFTER_MS = 250
 const DRAFT_EVERY_MS = 100
-const RETRY_MS = 1500
 
 /**
  * The plan of one job in this page: edited at once, saved by version, merged where somebody else changed it too.
  *
  * Every answer is applied to the job it was asked for, whichever job is on the screen when it comes.
  * @param heard takes the records that came with an answer
+ * @param signer who is at the screen
  */
-export function planSync(id: string, heard: (records: readonly BayRecord[]) => void) {
+export function planSync(id: string, heard: (records: readonly BayRecord[]) => void, signer: () => Signer | null) {
   const job = shallowRef<Job | null>(null)
   const saved = shallowRef<Pick<StoredJob, 'version' | 'job'> | null>(null)
-  const away = ref(false)
   const missing = ref(false)
-  /** The last refusal or merge, for the person to read. */
-  const notice = ref<string | null>(null)
+  /** The server is away and this screen never had the job. */
+  const unavailable = ref(false)
+  /** Both sides changed these: theirs stands until somebody picks. */
+  const conflicts = shallowRef<readonly Conflict[]>([])
+  /** Why the server did not take the plan as it is here; what is here stays. */
+  const refused = shallowRef<Refusal | null>(null)
+  /** Who made the edits that are not saved yet. */
+  const editor = shallowRef<Signer | null>(null)
   let saving = false
+  const trying = untilAnswered()
 
-  const edited = () => job.value !== null && job.value !== saved.value?.job
+  const edited = computed(() => job.value !== null && job.value !== saved.value?.job)
 
   function take(fresh: StoredJob): void {
     saved.value = { version: fresh.version, job: fresh.job }
@@ -34,10 +42,10 @@ export function planSync(id: string, heard: (records: readonly BayRecord[]) => v
     heard(fresh.records)
   }
   function merge(base: Job, mine: Job, theirs: Job): Job {
-    const { value, conflicts } = mergeThree(base, mine, theirs)
-    if (conflicts.length)
-      notice.value = `Changed elsewhere too; the other change was taken: ${conflicts.join(', ')}. Type yours again if it was right.`
-    return value
+    const merged = mergeThree(base, mine, theirs)
+    const paths = new Set(merged.conflicts.map((c) => c.path))
+    conflicts.value = [...conflicts.value.filter((c) => !paths.has(c.path)), ...merged.conflicts]
+    return merged.value
   }
 
   /**
@@ -46,28 +54,54 @@ export function planSync(id: string, heard: (records: readonly BayRecord[]) => v
    */
   async function open(before: (job: Job) => Promise<void>): Promise<void> {
     missing.value = false
+    unavailable.value = false
     keepDraft()
+    const draft = await drafts.get(id)
     try {
       const fresh = await call<StoredJob>(`/jobs/${id}`)
       await before(fresh.job)
-      take(fresh)
-      const draft = drafts.get(id)
-      if (!draft) return
-      job.value = merge(draft.base, draft.job, fresh.job)
-      void save()
+      // An answer this screen kept may be older than what it has seen since.
+      if (saved.value && saved.value.version > fresh.version) return heard(fresh.records)
+      if (edited.value && saved.value) {
+        const [base, mine] = [saved.value.job, job.value!]
+        take(fresh)
+        job.value = merge(base, mine, fresh.job)
+      } else if (draft) {
+        take(fresh)
+        resume(draft, fresh)
+      } else take(fresh)
+      if (edited.value) void save()
     } catch (error) {
       if (error instanceof Refused && error.status === 404) missing.value = true
-      else throw error
+      else if (error instanceof Unreachable && draft) {
+        saved.value = { version: draft.version, job: draft.base }
+        resume(draft, saved.value)
+        void save()
+      } else if (error instanceof Unreachable) unavailable.value = true
+      else if (!(error instanceof Refused)) throw error
     }
+  }
+  function resume(draft: Draft, onto: Pick<StoredJob, 'job'>): void {
+    conflicts.value = draft.conflicts
+    editor.value = draft.signer
+    job.value = merge(draft.base, draft.job, onto.job)
+  }
+  /** Takes up a draft whose job nobody has opened, so that it is sent all the same. */
+  function takeUp(draft: Draft): void {
+    saved.value = { version: draft.version, job: draft.base }
+    resume(draft, saved.value)
+    void save()
   }
 
   /** Something changed on the server, from another page or another hand. */
   async function refresh(): Promise<void> {
     const base = saved.value
-    if (!job.value || !base || saving) return
+    if (!job.value || !base) return
+    // A save that waits for the server is woken; its answer brings what changed.
+    if (saving) return trying.wake()
     const fresh = await call<StoredJob>(`/jobs/${id}`).catch(() => null)
-    // Saved while this was on its way: the answer is older than what is here.
-    if (!fresh || saved.value !== base) return
+    // Saved while this was on its way, or kept from before: the answer is older than what is here.
+    if (!fresh || saved.value !== base || fresh.version < base.version) return
     const mine = job.value
     take(fresh)
     if (mine === base.job) return
@@ -77,55 +111,110 @@ export function planSync(id: string, heard: (records: readonly BayRecord[]) => v
 
   function put(next: Job): void {
     job.value = next
+    refused.value = null
+    editor.value = signer()
     void keepDraftSoon()
     void saveSoon()
+    // What waits for the server is not what is here any more.
+    trying.wake()
+  }
+  /** One side of a conflict is picked; nothing is lost before. */
+  function pick(path: string, side: 'mine' | 'theirs'): void {
+    const conflict = conflicts.value.find((c) => c.path === path)
+    if (!conflict || !job.value) return
+    conflicts.value = conflicts.value.filter((c) => c !== conflict)
+    if (side === 'mine') put(putAt(job.value, path, conflict.mine))
+    else if (edited.value || conflicts.value.length) keepDraft()
+    else void drafts.drop(id)
   }
 
   /** Saved in the browser at the first edit, then no more than ten times a second: a drag edits at every frame. */
   const keepDraftSoon = useThrottleFn(() => keepDraft(), DRAFT_EVERY_MS, true)
   function keepDraft(): void {
-    if (job.value && saved.value && edited()) drafts.keep(id, { base: saved.value.job, job: job.value })
+    if (!job.value || !saved.value || !(edited.value || conflicts.value.length)) return
+    void drafts.keep({
+      id,
+      base: saved.value.job,
+      version: saved.value.version,
+      job: job.value,
+      at: new Date().toISOString(),
+      signer: editor.value,
+      conflicts: [...conflicts.value],
+    })
   }
 
   const saveSoon = useDebounceFn(() => save(), SAVE_AFTER_MS)
+  /** Sends the plan until the server has it as it is here, or says why not. */
   async function save(): Promise<void> {
-    if (saving || !job.value || !saved.value || !edited()) return
+    if (saving || refused.value) return
     saving = true
-    const mine = job.value
-    const base = saved.value
     try {
-      const fresh = await call<StoredJob>(`/jobs/${id}`, {
-        method: 'PUT',
-        body: mine,
-        version: base.version,
-        key: newKey(),
-      })
-      away.value = false
-      saved.value = { version: fresh.version, job: mine }
-    } catch (error) {
-      if (error instanceof Unreachable) {
-        away.value = true
-        setTimeout(() => void save(), RETRY_MS)
-        return
-      }
-      if (!(error instanceof Refused)) throw error
-      // It answered: whatever it said, it is not away.
-      away.value = false
-      if (error.status === 412) {
-        const current = error.problem.current as StoredJob
-        saved.value = { version: current.version, job: current.job }
-        heard(current.records)
-        job.value = merge(base.job, job.value ?? mine, current.job)
-      } else {
-        notice.value = error.message
-        job.value = base.job
-      }
+      while (edited.value && !refused.value) await saveOnce()
     } finally {
       saving = false
     }
-    if (edited()) await save()
-    else drafts.drop(id)
+    if (!edited.value && !conflicts.value.length) await drafts.drop(id)
+    else keepDraft()
+  }
+  async function saveOnce(): Promise<void> {
+    const [mine, base] = [job.value!, saved.value!]
+    const credential = editor.value ?? signer()
+    const key = newKey()
+    try {
+      const fresh = await trying.run(() => {
+        // Typed on meanwhile: what goes out is what is here now.
+        if (job.value !== mine) throw new Superseded()
+        const write = { method: 'PUT', body: mine, version: base.version, key, signer: credential?.token } as const
+        return call<StoredJob>(`/jobs/${id}`, write)
+      })
+      saved.value = { version: fresh.version, job: mine }
+      heard(fresh.records)
+    } catch (why) {
+      if (why instanceof Superseded) return
+      if (!(why instanceof Refused)) throw why
+      if (why.status === 412) {
+        const current = why.problem.current as StoredJob
+        saved.value = { version: current.version, job: current.job }
+        heard(current.records)
+        job.value = merge(base.job, job.value ?? mine, current.job)
+        keepDraft()
+      } else refused.value = { status: why.status, why: why.message }
+    }
+  }
+  /** Tries again what was refused: somebody signed in, or it was put right elsewhere. */
+  function sendAgain(): void {
+    if (refused.value?.status === 401 && (editor.value === null || editor.value.id === signer()?.id))
+      editor.value = signer()
+    refused.value = null
+    if (saving) trying.wake()
+    else void save()
+  }
+  /** Gives up what is here and is not saved. */
+  function giveUp(): void {
+    if (saved.value) job.value = saved.value.job
+    refused.value = null
+    conflicts.value = []
+    void drafts.drop(id)
   }
 
-  return { job, saved, away, missing, notice, edited, open, refresh, put, keepDraft }
+  return {
+    job,
+    saved,
+    missing,
+    unavailable,
+    conflicts,
+    refused,
+    editor,
+    edited,
+    open,
+    takeUp,
+    refresh,
+    put,
+    pick,
+    keepDraft,
+    sendAgain,
+    giveUp,
+  }
 }
+
+class Superseded extends Error {}

@@ -1,7 +1,7 @@
 import { shallowRef } from 'vue'
 import type { Job } from '@stout-shackle/core/job'
 
-type Undoable = { kind: 'job'; before: Job; what: string | null } | { kind: 'record'; key: string }
+type Undoable = { kind: 'job'; before: Job; after: Job; what: string | null } | { kind: 'record'; key: string }
 
 const UNDO_DEPTH = 100
 
@@ -14,9 +14,11 @@ export function undoHistory() {
   return {
     entries,
     /** Keystrokes in one field name the same `what`, and are taken back together. */
-    edited(before: Job, what: string | null): void {
+    edited(before: Job, after: Job, what: string | null): void {
       const last = entries.value.at(-1)
-      if (!(what && last?.kind === 'job' && last.what === what)) push({ kind: 'job', before, what })
+      if (what && last?.kind === 'job' && last.what === what)
+        entries.value = [...entries.value.slice(0, -1), { ...last, after }]
+      else push({ kind: 'job', before, after, what })
     },
     recorded: (key: string) => push({ kind: 'record', key }),
     take(): Undoable | undefined {

@@ -1,0 +1,116 @@
+import { Router } from 'express'
+import type { Knex } from 'knex'
+import { customerQuery } from '@stout-shackle/core/contract'
+import type { Job } from '@stout-shackle/core/job'
+import { exportJob, type JobStore } from '../jobs'
+import { personOf } from '../principal'
+import { parseBody, Problem } from '../problem'
+import { write } from '../write'
+
+interface JobOfCustomer {
+  id: string
+  number: string
+  title: string
+  day: string
+  contact: string
+}
+interface Versioned {
+  job_id: string
+  version: number
+  document: string
+}
+/** What stands where a name stood. */
+const ERASED = '(erased)'
+const OF_CUSTOMER = "json_extract(document, '$.customer.name') = ? COLLATE NOCASE"
+
+/** Jobs of one customer, by name, whatever the case of its letters. */
+const jobsOf = (db: Knex, name: string): Promise<JobOfCustomer[]> =>
+  db.raw<JobOfCustomer[]>(
+    `SELECT id, number, json_extract(document, '$.title') AS title, json_extract(document, '$.day') AS day,
+      json_extract(document, '$.customer.contact') AS contact FROM jobs WHERE ${OF_CUSTOMER} ORDER BY number`,
+    [name],
+  )
+
+async function found(db: Knex, name: string) {
+  const jobs = await jobsOf(db, name)
+  return {
+    name,
+    contacts: [...new Set(jobs.map((j) => j.contact).filter(Boolean))],
+    jobs: jobs.map(({ id, number, title, day }) => ({ id, number, title, day })),
+  }
+}
+
+/**
+ * Takes a customer out of every job and every version of it; the records of the work stay. Whoever a vehicle was handed to,
+ * who signed and who agreed go too: those are the customer, or a person of the customer's.
+ */
+async function erase(db: Knex, name: string, by: string): Promise<void> {
+  const jobs = await jobsOf(db, name)
+  for (const { id } of jobs) {
+    const clean = (document: string) => {
+      const job = JSON.parse(document) as Job
+      const next = { ...job, customer: { name: ERASED, contact: '' }, title: withoutName(job.title, name) }
+      return { document: JSON.stringify(next) }
+    }
+    const rows = await db<Versioned>('job_versions').where({ job_id: id })
+    for (const { version, document } of rows)
+      await db<Versioned>('job_versions').where({ job_id: id, version }).update(clean(document))
+    const row = await db<{ id: string; document: string }>('jobs').where({ id }).first('document')
+    await db<{ id: string; document: string }>('jobs').where({ id }).update(clean(row!.document))
+    await db.raw('UPDATE jobs SET version = version + 1, summary = NULL WHERE id = ?', [id])
+    await db.raw(
+      `INSERT INTO job_versions (job_id, version, document, at, by) SELECT id, version, document, ?, ? FROM jobs WHERE id = ?`,
+      [new Date().toISOString(), by, id],
+    )
+    for (const [kind, field] of [
+      ['handed-over', 'to'],
+      ['final-check', 'signedBy'],
+      ['deviation', 'agreedBy'],
+    ] as const)
+      await db.raw(
+        `UPDATE records SET body = json_set(body, '$.${field}', ?) WHERE job_id = ? AND json_extract(body, '$.kind') = ?
+          AND json_extract(body, '$.${field}') <> ''`,
+        [ERASED, id, kind],
+      )
+  }
+  // Answers kept for repeated requests hold whole jobs.
+  await db('repeatable_requests')
+    .where('body', 'like', `%${name.replace(/[\\%_]/g, '')}%`)
+    .delete()
+}
+
+const withoutName = (text: string, name: string): string =>
+  text.replace(new RegExp(name.replace(/[.*+?^${}()|[\]\\]/g, '\\$&'), 'gi'), ERASED)
+
+/** What a shop holds of a customer: found, given out, taken away. */
+export function customerRoutes(db: Knex, jobs: JobStore): Router {
+  const nobody = (name: string) =>
+    new Problem(404, 'Not found', `No job in this shop is for "${name}".`, [{ field: 'name', message: 'not found' }])
+  return Router()
+    .get('/', async (request, response) => {
+      response.json(await found(db, parseBody(customerQuery, request.query).name))
+    })
+    .get('/export', async (request, response) => {
+      const { name } = parseBody(customerQuery, request.query)
+      const list = await jobsOf(db, name)
+      if (list.length === 0) throw nobody(name)
+      response.attachment(`customer-${name}.json`)
+      response.json(await Promise.all(list.map(async ({ id }) => exportJob(await jobs.get(id)))))
+    })
+    .post(
+      '/erase',
+      write(db, async (trx, request) => {
+        const { name } = parseBody(customerQuery, request.body)
+        const was = await found(trx, name)
+        if (was.jobs.length === 0) throw nobody(name)
+        await erase(trx, name, personOf(request).name)
+        return {
+          status: 200,
+          body: was,
+          // The audit says that it was done, not whose name it was.
+          audit: { action: 'erase customer', about: `jobs ${was.jobs.map((j) => j.number).join(', ')}` },
+          announce: () => jobs.forget(),
+        }
+      }),
+    )
+}

@@ -1,0 +1,1 @@
+export { ServerHealth } from './health'

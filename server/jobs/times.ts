@@ -1,0 +1,28 @@
+import type { RecordInput } from '@stout-shackle/core/job'
+
+/** Less than this is the way through the network, not a clock that is off, s. */
+const TRANSIT_S = 5
+
+export interface Times {
+  /** When it was done, by this server's clock, ms since 1970. */
+  at: number
+  /** By how much the screen's clock is ahead, s; 0 where nobody would call it off. */
+  clockOff: number
+}
+
+/**
+ * When a record was taken down, told from the screen's own clock: what that clock said when it sent the record, less what
+ * the server's says as it comes in, is by how much it is off.
+ *
+ * @param takenDown by the screen; absent from a caller that is never away
+ * @param received ms since 1970
+ * @param earlier when that screen took down the record before this one, ms; a clock that was set in between cannot turn
+ *   its records around
+ */
+export function correctedTime(takenDown: RecordInput['takenDown'], received: number, earlier: number): Times {
+  if (!takenDown) return { at: received, clockOff: 0 }
+  const ahead = Date.parse(takenDown.sent) - received
+  const at = Math.min(received, Math.max(earlier, Date.parse(takenDown.at) - ahead))
+  const seconds = ahead / 1000
+  return { at, clockOff: Math.abs(seconds) > TRANSIT_S ? Math.round(seconds) : 0 }
+}

@@ -1,0 +1,134 @@
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef } from 'vue'
+import type { SignedIn, Session } from '@stout-shackle/core/contract'
+import { mayDo, type Access, type Person } from '@stout-shackle/core/shop'
+import { call, Refused, Unreachable } from '../api/client'
+import { reach } from '../api/reach'
+import { forgetAnswers, keptDatabase, openSealed, seal, sealedPeople, type Signer } from '../keep'
+
+interface AtScreen {
+  signer: Signer
+  person: Person
+}
+export interface SignIn {
+  person: string
+  password?: string
+  pin?: string
+  tablet?: string
+  shared?: boolean
+}
+const NOBODY: Session = { person: null, tablet: null, names: [], setUp: 'done', demo: false }
+
+/** Who is at this screen. Known across reloads, also while the server is away. */
+export const useSession = defineStore('session', () => {
+  const session = shallowRef<Session>(NOBODY)
+  /** Signs what this person writes; null while nobody is signed in. */
+  const signer = shallowRef<Signer | null>(null)
+  const loaded = ref(false)
+  /** Who can sign in here without the server. */
+  const known = shallowRef<{ id: string; name: string }[]>([])
+  const person = computed(() => session.value.person)
+  const may = (access: Access) => person.value !== null && mayDo(person.value.role, access)
+
+  async function keep(at: AtScreen | null): Promise<void> {
+    try {
+      const db = await keptDatabase()
+      if (at) await db.put('single', at, 'at-screen')
+      else await db.delete('single', 'at-screen')
+    } catch {
+      // A browser that keeps nothing asks again after a reload.
+    }
+  }
+  async function kept(): Promise<AtScreen | null> {
+    try {
+      return ((await (await keptDatabase()).get('single', 'at-screen')) as AtScreen | undefined) ?? null
+    } catch {
+      return null
+    }
+  }
+
+  async function load(): Promise<void> {
+    const before = await kept()
+    known.value = await sealedPeople()
+    try {
+      session.value = await call<Session>('/session')
+      const same = before?.person.id === session.value.person?.id
+      signer.value = same ? (before?.signer ?? null) : null
+      // A session without its credential could read and sign nothing: it is begun again.
+      reach.signIn = session.value.person === null || signer.value === null
+    } catch (error) {
+      if (!(error instanceof Unreachable)) throw error
+      if (before) session.value = { ...NOBODY, person: before.person }
+      signer.value = before?.signer ?? null
+      reach.signIn = before === null
+    } finally {
+      loaded.value = true
+    }
+  }
+
+  async function take(answer: SignedIn): Promise<Signer> {
+    const { id, name } = answer.session.person!
+    // What one person could read, the next may not.
+    if (session.value.person && session.value.person.role !== answer.session.person!.role) await forgetAnswers()
+    session.value = answer.session
+    signer.value = { id, name, token: answer.signer }
+    reach.signIn = false
+    await keep({ signer: signer.value, person: answer.session.person! })
+    return signer.value
+  }
+
+  /** @throws Refused with what is not right; Unreachable where the server is away and this screen does not know the person */
+  async function signIn(given: SignIn): Promise<void> {
+    try {
+      const mine = await take(await call<SignedIn>('/session', { method: 'POST', body: given }))
+      if (given.pin) await seal(mine, given.pin)
+      known.value = await sealedPeople()
+    } catch (error) {
+      if (!(error instanceof Unreachable) || !given.pin) throw error
+      await unseal(given.person, given.pin)
+    }
+  }
+
+  /** Hands change while the server is away. */
+  async function unseal(nameOrId: string, pin: string): Promise<void> {
+    const found = known.value.find((k) => k.id === nameOrId || k.name.toLowerCase() === nameOrId.toLowerCase())
+    const refuse = (why: string, code: string) => new Refused(401, why, [{ field: 'pin', message: why, code }], {})
+    if (!found) throw new Unreachable('The server is away, and this person has not signed in at this screen before.')
+    const opened = await openSealed(found.id, pin)
+    if (opened === 'wrong') throw refuse('Name or PIN is not right.', 'wrong-secret')
+    if (opened === 'locked') throw refuse('Too many wrong PINs: sign in when the server is back.', 'locked')
+    const person: Person = {
+      id: opened.id,
+      name: opened.name,
+      // The server decides what it takes; a person who signs in by PIN works in the bay.
+      role: 'technician',
+      active: true,
+      hasPassword: false,
+      hasPin: true,
+    }
+    session.value = { ...session.value, person }
+    signer.value = opened
+    reach.signIn = false
+    await keep({ signer: opened, person })
+  }
+
+  async function makeOwner(body: { name: string; password: string; tablet: string; code?: string }): Promise<void> {
+    await take(await call<SignedIn>('/session/owner', { method: 'POST', body }))
+  }
+
+  /** Leaves the screen to the next one. What waits to be sent stays, under who signed it. */
+  async function signOut(): Promise<void> {
+    await keep(null)
+    signer.value = null
+    await forgetAnswers()
+    try {
+      session.value = await call<Session>('/session', { method: 'DELETE' })
+    } catch (error) {
+      if (!(error instanceof Unreachable)) throw error
+      session.value = { ...session.value, person: null }
+    }
+    reach.signIn = true
+  }
+
+  return { session, signer, loaded, known, person, may, load, signIn, makeOwner, signOut }
+})
