@@ -1,22 +1,12 @@
 import type { Application, Kit } from '@stout-shackle/core/kit'
 import type { Survey, Vehicle } from '@stout-shackle/core/vehicle'
+import { seeded } from './seeded'
 
 export interface BigShop {
   kits: Kit[]
   applications: Application[]
   vehicles: Vehicle[]
   surveys: Survey[]
-}
-
-/** Numbers from 0 to 1 that are the same for the same seed (mulberry32, public domain). */
-function seeded(seed: number): () => number {
-  let state = seed
-  return () => {
-    state = (state + 0x6d2b79f5) | 0
-    let t = Math.imul(state ^ (state >>> 15), 1 | state)
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32
-  }
 }
 
 const KITS = 2_000

@@ -112,6 +112,7 @@ export async function restore(
   let before: Backup | null = null
   if (existsSync(present))
     try {
+      examine(present)
       before = await backUp(folder, 'backup', now)
     } catch (error) {
       if (!(error instanceof CannotOpen)) throw error

@@ -229,7 +229,7 @@ export class Imports {
   async undo(trx: Knex.Transaction, id: string): Promise<ImportRun> {
     const run = await this.get(id, trx)
     if (run.state !== 'applied') throw new Problem(409, 'Nothing to undo', `This import is ${run.state}.`)
-    const kept = await trx('import_before').where({ import_id: id }).first('id')
+    const kept = await trx<{ import_id: string; id: string }>('import_before').where({ import_id: id }).first('id')
     if (!kept && run.progress.new + run.progress.changed > 0)
       throw new Problem(409, 'Too old', `Only the latest ${UNDO_KEPT} imports can be taken back.`)
     const since = await trx.raw<{ id: string }[]>(

@@ -103,14 +103,9 @@ export function jobRoutes({ db, bus, jobs, board }: Parts): Router {
       const since = new Date(Date.now() - SHIFT_MS).toISOString()
       const rows = await db<{ name: string; unsent: number; seen_at: string; id: string }>('tablets')
         .whereNull('revoked_at')
-        .where((q) =>
-          q
-            .where('unsent', '>', 0)
-            .orWhere((r) =>
-              r
-                .where('seen_at', '>', since)
-                .whereIn('name', db('records').distinct('tablet').where({ job_id: job.id }).whereNotNull('tablet')),
-            ),
+        .whereRaw(
+          '(unsent > 0 OR (seen_at > ? AND name IN (SELECT tablet FROM records WHERE job_id = ? AND tablet IS NOT NULL)))',
+          [since, job.id],
         )
       const mine = personOf(request).tablet.id
       const answer: Unsent = rows

@@ -1,7 +1,7 @@
 import type { RecordInput } from '@stout-shackle/core/job'
 
-/** Less than this is the way through the network, not a clock that is off, s. */
-const TRANSIT_S = 5
+/** Less than this is the way through the network, not a clock that is off. */
+const TRANSIT_MS = 5000
 
 export interface Times {
   /** When it was done, by this server's clock, ms since 1970. */
@@ -22,7 +22,7 @@ export interface Times {
 export function correctedTime(takenDown: RecordInput['takenDown'], received: number, earlier: number): Times {
   if (!takenDown) return { at: received, clockOff: 0 }
   const ahead = Date.parse(takenDown.sent) - received
-  const at = Math.min(received, Math.max(earlier, Date.parse(takenDown.at) - ahead))
-  const seconds = ahead / 1000
-  return { at, clockOff: Math.abs(seconds) > TRANSIT_S ? Math.round(seconds) : 0 }
+  const off = Math.abs(ahead) > TRANSIT_MS ? ahead : 0
+  const at = Math.min(received, Math.max(earlier, Date.parse(takenDown.at) - off))
+  return { at, clockOff: Math.round(off / 1000) }
 }

@@ -40,12 +40,12 @@ const span = (days: number) => ({
 })
 
 async function keyToPem(key: CryptoKey): Promise<string> {
-  return x509.PemConverter.encode(await webcrypto.subtle.exportKey('pkcs8', key as never), 'PRIVATE KEY')
+  return x509.PemConverter.encode(await webcrypto.subtle.exportKey('pkcs8', key), 'PRIVATE KEY')
 }
 const pemToKey = (pem: string): Promise<CryptoKey> =>
   webcrypto.subtle.importKey('pkcs8', x509.PemConverter.decodeFirst(pem), ALGORITHM, true, [
     'sign',
-  ]) as Promise<CryptoKey>
+  ])
 
 /** A secret that nobody else on this machine reads. */
 function writeSecret(path: string, text: string): void {

@@ -37,6 +37,26 @@ function inTurn<T>(db: Knex, act: () => Promise<T>): Promise<T> {
 }
 
 /**
+ * A transaction that fails with what made it fail. On a full disk SQLite has rolled back by itself already, and the
+ * rollback that follows would complain of that instead.
+ */
+async function inTransaction<T>(db: Knex, act: (trx: Knex.Transaction) => Promise<T>): Promise<T> {
+  let first: unknown = null
+  try {
+    return await db.transaction(async (trx) => {
+      try {
+        return await act(trx)
+      } catch (error) {
+        first = error
+        throw error
+      }
+    })
+  } catch (error) {
+    throw first ?? error
+  }
+}
+
+/**
  * One write in one transaction, repeatable: the same Idempotency-Key with the same request of the same person gives the
  * first answer again and changes nothing; with another request it is refused.
  */
@@ -50,13 +70,12 @@ export const write =
       ])
     const fingerprint = key ? fingerprintOf(request) : ''
     const { status, headers, body } = await inTurn(db, async () => {
-      const written = await db.transaction(async (trx): Promise<Written> => {
+      const written = await inTransaction(db, async (trx): Promise<Written> => {
         const earlier = key && (await earlierAnswer(trx, key, fingerprint))
         if (earlier) return earlier
         const fresh = await handler(trx, request)
         const who = principalOf(request)
-        if (fresh.audit && who)
-          await audit(trx, who, { action: `${request.method} ${request.baseUrl}`, ...fresh.audit })
+        if (fresh.audit && who) await audit(trx, who, { action: `${request.method} ${request.baseUrl}`, ...fresh.audit })
         if (key)
           await trx('repeatable_requests').insert({
             key,

@@ -123,8 +123,8 @@ const counts = computed(() => {
         :minutes="minutes"
         :change="change"
         :wrench="wrench"
-        @take-wrench="takeHere"
         :away="store.away"
+        @take-wrench="takeHere"
       />
       <StatusBar />
       <ConflictPanel />

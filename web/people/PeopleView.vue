@@ -24,7 +24,7 @@ const fresh = reactive<{ name: string; role: Role; password: string; pin: string
   pin: '',
 })
 /** A new password or PIN being typed for somebody. */
-const secret = reactive({ id: '', kind: 'pin' as 'pin' | 'password', value: '' })
+const secret = reactive({ id: '', kind: 'pin', value: '' })
 
 async function load() {
   people.value = await call<Entry<Person>[]>('/people')
