@@ -25,3 +25,9 @@ export function time(what: string, call: () => unknown, runs = 400, batch = 1): 
     runs: runs * batch,
   }
 }
+
+/** The value under which a share of the times lies; they are sorted here. */
+export function percentile(times: readonly number[], share: number): number {
+  const sorted = [...times].sort((a, b) => a - b)
+  return sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? NaN
+}

@@ -79,6 +79,22 @@ export const inOrder = (records: readonly BayRecord[]): BayRecord[] =>
   [...records].sort((a, b) => Date.parse(a.at) - Date.parse(b.at) || a.sequence - b.sequence)
 
 /**
+ * Records in order with one more at its place; most come in last.
+ * @param records in order
+ */
+export function placed(records: readonly BayRecord[], record: BayRecord): BayRecord[] {
+  const at = Date.parse(record.at)
+  let place = records.length
+  while (place > 0) {
+    const before = records[place - 1]!
+    const earlier = Date.parse(before.at) - at || before.sequence - record.sequence
+    if (earlier < 0) break
+    place -= 1
+  }
+  return [...records.slice(0, place), record, ...records.slice(place)]
+}
+
+/**
  * Ids of the records that another one corrects or withdraws, and that nothing restored since. It does not matter in what
  * order they are: a correction that was itself taken back takes nothing with it.
  * @param records all of a job

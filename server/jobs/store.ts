@@ -2,6 +2,7 @@ import type { Knex } from 'knex'
 import {
   EXPORT_FORMAT,
   inOrder,
+  placed,
   jobSchema,
   ofKind,
   recordBodySchema,
@@ -195,7 +196,7 @@ export class JobStore {
       supersedes: input.supersedes,
       id,
       by: signer.name,
-      sequence: Math.max(0, ...records.map((r) => r.sequence)) + 1,
+      sequence: records.reduce((top, r) => Math.max(top, r.sequence), 0) + 1,
       at: new Date(at).toISOString(),
       origin: {
         person: signer.id,
@@ -207,7 +208,7 @@ export class JobStore {
     }
     await insertRecord(db, job.id, record, input.takenDown)
     await db('jobs').where({ id: job.id }).whereNotNull('summary').update({ summary: null })
-    const next = inOrder([...records, record])
+    const next = placed(records, record)
     // Both kinds that can change whether it has left; the rest need not look.
     if (input.body.kind === 'handed-over' || input.supersedes) {
       const [had, has] = [hasLeft(records), hasLeft(next)]
