@@ -1,6 +1,6 @@
 import { type ChildProcess, spawn } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
-import { createServer } from 'node:net'
+import { connect, createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -18,64 +18,92 @@ const freePort = (): Promise<number> =>
     })
   })
 
-/** The real server as a process of its own, on the made-up shop, and a browser in front of it. */
-export class Shop {
-  private constructor(
-    private readonly dataDir: string,
-    private readonly port: number,
-    private child: ChildProcess,
-    readonly browser: BrowserContext,
-  ) {}
+interface Settings {
+  /** A shop of the made-up people, with its data; else one with nobody and nothing in it. */
+  demo?: boolean
+  /** More of the server's environment. */
+  env?: Record<string, string>
+  /** More arguments of the browser. */
+  args?: string[]
+  /** A home of its own for the browser, with what it trusts. */
+  home?: string
+  /** Where the shop's data is; a passing folder by default. */
+  dataDir?: string
+  secure?: boolean
+}
 
-  static async open(): Promise<Shop> {
-    const dataDir = mkdtempSync(join(tmpdir(), 'shackle-journey-'))
-    const port = await freePort()
-    const child = Shop.start(dataDir, port)
-    const shop = new Shop(dataDir, port, child, await openBrowser())
-    await shop.answers()
-    await loadDemo(shop.address)
-    shop.headers = await signIn(shop.address, 'Maren', 'Checker')
-    await sitDown(shop.browser, shop.address, 'Maren')
-    return shop
-  }
+/** The real server as a process of its own, and a browser in front of it. */
+export class Shop {
   /** What a caller of the API who is signed in sends along. */
   headers: Record<string, string> = {}
+  private constructor(
+    readonly dataDir: string,
+    readonly port: number,
+    private child: ChildProcess,
+    readonly browser: BrowserContext,
+    private readonly settings: Settings,
+  ) {}
+
+  static async open(settings: Settings = {}): Promise<Shop> {
+    const { demo = true, args = [], home } = settings
+    const dataDir = settings.dataDir ?? mkdtempSync(join(tmpdir(), 'shackle-journey-'))
+    const port = await freePort()
+    const child = Shop.start(dataDir, port, settings)
+    const browser = await openBrowser(undefined, args, home)
+    const shop = new Shop(dataDir, port, child, browser, settings)
+    await shop.answers()
+    if (demo) {
+      await loadDemo(shop.address)
+      shop.headers = await signIn(shop.address, 'Maren', 'Checker')
+      await sitDown(shop.browser, shop.address, 'Maren')
+    }
+    return shop
+  }
+  private static start(dataDir: string, port: number, { demo = true, env = {} }: Settings): ChildProcess {
+    return spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
+      cwd: root,
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: {
+        ...process.env,
+        DATA_DIR: dataDir,
+        PORT: String(port),
+        HOST: '127.0.0.1',
+        DEMO: demo ? '1' : '',
+        ...env,
+      },
+    })
+  }
   /** One question to the API by somebody who is signed in. */
   ask(path: string, init?: RequestInit): Promise<Response> {
     return fetch(`${this.address}/api${path}`, { ...init, headers: { ...this.headers, ...init?.headers } })
   }
-  private static start(dataDir: string, port: number): ChildProcess {
-    return spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
-      cwd: root,
-      stdio: ['ignore', 'ignore', 'inherit'],
-      env: { ...process.env, DATA_DIR: dataDir, PORT: String(port), HOST: '127.0.0.1', DEMO: '1' },
-    })
-  }
   get address(): string {
-    return `http://127.0.0.1:${this.port}`
+    return `${this.settings.secure ? 'https://localhost' : 'http://127.0.0.1'}:${this.port}`
   }
+  /** The port answers: also where this process does not trust the certificate. */
   private async answers(): Promise<void> {
     const deadline = Date.now() + 30_000
     while (Date.now() < deadline) {
-      if (
-        await fetch(`${this.address}/api/health`).then(
-          (r) => r.ok,
-          () => false,
-        )
-      )
-        return
+      const open = await new Promise<boolean>((resolve) => {
+        const socket = connect(this.port, '127.0.0.1', () => {
+          socket.destroy()
+          resolve(true)
+        }).on('error', () => resolve(false))
+      })
+      if (open) return
       await new Promise((resolve) => setTimeout(resolve, 50))
     }
     throw new Error('the shop server did not come up')
   }
   /** As if the power went: no chance to finish anything. */
   async kill(): Promise<void> {
+    if (this.child.exitCode !== null || this.child.signalCode !== null) return
     const gone = new Promise((resolve) => this.child.once('exit', resolve))
     this.child.kill('SIGKILL')
     await gone
   }
   async restart(): Promise<void> {
-    this.child = Shop.start(this.dataDir, this.port)
+    this.child = Shop.start(this.dataDir, this.port, this.settings)
     await this.answers()
   }
   async page(path: string): Promise<Page> {

@@ -1,3 +1,7 @@
 import type { BrowserContext } from 'playwright-core'
-export function openBrowser(viewport?: { width: number; height: number }, args?: string[]): Promise<BrowserContext>
+export function openBrowser(
+  viewport?: { width: number; height: number },
+  args?: string[],
+  home?: string | null,
+): Promise<BrowserContext>
 export function sitDown(browser: BrowserContext, address: string, person: string): Promise<void>

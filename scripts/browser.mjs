@@ -8,13 +8,15 @@ import { CHROMIUM } from './ensure.mjs'
  * Debian's Chromium with a profile of its own.
  * @param {{ width: number, height: number }} viewport
  * @param {string[]} args more of them
+ * @param {string | null} home a home of its own, with the authorities it trusts
  */
-export async function openBrowser(viewport = { width: 1280, height: 800 }, args = []) {
+export async function openBrowser(viewport = { width: 1280, height: 800 }, args = [], home = null) {
   const profile = mkdtempSync(join(tmpdir(), 'shackle-browser-'))
   return chromium.launchPersistentContext(profile, {
     executablePath: CHROMIUM,
     headless: true,
     viewport,
+    ...(home ? { env: { ...process.env, HOME: home } } : {}),
     args: [
       '--no-sandbox',
       '--disable-gpu',

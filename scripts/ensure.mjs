@@ -37,11 +37,11 @@ export function ensurePackages() {
   run('npm', ['ci', '--no-audit', '--no-fund'])
 }
 
-/** Debian's Chromium for journeys and pictures. */
+/** Debian's Chromium for journeys and pictures, and the tool that tells it whom to trust. */
 export function ensureChromium() {
-  if (existsSync(CHROMIUM)) return
+  if (existsSync(CHROMIUM) && has('certutil')) return
   say('installing Chromium from Debian')
-  aptInstall(['chromium'])
+  aptInstall(['chromium', 'libnss3-tools'])
 }
 
 function newest(folder) {

@@ -45,6 +45,8 @@ export default defineConfig({
   build: {
     outDir: 'dist',
     emptyOutDir: true,
+    // Lets a page without a worker ask for every other one while the server is there.
+    manifest: 'chunks.json',
     target: 'es2022',
     chunkSizeWarningLimit: 700,
     // A dependency's misplaced comments are no business of ours.

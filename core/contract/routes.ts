@@ -155,6 +155,10 @@ export const ROUTES: readonly Route[] = [
     answer: signedInSchema,
     status: 201,
   }),
+  write('post', 'read', '/session/resume', 'Go on at this screen as who signs', {
+    answer: signedInSchema,
+    status: 201,
+  }),
   write('put', 'read', '/session/secret', "Change one's own password or PIN", {
     body: ownSecretSchema,
     answer: personSchema,

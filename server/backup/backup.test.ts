@@ -1,4 +1,13 @@
-import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs'
+import {
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  truncateSync,
+  writeFileSync,
+} from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
@@ -15,7 +24,10 @@ beforeEach(async () => {
 afterEach(() => rmSync(folder, { recursive: true, force: true }))
 const at = (minute: number) => `2026-11-27T10:${String(minute).padStart(2, '0')}:00.000Z`
 const off = (part: string) =>
-  shop.api.post('/api/jobs/job-0417/records').send({ body: { kind: 'off', part }, supersedes: null }).expect(201)
+  shop.api
+    .post('/api/jobs/job-0417/records')
+    .send({ body: { kind: 'off', part }, supersedes: null })
+    .expect(201)
 
 describe('a backup', () => {
   test('is made while people write, opens, and holds what was acknowledged before it began', async () => {

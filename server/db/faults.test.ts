@@ -77,9 +77,7 @@ describe('the schema', () => {
   test('goes one step down and up again, a copy first, and what it did not add is still there', async () => {
     const db = await openDatabase(file)
     const shop = await testShop({ db })
-    await shop.api
-      .post('/api/jobs/job-0417/records')
-      .send({ body: { kind: 'off', part: 'liner' }, supersedes: null })
+    await shop.api.post('/api/jobs/job-0417/records').send({ body: { kind: 'off', part: 'liner' }, supersedes: null })
     await shop.close()
     const read = () => {
       const now = new Database(file, { readonly: true })

@@ -36,11 +36,15 @@ describe('every route, by every role', () => {
       const { status, body } = await by[who]![method](addressOf(path)).send(method === 'get' ? undefined : {})
       const refused = (body as { errors?: { code?: string }[] }).errors?.[0]?.code
       const allowed =
-        access === 'open' ||
-        (who === 'device' ? access === 'device' : who !== 'nobody' && mayDo(who, access))
+        access === 'open' || (who === 'device' ? access === 'device' : who !== 'nobody' && mayDo(who, access))
       const line = `${who} ${method} ${path}: ${status} ${refused ?? ''}`
       if (allowed) expect(line, line).not.toMatch(/: 40[13] (?:sign-in|role|revoked)/)
-      else expect([line, status, refused]).toEqual([line, who === 'nobody' ? 401 : 403, who === 'nobody' ? 'sign-in' : 'role'])
+      else
+        expect([line, status, refused]).toEqual([
+          line,
+          who === 'nobody' ? 401 : 403,
+          who === 'nobody' ? 'sign-in' : 'role',
+        ])
     }
   })
   test('an address that is not in the list is not there, in whatever letters', async () => {
@@ -52,8 +56,7 @@ describe('every route, by every role', () => {
 })
 
 describe('a page on another origin', () => {
-  const write = (set: (api: request.Test) => request.Test) =>
-    set(by.technician!.post('/api/devices/wrench-3/readings'))
+  const write = (set: (api: request.Test) => request.Test) => set(by.technician!.post('/api/devices/wrench-3/readings'))
   const readings = async () => (await shop.db('device_readings').count<{ n: number }[]>('* as n'))[0]!.n
   test('cannot write, with or without a body', async () => {
     const before = await readings()
@@ -71,7 +74,10 @@ describe('a page on another origin', () => {
     await write((t) => t.set('Sec-Fetch-Site', 'same-origin')).expect(201)
   })
   test('a device needs no page, and a calculator nobody', async () => {
-    await by.device!.put('/api/devices/wrench-3/readings/40').send({ value: 20, at: '2026-11-27T10:00:00Z' }).expect(200)
+    await by
+      .device!.put('/api/devices/wrench-3/readings/40')
+      .send({ value: 20, at: '2026-11-27T10:00:00Z' })
+      .expect(200)
     await request(shop.app)
       .post('/api/compute/quantity')
       .set('Host', 'shop.test')
@@ -89,7 +95,8 @@ describe('a host', () => {
   })
   test('names are those of the machine, its certificate and the settings', () => {
     const names = hostNames('bay.shop, 10.0.0.9', ['van.local'])
-    for (const name of ['localhost', '127.0.0.1', 'bay.shop', '10.0.0.9', 'van.local']) expect(names.has(name)).toBe(true)
+    for (const name of ['localhost', '127.0.0.1', 'bay.shop', '10.0.0.9', 'van.local'])
+      expect(names.has(name)).toBe(true)
   })
 })
 

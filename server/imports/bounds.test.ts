@@ -52,10 +52,7 @@ describe('a workbook is bounded before it is read', () => {
 
 describe('files in line', () => {
   const send = (api: Api, file: Buffer | string, name = 'list.csv') =>
-    api
-      .post(`/api/imports?kind=stock&name=${name}`)
-      .set('Content-Type', 'application/octet-stream')
-      .send(file)
+    api.post(`/api/imports?kind=stock&name=${name}`).set('Content-Type', 'application/octet-stream').send(file)
   const settled = async (api: Api, id: string) => {
     const run = async () => (await api.get(`/api/imports/${id}`)).body as ImportRun
     await expect.poll(async () => (await run()).state, { timeout: 20_000 }).toMatch(/checked|refused|stopped/)

@@ -167,7 +167,8 @@ describe('the board and the log', () => {
       .send({ ...file, job: { ...file.job, id: 'nines', number: nines } })
       .expect(201)
     const { title, customer, vehicle, day } = file.job
-    const next = (await shop.api.post('/api/jobs').send({ title, customer, vehicle, day }).expect(201)).body as StoredJob
+    const next = (await shop.api.post('/api/jobs').send({ title, customer, vehicle, day }).expect(201))
+      .body as StoredJob
     expect(next.job.number).toMatch(/^\d{4}$/)
     await shop.db('jobs').where({ id: 'nines' }).update({ document: '{"id":"nines"}', summary: null })
     shop.parts.jobs.forget()

@@ -17,7 +17,7 @@ const owner = async (api: Api = shop.browser()) => {
   return { api, ...(answer.body as SignedIn) }
 }
 const add = async (api: Api, person: object) =>
-  ((await api.post('/api/people').send(person).expect(201)).body as { document: { id: string }; version: number })
+  (await api.post('/api/people').send(person).expect(201)).body as { document: { id: string }; version: number }
 const codeOf = (answer: { body: unknown }) => (answer.body as { errors: { code?: string }[] }).errors[0]?.code
 /** A tablet that people share, enrolled by its owner. */
 async function sharedTablet(name = 'Bay 2') {

@@ -154,6 +154,13 @@ export function sessionRoutes(db: Knex, sessions: Sessions, { demo, ownerCode }:
       const { document } = await addPerson(db, { name, role: 'owner', password })
       await enter(request, response, await getPerson(db, document.id), { name: tablet, shared: false })
     })
+    .post('/resume', async (request, response) => {
+      const token = /^Bearer (.+)$/.exec(request.get('Authorization') ?? '')?.[1]
+      const tablet = await sessions.tabletOf(cookiesOf(request)[names.tablet])
+      if (!token || !tablet || !(await sessions.mayResume(token, tablet))) throw wrong()
+      const person = await getPerson(db, personOf(request).id)
+      await enter(request, response, person, { name: undefined, shared: false })
+    })
     .put('/secret', async (request, response) => {
       const { old, password, pin } = parseBody(ownSecretSchema, request.body)
       const who = personOf(request)

@@ -116,6 +116,15 @@ export class Sessions {
     return who.principal
   }
 
+  /** Whether a credential is young enough to open a session by itself: no older than a session could be untouched. */
+  async mayResume(secret: string, tablet: TabletRow): Promise<boolean> {
+    const row = await this.db<{ secret: string; tablet_id: string; made_at: string }>('signers')
+      .where({ secret: digestOf(secret), tablet_id: tablet.id })
+      .whereNull('revoked_at')
+      .first()
+    return row !== undefined && Date.now() - Date.parse(row.made_at) < (tablet.shared ? IDLE_MS.shared : IDLE_MS.desk)
+  }
+
   async byDeviceToken(secret: string): Promise<Principal | null> {
     const row = await this.db<{ device: string; secret: string }>('device_tokens')
       .where({ secret: digestOf(secret) })

@@ -59,8 +59,7 @@ describe('the shop`s certificate', () => {
   test('is good for under 398 days, and its keys are for its owner alone', () => {
     // Source: CA/Browser Forum, baseline requirements 6.3.2; tablets refuse longer ones.
     expect((made.until.getTime() - Date.now()) / 86_400_000).toBeLessThan(398)
-    for (const name of ['authority.key', 'server.key'])
-      expect(statSync(join(folder, 'tls', name)).mode & 0o077).toBe(0)
+    for (const name of ['authority.key', 'server.key']) expect(statSync(join(folder, 'tls', name)).mode & 0o077).toBe(0)
   })
 })
 

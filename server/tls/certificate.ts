@@ -43,9 +43,7 @@ async function keyToPem(key: CryptoKey): Promise<string> {
   return x509.PemConverter.encode(await webcrypto.subtle.exportKey('pkcs8', key), 'PRIVATE KEY')
 }
 const pemToKey = (pem: string): Promise<CryptoKey> =>
-  webcrypto.subtle.importKey('pkcs8', x509.PemConverter.decodeFirst(pem), ALGORITHM, true, [
-    'sign',
-  ])
+  webcrypto.subtle.importKey('pkcs8', x509.PemConverter.decodeFirst(pem), ALGORITHM, true, ['sign'])
 
 /** A secret that nobody else on this machine reads. */
 function writeSecret(path: string, text: string): void {

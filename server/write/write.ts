@@ -75,7 +75,8 @@ export const write =
         if (earlier) return earlier
         const fresh = await handler(trx, request)
         const who = principalOf(request)
-        if (fresh.audit && who) await audit(trx, who, { action: `${request.method} ${request.baseUrl}`, ...fresh.audit })
+        if (fresh.audit && who)
+          await audit(trx, who, { action: `${request.method} ${request.baseUrl}`, ...fresh.audit })
         if (key)
           await trx('repeatable_requests').insert({
             key,

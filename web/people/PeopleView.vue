@@ -39,7 +39,7 @@ async function attempt(act: () => Promise<unknown>, said = '') {
   try {
     await act()
     await load()
-    done.value = said
+    if (said) done.value = said
   } catch (error) {
     problem.value = failureText(error)
   }

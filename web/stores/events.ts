@@ -10,6 +10,8 @@ interface PageEvents extends ShopEvents {
 const bus = new EventTarget()
 
 const NAMES = ['job', 'record', 'device', 'reading', 'health'] as const
+/** So long after a refusal it is tried again. */
+const REFUSED_MS = 3000
 type Told = { name: string; detail: unknown }
 
 /**
@@ -26,7 +28,12 @@ export function connectEvents(): void {
     void channel?.postMessage(told)
   }
   function lead(): void {
-    source = new EventSource('/api/events')
+    const mine = new EventSource('/api/events')
+    source = mine
+    // One that the server refused is not tried again by the browser: somebody has to sign in first.
+    mine.addEventListener('error', () => {
+      if (mine.readyState === 2) setTimeout(() => source === mine && lead(), REFUSED_MS)
+    })
     source.addEventListener('open', () => listen({ name: 'open', detail: null }))
     for (const name of NAMES)
       source.addEventListener(name, (event) =>

@@ -4,6 +4,7 @@ import type { SignedIn, Session } from '@stout-shackle/core/contract'
 import { mayDo, type Access, type Person } from '@stout-shackle/core/shop'
 import { call, Refused, Unreachable } from '../api/client'
 import { reach } from '../api/reach'
+import { onShopEvent } from './events'
 import { forgetAnswers, keptDatabase, openSealed, seal, sealedPeople, type Signer } from '../keep'
 
 interface AtScreen {
@@ -52,10 +53,8 @@ export const useSession = defineStore('session', () => {
     known.value = await sealedPeople()
     try {
       session.value = await call<Session>('/session')
-      const same = before?.person.id === session.value.person?.id
-      signer.value = same ? (before?.signer ?? null) : null
-      // A session without its credential could read and sign nothing: it is begun again.
-      reach.signIn = session.value.person === null || signer.value === null
+      signer.value = before?.signer ?? null
+      await comeToOne()
     } catch (error) {
       if (!(error instanceof Unreachable)) throw error
       if (before) session.value = { ...NOBODY, person: before.person }
@@ -65,6 +64,32 @@ export const useSession = defineStore('session', () => {
       loaded.value = true
     }
   }
+  /**
+   * Who signs here and who the server takes it for are one again: hands may have changed while it was away. A session
+   * without its credential could read and sign nothing, and is begun again.
+   */
+  async function comeToOne(): Promise<void> {
+    if (signer.value && session.value.person?.id !== signer.value.id)
+      try {
+        await take(await call<SignedIn>('/session/resume', { method: 'POST', signer: signer.value.token }))
+      } catch (error) {
+        if (!(error instanceof Refused)) throw error
+        signer.value = null
+      }
+    // Never closed here: somebody may be about to change hands.
+    if (session.value.person === null || signer.value === null) reach.signIn = true
+  }
+  /** The server is there again. */
+  async function meet(): Promise<void> {
+    if (!loaded.value) return
+    try {
+      session.value = await call<Session>('/session')
+      await comeToOne()
+    } catch (error) {
+      if (!(error instanceof Unreachable)) throw error
+    }
+  }
+  onShopEvent('open', () => void meet())
 
   async function take(answer: SignedIn): Promise<Signer> {
     const { id, name } = answer.session.person!
@@ -72,7 +97,6 @@ export const useSession = defineStore('session', () => {
     if (session.value.person && session.value.person.role !== answer.session.person!.role) await forgetAnswers()
     session.value = answer.session
     signer.value = { id, name, token: answer.signer }
-    reach.signIn = false
     await keep({ signer: signer.value, person: answer.session.person! })
     return signer.value
   }
@@ -83,6 +107,7 @@ export const useSession = defineStore('session', () => {
       const mine = await take(await call<SignedIn>('/session', { method: 'POST', body: given }))
       if (given.pin) await seal(mine, given.pin)
       known.value = await sealedPeople()
+      reach.signIn = false
     } catch (error) {
       if (!(error instanceof Unreachable) || !given.pin) throw error
       await unseal(given.person, given.pin)
@@ -114,6 +139,7 @@ export const useSession = defineStore('session', () => {
 
   async function makeOwner(body: { name: string; password: string; tablet: string; code?: string }): Promise<void> {
     await take(await call<SignedIn>('/session/owner', { method: 'POST', body }))
+    reach.signIn = false
   }
 
   /** Leaves the screen to the next one. What waits to be sent stays, under who signed it. */
