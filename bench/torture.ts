@@ -1,7 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
 import { mkdtempSync, rmSync } from 'node:fs'
-import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
@@ -9,6 +8,7 @@ import { fileURLToPath } from 'node:url'
 import Database from 'better-sqlite3'
 import { demoJob } from '../demo/shop'
 import { loadDemo, signIn } from '../demo/load.mjs'
+import { freePort } from '../scripts/port.mjs'
 import { listBackups, rehearse } from '../server/backup'
 import { seeded } from './seeded'
 
@@ -28,14 +28,6 @@ export interface Tortured {
   integrity: string
   seconds: number
 }
-
-const freePort = (): Promise<number> =>
-  new Promise((resolve) => {
-    const probe = createServer().listen(0, '127.0.0.1', () => {
-      const address = probe.address()
-      probe.close(() => resolve(typeof address === 'object' && address ? address.port : 0))
-    })
-  })
 
 /**
  * Kills a working server with -9 again and again, at random moments, while eight clients append records and edit plans, a

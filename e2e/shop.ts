@@ -1,22 +1,15 @@
 import { type ChildProcess, spawn } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
-import { connect, createServer } from 'node:net'
+import { connect } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import type { BrowserContext, Page } from 'playwright-core'
 import { openBrowser, sitDown } from '../scripts/browser.mjs'
+import { freePort } from '../scripts/port.mjs'
 import { loadDemo, signIn } from '../demo/load.mjs'
 
 const root = fileURLToPath(new URL('..', import.meta.url))
-
-const freePort = (): Promise<number> =>
-  new Promise((resolve) => {
-    const probe = createServer().listen(0, '127.0.0.1', () => {
-      const address = probe.address()
-      probe.close(() => resolve(typeof address === 'object' && address ? address.port : 0))
-    })
-  })
 
 interface Settings {
   /** A shop of the made-up people, with its data; else one with nobody and nothing in it. */

@@ -56,8 +56,8 @@ const parts = assemble({
   ownerCode,
   hosts: hostNames(process.env.HOSTS, certificate?.names),
   room: () => roomAt(folder),
-  restarted: process.env.RESTARTED ?? null,
-  instance: process.env.INSTANCE ?? null,
+  restarted: process.env.RESTARTED || null,
+  instance: process.env.INSTANCE || null,
 })
 if (demo) await addDemoPeople(db)
 const app = await createApp(parts)

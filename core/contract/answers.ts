@@ -57,7 +57,7 @@ export const jobSummarySchema = z.strictObject({
 })
 export type JobSummary = z.output<typeof jobSummarySchema>
 /** A job whose stored document cannot be read: it is named, and hides no other. */
-export const damagedJobSchema = z.strictObject({ id: z.string(), number: z.string(), problem: z.string() })
+const damagedJobSchema = z.strictObject({ id: z.string(), number: z.string(), problem: z.string() })
 /** Jobs by number, a part of them. */
 export const jobListSchema = z.strictObject({
   total: z.number().int(),
@@ -67,7 +67,7 @@ export const jobListSchema = z.strictObject({
 export type JobList = z.output<typeof jobListSchema>
 
 /** A record in the log of the shop. */
-export const logLineSchema = z.strictObject({
+const logLineSchema = z.strictObject({
   job: z.strictObject({ id: z.string(), number: z.string(), title: z.string() }),
   record: bayRecordSchema,
   /** Corrected or withdrawn since. */
@@ -254,7 +254,7 @@ export const unsentSchema = z.array(
 export type Unsent = z.output<typeof unsentSchema>
 
 /** A line of the audit trail. */
-export const auditLineSchema = z.strictObject({
+const auditLineSchema = z.strictObject({
   sequence: z.number().int(),
   at: z.string(),
   person: z.string(),

@@ -49,7 +49,7 @@ function recordField(kind: RecordKind, field: string): z.ZodType {
 }
 
 /** How a record came to the server. */
-export const originSchema = z.strictObject({
+const originSchema = z.strictObject({
   /** Who signed it, by id; null where it came from another installation. */
   person: recordId.nullable(),
   /** Name of the screen it was typed on. */

@@ -1,6 +1,5 @@
 export { formatDate, formatDateTime } from './dates'
 export {
-  ACCESS,
   mayDo,
   passwordSchema,
   personName,

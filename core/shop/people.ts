@@ -16,8 +16,7 @@ export const ROLE_NAMES: Record<Role, string> = {
  * What a route of the server asks of a caller: `open` nothing, `read` to be signed in, `work` to work on jobs, `desk` to
  * run the catalog and the board, `own` to run the shop, `device` the token of an instrument.
  */
-export const ACCESS = ['open', 'read', 'work', 'desk', 'own', 'device'] as const
-export type Access = (typeof ACCESS)[number]
+export type Access = 'open' | 'read' | 'work' | 'desk' | 'own' | 'device'
 const MAY: Record<Role, readonly Access[]> = {
   owner: ['open', 'read', 'work', 'desk', 'own'],
   writer: ['open', 'read', 'work', 'desk'],

@@ -7,7 +7,7 @@ import { MIGRATION_NAMES } from './migrations'
 const MAGIC = 'SQLite format 3\0'
 const RESTORE = 'Put a backup back with `npm run restore -- FILE`.'
 /** Less than this free, a day's work may not fit. */
-export const ROOM_TO_START = 64 * 1024 * 1024
+const ROOM_TO_START = 64 * 1024 * 1024
 
 /** Bytes free on the disk of a folder. */
 export function roomAt(folder: string): number {

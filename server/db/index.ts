@@ -1,6 +1,6 @@
 export { CannotOpen, EXIT_CANNOT_OPEN } from './cannot-open'
 export { copyDatabase } from './copy'
-export { examine, roomAt, ROOM_TO_START, type Examined } from './examine'
+export { examine, roomAt, type Examined } from './examine'
 export { lockFolder, type Unlock } from './lock'
 export { migrationSource } from './migrations'
 export { openDatabase } from './open'

@@ -33,8 +33,9 @@ describe('every route, by every role', () => {
     for (const { method, path, access } of asked) {
       // Signing oneself out would end the round.
       if (path === '/session' && method === 'delete') continue
-      const { status, body } = await by[who]![method](addressOf(path)).send(method === 'get' ? undefined : {})
-      const refused = (body as { errors?: { code?: string }[] }).errors?.[0]?.code
+      const answer = await by[who]![method](addressOf(path)).send(method === 'get' ? undefined : {})
+      const { status } = answer
+      const refused = (answer.body as { errors?: { code?: string }[] }).errors?.[0]?.code
       const allowed =
         access === 'open' || (who === 'device' ? access === 'device' : who !== 'nobody' && mayDo(who, access))
       const line = `${who} ${method} ${path}: ${status} ${refused ?? ''}`

@@ -3,7 +3,7 @@ import { RateLimiterMemory } from 'rate-limiter-flexible'
 import { Problem } from '../problem'
 
 /** Wrong tries in a quarter of an hour before a person, or an address, is locked out for as long. */
-export const WRONG_TRIES = { person: 5, address: 30 }
+const WRONG_TRIES = { person: 5, address: 30 }
 const QUARTER_S = 15 * 60
 const SLOWEST_MS = 2000
 

@@ -27,7 +27,7 @@ interface Known {
 
 const HOUR = 3_600_000
 /** Untouched for so long, a session ends: on a shared tablet after a shift, at a desk after two weeks. */
-export const IDLE_MS = { shared: 12 * HOUR, desk: 14 * 24 * HOUR }
+const IDLE_MS = { shared: 12 * HOUR, desk: 14 * 24 * HOUR }
 /** What a queue carries is good for so long after signing in: longer than any tablet is forgotten in a van. */
 const SIGNER_DAYS = 60
 const SEEN_EVERY_MS = 60_000

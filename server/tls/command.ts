@@ -1,7 +1,6 @@
 // npm run certificate [-- more names]: a local authority once, a certificate for this machine.
 import { CannotOpen, EXIT_CANNOT_OPEN } from '../db'
-import { machineNames } from './addresses'
-import { makeCertificate } from './certificate'
+import { machineNames, makeCertificate } from '.'
 
 const folder = process.env.DATA_DIR ?? 'data'
 const names = [...new Set([...machineNames(), ...process.argv.slice(2)])]

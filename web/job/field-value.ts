@@ -2,7 +2,7 @@
 export function formatValue(value: unknown): string {
   if (value === undefined || value === null) return 'nothing'
   if (typeof value === 'string') return value === '' ? 'empty' : `"${value}"`
-  if (typeof value !== 'object') return String(value)
+  if (typeof value !== 'object') return JSON.stringify(value)
   if (Array.isArray(value)) return value.length ? value.map(formatValue).join(', ') : 'empty'
   const { name, id } = value as { name?: unknown; id?: unknown }
   const text = typeof name === 'string' ? name : typeof id === 'string' ? id : JSON.stringify(value)

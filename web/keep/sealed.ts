@@ -5,7 +5,7 @@ import { keptDatabase, type Sealed, type Signer } from './database'
 /** Work of one try in a tablet's browser: about a third of a second, 16 MB (RFC 7914). */
 const COST = { N: 2 ** 14, r: 8, p: 1, dkLen: 32 }
 /** Wrong PINs without the server before it has to be asked. Whoever takes the tablet apart is not held by it. */
-export const WRONG_PINS = 5
+const WRONG_PINS = 5
 
 const random = (length: number) => crypto.getRandomValues(new Uint8Array(length))
 
