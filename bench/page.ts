@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { gzipSync } from 'node:zlib'
-import { openBrowser } from '../scripts/browser.mjs'
+import { openBrowser, sitDown } from '../scripts/browser.mjs'
 import { traceDrag, type DragFigures } from './drag'
 
 interface PageFigures {
@@ -15,6 +15,7 @@ interface PageFigures {
 export async function benchPage(address: string, dist: URL): Promise<PageFigures> {
   const browser = await openBrowser()
   try {
+    await sitDown(browser, address, 'Maren')
     const page = await browser.newPage()
     const fetched = new Set<string>()
     page.on('request', (r) => fetched.add(new URL(r.url()).pathname))

@@ -3,6 +3,7 @@ import { cpus, totalmem } from 'node:os'
 import type { Figure } from './measure'
 import type { CatalogFigures } from './catalog'
 import type { FitmentFigures } from './fitment'
+import type { measureBoard, measureRecords } from './records'
 import { benchPage } from './page'
 import type { Sweep } from './vehicles'
 
@@ -14,6 +15,10 @@ const { core, sweep, fitment } = JSON.parse(readFileSync(process.argv[3]!, 'utf8
   fitment: FitmentFigures
 }
 const { shop, verdicts, search, taking } = JSON.parse(readFileSync(process.argv[4]!, 'utf8')) as CatalogFigures
+const { records, board } = JSON.parse(readFileSync(process.argv[5]!, 'utf8')) as {
+  records: Awaited<ReturnType<typeof measureRecords>>
+  board: Awaited<ReturnType<typeof measureBoard>>
+}
 const s = (milliseconds: number) => `${(milliseconds / 1000).toFixed(1)} s`
 const ms = (v: number) => (v < 0.01 ? `${(v * 1000).toFixed(2)} µs` : `${v.toFixed(2)} ms`)
 const named = (what: string) => core.find((f) => f.what.startsWith(what))!
@@ -53,6 +58,23 @@ file of lines is taken in on the page by a person's clicks, on a freshly started
 | largest the server was meanwhile | ${taking.peakMegabytes.toFixed(0)} MB | 400 MB |
 | longest between two frames of the page meanwhile, of ${taking.frames} | ${taking.worstFrame.toFixed(0)} ms | |
 | longest anybody else waited for the server meanwhile | ${s(taking.answers)} | |
+
+## Records and the board
+
+Eight clients append records to jobs of their own through the API for 10 s, each waiting for its answer, while two boards
+are open and ask for what changed; beside it, in the same run, bare inserts into SQLite with the same full sync.
+
+| what | figure | aim |
+|---|---|---|
+| records a second, 8 clients, 2 boards | ${records.perSecond.toFixed(0)} | 500 |
+| one record, sent to answered | ${records.median.toFixed(1)} ms median, ${records.p99.toFixed(1)} ms at 99 % | 50 ms at 99 % |
+| refused or failed of them | ${records.wrong} | 0 |
+| summaries the two boards asked for meanwhile | ${records.asked} | |
+| bare inserts a second, one after the other, each on the disk | ${records.bare.perSecond.toFixed(0)}, ${records.bare.p99.toFixed(2)} ms at 99 % | |
+| the list of ${board.jobs} jobs of ${board.records} records, first hundred | ${board.list.median.toFixed(1)} ms median, ${board.list.p95.toFixed(1)} ms at 95 % | 50 ms |
+| five hundred of them | ${board.largest.median.toFixed(1)} ms median, ${board.largest.p95.toFixed(1)} ms at 95 % | 50 ms |
+| found by a word | ${board.found.median.toFixed(1)} ms median, ${board.found.p95.toFixed(1)} ms at 95 % | 50 ms |
+| the log, newest hundred | ${board.log.median.toFixed(1)} ms median, ${board.log.p95.toFixed(1)} ms at 95 % | |
 
 ## The computation, beside general libraries
 

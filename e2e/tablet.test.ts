@@ -268,7 +268,7 @@ describe('two people at two tablets', () => {
         encoding: 'utf8',
       })
     expect(run()).toContain('Nothing was changed')
-    expect(run('--yes')).toContain('Put back')
+    expect(run('--yes')).toContain('Restored')
     await shop.restart()
     expect(await complaintOf(shop)).not.toBe('after the backup')
     await page.close()

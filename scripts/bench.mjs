@@ -38,7 +38,11 @@ try {
   const large = await startServer({ demo: true, dataDir: shop, port: 5288 })
   run('npx', ['tsx', 'bench/catalog-run.ts', large.address, String(large.child.pid), dataDir, catalog])
   large.child.kill('SIGTERM')
-  run('npx', ['tsx', 'bench/run.ts', address, figures, catalog])
+  const work = join(dataDir, 'records.json')
+  const busy = await startServer({ demo: true, dataDir: join(dataDir, 'busy'), port: 5287 })
+  run('npx', ['tsx', 'bench/records-run.ts', busy.address, work])
+  busy.child.kill('SIGTERM')
+  run('npx', ['tsx', 'bench/run.ts', address, figures, catalog, work])
 } finally {
   child.kill('SIGTERM')
   rmSync(dataDir, { recursive: true, force: true })

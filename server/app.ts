@@ -4,14 +4,14 @@ import express, { Router, type Express } from 'express'
 import helmet from 'helmet'
 import type { Knex } from 'knex'
 import type { Logger } from 'pino'
-import { backUp, listBackups } from './backup'
+import { backUp, DATABASE, listBackups } from './backup'
 import { applicationStore, catalogRoutes, kitStore, platformStore, stockStore, vehicleStore } from './catalog'
 import { computeRoutes } from './compute'
 import { customerRoutes } from './customers'
 import { deviceRoutes, SimulatedDevices } from './devices'
 import { documentRoutes } from './documents'
 import { EventBus, eventStream } from './events'
-import { CandidateCache, fitmentRoutes, ruleRoutes } from './fitment'
+import { CandidateCache, fitmentRoutes, ruleRoutes, Verdicts } from './fitment'
 import { guard, knownHost, nameRequest, refuseNesting } from './guard'
 import { ServerHealth } from './health'
 import { exportRoutes, importRoutes, Imports } from './imports'
@@ -51,6 +51,7 @@ export interface Parts {
   bus: EventBus
   devices: SimulatedDevices
   candidates: CandidateCache
+  verdicts: Verdicts
   imports: Imports
   jobs: JobStore
   board: Board
@@ -62,15 +63,17 @@ export function assemble(settings: AppSettings): Parts {
   const { db, room, restarted, instance, demo } = settings
   const bus = new EventBus()
   const candidates = new CandidateCache(db)
+  const verdicts = new Verdicts(candidates, settings.folder === null ? null : join(settings.folder, DATABASE))
   const jobs = new JobStore(db)
   return {
     settings,
     db,
     bus,
     candidates,
+    verdicts,
     jobs,
     devices: new SimulatedDevices(db, bus),
-    imports: new Imports(db, candidates.forget),
+    imports: new Imports(db, verdicts.forget),
     board: new Board(db, jobs),
     sessions: new Sessions(db),
     health: new ServerHealth({ room, restarted, instance, demo, tell: (status) => bus.tell('health', { status }) }),
@@ -90,7 +93,7 @@ const backupRoutes = ({ db, settings: { folder } }: Parts): Router =>
 
 /** Every router of the API with the address it answers under; the contract's list of routes is tested against this. */
 export function apiRouters(parts: Parts): [string, Router][] {
-  const { db, bus, devices, candidates, imports, jobs, sessions, health, settings } = parts
+  const { db, bus, devices, candidates, verdicts, imports, jobs, sessions, health, settings } = parts
   const description = describeApi()
   return [
     [
@@ -117,13 +120,13 @@ export function apiRouters(parts: Parts): [string, Router][] {
     ['/api/jobs', jobRoutes(parts)],
     ['/api/vehicles', catalogRoutes(db, vehicleStore)],
     ['/api/platforms', catalogRoutes(db, platformStore)],
-    ['/api/kits', catalogRoutes(db, kitStore, candidates.forget)],
-    ['/api/applications', catalogRoutes(db, applicationStore, candidates.forget)],
+    ['/api/kits', catalogRoutes(db, kitStore, verdicts.forget)],
+    ['/api/applications', catalogRoutes(db, applicationStore, verdicts.forget)],
     ['/api/shop', shopRoutes(db)],
     ['/api/stock', stockRoutes(db)],
     ['/api/stock', catalogRoutes(db, stockStore)],
-    ['/api/rules', ruleRoutes(db, candidates.forget)],
-    ['/api', fitmentRoutes(db, candidates)],
+    ['/api/rules', ruleRoutes(db, verdicts.forget)],
+    ['/api', fitmentRoutes(db, candidates, verdicts)],
     ['/api/imports', importRoutes(db, imports)],
     ['/api/exports', exportRoutes(db)],
     ['/api/log', logRoutes(db, jobs)],

@@ -99,7 +99,7 @@ function stop() {
     each.close()
     each.closeAllConnections()
   }
-  void db.destroy().then(() => {
+  void Promise.all([db.destroy(), parts.verdicts.stop()]).then(() => {
     unlock()
     process.exit(0)
   })

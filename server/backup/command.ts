@@ -37,7 +37,7 @@ async function putBack(): Promise<void> {
       return
     }
     const { before } = await restore(folder, what, now)
-    console.log(before ? `Put back. As it was before: ${before.file}` : 'Put back.')
+    console.log(before ? `Restored. As it was before: ${before.file}` : 'Restored.')
   } finally {
     unlock()
   }

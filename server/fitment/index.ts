@@ -1,3 +1,4 @@
 export { CandidateCache } from './candidates'
 export { ruleRoutes } from './rules'
 export { fitmentRoutes } from './routes'
+export { Verdicts } from './verdicts'

@@ -1,7 +1,9 @@
+import { readFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
 import request from 'supertest'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { ROUTES } from '@stout-shackle/core/contract'
-import { mayDo, type Role } from '@stout-shackle/core/shop'
+import { mayDo, ROLE_NAMES, type Role } from '@stout-shackle/core/shop'
 import { testShop, type Api } from '../fixtures/shop'
 import { hostNames } from './hosts'
 import { refuseNesting } from './nesting'
@@ -46,6 +48,17 @@ describe('every route, by every role', () => {
           who === 'nobody' ? 401 : 403,
           who === 'nobody' ? 'sign-in' : 'role',
         ])
+    }
+  })
+  test('is what docs/security.md says', () => {
+    const page = readFileSync(fileURLToPath(new URL('../../docs/security.md', import.meta.url)), 'utf8')
+    const who = { open: 'anybody', own: 'owner |', device: 'the instrument' } as Record<string, string>
+    for (const { method, path, access } of ROUTES) {
+      const line = page.split('\n').find((l) => l.startsWith('| ') && l.includes(`\`${method.toUpperCase()} ${path}\``))
+      expect([path, line !== undefined]).toEqual([path, true])
+      const roles = (['owner', 'writer', 'technician', 'guest'] as const).filter((r) => mayDo(r, access))
+      const named = who[access] ?? roles.map((r) => ROLE_NAMES[r].toLowerCase()).join(', ')
+      expect(line!.toLowerCase().startsWith(`| ${named}`), `${path}: ${named}`).toBe(true)
     }
   })
   test('an address that is not in the list is not there, in whatever letters', async () => {
