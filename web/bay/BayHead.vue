@@ -16,7 +16,6 @@ const props = defineProps<{
   /** Steps until what holds the vehicle changes; null where it does not. */
   change: number | null
   wrench: { name: string; connected: boolean; job: string | null } | null
-  away: boolean
 }>()
 defineEmits<{ takeWrench: [] }>()
 const step = computed(() => props.steps[props.index]!.step)
@@ -56,7 +55,6 @@ const blockClass = (i: number) => (i === props.index ? 'now' : props.steps[i]!.o
       :data-wrench="wrench.connected ? 'ready' : 'away'"
       >{{ wrench.name }} {{ wrench.connected ? 'ready' : 'not connected' }}</span
     >
-    <span v-if="away" class="chip lead">server away: saved here</span>
   </p>
 </template>
 

@@ -7,7 +7,6 @@ import { formatQuantity } from '@stout-shackle/core/quantity'
 import { PLACE_STATES } from '@stout-shackle/core/wording'
 import { useJobPage } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
-import ConflictPanel from '../job/ConflictPanel.vue'
 import StatusBar from '../shell/StatusBar.vue'
 import BayHead from './BayHead.vue'
 import FastenerCard from './FastenerCard.vue'
@@ -123,11 +122,9 @@ const counts = computed(() => {
         :minutes="minutes"
         :change="change"
         :wrench="wrench"
-        :away="store.away"
         @take-wrench="takeHere"
       />
-      <StatusBar />
-      <ConflictPanel />
+      <StatusBar class="bars" />
       <p v-if="current.step.trap" class="trap">
         <svg viewBox="0 0 12 12" aria-hidden="true"><path d="M6 .8 11.6 11H.4z" /></svg>
         {{ current.step.trap }}
@@ -222,6 +219,9 @@ const counts = computed(() => {
 </template>
 
 <style scoped>
+.bars {
+  margin-top: 10px;
+}
 .bay {
   min-height: 100%;
   height: 100vh;
