@@ -5,8 +5,16 @@ import { assessJob, loadSettings, type KitAssessment } from '@stout-shackle/core
 import { beforeText, settingText } from '@stout-shackle/core/wording'
 import { heading, note, PAPER, render, table } from './pdf'
 
-/** The owner's card: min, max and the setting for each load, with what to do when loading and unloading. */
-export async function ownersCard(job: Job, records: readonly BayRecord[], system: UnitSystem): Promise<Buffer> {
+/**
+ * The owner's card: min, max and the setting for each load, with what to do when loading and unloading.
+ * @param made when, as the shop's clock shows it: a screen may keep the paper while the server is away
+ */
+export async function ownersCard(
+  job: Job,
+  records: readonly BayRecord[],
+  system: UnitSystem,
+  made: string,
+): Promise<Buffer> {
   const { cases, chosen } = assessJob(job, records)
   const content: Content[] = [
     { text: 'Air helper springs', style: 'title' },
@@ -39,7 +47,7 @@ export async function ownersCard(job: Job, records: readonly BayRecord[], system
       'Figures come from the readings of this job; check with a gauge before driving. Back after 100 miles (160 km): the clamped brackets are torqued again.',
     ),
   )
-  return render(`Owner's card, job ${job.number}`, content, `Job ${job.number}`, {
+  return render(`Owner's card, job ${job.number}`, content, `Job ${job.number}, made ${made}`, {
     pageSize: PAPER[system].card,
     pageMargins: [28, 26, 28, 36],
   })

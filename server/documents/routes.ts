@@ -4,6 +4,7 @@ import type { Knex } from 'knex'
 import { unitsSchema } from '@stout-shackle/core/contract'
 import { loadsToCsv, readingsToCsv } from '@stout-shackle/core/exchange'
 import { standing } from '@stout-shackle/core/job'
+import { formatDateTime } from '@stout-shackle/core/shop'
 import type { JobStore } from '../jobs'
 import { parseBody } from '../problem'
 import { shopSettings } from '../shop'
@@ -17,12 +18,18 @@ export function documentRoutes(db: Knex, jobs: JobStore): Router {
       .set('Content-Disposition', contentDisposition(name, { type: 'inline' }))
       .send(body)
   const zoneOf = async () => (await shopSettings(db)).document.timeZone
+  const madeNow = async () => formatDateTime(new Date().toISOString(), await zoneOf())
   return Router()
     .get('/:id/card.pdf', async (request, response) => {
       const { units } = parseBody(unitsSchema, request.query)
       const { job, records } = await jobs.get(request.params.id)
       const { ownersCard } = await import('./card')
-      send(response, 'application/pdf', `card-${job.number}.pdf`, await ownersCard(job, records, units))
+      send(
+        response,
+        'application/pdf',
+        `card-${job.number}.pdf`,
+        await ownersCard(job, records, units, await madeNow()),
+      )
     })
     .get('/:id/record.pdf', async (request, response) => {
       const { units } = parseBody(unitsSchema, request.query)
@@ -32,7 +39,7 @@ export function documentRoutes(db: Knex, jobs: JobStore): Router {
         response,
         'application/pdf',
         `record-${job.number}.pdf`,
-        await workRecord(job, records, units, await zoneOf()),
+        await workRecord(job, records, units, await zoneOf(), await madeNow()),
       )
     })
     .get('/:id/readings.csv', async (request, response) => {

@@ -37,6 +37,7 @@ export async function workRecord(
   records: readonly BayRecord[],
   system: UnitSystem,
   timeZone: string,
+  made: string,
 ): Promise<Buffer> {
   const at = (time: string) => formatDateTime(time, timeZone)
   const a = assessJob(job, records)
@@ -73,7 +74,7 @@ export async function workRecord(
     ),
     ...corrections(records, at),
   ]
-  return render(`Work record, job ${job.number}`, content, `Job ${job.number}, ${job.customer.name}`, {
+  return render(`Work record, job ${job.number}`, content, `Job ${job.number}, ${job.customer.name}, made ${made}`, {
     pageSize: PAPER[system].sheet,
   })
 }

@@ -122,6 +122,26 @@ describe('a wrench reading', () => {
   })
 })
 
+test('a gauge reading of an air check is taken as it was read', async () => {
+  const read = (await teo.api.post('/api/devices/gauge-1/readings').expect(201)).body as {
+    sequence: number
+    value: number
+  }
+  const check = (pressure: number) => ({
+    body: {
+      kind: 'air-check',
+      end: 'start',
+      pressure,
+      temperature: 295,
+      readAt: ago(10),
+      reading: { device: 'gauge-1', sequence: read.sequence },
+    },
+    supersedes: null,
+  })
+  expect(codeOf(await post('job-0418', check(read.value + 1000)))).toBe('other-value')
+  await post('job-0418', check(read.value)).expect(201)
+})
+
 describe('after a hand-over', () => {
   test('what a tablet held from before reopens it', async () => {
     const { api } = await shop.signIn('Teo', 'Bay 3')

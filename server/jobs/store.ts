@@ -75,6 +75,9 @@ const toRecord = (row: RecordRow): BayRecord => ({
     imported: row.imported === 1,
   },
 })
+/** The figure that a record says its reading was: a torque, or a pressure. */
+const figureOf = ({ body }: Pick<RecordInput, 'body'>): number | null =>
+  body.kind === 'torque' ? body.value : body.kind === 'air-check' ? body.pressure : null
 const readingOf = ({ body }: Pick<RecordInput, 'body'>) => ('reading' in body ? body.reading : null)
 
 /**
@@ -178,7 +181,7 @@ export class JobStore {
           { field: 'body.reading', message: 'already used', code: 'already-used' },
         ])
       if (earlier) return { stored: current, record: toRecord(earlier), fresh: false }
-      await wantPulled(db, job.id, reading, 'value' in input.body ? input.body.value : null)
+      await wantPulled(db, job.id, reading, figureOf(input))
     }
     if (input.supersedes) checkCorrection(input, records)
     else if (input.body.kind === 'withdrawn')

@@ -34,7 +34,11 @@ const when = ref(onClock())
 const refused = ref('')
 const gauge = computed(
   () =>
-    devices.readings.filter((r) => devices.devices.find((d) => d.id === r.device)?.kind === 'pressure').at(-1) ?? null,
+    devices.readings
+      .filter((r) => devices.devices.find((d) => d.id === r.device)?.kind === 'pressure')
+      // One taken at another vehicle is none of this one's.
+      .filter((r) => r.job === null || r.job === store.job?.id)
+      .at(-1) ?? null,
 )
 function fromGauge() {
   if (!gauge.value) return

@@ -6,6 +6,8 @@ export const reach = reactive({
   away: false,
   /** It says that nothing can be saved, and why. */
   trouble: null as string | null,
+  /** When it came up again after a crash; null where it did not crash, or long ago. */
+  restarted: null as string | null,
   /** What is shown was kept on this screen, from then; null where it is fresh. */
   keptFrom: null as string | null,
   /** It wants somebody to sign in. */

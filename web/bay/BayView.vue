@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { useWakeLock } from '@vueuse/core'
+import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { recordMaxLength, type RecordBody } from '@stout-shackle/core/job'
 import { fastenerCloses, placeCloses, type FastenerState } from '@stout-shackle/core/stages'
@@ -21,6 +22,9 @@ const props = defineProps<{ id: string }>()
 const store = useJobPage(() => props.id)
 const preferences = usePreferences()
 const route = useRoute()
+// The screen stays on while hands are dirty, where the browser can do that; it gives it up by itself with the page.
+const wake = useWakeLock()
+onMounted(() => void wake.request('screen').catch(() => undefined))
 
 const { steps, index, current, minutes, change, following, show, back } = useStepWalk(
   computed(() => store.assessment ?? null),

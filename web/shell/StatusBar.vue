@@ -15,6 +15,7 @@ const plain = computed(() => !window.isSecureContext && !told.value)
 const minutes = computed(() => Math.max(1, Math.round(Math.abs(reach.clockOff) / 60)))
 const from = computed(() => (reach.keptFrom ? settings.dateTime(reach.keptFrom) : null))
 const hidden = ref(false)
+const seen = ref(false)
 </script>
 
 <template>
@@ -43,6 +44,13 @@ const hidden = ref(false)
       <RouterLink :to="{ name: 'waiting' }">{{ count }} waiting</RouterLink>
     </p>
     <p v-if="reach.trouble" class="bar stop" data-code="trouble">{{ reach.trouble }}</p>
+    <p v-if="reach.restarted && !seen" class="bar" data-code="restarted">
+      <span
+        >The shop server crashed and came up again at {{ settings.dateTime(reach.restarted) }}. What it had saved is
+        there; tell the owner if it happens again.</span
+      >
+      <button class="plain" @click="seen = true">close</button>
+    </p>
     <p v-if="reach.clockOff && !hidden" class="bar" data-code="clock">
       <span
         >This screen's clock is {{ minutes }} min {{ reach.clockOff > 0 ? 'fast' : 'slow' }}. Times are corrected by it;
@@ -53,8 +61,8 @@ const hidden = ref(false)
     <p v-if="plain" class="bar" data-code="plain-connection">
       <span
         >This page came over a plain connection. Everything works while it stays open, also with the server away; a
-        reload needs the server, the screen may go dark in the bay, and the camera takes photos only as files. The owner
-        can set up a secure address: README, "Setting up a shop".</span
+        reload needs the server, and the screen may go dark in the bay. The owner can set up a secure address: README,
+        "Setting up a shop".</span
       >
       <button class="plain" @click="told = true">understood</button>
     </p>
