@@ -78,14 +78,17 @@ export const write =
         if (fresh.audit && who)
           await audit(trx, who, { action: `${request.method} ${request.baseUrl}`, ...fresh.audit })
         if (key)
-          await trx('repeatable_requests').insert({
-            key,
-            fingerprint,
-            status: fresh.status,
-            headers: JSON.stringify(fresh.headers ?? {}),
-            body: JSON.stringify(fresh.body ?? null),
-            at: new Date().toISOString(),
-          })
+          await trx.raw(
+            'INSERT INTO repeatable_requests (key, fingerprint, status, headers, body, at) VALUES (?, ?, ?, ?, ?, ?)',
+            [
+              key,
+              fingerprint,
+              fresh.status,
+              JSON.stringify(fresh.headers ?? {}),
+              JSON.stringify(fresh.body ?? null),
+              new Date().toISOString(),
+            ],
+          )
         return fresh
       })
       written.announce?.()
@@ -109,7 +112,7 @@ function fingerprintOf(request: Request): string {
 }
 
 async function earlierAnswer(trx: Knex.Transaction, key: string, fingerprint: string): Promise<Written | null> {
-  const earlier = await trx<Earlier>('repeatable_requests').where({ key }).first()
+  const [earlier] = await trx.raw<Earlier[]>('SELECT * FROM repeatable_requests WHERE key = ?', [key])
   if (!earlier) return null
   if (earlier.fingerprint !== fingerprint)
     throw new Problem(422, 'Key used twice', 'This Idempotency-Key belongs to another request.', [
