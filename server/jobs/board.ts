@@ -4,7 +4,16 @@ import type { JobSummary, StoredJob } from '@stout-shackle/core/contract'
 import { assessJob } from '@stout-shackle/core/stages'
 import type { JobRow, JobStore } from './store'
 
-export const summaryOf = ({ job, records, version }: StoredJob): JobSummary => {
+/** Several boards ask for the same job after the same record. */
+const known = new WeakMap<StoredJob, JobSummary>()
+
+export function summaryOf(stored: StoredJob): JobSummary {
+  const found = known.get(stored) ?? summarize(stored)
+  known.set(stored, found)
+  return found
+}
+
+const summarize = ({ job, records, version }: StoredJob): JobSummary => {
   const { stages, active, handedOver } = assessJob(job, records)
   const { id, number, title, customer, bay, day, vehicle } = job
   return {
