@@ -26,11 +26,11 @@ test('a thread of its own says what the same thread says, also after the catalog
     (await shop.api.post('/api/verdicts').send({ vehicle, survey }).expect(200)).body as unknown
   expect(await ask(apart)).toEqual(await ask(together))
   for (const shop of [apart, together]) {
-    const { body, headers } = await shop.api.get('/api/kits/ninebark-twofold')
-    const { document } = body as { document: object }
+    const found = await shop.api.get('/api/kits/ninebark-twofold')
+    const { document } = found.body as { document: object }
     await shop.api
       .put('/api/kits/ninebark-twofold')
-      .set('If-Match', String(headers.etag))
+      .set('If-Match', String(found.headers.etag))
       .send({ ...document, name: 'Twofold, renamed', axle: 'front' })
       .expect(200)
   }

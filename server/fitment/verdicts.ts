@@ -50,7 +50,7 @@ export class Verdicts {
     // It is begun anew by the next question; those that waited are told.
     worker.on('error', (error) => {
       this.worker = null
-      for (const { failed } of this.waiting.values()) failed(error)
+      for (const asked of this.waiting.values()) asked.failed(error)
       this.waiting.clear()
     })
     return worker
