@@ -50,10 +50,11 @@ async function inPassing<T>(folder: string, act: (passing: string) => Promise<T>
  * @param folder of the shop
  * @param kind `nightly` ones make room for newer ones
  * @param now ISO 8601
- * @throws CannotOpen where the copy does not open
+ * @throws CannotOpen where there is no whole database, or the copy does not open
  */
 export async function backUp(folder: string, kind: 'nightly' | 'backup', now: string): Promise<Backup> {
   const name = `${kind}-${now.slice(0, 19).replaceAll(':', '')}Z`
+  examine(join(folder, DATABASE))
   return inPassing(folder, async (passing) => {
     const copy = join(passing, DATABASE)
     await copyDatabase(join(folder, DATABASE), copy)
@@ -112,7 +113,6 @@ export async function restore(
   let before: Backup | null = null
   if (existsSync(present))
     try {
-      examine(present)
       before = await backUp(folder, 'backup', now)
     } catch (error) {
       if (!(error instanceof CannotOpen)) throw error

@@ -22,20 +22,21 @@ async function putBack(): Promise<void> {
   if (!what) throw new CannotOpen('not-there', 'Say which: npm run restore -- FILE')
   const present = join(folder, DATABASE)
   mkdirSync(folder, { recursive: true })
+  // Looking changes nothing: the shop may go on meanwhile.
+  const backup = await rehearse(folder, what)
+  let there = 'nothing'
+  try {
+    if (existsSync(present)) there = heldText(examine(present))
+  } catch (error) {
+    there = `a database that does not open (${(error as Error).message})`
+  }
+  console.log(`In ${folder} now: ${there}.\nIn the backup of ${backup.at}: ${heldText(backup.holds)}.`)
+  if (!flags.includes('--yes')) {
+    console.log(`Nothing was changed. Stop the server, then: npm run restore -- ${what} --yes`)
+    return
+  }
   const unlock = lockFolder(folder)
   try {
-    const backup = await rehearse(folder, what)
-    let there = 'nothing'
-    try {
-      if (existsSync(present)) there = heldText(examine(present))
-    } catch (error) {
-      there = `a database that does not open (${(error as Error).message})`
-    }
-    console.log(`In ${folder} now: ${there}.\nIn the backup of ${backup.at}: ${heldText(backup.holds)}.`)
-    if (!flags.includes('--yes')) {
-      console.log(`Nothing was changed. To put the backup in its place: npm run restore -- ${what} --yes`)
-      return
-    }
     const { before } = await restore(folder, what, now)
     console.log(before ? `Restored. As it was before: ${before.file}` : 'Restored.')
   } finally {
