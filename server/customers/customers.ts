@@ -13,6 +13,8 @@ interface JobOfCustomer {
   title: string
   day: string
   contact: string
+  /** As it stands on this job. */
+  name: string
 }
 interface Versioned {
   job_id: string
@@ -27,7 +29,7 @@ const OF_CUSTOMER = "json_extract(document, '$.customer.name') = ? COLLATE NOCAS
 const jobsOf = (db: Knex, name: string): Promise<JobOfCustomer[]> =>
   db.raw<JobOfCustomer[]>(
     `SELECT id, number, json_extract(document, '$.title') AS title, json_extract(document, '$.day') AS day,
-      json_extract(document, '$.customer.contact') AS contact FROM jobs WHERE ${OF_CUSTOMER} ORDER BY number`,
+      json_extract(document, '$.customer.contact') AS contact, json_extract(document, '$.customer.name') AS name FROM jobs WHERE ${OF_CUSTOMER} ORDER BY number`,
     [name],
   )
 
@@ -73,10 +75,9 @@ async function erase(db: Knex, name: string, by: string): Promise<void> {
         [ERASED, id, kind],
       )
   }
-  // Answers kept for repeated requests hold whole jobs.
-  await db('repeatable_requests')
-    .where('body', 'like', `%${name.replace(/[\\%_]/g, '')}%`)
-    .delete()
+  // Answers kept for repeated requests hold whole jobs, as JSON.
+  for (const written of new Set(jobs.map((j) => j.name)))
+    await db.raw('DELETE FROM repeatable_requests WHERE instr(body, ?) > 0', [JSON.stringify(written).slice(1, -1)])
 }
 
 const withoutName = (text: string, name: string): string =>
