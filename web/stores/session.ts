@@ -76,8 +76,11 @@ export const useSession = defineStore('session', () => {
         if (!(error instanceof Refused)) throw error
         signer.value = null
       }
+    // Also after a sign-out that the server did not hear of.
+    if (signer.value === null && session.value.person !== null)
+      session.value = await call<Session>('/session', { method: 'DELETE' })
     // Never closed here: somebody may be about to change hands.
-    if (session.value.person === null || signer.value === null) reach.signIn = true
+    if (session.value.person === null) reach.signIn = true
   }
   /** The server is there again. */
   async function meet(): Promise<void> {
