@@ -79,15 +79,12 @@ export class Board {
     return summaryOf(await this.jobs.get(id))
   }
 
-  /** Everything that has no summary yet. */
+  /** Everything that has no summary yet, each once: one that changes meanwhile is left to the next look. */
   async refresh(): Promise<void> {
-    for (;;) {
-      const rows = await this.db<JobRow>('jobs').whereNull('summary').limit(50).select('id', 'number', 'version')
-      for (const row of rows) {
-        await this.work(row)
-        await breathe()
-      }
-      if (rows.length === 0) return
+    const rows = await this.db<JobRow>('jobs').whereNull('summary').select('id', 'number', 'version')
+    for (const row of rows) {
+      await this.work(row)
+      await breathe()
     }
   }
 
