@@ -48,7 +48,7 @@ const saveState = computed(() =>
       <button class="plain" @click="sheet = true">Job sheet</button>
       <button class="plain" :disabled="!store.undoable.length" title="Ctrl Z" @click="store.undo()">Undo</button>
       <WhoIsHere />
-      <button class="units" @click="preferences.swapUnits()">
+      <button class="boxed" @click="preferences.swapUnits()">
         {{ preferences.system === 'us' ? 'inches · psi · lb' : 'mm · kPa · kg' }} <b>u</b>
       </button>
     </header>
@@ -101,17 +101,6 @@ const saveState = computed(() =>
 .save.away {
   color: var(--oxide);
   font-weight: 600;
-}
-.units {
-  border: 1px solid var(--edge);
-  background: #fff;
-  border-radius: 4px;
-  padding: 4px 10px;
-  font:
-    400 13px 'Barlow',
-    sans-serif;
-  cursor: pointer;
-  white-space: nowrap;
 }
 .stage {
   flex: 1;

@@ -203,6 +203,9 @@ form {
   border-color: var(--petrol);
   box-shadow: inset 0 0 0 1px var(--petrol);
 }
+.note {
+  margin-top: 12px;
+}
 footer {
   display: flex;
   flex-wrap: wrap;

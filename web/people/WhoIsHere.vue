@@ -9,7 +9,7 @@ const session = useSession()
 
 <template>
   <button
-    class="who"
+    class="boxed"
     :class="{ dark }"
     :data-person="session.person?.name ?? ''"
     aria-haspopup="dialog"
@@ -20,18 +20,7 @@ const session = useSession()
 </template>
 
 <style scoped>
-.who {
-  border: 1px solid var(--edge);
-  background: #fff;
-  border-radius: 4px;
-  padding: 4px 10px;
-  font:
-    400 13px 'Barlow',
-    sans-serif;
-  cursor: pointer;
-  white-space: nowrap;
-}
-.dark {
+.boxed.dark {
   background: none;
   border-color: #454e52;
   color: #ede8dc;
