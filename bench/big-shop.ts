@@ -60,7 +60,7 @@ export function bigShop(
       year: 2005 + Math.floor(random() * 20),
       bed: pick(['short', 'standard', 'long', 'flat'] as const),
       drive: pick(['rear', 'all'] as const),
-      curbRear: Math.round(like.curbRear * (0.95 + 0.1 * random())),
+      rear: { ...like.rear, curb: Math.round(like.rear.curb * (0.95 + 0.1 * random())) },
     })),
   )
   const bigKits = Array.from({ length: KITS }, (_, i): Kit => {
@@ -87,7 +87,7 @@ export function bigShop(
         conditions: [
           ...(random() < 0.5 ? [{ vehicle: 'bed' as const, is: ['short', 'standard', 'long'] }] : []),
           ...(random() < 0.3 ? [{ survey: 'liftBlock' as const, under: 0.05 }] : []),
-          ...(random() < 0.2 ? [{ survey: 'rearBrakes' as const, is: ['disc'] }] : []),
+          ...(random() < 0.2 ? [{ survey: 'brakes' as const, is: ['disc'] }] : []),
         ],
         needs:
           random() < 0.2

@@ -59,7 +59,7 @@ function benchRanking({ kits: all, applications, vehicles, surveys }: BigShop) {
       loadCases: [0.05, 0.1, 0.15, 0.2].map((share, c) => ({
         id: `c${c}`,
         name: `c${c}`,
-        items: [{ ...item, mass: share * vehicle.curbRear }],
+        items: [{ ...item, mass: share * vehicle.rear.curb }],
       })),
       activeCase: 'c0',
     }

@@ -140,7 +140,7 @@ export async function measureBoard(address: string, headers: Headers) {
     sequence: i + 1,
   })).filter((r) => r.body.kind !== 'withdrawn' && r.body.kind !== 'handed-over')
   const records = some.map((r, i) => ({ ...r, sequence: i + 1 }))
-  const { decided: _decided, ...job } = file.job
+  const job = { ...file.job, kits: file.job.kits.map(({ kit }) => ({ kit })) }
   for (let n = 0; n < JOBS; n++) {
     const { status, body } = await ask('POST', '/jobs/import', {
       ...file,

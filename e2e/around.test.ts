@@ -27,16 +27,16 @@ test('a job file from another shop is taken in; a broken one is refused with its
   await take.setInputFiles(file('broken.json', '{"format":'))
   await page.getByRole('alert').filter({ hasText: 'broken.json' }).waitFor()
   await take.setInputFiles(
-    file('odd.json', JSON.stringify({ format: 'stout-shackle-job/1', job: { ...job, bay: 12 }, records })),
+    file('odd.json', JSON.stringify({ format: 'stout-shackle-job/2', job: { ...job, bay: 12 }, records })),
   )
   await page
     .getByRole('alert')
     .filter({ hasText: /job\.bay.*1 to 4/ })
     .waitFor()
-  await take.setInputFiles(file('same.json', JSON.stringify({ format: 'stout-shackle-job/1', job, records })))
+  await take.setInputFiles(file('same.json', JSON.stringify({ format: 'stout-shackle-job/2', job, records })))
   await page.getByRole('alert').filter({ hasText: '0411' }).waitFor()
   const moved = {
-    format: 'stout-shackle-job/1',
+    format: 'stout-shackle-job/2',
     job: { ...job, id: 'moved', number: '0777', title: 'From the coast' },
     records,
   }
@@ -198,13 +198,13 @@ test('the job sheet: another bay, an empty title refused, the vehicle corrected 
   await sheet.getByRole('button', { name: 'Save vehicle' }).click()
   await sheet.getByRole('button', { name: 'Close', exact: true }).click()
   await settled(page)
-  const { job } = await shop.json<{ job: { bay: number; title: string; vehicle: { curbRear: number } } }>(
+  const { job } = await shop.json<{ job: { bay: number; title: string; vehicle: { rear: { curb: number } } } }>(
     '/jobs/job-0418',
   )
   expect(job).toMatchObject({ bay: 4, title: 'Follow-spot truck, winter tour' })
-  expect(job.vehicle.curbRear).toBeCloseTo(3300 * 0.45359237, 6)
-  const library = await shop.json<{ document: { curbRear: number } }>('/vehicles/dunnock-35-lift')
-  expect(library.document.curbRear).toBe(1430)
+  expect(job.vehicle.rear.curb).toBeCloseTo(3300 * 0.45359237, 6)
+  const library = await shop.json<{ document: { rear: { curb: number } } }>('/vehicles/dunnock-35-lift')
+  expect(library.document.rear.curb).toBe(1430)
 })
 
 test('the bench: a sum goes by its address, a wrong entry is named at its field, units swap', async () => {

@@ -321,8 +321,9 @@ describe('papers', () => {
   }
   test("the owner's card has min, max and a setting for each load", async () => {
     const card = await text('/api/jobs/job-0417/card.pdf')
-    const { kit, loadCases } = demoJob('0417').job
-    for (const pascals of [kit!.bag!.minimum, kit!.bag!.maximum])
+    const { kits, loadCases } = demoJob('0417').job
+    const { bag } = kits[0]!.kit
+    for (const pascals of [bag!.minimum, bag!.maximum])
       expect(card).toContain(formatQuantity('pressure', pascals, 'us'))
     for (const { name } of loadCases) expect(card).toContain(name)
   })
@@ -330,7 +331,7 @@ describe('papers', () => {
     const record = await text('/api/jobs/job-0411/record.pdf?units=metric')
     const { job, records } = demoJob('0411')
     const set = ofKind(records, 'bag-pressure').at(-1)!.body
-    const { low, high } = job.kit!.bag!.heightRange
+    const { low, high } = job.kits[0]!.kit.bag!.heightRange
     const deviation = ofKind(records, 'deviation')[0]!.body
     for (const figure of [
       '98 ± 2 %',
@@ -357,7 +358,7 @@ describe('papers', () => {
     const kit = demoKits().find((k) => k.id === 'ninebark-coach')!
     await shop.api
       .post('/api/jobs/import')
-      .send({ format: 'stout-shackle-job/1', job: { ...job, id: 'over', number: '0950', kit }, records })
+      .send({ format: 'stout-shackle-job/2', job: { ...job, id: 'over', number: '0950', kits: [{ kit }] }, records })
       .expect(201)
     expect(await text('/api/jobs/over/card.pdf')).toContain(RATING_NAMES['gawr-rear'])
   })

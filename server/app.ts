@@ -14,6 +14,7 @@ import { EventBus, eventStream } from './events'
 import { CandidateCache, fitmentRoutes, ruleRoutes, Verdicts } from './fitment'
 import { guard, knownHost, nameRequest, refuseNesting } from './guard'
 import { ServerHealth } from './health'
+import { historyRoutes } from './histories'
 import { exportRoutes, importRoutes, Imports } from './imports'
 import { Board, jobRoutes, JobStore, logRoutes } from './jobs'
 import { describeApi, schemaRoutes } from './openapi'
@@ -118,6 +119,7 @@ export function apiRouters(parts: Parts): [string, Router][] {
     ['/api/schemas', schemaRoutes()],
     ['/api/jobs', documentRoutes(db, jobs)],
     ['/api/jobs', jobRoutes(parts)],
+    ['/api/histories', historyRoutes(db, jobs)],
     ['/api/vehicles', catalogRoutes(db, vehicleStore)],
     ['/api/platforms', catalogRoutes(db, platformStore)],
     ['/api/kits', catalogRoutes(db, kitStore, verdicts.forget)],

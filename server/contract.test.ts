@@ -43,9 +43,11 @@ async function addressOf({ path }: Route): Promise<string> {
           ? await first('/applications')
           : path.startsWith('/devices')
             ? 'wrench-3'
-            : path.startsWith('/people')
-              ? await maren()
-              : '')
+            : path.startsWith('/histories')
+              ? ((await shop.api.get('/api/histories')).body as { id: string }[])[0]!.id
+              : path.startsWith('/people')
+                ? await maren()
+                : '')
   return `/api${path.replace(/\{\w+\}/, named)}${QUERIES[path] ?? ''}`
 }
 const json = (route: Route) => typeof route.answer === 'object' && route.answer !== null

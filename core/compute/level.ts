@@ -10,7 +10,10 @@ import {
   bodyFrequency,
   bringLevel,
   FAST_EXPONENT,
-  minimumPressureLift,
+  isBeyond,
+  standOf,
+  standAtMinimum,
+  UNKNOWN_AXLE,
   type LevelQuestion,
   type SideSolution,
 } from '../spring'
@@ -61,6 +64,8 @@ export const levelRequest = z.strictObject({
   /** Roll stiffness of each axle's tires, where they give in roll too. */
   tireRoll: z.strictObject({ front: rollRate, rear: rollRate }).optional(),
   frame: z.enum(['rigid', 'twisting'], { error: 'frame must be rigid or twisting' }).default('rigid'),
+  /** A pressure that is there: what squat it leaves. */
+  pressure: typed('pressure', 0, 2_000_000).optional(),
   leaveSquat: typed('length', -0.3, 0.3).default(0),
   leaveSquatGive: typed('length', 0, 0.1).default(INCH / 16),
   /** Set when heights are marked from the ground: the axle's tires, both sides together. */
@@ -92,24 +97,28 @@ function questionOf(request: z.output<typeof levelRequest>): LevelQuestion {
     lineVolume: request.lineVolume,
   }
   const alone = axleAlone(request.axleRate, bags, request.gain)
+  const aim = alone.aims.rear!
   return {
     ...alone,
     chassis: {
       ...alone.chassis,
-      rearSide: { first: request.axleRate / 2, stages: request.stages },
-      rearSpacing: request.springSpacing,
-      rearSwayBar: request.antiRoll,
-      front: front ? { rate: front.rate, roll: front.roll } : null,
-      tires: gives
-        ? {
-            front: Infinity,
-            rear: request.tireAxleRate ?? Infinity,
-            frontRoll: tireRoll?.front ?? Infinity,
-            rearRoll: tireRoll?.rear ?? Infinity,
-          }
-        : null,
+      rear: {
+        ...alone.chassis.rear,
+        side: { first: request.axleRate / 2, stages: request.stages },
+        spacing: request.springSpacing,
+        swayBar: request.antiRoll,
+        tires: gives ? { rate: request.tireAxleRate ?? Infinity, roll: tireRoll?.rear ?? Infinity } : null,
+        carriedEmpty: request.carries === 'all' ? request.unladen * GRAVITY : 0,
+      },
+      front: {
+        ...UNKNOWN_AXLE,
+        side: front ? { first: front.rate / 2, stages: [] } : null,
+        // Its roll stiffness is given as such: over no arm, the springs add nothing to it.
+        spacing: 0,
+        swayBar: front?.roll ?? 0,
+        tires: gives ? { rate: Infinity, roll: tireRoll?.front ?? Infinity } : null,
+      },
       frame: request.frame,
-      carriedEmpty: request.carries === 'all' ? request.unladen * GRAVITY : 0,
     },
     load: {
       ...alone.load,
@@ -117,24 +126,29 @@ function questionOf(request: z.output<typeof levelRequest>): LevelQuestion {
       roll: request.rollMoment,
       rollRear: request.rollMoment,
     },
-    minimum: request.minimum,
-    maximum: request.maximum,
-    heightRange: window ?? { low: heights[0]!, high: heights.at(-1)! },
-    sprungEmpty: request.unladen,
     mark: request.tireAxleRate === null ? 'wheel-center' : 'ground',
-    aim: { kind: 'height', leave: request.leaveSquat },
-    air: request.air === 'teed' ? 'teed' : 'separate',
     ambient: atmosphere(request.altitude),
     driving: driving
       ? { ambient: atmosphere(driving.altitude), warmth: driving.temperature / driving.fillTemperature }
       : null,
-    reboundTravel: request.reboundTravel,
-    jounceTravel: request.jounceTravel,
-    unsure: {
-      ...alone.unsure,
-      gain: request.gainGive,
-      target: request.leaveSquatGive,
-      friction: request.friction,
+    aims: {
+      rear: {
+        ...aim,
+        minimum: request.minimum,
+        maximum: request.maximum,
+        heightRange: window ?? { low: heights[0]!, high: heights.at(-1)! },
+        sprungEmpty: request.unladen,
+        aim: { kind: 'height', leave: request.leaveSquat },
+        air: request.air === 'teed' ? 'teed' : 'separate',
+        reboundTravel: request.reboundTravel,
+        jounceTravel: request.jounceTravel,
+        unsure: {
+          ...aim.unsure,
+          gain: request.gainGive,
+          target: request.leaveSquatGive,
+          friction: request.friction,
+        },
+      },
     },
   }
 }
@@ -146,8 +160,8 @@ function questionOf(request: z.output<typeof levelRequest>): LevelQuestion {
  */
 export function computeLevel(request: z.output<typeof levelRequest>) {
   const question = questionOf(request)
-  const { bag } = question.chassis.bags
-  const s = bringLevel(question)
+  const { bag } = question.chassis.rear.bags!
+  const s = bringLevel(question).rear!
   const state = bagAt(bag, s.bagHeight)
   const side = (x: SideSolution | null) =>
     x && {
@@ -155,6 +169,13 @@ export function computeLevel(request: z.output<typeof levelRequest>) {
       pressure: figure('pressure', x.pressure),
       bagHeight: figure('length', x.bagHeight),
     }
+  const lowest = standAtMinimum(question)?.rear.squat
+  const given =
+    request.pressure === undefined
+      ? null
+      : (standOf(question.chassis, question.load, {
+          rear: { kind: 'pressure', left: request.pressure, right: request.pressure },
+        }) ?? null)
   const mass = request.unladen + request.gain
   const degrees = (lean: number | null) => (lean === null ? null : (lean * 180) / Math.PI)
   return {
@@ -197,7 +218,15 @@ export function computeLevel(request: z.output<typeof levelRequest>) {
             with: s.frequency && { value: s.frequency.with, unit: 'Hz' },
           }
         : null,
-    minimumPressureLift: figureOr('length', minimumPressureLift(question)),
+    atPressure:
+      given && !isBeyond(given)
+        ? {
+            squat: figure('length', given.rear.squat),
+            leanDegrees: degrees(given.rear.lean),
+            bagHeight: figure('length', (given.rear.left!.height + given.rear.right!.height) / 2),
+          }
+        : null,
+    minimumPressureLift: figureOr('length', lowest === undefined ? null : -lowest),
     bagState: state && {
       height: figure('length', state.height),
       area: { value: state.area, unit: 'm2' },

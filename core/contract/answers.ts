@@ -4,7 +4,8 @@ import { bayRecordSchema, jobSchema, STAGES } from '../job'
 import { applicationSchema, FAMILIES, kitSchema, ruleSetSchema, stockItemSchema } from '../kit'
 import { personSchema, ROLES, shopSettingsSchema } from '../shop'
 import type { WaitCode } from '../stages'
-import { BODIES } from '../vehicle'
+import { AXLES } from '../spring'
+import { BODIES, MARKS } from '../vehicle'
 
 /** A version of a document and the document. */
 export const entryOf = <S extends z.ZodType>(document: S) => z.strictObject({ version: z.number().int(), document })
@@ -308,3 +309,70 @@ export const problemSchema = z.looseObject({
   detail: z.string(),
   errors: z.array(z.strictObject({ field: z.string(), message: z.string(), code: z.string().optional() })).optional(),
 })
+
+/** Who has owned a vehicle, as far as the shop knows. */
+const ownerSchema = z.strictObject({
+  name: z.string(),
+  contact: z.string(),
+  from: z.string(),
+  /** Null while it is theirs. */
+  to: z.string().nullable(),
+})
+export type Owner = z.output<typeof ownerSchema>
+const fittedSchema = z.strictObject({
+  kit: z.string(),
+  name: z.string(),
+  axle: z.enum(AXLES),
+  work: z.enum(['fit', 'keep', 'take-off']),
+})
+const sides = z.strictObject({ left: z.number(), right: z.number() })
+/** One visit of a vehicle: what was done, and how it left. */
+const visitSchema = z.strictObject({
+  job: z.string(),
+  number: z.string(),
+  title: z.string(),
+  customer: z.string(),
+  day: z.string(),
+  /** When; null while it is in the shop. */
+  handedOver: z.string().nullable(),
+  kits: z.array(fittedSchema),
+  /** Heights over each axle as it went out, m at the job's mark; null where they were not read. */
+  mark: z.enum(MARKS),
+  empty: z.strictObject({ front: z.number().nullable(), rear: z.number().nullable() }),
+  loaded: z.strictObject({ front: z.number().nullable(), rear: z.number().nullable() }),
+  /** As last set, gauge Pa. */
+  pressures: z.strictObject({ front: sides.nullable(), rear: sides.nullable() }),
+  /** Fasteners torqued, with their latest reading where one was taken, N·m. */
+  torques: z.array(
+    z.strictObject({
+      fastener: z.string(),
+      side: z.enum(['left', 'right']).nullable(),
+      axle: z.enum(AXLES).nullable(),
+      values: z.array(z.number()),
+    }),
+  ),
+})
+export type Visit = z.output<typeof visitSchema>
+/** A vehicle that has been here, without its visits. */
+export const historySummarySchema = z.strictObject({
+  id: z.string(),
+  vin: z.string().nullable(),
+  plate: z.string(),
+  owners: z.array(ownerSchema),
+  visits: z.number().int(),
+  /** The latest job. */
+  latest: z.strictObject({ job: z.string(), number: z.string(), day: z.string(), vehicle: z.string() }).nullable(),
+})
+export type HistorySummary = z.output<typeof historySummarySchema>
+/** One vehicle's life in the shop. */
+export const historySchema = z.strictObject({
+  id: z.string(),
+  vin: z.string().nullable(),
+  plate: z.string(),
+  owners: z.array(ownerSchema),
+  /** Oldest first. */
+  visits: z.array(visitSchema),
+  /** Kits that are on it now, and the job that fitted each. */
+  fitted: z.array(z.strictObject({ kit: z.string(), name: z.string(), axle: z.enum(AXLES), job: z.string() })),
+})
+export type History = z.output<typeof historySchema>

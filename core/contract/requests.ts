@@ -4,16 +4,32 @@ import { jobSchema } from '../job'
 import { bounded } from '../quantity'
 import { passwordSchema, personName, pinSchema, ROLES } from '../shop'
 import { recordId } from '../stages/record-parts'
-import { requiredText, surveySchema, vehicleSchema } from '../vehicle'
+import { intakeSchema, requiredText, surveySchema, vehicleSchema } from '../vehicle'
 import { ROW_CHANGES } from './answers'
 
 /** What a new job needs; the rest is filled stage by stage. */
-export const newJobSchema = z.strictObject({
-  title: jobSchema.shape.title,
-  customer: jobSchema.shape.customer,
-  vehicle: jobSchema.shape.vehicle,
+export const newJobSchema = z
+  .strictObject({
+    title: jobSchema.shape.title,
+    customer: jobSchema.shape.customer,
+    /** One whose figures are known. */
+    vehicle: jobSchema.shape.vehicle.optional(),
+    /** One of which label, tire size and the customer's word are known: the rest is estimated, and says so. */
+    intake: intakeSchema.optional(),
+    day: jobSchema.shape.day,
+    bay: jobSchema.shape.bay.default(null),
+    complaint: jobSchema.shape.complaint.default(''),
+  })
+  .refine((r) => (r.vehicle === undefined) !== (r.intake === undefined), {
+    path: ['vehicle'],
+    error: 'A vehicle is needed, or what is known of it as intake; not both',
+  })
+
+/** A vehicle that comes back. */
+export const returnVisitSchema = z.strictObject({
   day: jobSchema.shape.day,
   bay: jobSchema.shape.bay.default(null),
+  title: jobSchema.shape.title.optional(),
   complaint: jobSchema.shape.complaint.default(''),
 })
 

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Application } from '../kit'
-import { stageSchema, type Vehicle } from '../vehicle'
+import { stageSchema, type Axle, type Vehicle } from '../vehicle'
 import { conditionsText, excludesText, needsText, parseConditions, parseExcludes, parseNeeds } from './condition-text'
 import { cell, f, needed, rounded, scaled, scaledOne, type Field, type Parsed } from './field'
 
@@ -18,7 +18,8 @@ export const kitFields: Field[] = [
   f('minutes_high', 'number', 'minutes.high', needed),
   f('suspension', 'words', 'fitment.suspension', needed),
   f('bodies', 'words', 'fitment.bodies', needed),
-  f('rear_wheels', 'words', 'fitment.rearWheels', needed),
+  f('architecture', 'words', 'fitment.architecture', { empty: ['solid'] }),
+  f('wheels', 'words', 'fitment.wheels', needed),
   f('bump_stops', 'words', 'fitment.bumpStops', needed),
   f('lift_block_max', 'length', 'fitment.liftBlockMax', { empty: 0 }),
   f('lift_block_with_spacer', 'length', 'fitment.liftBlockMaxWithSpacer', { empty: 0 }),
@@ -26,6 +27,7 @@ export const kitFields: Field[] = [
   f('coil_inside_high', 'length', 'fitment.coilInside.high'),
   f('bracket_space_low', 'length', 'fitment.bracketSpace.low'),
   f('bracket_space_high', 'length', 'fitment.bracketSpace.high'),
+  f('feed_gap', 'length', 'fitment.feedGap'),
   f('exhaust_max', 'length', 'fitment.exhaustMax'),
   f('hitch_rails', 'text', 'fitment.hitchRails', { empty: 'fine' }),
   f('heights', 'lengths', 'bag.table.heights'),
@@ -40,7 +42,8 @@ export const kitFields: Field[] = [
   f('pressure_note', 'text', 'bag.pressureNote', { empty: '' }),
   f('coil_gap', 'length', 'bag.coilGap.threshold'),
   f('coil_gap_maximum', 'pressure', 'bag.coilGap.wideMaximum'),
-  f('motion_ratio', 'number', 'bag.motionRatio', { empty: 1 }),
+  f('motion_ratio', 'number', 'bag.motionRatio'),
+  f('bracket_stack', 'length', 'bag.bracketStack'),
   f('spacing', 'length', 'bag.spacing'),
   f('pair_capacity', 'mass', 'bag.listedPairCapacity'),
   f('inner_bump_stop', 'yes-no', 'bag.innerBumpStop', { empty: false }),
@@ -84,10 +87,13 @@ export const applicationFields: Field[] = [
 ]
 
 /** Helper leaves and stop: `leaf 50 mm 60 N/mm; bump-stop 80 mm 300 N/mm`. */
-const stagesText = (stages: Vehicle['rearStages']): string =>
+const stagesText = (stages: Axle['stages']): string =>
   stages.map((s) => `${s.kind} ${rounded(s.at * 1000)} mm ${rounded(s.adds / 1000)} N/mm`).join('; ')
 function parseStages(text: string): Parsed {
-  const stages = text.split(';').map((part) => /^\s*(leaf|bump-stop) ([\d.]+) mm ([\d.]+) N\/mm\s*$/.exec(part))
+  const stages = text
+    .split(';')
+    .filter((part) => part.trim())
+    .map((part) => /^\s*(leaf|bump-stop) ([\d.]+) mm ([\d.]+) N\/mm\s*$/.exec(part))
   if (stages.some((m) => !m))
     return { ok: false, why: `"${text}" must read like "leaf 50 mm 60 N/mm; bump-stop 80 mm 300 N/mm"` }
   const read = z
@@ -98,59 +104,76 @@ function parseStages(text: string): Parsed {
   return read.success ? { ok: true, value: read.data } : { ok: false, why: read.error.issues[0]!.message }
 }
 
+/** What was estimated: `wheelbase 0.25 class; rear.wheelRate 9000 platform`, tolerances in SI. */
+const estimatedText = (estimated: Vehicle['estimated']): string =>
+  Object.entries(estimated)
+    .map(([figure, { tolerance, from }]) => `${figure} ${rounded(tolerance)} ${from}`)
+    .join('; ')
+function parseEstimated(text: string): Parsed {
+  const parts = text.split(';').filter((part) => part.trim())
+  const read = parts.map((part) => /^\s*([\w.]+) ([\d.e+-]+) (platform|class)\s*$/.exec(part))
+  if (read.some((m) => !m)) return { ok: false, why: `"${text}" must read like "wheelbase 0.25 class"` }
+  return {
+    ok: true,
+    value: Object.fromEntries(read.map((m) => [m![1]!, { tolerance: Number(m![2]), from: m![3] }])),
+  }
+}
+
+/** Columns of one axle: `rear_wheels`, `front_track`. */
+const axleFields = (end: 'front' | 'rear'): Field[] => [
+  f(`${end}_suspension`, 'text', `${end}.suspension`, needed),
+  f(`${end}_architecture`, 'text', `${end}.architecture`, needed),
+  f(`${end}_wheels`, 'text', `${end}.wheels`, { empty: 'single' }),
+  f(`${end}_track`, 'length', `${end}.track`, needed),
+  f(`${end}_spring_spacing`, 'length', `${end}.springSpacing`, needed),
+  f(`${end}_motion_ratio`, 'number', `${end}.motionRatio`),
+  f(`${end}_tire_size`, 'text', `${end}.tireSize`, needed),
+  f(`${end}_tire_limit`, 'mass', `${end}.tireLimit`),
+  f(`${end}_tire_index`, 'text', `${end}.tireIndex`),
+  f(`${end}_tire_pressure`, 'pressure', `${end}.tirePressure`),
+  f(`${end}_tire_rate`, 'rate', `${end}.tireRate`),
+  f(`${end}_curb`, 'mass', `${end}.curb`, needed),
+  f(`${end}_unsprung`, 'mass', `${end}.unsprung`, needed),
+  f(`${end}_gawr`, 'mass', `${end}.rating`),
+  f(`${end}_wheel_rate`, 'rate', `${end}.wheelRate`),
+  f(`${end}_wheel_rate_tolerance`, 'rate', `${end}.wheelRateTolerance`, { empty: 0 }),
+  f(`${end}_stages`, 'text', `${end}.stages`, cell(stagesText, parseStages)),
+  f(`${end}_friction_n`, 'number', `${end}.friction`),
+  f(`${end}_sway_bar_nm`, 'number', `${end}.swayBar`, { empty: 0 }),
+  f(`${end}_mark`, 'length', `${end}.mark`, { empty: 0, signed: true }),
+  f(`${end}_rebound_travel`, 'length', `${end}.reboundTravel`),
+]
+
 export const vehicleFields: Field[] = [
   f('id', 'text', 'id', needed),
-  f('make', 'text', 'make', needed),
-  f('model', 'text', 'model', needed),
+  f('make', 'text', 'make', { empty: '' }),
+  f('model', 'text', 'model', { empty: '' }),
   f('trim', 'text', 'trim', { empty: '' }),
   f('platform', 'text', 'platform'),
-  f('year', 'number', 'year', needed),
+  f('year', 'number', 'year'),
   f('body', 'text', 'body', needed),
-  f('suspension', 'text', 'suspension', needed),
-  f('rear_wheels', 'text', 'rearWheels', needed),
+  f('frame_rails', 'yes-no', 'frameRails', needed),
   f('drive', 'text', 'drive', needed),
   f('bed', 'text', 'bed'),
   f('wheelbase', 'length', 'wheelbase', needed),
   f('front_overhang', 'length', 'frontOverhang', needed),
   f('rear_overhang', 'length', 'rearOverhang', needed),
   f('hitch_behind_axle', 'length', 'hitchBehindAxle'),
-  f('track', 'length', 'track', needed),
-  f('spring_spacing', 'length', 'springSpacing', needed),
-  f('tire_size', 'text', 'tireSize', needed),
-  f('tire_limit_front', 'mass', 'tireLimitFront'),
-  f('tire_limit_rear', 'mass', 'tireLimitRear'),
-  f('tire_index_front', 'text', 'tireIndexFront'),
-  f('tire_index_rear', 'text', 'tireIndexRear'),
+  ...axleFields('front'),
+  ...axleFields('rear'),
   f('passenger_tires', 'yes-no', 'passengerTires', { empty: false }),
-  f('tire_pressure_front', 'pressure', 'tirePressureFront'),
-  f('tire_pressure_rear', 'pressure', 'tirePressureRear'),
   f('tire_pressure_full', 'pressure', 'tirePressureFull'),
-  f('tire_rate', 'rate', 'tireRate'),
-  f('curb_front', 'mass', 'curbFront', needed),
-  f('curb_rear', 'mass', 'curbRear', needed),
-  f('rear_unsprung', 'mass', 'rearUnsprung', needed),
-  f('front_unsprung', 'mass', 'frontUnsprung'),
   f('gvwr', 'mass', 'ratings.gvwr'),
-  f('gawr_front', 'mass', 'ratings.gawrFront'),
-  f('gawr_rear', 'mass', 'ratings.gawrRear'),
   f('hitch_rating', 'mass', 'ratings.receiver'),
   f('tongue_rating', 'mass', 'ratings.tongue'),
   f('gcwr', 'mass', 'ratings.gcwr'),
-  f('front_wheel_rate', 'rate', 'frontWheelRate'),
-  f('rear_wheel_rate', 'rate', 'rearWheelRate'),
-  f('rear_wheel_rate_tolerance', 'rate', 'rearWheelRateTolerance', { empty: 0 }),
-  f('rear_stages', 'text', 'rearStages', cell(stagesText, parseStages)),
-  f('rear_friction_n', 'number', 'rearFriction'),
-  f('sway_bar_front_nm', 'number', 'swayBarFront', { empty: 0 }),
-  f('sway_bar_rear_nm', 'number', 'swayBarRear', { empty: 0 }),
   f('gravity_height', 'length', 'gravityHeight'),
   f('ball_height', 'length', 'ballHeight'),
   f('hitch_clearance', 'length', 'hitchClearance'),
   f('bumper_height', 'length', 'bumperHeight'),
-  f('mark_front', 'length', 'markFront', { empty: 0, signed: true }),
-  f('mark_rear', 'length', 'markRear', { empty: 0, signed: true }),
-  f('rebound_travel', 'length', 'reboundTravel'),
   f('vin', 'text', 'vin'),
+  f('plate', 'text', 'plate', { empty: '' }),
+  f('estimated', 'text', 'estimated', { ...cell(estimatedText, parseEstimated), empty: {} }),
 ]
 
 export const stockFields: Field[] = [

@@ -7,14 +7,14 @@ import {
   type Application,
   type Condition,
   type Fact,
-  type SurveyKey,
   type VehicleFact,
 } from '../kit'
 import { UNITS } from '../quantity'
+import type { SurveyKey } from '../vehicle'
 
 /*
  * Conditions in one cell, as a person would type them:
- *   bed = short|long; liftBlock < 10 mm; rearBrakes = drum; hitchRails = yes
+ *   bed = short|long; liftBlock < 10 mm; brakes = drum; hitchRails = yes
  * Several are separated by semicolons and all must hold. Lengths are in millimeters.
  */
 
@@ -30,7 +30,7 @@ const wordText = (word: string | boolean) => (typeof word === 'boolean' ? (word 
 function conditionText(c: Condition): string {
   const fact = factOf(c)
   if ('suspension' in c) return `suspension = ${c.suspension}`
-  if ('rearWheels' in c) return `rearWheels = ${c.rearWheels}`
+  if ('wheels' in c) return `wheels = ${c.wheels}`
   if ('over' in c) return `${fact} > ${figureText(fact, c.over)}`
   if ('under' in c) return `${fact} < ${figureText(fact, c.under)}`
   return `${fact} = ${c.is.map(wordText).join('|')}`
@@ -63,7 +63,9 @@ function parseCondition(text: string): Parsed<Condition> {
     return no(`"${fact}" is not a fact of a vehicle: ${[...VEHICLE_FACTS, ...SURVEY_KEYS].join(', ')}`)
   if (sign === '=') {
     const words = rest.split('|').map((w) => w.trim())
-    return checked(isVehicleFact(fact) ? { vehicle: fact, is: words } : { survey: fact, is: words.map(yesOrNo) })
+    return checked(
+      isVehicleFact(fact) ? { vehicle: fact, is: words.map(yesOrNo) } : { survey: fact, is: words.map(yesOrNo) },
+    )
   }
   if (isVehicleFact(fact)) return no(`"${fact}" is compared with = only`)
   const figure = /^(-?[\d.]+)\s*(mm)?$/.exec(rest.trim())
@@ -135,13 +137,13 @@ function parseNeed(text: string): Parsed<Need> {
   }
 }
 
-/** Vehicles that are left out: `rearBrakes = drum => it meets the back plate`, parted by ` || `. */
+/** Vehicles that are left out: `brakes = drum => it meets the back plate`, parted by ` || `. */
 export const excludesText = (excludes: Application['excludes']): string =>
   excludes.map((e) => `${conditionsText(e.when)}${THEN}${escaped(e.says)}`).join(ENTRY)
 
 function parseExclude(text: string): Parsed<Application['excludes'][number]> {
   const at = text.indexOf(THEN)
-  if (at < 0) return no(`"${text}" must read like "rearBrakes = drum => why not"`)
+  if (at < 0) return no(`"${text}" must read like "brakes = drum => why not"`)
   const when = parseConditions(text.slice(0, at))
   return when.ok
     ? { ok: true, value: { when: when.value, says: unescaped(text.slice(at + THEN.length).trim()) } }

@@ -1,5 +1,5 @@
 import { ofKind, recordBodySchema, type BayRecord, type Job, type RecordBody } from '../job'
-import { CORNERS, MARKS } from '../vehicle'
+import { HEIGHT_PLACES, MARKS } from '../vehicle'
 import { readTable, writeTable, type Column, type Problem, type Read } from './table'
 
 type Height = Extract<RecordBody, { kind: 'height' }>
@@ -100,7 +100,7 @@ const FIELDS: Record<string, string> = { value: 'height', bagPressure: 'bag_pres
 const CHOICES: Record<string, readonly string[]> = {
   timing: ['before', 'after'],
   load: ['empty', 'loaded', 'empty-again'],
-  corner: CORNERS,
+  corner: HEIGHT_PLACES,
   mark: MARKS,
 }
 const issueText = (issue: { path: PropertyKey[]; message: string }) => {

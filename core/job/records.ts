@@ -146,3 +146,6 @@ export function standing(records: readonly BayRecord[]): BayRecord[] {
 /** Standing records of one kind, oldest first. */
 export const ofKind = <K extends RecordKind>(records: readonly BayRecord[], kind: K): RecordOf<K>[] =>
   records.filter((r): r is RecordOf<K> => r.body.kind === kind)
+
+/** Whether the vehicle of a job was handed over and has not come back in. */
+export const hasLeft = (records: readonly BayRecord[]): boolean => ofKind(standing(records), 'handed-over').length > 0

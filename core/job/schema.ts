@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { bounded } from '../quantity'
 import { recordId } from '../stages/record-parts'
 import { bayRecordSchema } from './records'
+import { AXLES, type AxleEnd } from '../spring'
 import { preferencesSchema, USUAL_PREFERENCES } from './preferences'
 import { applicationSchema, kitSchema, ruleSetSchema } from '../kit'
 import {
@@ -22,6 +23,22 @@ export type StageId = (typeof STAGES)[number]
 
 const NO_CONDITIONS = { fillTemperature: null, driveTemperature: null, driveAltitude: null }
 const temperature = bounded('temperature', 233.15, 333.15).nullable()
+
+const plumbing = z.enum(['teed', 'separate'], { error: 'must be teed or separate' })
+
+/** A kit on a job. */
+const jobKitSchema = z.strictObject({
+  /** As it was when picked: a later change of the catalog does not rewrite a job. */
+  kit: kitSchema,
+  /** Rules and list by which it was picked: an old job keeps what it was decided by. */
+  decided: z
+    .strictObject({ rules: ruleSetSchema, applications: z.array(applicationSchema).max(60), at: z.string().max(40) })
+    .nullable()
+    .default(null),
+  /** Fitted on this visit, there already and staying on, or there already and coming off. */
+  work: z.enum(['fit', 'keep', 'take-off'], { error: 'work must be fit, keep or take-off' }).default('fit'),
+})
+export type JobKit = z.infer<typeof jobKitSchema>
 
 /** What is planned and decided for a job; what was found and done in the bay is in its records. */
 export const jobSchema = z
@@ -51,7 +68,8 @@ export const jobSchema = z
         share: z.number().min(0.1, { error: 'share must be 0.1 or more' }).max(1, { error: 'share must be 1 or less' }),
       }),
     ]),
-    air: z.enum(['teed', 'separate']),
+    /** How the bags of each axle are joined. */
+    air: z.strictObject({ front: plumbing, rear: plumbing }),
     frame: z.enum(['rigid', 'twisting']),
     /** Where the bags are filled. */
     altitude: bounded('altitude', -500, 5000),
@@ -63,13 +81,15 @@ export const jobSchema = z
         driveAltitude: bounded('altitude', -500, 5000).nullable(),
       })
       .default(NO_CONDITIONS),
-    /** The kit as it was when picked: a later change of the catalog does not rewrite a job. */
-    kit: kitSchema.nullable(),
-    /** Rules and list by which that kit was picked: an old job keeps what it was decided by. */
-    decided: z
-      .strictObject({ rules: ruleSetSchema, applications: z.array(applicationSchema).max(60), at: z.string().max(40) })
-      .nullable()
-      .default(null),
+    /** Kits of the vehicle, one an axle. */
+    kits: z
+      .array(jobKitSchema)
+      .max(2, { error: 'a job holds one kit an axle' })
+      .refine((kits) => new Set(kits.map(({ kit }) => kit.axle)).size === kits.length, {
+        error: 'a job holds one kit an axle: two of these are for the same',
+      }),
+    /** The vehicle's history, of which this job is one visit; null until the shop has one for it. */
+    history: recordId.nullable().default(null),
     preferences: preferencesSchema.default(USUAL_PREFERENCES),
     choices: z.strictObject({ wheels: z.enum(['off', 'on']) }),
   })
@@ -79,7 +99,24 @@ export const jobSchema = z
   })
 export type Job = z.infer<typeof jobSchema>
 
-export const EXPORT_FORMAT = 'stout-shackle-job/1'
+/** The kit that is on an axle, or goes on it, when this visit is over; null where none does. */
+export const kitAt = (job: Pick<Job, 'kits'>, axle: AxleEnd): JobKit | null =>
+  job.kits.find(({ kit, work }) => kit.axle === axle && work !== 'take-off') ?? null
+/** Every kit that is on the vehicle when this visit is over. */
+export const kitsLeft = (job: Pick<Job, 'kits'>): JobKit[] => job.kits.filter(({ work }) => work !== 'take-off')
+/**
+ * The job's kits with one more picked, or none at an axle.
+ * @param picked for that axle; null takes off the list what was there
+ */
+export const withKit = (kits: readonly JobKit[], axle: AxleEnd, picked: Omit<JobKit, 'work'> | null): JobKit[] =>
+  AXLES.flatMap((end) => {
+    if (end !== axle) return kits.filter(({ kit }) => kit.axle === end)
+    return picked ? [{ ...picked, work: 'fit' as const }] : []
+  })
+
+export const EXPORT_FORMAT = 'stout-shackle-job/2'
+/** From before vehicles were described by axle; it is still taken in. */
+export const EARLIER_FORMAT = 'stout-shackle-job/1'
 export const jobExportSchema = z.strictObject({
   format: z.literal(EXPORT_FORMAT, { error: `format must be "${EXPORT_FORMAT}"` }),
   job: jobSchema,
@@ -106,12 +143,12 @@ export function newJob(
     loadCases: [{ id: 'case-1', name: 'Usual load', items: [] }],
     activeCase: 'case-1',
     target: { kind: 'empty-height' },
-    air: 'separate',
+    air: { front: 'separate', rear: 'separate' },
     frame: 'rigid',
     altitude: 0,
     conditions: { ...NO_CONDITIONS },
-    kit: null,
-    decided: null,
+    kits: [],
+    history: null,
     preferences: { ...USUAL_PREFERENCES },
     choices: { wheels: 'off' },
   }

@@ -55,12 +55,16 @@ export const modelKey = ({ make, model }: Pick<Vehicle, 'make' | 'model'>): stri
 /** Names of facts in a sentence. */
 export const FACT_NAMES: Record<Fact, string> = {
   body: 'body',
-  suspension: 'rear springs',
-  rearWheels: 'rear wheels',
+  frameRails: 'frame rails',
+  suspension: 'springs',
+  architecture: 'axle',
+  linkRatio: 'motion ratio of the link',
+  wheels: 'wheels',
   drive: 'driven wheels',
   bed: 'bed',
   trim: 'trim',
   year: 'model year',
+  model: 'make and model',
   liftBlock: 'lift block',
   otherLift: 'another lift',
   bumpStop: 'bump stop',
@@ -83,7 +87,8 @@ export const FACT_NAMES: Record<Fact, string> = {
   bracketSpace: 'bracket to bracket',
   rust: 'rust',
   drillingAgreed: 'drilling agreed',
-  rearBrakes: 'rear brakes',
+  brakes: 'brakes',
+  highVoltage: 'high-voltage cables',
   frame: 'frame',
   valveProcedure: 'brake valve procedure',
 }
@@ -91,7 +96,7 @@ export const FACT_NAMES: Record<Fact, string> = {
 /** What a condition wants, for a sentence: `over`, `under` or `is`, and with what it compares. */
 export function wants(c: Condition): { how: 'is' | 'over' | 'under'; takes: string | number } {
   if ('suspension' in c) return { how: 'is', takes: c.suspension }
-  if ('rearWheels' in c) return { how: 'is', takes: c.rearWheels }
+  if ('wheels' in c) return { how: 'is', takes: c.wheels }
   if ('over' in c) return { how: 'over', takes: c.over }
   if ('under' in c) return { how: 'under', takes: c.under }
   return { how: 'is', takes: c.is.join(', ') }

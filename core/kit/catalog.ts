@@ -1,5 +1,6 @@
 import type { Survey, Vehicle } from '../vehicle'
 import { modelKey, type Application } from './application'
+import { seenAt } from './condition'
 import { DEFAULT_RULES } from './default-rules'
 import type { RuleSet } from './rule'
 import { kitFacts, type Kit, type KitFacts } from './schema'
@@ -54,7 +55,7 @@ export function judgeOn(
 ): KitVerdict {
   const key = modelKey(vehicle)
   const lines = listed.has(kit.id) ? applications.filter((a) => a.kit === kit.id && modelKey(a) === key) : null
-  return judgeKit(kitFacts(kit), lines, rules, vehicle, survey)
+  return judgeKit(kitFacts(kit), lines, rules, seenAt(vehicle, survey, kit.axle))
 }
 
 export interface CatalogVerdicts {
@@ -84,12 +85,15 @@ export function judgeCatalog(
   survey: Survey,
 ): CatalogVerdicts {
   const judged: KitVerdict[] = []
-  const known = nothingJudged()
-  for (const kit of universal) judged.push(judgeKit(kit, null, rules, vehicle, survey, false, known))
+  const seen = { front: seenAt(vehicle, survey, 'front'), rear: seenAt(vehicle, survey, 'rear') }
+  const known = { front: nothingJudged(), rear: nothingJudged() }
+  for (const kit of universal) judged.push(judgeKit(kit, null, rules, seen[kit.axle], false, known[kit.axle]))
   const before = judged.length
-  for (const [id, own] of lines) {
+  // Of a vehicle that nobody has named, no list can say anything yet.
+  const named = seen.rear.model !== null
+  for (const [id, own] of named ? lines : [...withList.keys()].map((id) => [id, []] as const)) {
     const kit = withList.get(id)
-    if (kit) judged.push(judgeKit(kit, own, rules, vehicle, survey, false, known))
+    if (kit) judged.push(judgeKit(kit, own, rules, seen[kit.axle], false, known[kit.axle]))
   }
   const { kit: _none, ...verdict } = notListed('')
   return { judged, notListed: { count: withList.size - (judged.length - before), verdict } }

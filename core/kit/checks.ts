@@ -1,10 +1,11 @@
-import type { Survey, Vehicle } from '../vehicle'
-import { answerOf, type Fact } from './condition'
+import type { Fact, Seen } from './condition'
 import { NOTHING, type Effect, type Outcome, type Reason } from './reason'
 import {
+  awaitedFact,
   kitHolds,
   SPACER_PARTS,
   testFact,
+  testFigures,
   testHolds,
   testTakes,
   type NeededPart,
@@ -49,7 +50,7 @@ export function kitChecks(kit: KitFacts, set: RuleSet): readonly Check[] {
     // A figure that the kit does not give is no limit: the rule is not about it.
     if (('overKit' in last || 'underKit' in last) && takes === null) continue
     const parts = partsOf(rule.parts, kit)
-    const figures = JSON.stringify([rule.id, rule.when.map((t) => testTakes(t, kit)), parts])
+    const figures = JSON.stringify([rule.id, rule.when.map((t) => testFigures(t, kit)), parts])
     let check = checks.byFigures.get(figures)
     if (!check) {
       check = { place: checks.byFigures.size, rule, tests: rule.when.filter((t) => !('kit' in t)), last, takes, parts }
@@ -62,36 +63,24 @@ export function kitChecks(kit: KitFacts, set: RuleSet): readonly Check[] {
 }
 
 /** What a check comes to on a vehicle; null where it is not about it. */
-export function outcomeOf(
-  check: Check,
-  kit: KitFacts,
-  vehicle: Vehicle,
-  survey: Survey,
-  tellFine: boolean,
-): Outcome | null {
+export function outcomeOf(check: Check, kit: KitFacts, seen: Seen, tellFine: boolean): Outcome | null {
   const { rule, tests, last } = check
   const missing: Fact[] = []
   for (const test of tests) {
-    const held = testHolds(test, kit, vehicle, survey)
-    if (held === null) missing.push(testFact(test)!)
+    const held = testHolds(test, kit, seen)
+    if (held === null) missing.push(awaitedFact(test, seen)!)
     if (held !== false) continue
     // In order, and worth a line, only where the deciding test was reached.
     return test === last && !missing.length && rule.fine && tellFine
-      ? { reason: reasonOf(check, 'fine', rule.fine, vehicle, survey), open: NOTHING }
+      ? { reason: reasonOf(check, 'fine', rule.fine, seen), open: NOTHING }
       : null
   }
-  if (missing.length) return { reason: reasonOf(check, 'ask', rule.asks ?? rule.says, vehicle, survey), open: missing }
-  const reason = reasonOf(check, rule.effect, rule.says, vehicle, survey)
+  if (missing.length) return { reason: reasonOf(check, 'ask', rule.asks ?? rule.says, seen), open: missing }
+  const reason = reasonOf(check, rule.effect, rule.says, seen)
   return { reason, open: rule.effect === 'ask' ? [reason.fact!] : NOTHING }
 }
 
-function reasonOf(
-  { rule, last, takes, parts }: Check,
-  effect: Effect,
-  says: string,
-  vehicle: Vehicle,
-  survey: Survey,
-): Reason {
+function reasonOf({ rule, last, takes, parts }: Check, effect: Effect, says: string, seen: Seen): Reason {
   const fact = testFact(last)
   const takesEffect = effect === 'part' || effect === 'work'
   return {
@@ -99,7 +88,7 @@ function reasonOf(
     effect,
     says,
     fact,
-    has: fact && answerOf(fact, vehicle, survey),
+    has: fact && seen[fact],
     takes,
     change: effect === 'no' ? rule.change : null,
     parts: takesEffect ? parts : NOTHING,

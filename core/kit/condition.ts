@@ -1,17 +1,45 @@
 import { z } from 'zod'
 import { innerSchema, type Meters } from '../quantity'
-import { SUSPENSIONS, surveySchema, TAPE_TOLERANCE, vehicleSchema, type Survey, type Vehicle } from '../vehicle'
+import type { AxleEnd } from '../spring'
+import {
+  AXLE_SURVEY_KEYS,
+  axleSchema,
+  axleSurveySchema,
+  SUSPENSIONS,
+  surveyAnswer,
+  surveySchema,
+  TAPE_TOLERANCE,
+  VEHICLE_SURVEY_KEYS,
+  vehicleSchema,
+  type Survey,
+  type SurveyKey,
+  type Vehicle,
+} from '../vehicle'
 
-export const VEHICLE_FACTS = ['body', 'suspension', 'rearWheels', 'drive', 'bed', 'trim', 'year'] as const
+/** Facts of the vehicle that a kit is judged by; springs, build and wheels are those of the kit's own axle. */
+export const VEHICLE_FACTS = [
+  'body',
+  'frameRails',
+  'suspension',
+  'architecture',
+  'linkRatio',
+  'wheels',
+  'drive',
+  'bed',
+  'trim',
+  'year',
+  'model',
+] as const
 export type VehicleFact = (typeof VEHICLE_FACTS)[number]
-export type SurveyKey = keyof Survey
 /** Something known, or still to be found out, about a vehicle as it stands. */
 export type Fact = SurveyKey | VehicleFact
+export type Known = string | number | boolean | null
 
-export const SURVEY_KEYS = Object.keys(surveySchema.shape) as [SurveyKey, ...SurveyKey[]]
+export const SURVEY_KEYS = [...AXLE_SURVEY_KEYS, ...VEHICLE_SURVEY_KEYS] as [SurveyKey, ...SurveyKey[]]
 /** Answers that a tape gives: compared with what a tape can tell. */
 const TAPED: ReadonlySet<Fact> = new Set<Fact>([
   'liftBlock',
+  'otherLift',
   'exhaustDiameter',
   'coilInsideDiameter',
   'coilGapStanding',
@@ -31,7 +59,14 @@ const words = z
   .max(30)
 
 // Looked up once: a file of a hundred thousand lines asks for every condition in it.
-const SHAPE: Record<string, z.core.$ZodType> = { ...vehicleSchema.shape, ...surveySchema.shape }
+const { front: _front, rear: _rear, ...vehicleShape } = vehicleSchema.shape
+const { front: _frontSurvey, rear: _rearSurvey, ...surveyShape } = surveySchema.shape
+const SHAPE: Record<string, z.core.$ZodType> = {
+  ...vehicleShape,
+  ...axleSchema.shape,
+  ...surveyShape,
+  ...axleSurveySchema.shape,
+}
 const WORDS = new Map(
   Object.entries(SHAPE).map(([fact, schema]): [string, readonly (string | boolean)[] | null] => {
     const inner = innerSchema(schema)
@@ -39,6 +74,8 @@ const WORDS = new Map(
     return [fact, inner instanceof z.ZodEnum ? (inner.options as string[]) : null]
   }),
 )
+/** Whether the spring's travel for the wheel's is known: a solid axle's always is. */
+WORDS.set('linkRatio', ['known', 'unknown'])
 /** The words a fact can be; null where it is a figure, a name or a year. */
 export const factWords = (fact: Fact): readonly (string | boolean)[] | null => WORDS.get(fact) ?? null
 /** Refuses words that a fact can never be: a condition on them would silently never hold. */
@@ -60,7 +97,7 @@ export const CONDITIONS = [
   z.strictObject({ survey, under: z.number() }),
   z.strictObject({ vehicle, is: words }).superRefine((c, context) => knownWords(c.vehicle, c.is, context)),
   z.strictObject({ suspension: z.enum(SUSPENSIONS) }),
-  z.strictObject({ rearWheels: z.enum(['single', 'dual']) }),
+  z.strictObject({ wheels: z.enum(['single', 'dual']) }),
 ] as const
 export const conditionSchema = z.union(CONDITIONS)
 export type Condition = z.infer<typeof conditionSchema>
@@ -70,12 +107,36 @@ export type Holds = boolean | null
 
 /** The fact that a condition asks about. */
 export const factOf = (c: Condition): Fact =>
-  'survey' in c ? c.survey : 'vehicle' in c ? c.vehicle : 'suspension' in c ? 'suspension' : 'rearWheels'
+  'survey' in c ? c.survey : 'vehicle' in c ? c.vehicle : 'suspension' in c ? 'suspension' : 'wheels'
 
-const OF_VEHICLE: ReadonlySet<string> = new Set(VEHICLE_FACTS)
-/** What is known of a fact; null for an answer that is missing. */
-export const answerOf = (fact: Fact, of: Vehicle, survey: Survey): string | number | boolean | null =>
-  OF_VEHICLE.has(fact) ? of[fact as VehicleFact] : survey[fact as SurveyKey]
+/** What is known of a vehicle as it stands, seen from one of its axles; null for an answer that is missing. */
+export type Seen = Readonly<Record<Fact, Known>>
+
+/**
+ * All that is known of a vehicle as it stands, with the answers of one axle. What was only estimated is not known.
+ * @param axle that a kit is for
+ */
+export function seenAt(vehicle: Vehicle, survey: Survey, axle: AxleEnd): Seen {
+  const { suspension, architecture, wheels, motionRatio } = vehicle[axle]
+  const { body, frameRails, drive, bed, trim, year, make, model, estimated } = vehicle
+  const sure = <T>(figure: string, value: T): T | null => (figure in estimated ? null : value)
+  const seen = {
+    body,
+    frameRails: sure('frameRails', frameRails),
+    suspension: sure(`${axle}.suspension`, suspension),
+    architecture: sure(`${axle}.architecture`, architecture),
+    linkRatio: architecture === 'solid' || motionRatio !== null ? 'known' : 'unknown',
+    wheels: sure(`${axle}.wheels`, wheels),
+    drive: sure('drive', drive),
+    bed,
+    trim,
+    year,
+    // Without either, nobody can say whether a list has it.
+    model: make || model ? `${make} ${model}`.trim() : null,
+  } as Record<Fact, Known>
+  for (const key of SURVEY_KEYS) seen[key] = surveyAnswer(survey, key, axle)
+  return seen
+}
 
 /**
  * Whether an answer is over a limit by more than its tape can tell.
@@ -92,21 +153,21 @@ export const isUnder = (fact: Fact, answer: number, limit: number): boolean => a
  * Whether a condition holds for a vehicle as it stands.
  * @returns true, false, or null while its answer is missing
  */
-export function holds(c: Condition, of: Vehicle, survey: Survey): Holds {
-  if ('suspension' in c) return of.suspension === c.suspension
-  if ('rearWheels' in c) return of.rearWheels === c.rearWheels
+export function holds(c: Condition, seen: Seen): Holds {
   const fact = factOf(c)
-  const answer = answerOf(fact, of, survey)
+  const answer = seen[fact]
   if (answer === null) return null
+  if ('suspension' in c) return answer === c.suspension
+  if ('wheels' in c) return answer === c.wheels
   if ('is' in c) return c.is.includes(typeof answer === 'number' ? String(answer) : answer)
   return 'over' in c ? isOver(fact, Number(answer), c.over) : isUnder(fact, Number(answer), c.under)
 }
 
 /** Whether every condition holds: false as soon as one does not, null while one is not known. */
-export function conditionsHold(conditions: readonly Condition[], of: Vehicle, survey: Survey): Holds {
+export function conditionsHold(conditions: readonly Condition[], seen: Seen): Holds {
   let sure = true
   for (const c of conditions) {
-    const held = holds(c, of, survey)
+    const held = holds(c, seen)
     if (held === false) return false
     if (held === null) sure = false
   }

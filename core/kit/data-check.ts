@@ -1,7 +1,7 @@
 import { airSpring, bagAt, tableDisagreement } from '../spring'
 import { clampForce } from '../torque'
 import type { Application } from './application'
-import { CAPACITY_DISAGREEMENT, pairCapacity } from './limits'
+import { CAPACITY_DISAGREEMENT, listedCapacity } from './limits'
 import { hasAir, type AirKit, type Fastener, type Kit } from './schema'
 
 /** A figure of a kit that does not agree with another. Advice, with what was compared; never a refusal. */
@@ -49,7 +49,7 @@ function bagFlags(kit: AirKit): DataFlag[] {
   const curves = airSpring(bag.table)
   const flags: DataFlag[] = []
   const ride = bagAt(curves, bag.rideHeight)
-  const full = pairCapacity(kit, bag.maximum, ride?.area ?? 0)
+  const full = listedCapacity(kit, ride?.area ?? 0)
   const listed = bag.listedPairCapacity
   if (listed !== null && Math.abs(listed / full - 1) > CAPACITY_DISAGREEMENT)
     flags.push(flag('capacity-disagrees', 'bag.listedPairCapacity', '', listed, full))

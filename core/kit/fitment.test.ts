@@ -3,7 +3,8 @@ import Papa from 'papaparse'
 import { describe, expect, test } from 'vitest'
 import { demoApplications, demoKits, demoSurvey, demoVehicles, demoVerdicts } from '../../demo/shop'
 import { verdictsOneByOne } from '../fixtures/one-by-one'
-import { emptySurvey, type Survey, type Vehicle } from '../vehicle'
+import { AXLES } from '../spring'
+import { emptySurvey, withSurveyAnswer, type AxleSurvey, type Survey, type SurveyKey, type Vehicle } from '../vehicle'
 import {
   DEFAULT_RULES,
   judgeCatalog,
@@ -55,9 +56,10 @@ describe('the made-up shop', () => {
   })
 })
 
-const VALUES: { [K in keyof Survey]: fc.Arbitrary<Survey[K]> } = {
+type Answers = Omit<Survey, 'front' | 'rear'> & AxleSurvey
+const VALUES: { [K in keyof Answers]: fc.Arbitrary<Answers[K]> } = {
   liftBlock: fc.constantFrom(0, 0.0254, 0.0508, 0.1),
-  otherLift: fc.boolean(),
+  otherLift: fc.constantFrom(0, 0.05),
   bumpStop: fc.constantFrom('two-bolt', 'three-bolt', 'twist-in', 'on-leaf', 'on-axle', 'none'),
   exhaustSide: fc.constantFrom('left', 'right', 'both', 'none'),
   exhaustDiameter: fc.constantFrom(0.05, 0.1, 0.127),
@@ -71,18 +73,19 @@ const VALUES: { [K in keyof Survey]: fc.Arbitrary<Survey[K]> } = {
   loadSensingValve: fc.boolean(),
   factoryAir: fc.boolean(),
   springsChanged: fc.boolean(),
-  oldHelper: fc.boolean(),
+  oldHelper: fc.constantFrom('none', 'in-coil', 'other'),
   coilInsideDiameter: fc.constantFrom(0.085, 0.1, 0.12, 0.135),
   coilGapStanding: fc.constantFrom(0.01, 0.03),
   coilGapHanging: fc.constantFrom(0.02, 0.05),
   bracketSpace: fc.constantFrom(0.11, 0.15, 0.18, 0.21),
   rust: fc.constantFrom('none', 'surface', 'heavy'),
   drillingAgreed: fc.boolean(),
-  rearBrakes: fc.constantFrom('drum', 'disc'),
+  highVoltage: fc.boolean(),
+  brakes: fc.constantFrom('drum', 'disc'),
   frame: fc.constantFrom('sound', 'unsound'),
   valveProcedure: fc.boolean(),
 }
-const KEYS = Object.keys(emptySurvey()) as (keyof Survey)[]
+const KEYS = Object.keys(VALUES) as (keyof Answers)[]
 /** All answers, and which of them are given yet. */
 const surveyed = fc.record({
   vehicle: fc.constantFrom(...vehicles),
@@ -90,8 +93,11 @@ const surveyed = fc.record({
   given: fc.subarray(KEYS),
   next: fc.constantFrom(...KEYS),
 })
-const partly = (full: Survey, given: readonly (keyof Survey)[]): Survey =>
-  Object.fromEntries(KEYS.map((k) => [k, given.includes(k) ? full[k] : null])) as Survey
+const partly = (full: Answers, given: readonly (keyof Answers)[]): Survey =>
+  given.reduce(
+    (survey, key) => AXLES.reduce((s, axle) => withSurveyAnswer(s, key, axle, full[key]), survey),
+    emptySurvey(),
+  )
 
 describe('whatever is known of a vehicle', () => {
   test('another answer never turns "fits" into "unknown", nor what does not fit into something else', () => {
@@ -136,8 +142,11 @@ describe('whatever is known of a vehicle', () => {
           return
         }
         const { fact } = question
-        if (!KEYS.includes(fact as keyof Survey)) return
-        const after = all(vehicle, { ...survey, [fact]: full[fact as keyof Survey] })
+        if (!(KEYS as string[]).includes(fact)) return
+        const after = all(
+          vehicle,
+          AXLES.reduce((s, axle) => withSurveyAnswer(s, fact as SurveyKey, axle, full[fact as SurveyKey]), survey),
+        )
         for (const id of question.settles) expect(after.find((v) => v.kit === id)!.verdict).not.toBe('needs-answer')
         // No other question settles more.
         for (const v of before) if (v.verdict === 'needs-answer') expect(v.open.length).toBeGreaterThan(0)

@@ -1,8 +1,8 @@
 import { GRAVITY, INCH, PSI, type Kilograms, type Meters, type Pascals } from '../quantity'
-import { TAPE_TOLERANCE, type Survey } from '../vehicle'
+import { TAPE_TOLERANCE, type Axle, type Survey, type Vehicle } from '../vehicle'
 import { airSpring } from '../spring'
-import type { LIMIT_SOURCES } from './rule'
-import { hasAir, type AirKit, type Kit } from './schema'
+import { blockSpacer, type LIMIT_SOURCES } from './rule'
+import { hasAir, kitFacts, type AirKit, type Kit } from './schema'
 
 export type LimitSource = (typeof LIMIT_SOURCES)[number]
 /** A limit that can always answer "where is it from?". */
@@ -34,29 +34,94 @@ export const LEVEL_TOLERANCE: Meters = INCH / 4
 export const CAPACITY_DISAGREEMENT = 0.15
 
 /**
- * Min pressure of a kit: what its instructions give, and never under 5 psi.
- * @returns gauge Pa with where it is from
+ * How far the bag moves for its wheel. In a coil it goes where the coil goes; beside one the kit's own place decides.
+ * @param axle that the kit is for
+ * @returns null where an independent link is not known
  */
-export const minimumPressure = (kit: AirKit): Limit =>
-  kit.bag.minimum >= FLOOR_PRESSURE
-    ? { value: kit.bag.minimum, source: 'kit', note: 'min pressure in the instructions' }
-    : { value: FLOOR_PRESSURE, source: 'common practice', note: 'no bag under 5 psi' }
+export function motionRatioOf({ family, bag }: AirKit, { architecture, motionRatio }: Axle): number | null {
+  if (architecture === 'solid') return bag.motionRatio ?? 1
+  return family === 'in-coil' || family === 'coil-replacement'
+    ? (motionRatio ?? bag.motionRatio)
+    : (bag.motionRatio ?? motionRatio)
+}
+
+/** A kit's bag as it sits on a vehicle. */
+export interface BagOnVehicle {
+  /** Bag height with the vehicle at its empty height. */
+  rideHeight: Meters
+  /** Where that is from: read on the bag, from the room between the brackets' faces, or by the instructions. */
+  rideHeightFrom: 'measured' | 'bracket-space' | 'instructions'
+  /** Null where an independent link is not known. */
+  motionRatio: number | null
+  /** Arm of a lean, doubled: between the bags on a solid axle, track times ratio on independent links. */
+  spacing: Meters
+  /** What it may be run at here, gauge Pa with where it is from. */
+  minimum: Limit
+  maximum: Limit
+}
+
+/**
+ * A kit's bag on a vehicle: what was measured there counts before what the instructions say.
+ * @param measured bag height read at the vehicle's empty height, where it was
+ */
+export function bagOn(kit: AirKit, vehicle: Vehicle, survey: Survey, measured: Meters | null = null): BagOnVehicle {
+  const { bag } = kit
+  const axle = vehicle[kit.axle]
+  const room = survey[kit.axle].bracketSpace
+  const motionRatio = motionRatioOf(kit, axle)
+  const fromRoom =
+    room === null || bag.bracketStack === null ? null : room - bag.bracketStack - spacersUsed(kit, axle, survey)
+  const rideHeight = measured ?? (fromRoom !== null && fromRoom > 0 ? fromRoom : bag.rideHeight)
+  return {
+    rideHeight,
+    rideHeightFrom: measured !== null ? 'measured' : rideHeight === fromRoom ? 'bracket-space' : 'instructions',
+    motionRatio,
+    spacing: axle.architecture === 'solid' ? bag.spacing : axle.track * (motionRatio ?? 1),
+    minimum: minimumPressure(kit, axle, rideHeight, motionRatio),
+    maximum: maximumPressure(kit, survey[kit.axle].coilGapStanding),
+  }
+}
+
+/** Spacers go in where there is too much room without them. */
+function spacersUsed(kit: AirKit, { suspension }: Axle, survey: Survey): Meters {
+  const { bracketSpace, liftBlock } = survey[kit.axle]
+  const most = kit.fitment.bracketSpace?.high ?? null
+  if (suspension !== 'leaf' || bracketSpace === null || most === null || bracketSpace <= most) return 0
+  return blockSpacer(kitFacts(kit), liftBlock)
+}
+
+/**
+ * Min pressure of a kit here: what its instructions give, never under 5 psi, and where the bag takes the spring's place
+ * what carries the empty vehicle.
+ * Source: F = P A; common practice.
+ */
+function minimumPressure(kit: AirKit, axle: Axle, rideHeight: Meters, motionRatio: number | null): Limit {
+  const given: Limit =
+    kit.bag.minimum >= FLOOR_PRESSURE
+      ? { value: kit.bag.minimum, source: 'kit', note: 'min pressure in the instructions' }
+      : { value: FLOOR_PRESSURE, source: 'common practice', note: 'no bag under 5 psi' }
+  const area = airSpring(kit.bag.table).area.value(rideHeight)
+  if (kit.family !== 'coil-replacement' || area === undefined || motionRatio === null) return given
+  const carries = ((axle.curb - axle.unsprung) * GRAVITY) / (2 * motionRatio * area)
+  return carries > given.value
+    ? { value: carries, source: 'vehicle', note: 'carries the empty vehicle: there is no spring left to do it' }
+    : given
+}
 
 /**
  * Maximum pressure of a kit in this vehicle. An in-coil cylinder depends on the standing coil gap: at the threshold
  * within what a tape can tell, and while the gap is unknown, the lower maximum holds.
- * @returns gauge Pa with where it is from
  */
-export function maximumPressure(kit: AirKit, survey: Survey): Limit {
+function maximumPressure(kit: AirKit, gap: Meters | null): Limit {
   const { coilGap, maximum } = kit.bag
   if (!coilGap) return { value: maximum, source: 'kit', note: 'max pressure in the instructions' }
-  if (survey.coilGapStanding === null)
+  if (gap === null)
     return {
       value: coilGap.wideMaximum,
       source: 'kit',
       note: 'coil gap not measured yet: the lower of its two maxima',
     }
-  return survey.coilGapStanding >= coilGap.threshold - TAPE_TOLERANCE
+  return gap >= coilGap.threshold - TAPE_TOLERANCE
     ? {
         value: coilGap.wideMaximum,
         source: 'kit',
@@ -66,33 +131,21 @@ export function maximumPressure(kit: AirKit, survey: Survey): Limit {
 }
 
 /**
- * What two bags can carry at their ride height and maximum pressure.
- * @param maximum gauge Pa
- * @param areaAtRide m² of one bag
- * @returns kg
+ * What two bags can carry at their ride height and maximum pressure, or two rubbers. Never a rating of the vehicle.
+ * @param on the bag as it sits; null for rubber
+ * @returns kg; null where an independent link is not known
  * Source: F = P A.
  */
-export function pairCapacity(kit: AirKit, maximum: Pascals, areaAtRide: number): Kilograms {
-  return (2 * maximum * areaAtRide * kit.bag.motionRatio) / GRAVITY
+export function kitCapacity(kit: Kit, on: BagOnVehicle | null): Kilograms | null {
+  if (kit.rubber) return (2 * kit.rubber.max) / GRAVITY
+  if (!on || !hasAir(kit) || on.motionRatio === null) return null
+  const area = airSpring(kit.bag.table).area.value(on.rideHeight) ?? 0
+  return (2 * on.maximum.value * area * on.motionRatio) / GRAVITY
 }
 
 /**
- * Two bags at the maximum that holds here and their ride height, or two rubbers. Never a rating of the vehicle.
+ * What two bags of a kit can carry at the ride height and maximum of its instructions, on a solid axle.
  * @returns kg
  */
-export function kitCapacity(kit: Kit, survey: Survey): Kilograms {
-  if (kit.rubber) return (2 * kit.rubber.max) / GRAVITY
-  if (!hasAir(kit)) return 0
-  return pairCapacity(
-    kit,
-    maximumPressure(kit, survey).value,
-    airSpring(kit.bag.table).area.value(kit.bag.rideHeight) ?? 0,
-  )
-}
-
-/**
- * Min and max pressure of a kit in this vehicle; null where there is no air.
- * @returns gauge Pa with where they are from
- */
-export const pressureLimits = (kit: Kit | null, survey: Survey): { minimum: Limit; maximum: Limit } | null =>
-  kit && hasAir(kit) ? { minimum: minimumPressure(kit), maximum: maximumPressure(kit, survey) } : null
+export const listedCapacity = ({ bag }: AirKit, areaAtRide: number): Kilograms =>
+  (2 * bag.maximum * areaAtRide * (bag.motionRatio ?? 1)) / GRAVITY

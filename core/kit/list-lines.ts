@@ -1,6 +1,5 @@
-import type { Survey, Vehicle } from '../vehicle'
 import { FACT_NAMES, wants, type Application } from './application'
-import { answerOf, conditionsHold, factOf, holds, type Condition, type Fact } from './condition'
+import { conditionsHold, factOf, holds, type Condition, type Fact, type Seen } from './condition'
 import { add, NOTHING, SEVERITY, type Effect, type Findings, type Judged, type Reason } from './reason'
 import type { NeededPart } from './rule'
 
@@ -33,10 +32,12 @@ export function listReason(
 type ListSays = Partial<Pick<Reason, 'fact' | 'has' | 'takes' | 'change' | 'minutes'>> & { part?: NeededPart | null }
 
 /** One line of a kit's list against a vehicle of its model. */
-function applyLine(a: Application, vehicle: Vehicle, survey: Survey, judged: Judged): Findings {
+function applyLine(a: Application, seen: Seen, judged: Judged): Findings {
   const found: Findings = { reasons: [], level: 0, open: [] }
-  const { year } = vehicle
-  if (year < a.from || year > a.to) {
+  const year = seen.year as number | null
+  if (year === null)
+    add(found, listReason(judged, 'ask', 'Listed by model year; it is not known here yet', { fact: 'year' }), ['year'])
+  else if (year < a.from || year > a.to) {
     const takes = a.from === a.to ? String(a.from) : `${a.from} to ${a.to}`
     const change = 'nothing: choose another kit'
     add(
@@ -46,12 +47,12 @@ function applyLine(a: Application, vehicle: Vehicle, survey: Survey, judged: Jud
     return found
   }
   for (const condition of a.conditions) {
-    const held = holds(condition, vehicle, survey)
+    const held = holds(condition, seen)
     if (held === true) continue
     const fact = factOf(condition)
     const unknown = held === null
     const says = `${onlyFor(condition)}; ${unknown ? 'not known here yet' : 'here it is {has}'}`
-    const has = answerOf(fact, vehicle, survey)
+    const has = seen[fact]
     const change = unknown ? null : `${FACT_NAMES[fact]} as its list wants it, or another kit`
     const { takes } = wants(condition)
     add(
@@ -61,21 +62,20 @@ function applyLine(a: Application, vehicle: Vehicle, survey: Survey, judged: Jud
     )
   }
   for (const { when, says } of a.excludes) {
-    const held = conditionsHold(when, vehicle, survey)
+    const held = conditionsHold(when, seen)
     if (held === true) add(found, listReason(judged, 'no', says, { change: 'nothing: its list leaves these out' }))
-    if (held === null)
-      add(found, listReason(judged, 'ask', `Its list leaves some out: ${says}`), unknownOf(when, vehicle, survey))
+    if (held === null) add(found, listReason(judged, 'ask', `Its list leaves some out: ${says}`), unknownOf(when, seen))
   }
   for (const { when, what, says, part, minutes } of a.needs) {
-    const held = conditionsHold(when, vehicle, survey)
+    const held = conditionsHold(when, seen)
     if (held === true) add(found, listReason(judged, what, says, { part, minutes }))
-    if (held === null) add(found, listReason(judged, 'ask', `May be needed: ${says}`), unknownOf(when, vehicle, survey))
+    if (held === null) add(found, listReason(judged, 'ask', `May be needed: ${says}`), unknownOf(when, seen))
   }
   return found
 }
 
-const unknownOf = (when: readonly Condition[], vehicle: Vehicle, survey: Survey): Fact[] =>
-  when.filter((c) => holds(c, vehicle, survey) === null).map(factOf)
+const unknownOf = (when: readonly Condition[], seen: Seen): Fact[] =>
+  when.filter((c) => holds(c, seen) === null).map(factOf)
 
 const onlyFor = (condition: Condition): string => {
   const { how } = wants(condition)
@@ -85,14 +85,13 @@ const onlyFor = (condition: Condition): string => {
 /** The line that speaks best for the vehicle; while it needs an answer, every line that may still turn out to fit is asked after. */
 export function bestLine(
   lines: readonly Application[],
-  vehicle: Vehicle,
-  survey: Survey,
+  seen: Seen,
   judged: Judged,
 ): { line: Application; found: Findings } {
   let best: { line: Application; found: Findings } | null = null
   const open: Fact[] = []
   for (const line of lines) {
-    const found = applyLine(line, vehicle, survey, judged)
+    const found = applyLine(line, seen, judged)
     if (found.level === SEVERITY.ask) open.push(...found.open)
     if (!best || found.level < best.found.level || (found.level === best.found.level && line.id < best.line.id))
       best = { line, found }

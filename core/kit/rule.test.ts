@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { demoApplications, demoKits, demoVehicles } from '../../demo/shop'
+import { answered } from '../fixtures/on-job'
 import { emptySurvey, TAPE_TOLERANCE, type Survey } from '../vehicle'
 import {
   applicationSchema,
@@ -10,6 +11,7 @@ import {
   kitFacts,
   nextQuestion,
   ruleSchema,
+  seenAt,
   testHolds,
   type Condition,
   type KitVerdict,
@@ -19,7 +21,8 @@ import {
 
 const vehicle = demoVehicles().find((v) => v.id === 'dunnock-25')!
 const kit = kitFacts(demoKits().find((k) => k.id === 'ninebark-twofold')!)
-const survey = (change: Partial<Survey> = {}): Survey => ({ ...emptySurvey(), ...change })
+type Answers = Parameters<typeof answered>[1]
+const survey = (change: Answers = {}): Survey => answered(emptySurvey(), change)
 
 describe('conditions', () => {
   // Source: Kleene's strong logic of three values, the table of "and".
@@ -37,7 +40,7 @@ describe('conditions', () => {
     [[open, open], null],
     [[], true],
   ] as [Condition[], boolean | null][])('all of %j: %s', (list, held) => {
-    expect(conditionsHold(list, vehicle, survey())).toBe(held)
+    expect(conditionsHold(list, seenAt(vehicle, survey(), 'rear'))).toBe(held)
   })
   // Source: common practice, no published source: what a tape cannot tell apart is not over.
   test.each([
@@ -45,13 +48,17 @@ describe('conditions', () => {
     [0.05 + TAPE_TOLERANCE, false],
     [0.0517, true],
   ])('a block of %s m over 50 mm: %s', (liftBlock, over) => {
-    expect(holds({ survey: 'liftBlock', over: 0.05 }, vehicle, survey({ liftBlock }))).toBe(over)
+    expect(holds({ survey: 'liftBlock', over: 0.05 }, seenAt(vehicle, survey({ liftBlock }), 'rear'))).toBe(over)
   })
   test('under is as wide, and a year is compared as a word', () => {
-    expect(holds({ survey: 'bracketSpace', under: 0.15 }, vehicle, survey({ bracketSpace: 0.149 }))).toBe(false)
-    expect(holds({ survey: 'bracketSpace', under: 0.15 }, vehicle, survey({ bracketSpace: 0.148 }))).toBe(true)
-    expect(holds({ vehicle: 'year', is: ['2019', '2020'] }, vehicle, survey())).toBe(true)
-    expect(holds({ vehicle: 'bed', is: ['flat'] }, { ...vehicle, bed: null }, survey())).toBeNull()
+    expect(
+      holds({ survey: 'bracketSpace', under: 0.15 }, seenAt(vehicle, survey({ bracketSpace: 0.149 }), 'rear')),
+    ).toBe(false)
+    expect(
+      holds({ survey: 'bracketSpace', under: 0.15 }, seenAt(vehicle, survey({ bracketSpace: 0.148 }), 'rear')),
+    ).toBe(true)
+    expect(holds({ vehicle: 'year', is: ['2019', '2020'] }, seenAt(vehicle, survey(), 'rear'))).toBe(true)
+    expect(holds({ vehicle: 'bed', is: ['flat'] }, seenAt({ ...vehicle, bed: null }, survey(), 'rear'))).toBeNull()
   })
 })
 
@@ -67,8 +74,8 @@ describe('tests of vehicle against kit', () => {
     [{ survey: 'rust', unanswered: true }, { rust: 'none' }, false],
     [{ kit: 'family', is: ['bellows'] }, {}, true],
     [{ kit: 'drilling', is: [true] }, {}, false],
-  ] as [RuleTest, Partial<Survey>, boolean | null][])('%j on %j: %s', (rule, answers, held) => {
-    expect(testHolds(rule, kit, vehicle, survey(answers))).toBe(held)
+  ] as [RuleTest, Answers, boolean | null][])('%j on %j: %s', (rule, answers, held) => {
+    expect(testHolds(rule, kit, seenAt(vehicle, survey(answers), 'rear'))).toBe(held)
   })
 })
 
@@ -88,8 +95,8 @@ describe('a rule of the shop', () => {
     source: 'shop',
     note: 'rule of this shop',
   })
-  const judge = (answers: Partial<Survey>) =>
-    judgeKit(kit, null, { ...DEFAULT_RULES, rules: [own] }, vehicle, survey(answers))
+  const judge = (answers: Answers) =>
+    judgeKit(kit, null, { ...DEFAULT_RULES, rules: [own] }, seenAt(vehicle, survey(answers), 'rear'))
   test('takes effect, asks, or has nothing to say', () => {
     expect(judge({ runningBoards: true })).toMatchObject({
       verdict: 'fits-with-parts',
@@ -118,15 +125,15 @@ describe('lines of a list', () => {
   test('of several lines the best speaks, and each open one is asked after', () => {
     const [base] = demoApplications().filter((a) => a.kit === kit.id)
     const lines = [
-      { ...base!, id: 'a', conditions: [{ survey: 'rearBrakes' as const, is: ['disc'] }] },
+      { ...base!, id: 'a', conditions: [{ survey: 'brakes' as const, is: ['disc'] }] },
       { ...base!, id: 'b', conditions: [{ survey: 'runningBoards' as const, is: [false] }] },
     ]
-    const judge = (answers: Partial<Survey>) =>
-      judgeKit(kit, lines, { ...DEFAULT_RULES, rules: [] }, vehicle, survey(answers))
-    expect(judge({})).toMatchObject({ verdict: 'needs-answer', open: ['rearBrakes', 'runningBoards'] })
-    expect(judge({ rearBrakes: 'drum' })).toMatchObject({ verdict: 'needs-answer', open: ['runningBoards'] })
-    expect(judge({ rearBrakes: 'drum', runningBoards: false })).toMatchObject({ verdict: 'fits', application: 'b' })
-    expect(judge({ rearBrakes: 'drum', runningBoards: true }).verdict).toBe('does-not-fit')
+    const judge = (answers: Answers) =>
+      judgeKit(kit, lines, { ...DEFAULT_RULES, rules: [] }, seenAt(vehicle, survey(answers), 'rear'))
+    expect(judge({})).toMatchObject({ verdict: 'needs-answer', open: ['brakes', 'runningBoards'] })
+    expect(judge({ brakes: 'drum' })).toMatchObject({ verdict: 'needs-answer', open: ['runningBoards'] })
+    expect(judge({ brakes: 'drum', runningBoards: false })).toMatchObject({ verdict: 'fits', application: 'b' })
+    expect(judge({ brakes: 'drum', runningBoards: true }).verdict).toBe('does-not-fit')
   })
 })
 

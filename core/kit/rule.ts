@@ -1,7 +1,6 @@
 import { z } from 'zod'
-import { requiredText, slug, type Survey, type Vehicle } from '../vehicle'
+import { requiredText, slug, TAPE_TOLERANCE } from '../vehicle'
 import {
-  answerOf,
   CONDITIONS,
   factOf,
   holds,
@@ -11,6 +10,7 @@ import {
   VEHICLE_FACTS,
   type Fact,
   type Holds,
+  type Seen,
 } from './condition'
 import type { KitFacts } from './schema'
 
@@ -27,6 +27,7 @@ const KIT_FIGURES = {
   bracketSpaceMin: (k: KitFacts) => k.fitment.bracketSpace?.low ?? null,
   bracketSpaceMax: (k: KitFacts) => k.fitment.bracketSpace?.high ?? null,
   exhaustMax: (k: KitFacts) => k.fitment.exhaustMax,
+  feedGap: (k: KitFacts) => k.fitment.feedGap,
 } as const
 export type KitFigure = keyof typeof KIT_FIGURES
 const FIGURES = Object.keys(KIT_FIGURES) as [KitFigure, ...KitFigure[]]
@@ -35,7 +36,8 @@ const FIGURES = Object.keys(KIT_FIGURES) as [KitFigure, ...KitFigure[]]
 const KIT_LISTS = {
   suspension: (k: KitFacts): readonly string[] => k.fitment.suspension,
   bodies: (k: KitFacts): readonly string[] => k.fitment.bodies,
-  rearWheels: (k: KitFacts): readonly string[] => k.fitment.rearWheels,
+  architecture: (k: KitFacts): readonly string[] => k.fitment.architecture,
+  wheels: (k: KitFacts): readonly string[] => k.fitment.wheels,
   bumpStops: (k: KitFacts): readonly string[] => k.fitment.bumpStops,
 } as const
 const LISTS = Object.keys(KIT_LISTS) as [keyof typeof KIT_LISTS, ...(keyof typeof KIT_LISTS)[]]
@@ -47,6 +49,8 @@ const KIT_WORDS = {
   drilling: (k: KitFacts): string | boolean => k.drilling,
   hitchRails: (k: KitFacts): string | boolean => k.fitment.hitchRails,
   coilGap: (k: KitFacts): string | boolean => k.gapDecides,
+  replaces: (k: KitFacts): string | boolean => k.replaces,
+  givesRatio: (k: KitFacts): string | boolean => k.givesRatio,
 } as const
 const WORDS = Object.keys(KIT_WORDS) as [keyof typeof KIT_WORDS, ...(keyof typeof KIT_WORDS)[]]
 
@@ -132,24 +136,66 @@ export const kitHolds = (test: Extract<RuleTest, { kit: unknown }>, kit: KitFact
   test.is.includes(KIT_WORDS[test.kit](kit))
 
 /**
+ * What the spacers of a kit can fill of the room between its faces: the height of a lift block that is more than its brackets
+ * take as they come. Nothing while the block is not measured.
+ */
+export function blockSpacer({ fitment }: KitFacts, liftBlock: number | null): number {
+  const { liftBlockMax, liftBlockMaxWithSpacer } = fitment
+  const spaced = liftBlock !== null && liftBlock > liftBlockMax + TAPE_TOLERANCE
+  return spaced && liftBlock <= liftBlockMaxWithSpacer + TAPE_TOLERANCE ? liftBlock : 0
+}
+
+/** Lift blocks sit under leaf packs; on other springs there is none to ask after. */
+const blockOf = (seen: Seen): number | null => (seen.suspension === 'leaf' ? (seen.liftBlock as number | null) : 0)
+
+/** Lift blocks that would make a difference to what the kit's spacers fill, while the block is not measured. */
+function blocksToTry({ fitment }: KitFacts, block: number | null): (number | null)[] {
+  if (block !== null) return [block]
+  const { liftBlockMax, liftBlockMaxWithSpacer } = fitment
+  return liftBlockMaxWithSpacer > liftBlockMax + TAPE_TOLERANCE
+    ? [0, liftBlockMax + 2 * TAPE_TOLERANCE, liftBlockMaxWithSpacer]
+    : [0]
+}
+
+/**
+ * The fact whose answer a test waits for: of the room between the brackets' faces it may be the lift block, whose spacers
+ * fill a part of it.
+ */
+export const awaitedFact = (test: RuleTest, seen: Seen): Fact | null =>
+  'overKit' in test && test.survey === 'bracketSpace' && seen.bracketSpace !== null ? 'liftBlock' : testFact(test)
+
+/**
  * Whether a test holds; a figure that the kit does not give is no limit.
+ * @param seen the vehicle as it stands, from the kit's axle
  * @returns true, false, or null while its answer is missing
  */
-export function testHolds(test: RuleTest, kit: KitFacts, vehicle: Vehicle, survey: Survey): Holds {
+export function testHolds(test: RuleTest, kit: KitFacts, seen: Seen): Holds {
   if ('kit' in test) return kitHolds(test, kit)
-  if ('unanswered' in test) return survey[test.survey] === null
+  if ('unanswered' in test) return seen[test.survey] === null
   if ('fact' in test) {
-    const answer = answerOf(test.fact, vehicle, survey)
+    const answer = seen[test.fact]
     return answer === null ? null : !KIT_LISTS[test.notAmong](kit).includes(String(answer))
   }
   if ('overKit' in test || 'underKit' in test) {
     const limit = KIT_FIGURES['overKit' in test ? test.overKit : test.underKit](kit)
     if (limit === null) return false
-    const answer = survey[test.survey]
-    if (answer === null) return null
-    return 'overKit' in test ? isOver(test.survey, Number(answer), limit) : isUnder(test.survey, Number(answer), limit)
+    if (seen[test.survey] === null) return null
+    const answer = Number(seen[test.survey])
+    const past = (met: number) =>
+      'overKit' in test ? isOver(test.survey, met, limit) : isUnder(test.survey, met, limit)
+    if (test.survey !== 'bracketSpace' || !('overKit' in test)) return past(answer)
+    // Where there is too much room, the kit's own spacers fill a part of it.
+    const held = blocksToTry(kit, blockOf(seen)).map((block) => past(answer - blockSpacer(kit, block)))
+    return held.every((h) => h === held[0]) ? held[0]! : null
   }
-  return holds(test, vehicle, survey)
+  return holds(test, seen)
+}
+
+/** All figures of a kit that a test depends on: kits that have the same share an outcome. */
+export function testFigures(test: RuleTest, kit: KitFacts): unknown {
+  const takes = testTakes(test, kit)
+  const spaced = 'overKit' in test && test.survey === 'bracketSpace'
+  return spaced ? [takes, kit.fitment.liftBlockMax, kit.fitment.liftBlockMaxWithSpacer] : takes
 }
 
 /** What a test compares with, for its sentence: a figure in SI, or words. */
@@ -162,5 +208,5 @@ export function testTakes(test: RuleTest, kit: KitFacts): string | number | null
   if ('is' in test) return test.is.join(', ')
   if ('over' in test) return test.over
   if ('under' in test) return test.under
-  return 'suspension' in test ? test.suspension : test.rearWheels
+  return 'suspension' in test ? test.suspension : test.wheels
 }

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { bounded } from '../quantity'
 import { bagDataSchema } from '../spring'
 import { PROOF, THREADS, torqueSpecSchema, type BoltGrade, type ThreadName } from '../torque'
-import { BODIES, slug, SUSPENSIONS } from '../vehicle'
+import { ARCHITECTURES, BODIES, slug, SUSPENSIONS } from '../vehicle'
 import { conditionSchema } from './condition'
 
 export const FAMILIES = ['bellows', 'sleeve', 'in-coil', 'coil-replacement', 'rubber'] as const
@@ -69,15 +69,19 @@ const rates = ({ squeeze, force }: { squeeze: number[]; force: number[] }) =>
   squeeze.map((at, i) => ((force[i] ?? 0) - (force[i - 1] ?? 0)) / (at - (squeeze[i - 1] ?? 0)))
 
 const fitmentSchema = z.strictObject({
+  /** Springs and build of the axle it goes on. */
   suspension: z.array(z.enum(SUSPENSIONS)).min(1),
+  architecture: z.array(z.enum(ARCHITECTURES)).min(1).default(['solid']),
   bodies: z.array(z.enum(BODIES)).min(1),
-  rearWheels: z.array(z.enum(['single', 'dual'])).min(1),
+  wheels: z.array(z.enum(['single', 'dual'])).min(1),
   /** Lift block the bracket takes as it comes, and with the long-bolt spacer set. */
   liftBlockMax: bounded('length', 0, 0.25),
   liftBlockMaxWithSpacer: bounded('length', 0, 0.25),
   bumpStops: z.array(z.enum(['two-bolt', 'three-bolt', 'twist-in', 'on-leaf', 'on-axle', 'none'])).min(1),
   coilInside: span(bounded('length', 0.04, 0.3)).nullable(),
   bracketSpace: span(bounded('length', 0.05, 0.6)).nullable(),
+  /** Widest gap between the hanging coils that it needs to go in with the spring left in place; null where it never does. */
+  feedGap: bounded('length', 0.005, 0.1).nullable().default(null),
   exhaustMax: bounded('length', 0.02, 0.2).nullable(),
   hitchRails: z.enum(['fine', 'needs-spacer', 'no']),
 })
@@ -132,7 +136,10 @@ const bagSchema = z.strictObject({
       wideMaximum: bounded('pressure', 100_000, 1_200_000),
     })
     .nullable(),
-  motionRatio: z.number().min(0.3).max(1.5),
+  /** Bag travel over wheel travel where the kit's own place decides it; null where it goes by the vehicle's link. */
+  motionRatio: z.number().min(0.3).max(1.5).nullable(),
+  /** What brackets and plates take of the room between the faces they go on; null where the instructions do not say. */
+  bracketStack: bounded('length', 0, 0.4).nullable().default(null),
   /** Bag centers apart. */
   spacing: bounded('length', 0.4, 2),
   /** Maker's figure for two bags; compared with maximum x area, for it is often stated carelessly. */
@@ -261,14 +268,27 @@ export const hasAir = (kit: Kit): kit is AirKit => kit.bag !== null
 export interface KitFacts extends Pick<Kit, 'id' | 'family' | 'axle' | 'drilling' | 'fitment' | 'spacerParts'> {
   /** Its maximum pressure depends on the standing coil gap. */
   gapDecides: boolean
+  replaces: Kit['replaces']
+  /** It says itself how far its bag moves for its wheel. */
+  givesRatio: boolean
 }
 const factsOf = new WeakMap<Kit, KitFacts>()
 /** The same object for the same kit each time: rules are looked up by it once, however often the kit is judged. */
 export function kitFacts(kit: Kit): KitFacts {
   const known = factsOf.get(kit)
   if (known) return known
-  const { id, family, axle, drilling, fitment, spacerParts, bag } = kit
-  const facts = { id, family, axle, drilling, fitment, spacerParts, gapDecides: bag?.coilGap != null }
+  const { id, family, axle, replaces, drilling, fitment, spacerParts, bag } = kit
+  const facts = {
+    id,
+    family,
+    axle,
+    replaces,
+    drilling,
+    fitment,
+    spacerParts,
+    gapDecides: bag?.coilGap != null,
+    givesRatio: bag === null || bag.motionRatio !== null,
+  }
   factsOf.set(kit, facts)
   return facts
 }

@@ -1,6 +1,6 @@
-import type { Survey, Vehicle } from '../vehicle'
 import type { Application } from './application'
 import { kitChecks, outcomeOf } from './checks'
+import type { Seen } from './condition'
 import { bestLine, listReason } from './list-lines'
 import {
   add,
@@ -25,22 +25,28 @@ const VERDICTS: readonly FitVerdict[] = ['fits', 'fits-with-parts', 'needs-answe
  * outweighs what is not known, and that outweighs parts that are needed.
  * @param lines the kit's lines for this make and model; null for a kit that has no list at all
  * @param tellFine whether to say what is in order, or only what decides
- * @param judged kept between the kits that are judged for one vehicle, survey and rule set
+ * @param seen the vehicle as it stands, from the kit's axle
+ * @param judged kept between the kits that are judged for one axle of a vehicle, survey and rule set
  */
 export function judgeKit(
   kit: KitFacts,
   lines: readonly Application[] | null,
   rules: RuleSet,
-  vehicle: Vehicle,
-  survey: Survey,
+  seen: Seen,
   tellFine = true,
   judged: Judged = nothingJudged(),
 ): KitVerdict {
-  if (lines?.length === 0) return notListed(kit.id)
+  if (lines?.length === 0 && seen.model !== null) return notListed(kit.id)
   const found: Findings = { reasons: [], level: 0, open: [] }
   let application: string | null = null
-  if (lines) {
-    const best = bestLine(lines, vehicle, survey, judged)
+  if (lines?.length === 0)
+    add(
+      found,
+      listReason(judged, 'ask', 'It has a list of vehicles; make and model are not known here yet', { fact: 'model' }),
+      ['model'],
+    )
+  else if (lines) {
+    const best = bestLine(lines, seen, judged)
     application = best.line.id
     found.level = best.found.level
     found.open.push(...best.found.open.filter((f, i, all) => all.indexOf(f) === i))
@@ -50,7 +56,7 @@ export function judgeKit(
   }
   for (const check of kitChecks(kit, rules)) {
     let outcome = judged.outcomes[check.place]
-    if (outcome === undefined) outcome = judged.outcomes[check.place] = outcomeOf(check, kit, vehicle, survey, tellFine)
+    if (outcome === undefined) outcome = judged.outcomes[check.place] = outcomeOf(check, kit, seen, tellFine)
     if (outcome) add(found, outcome.reason, outcome.open)
   }
   const { level, open } = found

@@ -1,4 +1,5 @@
 import { PHASES } from '../kit'
+import type { AxleEnd } from '../spring'
 import type { PendingStep, StandState, SupportState } from './steps'
 
 /** Where a step is done; a state the vehicle must be put into has no operation. */
@@ -12,24 +13,38 @@ export type OrderOutcome =
   /** Steps that wait for each other in a circle, or for a state that cannot be. */
   | { ok: false; stuck: string[] }
 
-/** Wheels can only be off while the tires are clear of the floor. */
-const STATES: StandState[] = [
-  { support: 'on-wheels', wheels: 'on' },
-  ...(['axle-hanging', 'axle-raised', 'frame-raised'] as const).flatMap((support) => [
-    { support, wheels: 'on' as const },
-    { support, wheels: 'off' as const },
-  ]),
+const START: StandState = { support: 'on-wheels', wheels: 'on', axle: null }
+/** Wheels can only be off while the tires are clear of the floor, and one end is up at a time. */
+const statesFor = (axles: readonly AxleEnd[]): StandState[] => [
+  START,
+  ...axles.flatMap((axle) =>
+    (['axle-hanging', 'axle-raised', 'frame-raised'] as const).flatMap((support): StandState[] => [
+      { support, wheels: 'on', axle },
+      { support, wheels: 'off', axle },
+    ]),
+  ),
 ]
-const START = STATES[0]!
 
 const supportOf = (step: PendingStep): SupportState | 'any' =>
   step.operation.support === 'ride-height' ? 'on-wheels' : step.operation.support
 
-const canDo = (step: PendingStep, state: StandState): boolean => {
+function canDo(step: PendingStep, state: StandState): boolean {
   const support = supportOf(step)
   const { wheels } = step.operation
-  return (support === 'any' || support === state.support) && (wheels === 'any' || wheels === state.wheels)
+  // Wheels that are off, or a raised end, are those of the step's own axle.
+  const own = step.axle === null || state.axle === step.axle
+  if (support !== 'any' && (support !== state.support || (support !== 'on-wheels' && !own))) return false
+  if (wheels === 'any') return true
+  return wheels === 'off' ? own && state.wheels === 'off' : state.wheels === 'on' || !own
 }
+
+const sameEnd = (a: StandState, b: StandState) => a.axle === b.axle || a.axle === null || b.axle === null
+/** Changes of support between two states: the other end goes up only after this one is down. */
+export const supportChangesBetween = (a: StandState, b: StandState): number =>
+  a.support === b.support && a.axle === b.axle ? 0 : sameEnd(a, b) ? 1 : 2
+/** Times that wheels of an axle come off or go back on between two states. */
+export const wheelChangesBetween = (a: StandState, b: StandState): number =>
+  sameEnd(a, b) ? Number(a.wheels !== b.wheels) : Number(a.wheels === 'off') + Number(b.wheels === 'off')
 
 interface Node {
   done: ReadonlySet<string>
@@ -48,24 +63,27 @@ interface Node {
  */
 export function orderSteps(steps: readonly PendingStep[]): OrderOutcome {
   const open: Node[] = [run(steps, { done: new Set(), state: START, support: 0, wheels: 0, path: [] })]
+  const axles = [...new Set(steps.flatMap((s) => s.axle ?? []))]
+  // Steps that say no axle, as in a plan of one kit, are at the rear.
+  const states = statesFor(axles.length ? axles : ['rear'])
   const seen = new Set<string>()
   let furthest = open[0]!
   while (open.length) {
     open.sort((a, b) => a.support - b.support || a.wheels - b.wheels || b.done.size - a.done.size)
     const node = open.shift()!
-    const key = [node.state.support, node.state.wheels, ...[...node.done].sort()].join('|')
+    const key = [node.state.axle, node.state.support, node.state.wheels, ...[...node.done].sort()].join('|')
     if (seen.has(key)) continue
     seen.add(key)
     if (node.done.size === steps.length)
       return { ok: true, steps: node.path, supportChanges: node.support, wheelChanges: node.wheels }
     if (node.done.size > furthest.done.size) furthest = node
-    for (const state of STATES) {
+    for (const state of states) {
       if (state === node.state) continue
       const moved = run(steps, {
         ...node,
         state,
-        support: node.support + Number(state.support !== node.state.support),
-        wheels: node.wheels + Number(state.wheels !== node.state.wheels),
+        support: node.support + supportChangesBetween(node.state, state),
+        wheels: node.wheels + wheelChangesBetween(node.state, state),
       })
       // A state in which nothing can be done is no stop on the way: any state is reached from any other directly.
       if (moved.done.size > node.done.size) open.push(moved)

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { demoJob } from '../../demo/shop'
+import { answered } from '../fixtures/on-job'
 import type { Operation } from '../kit'
 import { buildPlan, orderSteps, pendingSteps, type PendingStep } from '.'
 
@@ -12,6 +13,7 @@ const step = (
 ): PendingStep => ({
   id,
   side: null,
+  axle: null,
   unsure: false,
   after,
   operation: {
@@ -137,13 +139,13 @@ describe('order of steps', () => {
 
 describe('work plan of a bellows kit', () => {
   const { job } = demoJob('0417')
-  const kit = job.kit!
-  const outcome = buildPlan(kit, job.vehicle, job.survey, { wheels: 'off' })
+  const { kits } = job
+  const outcome = buildPlan(kits, job.vehicle, job.survey, { wheels: 'off' })
   const plan = outcome.ok ? outcome.plan : null!
   const place = (id: string) => plan.steps.findIndex((s) => s.id === id)
 
   test('respects every precedence, side by side', () => {
-    for (const s of pendingSteps(kit, job.vehicle, job.survey, { wheels: 'off' }))
+    for (const s of pendingSteps(kits, job.vehicle, job.survey, { wheels: 'off' }))
       for (const before of s.after) expect(place(before), `${before} before ${s.id}`).toBeLessThan(place(s.id))
   })
   test('does mirrored operations on both sides and the shield on the exhaust side only', () => {
@@ -158,25 +160,26 @@ describe('work plan of a bellows kit', () => {
   })
   test('every step stands in a state it can be done in, and state changes are steps of their own', () => {
     plan.steps.forEach((s, i) => {
-      const before = plan.steps[i - 1]?.state ?? { support: 'on-wheels', wheels: 'on' }
-      if (s.kind === 'operation') expect(s.state).toEqual(i === 0 ? { support: 'on-wheels', wheels: 'on' } : before)
+      const before = plan.steps[i - 1]?.state ?? { support: 'on-wheels', wheels: 'on', axle: null }
+      if (s.kind === 'operation')
+        expect(s.state).toEqual(i === 0 ? { support: 'on-wheels', wheels: 'on', axle: null } : before)
       if (s.state.support === 'on-wheels') expect(s.state.wheels).toBe('on')
     })
     expect(plan.steps.at(-1)!.state.support).toBe('on-wheels')
   })
   test('conditions follow the survey: no bump stop, no removal, a block needs its spacer', () => {
     const ids = (survey: typeof job.survey) =>
-      pendingSteps(kit, job.vehicle, survey, { wheels: 'off' }).map((s) => s.id)
-    expect(ids({ ...job.survey, bumpStop: 'none' })).not.toContain('remove-bump-stop:left')
-    expect(ids({ ...job.survey, liftBlock: 0.05 })).toContain('fit-spacer:left')
+      pendingSteps(kits, job.vehicle, survey, { wheels: 'off' }).map((s) => s.id)
+    expect(ids(answered(job.survey, { bumpStop: 'none' }))).not.toContain('remove-bump-stop:left')
+    expect(ids(answered(job.survey, { liftBlock: 0.05 }))).toContain('fit-spacer:left')
     expect(ids(job.survey)).not.toContain('fit-spacer:left')
   })
   test('a dropped operation hands its predecessors on', () => {
-    const steps = pendingSteps(kit, job.vehicle, { ...job.survey, bumpStop: 'none' }, { wheels: 'off' })
+    const steps = pendingSteps(kits, job.vehicle, answered(job.survey, { bumpStop: 'none' }), { wheels: 'off' })
     expect(steps.find((s) => s.id === 'carriage-bolt:left')!.after).toContain('free-hoses:left')
   })
   test('an unanswered question keeps the step and marks it', () => {
-    const steps = pendingSteps(kit, job.vehicle, { ...job.survey, spareUnderBed: null }, { wheels: 'off' })
+    const steps = pendingSteps(kits, job.vehicle, { ...job.survey, spareUnderBed: null }, { wheels: 'off' })
     expect(steps.find((s) => s.id === 'drop-spare')).toMatchObject({ unsure: true })
   })
   test('tools, hardware and torques come from the operations', () => {
@@ -187,7 +190,7 @@ describe('work plan of a bellows kit', () => {
     expect(strap.clamp!.note).toBe('ok')
   })
   test('wheels that stay on make other plans, and no lug nuts', () => {
-    const on = buildPlan(kit, job.vehicle, job.survey, { wheels: 'on' })
+    const on = buildPlan(kits, job.vehicle, job.survey, { wheels: 'on' })
     expect(on.ok && on.plan.wheelChanges).toBe(0)
     expect(on.ok && on.plan.steps.some((s) => s.id === 'lug-nuts:left')).toBe(false)
     expect(plan.wheelChanges).toBe(2)

@@ -1,8 +1,11 @@
-import type { Fastener, Kit, NeededPart } from '../kit'
+import type { Fastener, NeededPart } from '../kit'
+import type { AxleEnd } from '../spring'
 import { clampForce, type Clamp } from '../torque'
 import type { Survey, Vehicle } from '../vehicle'
-import { orderSteps } from './order'
-import { pendingSteps, WHEEL_NUTS, type PlanChoices, type Side, type StandState } from './steps'
+import { orderSteps, supportChangesBetween, wheelChangesBetween } from './order'
+import { supportLines } from './support'
+import { WHEEL_NUTS } from './shop-operations'
+import { fastenerId, pendingSteps, type PlanChoices, type PlannedKit, type Side, type StandState } from './steps'
 
 /** A step in its place: an operation, or putting the vehicle into another state. */
 export interface PlanStep {
@@ -10,6 +13,8 @@ export interface PlanStep {
   kind: 'operation' | 'state'
   title: string
   side: Side | null
+  /** Which axle it is done at; null for the whole vehicle. */
+  axle: AxleEnd | null
   state: StandState
   hands: number
   minutes: number
@@ -61,29 +66,33 @@ const wheelNuts: Fastener = {
 }
 
 /**
- * The whole work plan of a kit on a vehicle; `stuck` names operations whose precedence cannot be met.
- * @param needed parts that its fitment asks for beyond the box
+ * The whole work plan of a job's kits on a vehicle; `stuck` names operations whose precedence cannot be met.
+ * @param needed parts that their fitment asks for beyond the box
  */
 export function buildPlan(
-  kit: Kit,
+  kits: readonly PlannedKit[],
   vehicle: Vehicle,
   survey: Survey,
   choices: PlanChoices,
   needed: readonly NeededPart[] = [],
 ): PlanOutcome {
-  const order = orderSteps(pendingSteps(kit, vehicle, survey, choices))
+  const order = orderSteps(pendingSteps(kits, vehicle, survey, choices))
   if (!order.ok) return order
-  const fasteners = new Map([...kit.fasteners, wheelNuts].map((f) => [f.id, f]))
+  const fasteners = new Map(
+    [...kits.flatMap(({ kit }) => kit.fasteners.map((f) => ({ ...f, id: fastenerId(kit.axle, f.id) }))), wheelNuts].map(
+      (f) => [f.id, f],
+    ),
+  )
   const named = (ids: readonly string[]) => ids.map((id) => fasteners.get(id)!)
   const steps: PlanStep[] = []
-  let before: StandState = { support: 'on-wheels', wheels: 'on' }
+  let before: StandState = { support: 'on-wheels', wheels: 'on', axle: null }
   const visits = new Map<string, number>()
   for (const { step, state } of order.steps) {
-    if (state.support !== before.support || state.wheels !== before.wheels) {
-      const key = `${state.support}-wheels-${state.wheels}`
+    if (state.support !== before.support || state.wheels !== before.wheels || state.axle !== before.axle) {
+      const key = `${state.axle === 'front' ? 'front-' : ''}${state.support}-wheels-${state.wheels}`
       const visit = (visits.get(key) ?? 0) + 1
       visits.set(key, visit)
-      steps.push(stateStep(`state-${key}-${visit}`, before, state))
+      steps.push(stateStep(`state-${key}-${visit}`, before, state, vehicle))
       before = state
     }
     const o = step.operation
@@ -92,6 +101,7 @@ export function buildPlan(
       id: step.id,
       kind: 'operation',
       side: step.side,
+      axle: step.axle,
       state,
       unsure: step.unsure,
       torques: named(o.torques),
@@ -118,57 +128,37 @@ export function buildPlan(
   }
 }
 
-function stateStep(id: string, from: StandState, to: StandState): PlanStep {
-  const support = from.support !== to.support
-  const wheels = from.wheels !== to.wheels
-  const lines: string[] = []
-  if (wheels && to.wheels === 'on') lines.push('Rear wheels on, nuts snug crosswise.')
-  if (support) lines.push(SUPPORT_LINES[to.support])
-  if (wheels && to.wheels === 'off') lines.push('Rear wheels off, both sides.')
+function stateStep(id: string, from: StandState, to: StandState, vehicle: Vehicle): PlanStep {
+  const supports = supportChangesBetween(from, to)
+  const wheels = wheelChangesBetween(from, to)
+  const { title, lines, takesOff, refits } = supportLines(from, to, vehicle)
   return {
     id,
     kind: 'state',
-    title: sentence([
-      wheels && to.wheels === 'on' ? 'wheels on' : '',
-      support ? SUPPORT_TITLES[to.support] : '',
-      wheels && to.wheels === 'off' ? 'wheels off' : '',
-    ]),
+    title,
     side: null,
+    axle: to.axle ?? from.axle,
     state: to,
     hands: 1,
-    minutes: (support ? SUPPORT_MINUTES : 0) + (wheels ? WHEELS_MINUTES : 0),
+    minutes: supports * SUPPORT_MINUTES + wheels * WHEELS_MINUTES,
     blocking: true,
     unsure: false,
     steps: lines,
     trap:
-      to.support === 'axle-hanging' && support
+      to.support === 'axle-hanging' && supports
         ? 'Free brake hose and sensor wire brackets before the axle hangs: they must not carry it.'
         : null,
-    caution: to.support === 'on-wheels' ? null : 'Rated stands under the frame before anyone reaches in.',
+    caution:
+      to.support === 'on-wheels'
+        ? null
+        : `Rated stands under the ${vehicle.frameRails ? 'frame' : 'lift points'} before anyone reaches in.`,
     tools: ['floor jack', 'two rated stands', ...(wheels ? ['lug nut socket'] : [])],
     torques: [],
     disturbs: [],
     leavesLoose: [],
-    takesOff: wheels && to.wheels === 'off' ? ['Rear wheels'] : [],
-    refits: wheels && to.wheels === 'on' ? ['Rear wheels'] : [],
+    takesOff,
+    refits,
   }
-}
-
-const sentence = (parts: readonly string[]): string => {
-  const text = parts.filter(Boolean).join(', ')
-  return text.charAt(0).toUpperCase() + text.slice(1)
-}
-const SUPPORT_TITLES: Record<StandState['support'], string> = {
-  'on-wheels': 'lower it onto its wheels',
-  'axle-hanging': 'frame on stands, axle hanging',
-  'axle-raised': 'raise the axle toward the frame',
-  'frame-raised': 'raise the frame, axle on the floor',
-}
-const SUPPORT_LINES: Record<StandState['support'], string> = {
-  'on-wheels': 'Lift, stands out, lower it gently. Bounce it and let it settle.',
-  'axle-hanging': 'Jack at the frame, stands under both rails ahead of the spring, let the axle down until it hangs.',
-  'axle-raised': 'Frame stays on its stands; jack under the axle housing, raise it until the gap closes as needed.',
-  'frame-raised': 'Jack at the frame and raise it until the tire is out of the way; stands under both rails.',
 }
 
 function tally(parts: readonly { name: string; count: number }[]): { name: string; count: number }[] {

@@ -1,11 +1,27 @@
-import { conditionsHold, type Kit, type Operation } from '../kit'
+import { conditionsHold, seenAt, type Kit, type Operation, type Seen } from '../kit'
+import type { AxleEnd } from '../spring'
 import type { Survey, Vehicle } from '../vehicle'
-
+import {
+  closingOperations,
+  lugNuts,
+  oldHelperOperation,
+  openingOperations,
+  takeOffOperations,
+  WHEEL_NUTS,
+} from './shop-operations'
 export type Side = 'left' | 'right'
 export type SupportState = 'on-wheels' | 'axle-hanging' | 'axle-raised' | 'frame-raised'
 export interface StandState {
   support: SupportState
+  /** Of the axle that is up. */
   wheels: 'on' | 'off'
+  /** Which end is up; null on its wheels. */
+  axle: AxleEnd | null
+}
+/** A kit of a job and what is done with it on this visit. */
+export interface PlannedKit {
+  kit: Kit
+  work: 'fit' | 'keep' | 'take-off'
 }
 
 /** One thing to do on one side, before it has a place in the order. */
@@ -13,6 +29,8 @@ export interface PendingStep {
   id: string
   operation: Operation
   side: Side | null
+  /** Which axle it is done at; null for the whole vehicle. */
+  axle: AxleEnd | null
   /** Ids of steps that come first. */
   after: string[]
   /** A survey answer is missing that decides whether this is needed at all. */
@@ -27,38 +45,104 @@ export interface PlanChoices {
 /** Reaching past a fitted wheel takes longer; what a shop finds (common practice, no published source). */
 const WHEELS_ON_SLOWER = 1.25
 
+/** Names of the front kit's operations and fasteners, so that two kits never share one; the rear kit's stay as they are. */
+const named = (axle: AxleEnd, id: string): string => (axle === 'front' ? `front-${id}` : id)
 /**
- * Operations of a kit that this vehicle needs, once for each side they are done on.
+ * Fasteners of a kit as the plan names them.
+ * @returns the lug nuts are the vehicle's, and keep their name at both axles
+ */
+export const fastenerId = (axle: AxleEnd, id: string): string => (id === WHEEL_NUTS ? id : named(axle, id))
+
+/** An operation at an axle, with what is known of it there. */
+interface Placed {
+  operation: Operation
+  axle: AxleEnd | null
+  seen: Seen | null
+}
+
+/** An operation of one kit as the plan names it. */
+function placed(axle: AxleEnd, operation: Operation, seen: Seen): Placed {
+  const id = (own: string) => named(axle, own)
+  const fastener = (own: string) => fastenerId(axle, own)
+  return {
+    axle,
+    seen,
+    operation: {
+      ...operation,
+      id: id(operation.id),
+      after: operation.after.map(id),
+      torques: operation.torques.map(fastener),
+      disturbs: operation.disturbs.map(fastener),
+      leavesLoose: operation.leavesLoose.map(fastener),
+    },
+  }
+}
+
+/**
+ * Operations of a job's kits that this vehicle needs, once for each side they are done on.
  *
  * Precedence refers to the same side where both are sided, and to every side otherwise. An operation that is not
  * needed hands its own predecessors on, so that dropping it never frees its followers.
+ * @param kits those that are fitted or come off; one that stays on asks for nothing
  */
-export function pendingSteps(kit: Kit, vehicle: Vehicle, survey: Survey, choices: PlanChoices): PendingStep[] {
-  const operations = [
-    ...openingOperations(),
-    ...kit.operations.map((o) => withWheels(o, choices)),
-    ...closingOperations(kit, choices),
-  ]
-  const kept = operations.filter(
-    (o) => conditionsHold(o.when, vehicle, survey) !== false && sidesOf(o, survey).length > 0,
+export function pendingSteps(
+  kits: readonly PlannedKit[],
+  vehicle: Vehicle,
+  survey: Survey,
+  choices: PlanChoices,
+): PendingStep[] {
+  const worked = kits.filter(({ work }) => work !== 'keep')
+  const axles = [...new Set(worked.map(({ kit }) => kit.axle))]
+  const ofKits = worked.flatMap((planned): Placed[] => {
+    const { kit } = planned
+    const seen = seenAt(vehicle, survey, kit.axle)
+    if (planned.work === 'take-off')
+      return takeOffOperations(planned).map((o) => placed(kit.axle, withWheels(o, choices), seen))
+    const extra = oldHelperOperation(kit, survey)
+    return [...kit.operations, ...extra].map((o) => {
+      const waits = extra.length && o.phase === 'mount' ? { ...o, after: [...o.after, ...extra.map((e) => e.id)] } : o
+      return placed(kit.axle, withWheels(waits, choices), seen)
+    })
+  })
+  const whole = (o: Operation): Placed => ({ operation: o, axle: null, seen: null })
+  const closing = closingOperations(
+    vehicle,
+    survey,
+    worked,
+    ofKits.map((p) => p.operation.id),
   )
-  const byId = new Map(operations.map((o) => [o.id, o]))
-  const keptIds = new Set(kept.map((o) => o.id))
+  const nuts =
+    choices.wheels === 'on'
+      ? []
+      : axles.map((axle): Placed => ({
+          axle,
+          seen: null,
+          operation: { ...lugNuts(), id: named(axle, WHEEL_NUTS), after: closing.map((o) => o.id) },
+        }))
+  const operations: Placed[] = worked.length
+    ? [...openingOperations(vehicle, survey, axles).map(whole), ...ofKits, ...closing.map(whole), ...nuts]
+    : []
+  const holdsOf = ({ operation, seen }: Placed) => (seen ? conditionsHold(operation.when, seen) : true)
+  const sides = (p: Placed) => sidesOf(p, survey)
+  const kept = operations.filter((p) => holdsOf(p) !== false && sides(p).length > 0)
+  const byId = new Map(operations.map((p) => [p.operation.id, p]))
+  const keptIds = new Set(kept.map((p) => p.operation.id))
   const standIns = (id: string, seen = new Set<string>()): string[] => {
     if (keptIds.has(id)) return [id]
     if (seen.has(id)) return []
     seen.add(id)
-    return (byId.get(id)?.after ?? []).flatMap((before) => standIns(before, seen))
+    return (byId.get(id)?.operation.after ?? []).flatMap((before) => standIns(before, seen))
   }
-  return kept.flatMap((operation) =>
-    sidesOf(operation, survey).map((side) => ({
-      id: stepId(operation.id, side),
-      operation,
+  return kept.flatMap((p) =>
+    sides(p).map((side) => ({
+      id: stepId(p.operation.id, side),
+      operation: p.operation,
       side,
-      unsure: conditionsHold(operation.when, vehicle, survey) === null,
-      after: [...new Set(operation.after.flatMap((id) => standIns(id)))].flatMap((id) => {
-        const sides = sidesOf(byId.get(id)!, survey)
-        return (side !== null && sides.includes(side) ? [side] : sides).map((s) => stepId(id, s))
+      axle: p.axle,
+      unsure: holdsOf(p) === null,
+      after: [...new Set(p.operation.after.flatMap((id) => standIns(id)))].flatMap((id) => {
+        const before = sides(byId.get(id)!)
+        return (side !== null && before.includes(side) ? [side] : before).map((s) => stepId(id, s))
       }),
     })),
   )
@@ -66,14 +150,15 @@ export function pendingSteps(kit: Kit, vehicle: Vehicle, survey: Survey, choices
 
 const stepId = (operation: string, side: Side | null): string => (side ? `${operation}:${side}` : operation)
 
-function sidesOf(operation: Operation, survey: Survey): (Side | null)[] {
+function sidesOf({ operation, axle }: Placed, survey: Survey): (Side | null)[] {
+  const exhaust = survey[axle ?? 'rear'].exhaustSide
   switch (operation.side) {
     case 'once':
       return [null]
     case 'each':
       return ['left', 'right']
     case 'exhaust-side':
-      switch (survey.exhaustSide) {
+      switch (exhaust) {
         case 'none':
           return []
         case 'both':
@@ -81,7 +166,7 @@ function sidesOf(operation: Operation, survey: Survey): (Side | null)[] {
         case null:
           return [null]
         default:
-          return [survey.exhaustSide]
+          return [exhaust]
       }
     default:
       return [operation.side]
@@ -97,82 +182,3 @@ function withWheels(operation: Operation, { wheels }: PlanChoices): Operation {
     minutes: operation.minutes * WHEELS_ON_SLOWER,
   }
 }
-
-const shopOperation = (part: Pick<Operation, 'id' | 'title' | 'phase' | 'steps'> & Partial<Operation>): Operation => ({
-  side: 'once',
-  support: 'on-wheels',
-  wheels: 'on',
-  hands: 1,
-  minutes: 5,
-  after: [],
-  when: [],
-  trap: null,
-  caution: null,
-  tools: [],
-  hardware: [],
-  torques: [],
-  disturbs: [],
-  leavesLoose: [],
-  takesOff: [],
-  refits: [],
-  blocking: false,
-  ...part,
-})
-
-/** What every job starts with, whatever the kit. Source: common practice. */
-function openingOperations(): Operation[] {
-  return [
-    shopOperation({
-      id: 'make-safe',
-      title: 'Chock it and look behind the frame',
-      phase: 'bench',
-      steps: [
-        'Chock both front wheels, lever in park, brake on.',
-        'Find the fuel, brake and electric lines behind both frame rails.',
-        'Battery negative off where the instructions ask for it.',
-      ],
-      caution:
-        'Never under a vehicle that only a jack holds. Rated stands on level, solid floor; no wood on top of stands.',
-      tools: ['wheel chocks', 'inspection lamp'],
-      blocking: true,
-    }),
-  ]
-}
-
-/** What every job ends with; everything of the kit comes first. */
-function closingOperations(kit: Kit, { wheels }: PlanChoices): Operation[] {
-  const after = kit.operations.map((o) => o.id)
-  const settle = shopOperation({
-    id: 'settle',
-    title: 'Stand it on its wheels and settle it',
-    phase: 'refit',
-    after,
-    minutes: 4,
-    support: 'ride-height',
-    steps: [
-      'Lower it fully, roll it a length back and forth, bounce each end.',
-      'Look from behind: plates parallel, nothing touching.',
-    ],
-    trap: 'A dished plate that cleared the axle vent in the air can sit on it now.',
-    blocking: true,
-  })
-  if (wheels === 'on') return [settle]
-  return [
-    settle,
-    shopOperation({
-      id: 'lug-nuts',
-      title: 'Torque the lug nuts, on the ground',
-      phase: 'refit',
-      side: 'each',
-      after: ['settle'],
-      minutes: 3,
-      steps: ['Crosswise, to the figure of the vehicle maker.', 'Tell the owner: again after 100 miles.'],
-      tools: ['torque wrench', 'lug nut socket'],
-      torques: [WHEEL_NUTS],
-      disturbs: [WHEEL_NUTS],
-      blocking: true,
-    }),
-  ]
-}
-
-export const WHEEL_NUTS = 'lug-nuts'

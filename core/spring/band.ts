@@ -2,7 +2,7 @@ import { GRAVITY, type Meters, type NewtonsPerMeter, type Pascals } from '../qua
 import type { BagState } from './air-spring'
 import type { BagPair } from './chassis'
 
-export type BandSource = 'load' | 'tape' | 'rate' | 'bag-height' | 'friction'
+export type BandSource = 'load' | 'tape' | 'rate' | 'bag-height' | 'friction' | 'estimate'
 export interface BandPart {
   source: BandSource
   /** Plus or minus on the pressure of a bag. */
@@ -41,4 +41,16 @@ export function bandParts(
     total: Math.sqrt(squares) + unsure.friction * perNewton,
     sensitivity,
   }
+}
+
+/**
+ * A band widened by what estimates leave unsure: one more independent part, in quadrature with the others.
+ * @param parts with their whole half-width as `bandParts` gives them
+ * @param estimate half-width, Pa
+ */
+export function withEstimate(parts: readonly BandPart[], estimate: Pascals): { parts: BandPart[]; total: Pascals } {
+  const friction = parts.find((p) => p.source === 'friction')?.value ?? 0
+  const squares = parts.reduce((sum, p) => (p.source === 'friction' ? sum : sum + p.value ** 2), estimate ** 2)
+  const added: BandPart[] = estimate > 0 ? [{ source: 'estimate', value: estimate }] : []
+  return { parts: [...parts, ...added].sort((a, b) => b.value - a.value), total: Math.sqrt(squares) + friction }
 }

@@ -2,6 +2,12 @@ import type { CubicMeters, Meters, NewtonMeters, Newtons, NewtonsPerMeter, Pasca
 import type { AirSpring } from './air-spring'
 import type { StagedSpring } from './two-stage'
 
+export const AXLES = ['front', 'rear'] as const
+/** Which end of the vehicle. */
+export type AxleEnd = (typeof AXLES)[number]
+/** The axle at the other end. */
+export const otherAxle = (axle: AxleEnd): AxleEnd => (axle === 'front' ? 'rear' : 'front')
+
 /** Both bags of an axle, alike, and how they sit. */
 export interface BagPair {
   bag: AirSpring
@@ -9,35 +15,45 @@ export interface BagPair {
   rideHeight: Meters
   /** Bag travel over wheel travel in heave. */
   motionRatio: number
-  /** Between the two bags' centers. */
+  /**
+   * Arm of a lean, doubled: between the two bags' centers on a solid axle; on independent links the track times the motion
+   * ratio, for there each bag follows its own wheel.
+   */
   spacing: Meters
   /** Air in the line of one side. */
   lineVolume: CubicMeters
 }
 
-/** What stands between body and road, as far as it carries. Heights are changes from empty. */
-export interface Chassis {
-  wheelbase: Meters
-  /** Steel of one rear side; its force is that beyond empty. A zero rate is no spring at all. */
-  rearSide: StagedSpring
-  /** Between the two rear springs. */
-  rearSpacing: Meters
-  /** Rear sway bar, N·m/rad. */
-  rearSwayBar: number
-  /** Both front springs, and the front's roll stiffness (springs and bar); null where unknown: it then neither sinks nor resists roll. */
-  front: { rate: NewtonsPerMeter; roll: number } | null
-  /** Vertical rate of each axle's tires together, and their roll stiffness; null where unknown: stiff. */
-  tires: { front: NewtonsPerMeter; rear: NewtonsPerMeter; frontRoll: number; rearRoll: number } | null
-  /** A rigid frame rolls as one; a twisting one lets each axle take its own part of a moment. */
-  frame: 'rigid' | 'twisting'
-  /** Weight times height over the wheels, N·m: what pitch moves from axle to axle, by its tangent. 0 leaves that out. */
-  pitchMoment: NewtonMeters
-  /** What a lean of the body adds to the moment that leans it, N·m/rad: its weight times its height over the wheels. 0 leaves that out. */
-  leanMoment: NewtonMeters
+/** One axle between body and road. Heights are changes from empty. */
+export interface AxleModel {
+  /** Steel of one side at the wheel; its force is that beyond empty. Null where unknown: it neither sinks nor resists roll. */
+  side: StagedSpring | null
+  /** Between the places where the two sides' rates act: the springs of a solid axle, the wheels of independent links. */
+  spacing: Meters
+  /** N·m/rad at the wheels. */
+  swayBar: number
+  /** Vertical rate of the axle's tires together, and their roll stiffness; null where unknown: stiff. */
+  tires: { rate: NewtonsPerMeter; roll: number } | null
   /** Null where only steel carries. */
   bags: BagPair | null
   /** Weight that the bags carry beside what was added: all the sprung weight in coil replacement, else 0. */
   carriedEmpty: Newtons
+}
+
+/** What stands between body and road, as far as it carries. */
+export interface Chassis {
+  wheelbase: Meters
+  front: AxleModel
+  rear: AxleModel
+  /** A rigid frame rolls as one; a twisting one lets each axle take its own part of a moment. */
+  frame: 'rigid' | 'twisting'
+  /** Weight times height over the wheels, N·m: what pitch moves from axle to axle, by its tangent. 0 leaves that out. */
+  pitchMoment: NewtonMeters
+  /**
+   * What a lean of the body adds to the moment that leans it, N·m/rad, by the weight over each axle. A rigid frame feels
+   * both together. 0 leaves that out.
+   */
+  leanMoment: Record<AxleEnd, number>
 }
 
 /** Forces a load adds, before the body moves. */
@@ -58,37 +74,44 @@ export type AirLaw =
   | { kind: 'closed'; left: number; right: number; exponent: number; ambient: Pascals }
   /** P_abs (V_left + V_right + both lines)^n. */
   | { kind: 'teed'; both: number; exponent: number; ambient: Pascals }
+/** The air of each axle that has any. */
+export type Air = Partial<Record<AxleEnd, AirLaw>>
 
 /**
- * What meets a lean of the body beside the rear axle, N·m/rad: front springs on front tires, less what the leaning weight
- * adds itself. The front counts for nothing where the frame twists or its rate is unknown.
- * @returns N·m/rad; below zero where the leaning weight outweighs what is known of the front
- * Source: Gillespie, Fundamentals of Vehicle Dynamics, ch. 6 (roll stiffness in series with tires, weight above the roll axis).
+ * One axle's part of a load's moment, on a frame free to twist.
+ * @returns N·m
  */
-export function leanStiffness({ front, tires, frame, leanMoment }: Chassis): number {
-  if (frame === 'twisting' || !front || front.roll <= 0) return -leanMoment
-  return (tires ? 1 / (1 / front.roll + 1 / tires.frontRoll) : front.roll) - leanMoment
+export const ownMoment = (load: AxleLoad, axle: AxleEnd): NewtonMeters =>
+  axle === 'rear' ? load.rollRear : load.roll - load.rollRear
+
+/** Weight that pitch moves to the rear, as a plane in both squats: `at + slope (rear squat - front squat)`, N. */
+export interface PitchTransfer {
+  at: Newtons
+  slope: NewtonsPerMeter
 }
 
 /**
- * Moment the rear axle would have to meet alone.
- * @returns N·m: the whole moment where the frame is rigid, the rear axle's part where it twists
- */
-export const momentOn = ({ frame }: Chassis, load: AxleLoad): NewtonMeters =>
-  frame === 'rigid' ? load.roll : load.rollRear
-
-/**
- * Weight that pitch moves to the rear, as a line in the rear suspension's squat: `at + slope * squat`, N.
- *
- * T = c (drop of the rear - drop of the front), c = pitchMoment/wheelbase^2, with both tires and front springs giving way
- * under it in turn.
- * @returns `at` N with no squat, `slope` N more for each meter of it
+ * Weight that pitch moves to the rear while both axles squat: T = c (drop of the rear - drop of the front),
+ * c = pitchMoment/wheelbase^2, with the tires of both giving way under it in turn.
  * Source: moments of the weight about the axles for a small pitch.
  */
-export function pitchTransfer(chassis: Chassis, load: AxleLoad): { at: Newtons; slope: NewtonsPerMeter } {
-  const c = chassis.pitchMoment / chassis.wheelbase ** 2
-  const rearTire = chassis.tires ? 1 / chassis.tires.rear : 0
-  const frontCompliance = (chassis.front ? 1 / chassis.front.rate : 0) + (chassis.tires ? 1 / chassis.tires.front : 0)
-  const feedback = 1 - c * (rearTire + frontCompliance)
-  return { at: (c * (load.rear * rearTire - load.front * frontCompliance)) / feedback, slope: c / feedback }
+export function pitchTransfer({ front, rear, pitchMoment, wheelbase }: Chassis, load: AxleLoad): PitchTransfer {
+  const c = pitchMoment / wheelbase ** 2
+  const frontTire = front.tires ? 1 / front.tires.rate : 0
+  const rearTire = rear.tires ? 1 / rear.tires.rate : 0
+  const feedback = 1 - c * (rearTire + frontTire)
+  return { at: (c * (load.rear * rearTire - load.front * frontTire)) / feedback, slope: c / feedback }
+}
+
+/**
+ * What each axle gains when its load and the pitch of the body are on it.
+ * @returns N
+ */
+export function gainsOf(
+  load: AxleLoad,
+  { at, slope }: PitchTransfer,
+  squat: Record<AxleEnd, Meters>,
+): Record<AxleEnd, Newtons> {
+  const moved = at + slope * (squat.rear - squat.front)
+  return { front: load.front - moved, rear: load.rear + moved }
 }

@@ -1,8 +1,11 @@
-import { type Meters, type NewtonMeters, type Newtons, type Pascals, type Radians } from '../quantity'
-import { bagAt } from './air-spring'
-import { leanStiffness, momentOn, NO_LOAD, pitchTransfer, type BagPair } from './chassis'
+import type { Meters, Newtons, Pascals, Radians } from '../quantity'
+import { aimedPose, type AimedAxle, type AimedPose } from './aimed-pose'
+import { bagAt, type BagState } from './air-spring'
+import { bandParts, type BandPart } from './band'
+import { AXLES, NO_LOAD, type Air, type AxleEnd, type AxleModel, type BagPair } from './chassis'
 import {
   beforeLoading,
+  closedAir,
   frequencies,
   heldInside,
   jouncePressure,
@@ -12,19 +15,18 @@ import {
   type Driving,
   type Frequencies,
 } from './consequences'
-import { bandParts, type BandPart } from './band'
-import { aimedSquat, type LevelCode, type LevelQuestion, type SideSolution } from './level-question'
+import type { AxleAim, LevelCode, LevelQuestion, SideSolution } from './level-question'
 import { obstaclesOf, windowObstacles, type Obstacle } from './obstacles'
-import { findRoot } from './root'
-import { standOf, type Stand } from './stand'
-import { stagedForce, stagedRate } from './two-stage'
+import { isBeyond, standOf, standsFirm, type AxleStand, type Pose, type Stand } from './stand'
+import { stagedRate } from './two-stage'
 
+/** What the bags of one axle come to. */
 export interface LevelSolution {
   code: LevelCode
   /** Force the bags must add at the wheels, both sides. */
   supported: Newtons
-  /** What the rear axle gains standing there, pitch counted in. */
-  rearGain: Newtons
+  /** What the axle gains standing there, pitch counted in. */
+  gain: Newtons
   /** Squat over the springs that is left, mean. */
   squat: Meters
   bagHeight: Meters
@@ -46,233 +48,276 @@ export interface LevelSolution {
   lean: Radians | null
   frequency: Frequencies | null
   /** Where it stands with every bag inside its pressure limits; the aim itself where they hold it there, null outside the table. */
-  held: Pick<Stand, 'rear' | 'rearGain' | 'lean'> | null
-  /** Rear squat in m that the bags at their maximum could not take out, 0 when they can. */
+  held: Pick<AxleStand, 'squat' | 'gain' | 'lean'> | null
+  /** Squat in m that the bags at their maximum could not take out, 0 when they can. */
   remainingSquat: Meters
-  /** How high the empty rear stands at min pressure, over the springs; null outside the table. */
+  /** How high the empty axle stands at min pressure, over the springs; null outside the table. */
   emptyLift: Meters | null
   /** Pressure as the axle meets its stop in one stroke, the hotter side; null where the travel is unknown or leaves the table. */
   jouncePressure: Pascals | null
   obstacles: Obstacle[]
 }
 
-/**
- * Lift at minimum pressure, standing empty: how high the rear then stands, over the springs. Undefined outside the table.
- * @returns m
- */
-export function minimumPressureLift({
-  chassis,
-  minimum,
-}: Pick<LevelQuestion, 'chassis' | 'minimum'>): Meters | undefined {
-  const stand = standOf(chassis, NO_LOAD, { kind: 'pressure', left: minimum, right: minimum })
-  return stand && !stand.beyond ? -stand.rear : undefined
+/** What was worked out for each axle that has bags, and where the vehicle then stands. */
+export interface Leveled extends Partial<Record<AxleEnd, LevelSolution>> {
+  /** With every bag inside its pressure limits; null where one would stand outside its table. */
+  held: Stand | null
 }
 
-interface Needed {
-  squat: Meters
-  gain: Newtons
-  /** Force both bags add at the wheels when the rear suspension leans by `roll`, and the moment they add. */
-  force(roll: Radians): Newtons
-  moment(roll: Radians, rearMoment: NewtonMeters): NewtonMeters
+/** An axle with bags, and what is asked of them. */
+interface Aired {
+  axle: AxleEnd
+  model: AxleModel & { bags: BagPair }
+  aim: AxleAim
 }
-
-function needed(q: LevelQuestion): Needed {
-  const { chassis, load } = q
-  const { rearSide, rearSpacing } = chassis
-  const squat = aimedSquat(q)
-  const { at, slope } = pitchTransfer(chassis, load)
-  const gain = load.rear + at + slope * squat
-  const half = rearSpacing / 2
-  const left = (roll: Radians) => stagedForce(rearSide, squat + roll * half)
-  const right = (roll: Radians) => stagedForce(rearSide, squat - roll * half)
-  return {
-    squat,
-    gain,
-    force: (roll) => chassis.carriedEmpty + gain - left(roll) - right(roll),
-    moment: (roll, rearMoment) => rearMoment - (left(roll) - right(roll)) * half - chassis.rearSwayBar * roll,
-  }
-}
-
-/**
- * Pressure that brings the rear to its aim under a load, each side, and all that goes with it.
- *
- * The aim fixes where the body stands, so the forces the bags must add follow directly from the coupled balance: over
- * the rear springs (staged, each side for itself), between front and rear (pitch moves weight), left and right (front
- * and rear share the moment as the frame allows), and through the tires. Independent bags take out the lean: of the
- * suspension when heights are marked from the wheel centers, of the body when from the ground. Teed bags share one
- * pressure; the lean they leave is the root of the moment balance.
- * @returns a code with its figures; what cannot be computed is null, never a guess
- * Source: statics; air kept isothermally between filling and loading (Boyle).
- */
-export function bringLevel(q: LevelQuestion): LevelSolution {
-  const { chassis } = q
-  const { bags, tires } = chassis
-  const need = needed(q)
-  const meanHeight = bags.rideHeight - bags.motionRatio * need.squat
-  const rearTireRoll = tires ? 1 / tires.rearRoll : 0
-  const throughTires = 1 + leanStiffness(chassis) * rearTireRoll
-  const moment = momentOn(chassis, q.load)
-  // From the ground the body shall not lean, so the suspension leans against the tires; else the suspension shall not.
-  const rearMoment = q.mark === 'ground' ? moment : moment / throughTires
-  const roll = q.mark === 'ground' ? -moment * rearTireRoll : 0
-  const unsolved = (code: LevelCode, obstacles: Obstacle[]): LevelSolution => ({
-    code,
-    supported: need.force(roll),
-    rearGain: need.gain,
-    squat: need.squat,
-    bagHeight: meanHeight,
-    left: null,
-    right: null,
-    mean: null,
-    band: null,
-    bandParts: [],
-    sensitivity: null,
-    before: null,
-    driving: null,
-    leanTeed: null,
-    lean: null,
-    frequency: null,
-    held: null,
-    remainingSquat: 0,
-    emptyLift: emptyLift(q),
-    jouncePressure: null,
-    obstacles,
+const airedOf = ({ chassis, aims }: LevelQuestion): Aired[] =>
+  AXLES.flatMap((axle) => {
+    const [model, aim] = [chassis[axle], aims[axle]]
+    return aim && model.bags ? [{ axle, model: { ...model, bags: model.bags }, aim }] : []
   })
-  const state = bagAt(bags.bag, meanHeight)
-  if (!state) return unsolved('out-of-window', windowObstacles(q, meanHeight, meanHeight))
 
-  const teed = teedBalance(q, need, meanHeight)
-  if (q.air === 'teed' && !teed) return unsolved('tips', [])
-  const sides = q.air === 'teed' ? teed!.sides : separateSides(q, need, meanHeight, roll, rearMoment)
-  if (!sides) {
-    // One side leaves the table though the mean is inside it.
-    const swing = Math.abs(roll * bags.spacing) / 2
-    return unsolved('out-of-window', windowObstacles(q, meanHeight - swing, meanHeight + swing))
+/**
+ * Lift at minimum pressure, standing empty: how high each axle with bags then stands, over its springs.
+ * @returns the stand with no load and every bag at its minimum; undefined outside a table
+ */
+export function standAtMinimum(q: Pick<LevelQuestion, 'chassis' | 'aims'>): Stand | undefined {
+  const air: Air = {}
+  for (const axle of AXLES) {
+    const aim = q.aims[axle]
+    if (aim) air[axle] = { kind: 'pressure', left: aim.minimum, right: aim.minimum }
   }
+  const stand = standOf(q.chassis, NO_LOAD, air)
+  return stand && !isBeyond(stand) ? stand : undefined
+}
+
+/** One axle while it is worked out. */
+interface Working extends Aired {
+  at: AimedAxle
+  height: Meters
+  state: BagState | undefined
+  sides: { left: SideSolution; right: SideSolution } | null
+  code: LevelCode
+  mean: Pascals
+}
+
+/**
+ * Pressures that bring a vehicle to its aims under a load, each side of each axle that has bags, and all that goes with it.
+ *
+ * The aims fix where the body stands, so the forces the bags must add follow directly from the coupled balance: over the
+ * springs of both axles (staged, each side for itself), between front and rear (pitch moves weight), left and right (front
+ * and rear share the moment as the frame allows), and through the tires. What the air of one axle does to the other is in it:
+ * where one axle has no bags, its springs answer.
+ * @returns for each axle with bags a code with its figures; what cannot be computed is null, never a guess
+ * Source: statics (`aimedPose`); air kept isothermally between filling and loading (Boyle).
+ */
+export function bringLevel(q: LevelQuestion): Leveled {
+  const aired = airedOf(q)
+  const plumbed = aimedPose(q, 'as-plumbed')
+  const everyTeed = aired.every(({ aim }) => aim.air === 'teed')
+  const found = everyTeed ? plumbed : aimedPose(q, 'all-teed')
+  const teed = found && firm(q, aired, found) ? found : undefined
+  const working = aired.map((a) => work(q, a, everyTeed ? teed : plumbed))
+  const { load, chassis } = q
+  // In balance, but with air that pushes over what begins to lean: it would not stay there.
+  const kept = airOf(working, ({ sides }) => sides && { kind: 'pressure', ...pressures(sides) })
+  if (
+    plumbed &&
+    !everyTeed &&
+    working.every((w) => w.code === 'level') &&
+    !standsFirm(chassis, load, kept, poseOf(plumbed))
+  )
+    for (const w of working) w.code = 'tips'
+
+  const carrying = working.every((w) => w.sides !== null && w.code !== 'tips')
+  const settled = carrying && working.every((w) => w.code === 'level')
+  const held =
+    plumbed && settled
+      ? standingAsAimed(q, working, plumbed)
+      : carrying
+        ? (standOf(
+            chassis,
+            load,
+            airOf(working, ({ aim, sides }) => heldInside(aim, sides!.left, sides!.right)!),
+          ) ?? null)
+        : null
+  const inside = held && !isBeyond(held) ? held : null
+  const air = (then: { ambient: Pascals; warmth: number }): Air =>
+    airOf(working, ({ model, aim, sides, mean }) =>
+      mean > 0
+        ? closedAir(model.bags, aim.air, q.ambient, sides!.left, sides!.right, then)
+        : { kind: 'pressure', left: aim.minimum, right: aim.minimum },
+    )
+  const empty = carrying ? standOf(chassis, NO_LOAD, air({ ambient: q.ambient, warmth: 1 })) : undefined
+  const road = carrying && q.driving ? standOf(chassis, load, air(q.driving)) : undefined
+  const lowest = standAtMinimum(q)
+  const leveled: Leveled = { held: inside }
+  for (const w of working)
+    leveled[w.axle] = solutionOf(q, w, {
+      teed: teed?.[w.axle] ?? null,
+      held: inside?.[w.axle] ?? null,
+      empty: empty?.[w.axle] ?? null,
+      road: road?.[w.axle] ?? null,
+      lowest: lowest?.[w.axle] ?? null,
+    })
+  return leveled
+}
+
+const pressures = ({ left, right }: NonNullable<Working['sides']>) => ({ left: left.pressure, right: right.pressure })
+const poseOf = (at: AimedPose): Pose => ({
+  front: { squat: at.front.squat, roll: at.front.roll },
+  rear: { squat: at.rear.squat, roll: at.rear.roll },
+})
+
+function airOf(working: readonly Working[], law: (w: Working) => Air[AxleEnd] | null): Air {
+  const air: Air = {}
+  for (const w of working) {
+    const found = law(w)
+    if (found) air[w.axle] = found
+  }
+  return air
+}
+
+/** Where it stands as aimed, for what shows it. */
+function standingAsAimed(q: LevelQuestion, working: readonly Working[], at: AimedPose): Stand {
+  const axle = (end: AxleEnd): AxleStand => {
+    const { tires, bags } = q.chassis[end]
+    const { squat, roll, lean, gain } = at[end]
+    const sides = working.find((w) => w.axle === end)?.sides
+    const bag = (s: SideSolution | undefined) =>
+      s && bags ? { height: s.bagHeight, pressure: s.pressure, force: s.force } : null
+    return {
+      squat,
+      roll,
+      lean,
+      gain,
+      tires: tires ? gain / tires.rate : 0,
+      left: bag(sides?.left),
+      right: bag(sides?.right),
+      beyond: null,
+    }
+  }
+  return { front: axle('front'), rear: axle('rear') }
+}
+
+/** Whether equal air on each axle would keep it there, and inside the tables of the bags. */
+function firm(q: LevelQuestion, aired: readonly Aired[], at: AimedPose): boolean {
+  const air: Air = {}
+  for (const { axle, model } of aired) {
+    const { bags } = model
+    const swing = (at[axle].roll * bags.spacing) / 2
+    const height = bags.rideHeight - bags.motionRatio * at[axle].squat
+    const [left, right] = [bags.bag.area.value(height - swing), bags.bag.area.value(height + swing)]
+    // A mean height outside the table is another matter than a lean that leaves it.
+    if (bags.bag.area.value(height) === undefined) continue
+    if (left === undefined || right === undefined) return false
+    const pressure = at[axle].supported / (bags.motionRatio * (left + right))
+    air[axle] = { kind: 'pressure', left: pressure, right: pressure }
+  }
+  return standsFirm(q.chassis, q.load, air, poseOf(at))
+}
+
+function work(q: LevelQuestion, aired: Aired, pose: AimedPose | undefined): Working {
+  const { axle, model, aim } = aired
+  const { bags } = model
+  if (!pose) {
+    const at = { squat: 0, roll: 0, lean: 0, gain: q.load[axle], supported: 0, moment: 0, bagMoment: 0 }
+    return { ...aired, at, height: bags.rideHeight, state: undefined, sides: null, code: 'tips', mean: 0 }
+  }
+  const at = pose[axle]
+  const height = bags.rideHeight - bags.motionRatio * at.squat
+  const state = bagAt(bags.bag, height)
+  const swing = (at.roll * bags.spacing) / 2
+  const each = at.supported / (2 * bags.motionRatio)
+  const difference = at.bagMoment / bags.spacing
+  const side = (sign: 1 | -1): SideSolution | null => {
+    const bagHeight = height - sign * swing
+    const area = bags.bag.area.value(bagHeight)
+    if (area === undefined) return null
+    const force = each + sign * difference
+    return { force, pressure: force / area, bagHeight }
+  }
+  const [left, right] = [side(1), side(-1)]
+  const sides = state && left && right ? { left, right } : null
+  if (!sides) return { ...aired, at, height, state, sides, code: 'out-of-window', mean: 0 }
+  if (aim.air === 'teed') {
+    // One line, one pressure: the same figure, not two that differ in the last place.
+    const pressure =
+      at.supported /
+      (bags.motionRatio * (bags.bag.area.value(left!.bagHeight)! + bags.bag.area.value(right!.bagHeight)!))
+    sides.left.pressure = sides.right.pressure = pressure
+  }
+  const mean = (sides.left.pressure + sides.right.pressure) / 2
+  return { ...aired, at, height, state, sides, mean, code: judge(aim, mean, sides.left, sides.right) }
+}
+
+function solutionOf(
+  q: LevelQuestion,
+  { axle, model, aim, at, height, state, sides, mean, code }: Working,
+  stands: {
+    teed: AimedAxle | null
+    held: AxleStand | null
+    empty: AxleStand | null
+    road: AxleStand | null
+    lowest: AxleStand | null
+  },
+): LevelSolution {
+  const { bags } = model
+  const emptyLift = model.carriedEmpty > 0 || !stands.lowest ? null : -stands.lowest.squat
+  const swing = Math.abs(at.roll * bags.spacing) / 2
+  const common = { code, supported: at.supported, gain: at.gain, squat: at.squat, bagHeight: height, emptyLift }
+  if (!state || !sides || code === 'tips')
+    return {
+      ...common,
+      left: null,
+      right: null,
+      mean: null,
+      band: null,
+      bandParts: [],
+      sensitivity: null,
+      before: null,
+      driving: null,
+      leanTeed: null,
+      lean: null,
+      frequency: null,
+      held: null,
+      remainingSquat: 0,
+      jouncePressure: null,
+      // Outside the table with the mean, or with one side though the mean is inside it.
+      obstacles: code === 'tips' ? [] : windowObstacles(aim, height - swing, height + swing),
+    }
   const { left, right } = sides
-  const mean = (left.pressure + right.pressure) / 2
-  const steelRate = stagedRate(chassis.rearSide, need.squat) * 2
-  const spread = bandParts(bags, state, mean, steelRate, need.squat, q.unsure)
+  const steelRate = model.side ? stagedRate(model.side, at.squat) * 2 : 0
+  const spread = bandParts(bags, state, mean, steelRate, at.squat, aim.unsure)
   const shortest = Math.min(left.bagHeight, right.bagHeight)
   const tallest = Math.max(left.bagHeight, right.bagHeight)
-  const code = judge(q, mean, left, right, shortest, tallest)
-  // In balance, but with air that pushes over what begins to lean: it would not stay there.
-  if (code === 'level' && !standOf(chassis, q.load, { kind: 'pressure', left: left.pressure, right: right.pressure }))
-    return unsolved('tips', [])
-  const inside = code === 'level' || code === 'out-of-window' ? null : heldInside(q, left, right)
-  const capped = mean > 0 && code === 'above-maximum' ? squatAtLimit(q, inside, need.squat) : null
-  const leanTeed = teed && teed.roll + teed.rearMoment * rearTireRoll
-  const lean = q.air === 'teed' ? leanTeed : roll + rearMoment * rearTireRoll
+  const inside = code === 'level' || code === 'out-of-window' ? null : stands.held
   return {
-    code,
-    supported: need.force(roll),
-    rearGain: need.gain,
-    squat: need.squat,
-    bagHeight: meanHeight,
+    ...common,
     left,
     right,
     mean,
     band: { low: Math.max(0, mean - spread.total), high: mean + spread.total },
     bandParts: spread.parts,
     sensitivity: spread.sensitivity,
-    before: mean > 0 ? beforeLoading(q, left, right) : null,
-    driving: mean > 0 ? whileDriving(q, left, right, need.squat) : null,
-    leanTeed,
-    lean,
-    frequency: frequencies(q, state, mean, steelRate),
-    held: code === 'level' ? { rear: need.squat, rearGain: need.gain, lean: lean ?? 0 } : inside,
-    remainingSquat: capped ?? 0,
-    emptyLift: emptyLift(q),
-    jouncePressure: mean > 0 ? jouncePressure(q, left, right, need.squat) : null,
-    obstacles: obstaclesOf(q, code, state, mean, left, right, shortest, tallest, inside),
+    before: mean > 0 ? beforeLoading(aim, stands.empty) : null,
+    driving: mean > 0 ? whileDriving(q, stands.road, mean, at.squat) : null,
+    leanTeed: stands.teed?.lean ?? null,
+    lean: at.lean,
+    frequency: frequencies(model, aim, q.ambient, q.load[axle], state, mean, steelRate),
+    held: code === 'level' ? (stands.held ?? { squat: at.squat, gain: at.gain, lean: at.lean }) : inside,
+    remainingSquat: mean > 0 && code === 'above-maximum' ? squatAtLimit(bags, inside, at.squat) : 0,
+    jouncePressure: mean > 0 ? jouncePressure(bags, aim.jounceTravel, q.ambient, left, right, at.squat) : null,
+    obstacles: obstaclesOf(aim, bags, code, state, at.squat, mean, left, right, shortest, tallest, inside),
   }
 }
 
-const emptyLift = (q: LevelQuestion): Meters | null =>
-  q.chassis.carriedEmpty > 0 ? null : (minimumPressureLift(q) ?? null)
-
-function sideAt({ bag }: BagPair, bagHeight: Meters, force: Newtons): SideSolution | null {
-  const area = bag.area.value(bagHeight)
-  return area === undefined ? null : { force, pressure: force / area, bagHeight }
-}
-
-function separateSides(
-  { chassis: { bags } }: LevelQuestion,
-  need: Needed,
-  height: Meters,
-  roll: Radians,
-  rearMoment: NewtonMeters,
-): { left: SideSolution; right: SideSolution } | null {
-  const swing = (roll * bags.spacing) / 2
-  const each = need.force(roll) / (2 * bags.motionRatio)
-  const difference = need.moment(roll, rearMoment) / bags.spacing
-  const left = sideAt(bags, height - swing, each + difference)
-  const right = sideAt(bags, height + swing, each - difference)
-  return left && right && { left, right }
-}
-
-interface Teed {
-  roll: Radians
-  rearMoment: NewtonMeters
-  sides: { left: SideSolution; right: SideSolution }
-}
-
-/**
- * One pressure in both bags and the lean that it leaves.
- * Residual: roll moments of both axles less the load's, N·m, over the leans that keep both bags inside their table; none
- * when there is no lean at which the axle holds.
- */
-function teedBalance({ chassis, load }: LevelQuestion, need: Needed, height: Meters): Teed | null {
-  const { bags, tires } = chassis
-  const { bag } = bags
-  const arm = bags.spacing / 2
-  const front = leanStiffness(chassis)
-  const rearTireRoll = tires ? 1 / tires.rearRoll : 0
-  const moment = momentOn(chassis, load)
-  const at = (roll: Radians) => {
-    const hl = height - roll * arm
-    const hr = height + roll * arm
-    const al = bag.area.value(hl)
-    const ar = bag.area.value(hr)
-    if (al === undefined || ar === undefined) return undefined
-    const pressure = need.force(roll) / (bags.motionRatio * (al + ar))
-    // What the rear axle as a whole meets: steel, bar and bags.
-    const rearMoment = pressure * (al - ar) * arm - need.moment(roll, 0)
-    return { hl, hr, al, ar, pressure, rearMoment }
-  }
-  const reach = (Math.min(height - bag.area.from, bag.area.to - height) / arm) * (1 - 1e-9)
-  const residual = (roll: Radians) => {
-    const now = at(roll)
-    return now && now.rearMoment * (1 + front * rearTireRoll) + front * roll - moment
-  }
-  const upright = moment === 0
-  const roll = upright ? 0 : findRoot(residual, -reach, reach, 1e-10)
-  if (roll === undefined) return null
-  const now = at(roll)!
-  // Upright, but with nothing that resists a lean, it would fall over.
-  if (upright && !((residual(1e-4) ?? 0) > 0)) return null
-  return {
-    roll,
-    rearMoment: now.rearMoment,
-    sides: {
-      left: { force: now.pressure * now.al, pressure: now.pressure, bagHeight: now.hl },
-      right: { force: now.pressure * now.ar, pressure: now.pressure, bagHeight: now.hr },
-    },
-  }
-}
-
-function judge(
-  q: LevelQuestion,
-  mean: Pascals,
-  left: SideSolution,
-  right: SideSolution,
-  shortest: Meters,
-  tallest: Meters,
-): LevelCode {
-  if (shortest < q.heightRange.low || tallest > q.heightRange.high) return 'out-of-window'
+function judge(aim: AxleAim, mean: Pascals, left: SideSolution, right: SideSolution): LevelCode {
+  const shortest = Math.min(left.bagHeight, right.bagHeight)
+  const tallest = Math.max(left.bagHeight, right.bagHeight)
+  if (shortest < aim.heightRange.low || tallest > aim.heightRange.high) return 'out-of-window'
   if (mean <= 0) return 'nothing-to-lift'
-  if (Math.max(left.pressure, right.pressure) > q.maximum) return 'above-maximum'
-  if (mean < q.minimum) return 'below-minimum'
-  if (Math.min(left.pressure, right.pressure) < q.minimum) return 'one-side-below-minimum'
+  if (Math.max(left.pressure, right.pressure) > aim.maximum) return 'above-maximum'
+  if (mean < aim.minimum) return 'below-minimum'
+  if (Math.min(left.pressure, right.pressure) < aim.minimum) return 'one-side-below-minimum'
   return 'level'
 }

@@ -1,7 +1,8 @@
 import { GRAVITY, type Kilograms, type Meters, type NewtonMeters, type Pascals } from '../quantity'
 import type { BagState } from './air-spring'
-import { aimedSquat, type LevelCode, type LevelQuestion, type SideSolution } from './level-question'
-import type { Stand } from './stand'
+import type { BagPair } from './chassis'
+import type { AxleAim, LevelCode, SideSolution } from './level-question'
+import type { AxleStand } from './stand'
 
 /** Which limit stands in the way, by how much, and what would bring the answer inside it. */
 export interface Obstacle {
@@ -9,7 +10,7 @@ export interface Obstacle {
   side: 'left' | 'right' | 'both'
   /** Pa past a pressure limit, m past the height range. */
   by: number
-  /** To take off the rear axle. */
+  /** To take off this axle. */
   takeOff: Kilograms | null
   /** Moment about the center line to be rid of, by moving the load across. */
   shed: NewtonMeters | null
@@ -24,7 +25,7 @@ export interface Obstacle {
  * @param shortest m, of the two bags; `tallest` the other
  * @returns none where both are inside
  */
-export function windowObstacles({ heightRange }: LevelQuestion, shortest: Meters, tallest: Meters): Obstacle[] {
+export function windowObstacles({ heightRange }: AxleAim, shortest: Meters, tallest: Meters): Obstacle[] {
   const none = { side: 'both' as const, takeOff: null, shed: null, stands: null }
   if (shortest < heightRange.low)
     return [{ ...none, limit: 'window-low', by: heightRange.low - shortest, spacer: null }]
@@ -35,22 +36,24 @@ export function windowObstacles({ heightRange }: LevelQuestion, shortest: Meters
 
 /**
  * What stands in the way of a solution of this code, with what would help.
+ * @param squat m, aimed at
  * @param mean gauge Pa the aim asks of both
  * @param held where it stands with the pressures held inside
  * @returns none where it stands level
  */
 export function obstaclesOf(
-  q: LevelQuestion,
+  aim: AxleAim,
+  bags: BagPair,
   code: LevelCode,
   state: BagState,
+  squat: Meters,
   mean: Pascals,
   left: SideSolution,
   right: SideSolution,
   shortest: Meters,
   tallest: Meters,
-  held: Stand | null,
+  held: AxleStand | null,
 ): Obstacle[] {
-  const { bags } = q.chassis
   const higher = left.pressure >= right.pressure ? ('left' as const) : ('right' as const)
   const lower = higher === 'left' ? ('right' as const) : ('left' as const)
   const half = Math.abs(left.pressure - right.pressure) / 2
@@ -59,18 +62,18 @@ export function obstaclesOf(
   const none = { takeOff: null, shed: null, spacer: null, stands: null }
   switch (code) {
     case 'out-of-window':
-      return windowObstacles(q, shortest, tallest)
+      return windowObstacles(aim, shortest, tallest)
     case 'above-maximum': {
-      const by = Math.max(left.pressure, right.pressure) - q.maximum
+      const by = Math.max(left.pressure, right.pressure) - aim.maximum
       return [
         {
           ...none,
           limit: 'maximum',
-          side: mean > q.maximum ? 'both' : higher,
+          side: mean > aim.maximum ? 'both' : higher,
           by,
           takeOff: (2 * bags.motionRatio * state.area * by) / GRAVITY,
-          shed: shedTo(q.maximum - mean),
-          stands: held && aimedSquat(q) - held.rear,
+          shed: shedTo(aim.maximum - mean),
+          stands: held && squat - held.squat,
         },
       ]
     }
@@ -80,8 +83,8 @@ export function obstaclesOf(
           ...none,
           limit: 'minimum',
           side: lower,
-          by: q.minimum - Math.min(left.pressure, right.pressure),
-          shed: shedTo(mean - q.minimum),
+          by: aim.minimum - Math.min(left.pressure, right.pressure),
+          shed: shedTo(mean - aim.minimum),
         },
       ]
     case 'below-minimum':
@@ -90,8 +93,8 @@ export function obstaclesOf(
           ...none,
           limit: 'minimum',
           side: 'both',
-          by: q.minimum - mean,
-          stands: held && aimedSquat(q) - held.rear,
+          by: aim.minimum - mean,
+          stands: held && squat - held.squat,
         },
       ]
     default:

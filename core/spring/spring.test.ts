@@ -7,14 +7,13 @@ import {
   bagRate,
   bagTableSchema,
   bodyFrequency,
-  bringLevel,
   findRoot,
-  minimumPressureLift,
+  standAtMinimum,
   monotoneCubic,
   rateFromTest,
   tableDisagreement,
 } from '.'
-import { REFERENCE_TABLE, referenceAxle, referenceBag } from '../fixtures/reference-axle'
+import { levelRear, REFERENCE_TABLE, referenceAxle, referenceBag } from '../fixtures/reference-axle'
 
 const table = REFERENCE_TABLE
 const bag = referenceBag
@@ -108,25 +107,25 @@ describe('air spring', () => {
 
 describe('bringing it level', () => {
   test('two reference bags under 659.59 kg', () => {
-    const s = bringLevel(referenceAxle())
+    const s = levelRear(referenceAxle())
     expect(s.code).toBe('level')
     expect(s.left!.force).toBeCloseTo(3234.2, 1)
     expect(psi(s.mean!)).toBeCloseTo(30.01, 2)
   })
   // Source: F_left - F_right = 2 M / t, worked by hand.
   test('off-center load, rigid frame and frame free to twist', () => {
-    const rigid = bringLevel(referenceAxle({ load: { roll: 300 * GRAVITY * 0.1 } }))
+    const rigid = levelRear(referenceAxle({ load: { roll: 300 * GRAVITY * 0.1 } }))
     expect([psi(rigid.left!.pressure), psi(rigid.right!.pressure)].map((p) => p.toFixed(2))).toEqual(['33.05', '26.98'])
-    const twist = bringLevel(
+    const twist = levelRear(
       referenceAxle({ chassis: { frame: 'twisting' }, load: { rollRear: 300 * GRAVITY * 0.1 * (1 - 0.35 / 3.7) } }),
     )
     expect([psi(twist.left!.pressure), psi(twist.right!.pressure)].map((p) => p.toFixed(2))).toEqual(['32.76', '27.27'])
   })
   test('before loading: the same air, empty', () => {
-    const { before } = bringLevel(referenceAxle())
+    const { before } = levelRear(referenceAxle())
     expect(psi(before!.pressure)).toBeCloseTo(20.66, 2)
     expect(before!.rise * 1000).toBeCloseTo(46.04, 2)
-    expect(bringLevel(referenceAxle({ reboundTravel: 0.04 })).before!.withinRebound).toBe(false)
+    expect(levelRear(referenceAxle({ reboundTravel: 0.04 })).before!.withinRebound).toBe(false)
   })
   // Source: Boyle, and the force balance empty, checked from the answer.
   test('the before-loading state keeps its air and its balance', () => {
@@ -135,10 +134,10 @@ describe('bringing it level', () => {
         fc.double({ min: 100, max: 1100, noNaN: true }),
         fc.double({ min: 50_000, max: 150_000, noNaN: true }),
         (gain, axleRate) => {
-          const s = bringLevel(
+          const s = levelRear(
             referenceAxle({
               load: { rear: gain * GRAVITY },
-              chassis: { rearSide: { first: axleRate / 2, stages: [] } },
+              rear: { side: { first: axleRate / 2, stages: [] } },
             }),
           )
           if (!s.before) return
@@ -156,10 +155,10 @@ describe('bringing it level', () => {
     )
   })
   test('from the ground the tires have sunk too, so the bags lift further', () => {
-    const s = bringLevel(
+    const s = levelRear(
       referenceAxle({
         mark: 'ground',
-        chassis: { tires: { front: Infinity, rear: 500_000, frontRoll: Infinity, rearRoll: Infinity } },
+        rear: { tires: { rate: 500_000, roll: Infinity } },
       }),
     )
     const sink = (659.5946 * GRAVITY) / 500_000
@@ -167,61 +166,60 @@ describe('bringing it level', () => {
     expect(s.bagHeight).toBeCloseTo(0.165 + sink, 9)
   })
   test('leaving part of the squat takes less air', () => {
-    const s = bringLevel(referenceAxle({ aim: { kind: 'height', leave: 0.02 } }))
+    const s = levelRear(referenceAxle({ aim: { kind: 'height', leave: 0.02 } }))
     expect(s.supported).toBeCloseTo(659.5946 * GRAVITY - 76_000 * 0.02, 3)
     expect(s.bagHeight).toBeCloseTo(0.145, 9)
   })
   test('coil replacement carries all of the sprung weight', () => {
     expect(
-      bringLevel(referenceAxle({ chassis: { carriedEmpty: 800 * GRAVITY, rearSide: { first: 0, stages: [] } } }))
-        .supported,
+      levelRear(referenceAxle({ rear: { carriedEmpty: 800 * GRAVITY, side: { first: 0, stages: [] } } })).supported,
     ).toBeCloseTo((800 + 659.5946) * GRAVITY, 3)
   })
   // Source: the sensitivity is the derivative of pressure by target height, here by finite difference.
   test('sensitivity of the last quarter inch', () => {
-    const at = (leaveSquat: number) => bringLevel(referenceAxle({ aim: { kind: 'height', leave: leaveSquat } })).mean!
+    const at = (leaveSquat: number) => levelRear(referenceAxle({ aim: { kind: 'height', leave: leaveSquat } })).mean!
     const step = 1e-5
-    expect(bringLevel(referenceAxle()).sensitivity! / ((at(-step) - at(step)) / (2 * step))).toBeCloseTo(1, 4)
+    expect(levelRear(referenceAxle()).sensitivity! / ((at(-step) - at(step)) / (2 * step))).toBeCloseTo(1, 4)
   })
   test('codes for what air cannot do', () => {
-    expect(bringLevel(referenceAxle({ load: { rear: 0 } })).code).toBe('nothing-to-lift')
-    expect(bringLevel(referenceAxle({ load: { rear: 60 * GRAVITY } })).code).toBe('below-minimum')
-    expect(bringLevel(referenceAxle({ load: { roll: 2700 } })).code).toBe('one-side-below-minimum')
-    expect(bringLevel(referenceAxle({ aim: { kind: 'height', leave: 0.09 } })).code).toBe('out-of-window')
-    const over = bringLevel(referenceAxle({ maximum: 20 * PSI }))
+    expect(levelRear(referenceAxle({ load: { rear: 0 } })).code).toBe('nothing-to-lift')
+    expect(levelRear(referenceAxle({ load: { rear: 60 * GRAVITY } })).code).toBe('below-minimum')
+    expect(levelRear(referenceAxle({ load: { roll: 2700 } })).code).toBe('one-side-below-minimum')
+    expect(levelRear(referenceAxle({ aim: { kind: 'height', leave: 0.09 } })).code).toBe('out-of-window')
+    const over = levelRear(referenceAxle({ maximum: 20 * PSI }))
     expect(over.code).toBe('above-maximum')
     // At the maximum and that much lower, forces balance again.
     const s = over.remainingSquat
     expect(2 * 20 * PSI * bag.area.value(0.165 - s)! + 76_000 * s).toBeCloseTo(659.5946 * GRAVITY, 0)
   })
   test('teed lines leave a lean, separate ones take it out', () => {
-    const teed = bringLevel(referenceAxle({ air: 'teed', load: { roll: 294.2 } }))
+    const teed = levelRear(referenceAxle({ air: 'teed', load: { roll: 294.2 } }))
     expect(teed.left!.pressure).toBe(teed.right!.pressure)
     // Steel 76 N/mm over both, 1 m apart: 19 000 N·m/rad, and equal air adds -P A' t^2/2.
     const stiffness = 19_000 + (teed.mean! * 0.0607169 * 0.81) / 2
     // For a small lean; the curve of the bag's area makes the rest.
     expect(teed.lean! / (294.2 / stiffness)).toBeCloseTo(1, 3)
-    expect(bringLevel(referenceAxle({ load: { roll: 294.2 } })).lean).toBe(0)
+    expect(levelRear(referenceAxle({ load: { roll: 294.2 } })).lean).toBe(0)
   })
   test('more support is a stiffer ride', () => {
-    const s = bringLevel(referenceAxle())
+    const s = levelRear(referenceAxle())
     expect(bodyFrequency(1459.59, 76_000)).toBeCloseTo(1.148, 3)
     expect(s.frequency!.without).toBeCloseTo(1.148, 3)
     expect(s.frequency!.with).toBeCloseTo(1.797, 3)
     expect(bodyFrequency(1000, 50_000, 400_000)).toBeLessThan(bodyFrequency(1000, 50_000))
   })
   test('minimum-pressure lift balances bag and steel', () => {
-    const rise = minimumPressureLift(referenceAxle())!
+    const rise = -standAtMinimum(referenceAxle())!.rear.squat
     expect(2 * 5 * PSI * bag.area.value(0.165 + rise)!).toBeCloseTo(76_000 * rise, 0)
   })
   test('a band follows from load and tape', () => {
-    const s = bringLevel(referenceAxle({ unsure: { gain: 30, target: 0.0254 / 16 } }))
+    const s = levelRear(referenceAxle({ unsure: { gain: 30, target: 0.0254 / 16 } }))
     expect(s.band!.low).toBeLessThan(s.mean!)
     // Source: independent uncertainties in quadrature (GUM 5.1.2).
     const [load, tape] = [(30 * GRAVITY) / (2 * bag.area.value(0.165)!), s.sensitivity! * (0.0254 / 16)]
     expect(s.band!.high - s.mean!).toBeCloseTo(Math.hypot(load, tape), 3)
     expect(s.bandParts.map((d) => d.source)).toEqual(['load', 'tape'])
-    const rubbing = bringLevel(referenceAxle({ unsure: { friction: 400 } }))
+    const rubbing = levelRear(referenceAxle({ unsure: { friction: 400 } }))
     // Friction F_f over the axle is F_f/(2 A) a bag, as a whole.
     expect(rubbing.band!.high - rubbing.mean!).toBeCloseTo(400 / (2 * bag.area.value(0.165)!), 6)
   })

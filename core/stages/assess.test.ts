@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest'
 import { demoJob, demoKits } from '../../demo/shop'
 import { INCH, POUND_FOOT, PSI } from '../quantity'
-import { DEFAULT_RULES, hasAir, judgeKit, kitFacts, maximumPressure, minimumPressure, type AirKit } from '../kit'
+import { DEFAULT_RULES, bagOn, hasAir, judgeKit, kitFacts, seenAt, type AirKit } from '../kit'
+import { answered, onlyKits, rearAxle } from '../fixtures/on-job'
 import { newLoad } from '../vehicle'
 import { jobSchema, standing, type BayRecord, type Job, type RecordBody } from '../job'
 import { assessJob, judgeGap } from '.'
@@ -54,7 +55,7 @@ describe('records', () => {
 describe('fitment', () => {
   const lifted = demoJob('0418').job
   const judge = (id: string, survey = lifted.survey) =>
-    judgeKit(kitFacts(kit(id)), null, DEFAULT_RULES, lifted.vehicle, survey)
+    judgeKit(kitFacts(kit(id)), null, DEFAULT_RULES, seenAt(lifted.vehicle, survey, 'rear'))
   const verdict = (id: string, survey = lifted.survey) => judge(id, survey).verdict
   test('a 2 in lift block is too much for a bracket that takes 1', () => {
     const rule = judge('ninebark-twofold').reasons.find((r) => r.rule === 'lift-block')!
@@ -66,10 +67,10 @@ describe('fitment', () => {
     expect(verdict('ninebark-twofold-tall')).toBe('fits-with-parts')
   })
   test('an unanswered question is asked, not guessed', () => {
-    expect(verdict('ninebark-twofold-tall', { ...lifted.survey, liftBlock: null })).toBe('needs-answer')
+    expect(verdict('ninebark-twofold-tall', answered(lifted.survey, { liftBlock: null }))).toBe('needs-answer')
   })
   test('an old helper has to come out first', () => {
-    expect(verdict('ninebark-twofold-tall', { ...lifted.survey, oldHelper: true })).toBe('does-not-fit')
+    expect(verdict('ninebark-twofold-tall', answered(lifted.survey, { oldHelper: 'other' }))).toBe('does-not-fit')
   })
 })
 
@@ -77,7 +78,8 @@ describe('in-coil maximum by coil gap', () => {
   const core = kit('kettleworth-core-92')
   const { threshold, wideMaximum } = core.bag.coilGap!
   const at = (gap: number | null) =>
-    maximumPressure(core, { ...demoJob('0415').job.survey, coilGapStanding: gap }).value
+    bagOn(core, demoJob('0415').job.vehicle, answered(demoJob('0415').job.survey, { coilGapStanding: gap })).maximum
+      .value
   // Common practice, no published source: within tape error of the threshold, and while nobody measured, the lower one.
   test.each([
     [threshold - INCH / 4, core.bag.maximum],
@@ -88,7 +90,7 @@ describe('in-coil maximum by coil gap', () => {
   ])('gap %s m: %d Pa', (gap, limit) => expect(at(gap)).toBe(limit))
   test('a minimum never goes below 5 psi', () => {
     const low: AirKit = { ...core, bag: { ...core.bag, minimum: 20_000 } }
-    expect(minimumPressure(low).value / PSI).toBeCloseTo(5, 9)
+    expect(bagOn(low, demoJob('0415').job.vehicle, demoJob('0415').job.survey).minimum.value / PSI).toBeCloseTo(5, 9)
   })
 })
 
@@ -114,7 +116,7 @@ describe('a load that no kit may be sold for', () => {
   const a = open(job, records)
   test('is an overload of the rear axle, and no spring changes that', () => {
     expect(a.active.ratings.exceeded.map((m) => m.id)).toEqual(['gawr-rear'])
-    const sprung = open({ ...job, kit: kit('ninebark-coach') }, records)
+    const sprung = open(onlyKits(job, kit('ninebark-coach')), records)
     // The kit has a limit of its own beside them and changes none of theirs.
     expect(sprung.active.ratings.margins.filter((m) => m.id !== 'kit')).toEqual(a.active.ratings.margins)
     expect(sprung.active.ratings.margins.some((m) => m.id === 'kit')).toBe(true)
@@ -129,7 +131,7 @@ describe('squat, rate and level of a job', () => {
   const a = open(job, records)
   test('a loading test in the shop goes before the library', () => {
     expect(a.active.squat.source).toBe('measured')
-    expect(a.active.rearRate!.source).toBe('loading-test')
+    expect(a.active.rates.rear!.source).toBe('loading-test')
     const unmeasured = open(
       job,
       records.filter((r) => !(r.body.kind === 'height' && r.body.load === 'loaded')),
@@ -138,34 +140,35 @@ describe('squat, rate and level of a job', () => {
     expect(unmeasured.active.squat.rear! / a.active.squat.rear!).toBeCloseTo(1, 1)
   })
   test('the load four inches left of center wants more on the left', () => {
-    const { left, right } = a.active.level!
+    const { left, right } = a.active.level.rear!
     expect(left!.pressure).toBeGreaterThan(right!.pressure)
   })
   test('a test read with air in old bags is not the rate of the steel', () => {
     const aired = records.map((r) =>
       r.body.kind === 'height' ? { ...r, body: { ...r.body, bagPressure: 10 * PSI } } : r,
     )
-    const { rearRate, squat } = open(job, aired).active
+    const { rates, squat } = open(job, aired).active
+    const rearRate = rates.rear
     expect(rearRate!.source).toBe('vehicle')
     expect(squat.source).toBe('measured')
   })
   test('from the ground the tire sink raises the pressure', () => {
     const ground = open({ ...job, mark: 'ground' }, [])
     const center = open(job, [])
-    expect(ground.active.level!.mean!).toBeGreaterThan(center.active.level!.mean!)
+    expect(ground.active.level.rear!.mean!).toBeGreaterThan(center.active.level.rear!.mean!)
   })
   test('a load said only as "nothing, ± 200 lb" still has an uncertainty in its squat', () => {
     const vague = { ...newLoad(job.vehicle, 'v', 'v'), massTolerance: 90, x: 0 }
-    const { squat, rearRate } = open(
+    const { squat, rates } = open(
       { ...job, loadCases: [{ id: 'full', name: 'x', items: [vague] }], activeCase: 'full' },
       [],
     ).active
     expect(squat.rear).toBe(0)
-    expect(squat.rearTolerance).toBeCloseTo((90 * 9.80665) / rearRate!.rate, 9)
+    expect(squat.rearTolerance).toBeCloseTo((90 * 9.80665) / rates.rear!.rate, 9)
   })
   test('no spring rate, no pressure: never a guess', () => {
-    const blind = open({ ...job, vehicle: { ...job.vehicle, rearWheelRate: null } }, [])
-    expect(blind.active.level).toBeNull()
+    const blind = open({ ...job, vehicle: rearAxle(job.vehicle, { wheelRate: null }) }, [])
+    expect(blind.active.level.rear).toBeNull()
     expect(blind.active.squat).toMatchObject({ rear: null, source: 'unknown' })
   })
 })
@@ -262,7 +265,7 @@ describe('open items and final checks', () => {
     expect(open(job, said).stops).toEqual([])
   })
   test('a bag under its minimum is not road-ready', () => {
-    const flat = append(done, { kind: 'bag-pressure', left: 3 * PSI, right: 40 * PSI })
+    const flat = append(done, { kind: 'bag-pressure', axle: 'rear', left: 3 * PSI, right: 40 * PSI })
     expect(open(job, flat).stops).toEqual([{ code: 'final-check-open', about: 'minimum-pressure', stage: 'hand-over' }])
   })
   test('a bubbling connection blocks until it is soaped dry again', () => {

@@ -1,8 +1,8 @@
 import type { PlanOutcome } from '../plan'
-import { lateRecords, ofKind, standing as standingOf, type BayRecord, type Job } from '../job'
+import { kitsLeft, lateRecords, ofKind, standing as standingOf, type BayRecord, type Job } from '../job'
 import { airState } from './air'
 import { openItemsOf, stepReports, torqueStates } from './bay'
-import { assessCase, assessKit, cautionsOf } from './choose'
+import { assessCase, assessKit, caseEstimates, cautionsOf } from './choose'
 import type { Facts } from './facts'
 import { judgeGaps } from './fit'
 import { cornerFindings, loadCases } from './load'
@@ -16,8 +16,9 @@ import { decidedCatalog } from './plan'
  */
 export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutcome | null): Facts {
   const standing = standingOf(records)
-  const { cases: loaded, spring } = loadCases(job, standing)
-  const cases = loaded.map((at) => assessCase(job, standing, at, spring))
+  const { cases: loaded, springs } = loadCases(job, standing)
+  const estimates = caseEstimates(job, standing, loaded)
+  const cases = loaded.map((at, i) => assessCase(job, standing, at, springs.rear, estimates?.[i] ?? null))
   const active = cases.find((c) => c.loadCase.id === job.activeCase) ?? cases[0]!
   const late = lateRecords(standing)
   const torques = plan?.ok ? torqueStates(plan.plan, standing) : []
@@ -26,10 +27,10 @@ export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutco
     standing,
     cases,
     active,
-    spring,
+    springs,
     corners: cornerFindings(job, standing, active),
-    cautions: cautionsOf(job, active, spring),
-    chosen: job.kit ? assessKit(job, job.kit, active, decidedCatalog(job)) : null,
+    cautions: cautionsOf(job, active, springs.rear),
+    chosen: kitsLeft(job).map((own) => assessKit(job, own.kit, active, decidedCatalog(own))),
     gaps: judgeGaps(job, standing),
     plan,
     steps: stepReports(plan, standing),
@@ -39,6 +40,6 @@ export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutco
     late,
     // What came in late has to be looked at: the vehicle is handed over again after it.
     handedOver: late.length ? null : (ofKind(standing, 'handed-over').at(-1) ?? null),
-    unanswered: unansweredOf(job.vehicle, job.survey),
+    unanswered: unansweredOf(job),
   }
 }

@@ -1,11 +1,13 @@
-import type { CornerFinding, Survey } from '../vehicle'
+import type { AxleEnd } from '../spring'
+import type { CornerFinding } from '../vehicle'
 import type { PlanOutcome } from '../plan'
 import type { BayRecord, Job } from '../job'
 import type { AirState } from './air'
 import type { FastenerState, OpenItems, StepReport } from './bay'
 import type { CaseAssessment, Caution, KitAssessment } from './choose'
 import type { GapJudgment } from './fit'
-import type { RearSpring } from './load'
+import type { AxleSpring } from './load'
+import type { OpenAnswer } from './measure'
 
 /** All that is worked out of a job before its stages judge it. */
 export interface Facts {
@@ -14,14 +16,14 @@ export interface Facts {
   standing: BayRecord[]
   cases: CaseAssessment[]
   active: CaseAssessment
-  /** The rear springs, from all that was measured. */
-  spring: RearSpring
+  /** The springs of each axle, from all that was measured. */
+  springs: Record<AxleEnd, AxleSpring>
   /** Slips in the heights of the active case. */
   corners: CornerFinding[]
   /** What people get wrong about what this screen shows. */
   cautions: Caution[]
-  /** The job's kit as it stands on this job. */
-  chosen: KitAssessment | null
+  /** The job's kits as they stand on this job, those that stay or are fitted. */
+  chosen: KitAssessment[]
   gaps: GapJudgment[]
   plan: PlanOutcome | null
   steps: StepReport[]
@@ -32,5 +34,5 @@ export interface Facts {
   late: BayRecord[]
   handedOver: BayRecord | null
   /** Survey answers that decide fitment and are still open. */
-  unanswered: (keyof Survey)[]
+  unanswered: OpenAnswer[]
 }

@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { demoJobs, demoKits } from '../../demo/shop'
 import { onCatalog } from '../fixtures/on-catalog'
-import { catalogOf } from '../kit'
+import { onlyKits } from '../fixtures/on-job'
+import { catalogOf, motionRatioOf, type AirKit } from '../kit'
 import { loadMass, newLoad, type Vehicle } from '../vehicle'
 import { jobSchema, type BayRecord, type Job, type RecordBody } from '../job'
 import { assessJob, rankKits } from '.'
@@ -33,7 +34,11 @@ const loaded = someJob.chain(({ job, records }) =>
     .record({
       items: fc.array(item(job.vehicle), { maxLength: 6 }),
       kit: fc.option(fc.constantFrom(...kits)),
-      air: fc.constantFrom('teed' as const, 'separate' as const),
+      front: fc.option(fc.constantFrom(...kits.filter((k) => k.axle === 'front'))),
+      air: fc.record({
+        front: fc.constantFrom('teed' as const, 'separate' as const),
+        rear: fc.constantFrom('teed' as const, 'separate' as const),
+      }),
       mark: fc.constantFrom('ground' as const, 'wheel-center' as const),
       target: fc.constantFrom<Job['target']>(
         { kind: 'empty-height' },
@@ -41,8 +46,13 @@ const loaded = someJob.chain(({ job, records }) =>
         { kind: 'recover', share: 0.7 },
       ),
     })
-    .map(({ items, ...rest }) => ({
-      job: { ...job, ...rest, loadCases: [{ id: 'c', name: 'c', items }], activeCase: 'c' } satisfies Job,
+    .map(({ items, kit, front, ...rest }) => ({
+      job: {
+        ...onlyKits(job, ...(front ? [front] : []), ...(kit ? [kit] : [])),
+        ...rest,
+        loadCases: [{ id: 'c', name: 'c', items }],
+        activeCase: 'c',
+      } satisfies Job,
       records,
     })),
 )
@@ -61,7 +71,7 @@ describe('whatever a job holds', () => {
         expect(jobSchema.safeParse(job).success).toBe(true)
         const { cases, chosen } = assessJob(job, records)
         const levels = onCatalog(job, records, kits).map((k) => [k.level, k.rubber])
-        for (const n of numbers([cases, levels, chosen?.level])) expect(Number.isFinite(n)).toBe(true)
+        for (const n of numbers([cases, levels, chosen.map((c) => c.level)])) expect(Number.isFinite(n)).toBe(true)
       }),
       { numRuns: 40 },
     )
@@ -72,7 +82,7 @@ describe('whatever a job holds', () => {
         const { weights, loadCase } = assessJob(job, records).active
         const load = [...job.fittings, ...loadCase.items].reduce((sum, i) => sum + loadMass(i), 0)
         expect(weights.frontTotal + weights.rearTotal).toBeCloseTo(
-          job.vehicle.curbFront + job.vehicle.curbRear + load,
+          job.vehicle.front.curb + job.vehicle.rear.curb + load,
           6,
         )
       }),
@@ -84,7 +94,9 @@ describe('whatever a job holds', () => {
       fc.property(loaded, ({ job, records }) => {
         for (const { level, kit } of onCatalog(job, records, kits)) {
           if (!level?.left || !level.right) continue
-          expect((level.left.force + level.right.force) * kit.bag!.motionRatio).toBeCloseTo(level.supported, 3)
+          expect(
+            (level.left.force + level.right.force) * motionRatioOf(kit as AirKit, job.vehicle[kit.axle])!,
+          ).toBeCloseTo(level.supported, 3)
         }
       }),
       { numRuns: 25 },

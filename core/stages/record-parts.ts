@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { AXLES } from '../spring'
 import type { UnitSystem } from '../quantity'
 
 /** Id of anything a record names: a step, a fastener, a load case, another record. */
@@ -26,3 +27,6 @@ export type RecordTexts<Schemas extends readonly z.ZodType[]> = {
     names: RecordNames,
   ) => string
 }
+
+/** Which axle's kit a record is about; the rear one in records from before there were two. */
+export const recordAxle = z.enum(AXLES, { error: 'axle must be front or rear' }).default('rear')

@@ -24,7 +24,10 @@ describe('a record in one line', () => {
       },
       ['35 1/4 in'],
     ],
-    [{ kind: 'gap', check: 'line-exhaust', side: 'right', value: 4 * INCH, about: false, sleeved: true }, ['4 in']],
+    [
+      { kind: 'gap', axle: 'rear', check: 'line-exhaust', side: 'right', value: 4 * INCH, about: false, sleeved: true },
+      ['4 in'],
+    ],
     [{ kind: 'step', step: 'align:left', outcome: 'skipped', reason: 'no room' }, [NAMES.step, 'no room']],
     [
       {
@@ -57,6 +60,7 @@ describe('a record in one line', () => {
     [
       {
         kind: 'air-check',
+        axle: 'rear',
         end: 'start',
         pressure: 60 * PSI,
         temperature: 297.15,
@@ -65,7 +69,7 @@ describe('a record in one line', () => {
       },
       ['60.0 psi', '75 °F'],
     ],
-    [{ kind: 'bag-pressure', left: 30 * PSI, right: 27 * PSI }, ['30.0 psi', '27.0 psi']],
+    [{ kind: 'bag-pressure', axle: 'rear', left: 30 * PSI, right: 27 * PSI }, ['30.0 psi', '27.0 psi']],
     [
       { kind: 'final-check', check: 'air-check', outcome: 'not-applicable', because: 'later', signedBy: '' },
       [FINAL_CHECK_NAMES['air-check'], 'later'],

@@ -72,6 +72,6 @@ const USUAL_GRAVITY_HEIGHT: Record<Vehicle['body'], Meters> = { pickup: 0.7, suv
  */
 export function overWheels(vehicle: Vehicle, items: readonly { mass: Kilograms; z: Meters }[], pivot: Meters): number {
   const own = vehicle.gravityHeight ?? USUAL_GRAVITY_HEIGHT[vehicle.body]
-  const curb = (vehicle.curbFront + vehicle.curbRear) * (own - pivot)
+  const curb = (vehicle.front.curb + vehicle.rear.curb) * (own - pivot)
   return items.reduce((sum, i) => sum + i.mass * (i.z - pivot), curb)
 }

@@ -53,7 +53,8 @@ export interface AxleWeights extends AxleShare {
   frontTotal: Kilograms
   rearTotal: Kilograms
   gross: Kilograms
-  /** Plus or minus on the rear axle's gain: the items' own intervals (worst case, added) or the scale's. */
+  /** Plus or minus on each axle's gain: the items' own intervals (worst case, added) or the scale's. */
+  frontTolerance: Kilograms
   rearTolerance: Kilograms
   /** Where the figures come from; a scale beats a list. */
   source: 'list' | 'ticket'
@@ -94,11 +95,13 @@ export function axleWeights(vehicle: Vehicle, items: readonly LoadItem[], weighe
   }
   const fitted = shareOnAxles(wheelbase, fittings.map(placed))
   const empty = emptyTicket ?? {
-    front: vehicle.curbFront + fitted.front,
-    rear: vehicle.curbRear + fitted.rear,
+    front: vehicle.front.curb + fitted.front,
+    rear: vehicle.rear.curb + fitted.rear,
     tolerance: 0,
   }
   const rearListedTolerance = items.reduce((sum, i) => sum + i.massTolerance * Math.abs(1 - i.x / wheelbase), 0)
+  const frontListedTolerance = items.reduce((sum, i) => sum + i.massTolerance * Math.abs(i.x / wheelbase), 0)
+  const scale = loadedTicket && Math.hypot(loadedTicket.tolerance, empty.tolerance)
   const source = loadedTicket ? 'ticket' : 'list'
   const front = loadedTicket ? loadedTicket.front - empty.front : listed.front
   const rear = loadedTicket ? loadedTicket.rear - empty.rear : listed.rear
@@ -110,7 +113,8 @@ export function axleWeights(vehicle: Vehicle, items: readonly LoadItem[], weighe
     frontTotal: empty.front + front,
     rearTotal: empty.rear + rear,
     gross: empty.front + empty.rear + front + rear,
-    rearTolerance: loadedTicket ? Math.hypot(loadedTicket.tolerance, empty.tolerance) : rearListedTolerance,
+    frontTolerance: scale ?? frontListedTolerance,
+    rearTolerance: scale ?? rearListedTolerance,
     source,
     rearListed: listed.rear,
     rearListedTolerance,

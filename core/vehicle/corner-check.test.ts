@@ -3,7 +3,7 @@ import { demoJob } from '../../demo/shop'
 import { type BayRecord } from '../job'
 import { assessJob } from '../stages'
 import { INCH } from '../quantity'
-import { checkCorners, type Corner, type ExpectedRear, type HeightSet } from '.'
+import { checkCorners, type Corner, type HeightPlace, type ExpectedRear, type HeightSet } from '.'
 
 type Inches = [number, number, number, number]
 const set = (heights: Inches): HeightSet =>
@@ -73,7 +73,7 @@ describe('the tape of a demo job, spoiled on purpose', () => {
   const found = (spoiled: BayRecord[]) => assessJob(job, spoiled).corners
   test('as it is, nothing', () => expect(found(records)).toEqual([]))
   test('swapped corners', () => {
-    const swap: Partial<Record<Corner, Corner>> = { 'front-left': 'rear-left', 'rear-left': 'front-left' }
+    const swap: Partial<Record<HeightPlace, Corner>> = { 'front-left': 'rear-left', 'rear-left': 'front-left' }
     const findings = found(spoil((body) => (body.load === 'empty' ? { corner: swap[body.corner] ?? body.corner } : {})))
     expect(findings.map((f) => [f.code, f.set, [...f.corners].sort()])).toEqual([
       ['swapped', 'empty', ['front-left', 'rear-left']],

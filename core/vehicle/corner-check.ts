@@ -1,5 +1,13 @@
 import { INCH, type Meters } from '../quantity'
-import { CORNERS, readingTolerance, type Corner, type HeightSet, type Mark } from './heights'
+import {
+  CORNERS,
+  HEIGHT_PLACES,
+  readingTolerance,
+  type Corner,
+  type HeightPlace,
+  type HeightSet,
+  type Mark,
+} from './heights'
 
 /** A stiff frame keeps (left - right) front and rear alike; more than this apart, something was misread (common practice). */
 const TWIST_LIMIT: Meters = INCH / 2
@@ -27,7 +35,7 @@ export interface CornerFinding {
     /** Unloaded again the rear stands higher than empty before: friction keeps it down, never up. */
     | 'again-higher'
   set: 'empty' | 'loaded' | 'empty-again'
-  corners: Corner[]
+  corners: HeightPlace[]
   /** How far it is out. */
   off: Meters
   /** For each of the corners, the reading that would agree with the others; empty where there is none to tell. */
@@ -76,7 +84,7 @@ export function checkCorners(
     ['loaded', loaded],
   ] as const) {
     const [low, high] = PLAUSIBLE[mark]
-    for (const corner of CORNERS) {
+    for (const corner of HEIGHT_PLACES) {
       const value = set[corner]?.value
       if (value !== undefined && (value < low || value > high))
         found.push({

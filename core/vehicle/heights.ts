@@ -2,6 +2,9 @@ import { INCH, type Meters } from '../quantity'
 
 export const CORNERS = ['front-left', 'front-right', 'rear-right', 'rear-left'] as const
 export type Corner = (typeof CORNERS)[number]
+/** Where a height is read: at a corner, or once for an axle, which side nobody knows. */
+export const HEIGHT_PLACES = [...CORNERS, 'front', 'rear'] as const
+export type HeightPlace = (typeof HEIGHT_PLACES)[number]
 export const MARKS = ['wheel-center', 'ground'] as const
 /** From where a ride height was read up to the fender lip. */
 export type Mark = (typeof MARKS)[number]
@@ -9,6 +12,8 @@ export type Mark = (typeof MARKS)[number]
 /** Half-width of a tape reading: a sixteenth read carefully, a half where somebody said "about". */
 export const TAPE_TOLERANCE: Meters = INCH / 16
 export const ABOUT_TOLERANCE: Meters = INCH / 2
+/** Half of what left and right of a sound vehicle differ by: what one height leaves unsure of its axle (common practice). */
+const UNKNOWN_SIDE: Meters = INCH / 8
 
 export interface HeightReading {
   value: Meters
@@ -18,7 +23,7 @@ export interface HeightReading {
   /** Read with air in bags: the springs did not carry alone. */
   aired?: boolean
 }
-export type HeightSet = Partial<Record<Corner, HeightReading>>
+export type HeightSet = Partial<Record<HeightPlace, HeightReading>>
 
 export interface HeightSummary {
   front: Meters | null
@@ -33,6 +38,7 @@ export interface HeightSummary {
   leanRear: Meters | null
   /** Plus or minus of the rear lean. */
   leanTolerance: Meters
+  /** Corners that were not read; none of an axle of which one height is known. */
   missing: Corner[]
   /** Any of them read with air in bags. */
   aired: boolean
@@ -46,7 +52,8 @@ export const readingTolerance = ({ about, tolerance }: HeightReading): Meters =>
   Math.max(about ? ABOUT_TOLERANCE : 0, tolerance ?? TAPE_TOLERANCE)
 
 /**
- * Averages, rake and lean of four corner heights, each with its plus-or-minus.
+ * Averages, rake and lean of four corner heights, or of one height an axle, each with its plus-or-minus. Of an axle with one
+ * height no lean is known.
  * @returns m; null where a corner is missing
  * Source: averages and differences; independent half-widths added in quadrature (JCGM 100:2008, 5.1.2).
  */
@@ -58,9 +65,18 @@ export function summarizeHeights(heights: HeightSet): HeightSummary {
   const less = (a: Meters, b: Meters) => a - b
   const [fl, fr, rr, rl] = CORNERS.map(at) as [Meters | null, Meters | null, Meters | null, Meters | null]
   const tolerance = (corner: Corner) => (heights[corner] ? readingTolerance(heights[corner]) : 0)
-  const frontTolerance = Math.hypot(tolerance('front-left'), tolerance('front-right')) / 2
-  const rearTolerance = Math.hypot(tolerance('rear-left'), tolerance('rear-right')) / 2
-  const [front, rear] = [both(fl, fr, average), both(rl, rr, average)]
+  /** Both sides where they were read, else the one height of the axle, which may be of either side. */
+  const axle = (end: 'front' | 'rear', left: Meters | null, right: Meters | null) => {
+    const two = both(left, right, average)
+    const one = heights[end]
+    if (two === null && one)
+      return { value: one.value, tolerance: Math.hypot(readingTolerance(one), UNKNOWN_SIDE), one: true }
+    const tape = Math.hypot(tolerance(`${end}-left`), tolerance(`${end}-right`)) / 2
+    return { value: two, tolerance: tape, one: false }
+  }
+  const [atFront, atRear] = [axle('front', fl, fr), axle('rear', rl, rr)]
+  const [front, rear] = [atFront.value, atRear.value]
+  const [frontTolerance, rearTolerance] = [atFront.tolerance, atRear.tolerance]
   return {
     front,
     rear,
@@ -71,8 +87,8 @@ export function summarizeHeights(heights: HeightSet): HeightSummary {
     leanFront: both(fl, fr, less),
     leanRear: both(rl, rr, less),
     leanTolerance: 2 * rearTolerance,
-    missing: CORNERS.filter((c) => !heights[c]),
-    aired: CORNERS.some((c) => heights[c]?.aired),
+    missing: CORNERS.filter((c) => !heights[c] && !(c.startsWith('front') ? atFront : atRear).one),
+    aired: HEIGHT_PLACES.some((c) => heights[c]?.aired),
   }
 }
 

@@ -45,6 +45,37 @@ export function checkVin(vin: string): VinVerdict {
   return vin[8] === (digit === 10 ? 'X' : String(digit)) ? 'ok' : 'check-digit'
 }
 
+/** Model years by the tenth place, as the code began in 1980; it comes round every thirty years. */
+const YEAR_CODES = 'ABCDEFGHJKLMNPRSTVWXY123456789'
+
+export interface VinHints {
+  /** Model years it may be of, earliest first; one where the seventh place tells which round. */
+  years: number[]
+  /** Code of the plant, as its maker uses it. */
+  plant: string
+}
+
+/**
+ * Model year and plant as a VIN tells them: a hint for whoever types, never an answer. The seventh place parts the rounds on
+ * passenger cars, and on trucks and multipurpose vehicles up to 10,000 lb: a digit before 2010, a letter from then on.
+ *
+ * @param vin seventeen characters, in capitals
+ * @returns null where it is not well formed
+ * Source: 49 CFR 565.15, tables VI and VII.
+ */
+export function vinHints(vin: string): VinHints | null {
+  if (checkVin(vin) === 'length' || checkVin(vin) === 'letters') return null
+  const place = YEAR_CODES.indexOf(vin[9]!)
+  if (place < 0) return null
+  const rounds = [1980 + place, 2010 + place]
+  return { years: rounds, plant: vin[10]! }
+}
+/**
+ * The one of a VIN's years that its seventh place tells, for a light vehicle.
+ * @param hints of that VIN
+ */
+export const vinYear = (vin: string, { years }: VinHints): number => (/\d/.test(vin[6]!) ? years[0]! : years[1]!)
+
 const METRIC_SIZE = /^(?:LT|P|ST)?(\d{3})\/(\d{2})R(\d{2}(?:\.5)?)(?:LT|C)?[A-N]?$/
 const FLOTATION_SIZE = /^(\d{2}(?:\.\d{1,2})?)X(\d{1,2}(?:\.\d{1,2})?)R(\d{2}(?:\.5)?)(?:LT)?[A-N]?$/
 const COMMERCIAL_SIZE = /^(\d{1,2}(?:\.\d{1,2})?)R(\d{2}\.5)[A-N]?$/

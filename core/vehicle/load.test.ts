@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { Matrix, solve } from 'ml-matrix'
 import { describe, expect, test } from 'vitest'
 import { demoVehicles } from '../../demo/shop'
+import { rearAxle } from '../fixtures/on-job'
 import { GRAVITY, POUND, PSI } from '../quantity'
 import {
   axleWeights,
@@ -89,7 +90,7 @@ describe('loads', () => {
     const weighed = axleWeights(vehicle, [item({ mass: 300, massTolerance: 60, x: 0 })], { loadedTicket: ticket })
     expect(listed.source).toBe('list')
     expect(weighed).toMatchObject({ source: 'ticket', rearTotal: 1655, frontTotal: 1690, rearListed: 300 })
-    expect(weighed.rear).toBe(1655 - vehicle.curbRear)
+    expect(weighed.rear).toBe(1655 - vehicle.rear.curb)
     expect(weighed.rearTolerance).toBe(10)
     const both = axleWeights(vehicle, [], {
       loadedTicket: ticket,
@@ -155,23 +156,20 @@ describe('tires', () => {
     ['136', 2240],
   ])('index %s carries %d kg', (index, kg) => expect(tireLoad(index)!.single).toBe(kg))
   test('the lower of index and typed limit, dual on duals, less for passenger tires', () => {
-    const bare = { ...vehicle, tireLimitRear: null, tireIndexRear: '121/118' }
+    const bare = rearAxle(vehicle, { tireLimit: null, tireIndex: '121/118' })
     expect(tireLimit(bare, 'rear')).toEqual({ limit: 1450, source: 'index' })
-    expect(tireLimit({ ...bare, rearWheels: 'dual' }, 'rear')!.limit).toBe(1320)
+    expect(tireLimit(rearAxle(bare, { wheels: 'dual' }), 'rear')!.limit).toBe(1320)
     // Source: 49 CFR 571.110: a passenger tire on a truck is divided by 1.10 (from memory).
     expect(tireLimit({ ...bare, passengerTires: true }, 'rear')!.limit).toBeCloseTo(1450 / 1.1, 9)
-    expect(tireLimit({ ...bare, tireLimitRear: 1200 }, 'rear')).toEqual({ limit: 1200, source: 'typed' })
-    expect(tireLimit({ ...bare, tireIndexRear: null }, 'rear')).toBeNull()
+    expect(tireLimit(rearAxle(bare, { tireLimit: 1200 }), 'rear')).toEqual({ limit: 1200, source: 'typed' })
+    expect(tireLimit(rearAxle(bare, { tireIndex: null }), 'rear')).toBeNull()
   })
   // Source: from memory: ETRTO's passenger convention, load with the 0.8th power of pressure.
   test('under-inflated, it carries less; over-inflated, no more', () => {
     expect(loadAtPressure(1450, 65 * PSI, 80 * PSI)).toBeCloseTo(1450 * (65 / 80) ** 0.8, 6)
     expect(loadAtPressure(1450, 90 * PSI, 80 * PSI)).toBe(1450)
     const soft = {
-      ...vehicle,
-      tireLimitRear: null,
-      tireIndexRear: '121/118',
-      tirePressureRear: 50 * PSI,
+      ...rearAxle(vehicle, { tireLimit: null, tireIndex: '121/118', tirePressure: 50 * PSI }),
       tirePressureFull: 80 * PSI,
     }
     expect(tireLimit(soft, 'rear')).toMatchObject({ source: 'index-at-pressure' })
@@ -250,12 +248,12 @@ describe('what brings an exceeded rating inside', () => {
     expect(ratingReport(vehicle, towing, weighed).margins.find((m) => m.id === 'gcwr')!.actual).toBeCloseTo(6_400, 6)
   })
   test('duals with a single load index are asked about, never guessed', () => {
-    const dual = { ...vehicle, rearWheels: 'dual' as const, tireLimitRear: null, tireIndexRear: '121' }
+    const dual = rearAxle(vehicle, { wheels: 'dual', tireLimit: null, tireIndex: '121' })
     const limit = (v: Vehicle) =>
       ratingReport(v, [], axleWeights(v, [])).margins.find((m) => m.id === 'rear-tire')!.limit
     expect(limit(dual)).toBeNull()
     // Source: ISO 4209-1, index 118.
-    expect(limit({ ...dual, tireIndexRear: '121/118' })).toBe(1320)
+    expect(limit(rearAxle(dual, { tireIndex: '121/118' }))).toBe(1320)
   })
 })
 

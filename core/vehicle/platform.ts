@@ -1,33 +1,51 @@
 import { z } from 'zod'
-import { surveySchema, vehicleSchema } from './schema'
+import { axleSchema, axleSurveySchema, surveySchema, vehicleSchema } from './schema'
 import { requiredText, slug } from './text'
 
 const v = vehicleSchema.shape
+const a = axleSchema.shape
+const { front: _front, rear: _rear, ...vehicleSurvey } = surveySchema.shape
+const axleGeometry = z
+  .strictObject({
+    suspension: a.suspension,
+    architecture: a.architecture,
+    motionRatio: a.motionRatio.removeDefault(),
+    track: a.track,
+    springSpacing: a.springSpacing,
+    tireRate: a.tireRate,
+    unsprung: a.unsprung,
+    wheelRate: a.wheelRate,
+    wheelRateTolerance: a.wheelRateTolerance,
+    reboundTravel: a.reboundTravel,
+  })
+  .partial()
+  .default({})
 /** What vehicles of one platform share; a trim differs in what is not said here. */
 export const platformSchema = z
   .strictObject({
     id: slug(),
     make: v.make,
     name: requiredText('Name', 60),
-    from: v.year,
-    to: v.year,
+    from: v.year.unwrap(),
+    to: v.year.unwrap(),
     geometry: z
       .strictObject({
+        frameRails: v.frameRails,
         wheelbase: v.wheelbase,
         frontOverhang: v.frontOverhang,
         rearOverhang: v.rearOverhang,
-        track: v.track,
-        springSpacing: v.springSpacing,
-        tireRate: v.tireRate,
-        frontWheelRate: v.frontWheelRate,
-        rearWheelRate: v.rearWheelRate,
-        rearWheelRateTolerance: v.rearWheelRateTolerance,
-        reboundTravel: v.reboundTravel,
+        gravityHeight: v.gravityHeight.removeDefault(),
       })
       .partial()
       .default({}),
-    /** What these usually have. A hint beside the question, never an answer. */
-    usually: surveySchema.partial().default({}),
+    /** What is known of each axle. */
+    front: axleGeometry,
+    rear: axleGeometry,
+    /** What these usually have, about the rear axle where each has its own. A hint beside the question, never an answer. */
+    usually: z
+      .strictObject({ ...axleSurveySchema.shape, ...vehicleSurvey })
+      .partial()
+      .default({}),
     /** Where helper springs are known to meet something. */
     clashes: z
       .array(

@@ -4,7 +4,16 @@ import { loadMass, type LoadItem, type Vehicle } from './schema'
 import { tireLimit } from './tire-limit'
 
 export type RatingId =
-  'gawr-front' | 'gawr-rear' | 'gvwr' | 'front-tire' | 'rear-tire' | 'receiver' | 'tongue' | 'gcwr' | 'kit'
+  | 'gawr-front'
+  | 'gawr-rear'
+  | 'gvwr'
+  | 'front-tire'
+  | 'rear-tire'
+  | 'receiver'
+  | 'tongue'
+  | 'gcwr'
+  | 'kit-front'
+  | 'kit'
 
 /** Who gave a limit: the door-jamb label or papers of the vehicle, a tire's sidewall, that corrected for pressure, or a kit. */
 export type RatingSource = 'label' | 'sidewall' | 'sidewall-at-pressure' | 'hitch label' | 'kit'
@@ -25,16 +34,20 @@ export interface RatingReport {
   tightest: RatingMargin | null
   /** Of the vehicle's own: no kit may be sold for such a load. */
   exceeded: RatingMargin[]
-  /** The picked pair of bags, when it would carry more than it may: another kit may do. */
-  kitExceeded: RatingMargin | null
+  /** Picked pairs of bags that would carry more than they may: another kit may do. */
+  kitExceeded: RatingMargin[]
   unknown: RatingMargin[]
 }
 
-/** What the picked kit's pair may carry, and what it would carry. Never a rating of the vehicle. */
+/** What the pair of a picked kit may carry, and what it would carry. Never a rating of the vehicle. */
 export interface KitLoad {
+  axle: 'front' | 'rear'
   capacity: Kilograms
   carried: Kilograms
 }
+
+/** Whether a limit is that of a picked kit, not of the vehicle. */
+export const isOfKit = (id: RatingId): boolean => id === 'kit' || id === 'kit-front'
 
 const TIRE_SOURCES = { typed: 'sidewall', index: 'sidewall', 'index-at-pressure': 'sidewall-at-pressure' } as const
 
@@ -51,15 +64,15 @@ export function ratingReport(
   vehicle: Vehicle,
   items: readonly LoadItem[],
   weights: AxleWeights,
-  kit: KitLoad | null = null,
+  kits: readonly KitLoad[] = [],
 ): RatingReport {
   const hitched = items.filter((i) => i.place === 'tongue')
   const onReceiver = items.filter((i) => i.place === 'tongue' || i.place === 'receiver')
   const towed = items.filter((i) => i.trailerMass !== null)
   const total = (list: readonly LoadItem[]) => list.reduce((sum, i) => sum + loadMass(i), 0)
   const { ratings } = vehicle
-  const shift = Math.abs(weights.rollMoment) / (vehicle.track * GRAVITY)
-  const rearTires = vehicle.rearWheels === 'dual' ? 2 : 1
+  const shift = Math.abs(weights.rollMoment) / (vehicle.rear.track * GRAVITY)
+  const rearTires = vehicle.rear.wheels === 'dual' ? 2 : 1
   const tire = (axle: 'front' | 'rear') => {
     const found = tireLimit(vehicle, axle)
     return { limit: found?.limit ?? null, source: found ? TIRE_SOURCES[found.source] : ('sidewall' as const) }
@@ -68,8 +81,8 @@ export function ratingReport(
   type Row = [RatingId, Kilograms | null, RatingSource, Kilograms]
   const [front, rear] = [tire('front'), tire('rear')]
   const rows: Row[] = [
-    ['gawr-front', ratings.gawrFront, 'label', weights.frontTotal],
-    ['gawr-rear', ratings.gawrRear, 'label', weights.rearTotal],
+    ['gawr-front', vehicle.front.rating, 'label', weights.frontTotal],
+    ['gawr-rear', vehicle.rear.rating, 'label', weights.rearTotal],
     ['gvwr', ratings.gvwr, 'label', weights.gross],
     ['front-tire', front.limit, front.source, weights.frontTotal / 2],
     ['rear-tire', rear.limit, rear.source, (weights.rearTotal / 2 + shift) / rearTires],
@@ -83,7 +96,7 @@ export function ratingReport(
     // A scale under the trailer's axles beats what was said of it.
     rows.push(['gcwr', ratings.gcwr, 'label', weights.gross + (weights.trailerAxles ?? behind + backOnTrailer)])
   }
-  if (kit) rows.push(['kit', kit.capacity, 'kit', kit.carried])
+  for (const kit of kits) rows.push([kit.axle === 'front' ? 'kit-front' : 'kit', kit.capacity, 'kit', kit.carried])
   const margins = rows.map(([id, limit, source, actual]) => ({
     id,
     limit,
@@ -95,8 +108,8 @@ export function ratingReport(
   return {
     margins,
     tightest: known[0] ?? null,
-    exceeded: known.filter((m) => m.remaining! < 0 && m.id !== 'kit'),
-    kitExceeded: known.find((m) => m.remaining! < 0 && m.id === 'kit') ?? null,
+    exceeded: known.filter((m) => m.remaining! < 0 && !isOfKit(m.id)),
+    kitExceeded: known.filter((m) => m.remaining! < 0 && isOfKit(m.id)),
     unknown: margins.filter((m) => m.remaining === null),
   }
 }

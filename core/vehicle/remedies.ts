@@ -1,6 +1,6 @@
 import type { Kilograms, Meters } from '../quantity'
 import { axleWeights, type WeighedWith } from './axle-weights'
-import { ratingReport, type RatingId, type RatingMargin } from './ratings'
+import { isOfKit, ratingReport, type RatingId, type RatingMargin } from './ratings'
 import { loadMass, type LoadItem, type Vehicle } from './schema'
 
 /** What would bring an exceeded rating inside. */
@@ -34,17 +34,18 @@ function weightOn(rating: RatingId, vehicle: Vehicle, { place, x, y }: LoadItem,
     case 'front-tire':
       return ahead / 2
     case 'rear-tire':
-      return ((1 - ahead) / 2 + (heavySide * y) / vehicle.track) / rearTires(vehicle)
+      return ((1 - ahead) / 2 + (heavySide * y) / vehicle.rear.track) / rearTires(vehicle)
     case 'receiver':
       return place === 'receiver' || place === 'tongue' ? 1 : 0
     case 'tongue':
       return place === 'tongue' ? 1 : 0
     // Cured by another kit, not by weight.
     case 'kit':
+    case 'kit-front':
       return 0
   }
 }
-const rearTires = ({ rearWheels }: Vehicle) => (rearWheels === 'dual' ? 2 : 1)
+const rearTires = ({ rear }: Vehicle) => (rear.wheels === 'dual' ? 2 : 1)
 
 /** Clear of the ends of the load floor. */
 const END: Meters = 0.2
@@ -69,7 +70,7 @@ export function remedyFor(
   weighed: WeighedWith = {},
 ): Remedy {
   const excessMass = -over.remaining!
-  if (over.id === 'kit') return { rating: 'kit', by: 'kit', short: excessMass }
+  if (isOfKit(over.id)) return { rating: over.id, by: 'kit', short: excessMass }
   const behind = items.reduce((sum, i) => sum + Math.max(0, (i.trailerMass ?? 0) - loadMass(i)), 0)
   if (over.id === 'gcwr' && behind >= excessMass) return { rating: 'gcwr', by: 'trailer', mass: excessMass }
   const heavySide = Math.sign(items.reduce((sum, i) => sum + loadMass(i) * i.y, 0))
@@ -117,7 +118,7 @@ function placesFor(over: RatingMargin, vehicle: Vehicle, item: LoadItem): { x: M
       return [{ x: x - 2 * along, y }]
     case 'rear-tire': {
       const tires = rearTires(vehicle)
-      const across = ((-over.remaining! * tires) / loadMass(item)) * vehicle.track + INSIDE
+      const across = ((-over.remaining! * tires) / loadMass(item)) * vehicle.rear.track + INSIDE
       const inward = Math.abs(y) >= across ? [{ x, y: y - Math.sign(y) * across }] : []
       return [...inward, { x: x + 2 * tires * along, y }]
     }

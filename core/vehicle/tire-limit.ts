@@ -28,15 +28,11 @@ export interface TireLimit {
  * @returns null where neither is known
  */
 export function tireLimit(vehicle: Vehicle, axle: 'front' | 'rear'): TireLimit | null {
-  const front = axle === 'front'
-  const typed = front ? vehicle.tireLimitFront : vehicle.tireLimitRear
-  const index = front ? vehicle.tireIndexFront : vehicle.tireIndexRear
-  const pressure = front ? vehicle.tirePressureFront : vehicle.tirePressureRear
+  const { tireLimit: typed, tireIndex: index, tirePressure: pressure, wheels } = vehicle[axle]
   const found: TireLimit[] = typed === null ? [] : [{ limit: typed, source: 'typed' }]
   const load = index === null ? null : tireLoad(index)
   if (load) {
-    const dual = !front && vehicle.rearWheels === 'dual'
-    const mounted = dual ? load.dual : load.single
+    const mounted = wheels === 'dual' ? load.dual : load.single
     // A single index says nothing of a tire run as one of two: the second figure on the sidewall is asked for.
     if (mounted === null) return found[0] ?? null
     const full = mounted / (vehicle.passengerTires ? PASSENGER_DIVISOR : 1)

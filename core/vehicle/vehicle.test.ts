@@ -128,15 +128,9 @@ describe('corner heights', () => {
 describe('ratings', () => {
   const vehicle = {
     wheelbase: 4,
-    track: 1.8,
-    rearWheels: 'dual',
-    curbFront: 1500,
-    curbRear: 2000,
-    tireLimitFront: 900,
-    tireLimitRear: 800,
-    tireIndexFront: null,
-    tireIndexRear: null,
-    ratings: { gvwr: 5000, gawrFront: 1900, gawrRear: 3000, receiver: null, tongue: 250, gcwr: 7000 },
+    front: { track: 1.8, wheels: 'single', curb: 1500, tireLimit: 900, tireIndex: null, rating: 1900 },
+    rear: { track: 1.8, wheels: 'dual', curb: 2000, tireLimit: 800, tireIndex: null, rating: 3000 },
+    ratings: { gvwr: 5000, receiver: null, tongue: 250, gcwr: 7000 },
   } as Vehicle
   const item = (part: Partial<LoadItem>): LoadItem => ({
     id: 'a',

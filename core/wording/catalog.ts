@@ -1,6 +1,9 @@
 import type { StockState, DataFlag, Fact, Kit, KitFigure, Rule, RuleTest } from '../kit'
 import { answerText, FACT_NAMES, factOf, plain } from '../kit'
+import type { JobKit } from '../job'
 import { formatQuantity, type UnitSystem } from '../quantity'
+import type { AxleEnd } from '../spring'
+import type { ReadingId } from '../stages'
 import type { Platform, Vehicle } from '../vehicle'
 
 export const BODY_NAMES: Record<Vehicle['body'], string> = {
@@ -8,6 +11,20 @@ export const BODY_NAMES: Record<Vehicle['body'], string> = {
   suv: 'SUV',
   van: 'van',
   motorhome: 'motorhome',
+}
+
+/** A vehicle by name; by what it is, and its plate, where nobody has named it. */
+export function vehicleName({
+  make,
+  model,
+  year,
+  body,
+  plate,
+}: Pick<Vehicle, 'make' | 'model' | 'year' | 'body' | 'plate'>): string {
+  const name = [make, model, year].filter(Boolean).join(' ')
+  if (make || model) return name
+  const what = BODY_NAMES[body]
+  return [what.charAt(0).toUpperCase() + what.slice(1), year, plate].filter(Boolean).join(' ')
 }
 
 /** A contradiction in a kit's data, as advice. */
@@ -57,6 +74,7 @@ const KIT_FIGURE_NAMES: Record<KitFigure, string> = {
   bracketSpaceMin: "the kit's min bracket to bracket",
   bracketSpaceMax: "the kit's max bracket to bracket",
   exhaustMax: "the kit's largest exhaust",
+  feedGap: 'the gap the kit goes in through',
 }
 
 type KitWord = Extract<RuleTest, { kit: unknown }>['kit']
@@ -66,12 +84,15 @@ const KIT_WORD_NAMES: Record<KitWord, string> = {
   drilling: 'drilling',
   hitchRails: 'word on hitch rails',
   coilGap: 'maximum by coil gap',
+  replaces: 'word on what comes out',
+  givesRatio: 'own motion ratio',
 }
 type KitList = Extract<RuleTest, { notAmong: unknown }>['notAmong']
 const KIT_LIST_NAMES: Record<KitList, string> = {
   suspension: 'springs',
   bodies: 'bodies',
-  rearWheels: 'rear wheels',
+  architecture: 'axles',
+  wheels: 'wheels',
   bumpStops: 'bump stops',
 }
 
@@ -88,7 +109,7 @@ export function testText(test: RuleTest, system: UnitSystem): string {
   if ('is' in test) return `${FACT_NAMES[fact]} is ${words(test.is)}`
   if ('over' in test) return `${FACT_NAMES[fact]} is over ${answerText(fact, test.over, system)}`
   if ('under' in test) return `${FACT_NAMES[fact]} is under ${answerText(fact, test.under, system)}`
-  return `${FACT_NAMES[fact]} is ${'suspension' in test ? test.suspension : test.rearWheels}`
+  return `${FACT_NAMES[fact]} is ${'suspension' in test ? test.suspension : test.wheels}`
 }
 
 export const EFFECT_NAMES: Record<Rule['effect'], string> = {
@@ -108,3 +129,50 @@ export const usualText = ({ usually }: Platform, system: UnitSystem): string =>
 /** How often the instructions ask for a check. */
 export const checksText = ({ checksAYear: n }: Pick<Kit, 'checksAYear'>): string =>
   n === 0 ? 'never' : n === 1 ? 'once a year' : `${n} times a year`
+
+/** Which end, at the head of a line. */
+export const AXLE_NAMES: Record<AxleEnd, string> = { front: 'Front axle', rear: 'Rear axle' }
+/** What is done with a kit on a visit. */
+export const WORK_NAMES: Record<JobKit['work'], string> = {
+  fit: 'fitted on this visit',
+  keep: 'there already',
+  'take-off': 'taken off on this visit',
+}
+
+/** What is read to replace an estimate. */
+export const READING_NAMES: Record<ReadingId, string> = {
+  label: 'the door-jamb label',
+  tape: 'tape: wheelbase, overhangs, track, springs',
+  link: 'tape under it: pivot to spring and pivot to tire',
+  'loaded-heights': 'heights empty and with a weighed load on',
+  scale: 'a scale ticket, empty',
+  papers: "the vehicle maker's papers",
+}
+const OF_AXLE: Record<string, string> = {
+  suspension: 'springs',
+  architecture: 'solid or independent',
+  wheels: 'single or dual wheels',
+  track: 'track',
+  springSpacing: 'between the springs',
+  motionRatio: 'motion ratio of the link',
+  tireRate: 'tire rate',
+  curb: 'empty weight',
+  unsprung: 'unsprung weight',
+  wheelRate: 'spring rate',
+  reboundTravel: 'travel down',
+}
+/** Figures that may be estimated, by their place in the vehicle. */
+export const FIGURE_NAMES: Record<string, string> = {
+  frameRails: 'frame rails',
+  drive: 'driven wheels',
+  wheelbase: 'wheelbase',
+  frontOverhang: 'front overhang',
+  rearOverhang: 'rear overhang',
+  hitchBehindAxle: 'axle to ball',
+  gravityHeight: 'center of gravity',
+  ...Object.fromEntries(
+    (['front', 'rear'] as const).flatMap((axle) =>
+      Object.entries(OF_AXLE).map(([key, name]) => [`${axle}.${key}`, `${axle} ${name}`]),
+    ),
+  ),
+}

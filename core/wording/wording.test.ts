@@ -1,8 +1,9 @@
 import { describe, expect, test } from 'vitest'
 import { demoJob, demoJobs, demoKits, demoPlatforms, demoStock, demoVehicles } from '../../demo/shop'
 import { FINAL_CHECKS, assessJob, CRITERIA, type NoSale, type Stop, type StopCode } from '../stages'
-import { DEFAULT_RULES, FACT_NAMES, judgeKit, kitFacts, stockState, type Fact } from '../kit'
+import { DEFAULT_RULES, FACT_NAMES, judgeKit, kitFacts, seenAt, stockState, type Fact } from '../kit'
 import { USUAL_PREFERENCES } from '../job'
+import { answered } from '../fixtures/on-job'
 import { emptySurvey } from '../vehicle'
 import { INCH, POUND, PSI } from '../quantity'
 import type { LevelSolution } from '../spring'
@@ -41,7 +42,7 @@ describe('sentences', () => {
     for (const kit of demoKits().map(kitFacts))
       for (const vehicle of demoVehicles())
         for (const survey of surveys)
-          for (const reason of judgeKit(kit, null, DEFAULT_RULES, vehicle, survey).reasons)
+          for (const reason of judgeKit(kit, null, DEFAULT_RULES, seenAt(vehicle, survey, kit.axle)).reasons)
             for (const system of ['us', 'metric'] as const) seen.add(reasonText(reason, system))
     expect(seen.size).toBeGreaterThan(60)
     for (const text of seen) {
@@ -51,9 +52,11 @@ describe('sentences', () => {
   })
   test('a refusal carries both figures, and what would change it carries its own', () => {
     const kit = kitFacts(demoKits().find((k) => k.fitment.liftBlockMaxWithSpacer === INCH)!)
-    const leaf = demoVehicles().find((v) => v.suspension === 'leaf')!
-    const survey = { ...emptySurvey(), liftBlock: 2 * INCH }
-    const reason = judgeKit(kit, null, DEFAULT_RULES, leaf, survey).reasons.find((r) => r.rule === 'lift-block')!
+    const leaf = demoVehicles().find((v) => v.rear.suspension === 'leaf')!
+    const survey = answered(emptySurvey(), { liftBlock: 2 * INCH })
+    const reason = judgeKit(kit, null, DEFAULT_RULES, seenAt(leaf, survey, 'rear')).reasons.find(
+      (r) => r.rule === 'lift-block',
+    )!
     for (const [system, has, takes] of [
       ['us', '2 in', '1 in'],
       ['metric', '51 mm', '25 mm'],
@@ -93,11 +96,11 @@ describe('sentences', () => {
   })
   test('a level solution names the figure it comes to and the limit it meets', () => {
     const { job, records } = demoJob('0417')
-    const level = assessJob(job, records).active.level!
+    const level = assessJob(job, records).active.level.rear!
     const text = (part: Partial<LevelSolution>) => levelText({ ...level, ...part }, 5 * PSI, 100 * PSI, 'us')
     const low = text({ code: 'below-minimum', mean: 3 * PSI })
     expect([low.includes('3 psi'), low.includes('5 psi')]).toEqual([true, true])
-    const high = text({ code: 'above-maximum', held: { rear: INCH / 2, rearGain: 0, lean: 0 } })
+    const high = text({ code: 'above-maximum', held: { squat: INCH / 2, gain: 0, lean: 0 } })
     expect([high.includes('100 psi'), high.includes('1/2 in')]).toEqual([true, true])
     expect(text({ code: 'one-side-below-minimum' })).toContain('5 psi')
     expect(text({ code: 'out-of-window', bagHeight: 9 * INCH })).toContain('9 in')

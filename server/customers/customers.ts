@@ -2,6 +2,7 @@ import { Router } from 'express'
 import type { Knex } from 'knex'
 import { customerQuery } from '@stout-shackle/core/contract'
 import type { Job } from '@stout-shackle/core/job'
+import { eraseOwner } from '../histories'
 import { exportJob, type JobStore } from '../jobs'
 import { personOf } from '../principal'
 import { parseBody, Problem } from '../problem'
@@ -75,6 +76,7 @@ async function erase(db: Knex, name: string, by: string): Promise<void> {
         [ERASED, id, kind],
       )
   }
+  await eraseOwner(db, name, ERASED)
   // Answers kept for repeated requests hold whole jobs, as JSON.
   for (const written of new Set(jobs.map((j) => j.name)))
     await db.raw('DELETE FROM repeatable_requests WHERE instr(body, ?) > 0', [JSON.stringify(written).slice(1, -1)])

@@ -1,3 +1,4 @@
+export { jobByAxle } from './by-axle'
 export { CannotOpen, EXIT_CANNOT_OPEN } from './cannot-open'
 export { copyDatabase } from './copy'
 export { examine, roomAt, type Examined } from './examine'

@@ -1,4 +1,19 @@
 import type { Knex } from 'knex'
+import { DEFAULT_RULES } from '@stout-shackle/core/kit'
+import {
+  applicationByAxle,
+  applicationFlat,
+  jobByAxle,
+  jobFlat,
+  kitByAxle,
+  kitFlat,
+  platformByAxle,
+  platformFlat,
+  rulesByAxle,
+  rulesFlat,
+  vehicleByAxle,
+  vehicleFlat,
+} from './by-axle'
 
 interface Migration {
   name: string
@@ -241,7 +256,149 @@ const migrations: Migration[] = [
         for (const column of columns) await db.raw(`ALTER TABLE ${table} DROP COLUMN ${column}`)
     },
   },
+  {
+    name: '005-axles',
+    async up(db) {
+      // One row a vehicle that has been here: what it is found by, and who has owned it.
+      await db.raw(`CREATE TABLE histories (
+        id TEXT PRIMARY KEY, version INTEGER NOT NULL, vin TEXT, plate TEXT NOT NULL, owners TEXT NOT NULL, changed_at TEXT NOT NULL)`)
+      await db.raw('CREATE INDEX histories_by_vin ON histories (vin)')
+      await db.raw('CREATE INDEX histories_by_plate ON histories (plate)')
+      await dropFinders(db)
+      await firstVisits(db)
+      const shipped = DEFAULT_RULES.rules as unknown as Document[]
+      await convertCatalog(db, {
+        vehicles: vehicleByAxle,
+        platforms: platformByAxle,
+        applications: applicationByAxle,
+        kits: kitByAxle,
+        rule_sets: (set) => rulesByAxle(set, shipped),
+      })
+      await remakeKits(db, KIT_FACTS_BY_AXLE, kitByAxle)
+      for (const [table, words] of Object.entries(FINDER_WORDS)) await makeFinder(db, table, words)
+      await db.raw(
+        "ALTER TABLE jobs ADD COLUMN history TEXT GENERATED ALWAYS AS (json_extract(document, '$.history')) VIRTUAL",
+      )
+      await db.raw('CREATE INDEX jobs_by_history ON jobs (history)')
+      // What the board shows is worked out anew.
+      await db.raw('UPDATE jobs SET summary = NULL')
+    },
+    async down(db) {
+      await db.raw('DROP INDEX jobs_by_history')
+      await db.raw('ALTER TABLE jobs DROP COLUMN history')
+      await dropFinders(db)
+      for (const table of ['jobs', 'job_versions']) await convert(db, table, jobFlat)
+      await convertCatalog(db, {
+        vehicles: vehicleFlat,
+        platforms: platformFlat,
+        applications: applicationFlat,
+        kits: kitFlat,
+        rule_sets: rulesFlat,
+      })
+      await remakeKits(db, KIT_FACTS, kitFlat)
+      for (const [table, words] of Object.entries(FINDER_WORDS)) await makeFinder(db, table, words)
+      await db.schema.dropTable('histories')
+      await db.raw('UPDATE jobs SET summary = NULL')
+    },
+  },
 ]
+
+type Document = Record<string, unknown>
+type Change = (document: Document) => Document
+const changed = (text: string, change: Change): string => JSON.stringify(change(JSON.parse(text) as Document))
+
+/** Rewrites the documents that a query gives, by their row. */
+async function convert(db: Knex, table: string, change: Change, of = table, bindings: string[] = []): Promise<void> {
+  const rows = await db.raw<{ at: number; text: string | null }[]>(
+    `SELECT t.rowid AS at, t.document AS text FROM ${of} ${of === table ? 't' : ''}`,
+    bindings,
+  )
+  for (const { at, text } of rows)
+    // A document that nobody can read is left as it is: it is shown as damaged, and hides no other.
+    if (text !== null && isJson(text))
+      await db.raw(`UPDATE ${table} SET document = ? WHERE rowid = ?`, [changed(text, change), at])
+}
+function isJson(text: string): boolean {
+  try {
+    JSON.parse(text)
+    return true
+  } catch {
+    return false
+  }
+}
+
+/** The catalog's documents, and those of imports not yet written or to be undone: an undo must find its own form. */
+async function convertCatalog(
+  db: Knex,
+  changes: Record<'vehicles' | 'platforms' | 'applications' | 'kits' | 'rule_sets', Change>,
+): Promise<void> {
+  for (const [kind, change] of Object.entries(changes)) {
+    if (kind !== 'kits') await convert(db, kind, change)
+    for (const table of ['import_rows', 'import_before'])
+      await convert(db, table, change, `${table} t JOIN imports i ON i.id = t.import_id AND i.kind = ?`, [kind])
+  }
+}
+
+/** Kits with other facts beside them. */
+async function remakeKits(db: Knex, facts: string, change: Change): Promise<void> {
+  const rows = await db.raw<{ id: string; version: number; document: string; changed_at: string }[]>(
+    'SELECT id, version, document, changed_at FROM kits',
+  )
+  await db.schema.dropTable('kits')
+  await db.raw(`CREATE TABLE kits (
+    id TEXT PRIMARY KEY, version INTEGER NOT NULL, document TEXT NOT NULL, changed_at TEXT NOT NULL,
+    facts TEXT GENERATED ALWAYS AS (${facts}) STORED)`)
+  for (const { id, version, document, changed_at } of rows)
+    await db.raw('INSERT INTO kits (id, version, document, changed_at) VALUES (?, ?, ?, ?)', [
+      id,
+      version,
+      changed(document, change),
+      changed_at,
+    ])
+}
+
+interface OldJob {
+  day?: string
+  customer?: { name: string; contact: string }
+  vehicle?: { vin?: string | null }
+}
+/** Every job there is becomes the first visit of its vehicle; jobs of one VIN are visits of one. */
+async function firstVisits(db: Knex): Promise<void> {
+  const jobs = await db.raw<{ id: string; document: string; created_at: string }[]>(
+    'SELECT id, document, created_at FROM jobs ORDER BY created_at, id',
+  )
+  const byVin = new Map<string, string>()
+  const byJob = new Map<string, string>()
+  const owners = new Map<string, { name: string; contact: string; from: string; to: string | null }[]>()
+  for (const { id, document, created_at } of jobs) {
+    if (!isJson(document)) continue
+    const job = JSON.parse(document) as OldJob
+    const vin = job.vehicle?.vin?.trim() || null
+    const history = (vin && byVin.get(vin)) ?? `vehicle-${id}`
+    byJob.set(id, history)
+    const { name, contact } = job.customer ?? { name: '', contact: '' }
+    const from = job.day ?? created_at.slice(0, 10)
+    const known = owners.get(history)
+    if (!known) {
+      if (vin) byVin.set(vin, history)
+      owners.set(history, [{ name, contact, from, to: null }])
+      await db.raw('INSERT INTO histories (id, version, vin, plate, owners, changed_at) VALUES (?, 1, ?, ?, ?, ?)', [
+        history,
+        vin,
+        '',
+        '[]',
+        created_at,
+      ])
+    } else if (known.at(-1)!.name !== name) {
+      known.at(-1)!.to = from
+      known.push({ name, contact, from, to: null })
+    }
+  }
+  for (const [history, list] of owners)
+    await db.raw('UPDATE histories SET owners = ? WHERE id = ?', [JSON.stringify(list), history])
+  for (const table of ['jobs', 'job_versions'])
+    await convert(db, table, (job) => jobByAxle(job, byJob.get(String(job.id)) ?? null))
+}
 
 /** The kit's facts as JSON, with the defaults of documents from before a field existed. */
 const KIT_FACTS = `json_object(
@@ -251,10 +408,27 @@ const KIT_FACTS = `json_object(
   'fitment', json(json_extract(document, '$.fitment')), 'spacerParts', json(json_extract(document, '$.spacerParts')),
   'gapDecides', json(iif(json_extract(document, '$.bag.coilGap') IS NULL, 'false', 'true')))`
 
+/** The same since kits name the build of their axle, with what comes out for them and whose motion ratio counts. */
+const KIT_FACTS_BY_AXLE = `json_object(
+  'id', json_extract(document, '$.id'), 'name', json_extract(document, '$.name'),
+  'family', json_extract(document, '$.family'), 'axle', coalesce(json_extract(document, '$.axle'), 'rear'),
+  'replaces', coalesce(json_extract(document, '$.replaces'), 'nothing'),
+  'drilling', json(iif(json_extract(document, '$.drilling'), 'true', 'false')),
+  'fitment', json(json_extract(document, '$.fitment')), 'spacerParts', json(json_extract(document, '$.spacerParts')),
+  'gapDecides', json(iif(json_extract(document, '$.bag.coilGap') IS NULL, 'false', 'true')),
+  'givesRatio', json(iif(json_type(document, '$.bag') = 'object' AND json_extract(document, '$.bag.motionRatio') IS NULL, 'false', 'true')))`
+
 /** What kits and vehicles are found by. */
 const FINDER_WORDS = {
   kits: ['maker', 'number', 'name', 'family'],
   vehicles: ['make', 'model', 'year', 'trim', 'body'],
+}
+
+async function dropFinders(db: Knex): Promise<void> {
+  for (const table of Object.keys(FINDER_WORDS)) {
+    for (const event of ['insert', 'update', 'delete']) await db.raw(`DROP TRIGGER ${table}_found_${event}`)
+    await db.schema.dropTable(`${table}_finder`)
+  }
 }
 
 /** A full-text index kept by triggers, so that no way of writing can forget it. */

@@ -2,7 +2,8 @@ import type { Content } from 'pdfmake/interfaces'
 import type { BayRecord, Job } from '@stout-shackle/core/job'
 import { formatLimit, formatNumber, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
 import { assessJob, loadSettings, type KitAssessment } from '@stout-shackle/core/stages'
-import { beforeText, settingText } from '@stout-shackle/core/wording'
+import type { Limit } from '@stout-shackle/core/kit'
+import { AXLE_NAMES, beforeText, settingText, vehicleName } from '@stout-shackle/core/wording'
 import { heading, note, PAPER, render, table } from './pdf'
 
 /**
@@ -19,17 +20,23 @@ export async function ownersCard(
   const content: Content[] = [
     { text: 'Air helper springs', style: 'title' },
     {
-      text: `${job.vehicle.make} ${job.vehicle.model} ${job.vehicle.year} · ${job.customer.name} · job ${job.number}`,
+      text: `${vehicleName(job.vehicle)} · ${job.customer.name} · job ${job.number}`,
     },
   ]
-  if (!chosen) content.push(note('No kit is fitted on this job yet.'))
-  else {
-    content.push(note(`${chosen.kit.maker} ${chosen.kit.name}, ${chosen.kit.number}`))
-    const settings = loadSettings(cases, chosen)
-    if (chosen.minimum && chosen.maximum)
-      content.push(...airPart(settings, chosen.minimum.value, chosen.maximum.value, system))
-    else content.push(...rubberPart(settings, chosen))
+  if (!chosen.length) content.push(note('No kit is fitted on this job yet.'))
+  for (const own of chosen) {
+    if (chosen.length > 1) content.push(heading(AXLE_NAMES[own.kit.axle]))
+    content.push(note(`${own.kit.maker} ${own.kit.name}, ${own.kit.number}`))
+    const settings = loadSettings(cases, own)
+    if (own.minimum && own.maximum) content.push(...airPart(settings, own.minimum, own.maximum.value, system))
+    else content.push(...rubberPart(settings, own))
   }
+  const leastText = chosen.flatMap(({ minimum, kit }) =>
+    minimum
+      ? `${formatLimit('min', 'pressure', minimum.value, system)} ${UNITS.pressure[system].symbol}${chosen.length > 1 ? ` at the ${kit.axle}` : ''}`
+      : [],
+  )
+  if (leastText.length) content.push(...handling(leastText.join(', ')))
   content.push(
     heading('What these springs do not do'),
     note(
@@ -55,10 +62,10 @@ export async function ownersCard(
 
 type Settings = ReturnType<typeof loadSettings>
 
-function airPart(settings: Settings, minimum: number, maximum: number, system: UnitSystem): Content[] {
+function airPart(settings: Settings, minimum: Limit, maximum: number, system: UnitSystem): Content[] {
   const p = (pa: number) => formatNumber('pressure', pa, system)
   const unit = UNITS.pressure[system].symbol
-  const least = formatLimit('min', 'pressure', minimum, system)
+  const least = formatLimit('min', 'pressure', minimum.value, system)
   const most = formatLimit('max', 'pressure', maximum, system)
   const limit = (name: string, value: string): Content[] => [
     { text: name },
@@ -66,6 +73,14 @@ function airPart(settings: Settings, minimum: number, maximum: number, system: U
   ]
   return [
     { columns: [limit('min', least), limit('max', most)], margin: [0, 6, 0, 0] },
+    // Where the bag is the spring, its min is what holds the vehicle up.
+    ...(minimum.source === 'vehicle'
+      ? [
+          note(
+            `Never under ${least} ${unit}: at that pressure the bags carry the empty vehicle, and there is no spring beside them.`,
+          ),
+        ]
+      : []),
     heading(`Setting for each load, ${unit}`),
     table(
       ['Load', 'left', 'right', 'before loading', ''],
@@ -82,25 +97,29 @@ function airPart(settings: Settings, minimum: number, maximum: number, system: U
     note(
       '"Before loading" is left and right where they differ: the bag is shorter once loaded, so the same air reads higher. With the load on, the tape proves it.',
     ),
-    heading('Loading'),
-    {
-      ol: [
-        'Tires to the pressure on the door-jamb label for the load.',
-        `Load, or hitch up. Add air a little at a time: a bag fills in seconds. Stop at the setting above, max ${most} ${unit}.`,
-        'With a weight-distributing hitch: air to height first, then the bars.',
-        'Measure at the same marks as on the record: back within a quarter inch.',
-      ],
-    },
-    heading('Unloading'),
-    {
-      ol: [
-        'Unload first, then let air out.',
-        `Leave ${least} ${unit} in: an empty bag is pinched and wears through.`,
-        'Left aired up and empty it stands high: shocks and hoses near their reach.',
-      ],
-    },
   ]
 }
+
+/** What to do with the load on and off, whichever axles have air. */
+const handling = (least: string): Content[] => [
+  heading('Loading'),
+  {
+    ol: [
+      'Tires to the pressure on the door-jamb label for the load.',
+      'Load, or hitch up. Add air a little at a time: a bag fills in seconds. Stop at the setting above, and at its max.',
+      'With a weight-distributing hitch: air to height first, then the bars.',
+      'Measure at the same marks as on the record: back within a quarter inch.',
+    ],
+  },
+  heading('Unloading'),
+  {
+    ol: [
+      'Unload first, then let air out.',
+      `Leave ${least} in: an empty bag is pinched and wears through.`,
+      'Left aired up and empty it stands high: shocks and hoses near their reach.',
+    ],
+  },
+]
 
 /** Of a kit without air: nothing to set, but an end to what it carries. */
 const rubberPart = (settings: Settings, { kit }: KitAssessment): Content[] => [

@@ -20,6 +20,9 @@ import {
   RATING_NAMES,
   reasonText,
   VERDICT_NAMES,
+  AXLE_NAMES,
+  vehicleName,
+  WORK_NAMES,
 } from '@stout-shackle/core/wording'
 import { formatDateTime } from '@stout-shackle/core/shop'
 import { heading, note, PAPER, render, table } from './pdf'
@@ -45,16 +48,18 @@ export async function workRecord(
     { text: `Work record, job ${job.number}`, style: 'title' },
     { text: `${job.title} · ${job.customer.name} · ${job.day}` },
     {
-      text: `${job.vehicle.make} ${job.vehicle.model} ${job.vehicle.year}${job.vehicle.vin ? `, VIN ${job.vehicle.vin}` : ''}`,
+      text: `${vehicleName(job.vehicle)}${job.vehicle.vin ? `, VIN ${job.vehicle.vin}` : ''}${job.vehicle.plate ? `, plate ${job.vehicle.plate}` : ''}`,
     },
-    note(
-      job.kit
-        ? `${job.kit.maker} ${job.kit.name}, ${job.kit.number}, ${FAMILY_NAMES[job.kit.family]}`
-        : 'No kit chosen',
+    ...(job.kits.length
+      ? job.kits.map(({ kit, work }) =>
+          note(
+            `${AXLE_NAMES[kit.axle]}: ${kit.maker} ${kit.name}, ${kit.number}, ${FAMILY_NAMES[kit.family]}, ${WORK_NAMES[work]}`,
+          ),
+        )
+      : [note('No kit chosen')]),
+    ...a.chosen.map((own) =>
+      note(`On this vehicle ${own.kit.name} ${VERDICT_NAMES[own.verdict]}${openReasons(own, system)}.`),
     ),
-    ...(a.chosen
-      ? [note(`On this vehicle it ${VERDICT_NAMES[a.chosen.verdict]}${openReasons(a.chosen, system)}.`)]
-      : []),
     ...heights(job, a, system),
     ...loads(a, system),
     ...fit(a, system),
@@ -200,9 +205,8 @@ function skipped({ steps }: Assessment): Content[] {
 
 function air({ air: state, standing }: Assessment, system: UnitSystem, at: At): Content[] {
   const p = (v: number) => formatQuantity('pressure', v, system)
-  const set = ofKind(standing, 'bag-pressure').at(-1)
-  const { connections, start, end, verdict } = state
-  const reading = (r: typeof start) =>
+  const { connections, checks } = state
+  const reading = (r: (typeof checks)[number]['start']) =>
     r
       ? `${formatQuantity('pressure', r.pressure, system, 1)} at ${formatQuantity('temperature', r.temperature, system)}, ${at(r.readAt)}`
       : 'not read'
@@ -211,13 +215,18 @@ function air({ air: state, standing }: Assessment, system: UnitSystem, at: At): 
     note(
       `Soap test: no bubbles at ${connections.filter((j) => j.result === 'no-bubbles').length} of ${connections.length} connections.`,
     ),
-    note(`Air check: start ${reading(start)}; end ${reading(end)}.`),
-    note(verdict ? airCheckText(verdict, system) : 'No verdict on the air check yet.'),
-    note(
-      set
-        ? `Pressures as set: ${p(set.body.left)} left, ${p(set.body.right)} right, ${at(set.at)}.`
-        : 'Pressures as set: not recorded.',
-    ),
+    ...checks.flatMap(({ axle, start, end, verdict }) => {
+      const set = ofKind(standing, 'bag-pressure').findLast((r) => r.body.axle === axle)
+      return [
+        note(`${AXLE_NAMES[axle]}, air check: start ${reading(start)}; end ${reading(end)}.`),
+        note(verdict ? airCheckText(verdict, system) : 'No verdict on the air check yet.'),
+        note(
+          set
+            ? `${AXLE_NAMES[axle]}, pressures as set: ${p(set.body.left)} left, ${p(set.body.right)} right, ${at(set.at)}.`
+            : `${AXLE_NAMES[axle]}, pressures as set: not recorded.`,
+        ),
+      ]
+    }),
   ]
 }
 

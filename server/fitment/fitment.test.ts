@@ -136,13 +136,13 @@ describe('the catalog', () => {
     const kit = demoKits().find((k) => k.id === 'ninebark-twofold-tall')!
     const put = (version: number, job: object) =>
       shop.api.put('/api/jobs/job-0418').set('If-Match', `"${version}"`).send(job)
-    await put(stored.version, { ...stored.job, kit }).expect(200)
+    await put(stored.version, { ...stored.job, kits: [{ kit }] }).expect(200)
     expect((await item('kit-ninebark-twofold-tall')).reserved).toEqual([{ job: '0418', count: 1 }])
     expect((await item('kit-ninebark-twofold-tall')).free).toBe(before.free - 1)
     // Both of the shield's clamps are joined with another one for a 5 in exhaust; hitch rails need their spacers.
     expect((await item('band-clamp')).reserved).toEqual([{ job: '0418', count: 2 }])
     expect((await item('rail-spacers')).reserved).toEqual([{ job: '0418', count: 1 }])
-    await put(stored.version + 1, { ...stored.job, kit: null }).expect(200)
+    await put(stored.version + 1, { ...stored.job, kits: [] }).expect(200)
     expect((await item('kit-ninebark-twofold-tall')).free).toBe(before.free)
     expect((await item('band-clamp')).reserved).toEqual([])
   })

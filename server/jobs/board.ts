@@ -1,7 +1,9 @@
 import { setImmediate as breathe } from 'node:timers/promises'
 import type { Knex } from 'knex'
 import type { JobSummary, StoredJob } from '@stout-shackle/core/contract'
+import { kitsLeft } from '@stout-shackle/core/job'
 import { assessJob } from '@stout-shackle/core/stages'
+import { vehicleName } from '@stout-shackle/core/wording'
 import type { JobRow, JobStore } from './store'
 
 /** Several boards ask for the same job after the same record. */
@@ -24,9 +26,12 @@ const summarize = ({ job, records, version }: StoredJob): JobSummary => {
     bay,
     day,
     version,
-    vehicle: `${vehicle.make} ${vehicle.model} ${vehicle.year}`,
+    vehicle: vehicleName(vehicle),
     body: vehicle.body,
-    kit: job.kit?.name ?? null,
+    kit:
+      kitsLeft(job)
+        .map(({ kit }) => kit.name)
+        .join(', ') || null,
     overload: active.ratings.exceeded.length > 0,
     handedOver: handedOver?.at ?? null,
     stages,

@@ -2,9 +2,27 @@ import { randomUUID } from 'node:crypto'
 import { create as contentDisposition } from 'content-disposition'
 import { Router } from 'express'
 import type { Knex } from 'knex'
-import { archiveSchema, jobListQuery, newJobSchema, type StoredJob, type Unsent } from '@stout-shackle/core/contract'
-import { jobExportSchema, jobSchema, newJob, recordInputSchema } from '@stout-shackle/core/job'
+import {
+  archiveSchema,
+  jobListQuery,
+  newJobSchema,
+  returnVisitSchema,
+  type StoredJob,
+  type Unsent,
+} from '@stout-shackle/core/contract'
+import {
+  EARLIER_FORMAT,
+  EXPORT_FORMAT,
+  jobExportSchema,
+  jobSchema,
+  newJob,
+  recordInputSchema,
+} from '@stout-shackle/core/job'
+import { estimateVehicle, type Intake, type Vehicle } from '@stout-shackle/core/vehicle'
+import { platformStore } from '../catalog'
+import { jobByAxle } from '../db'
 import type { EventBus } from '../events'
+import { nextVisit } from '../histories'
 import { personOf } from '../principal'
 import { etag, versionOf, write } from '../write'
 import { parseBody } from '../problem'
@@ -27,6 +45,20 @@ interface Parts {
   board: Board
 }
 
+/** A vehicle from what was told of it, with what its platform knows. */
+async function takenIn(db: Knex, id: string, intake: Intake): Promise<Vehicle> {
+  const platform = intake.platform ? (await platformStore.get(db, intake.platform)).document : null
+  return estimateVehicle({ ...intake, id: `vehicle-${id}` }, platform)
+}
+
+/** A job file of an earlier version, as one of today; anything else as it is. */
+function asToday(body: unknown): unknown {
+  const file = body as { format?: unknown; job?: unknown } | null
+  return file?.format === EARLIER_FORMAT && typeof file.job === 'object' && file.job !== null
+    ? { ...file, format: EXPORT_FORMAT, job: jobByAxle(file.job as Record<string, unknown>, null) }
+    : body
+}
+
 /** Jobs, their records, and their export. */
 export function jobRoutes({ db, bus, jobs, board }: Parts): Router {
   const added = (stored: StoredJob) => ({
@@ -45,16 +77,17 @@ export function jobRoutes({ db, bus, jobs, board }: Parts): Router {
     .post(
       '/',
       write(db, async (trx, request) => {
-        const { title, customer, vehicle, day, ...rest } = parseBody(newJobSchema, request.body)
+        const { title, customer, vehicle, intake, day, ...rest } = parseBody(newJobSchema, request.body)
         const identity = { id: randomUUID(), number: await jobs.nextNumber(trx), title, day }
-        const job = { ...newJob(identity, customer, vehicle), ...rest }
+        const known = vehicle ?? (await takenIn(trx, identity.id, intake!))
+        const job = { ...newJob(identity, customer, known), ...rest }
         return added(await jobs.add(trx, job, personOf(request).name))
       }),
     )
     .post(
       '/import',
       write(db, async (trx, request) =>
-        added(await jobs.import(trx, parseBody(jobExportSchema, request.body), personOf(request).name)),
+        added(await jobs.import(trx, parseBody(jobExportSchema, asToday(request.body)), personOf(request).name)),
       ),
     )
     .get('/:id', async (request, response) => {
@@ -80,6 +113,15 @@ export function jobRoutes({ db, bus, jobs, board }: Parts): Router {
             bus.tell('job', { id, version: stored.version })
           },
         }
+      }),
+    )
+    .post(
+      '/:id/return-visit',
+      write(db, async (trx, request) => {
+        const current = await jobs.get(String(request.params.id), trx)
+        const visit = parseBody(returnVisitSchema, request.body)
+        const identity = { id: randomUUID(), number: await jobs.nextNumber(trx) }
+        return added(await jobs.add(trx, nextVisit(current, identity, visit), personOf(request).name))
       }),
     )
     .get('/:id/summary', async (request, response) => void response.json(await board.one(request.params.id)))

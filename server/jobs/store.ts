@@ -1,16 +1,16 @@
 import type { Knex } from 'knex'
 import {
   EXPORT_FORMAT,
+  hasLeft,
   inOrder,
   placed,
   jobSchema,
-  ofKind,
   recordBodySchema,
-  standing,
   superseded,
 } from '@stout-shackle/core/job'
 import type { BayRecord, Job, JobExport, RecordInput } from '@stout-shackle/core/job'
 import type { StoredJob } from '@stout-shackle/core/contract'
+import { historyFor, tidyHistories } from '../histories'
 import { putBack, reserveFor, takeReserved } from '../stock'
 import { stale } from '../write'
 import { notFound, Problem } from '../problem'
@@ -56,7 +56,6 @@ export interface Signer {
 const KEPT = 200
 
 /** The vehicle has left the shop: what it took is out of stock already. */
-const hasLeft = (records: readonly BayRecord[]) => ofKind(standing(records), 'handed-over').length > 0
 const now = () => new Date().toISOString()
 /** Documents stored before a field existed get its default as they are read. */
 const toJob = (row: Pick<JobRow, 'document'>): Job => jobSchema.parse(JSON.parse(row.document))
@@ -119,13 +118,14 @@ export class JobStore {
   }
 
   /** @throws Problem 409 where id or number is taken */
-  async add(db: Knex, job: Job, by: string): Promise<StoredJob> {
-    const taken = await db<JobRow>('jobs').where({ id: job.id }).orWhere({ number: job.number }).first()
+  async add(db: Knex, given: Job, by: string): Promise<StoredJob> {
+    const taken = await db<JobRow>('jobs').where({ id: given.id }).orWhere({ number: given.number }).first()
     if (taken)
       throw new Problem(409, 'Already there', `Job ${taken.number} is in this shop already.`, [
-        { field: taken.id === job.id ? 'job.id' : 'job.number', message: 'already taken' },
+        { field: taken.id === given.id ? 'job.id' : 'job.number', message: 'already taken' },
       ])
     const at = now()
+    const job = { ...given, history: await historyFor(db, given) }
     const document = JSON.stringify(job)
     await db('jobs').insert({ id: job.id, number: job.number, version: 1, document, created_at: at, changed_at: at })
     await db('job_versions').insert({ job_id: job.id, version: 1, document, at, by })
@@ -133,19 +133,27 @@ export class JobStore {
   }
 
   /** @throws Problem 412 with the job as it stands, 422 where id or number would change */
-  async replace(db: Knex, current: StoredJob, version: number, job: Job, by: string): Promise<StoredJob> {
+  async replace(db: Knex, current: StoredJob, version: number, given: Job, by: string): Promise<StoredJob> {
     if (current.version !== version) throw stale(current, version)
     for (const field of ['id', 'number'] as const)
-      if (job[field] !== current.job[field])
+      if (given[field] !== current.job[field])
         throw new Problem(422, 'Cannot be changed', `The ${field} of a job stays as it is.`, [
           { field, message: `must be "${current.job[field]}"` },
         ])
+    const { vehicle } = current.job
+    // A VIN or plate that is typed late tells which vehicle it is.
+    const told = vehicle.vin !== given.vehicle.vin || vehicle.plate !== given.vehicle.plate
+    const job = {
+      ...given,
+      history: told ? await historyFor(db, { ...given, history: current.job.history }) : current.job.history,
+    }
     const document = JSON.stringify(job)
     if (document === JSON.stringify(current.job)) return current
     const next = version + 1
     const at = now()
     await db('jobs').where({ id: job.id }).update({ version: next, document, changed_at: at, summary: null })
     await db('job_versions').insert({ job_id: job.id, version: next, document, at, by })
+    if (job.history !== current.job.history) await tidyHistories(db)
     if (!hasLeft(current.records)) await reserveFor(db, job)
     return { ...current, version: next, job }
   }

@@ -15,11 +15,14 @@ interface Reservation {
 /** Items that a job with a picked kit takes: the kit itself, and the parts its vehicle needs beside the box. */
 async function wantedBy(db: Knex, job: Job): Promise<Map<string, number>> {
   const wanted = new Map<string, number>()
-  if (!job.kit) return wanted
-  const own = await db.raw<{ id: string }[]>("SELECT id FROM stock WHERE json_extract(document, '$.kit') = ?", [
-    job.kit.id,
-  ])
-  for (const { id } of own) wanted.set(id, 1)
+  // A kit that is on the vehicle already takes nothing from stock.
+  for (const { kit, work } of job.kits) {
+    if (work !== 'fit') continue
+    const own = await db.raw<{ id: string }[]>("SELECT id FROM stock WHERE json_extract(document, '$.kit') = ?", [
+      kit.id,
+    ])
+    for (const { id } of own) wanted.set(id, 1)
+  }
   for (const { item, count } of neededParts(job)) if (item) wanted.set(item, (wanted.get(item) ?? 0) + count)
   return wanted
 }

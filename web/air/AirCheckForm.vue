@@ -3,7 +3,8 @@ import dayjs from 'dayjs'
 import timezone from 'dayjs/plugin/timezone'
 import utc from 'dayjs/plugin/utc'
 import { computed, ref } from 'vue'
-import { recordLimits, ofKind, type RecordBody } from '@stout-shackle/core/job'
+import { kitAt, recordLimits, ofKind, type RecordBody } from '@stout-shackle/core/job'
+import type { AxleEnd } from '@stout-shackle/core/spring'
 import { formatQuantity, isAbove } from '@stout-shackle/core/quantity'
 import QuantityField from '../entry/QuantityField.vue'
 import { useOpenJob } from '../stores/job'
@@ -15,7 +16,7 @@ dayjs.extend(utc)
 dayjs.extend(timezone)
 
 /** One end of the air check: gauge, temperature, when by the shop's clock. */
-const props = defineProps<{ end: 'start' | 'end'; title: string }>()
+const props = defineProps<{ end: 'start' | 'end'; title: string; axle: AxleEnd }>()
 const { store, job, assessment } = useOpenJob()
 const devices = useDevices()
 const preferences = usePreferences()
@@ -23,7 +24,9 @@ void devices.load()
 
 type Hold = Extract<RecordBody, { kind: 'air-check' }>
 const standing = computed(() =>
-  ofKind(assessment.value.standing, 'air-check').findLast((r) => r.body.end === props.end),
+  ofKind(assessment.value.standing, 'air-check').findLast(
+    (r) => r.body.axle === props.axle && r.body.end === props.end,
+  ),
 )
 const pressure = ref<number | null>(null)
 const temperature = ref<number | null>(null)
@@ -53,7 +56,7 @@ function typePressure(value: number | null) {
 }
 function keep() {
   const at = dayjs.tz(when.value, shop.settings.timeZone)
-  const { kit } = job.value
+  const kit = kitAt(job.value, props.axle)?.kit
   refused.value =
     pressure.value === null
       ? 'Enter the pressure the gauge shows.'
@@ -69,6 +72,7 @@ function keep() {
   if (refused.value || pressure.value === null || temperature.value === null) return
   const body: Hold = {
     kind: 'air-check',
+    axle: props.axle,
     end: props.end,
     pressure: pressure.value,
     temperature: temperature.value,

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { pressureLimits } from '@stout-shackle/core/kit'
 import { formatNumber, formatQuantity, limitQuantity, UNITS } from '@stout-shackle/core/quantity'
 import { airCheckText } from '@stout-shackle/core/wording'
 import NeedsKit from '../entry/NeedsKit.vue'
@@ -9,41 +8,45 @@ import QuantityField from '../entry/QuantityField.vue'
 import StampedPlate from '../entry/StampedPlate.vue'
 import StateSign from '../entry/StateSign.vue'
 import StageColumns from '../job/StageColumns.vue'
-import { useOpenJob } from '../stores/job'
+import AxleSwitch from '../entry/AxleSwitch.vue'
+import { useOpenJob, useShownAxle } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import AirCheckForm from './AirCheckForm.vue'
 
 const { store, job, assessment } = useOpenJob()
 const preferences = usePreferences()
-const air = computed(() => assessment.value.air)
+const { axle, axles, kit, chosen, show } = useShownAxle()
+const connections = computed(() => assessment.value.air.connections.filter((c) => c.axle === axle.value))
+const check = computed(() => assessment.value.air.checks.find((c) => c.axle === axle.value) ?? null)
 const rows = computed(() =>
-  [...new Set(air.value.connections.map((j) => j.name))].map((name) => ({
+  [...new Set(connections.value.map((j) => j.name))].map((name) => ({
     name,
-    sides: air.value.connections.filter((j) => j.name === name),
+    sides: connections.value.filter((j) => j.name === name),
   })),
 )
 /** Pressure while soaping; the kit's test pressure until somebody types another. */
 const typed = ref<number | null>(null)
-const soaping = computed(() => typed.value ?? job.value.kit?.testPressure ?? 0)
-const max = computed(() => pressureLimits(job.value.kit, job.value.survey)?.maximum.value ?? 1_000_000)
+const soaping = computed(() => typed.value ?? kit.value?.testPressure ?? 0)
+const max = computed(() => chosen.value?.maximum?.value ?? 1_000_000)
 const soap = (connection: string, result: 'no-bubbles' | 'bubbles') =>
   store.record({ kind: 'connection', connection, result, pressure: soaping.value })
-const clean = computed(() => air.value.connections.filter((j) => j.result === 'no-bubbles').length)
-const bubbling = computed(() => air.value.connections.filter((j) => j.result === 'bubbles'))
+const clean = computed(() => connections.value.filter((j) => j.result === 'no-bubbles').length)
+const bubbling = computed(() => connections.value.filter((j) => j.result === 'bubbles'))
 const sign = (r: string) => (r === 'no-bubbles' ? 'fine' : r === 'bubbles' ? 'stop' : 'unknown')
 const p = (v: number) => formatQuantity('pressure', v, preferences.system, 1)
 const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', gained: 'Readings disagree' }
 </script>
 
 <template>
-  <NeedsKit v-if="!job.kit" :job="job.id" what="Which connections to soap and at what pressure" />
-  <p v-else-if="!job.kit.bag" class="note">
+  <NeedsKit v-if="!job.kits.length" :job="job.id" what="Which connections to soap and at what pressure" />
+  <p v-else-if="!connections.length && !check" class="note">
     Rubber helpers hold no air: nothing to soap, no air check, no pressure to set.
   </p>
   <StageColumns v-else>
     <template #work>
       <section class="card">
         <header>
+          <AxleSwitch :axles="axles" :axle="axle" @show="show" />
           <h2>Soap every connection</h2>
           <span class="small muted">at</span>
           <QuantityField
@@ -108,52 +111,52 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
           <h2>24 h air check</h2>
           <span class="small muted">best with the axle hanging, or with heights measured at both ends</span>
         </header>
-        <AirCheckForm end="start" title="Start" />
-        <AirCheckForm end="end" title="End" />
+        <AirCheckForm :key="`start-${axle}`" end="start" title="Start" :axle="axle" />
+        <AirCheckForm :key="`end-${axle}`" end="end" title="End" :axle="axle" />
       </section>
     </template>
     <template #plate>
-      <StampedPlate :title="air.verdict ? HEAD[air.verdict.code] : '24 h air check'">
-        <template v-if="air.verdict">
+      <StampedPlate :title="check?.verdict ? HEAD[check.verdict.code] : '24 h air check'">
+        <template v-if="check?.verdict">
           <p class="muted">Lost, temperature taken out</p>
           <div class="figures">
             <span class="figure"
-              >{{ formatNumber('pressure', Math.max(0, air.verdict.lost), preferences.system, 1)
+              >{{ formatNumber('pressure', Math.max(0, check.verdict.lost), preferences.system, 1)
               }}<span class="unit">{{ UNITS.pressure[preferences.system].symbol }}</span></span
             >
           </div>
-          <p :data-air="air.verdict.code">
+          <p :data-air="check.verdict.code">
             <StateSign
-              :state="air.verdict.code === 'holds' ? 'fine' : air.verdict.code === 'too-early' ? 'unknown' : 'stop'"
+              :state="check.verdict.code === 'holds' ? 'fine' : check.verdict.code === 'too-early' ? 'unknown' : 'stop'"
             />
-            {{ airCheckText(air.verdict, preferences.system) }}
+            {{ airCheckText(check.verdict, preferences.system) }}
           </p>
           <PlateRow label="Should read now" says="same air at the other temperature, in absolute figures (ideal gas)">{{
-            p(air.verdict.expected)
+            p(check.verdict.expected)
           }}</PlateRow>
-          <PlateRow label="Read">{{ p(air.end!.pressure) }}</PlateRow>
+          <PlateRow label="Read">{{ p(check.end!.pressure) }}</PlateRow>
           <PlateRow label="Allowed loss in 24 h" says="7 psi from 60, in proportion (common practice)">{{
-            p(air.verdict.allowed)
+            p(check.verdict.allowed)
           }}</PlateRow>
         </template>
         <p v-else class="words">
           {{
-            air.outOfOrder
+            check?.outOfOrder
               ? 'The end was read before the start'
-              : air.start
+              : check?.start
                 ? 'Started: read again after 24 h'
-                : clean === air.connections.length
+                : clean === connections.length
                   ? 'No bubbles: start the air check'
-                  : `${air.connections.length - clean} connections to soap`
+                  : `${connections.length - clean} connections to soap`
           }}
         </p>
         <PlateRow
           label="No bubbles at"
-          :state="clean === air.connections.length ? 'fine' : bubbling.length ? 'stop' : 'unknown'"
-          >{{ clean }} of {{ air.connections.length }}</PlateRow
+          :state="clean === connections.length ? 'fine' : bubbling.length ? 'stop' : 'unknown'"
+          >{{ clean }} of {{ connections.length }}</PlateRow
         >
         <PlateRow label="Test pressure" says="for the test only; it is not the maximum and not the setting (kit)">{{
-          p(job.kit.testPressure ?? 0)
+          p(kit?.testPressure ?? 0)
         }}</PlateRow>
         <PlateRow label="Max" says="in this vehicle, for this kit">{{
           limitQuantity('max', 'pressure', max, preferences.system)

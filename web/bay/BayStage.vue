@@ -21,7 +21,7 @@ const sign = (outcome: string) => (outcome === 'done' ? 'fine' : outcome === 'sk
 </script>
 
 <template>
-  <NeedsKit v-if="!job.kit" :job="job.id" what="What to do in the bay" />
+  <NeedsKit v-if="!job.kits.length" :job="job.id" what="What to do in the bay" />
   <StageColumns v-else>
     <template #work>
       <section class="card">

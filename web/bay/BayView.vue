@@ -150,7 +150,12 @@ const counts = computed(() => {
             <p v-if="current.step.caution" class="caution">{{ current.step.caution }}</p>
           </section>
           <section>
-            <StepDrawing :step="current.step" :vehicle="store.job.vehicle" :survey="store.job.survey" />
+            <StepDrawing
+              :step="current.step"
+              :vehicle="store.job.vehicle"
+              :survey="store.job.survey"
+              :kits="store.job.kits"
+            />
           </section>
         </div>
         <div class="right">

@@ -1,27 +1,48 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { PlanStep } from '@stout-shackle/core/plan'
+import type { Job } from '@stout-shackle/core/job'
+import type { AxleEnd } from '@stout-shackle/core/spring'
 import type { Survey, Vehicle } from '@stout-shackle/core/vehicle'
+import { coilOutline, helperOutline, leafOutline } from '../truck/helper-outline'
 
-/** Rear axle from behind in the state of the step: what holds it, where the wheels are, which side is meant. */
-const props = defineProps<{ step: PlanStep; vehicle: Vehicle; survey: Survey }>()
+/**
+ * The axle of the step from behind, in its state: what holds it, where the wheels are, its own springs and build, which side
+ * is meant.
+ */
+const props = defineProps<{ step: PlanStep; vehicle: Vehicle; survey: Survey; kits: Job['kits'] }>()
+/** A step about the whole vehicle shows the axle whose end is up, else one with a kit. */
+const axle = computed<AxleEnd>(() => props.step.axle ?? props.step.state.axle ?? props.kits.at(-1)?.kit.axle ?? 'rear')
+const own = computed(() => props.vehicle[axle.value])
+const family = computed(() => props.kits.find(({ kit }) => kit.axle === axle.value)?.kit.family ?? null)
+const inCoil = computed(() => family.value === 'in-coil' || family.value === 'coil-replacement')
+/** This end is down while the other one is up. */
+const up = computed(() => props.step.state.axle === null || props.step.state.axle === axle.value)
+const support = computed(() => (up.value ? props.step.state.support : 'on-wheels'))
+const wheels = computed(() => (up.value ? props.step.state.wheels : 'on'))
 const FLOOR = 190
 const HALF = 108
 const axleY = computed(
-  () => ({ 'on-wheels': 148, 'axle-hanging': 152, 'axle-raised': 118, 'frame-raised': 148 })[props.step.state.support],
+  () => ({ 'on-wheels': 148, 'axle-hanging': 152, 'axle-raised': 118, 'frame-raised': 148 })[support.value],
 )
 const frameY = computed(
-  () => ({ 'on-wheels': 92, 'axle-hanging': 66, 'axle-raised': 66, 'frame-raised': 58 })[props.step.state.support],
+  () => ({ 'on-wheels': 92, 'axle-hanging': 66, 'axle-raised': 66, 'frame-raised': 58 })[support.value],
 )
-const held = computed(() => props.step.state.support !== 'on-wheels')
+const held = computed(() => support.value !== 'on-wheels')
 const meant = (s: number) => props.step.side === null || (props.step.side === 'left') === s < 0
 const exhaust = computed(
-  () => ({ left: [-1], right: [1], both: [-1, 1], none: [] as number[] })[props.survey.exhaustSide ?? 'none'],
+  () =>
+    ({ left: [-1], right: [1], both: [-1, 1], none: [] as number[] })[props.survey[axle.value].exhaustSide ?? 'none'],
 )
 </script>
 
 <template>
-  <svg viewBox="0 0 360 220" role="img" :aria-label="`Rear axle from behind: ${step.title}`">
+  <svg
+    viewBox="0 0 360 220"
+    role="img"
+    :aria-label="`${axle === 'rear' ? 'Rear' : 'Front'} axle from behind, ${own.architecture}, ${own.suspension}: ${step.title}`"
+    :data-axle="axle"
+  >
     <g transform="translate(180 0)">
       <line x1="-170" x2="170" :y1="FLOOR" :y2="FLOOR" class="floor" />
       <rect x="-86" :y="frameY - 16" width="172" height="12" class="frame" />
@@ -34,11 +55,32 @@ const exhaust = computed(
           class="stand"
         />
       </template>
-      <path v-if="step.state.support === 'axle-raised'" :d="`M-9 ${FLOOR}L0 ${axleY + 10}L9 ${FLOOR}z`" class="jack" />
+      <template v-if="support === 'axle-raised'">
+        <path
+          v-for="at in own.architecture === 'solid' ? [0] : [-70, 70]"
+          :key="`j${at}`"
+          :d="`M${at - 9} ${FLOOR}L${at} ${axleY + 10}L${at + 9} ${FLOOR}z`"
+          class="jack"
+        />
+      </template>
       <circle v-for="s in exhaust" :key="`e${s}`" :cx="s * 34" :cy="axleY - 16" r="7" class="exhaust" />
-      <rect :x="-HALF" :y="axleY - 4" :width="2 * HALF" height="8" class="steel" />
-      <circle cx="0" :cy="axleY" r="13" class="steel" />
-      <template v-if="step.state.wheels === 'on'">
+      <template v-if="own.architecture === 'solid'">
+        <rect :x="-HALF" :y="axleY - 4" :width="2 * HALF" height="8" class="steel" />
+        <circle v-if="axle === 'rear'" cx="0" :cy="axleY" r="13" class="steel" />
+      </template>
+      <template v-else>
+        <rect x="-16" :y="axleY - 14" width="32" height="20" rx="4" class="steel" />
+        <line
+          v-for="s in [-1, 1]"
+          :key="`l${s}`"
+          :x1="s * 16"
+          :y1="axleY - 2"
+          :x2="s * HALF"
+          :y2="axleY + 6"
+          class="link"
+        />
+      </template>
+      <template v-if="wheels === 'on'">
         <rect
           v-for="s in [-1, 1]"
           :key="`w${s}`"
@@ -50,20 +92,22 @@ const exhaust = computed(
           class="tire"
         />
       </template>
-      <rect
-        v-for="s in [-1, 1]"
-        :key="`b${s}`"
-        :x="s * 62 - 15"
-        :y="frameY + 12"
-        width="30"
-        :height="Math.max(10, axleY - frameY - 18)"
-        rx="9"
-        class="bag"
-        :class="{ meant: meant(s) }"
-      />
+      <g v-for="s in [-1, 1]" :key="`b${s}`">
+        <path v-if="own.suspension === 'leaf'" :d="leafOutline(s * 84, axleY - 5)" class="spring" />
+        <path
+          :d="helperOutline(family ?? 'bellows', s * 62, frameY + 12, Math.max(10, axleY - frameY - 18))"
+          class="bag"
+          :class="{ meant: meant(s) }"
+        />
+        <path
+          v-if="own.suspension === 'coil' && family !== 'coil-replacement'"
+          :d="coilOutline(s * (inCoil ? 62 : 86), frameY + 12, Math.max(10, axleY - frameY - 18))"
+          class="coil"
+        />
+      </g>
       <text x="-150" y="26">LEFT</text>
       <text x="150" y="26">RIGHT</text>
-      <text x="0" y="212" class="small">rear, looking forward</text>
+      <text x="0" y="212" class="small">{{ axle }}, looking forward</text>
     </g>
   </svg>
 </template>
@@ -92,6 +136,20 @@ svg {
   fill: none;
   stroke: #d7973a;
   stroke-width: 3;
+}
+.link {
+  stroke: #aeb6ba;
+  stroke-width: 9;
+  stroke-linecap: round;
+}
+.spring {
+  fill: #8d979b;
+  stroke: #14191b;
+}
+.coil {
+  fill: none;
+  stroke: #d9dedf;
+  stroke-width: 2.5;
 }
 .exhaust {
   fill: none;

@@ -24,7 +24,7 @@ const reading = (place: number, value: number): BayRecord => ({
   supersedes: null,
 })
 
-const strap = demoJob('0417').job.kit!.fasteners.find((f) => f.id === 'axle-strap')!.spec
+const strap = demoJob('0417').job.kits[0]!.kit.fasteners.find((f) => f.id === 'axle-strap')!.spec
 const target = strap.kind === 'target' ? strap.value : 0
 
 describe('where a wrench reading goes', () => {

@@ -6,11 +6,15 @@ import dayjs from 'dayjs'
 import { useDebounceFn } from '@vueuse/core'
 import { computed, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import type { Vehicle } from '@stout-shackle/core/vehicle'
+import type { HistorySummary } from '@stout-shackle/core/contract'
+import { intakeSchema, type Vehicle } from '@stout-shackle/core/vehicle'
+import { vehicleName } from '@stout-shackle/core/wording'
 import { call } from '../api/client'
 import { failureText } from '../entry/file'
 import { useShop } from '../stores/shop'
 import VehicleForm from '../vehicles/VehicleForm.vue'
+import { blankIntake, intakeOf } from './intake-draft'
+import IntakeForm from './IntakeForm.vue'
 
 const emit = defineEmits<{ close: [] }>()
 const shop = useShop()
@@ -20,6 +24,8 @@ void shop.loadVehicles()
 const search = useDebounceFn((find: string) => shop.loadVehicles(find), 200)
 
 const NEW = 'new'
+const INTAKE = 'intake'
+const intake = ref(blankIntake())
 const form = reactive({
   title: '',
   customer: '',
@@ -27,7 +33,7 @@ const form = reactive({
   complaint: '',
   day: dayjs().format('YYYY-MM-DD'),
   bay: null as number | null,
-  vehicle: '',
+  vehicle: INTAKE,
 })
 const fresh = ref<Vehicle | null>(null)
 const problems = ref<Record<string, string>>({})
@@ -38,36 +44,65 @@ watch(
   () => form.vehicle,
   (id) => (chosen.value = shop.vehicles.find((v) => v.document.id === id)?.document ?? chosen.value),
 )
-const vehicle = computed(() => (form.vehicle === NEW ? fresh.value : form.vehicle ? chosen.value : null))
+const vehicle = computed(() =>
+  form.vehicle === NEW ? fresh.value : form.vehicle && form.vehicle !== INTAKE ? chosen.value : null,
+)
 /** What the list offers, the chosen one always among them. */
 const offered = computed(() => {
   const list = shop.vehicles.map((v) => v.document)
   return chosen.value && !list.some((v) => v.id === chosen.value!.id) ? [chosen.value, ...list] : list
 })
 
+/** Vehicles that have been here with this VIN or plate. */
+const been = ref<HistorySummary[]>([])
+const lookUp = useDebounceFn(async () => {
+  const { vin, plate } = intake.value
+  const find = vin.trim().length === 17 ? vin.trim() : plate.trim().length > 2 ? plate.trim() : ''
+  const found = find ? await call<HistorySummary[]>(`/histories?find=${encodeURIComponent(find)}`).catch(() => []) : []
+  // Typed on meanwhile: this answer is about another one.
+  if (intake.value.vin === vin && intake.value.plate === plate) been.value = found.filter((h) => h.latest)
+}, 250)
+watch(() => [intake.value.vin, intake.value.plate], lookUp)
+async function comeBack({ latest }: HistorySummary) {
+  problems.value = {}
+  try {
+    const { job } = await call<{ job: { id: string } }>(`/jobs/${latest!.job}/return-visit`, {
+      method: 'POST',
+      key: newKey(),
+      body: { day: form.day, bay: form.bay, complaint: form.complaint },
+    })
+    emit('close')
+    await router.push({ name: 'measure', params: { id: job.id } })
+  } catch (error) {
+    problems.value.all = failureText(error)
+  }
+}
 async function saveVehicle(vehicle: Vehicle) {
   await shop.saveVehicle(vehicle)
   fresh.value = vehicle
 }
 async function take() {
   problems.value = {}
-  if (!form.title.trim()) problems.value.title = 'Enter a title.'
+  const known = form.vehicle === INTAKE ? intakeSchema.safeParse(intakeOf(intake.value)) : null
+  const title = form.title.trim() || form.complaint.trim().slice(0, maxLengthOf(jobSchema.shape.title))
+  if (!title) problems.value.title = 'Enter a title, or the complaint.'
+  if (known && !known.success) problems.value.vehicle = known.error.issues[0]!.message
   if (!form.customer.trim()) problems.value.customer = 'Enter the customer.'
-  if (!vehicle.value)
+  else if (!known && !vehicle.value)
     problems.value.vehicle = form.vehicle === NEW ? 'Fill in the vehicle and save it first.' : 'Choose a vehicle.'
-  if (Object.keys(problems.value).length || !vehicle.value) return
+  if (Object.keys(problems.value).length) return
   busy.value = true
   try {
     const { job } = await call<{ job: { id: string } }>('/jobs', {
       method: 'POST',
       key: newKey(),
       body: {
-        title: form.title,
+        title,
         customer: { name: form.customer, contact: form.contact },
         complaint: form.complaint,
         day: form.day,
         bay: form.bay,
-        vehicle: vehicle.value,
+        ...(known ? { intake: known.data } : { vehicle: vehicle.value }),
       },
     })
     emit('close')
@@ -84,7 +119,7 @@ async function take() {
   <el-dialog :model-value="true" title="New job" width="760px" top="6vh" @close="emit('close')">
     <form class="form" @submit.prevent="take">
       <label class="stacked"
-        >Title<el-input
+        >Title, or take the complaint's<el-input
           v-model="form.title"
           :maxlength="maxLengthOf(jobSchema.shape.title)"
           placeholder="Hive run, spring contract"
@@ -118,12 +153,13 @@ async function take() {
           :remote-method="search"
           aria-label="Vehicle"
         >
-          <el-option label="A new vehicle…" :value="NEW" />
+          <el-option label="From label and tire…" :value="INTAKE" />
+          <el-option label="A new vehicle, every figure…" :value="NEW" />
           <el-option
             v-for="v in offered"
             :key="v.id"
             :value="v.id"
-            :label="`${v.make} ${v.model} ${v.year}${v.trim ? ` ${v.trim}` : ''}, ${v.suspension}`"
+            :label="`${vehicleName(v)}${v.trim ? ` ${v.trim}` : ''}, ${v.rear.suspension}`"
           />
         </el-select>
         <span v-if="problems.vehicle" class="why" role="alert">{{ problems.vehicle }}</span>
@@ -136,13 +172,20 @@ async function take() {
       </label>
       <button type="submit" hidden />
     </form>
+    <IntakeForm v-if="form.vehicle === INTAKE" v-model="intake" />
+    <p v-for="h in been" :key="h.id" class="note" data-been-here>
+      Been here before: {{ h.latest!.vehicle }}, job {{ h.latest!.number }} of {{ h.latest!.day }}
+      <template v-if="h.owners.length">, {{ h.owners.at(-1)!.name }}</template
+      >.
+      <button class="plain" @click="comeBack(h)">Open a return visit</button>
+    </p>
     <VehicleForm
       v-if="form.vehicle === NEW && !fresh"
       :vehicle="null"
       :save="saveVehicle"
       @cancel="form.vehicle = ''"
     />
-    <p v-else-if="fresh" class="small">Saved in the library: {{ fresh.make }} {{ fresh.model }} {{ fresh.year }}.</p>
+    <p v-else-if="fresh" class="small">Saved in the library: {{ vehicleName(fresh) }}.</p>
     <p v-if="problems.all" class="note stop" role="alert">{{ problems.all }}</p>
     <template #footer>
       <el-button @click="emit('close')">Cancel</el-button>

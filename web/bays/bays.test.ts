@@ -21,7 +21,7 @@ const jobsOfDemo = () =>
       day: job.day,
       vehicle: job.vehicle.model,
       body: job.vehicle.body,
-      kit: job.kit?.name ?? null,
+      kit: job.kits[0]?.kit.name ?? null,
       overload: active.ratings.exceeded.length > 0,
       handedOver: handedOver ? new Date().toISOString() : null,
       stages,

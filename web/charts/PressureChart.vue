@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { type Job } from '@stout-shackle/core/job'
-import { levelKit, pressureCurve, type Assessment } from '@stout-shackle/core/stages'
+import { fitKits, kitsUnder, pressureCurve, type Assessment } from '@stout-shackle/core/stages'
 import type { Kit } from '@stout-shackle/core/kit'
 import { formatNumber, inSystem, UNITS, type Pascals, type UnitSystem } from '@stout-shackle/core/quantity'
 import ChartFrame from './ChartFrame.vue'
@@ -21,7 +21,8 @@ const mass = (v: number) => inSystem('mass', v, props.system)
 const psi = (v: number) => inSystem('pressure', v, props.system)
 const cases = computed(() =>
   props.assessment.cases.flatMap((c) => {
-    const level = levelKit(props.job, props.kit, c)
+    const { axle } = props.kit
+    const level = fitKits(props.job, c, kitsUnder(props.job, props.kit)).level[axle]
     return level?.mean != null
       ? [{ name: c.loadCase.name, gain: c.weights.rear, mean: level.mean, band: level.band! }]
       : []

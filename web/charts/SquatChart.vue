@@ -12,7 +12,7 @@ const props = defineProps<{ job: Job; assessment: Assessment; system: UnitSystem
 const mass = (v: number) => inSystem('mass', v, props.system)
 const length = (v: number) => inSystem('length', v, props.system)
 const points = computed(() =>
-  props.assessment.spring.points.filter((p) => p.loadCase !== null || p.way === 'unloading'),
+  props.assessment.springs.rear.points.filter((p) => p.loadCase !== null || p.way === 'unloading'),
 )
 const name = (p: (typeof points.value)[number]) =>
   p.loadCase === null ? 'Unloaded again' : (props.job.loadCases.find((c) => c.id === p.loadCase)?.name ?? p.loadCase)
@@ -47,7 +47,7 @@ const option = computed((): ChartOption => {
           symbol: 'none',
           lineStyle: { color: COLORS.oxide, type: 'dashed' },
           label: { formatter: '{b}', position: 'insideStartTop', color: COLORS.oxide },
-          data: props.job.vehicle.rearStages.map((s) => ({
+          data: props.job.vehicle.rear.stages.map((s) => ({
             name: s.kind === 'bump-stop' ? 'on its bump stop' : 'helper leaves touch',
             yAxis: length(s.at),
           })),

@@ -5,7 +5,9 @@ import { modelKey } from '@stout-shackle/core/kit'
 import { noSaleText } from '@stout-shackle/core/wording'
 import StampedPlate from '../entry/StampedPlate.vue'
 import StageColumns from '../job/StageColumns.vue'
-import { useOpenJob } from '../stores/job'
+import { withKit } from '@stout-shackle/core/job'
+import AxleSwitch from '../entry/AxleSwitch.vue'
+import { useOpenJob, useShownAxle } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import { useShop } from '../stores/shop'
 import KitPlate from './KitPlate.vue'
@@ -37,18 +39,25 @@ function pick(kit: Kit | null) {
   const { rules, applications } = shop.catalog
   store.edit((j) => ({
     ...j,
-    kit,
-    decided: kit && {
-      rules,
-      applications: applications.filter((a) => a.kit === kit.id && modelKey(a) === modelKey(j.vehicle)),
-      at: new Date().toISOString(),
-    },
+    kits: withKit(
+      j.kits,
+      kit?.axle ?? axle.value,
+      kit && {
+        kit,
+        decided: {
+          rules,
+          applications: applications.filter((a) => a.kit === kit.id && modelKey(a) === modelKey(j.vehicle)),
+          at: new Date().toISOString(),
+        },
+      },
+    ),
   }))
 }
+const { axle, axles, chosen, show } = useShownAxle(true)
 /** The kit on the plate: the one opened, else the picked one, else the best that fits. */
 const shown = computed(() => {
   const open = ranked.value.find((r) => r.assessed.kit.id === opened.value)?.assessed
-  return open ?? assessment.value.chosen ?? ranked.value[0]?.assessed ?? null
+  return open ?? chosen.value ?? ranked.value[0]?.assessed ?? null
 })
 </script>
 
@@ -62,6 +71,7 @@ const shown = computed(() => {
         </ul>
         Which kits would fit is shown for when that is put right.
       </div>
+      <AxleSwitch :axles="axles" :axle="axle" @show="show" />
       <NextQuestion />
       <RankingTable
         v-model:shown="opened"

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { LEVEL_TOLERANCE } from '@stout-shackle/core/kit'
 import { formatNumber, formatQuantity, GRAVITY, UNITS, formatLimit } from '@stout-shackle/core/quantity'
-import type { KitAssessment } from '@stout-shackle/core/stages'
+import { teedSway, type KitAssessment } from '@stout-shackle/core/stages'
 import { bandText, cautionText, levelText, limitText, obstacleText } from '@stout-shackle/core/wording'
 import PlateRow from '../entry/PlateRow.vue'
 import StampedPlate from '../entry/StampedPlate.vue'
@@ -27,13 +27,23 @@ const clashes = computed(() => {
   const { family } = props.assessed.kit
   return (platform?.clashes ?? []).filter((c) => !c.families.length || c.families.includes(family))
 })
-const isPicked = computed(() => props.assessed.kit.id === job.value.kit?.id)
+const isPicked = computed(() => job.value.kits.some(({ kit }) => kit.id === props.assessed.kit.id))
 const level = computed(() => props.assessed.level ?? null)
 const rubber = computed(() => props.assessed.rubber ?? null)
 const limits = computed(() => ({
   minimum: props.assessed.minimum?.value ?? 0,
   maximum: props.assessed.maximum?.value ?? 0,
 }))
+/** Where the height of its bags is from. */
+const HEIGHT_FROM = {
+  measured: 'read on the bags',
+  'bracket-space': 'bracket to bracket, less the brackets',
+  instructions: 'by the instructions: measure bracket to bracket',
+}
+const sway = computed(() => teedSway(job.value, props.assessed, assessment.value.active))
+/** N·m a degree. */
+const aDegree = (v: number) => formatQuantity('torque', (v * Math.PI) / 180, preferences.system, 0)
+const across = (lean: number) => len(Math.abs(Math.tan(lean)) * job.value.vehicle[props.assessed.kit.axle].track)
 const cautions = computed(() => assessment.value.cautions.filter((c) => c.stages.includes('choose')))
 </script>
 
@@ -76,7 +86,7 @@ const cautions = computed(() => assessment.value.cautions.filter((c) => c.stages
       >
     </p>
     <p v-for="(o, i) in level?.obstacles ?? []" :key="i" class="note stop">
-      {{ obstacleText(o, preferences.system) }}.
+      {{ obstacleText(o, preferences.system, assessed.kit.axle) }}.
     </p>
     <template v-if="level?.mean">
       <PlateRow
@@ -113,6 +123,25 @@ const cautions = computed(() => assessment.value.cautions.filter((c) => c.stages
         :state="level.jouncePressure > 2 * limits.maximum ? 'caution' : undefined"
         >{{ p(level.jouncePressure) }}</PlateRow
       >
+      <PlateRow
+        v-if="assessed.bag"
+        label="Bag height, empty"
+        :state="assessed.bag.rideHeightFrom === 'instructions' ? 'unknown' : undefined"
+        :says="HEIGHT_FROM[assessed.bag.rideHeightFrom]"
+        >{{ len(assessed.bag.rideHeight) }}</PlateRow
+      >
+      <PlateRow
+        v-if="sway && job.air[assessed.kit.axle] === 'teed'"
+        label="Air against a lean: slow, quick"
+        :says="`a degree; air crosses a ${(sway.line.bore * 1000).toFixed(1)} mm bore of ${len(sway.line.length)}${sway.lineFrom === 'usual' ? ' (assumed)' : ''}, once a second and 1.5° each way is assumed; on separate lines ${aDegree(sway.sealed)} (Darcy and Weisbach, describing function)`"
+        >{{ aDegree(sway.slow) }} → {{ aDegree(sway.quick) }}</PlateRow
+      >
+      <PlateRow
+        v-if="sway && job.air[assessed.kit.axle] === 'teed' && Math.abs(sway.leanSlow) > 1e-4"
+        label="Lean of this load: held, in a quick sway"
+        :says="`${Math.round(100 * sway.crossed)} % of the difference has crossed over in a quick sway`"
+        >{{ across(sway.leanSlow) }} → {{ across(sway.leanQuick) }}</PlateRow
+      >
       <PlateRow v-if="level.sensitivity" :label="`The last ${len(LEVEL_TOLERANCE)} costs`"
         >{{ p(Math.abs(level.sensitivity) * LEVEL_TOLERANCE) }} {{ psi }}</PlateRow
       >
@@ -124,7 +153,7 @@ const cautions = computed(() => assessment.value.cautions.filter((c) => c.stages
         }}{{ level.frequency.with.toFixed(2) }} Hz</PlateRow
       >
     </template>
-    <LevelSettings :level="level" />
+    <LevelSettings :level="level" :axle="assessed.kit.axle" />
     <p v-for="c in clashes" :key="c.what" class="note">
       Known on this platform: {{ c.what }}, {{ c.where }} ({{ c.source }}).
     </p>

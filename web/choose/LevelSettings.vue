@@ -3,20 +3,20 @@ import { computed } from 'vue'
 import { jobSchema, type Job } from '@stout-shackle/core/job'
 import { LEVEL_TOLERANCE } from '@stout-shackle/core/kit'
 import { formatNumber, formatQuantity, limitsOf, UNITS } from '@stout-shackle/core/quantity'
-import type { LevelSolution } from '@stout-shackle/core/spring'
+import type { AxleEnd, LevelSolution } from '@stout-shackle/core/spring'
 import PercentField from '../entry/PercentField.vue'
 import QuantityField from '../entry/QuantityField.vue'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 
 /** What the customer counts as level, how the bags are plumbed, and where they are filled and driven. */
-const props = defineProps<{ level: LevelSolution | null }>()
+const props = defineProps<{ level: LevelSolution | null; axle: AxleEnd }>()
 const { store, job } = useOpenJob()
 const preferences = usePreferences()
 const p = (v: number) => formatNumber('pressure', v, preferences.system)
 const psi = computed(() => UNITS.pressure[preferences.system].symbol)
 const len = (v: number) => formatQuantity('length', v, preferences.system)
-const air = (value: Job['air']) => store.edit((j) => ({ ...j, air: value }))
+const air = (value: Job['air']['rear']) => store.edit((j) => ({ ...j, air: { ...j.air, [props.axle]: value } }))
 const frame = (value: Job['frame']) => store.edit((j) => ({ ...j, frame: value }))
 const target = (kind: string) =>
   store.edit((j) => ({
@@ -32,7 +32,9 @@ const ALTITUDE = limitsOf(jobSchema.shape.altitude)
 const conditionLimits = (key: (typeof CONDITIONS)[number]['key']) =>
   limitsOf(jobSchema.shape.conditions.unwrap().shape[key])
 /** Height difference over the track that a teed line would leave. */
-const teedLean = computed(() => (props.level?.leanTeed ? Math.abs(props.level.leanTeed) * job.value.vehicle.track : 0))
+const teedLean = computed(() =>
+  props.level?.leanTeed ? Math.abs(props.level.leanTeed) * job.value.vehicle[props.axle].track : 0,
+)
 </script>
 
 <template>
@@ -43,7 +45,7 @@ const teedLean = computed(() => (props.level?.leanTeed ? Math.abs(props.level.le
         :value="job.target.kind"
         @change="target(($event.target as HTMLSelectElement).value)"
       >
-        <option value="empty-height">empty rear height</option>
+        <option value="empty-height">empty height</option>
         <option value="empty-rake">empty rake</option>
         <option value="recover">part of the squat back</option>
       </select></label
@@ -58,8 +60,8 @@ const teedLean = computed(() => (props.level?.leanTeed ? Math.abs(props.level.le
     <label
       >Air lines<select
         class="control"
-        :value="job.air"
-        @change="air(($event.target as HTMLSelectElement).value as Job['air'])"
+        :value="job.air[axle]"
+        @change="air(($event.target as HTMLSelectElement).value as Job['air']['rear'])"
       >
         <option value="separate">separate lines</option>
         <option value="teed">teed</option>
@@ -76,7 +78,7 @@ const teedLean = computed(() => (props.level?.leanTeed ? Math.abs(props.level.le
       </select></label
     >
   </div>
-  <p v-if="teedLean > LEVEL_TOLERANCE && job.air === 'teed'" class="note">
+  <p v-if="teedLean > LEVEL_TOLERANCE && job.air[axle] === 'teed'" class="note">
     Teed, this load leaves {{ len(teedLean) }} of lean: separate lines can take it out.
   </p>
   <details class="elsewhere">
@@ -103,7 +105,7 @@ const teedLean = computed(() => (props.level?.leanTeed ? Math.abs(props.level.le
       />
     </div>
     <p v-if="level?.driving" class="small">
-      There it reads {{ p(level.driving.left) }} / {{ p(level.driving.right) }} {{ psi }} and the rear moves
+      There it reads {{ p(level.driving.left) }} / {{ p(level.driving.right) }} {{ psi }} and the {{ axle }} moves
       {{ len(level.driving.rise) }}.
     </p>
   </details>

@@ -25,7 +25,7 @@ const kits = (n: number) => `${n} ${n === 1 ? 'kit' : 'kits'}`
       <span class="muted">To find out: {{ HOW_TO_FIND[question.fact] }}.</span>
     </span>
     <!-- A field of its own for each question: what is left of one answer must not go to the next. -->
-    <SurveyAnswer v-if="ask" :key="ask.key" :ask="ask" class="answer" />
+    <SurveyAnswer v-if="ask" :key="ask.key" :ask="ask" :axle="store.axle" class="answer" />
     <span v-else class="small muted">a fact of the vehicle: change it under Vehicles</span>
   </section>
 </template>

@@ -27,9 +27,11 @@ const MAX_COMPARED = 4
 const rows = computed(() => [...(store.ranking?.fitting ?? []), ...(store.ranking?.undecided ?? [])])
 /** The picked kit where the catalog, its rules or the vehicle have changed since and it is not among those offered. */
 const elsewhere = computed(() => {
-  const { chosen } = assessment.value
+  const chosen = assessment.value.chosen.find((c) => c.kit.axle === store.axle)
   return chosen && !rows.value.some((r) => r.assessed.kit.id === chosen.kit.id) ? chosen : null
 })
+const picked = computed(() => new Set(job.value.kits.map(({ kit }) => kit.id)))
+const decided = computed(() => job.value.kits.find(({ kit }) => kit.id === elsewhere.value?.kit.id)?.decided ?? null)
 const active = (r: RankedKit) => r.cases.find((c) => c.loadCase.id === job.value.activeCase) ?? r.cases[0]!
 const name = (id: string) => rows.value.find((r) => r.assessed.kit.id === id)?.assessed.kit.name ?? id
 const free = (kit: Kit) => shop.stock.find((s) => s.item.kit === kit.id)?.free ?? null
@@ -63,13 +65,13 @@ const few = computed(() => (all.value ? rows.value : rows.value.slice(0, FEW)))
           <td colspan="7">
             <StateSign :state="SIGN[elsewhere.verdict]" /> <strong>{{ elsewhere.kit.name }}</strong> is picked, and
             {{ VERDICT_NAMES[elsewhere.verdict]
-            }}{{ job.decided ? ` by rules version ${job.decided.rules.version}, by which it was picked` : '' }}. The
-            catalog as it is now does not offer it for this vehicle.
+            }}{{ decided ? ` by rules version ${decided.rules.version}, by which it was picked` : '' }}. The catalog as
+            it is now does not offer it for this vehicle.
           </td>
           <td class="act"><button class="plain" @click="emit('pick', null)">remove</button></td>
         </tr>
         <template v-for="r in few" :key="r.assessed.kit.id">
-          <tr :class="{ picked: job.kit?.id === r.assessed.kit.id }">
+          <tr :class="{ picked: picked.has(r.assessed.kit.id) }">
             <td>
               <input
                 type="checkbox"
@@ -106,7 +108,7 @@ const few = computed(() => (all.value ? rows.value : rows.value.slice(0, FEW)))
             <td class="num">{{ settings.money(r.assessed.kit.price) }}</td>
             <td class="num" :class="{ none: (free(r.assessed.kit) ?? 1) <= 0 }">{{ free(r.assessed.kit) ?? '–' }}</td>
             <td class="act">
-              <button v-if="job.kit?.id === r.assessed.kit.id" class="plain" @click="emit('pick', null)">remove</button>
+              <button v-if="picked.has(r.assessed.kit.id)" class="plain" @click="emit('pick', null)">remove</button>
               <button
                 v-else
                 class="plain"
@@ -118,7 +120,7 @@ const few = computed(() => (all.value ? rows.value : rows.value.slice(0, FEW)))
               </button>
             </td>
           </tr>
-          <tr v-if="shown === r.assessed.kit.id || job.kit?.id === r.assessed.kit.id" class="why">
+          <tr v-if="shown === r.assessed.kit.id || picked.has(r.assessed.kit.id)" class="why">
             <td colspan="9">
               <KitReasons :assessed="r.assessed" />
               <div v-if="shown === r.assessed.kit.id" class="inside">

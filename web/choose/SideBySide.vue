@@ -25,15 +25,14 @@ const at = (r: RankedKit) => r.cases.find((c) => c.loadCase.id === job.value.act
 /** How it stands with each, for its drawing. */
 const pose = (r: RankedKit) => {
   const { level, rubber } = at(r)
-  const drop =
-    r.assessed.kit.axle === 'front'
-      ? (assessment.value.active.squat.rear ?? 0)
-      : (rubber?.with ?? (level ? level.squat + level.remainingSquat : 0))
-  return {
-    front: 0,
-    rear: -drop,
-    pressure: level?.left && level.right ? { left: level.left.pressure, right: level.right.pressure } : null,
-  }
+  const { axle } = r.assessed.kit
+  const drop = rubber?.with ?? (level ? level.squat + level.remainingSquat : 0)
+  const { squat } = assessment.value.active
+  const pressure = level?.left && level.right ? { left: level.left.pressure, right: level.right.pressure } : null
+  const stands = { front: -(squat.front ?? 0), rear: -(squat.rear ?? 0) }
+  return axle === 'front'
+    ? { ...stands, front: -drop, pressure: { front: pressure, rear: null } }
+    : { ...stands, rear: -drop, pressure: { front: null, rear: pressure } }
 }
 const rows = computed((): { label: string; of: (r: RankedKit) => string }[] => [
   { label: 'Family', of: (r) => FAMILY_NAMES[r.assessed.kit.family] },
@@ -74,7 +73,10 @@ const rows = computed((): { label: string; of: (r: RankedKit) => string }[] => [
       return f ? `${f.without?.toFixed(2) ?? '–'} → ${f.with.toFixed(2)} Hz` : '–'
     },
   },
-  { label: 'Pair carries, max', of: (r) => formatQuantity('mass', r.assessed.capacity, preferences.system) },
+  {
+    label: 'Pair carries, max',
+    of: (r) => (r.assessed.capacity === null ? '–' : formatQuantity('mass', r.assessed.capacity, preferences.system)),
+  },
   { label: 'Hours', of: (r) => (r.minutes / 60).toFixed(1) },
   { label: 'Price', of: (r) => settings.money(r.assessed.kit.price) },
   { label: 'Drilling', of: (r) => (r.assessed.kit.drilling ? 'yes' : 'no') },
@@ -115,8 +117,9 @@ const differs = (of: (r: RankedKit) => string) => new Set(props.kits.map(of)).si
                 :vehicle="job.vehicle"
                 :survey="job.survey"
                 :kit="r.assessed.kit"
+                :axle="r.assessed.kit.axle"
                 :pose="pose(r)"
-                :lean="at(r).level?.lean ?? at(r).rubber?.stand.lean ?? 0"
+                :lean="at(r).level?.lean ?? at(r).rubber?.lean ?? 0"
                 :x="0"
                 :height="DRAWN"
                 :system="preferences.system"

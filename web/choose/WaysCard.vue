@@ -21,7 +21,11 @@ const psi = (v: number | null) => (v === null ? 'not known' : formatQuantity('pr
     <header><h2>Two ways of doing it</h2></header>
     <dl>
       <dt>Help the spring, or replace it</dt>
-      <dd>
+      <dd v-if="assessed.kit.family === 'coil-replacement'">
+        This kit takes the coil out: the bag carries the vehicle alone, {{ hz(s.spring.replaced) }} at this load. When
+        the air is gone, it stands on its bump stops: never drive it so.
+      </dd>
+      <dd v-else>
         Empty, the body bounces at {{ hz(s.spring.steel) }} on its steel and {{ hz(s.spring.helped) }} with this kit at
         its least{{ s.spring.replacement ? `; ${hz(s.spring.replaced)} on ${s.spring.replacement} at this load` : '' }}.
         <strong>We leave the steel spring in:</strong> it still carries the vehicle when the air is gone.

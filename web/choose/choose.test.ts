@@ -3,6 +3,7 @@ import { afterEach, describe, expect, test, vi } from 'vitest'
 import { FACT_NAMES } from '@stout-shackle/core/kit'
 import { formatNumber, formatQuantity } from '@stout-shackle/core/quantity'
 import { changeText, HOW_TO_FIND, limitText, noSaleText, obstacleText, reasonText } from '@stout-shackle/core/wording'
+import { answered, onlyKits } from '../../core/fixtures/on-job'
 import { demoKits } from '../../demo/shop'
 import { enter, labeled, mountOnJob, flushPromises } from '../fixtures/mount'
 import ChooseStage from './ChooseStage.vue'
@@ -22,15 +23,15 @@ describe('the choose stage', () => {
   test('picks a kit as a copy, shows its pressures left and right, and puts it back', async () => {
     const { wrapper, store } = await mountOnJob(ChooseStage, '0418')
     await labeled(wrapper, 'Pick Twofold, tall').trigger('click')
-    expect(store.job!.kit!.id).toBe('ninebark-twofold-tall')
-    const { left, right } = store.assessment!.active.level!
+    expect(store.job!.kits[0]!.kit.id).toBe('ninebark-twofold-tall')
+    const { left, right } = store.assessment!.active.level.rear!
     for (const side of [left!, right!])
       expect(wrapper.find('.plate').text()).toContain(formatNumber('pressure', side.pressure, 'us'))
     await wrapper
       .findAll('button')
       .find((b) => b.text() === 'remove')!
       .trigger('click')
-    expect(store.job!.kit).toBeNull()
+    expect(store.job!.kits).toEqual([])
   })
   test('what does not fit has every reason, with what would change it, and cannot be picked', async () => {
     const { wrapper, store } = await mountOnJob(ChooseStage, '0418')
@@ -75,7 +76,7 @@ describe('the choose stage', () => {
   })
   test('the next question is asked where it is answered, and the kits follow', async () => {
     const { wrapper, store } = await mountOnJob(ChooseStage, '0417')
-    store.edit((j) => ({ ...j, survey: { ...j.survey, liftBlock: null } }))
+    store.edit((j) => ({ ...j, survey: answered(j.survey, { liftBlock: null }) }))
     await flushPromises()
     const ask = wrapper.find('[aria-label="Ask next"]')
     expect(ask.text()).toContain(FACT_NAMES.liftBlock)
@@ -115,27 +116,32 @@ describe('the choose stage', () => {
   test('teed lines: one pressure, and the lean they leave', async () => {
     const { wrapper, store } = await mountOnJob(ChooseStage, '0417')
     await selectOf(wrapper, 'Air lines').setValue('teed')
-    expect(store.job!.air).toBe('teed')
-    const { left, right, lean } = store.assessment!.active.level!
+    expect(store.job!.air.rear).toBe('teed')
+    const { left, right, lean } = store.assessment!.active.level.rear!
     expect(left!.pressure).toBe(right!.pressure)
     expect(lean).toBeGreaterThan(0)
-    const across = Math.abs(Math.tan(lean!)) * store.job!.vehicle.track
+    const across = Math.abs(Math.tan(lean!)) * store.job!.vehicle.rear.track
     expect(wrapper.find('.plate').text()).toContain(formatQuantity('length', across, 'us'))
   })
   test('recovering part of the squat takes less air', async () => {
     const { wrapper, store } = await mountOnJob(ChooseStage, '0417')
-    const full = store.assessment!.active.level!.mean!
+    const full = store.assessment!.active.level.rear!.mean!
     await selectOf(wrapper, 'Level means').setValue('recover')
-    expect(store.assessment!.active.level!.mean!).toBeLessThan(full)
+    expect(store.assessment!.active.level.rear!.mean!).toBeLessThan(full)
     await selectOf(wrapper, 'Off-center load').setValue('twisting')
     expect(store.job!.frame).toBe('twisting')
   })
   test('a rubber helper shows what it takes out, and asks for no air', async () => {
     const { wrapper, store } = await mountOnJob(ChooseStage, '0417')
-    store.edit((j) => ({ ...j, kit: demoKits().find((k) => k.id === 'fen-rubber-b')! }))
+    store.edit((j) =>
+      onlyKits(
+        j,
+        demoKits().find((k) => k.id === 'fen-rubber-b')!,
+      ),
+    )
     await flushPromises()
     expect(wrapper.find('.plate').text()).toContain(
-      String(Math.round(100 * store.assessment!.active.rubber!.recovered)),
+      String(Math.round(100 * store.assessment!.active.rubber.rear!.recovered)),
     )
     const finalChecks = Object.fromEntries(store.assessment!.finalChecks.map((g) => [g.check, g.state]))
     expect(finalChecks).toMatchObject({
@@ -151,7 +157,7 @@ describe('the choose stage', () => {
       loadCases: j.loadCases.map((c) => ({ ...c, items: c.items.map((i) => ({ ...i, y: 0.75 })) })),
     }))
     await flushPromises()
-    const { level } = store.assessment!.active
+    const level = store.assessment!.active.level.rear
     expect(level!.code).toBe('one-side-below-minimum')
     expect(wrapper.find('.plate').text()).toContain(obstacleText(level!.obstacles[0]!, 'us'))
   })
@@ -169,7 +175,7 @@ describe('the choose stage', () => {
   })
   test('every limit says where it is from', async () => {
     const { wrapper, store } = await mountOnJob(ChooseStage, '0415')
-    const { minimum, maximum } = store.assessment!.chosen!
+    const { minimum, maximum } = store.assessment!.chosen[0]!
     for (const limit of [minimum!, maximum!]) expect(wrapper.find('.plate').text()).toContain(limitText(limit))
   })
 })

@@ -10,27 +10,31 @@ import QuantityField from '../entry/QuantityField.vue'
 import StampedPlate from '../entry/StampedPlate.vue'
 import StateSign from '../entry/StateSign.vue'
 import StageColumns from '../job/StageColumns.vue'
-import { useOpenJob } from '../stores/job'
+import AxleSwitch from '../entry/AxleSwitch.vue'
+import { useOpenJob, useShownAxle } from '../stores/job'
 import { isTyped, readingField } from '../stores/reading'
 import { usePreferences } from '../stores/preferences'
 
 const { store, job, assessment } = useOpenJob()
 const preferences = usePreferences()
 type Gap = Extract<RecordBody, { kind: 'gap' }>
+const { axle, axles, show } = useShownAxle()
+const gaps = computed(() => assessment.value.gaps.filter((g) => g.axle === axle.value))
 const checks = computed(() =>
-  [...new Set(assessment.value.gaps.map((g) => g.check))].map((check) => ({
+  [...new Set(gaps.value.map((g) => g.check))].map((check) => ({
     check,
-    sides: assessment.value.gaps.filter((g) => g.check === check),
+    sides: gaps.value.filter((g) => g.check === check),
   })),
 )
 const sign = (v: GapVerdict) =>
   v === 'missing' ? 'unknown' : v === 'fine' ? 'fine' : GAP_PASSES.includes(v) ? 'caution' : 'stop'
 const earlier = (g: GapJudgment) =>
   ofKind(assessment.value.standing, 'gap').findLast(
-    (r) => !isTyped(r) && r.body.check === g.check && r.body.side === g.side,
+    (r) => !isTyped(r) && r.body.axle === g.axle && r.body.check === g.check && r.body.side === g.side,
   )
 const body = (g: GapJudgment, value: number, about: boolean, sleeved = earlier(g)?.body.sleeved ?? false): Gap => ({
   kind: 'gap',
+  axle: g.axle,
   check: g.check,
   side: g.side,
   value,
@@ -40,7 +44,7 @@ const body = (g: GapJudgment, value: number, about: boolean, sleeved = earlier(g
 const field = (g: GapJudgment) =>
   readingField(
     store,
-    `gap:${g.check}:${g.side}`,
+    `gap:${g.axle}:${g.check}:${g.side}`,
     () => earlier(g),
     (value, about) => body(g, value, about),
   )
@@ -53,24 +57,23 @@ function sleeve(g: GapJudgment, sleeved: boolean) {
     })
 }
 const tightest = computed(() => {
-  const read = assessment.value.gaps.filter((g) => g.value !== null && g.check !== 'bag-height')
+  const read = gaps.value.filter((g) => g.value !== null && g.check !== 'bag-height')
   return read.sort((a, b) => a.value! - a.limit.value - (b.value! - b.limit.value))[0] ?? null
 })
 const left = computed(() => assessment.value.gaps.filter((g) => g.verdict === 'missing').length)
-const fails = computed(() =>
-  assessment.value.gaps.filter((g) => g.verdict !== 'missing' && !GAP_PASSES.includes(g.verdict)),
-)
+const fails = computed(() => gaps.value.filter((g) => g.verdict !== 'missing' && !GAP_PASSES.includes(g.verdict)))
 const SIDES = { left: 'Left', right: 'Right' }
 const len = (v: number) => formatQuantity('length', v, preferences.system)
 </script>
 
 <template>
-  <NeedsKit v-if="!job.kit" :job="job.id" what="What to check for clearance" />
+  <NeedsKit v-if="!job.kits.length" :job="job.id" what="What to check for clearance" />
   <StageColumns v-else>
     <template #work>
       <section class="card">
         <header>
           <h2>Readings against the rules</h2>
+          <AxleSwitch :axles="axles" :axle="axle" @show="show" />
           <span class="small muted">{{ left ? `${left} to read` : 'all read' }}</span>
         </header>
         <table class="dense">
@@ -145,7 +148,7 @@ const len = (v: number) => formatQuantity('length', v, preferences.system)
         </template>
         <p v-else class="words">Nothing measured yet</p>
         <PlateRow
-          v-for="g in assessment.gaps"
+          v-for="g in gaps"
           :key="g.check + g.side"
           :label="`${GAP_CHECK_NAMES[g.check]}, ${g.side}`"
           :state="sign(g.verdict)"

@@ -3,9 +3,12 @@ import { computed, ref, shallowRef } from 'vue'
 import type { Unsent } from '@stout-shackle/core/contract'
 import { recordMaxLength, ofKind } from '@stout-shackle/core/job'
 import { loadSettings, recoveredShare } from '@stout-shackle/core/stages'
-import { pressureLimits } from '@stout-shackle/core/kit'
 import { formatNumber, formatQuantity, UNITS, formatLimit } from '@stout-shackle/core/quantity'
 import { beforeText, settingText, stopText } from '@stout-shackle/core/wording'
+import dayjs from 'dayjs'
+import { useRouter } from 'vue-router'
+import { newKey } from '../api/key'
+import { failureText } from '../entry/file'
 import { call } from '../api/client'
 import { reach } from '../api/reach'
 import PlateRow from '../entry/PlateRow.vue'
@@ -16,20 +19,28 @@ import StageColumns from '../job/StageColumns.vue'
 import CornerHeads from '../measure/CornerHeads.vue'
 import HeightGrid from '../measure/HeightGrid.vue'
 import { onShopEvent } from '../stores/events'
-import { useOpenJob } from '../stores/job'
+import AxleSwitch from '../entry/AxleSwitch.vue'
+import { useOpenJob, useShownAxle } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import { useSettings } from '../stores/settings'
 import FinalCheckList from './FinalCheckList.vue'
 
 const { store, job, assessment } = useOpenJob()
 const preferences = usePreferences()
+const router = useRouter()
 const shop = useSettings()
 const psi = computed(() => UNITS.pressure[preferences.system].symbol)
 const p = (v: number) => formatNumber('pressure', v, preferences.system)
 const len = (v: number) => formatQuantity('length', v, preferences.system)
-const set = computed(() => ofKind(assessment.value.standing, 'bag-pressure').at(-1) ?? null)
+const { axle, axles, chosen, show } = useShownAxle()
+const set = computed(
+  () => ofKind(assessment.value.standing, 'bag-pressure').findLast((r) => r.body.axle === axle.value) ?? null,
+)
 const mean = computed(() => (set.value ? (set.value.body.left + set.value.body.right) / 2 : 0))
-const limits = computed(() => pressureLimits(job.value.kit, job.value.survey))
+const limits = computed(() => {
+  const { minimum, maximum } = chosen.value ?? {}
+  return minimum && maximum ? { minimum, maximum } : null
+})
 const max = computed(() => limits.value?.maximum.value ?? 1_000_000)
 const typing = ref<{ left: number | null; right: number | null }>({ left: null, right: null })
 function setPressure(side: 'left' | 'right', value: number | null) {
@@ -37,13 +48,14 @@ function setPressure(side: 'left' | 'right', value: number | null) {
   const left = side === 'left' ? value : (typing.value.left ?? set.value?.body.left ?? null)
   const right = side === 'right' ? value : (typing.value.right ?? set.value?.body.right ?? null)
   if (left === null || right === null) return
-  store.record({ kind: 'bag-pressure', left, right }, set.value ? { record: set.value.id, why: 'set again' } : null)
+  store.record(
+    { kind: 'bag-pressure', axle: axle.value, left, right },
+    set.value ? { record: set.value.id, why: 'set again' } : null,
+  )
   typing.value = { left: null, right: null }
 }
 const recovered = computed(() => recoveredShare(assessment.value.active.heights))
-const settings = computed(() =>
-  assessment.value.chosen ? loadSettings(assessment.value.cases, assessment.value.chosen) : [],
-)
+const settings = computed(() => (chosen.value ? loadSettings(assessment.value.cases, chosen.value) : []))
 const to = ref('')
 const refused = ref('')
 function handOver() {
@@ -63,6 +75,37 @@ void lookForUnsent()
 onShopEvent('open', () => void lookForUnsent())
 onShopEvent('record', () => void lookForUnsent())
 const paper = (name: string) => `/api/jobs/${job.value.id}/${name}`
+/** The vehicle comes back for another job: one that begins with how it left. */
+async function returnVisit() {
+  refused.value = ''
+  try {
+    const { job: next } = await call<{ job: { id: string } }>(`/jobs/${job.value.id}/return-visit`, {
+      method: 'POST',
+      key: newKey(),
+      body: { day: dayjs().format('YYYY-MM-DD') },
+    })
+    await router.push({ name: 'measure', params: { id: next.id } })
+  } catch (error) {
+    refused.value = failureText(error)
+  }
+}
+const rises = computed(() => {
+  const { beforeEmpty, afterEmpty } = assessment.value.active.heights
+  return (['front', 'rear'] as const).flatMap((end) => {
+    const [was, is] = [beforeEmpty[end], afterEmpty[end]]
+    if (was === null || is === null) return []
+    const tape = end === 'rear' ? ('rearTolerance' as const) : ('frontTolerance' as const)
+    const travel = job.value.vehicle[end].reboundTravel
+    return [
+      {
+        end,
+        rise: is - was,
+        tolerance: Math.hypot(beforeEmpty[tape], afterEmpty[tape]),
+        left: travel === null ? null : travel - (is - was),
+      },
+    ]
+  })
+})
 const reopen = () =>
   assessment.value.handedOver &&
   store.record({ kind: 'withdrawn' }, { record: assessment.value.handedOver.id, why: 'came back in' })
@@ -90,6 +133,7 @@ const reopen = () =>
         />
         <div v-if="limits" class="pressures">
           <strong>Bags as set</strong>
+          <AxleSwitch :axles="axles" :axle="axle" @show="show" />
           <QuantityField
             :value="typing.left ?? set?.body.left ?? null"
             kind="pressure"
@@ -113,7 +157,7 @@ const reopen = () =>
         </div>
       </section>
       <FinalCheckList />
-      <section v-if="assessment.chosen" class="card">
+      <section v-if="chosen" class="card">
         <table class="dense">
           <thead>
             <tr>
@@ -163,6 +207,8 @@ const reopen = () =>
             {{ assessment.handedOver.by }}
           </p>
           <button class="plain small" @click="reopen">It came back in</button>
+          <button class="plain small" @click="returnVisit">Open a return visit</button>
+          <p v-if="refused" class="refused small" role="alert">{{ refused }}</p>
         </template>
         <ul v-else-if="assessment.stops.length" class="blocks">
           <li v-for="(b, i) in assessment.stops" :key="i" :data-code="b.code">
@@ -192,6 +238,18 @@ const reopen = () =>
           {{ u.tablet }} {{ u.unsent ? `holds ${u.unsent} not sent` : 'worked on this job and is not connected' }}, last
           heard of {{ shop.dateTime(u.seenAt) }}. Bring it back to the network first.
         </p>
+        <PlateRow
+          v-for="r in rises"
+          :key="r.end"
+          :label="`${r.end === 'rear' ? 'Rear' : 'Front'}, empty, against before`"
+          :state="r.left !== null && r.left < 0 ? 'stop' : undefined"
+          :says="
+            r.left === null
+              ? 'two readings at one mark, one from the other'
+              : `two readings at one mark, one from the other; ${len(Math.max(0, r.left))} of its travel down is left`
+          "
+          >{{ r.rise >= 0 ? '+' : '−' }}{{ len(Math.abs(r.rise)) }} ± {{ len(r.tolerance) }}</PlateRow
+        >
         <PlateRow
           label="Skipped steps"
           :state="assessment.steps.some((s) => s.outcome === 'skipped') ? 'caution' : undefined"

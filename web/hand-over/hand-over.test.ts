@@ -1,4 +1,5 @@
 import { afterEach, describe, expect, test, vi } from 'vitest'
+import { answered } from '../../core/fixtures/on-job'
 import { formatNumber, formatQuantity, PSI } from '@stout-shackle/core/quantity'
 import { loadSettings } from '@stout-shackle/core/stages'
 import { airCheckText, FINAL_CHECK_NAMES, RATING_NAMES, stopText } from '@stout-shackle/core/wording'
@@ -58,7 +59,7 @@ describe('hand over', () => {
     await enter(wrapper, 'left', '28')
     expect(server.records.at(-1)!.supersedes!.why).toBe('set again')
     await enter(wrapper, 'left', '60')
-    const limit = store.assessment!.chosen!.maximum!.value
+    const limit = store.assessment!.chosen[0]!.maximum!.value
     expect(wrapper.find('[role=alert]').text()).toContain(formatQuantity('pressure', limit, 'us'))
     // At the limit's own figure, in the unit people type, it is taken.
     await enter(wrapper, 'left', String(Math.round(limit / PSI)))
@@ -86,13 +87,13 @@ describe('hand over', () => {
     const { wrapper, store } = await mountOnJob(HandOverStage, '0417')
     const rows = () => wrapper.findAll('tbody tr').map((r) => r.text())
     // Set before loading, the empty bag would stand taller than its window: so it is not offered.
-    const { left, right } = store.assessment!.active.level!
+    const { left, right } = store.assessment!.active.level.rear!
     for (const side of [left!, right!]) expect(rows()[0]).toContain(formatNumber('pressure', side.pressure, 'us'))
-    expect(loadSettings(store.assessment!.cases, store.assessment!.chosen!)[0]).toMatchObject({
+    expect(loadSettings(store.assessment!.cases, store.assessment!.chosen[0]!)[0]).toMatchObject({
       code: 'set',
       before: null,
     })
-    store.edit((j) => ({ ...j, vehicle: { ...j.vehicle, ratings: { ...j.vehicle.ratings, gawrRear: 1900 } } }))
+    store.edit((j) => ({ ...j, vehicle: { ...j.vehicle, rear: { ...j.vehicle.rear, rating: 1900 } } }))
     await flushPromises()
     expect(rows()[0]).toContain(RATING_NAMES['gawr-rear'])
     expect(rows()[0]).not.toMatch(/\d/)
@@ -138,11 +139,13 @@ describe('air', () => {
     expect(mounted.server.records).toHaveLength(count)
     await airCheck(mounted, 'start', '60', '75')
     expect(mounted.server.records).toHaveLength(count + 1)
-    expect(mounted.store.assessment!.air).toMatchObject({ start: { temperature: expect.closeTo(297.04, 1) as number } })
+    expect(mounted.store.assessment!.air.checks[0]).toMatchObject({
+      start: { temperature: expect.closeTo(297.04, 1) as number },
+    })
   })
   test('a cold night is not a leak', async () => {
     const { wrapper, store } = await mountOnJob(AirStage, '0411')
-    const verdict = store.assessment!.air.verdict!
+    const verdict = store.assessment!.air.checks[0]!.verdict!
     expect(verdict.code).toBe('holds')
     expect(wrapper.find('.plate').text()).toContain(airCheckText(verdict, 'us'))
   })
@@ -177,15 +180,15 @@ describe('plan', () => {
     const { wrapper, store } = await mountOnJob(PlanStage, '0417')
     expect(wrapper.findAll('tr.state').map((r) => r.text())).toEqual([
       'on its wheels, wheels on',
-      'axle hanging, wheels off',
-      'axle raised, wheels off',
+      'rear end, axle hanging, wheels off',
+      'rear end, axle raised, wheels off',
       'on its wheels, wheels on',
     ])
     expect(wrapper.text()).toMatch(/With wheels on: \d h \d\d/)
     await wrapper.find('select').setValue('on')
     expect(store.job!.choices.wheels).toBe('on')
     expect(store.assessment!.steps.some((s) => s.step.torques.some((f) => f.id === 'lug-nuts'))).toBe(false)
-    store.edit((j) => ({ ...j, survey: { ...j.survey, exhaustDiameter: 0.15 } }))
+    store.edit((j) => ({ ...j, survey: answered(j.survey, { exhaustDiameter: 0.15 }) }))
     await flushPromises()
     const { plan } = store.assessment!
     for (const part of plan!.ok ? plan!.plan.extraParts : []) expect(wrapper.text()).toContain(part)

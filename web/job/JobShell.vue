@@ -2,6 +2,7 @@
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import type { StageId } from '@stout-shackle/core/job'
+import { vehicleName } from '@stout-shackle/core/wording'
 import StageChain from '../chain/StageChain.vue'
 import TruckStrip from '../truck/TruckStrip.vue'
 import WhoIsHere from '../people/WhoIsHere.vue'
@@ -34,9 +35,9 @@ const saveState = computed(() =>
     <header class="line">
       <h1>{{ store.job.title }}</h1>
       <span class="muted what">
-        Job {{ store.job.number }} · {{ store.job.customer.name }} · {{ store.job.vehicle.make }}
-        {{ store.job.vehicle.model }}, {{ store.job.vehicle.suspension }},
-        {{ store.job.vehicle.rearWheels }} wheels<span v-if="store.job.bay"> · Bay {{ store.job.bay }}</span>
+        Job {{ store.job.number }} · {{ store.job.customer.name }} · {{ vehicleName(store.job.vehicle) }},
+        {{ store.job.vehicle.front.suspension }} front, {{ store.job.vehicle.rear.suspension }} rear,
+        {{ store.job.vehicle.rear.wheels }} wheels<span v-if="store.job.bay"> · Bay {{ store.job.bay }}</span>
       </span>
       <span
         class="small save"

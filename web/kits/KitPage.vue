@@ -206,8 +206,8 @@ const WHEN = { 'as-fitted': '', 'after-alignment': ', after alignment', 'at-ride
         </table>
         <p class="small muted measures">
           By measure: {{ kit.fitment.suspension.join(' or ') }} springs, {{ kit.fitment.bodies.map(plain).join(', ') }},
-          {{ kit.fitment.rearWheels.join(' or ') }} rear wheels; bump stop
-          {{ kit.fitment.bumpStops.map(plain).join(', ') }}.
+          {{ kit.axle }} axle, {{ kit.fitment.architecture.join(' or ') }},
+          {{ kit.fitment.wheels.join(' or ') }} wheels; bump stop {{ kit.fitment.bumpStops.map(plain).join(', ') }}.
         </p>
         <header><h3>In the box</h3></header>
         <p class="small measures">{{ kit.parts.map((x) => `${x.count} × ${x.name}`).join(' · ') || 'not listed' }}</p>

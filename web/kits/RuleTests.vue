@@ -7,10 +7,9 @@ import {
   SURVEY_KEYS,
   VEHICLE_FACTS,
   type RuleTest,
-  type SurveyKey,
   type VehicleFact,
 } from '@stout-shackle/core/kit'
-import { BEDS, BODIES, SUSPENSIONS } from '@stout-shackle/core/vehicle'
+import { ARCHITECTURES, BEDS, BODIES, SUSPENSIONS, type SurveyKey } from '@stout-shackle/core/vehicle'
 import { FAMILY_NAMES, plain, testText } from '@stout-shackle/core/wording'
 import QuantityField from '../entry/QuantityField.vue'
 import { SURVEY_ASKS } from '../measure/asks'
@@ -23,7 +22,9 @@ const preferences = usePreferences()
 const VEHICLE_WORDS: Partial<Record<VehicleFact, readonly string[]>> = {
   body: BODIES,
   suspension: SUSPENSIONS,
-  rearWheels: ['single', 'dual'],
+  architecture: ARCHITECTURES,
+  linkRatio: ['known', 'unknown'],
+  wheels: ['single', 'dual'],
   drive: ['rear', 'front', 'all'],
   bed: BEDS,
 }

@@ -4,7 +4,7 @@ import type { CaseAssessment } from '@stout-shackle/core/stages'
 import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
 import { RATING_NAMES } from '@stout-shackle/core/wording'
 import StateSign from '../entry/StateSign.vue'
-import { useCalmJob } from '../stores/job'
+import { useCalmJob, useShownAxle } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 
 /** Every load case beside the others: what it does, what it takes, and how near it comes to a rating. */
@@ -24,13 +24,18 @@ const sign = ({ ratings: { tightest } }: CaseAssessment) =>
         ? 'caution'
         : 'fine'
 /** A pressure that cannot be set is none. */
-const pressures = ({ level }: CaseAssessment) =>
-  level?.left &&
-  level.right &&
-  ['level', 'one-side-below-minimum', 'above-maximum', 'below-minimum'].includes(level.code)
+const pressures = ({ level: levels }: CaseAssessment) => {
+  const level = levels[axle.value]
+  return level?.left &&
+    level.right &&
+    ['level', 'one-side-below-minimum', 'above-maximum', 'below-minimum'].includes(level.code)
     ? `${psi(level.left.pressure)} / ${psi(level.right.pressure)}`
     : '–'
-const hasKit = computed(() => job.value.kit !== null)
+}
+const hasKit = computed(() => job.value.kits.length > 0)
+const { axle, axles } = useShownAxle()
+/** Which axle's pressures stand there, where both have air. */
+const which = computed(() => (axles.value.length > 1 ? `${axle.value}, ` : ''))
 </script>
 
 <template>
@@ -41,7 +46,7 @@ const hasKit = computed(() => job.value.kit !== null)
         <th class="num">rear + {{ unit('mass') }}</th>
         <th class="num">front + {{ unit('mass') }}</th>
         <th class="num">squat {{ unit('length') }}</th>
-        <th v-if="hasKit" class="num">left / right {{ unit('pressure') }}</th>
+        <th v-if="hasKit" class="num">{{ which }}left / right {{ unit('pressure') }}</th>
         <th v-if="hasKit" class="num">band</th>
         <th class="num">nose up</th>
         <th>Tightest rating</th>
@@ -61,8 +66,8 @@ const hasKit = computed(() => job.value.kit !== null)
         </td>
         <td v-if="hasKit" class="num">{{ pressures(c) }}</td>
         <td v-if="hasKit" class="num">
-          <template v-if="c.level?.band && pressures(c) !== '–'"
-            >{{ psi(c.level.band.low) }}–{{ psi(c.level.band.high) }}</template
+          <template v-if="c.level[axle]?.band && pressures(c) !== '–'"
+            >{{ psi(c.level[axle]!.band!.low) }}–{{ psi(c.level[axle]!.band!.high) }}</template
           >
         </td>
         <td class="num">{{ c.attitude ? `${((c.attitude.pitch * 180) / Math.PI).toFixed(1)}°` : '–' }}</td>

@@ -14,8 +14,8 @@ const preferences = usePreferences()
 const vehicle = computed(() => job.value.vehicle)
 const items = computed(() => assessment.value.active.loadCase.items)
 const outline = computed(() => bodyOutline(vehicle.value))
-const bodyWidth = computed(() => vehicle.value.track + 0.3)
-const tire = computed(() => tireDiameter(vehicle.value.tireSize) ?? 0.78)
+const bodyWidth = computed(() => vehicle.value.rear.track + 0.3)
+const tire = computed(() => tireDiameter(vehicle.value.rear.tireSize) ?? 0.78)
 /** Room under the floor line for the axle's name. */
 const FOOT = 16
 
@@ -161,7 +161,7 @@ const label = (item: LoadItem) => {
           v-for="s in [-1, 1]"
           :key="s"
           :x="sx(x + tire / 2)"
-          :y="sy((s * vehicle.track) / 2) - 0.13 * scale"
+          :y="sy((s * vehicle[x ? 'front' : 'rear'].track) / 2) - 0.13 * scale"
           :width="tire * scale"
           :height="0.26 * scale"
           rx="3"

@@ -27,7 +27,7 @@ const back = computed(
 )
 const scale = computed(() => (each.value - 12) / (front.value + back.value))
 const height = computed(() =>
-  Math.round(Math.max(vehicle.value.track + 0.4, bodyOutline(vehicle.value).roof + 0.1) * scale.value + WORDS),
+  Math.round(Math.max(vehicle.value.rear.track + 0.4, bodyOutline(vehicle.value).roof + 0.1) * scale.value + WORDS),
 )
 </script>
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { computed } from 'vue'
-import { pressureLimits } from '@stout-shackle/core/kit'
-import { caseRemedies, pressuresToSet } from '@stout-shackle/core/stages'
+import { computed, ref } from 'vue'
+import { axleDrop } from '@stout-shackle/core/spring'
+import { caseRemedies, kitsUnder, pressuresToSet, standAtPressures } from '@stout-shackle/core/stages'
 import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
 import {
   bandText,
@@ -15,15 +15,18 @@ import {
   viewsText,
 } from '@stout-shackle/core/wording'
 import PlateRow from '../entry/PlateRow.vue'
+import QuantityField from '../entry/QuantityField.vue'
 import StampedPlate from '../entry/StampedPlate.vue'
-import { useCalmJob } from '../stores/job'
+import AxleSwitch from '../entry/AxleSwitch.vue'
+import { useCalmJob, useShownAxle } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 
 /** What the load does: pressures, squat before and after, what is left of the tightest rating, and what has to be said. */
 const { job, assessment } = useCalmJob(2)
 const preferences = usePreferences()
 const active = computed(() => assessment.value.active)
-const level = computed(() => active.value.level)
+const { axle, axles, chosen, show } = useShownAxle()
+const level = computed(() => active.value.level[axle.value])
 const system = computed(() => preferences.system)
 const mass = (v: number) => formatQuantity('mass', v, system.value)
 const len = (v: number) => formatQuantity('length', v, system.value)
@@ -57,19 +60,34 @@ const SQUAT_SOURCES = {
   'from-rate': "the load over the springs' rate",
   unknown: '',
 }
-const after = computed(() => (settable.value && level.value?.held ? level.value.held.rear : null))
+const after = computed(() => (settable.value && level.value?.held ? level.value.held.squat : null))
 /** What to set, left and right. */
 const set = computed(() =>
-  settable.value && job.value.kit
-    ? pressuresToSet(level.value!, pressureLimits(job.value.kit, job.value.survey)?.minimum.value ?? 0)
-    : null,
+  settable.value && chosen.value ? pressuresToSet(level.value!, chosen.value.minimum?.value ?? 0) : null,
 )
 /** Lean left over, as a height across the wheels. */
 const lean = computed(() => {
   const l = level.value
   if (!l || l.lean === null || l.leanTeed === null) return null
-  const across = (v: number) => Math.abs(Math.tan(v)) * job.value.vehicle.track
+  const across = (v: number) => Math.abs(Math.tan(v)) * job.value.vehicle[axle.value].track
   return { as: across(l.lean), teed: across(l.leanTeed) }
+})
+/** A pressure that is in, or that somebody asks about, in both bags of this axle; the others as set. */
+const asked = ref<number | null>(null)
+const askedLimits = computed(() => ({ min: 0, max: chosen.value?.maximum?.value ?? 0 }))
+const leaves = computed(() => {
+  const own = asked.value
+  if (own === null || !chosen.value) return null
+  const pressures = Object.fromEntries(
+    assessment.value.chosen.flatMap((c) => {
+      const kept = active.value.level[c.kit.axle]
+      const now =
+        c.kit.axle === axle.value ? { left: own, right: own } : kept && pressuresToSet(kept, c.minimum?.value ?? 0)
+      return now ? [[c.kit.axle, now]] : []
+    }),
+  )
+  const stand = standAtPressures(job.value, active.value, kitsUnder(job.value), pressures)
+  return stand ? axleDrop(job.value.mark, stand[axle.value]) : undefined
 })
 const tail = computed(() => {
   const [now, then] = [active.value.attitude?.tail, active.value.leveled?.tail]
@@ -114,6 +132,7 @@ const trailer = computed(() => {
     <PlateRow label="GVWR">{{ mass(active.weights.gross) }}</PlateRow>
   </StampedPlate>
   <StampedPlate v-else :title="settable ? 'With the load on, to stand level' : 'What the load does'">
+    <AxleSwitch :axles="axles" :axle="axle" @show="show" />
     <div v-if="set" class="figures">
       <span class="figure"
         >{{ bare('pressure', set!.left) }}<span class="unit">{{ unit('pressure') }} left</span></span
@@ -130,9 +149,7 @@ const trailer = computed(() => {
       </div>
     </template>
     <p v-else class="words">Spring rate unknown</p>
-    <p v-for="(o, i) in level?.obstacles ?? []" :key="i" class="note stop">
-      {{ obstacleText(o, system, job.kit?.axle) }}.
-    </p>
+    <p v-for="(o, i) in level?.obstacles ?? []" :key="i" class="note stop">{{ obstacleText(o, system, axle) }}.</p>
     <PlateRow v-if="settable" label="Mean with tolerance" :says="`${bandParts} (${unit('pressure')}; GUM)`">{{
       bandText(level!, system)
     }}</PlateRow>
@@ -147,21 +164,46 @@ const trailer = computed(() => {
     <PlateRow
       v-if="settable && level!.driving"
       label="Pressure at driving altitude"
-      :says="`the same air at the other height and warmth; the rear moves ${len(level!.driving.rise)} (gas law, ICAO atmosphere)`"
+      :says="`the same air at the other height and warmth; the ${axle} moves ${len(level!.driving.rise)} (gas law, ICAO atmosphere)`"
       >{{ bare('pressure', level!.driving.left) }} / {{ bare('pressure', level!.driving.right) }}</PlateRow
     >
     <PlateRow
-      v-if="settable && active.squat.rear !== null"
-      label="Rear squat, now"
+      v-if="settable && active.squat[axle] !== null"
+      :label="`${axle === 'front' ? 'Front' : 'Rear'} squat, now`"
       :says="SQUAT_SOURCES[active.squat.source]"
-      >{{ bare('length', active.squat.rear) }} ± {{ len(active.squat.rearTolerance)
+      >{{ bare('length', active.squat[axle]!) }} ±
+      {{ len(axle === 'front' ? active.squat.frontTolerance : active.squat.rearTolerance)
       }}<template v-if="after !== null"> → {{ len(after) }}</template></PlateRow
     >
+    <PlateRow
+      v-if="chosen?.maximum"
+      label="At another pressure"
+      says="both bags of this axle, steel and air in balance (statics)"
+    >
+      <QuantityField
+        :value="asked"
+        kind="pressure"
+        label="At another pressure"
+        hide-label
+        v-bind="askedLimits"
+        clearable
+        @commit="(v) => (asked = v)"
+      />
+      <template v-if="asked !== null" #below>
+        <span data-leaves>{{
+          leaves == null
+            ? 'There the bags would stand outside their table.'
+            : Math.abs(leaves) < 0.0008
+              ? 'It stands level.'
+              : `It stands ${len(Math.abs(leaves))} ${leaves > 0 ? 'low' : 'high'}.`
+        }}</span>
+      </template>
+    </PlateRow>
     <PlateRow
       v-if="active.ratings.tightest"
       :label="`Tightest: ${RATING_NAMES[active.ratings.tightest.id]}`"
       :state="
-        active.ratings.kitExceeded
+        active.ratings.kitExceeded.length
           ? 'stop'
           : active.ratings.tightest.remaining! < 0.05 * active.ratings.tightest.limit!
             ? 'caution'
@@ -169,7 +211,7 @@ const trailer = computed(() => {
       "
       :says="RATING_SOURCES[active.ratings.tightest.source]"
       >{{ mass(Math.abs(active.ratings.tightest.remaining!)) }}
-      {{ active.ratings.kitExceeded ? 'over' : 'left' }}</PlateRow
+      {{ active.ratings.kitExceeded.length ? 'over' : 'left' }}</PlateRow
     >
     <PlateRow
       label="Front axle"
@@ -196,6 +238,13 @@ const trailer = computed(() => {
       data-row="gains"
       :says="active.weights.source === 'ticket' ? 'by the scale' : 'the list, by moments about the axles'"
       >{{ bare('mass', active.weights.rear) }} ± {{ mass(active.weights.rearTolerance) }}</PlateRow
+    >
+    <PlateRow
+      v-if="active.estimate"
+      label="Not measured: axle weights ±"
+      state="unknown"
+      says="what estimated figures leave unsure; Measure says what to read next (GUM 5.1.3)"
+      >{{ bare('mass', active.estimate.front) }} front, {{ mass(active.estimate.rear) }} rear</PlateRow
     >
     <PlateRow v-for="row in tail" :key="row.label" :label="row.label">{{ row.text }}</PlateRow>
     <PlateRow

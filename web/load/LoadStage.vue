@@ -7,7 +7,7 @@ import { loadsFromCsv, loadsToCsv } from '@stout-shackle/core/exchange'
 import CsvButtons from '../entry/CsvButtons.vue'
 import TextField from '../entry/TextField.vue'
 import StageColumns from '../job/StageColumns.vue'
-import { useCalmJob } from '../stores/job'
+import { useCalmJob, useShownAxle } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import CasesTable from './CasesTable.vue'
 import LoadPictures from './LoadPictures.vue'
@@ -58,10 +58,9 @@ function readCsv(text: string) {
   return 'Taken in.'
 }
 
+const { chosen } = useShownAxle()
 /** The kit whose curve is drawn: the picked one, else the best of those that fit, on trial. */
-const drawn = computed(
-  () => assessment.value.chosen ?? store.ranking?.fitting.find((k) => k.assessed.level)?.assessed ?? null,
-)
+const drawn = computed(() => chosen.value ?? store.ranking?.fitting.find((k) => k.assessed.level)?.assessed ?? null)
 const PANELS = {
   cases: 'All load cases',
   ratings: 'Ratings',
@@ -152,7 +151,7 @@ const panel = ref<keyof typeof PANELS>('cases')
             No kit is picked and none fits yet: nothing to draw a pressure for.
           </p>
           <template v-else>
-            <p v-if="drawn !== assessment.chosen" class="small muted trial">On trial: {{ drawn.kit.name }}</p>
+            <p v-if="drawn !== chosen" class="small muted trial">On trial: {{ drawn.kit.name }}</p>
             <PressureChart
               :job="job"
               :assessment="assessment"

@@ -1,4 +1,5 @@
 import { afterEach, describe, expect, test, vi } from 'vitest'
+import { rearAxle } from '../../core/fixtures/on-job'
 import { POUND } from '@stout-shackle/core/quantity'
 import { caseRemedies } from '@stout-shackle/core/stages'
 import { cautionText, RATING_SOURCES, remedyText } from '@stout-shackle/core/wording'
@@ -92,7 +93,7 @@ describe('the load stage', () => {
   })
   test('without any spring rate it says what to do', async () => {
     const { wrapper, store } = await mountOnJob(LoadStage, '0419')
-    store.edit((j) => ({ ...j, vehicle: { ...j.vehicle, rearWheelRate: null } }))
+    store.edit((j) => ({ ...j, vehicle: rearAxle(j.vehicle, { wheelRate: null }) }))
     await flushPromises()
     expect(store.assessment!.active.squat.source).toBe('unknown')
     expect(wrapper.find('.plate .figure').exists()).toBe(false)

@@ -1,11 +1,14 @@
 <script setup lang="ts">
-import { CORNERS } from '@stout-shackle/core/vehicle'
+import { CORNERS, type HeightPlace } from '@stout-shackle/core/vehicle'
 import { CORNER_NAMES } from '@stout-shackle/core/wording'
+
+const { single = false } = defineProps<{ single?: boolean }>()
+const ONE: readonly HeightPlace[] = ['front', 'rear']
 </script>
 
 <template>
-  <div class="corners">
-    <span /><span v-for="c in CORNERS" :key="c" class="small muted">{{ CORNER_NAMES[c] }}</span>
+  <div class="corners" :class="{ single }">
+    <span /><span v-for="c in single ? ONE : CORNERS" :key="c" class="small muted">{{ CORNER_NAMES[c] }}</span>
     <span class="small muted">Bags at</span>
   </div>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, useTemplateRef } from 'vue'
-import { CORNERS, type Corner } from '@stout-shackle/core/vehicle'
+import { CORNERS, type HeightPlace } from '@stout-shackle/core/vehicle'
 import { recordLimits, ofKind, type BayRecord, type RecordBody } from '@stout-shackle/core/job'
 import { CORNER_NAMES } from '@stout-shackle/core/wording'
 import QuantityField from '../entry/QuantityField.vue'
@@ -13,6 +13,8 @@ const props = defineProps<{
   load: 'empty' | 'loaded' | 'empty-again'
   title: string
   remark?: string
+  /** One height an axle, where left and right were not read apart. */
+  single?: boolean
   /** Gauge pressure in the bags that is likely while these are read; what is typed counts. */
   likelyPressure?: number
 }>()
@@ -20,10 +22,11 @@ const emit = defineEmits<{ end: [] }>()
 const { store, job, assessment } = useOpenJob()
 const row = useTemplateRef<HTMLElement>('row')
 
+const places = computed<readonly HeightPlace[]>(() => (props.single ? ['front', 'rear'] : CORNERS))
 type Height = Extract<RecordBody, { kind: 'height' }>
 const loadCase = () => (props.load === 'loaded' ? job.value.activeCase : null)
 /** What was read before; typing does not count here. */
-function earlier(corner: Corner): (BayRecord & { body: Height }) | undefined {
+function earlier(corner: HeightPlace): (BayRecord & { body: Height }) | undefined {
   return ofKind(assessment.value.standing, 'height').findLast(
     (r) =>
       !isTyped(r) &&
@@ -34,7 +37,7 @@ function earlier(corner: Corner): (BayRecord & { body: Height }) | undefined {
       r.body.loadCase === loadCase(),
   )
 }
-const body = (corner: Corner, value: number, about: boolean): Height => ({
+const body = (corner: HeightPlace, value: number, about: boolean): Height => ({
   kind: 'height',
   timing: props.timing,
   load: props.load,
@@ -48,16 +51,16 @@ const body = (corner: Corner, value: number, about: boolean): Height => ({
 })
 const typedPressure = ref<number | null>(null)
 const bagPressure = computed(
-  () => typedPressure.value ?? CORNERS.map(earlier).find((r) => r)?.body.bagPressure ?? props.likelyPressure ?? 0,
+  () => typedPressure.value ?? places.value.map(earlier).find((r) => r)?.body.bagPressure ?? props.likelyPressure ?? 0,
 )
 /** Readings of one round were taken at one pressure: typed anew, those that stand are corrected. */
 function setPressure(pressure: number) {
   typedPressure.value = pressure
-  for (const reading of CORNERS.flatMap((corner) => earlier(corner) ?? []))
+  for (const reading of places.value.flatMap((corner) => earlier(corner) ?? []))
     if (reading.body.bagPressure !== pressure)
       store.record({ ...reading.body, bagPressure: pressure }, { record: reading.id, why: 'bag pressure' })
 }
-const field = (corner: Corner) =>
+const field = (corner: HeightPlace) =>
   readingField(
     store,
     `height:${props.timing}:${props.load}:${corner}`,
@@ -67,21 +70,21 @@ const field = (corner: Corner) =>
 async function next(index: number) {
   await nextTick()
   const inputs = row.value!.querySelectorAll('input')
-  if (index + 1 < CORNERS.length) inputs[index + 1]!.focus()
+  if (index + 1 < places.value.length) inputs[index + 1]!.focus()
   else emit('end')
 }
-const value = (corner: Corner) => earlier(corner)?.body.value ?? null
+const value = (corner: HeightPlace) => earlier(corner)?.body.value ?? null
 defineExpose({ focus: () => row.value?.querySelector('input')?.focus() })
 </script>
 
 <template>
-  <div ref="row" class="corners">
+  <div ref="row" class="corners" :class="{ single }">
     <span class="title"
       ><strong>{{ title }}</strong
       ><span v-if="remark" class="small muted">{{ remark }}</span></span
     >
     <QuantityField
-      v-for="(corner, i) in CORNERS"
+      v-for="(corner, i) in places"
       :key="corner"
       :value="value(corner)"
       :about="earlier(corner)?.body.about"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, useTemplateRef } from 'vue'
+import { computed, ref, useTemplateRef } from 'vue'
+import { ofKind } from '@stout-shackle/core/job'
 import { formatNumber, formatQuantity, GRAVITY, INCH } from '@stout-shackle/core/quantity'
 import { readingsFromCsv, readingsToCsv } from '@stout-shackle/core/exchange'
 import { MARKS, TAPE_TOLERANCE } from '@stout-shackle/core/vehicle'
@@ -12,6 +13,8 @@ import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import CornerHeads from './CornerHeads.vue'
 import HeightGrid from './HeightGrid.vue'
+import AsItLeft from './AsItLeft.vue'
+import EstimatesCard from './EstimatesCard.vue'
 import SurveyForm from './SurveyForm.vue'
 
 const { store, job, assessment } = useOpenJob()
@@ -28,6 +31,14 @@ const TAPES = [
   { name: '1 mm', tolerance: 0.001 },
   { name: '1/32 in', tolerance: INCH / 32 },
 ]
+/** One height an axle: as it was read so far, until somebody says otherwise. */
+const typedOne = ref<boolean | null>(null)
+const single = computed(
+  () =>
+    typedOne.value ??
+    ofKind(assessment.value.standing, 'height').some((r) => r.body.corner === 'front' || r.body.corner === 'rear'),
+)
+const one = computed({ get: () => single.value, set: (v: boolean) => (typedOne.value = v) })
 const tape = computed(() => TAPES.findIndex((t) => Math.abs(t.tolerance - job.value.tapeTolerance) < 1e-6))
 const setTape = (i: number) => store.edit((j) => ({ ...j, tapeTolerance: TAPES[i]!.tolerance }))
 function readCsv(text: string) {
@@ -68,6 +79,7 @@ const started = computed(() =>
 <template>
   <StageColumns>
     <template #work>
+      <AsItLeft />
       <section class="card">
         <header>
           <h2>Heights, as it came in</h2>
@@ -80,6 +92,7 @@ const started = computed(() =>
           >
             <option v-for="m in MARKS" :key="m" :value="m">{{ MARK_NAMES[m] }}</option>
           </select>
+          <label class="small one"><input v-model="one" type="checkbox" /> one height an axle</label>
           <span class="small muted">read to</span>
           <select
             class="control"
@@ -90,13 +103,21 @@ const started = computed(() =>
             <option v-for="(t, i) in TAPES" :key="t.name" :value="String(i)">{{ t.name }}</option>
           </select>
         </header>
-        <CornerHeads />
-        <HeightGrid timing="before" load="empty" title="Empty" remark="level floor, bounced" @end="loaded?.focus()" />
+        <CornerHeads :single="single" />
+        <HeightGrid
+          timing="before"
+          load="empty"
+          title="Empty"
+          :single="single"
+          remark="level floor, bounced"
+          @end="loaded?.focus()"
+        />
         <HeightGrid
           ref="loaded"
           timing="before"
           load="loaded"
           :title="`Loaded: ${active.loadCase.name}`"
+          :single="single"
           remark="the usual load on, no air"
         />
         <HeightGrid
@@ -104,6 +125,7 @@ const started = computed(() =>
           timing="before"
           load="empty-again"
           title="Unloaded again"
+          :single="single"
           remark="shows the springs' friction"
         />
         <p v-if="heights.beforeLoaded.missing.length && !started" class="ask">
@@ -120,6 +142,7 @@ const started = computed(() =>
           />
         </footer>
       </section>
+      <EstimatesCard />
       <SurveyForm />
     </template>
     <template #plate>
@@ -162,17 +185,17 @@ const started = computed(() =>
           >{{ bare(Math.abs(lean.value)) }} ± {{ len(lean.tolerance) }} {{ lean.side }}</PlateRow
         >
         <PlateRow
-          v-if="active.rearRate?.source === 'loading-test'"
+          v-if="active.rates.rear?.source === 'loading-test'"
           label="Rear springs, both, from this test"
           says="least squares over all loads that were measured; tolerances of tape and load, or their scatter (GUM 5.1.2)"
-          >{{ formatQuantity('rate', active.rearRate.rate, preferences.system) }} ±
-          {{ formatNumber('rate', active.rearRate.tolerance, preferences.system) }}</PlateRow
+          >{{ formatQuantity('rate', active.rates.rear.rate, preferences.system) }} ±
+          {{ formatNumber('rate', active.rates.rear.tolerance, preferences.system) }}</PlateRow
         >
         <PlateRow
-          v-if="active.rearRate?.frictionSource === 'measured'"
+          v-if="active.rates.rear?.frictionSource === 'measured'"
           label="Friction of the springs, up and down"
           says="half the force between loading and unloading"
-          >± {{ formatQuantity('mass', active.rearRate.friction / GRAVITY, preferences.system) }}</PlateRow
+          >± {{ formatQuantity('mass', active.rates.rear.friction / GRAVITY, preferences.system) }}</PlateRow
         >
         <p v-for="finding in assessment.corners" :key="finding.code + finding.set" class="note stop">
           {{ cornerText(finding, preferences.system) }}.
@@ -191,6 +214,9 @@ const started = computed(() =>
   justify-content: space-between;
   padding: 6px 12px;
   border-top: 1px solid #ece7db;
+}
+.one {
+  white-space: nowrap;
 }
 .ask {
   margin: 4px 12px 10px;

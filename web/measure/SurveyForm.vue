@@ -1,30 +1,42 @@
 <script setup lang="ts">
-import type { Survey } from '@stout-shackle/core/vehicle'
-import { answerText, SURVEY_QUESTIONS } from '@stout-shackle/core/wording'
+import { surveyedAxles } from '@stout-shackle/core/stages'
+import type { AxleEnd } from '@stout-shackle/core/spring'
+import { isAxleSurveyKey, surveyAnswer, type SurveyKey } from '@stout-shackle/core/vehicle'
+import { answerText, AXLE_NAMES, SURVEY_QUESTIONS } from '@stout-shackle/core/wording'
 import StateSign from '../entry/StateSign.vue'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import { useShop } from '../stores/shop'
 import { computed } from 'vue'
-import { SURVEY_ASKS } from './asks'
+import { asksOf, asksOfVehicle } from './asks'
 import SurveyAnswer from './SurveyAnswer.vue'
 
-/** What decides fitment. An empty answer stays visible as a ring. */
+/** What decides fitment, axle by axle and then of the whole vehicle. An empty answer stays visible as a ring. */
 const { job, assessment } = useOpenJob()
 const shop = useShop()
 const preferences = usePreferences()
 
-const asks = computed(() => SURVEY_ASKS.filter((a) => !a.only || a.only === job.value.vehicle.suspension))
+const axles = computed(() => surveyedAxles(job.value))
+const groups = computed(() => [
+  ...axles.value.map((axle) => ({
+    name: axles.value.length > 1 || axle === 'front' ? AXLE_NAMES[axle] : null,
+    axle,
+    asks: asksOf(job.value, axle),
+  })),
+  { name: axles.value.length > 1 ? 'Whole vehicle' : null, axle: axles.value.at(-1)!, asks: asksOfVehicle() },
+])
 void shop.loadPlatforms()
 const platform = computed(() => shop.platforms.find((p) => p.id === job.value.vehicle.platform) ?? null)
+const given = (key: SurveyKey, axle: AxleEnd) => surveyAnswer(job.value.survey, key, axle)
 /** What its platform usually has: a hint, never an answer. */
-const usual = (key: keyof Survey) => {
-  const value = platform.value?.usually[key]
-  return value === undefined || value === null || job.value.survey[key] !== null
+const usual = (key: SurveyKey, axle: AxleEnd) => {
+  const value = isAxleSurveyKey(key) && axle === 'front' ? null : platform.value?.usually[key]
+  return value === undefined || value === null || given(key, axle) !== null
     ? null
     : `usually ${answerText(key, value, preferences.system)}`
 }
-const needed = (key: keyof Survey) => assessment.value.unanswered.includes(key)
+const needed = (key: SurveyKey, axle: AxleEnd) =>
+  assessment.value.unanswered.some((open) => open.key === key && (open.axle === null || open.axle === axle))
 </script>
 
 <template>
@@ -37,19 +49,22 @@ const needed = (key: keyof Survey) => assessment.value.unanswered.includes(key)
           : 'everything that decides fitment is answered'
       }}</span>
     </header>
-    <div class="asks">
-      <div v-for="ask in asks" :key="ask.key" class="ask">
-        <StateSign
-          :state="job.survey[ask.key] !== null ? 'fine' : needed(ask.key) ? 'caution' : 'unknown'"
-          :label="job.survey[ask.key] !== null ? 'answered' : 'not answered'"
-        />
-        <span class="q"
-          >{{ SURVEY_QUESTIONS[ask.key].ask
-          }}<span class="small muted">{{ usual(ask.key) ?? SURVEY_QUESTIONS[ask.key].why }}</span></span
-        >
-        <SurveyAnswer :ask="ask" />
+    <template v-for="(group, i) in groups" :key="i">
+      <h3 v-if="group.name">{{ group.name }}</h3>
+      <div class="asks">
+        <div v-for="ask in group.asks" :key="ask.key" class="ask">
+          <StateSign
+            :state="given(ask.key, group.axle) !== null ? 'fine' : needed(ask.key, group.axle) ? 'caution' : 'unknown'"
+            :label="given(ask.key, group.axle) !== null ? 'answered' : 'not answered'"
+          />
+          <span class="q"
+            >{{ SURVEY_QUESTIONS[ask.key].ask
+            }}<span class="small muted">{{ usual(ask.key, group.axle) ?? SURVEY_QUESTIONS[ask.key].why }}</span></span
+          >
+          <SurveyAnswer :ask="ask" :axle="group.axle" />
+        </div>
       </div>
-    </div>
+    </template>
   </section>
 </template>
 
@@ -59,6 +74,9 @@ const needed = (key: keyof Survey) => assessment.value.unanswered.includes(key)
   grid-template-columns: repeat(2, minmax(0, 1fr));
   column-gap: 18px;
   padding: 4px 12px 8px;
+}
+h3 {
+  margin: 8px 12px 0;
 }
 .ask {
   display: grid;

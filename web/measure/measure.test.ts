@@ -1,4 +1,5 @@
 import { afterEach, describe, expect, test, vi } from 'vitest'
+import { answered } from '../../core/fixtures/on-job'
 import { standing } from '@stout-shackle/core/job'
 import { cautionText, cornerText } from '@stout-shackle/core/wording'
 import { enter, labeled, mountOnJob, flushPromises } from '../fixtures/mount'
@@ -89,9 +90,9 @@ describe('the survey', () => {
     await select.setValue('')
     expect(store.job!.survey.spareUnderBed).toBeNull()
     await labeled(wrapper, 'Axle vent').setValue('center')
-    expect(store.job!.survey.axleVent).toBe('center')
+    expect(store.job!.survey.rear.axleVent).toBe('center')
     await enter(wrapper, 'Coil gap, standing empty', '5/8')
-    expect(store.job!.survey.coilGapStanding).toBeCloseTo(0.015875, 9)
+    expect(store.job!.survey.rear.coilGapStanding).toBeCloseTo(0.015875, 9)
   })
   test('counts the answers that still decide', async () => {
     const { wrapper } = await mountOnJob(SurveyForm, '0419')
@@ -128,7 +129,11 @@ describe('the measure stage', () => {
   })
   test('an old helper, the ground mark and a load-sensing valve are said where they count', async () => {
     const { wrapper, store } = await mountOnJob(MeasureStage, '0417')
-    store.edit((j) => ({ ...j, mark: 'ground', survey: { ...j.survey, oldHelper: true, loadSensingValve: true } }))
+    store.edit((j) => ({
+      ...j,
+      mark: 'ground',
+      survey: answered(j.survey, { oldHelper: 'other', loadSensingValve: true }),
+    }))
     await flushPromises()
     const plate = wrapper.find('.plate').text()
     const said = store.assessment!.cautions.filter((c) => c.stages.includes('measure'))

@@ -14,26 +14,40 @@ import { specText } from './spec'
 
 const { store, job, assessment } = useOpenJob()
 const preferences = usePreferences()
+/** Both ends are worked on: each step says which. */
+const both = computed(() => new Set(job.value.kits.map(({ kit }) => kit.axle)).size > 1)
 const plan = computed(() => (assessment.value.plan?.ok ? assessment.value.plan.plan : null))
+const stateText = ({ axle, support, wheels }: PlanStep['state']) =>
+  `${axle ? `${axle} end, ` : ''}${SUPPORT_NAMES[support]}, wheels ${wheels}`
 /** Steps that follow each other in one state. */
 const runs = computed(() => {
   const groups: { state: PlanStep['state']; steps: { step: PlanStep; number: number }[] }[] = []
   plan.value?.steps.forEach((step, i) => {
     const last = groups.at(-1)
-    if (last && last.state.support === step.state.support && last.state.wheels === step.state.wheels)
+    if (
+      last &&
+      last.state.support === step.state.support &&
+      last.state.wheels === step.state.wheels &&
+      last.state.axle === step.state.axle
+    )
       last.steps.push({ step, number: i + 1 })
     else groups.push({ state: step.state, steps: [{ step, number: i + 1 }] })
   })
   return groups
 })
+/** Hours that the instructions of the kits to fit give, added up. */
+const said = computed(() => {
+  const fitted = job.value.kits.filter(({ work }) => work === 'fit').map(({ kit }) => kit.minutes)
+  return { low: fitted.reduce((sum, m) => sum + m.low, 0), high: fitted.reduce((sum, m) => sum + m.high, 0) }
+})
 /** What the shop's other way with the wheels would take. */
 const otherWay = computed(() => {
-  const { kit, vehicle, survey, choices } = job.value
-  if (!kit) return null
-  const outcome = buildPlan(kit, vehicle, survey, { wheels: choices.wheels === 'off' ? 'on' : 'off' })
+  const { kits, vehicle, survey, choices } = job.value
+  if (!kits.length) return null
+  const outcome = buildPlan(kits, vehicle, survey, { wheels: choices.wheels === 'off' ? 'on' : 'off' })
   return outcome.ok ? outcome.plan : null
 })
-const wheels = (value: string) =>
+const setWheels = (value: string) =>
   store.edit((j) => ({ ...j, choices: { ...j.choices, wheels: value as 'off' | 'on' } }))
 const clampNote = {
   ok: '',
@@ -46,7 +60,7 @@ const hours = (minutes: number) => `${Math.floor(minutes / 60)} h ${String(Math.
 </script>
 
 <template>
-  <NeedsKit v-if="!job.kit" :job="job.id" what="The work plan" />
+  <NeedsKit v-if="!job.kits.length" :job="job.id" what="The work plan" />
   <StageColumns v-else>
     <template #work>
       <p v-if="assessment.plan && !assessment.plan.ok" class="note stop">
@@ -57,7 +71,9 @@ const hours = (minutes: number) => `${Math.floor(minutes / 60)} h ${String(Math.
         <table class="dense steps">
           <tbody v-for="(run, i) in runs" :key="i">
             <tr class="state">
-              <th colspan="5">{{ SUPPORT_NAMES[run.state.support] }}, wheels {{ run.state.wheels }}</th>
+              <th colspan="5">
+                {{ stateText(run.state) }}
+              </th>
             </tr>
             <tr v-for="{ step, number } in run.steps" :key="step.id" :class="{ change: step.kind === 'state' }">
               <td class="num n">{{ number }}</td>
@@ -67,7 +83,7 @@ const hours = (minutes: number) => `${Math.floor(minutes / 60)} h ${String(Math.
                 }}</template
                 ><span v-if="step.unsure" class="small muted"> · survey answer decides</span>
               </td>
-              <td class="side">{{ step.side ?? '' }}</td>
+              <td class="side">{{ [both ? step.axle : null, step.side].filter(Boolean).join(' ') }}</td>
               <td class="small muted">
                 {{ step.torques.map((f) => `${f.name}: ${torque(f)}`).join('; ') || (step.trap ? step.trap : '') }}
               </td>
@@ -122,14 +138,14 @@ const hours = (minutes: number) => `${Math.floor(minutes / 60)} h ${String(Math.
         }}</PlateRow>
         <PlateRow label="Wheel changes">{{ plan.wheelChanges }}</PlateRow>
         <PlateRow label="Instructions say"
-          >{{ (job.kit.minutes.low / 60).toFixed(1) }} to {{ (job.kit.minutes.high / 60).toFixed(1) }} h</PlateRow
+          >{{ (said.low / 60).toFixed(1) }} to {{ (said.high / 60).toFixed(1) }} h</PlateRow
         >
         <label class="choice"
-          >Rear wheels
+          >Wheels
           <select
             class="control"
             :value="job.choices.wheels"
-            @change="wheels(($event.target as HTMLSelectElement).value)"
+            @change="setWheels(($event.target as HTMLSelectElement).value)"
           >
             <option value="off">off for access</option>
             <option value="on">stay on, frame raised</option>

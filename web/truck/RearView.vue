@@ -1,16 +1,18 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { formatNumber, type UnitSystem } from '@stout-shackle/core/quantity'
+import type { AxleEnd } from '@stout-shackle/core/spring'
 import { tireDiameter, type Survey, type Vehicle } from '@stout-shackle/core/vehicle'
 import type { Kit } from '@stout-shackle/core/kit'
-import { coilOutline, helperOutline } from './helper-outline'
+import { coilOutline, helperOutline, leafOutline } from './helper-outline'
 import type { Pose } from './pose'
 
-/** The axle that the kit is for, from behind, looking forward: left is on the left. */
+/** One axle from behind, looking forward: left is on the left. Springs and build are the vehicle's own. */
 const props = defineProps<{
   vehicle: Vehicle
   survey: Survey
   kit: Kit | null
+  axle: AxleEnd
   pose: Pick<Pose, 'front' | 'rear' | 'pressure'>
   lean: number
   x: number
@@ -19,30 +21,49 @@ const props = defineProps<{
 }>()
 
 const LABEL_BAND = 32
-const scale = computed(() => Math.min(78, 118 / (props.vehicle.track + 0.5)))
-const floor = computed(() => props.height - LABEL_BAND)
-const tire = computed(() => tireDiameter(props.vehicle.tireSize) ?? 0.78)
-const axleY = computed(() => floor.value - (tire.value / 2) * scale.value)
-const half = computed(() => (props.vehicle.track / 2) * scale.value)
-const bagHalf = computed(
-  () => ((props.kit?.bag?.spacing ?? props.kit?.rubber?.spacing ?? props.vehicle.springSpacing) / 2) * scale.value,
+/** Drawn dashed while nobody has looked. */
+const guessed = computed(() =>
+  ['suspension', 'architecture'].some((key) => `${props.axle}.${key}` in props.vehicle.estimated),
 )
-const axle = computed(() => props.kit?.axle ?? 'rear')
-const bagTop = computed(() => axleY.value - 34 - props.pose[axle.value] * 2 * scale.value)
+const own = computed(() => props.vehicle[props.axle])
+const scale = computed(() => Math.min(78, 118 / (own.value.track + 0.5)))
+const floor = computed(() => props.height - LABEL_BAND)
+const tire = computed(() => tireDiameter(own.value.tireSize) ?? 0.78)
+const axleY = computed(() => floor.value - (tire.value / 2) * scale.value)
+const half = computed(() => (own.value.track / 2) * scale.value)
+const springHalf = computed(() => (own.value.springSpacing / 2) * scale.value)
+/** In the coil, or in its place, a bag stands where the coil does. */
+const inCoil = computed(() => props.kit?.family === 'in-coil' || props.kit?.family === 'coil-replacement')
+const bagHalf = computed(() =>
+  inCoil.value
+    ? springHalf.value
+    : ((props.kit?.bag?.spacing ?? props.kit?.rubber?.spacing ?? own.value.springSpacing) / 2) * scale.value,
+)
+const bagTop = computed(() => axleY.value - 34 - props.pose[props.axle] * 2 * scale.value)
 const bagHeight = computed(() => Math.max(4, axleY.value - bagTop.value - 3))
 const tilt = computed(() => (-props.lean * 2 * 180) / Math.PI)
 const exhausts = computed(() => {
-  const side = props.survey.exhaustSide
+  const side = props.survey[props.axle].exhaustSide
   return side === 'both' ? [-1, 1] : side === 'left' ? [-1] : side === 'right' ? [1] : []
 })
-const tires = computed(() => (props.vehicle.rearWheels === 'dual' && axle.value === 'rear' ? [0, 9] : [0]))
+const tires = computed(() => (own.value.wheels === 'dual' ? [0, 9] : [0]))
+const pressure = computed(() => props.pose.pressure[props.axle])
+/** The steel that is there, with the kit in place. */
+const coils = computed(() => own.value.suspension === 'coil' && props.kit?.family !== 'coil-replacement')
+/** A helper outside its coil is drawn inboard of it. */
+const coilAt = computed(() =>
+  inCoil.value || !props.kit ? springHalf.value : Math.max(springHalf.value, bagHalf.value + 13),
+)
+const leafAt = computed(() => (props.kit ? Math.max(springHalf.value, bagHalf.value + 15) : springHalf.value))
 </script>
 
 <template>
   <g
     :transform="`translate(${x} 0)`"
     role="img"
-    :aria-label="`${axle === 'rear' ? 'Rear' : 'Front'} axle from behind, looking forward`"
+    :aria-label="`${axle === 'rear' ? 'Rear' : 'Front'} axle from behind, looking forward: ${own.architecture}, ${own.suspension}`"
+    :data-axle="axle"
+    :class="{ guessed }"
   >
     <text x="0" y="20" class="remark">{{ axle }}, looking forward</text>
     <g :transform="`rotate(${tilt} 0 ${bagTop})`">
@@ -50,8 +71,23 @@ const tires = computed(() => (props.vehicle.rearWheels === 'dual' && axle.value 
       <rect v-for="s in [-1, 1]" :key="s" :x="s * bagHalf - 6" :y="bagTop - 10" width="12" height="10" class="rail" />
     </g>
     <circle v-for="s in exhausts" :key="`e${s}`" :cx="s * (bagHalf - 24)" :cy="axleY - 14" r="5" class="exhaust" />
-    <rect :x="-half" :y="axleY - 3" :width="2 * half" height="6" class="axle" />
-    <circle cx="0" :cy="axleY" r="10" class="axle" />
+    <template v-if="own.architecture === 'solid'">
+      <rect :x="-half" :y="axleY - 3" :width="2 * half" height="6" class="axle" data-part="beam" />
+      <circle v-if="axle === 'rear'" cx="0" :cy="axleY" r="10" class="axle" />
+    </template>
+    <template v-else>
+      <line
+        v-for="s in [-1, 1]"
+        :key="`a${s}`"
+        :x1="s * 13"
+        :y1="axleY - 1"
+        :x2="s * half"
+        :y2="axleY + 5"
+        class="link"
+        data-part="link"
+      />
+      <rect x="-12" :y="axleY - 10" width="24" height="14" rx="3" class="axle" />
+    </template>
     <template v-for="s in [-1, 1]" :key="`w${s}`">
       <rect
         v-for="inset in tires"
@@ -65,17 +101,24 @@ const tires = computed(() => (props.vehicle.rearWheels === 'dual' && axle.value 
       />
     </template>
     <g v-for="s in [-1, 1]" :key="`b${s}`">
-      <path v-if="!kit" :d="`M${s * bagHalf} ${bagTop}l-7 6 14 6-14 6 14 6-14 6 7 4`" class="spring" />
-      <g v-else class="bag">
+      <path v-if="own.suspension === 'leaf'" :d="leafOutline(s * leafAt, axleY - 4)" class="leaf" data-part="leaf" />
+      <circle v-if="own.suspension === 'torsion-bar'" :cx="s * 15" :cy="axleY - 1" r="4" class="bar" data-part="bar" />
+      <path
+        v-if="own.suspension === 'air'"
+        :d="helperOutline('sleeve', s * leafAt, bagTop, bagHeight)"
+        class="stock"
+        data-part="air"
+      />
+      <g v-if="kit" class="bag" data-part="kit">
         <path
           :d="helperOutline(kit.family, s * bagHalf, bagTop, bagHeight)"
           :class="{ rubber: kit.family === 'rubber' }"
         />
-        <path v-if="kit.family === 'in-coil'" :d="coilOutline(s * bagHalf, bagTop, bagHeight)" class="spring" />
-        <text v-if="pose.pressure" :x="s * bagHalf" :y="(bagTop + axleY) / 2 + 4">
-          {{ formatNumber('pressure', s < 0 ? pose.pressure.left : pose.pressure.right, system) }}
-        </text>
       </g>
+      <path v-if="coils" :d="coilOutline(s * coilAt, bagTop, bagHeight)" class="spring" data-part="coil" />
+      <text v-if="kit && pressure" :x="s * bagHalf" :y="(bagTop + axleY) / 2 + 4" class="psi">
+        {{ formatNumber('pressure', s < 0 ? pressure.left : pressure.right, system) }}
+      </text>
     </g>
     <line :x1="-half - 26" :x2="half + 26" :y1="floor" :y2="floor" class="floor" />
     <text :x="-half" :y="height - 12" class="side">L</text>
@@ -115,16 +158,39 @@ const tires = computed(() => (props.vehicle.rearWheels === 'dual' && axle.value 
   stroke: var(--ink);
   stroke-width: 2;
 }
-.bag path:not(.spring) {
+.bag path {
   fill: var(--petrol);
 }
 .bag path.rubber {
   fill: var(--ink);
 }
-.bag text {
+.psi {
   font: 600 14px var(--condensed);
   text-anchor: middle;
   fill: #fff;
+}
+.guessed .spring,
+.guessed .leaf,
+.guessed .link {
+  stroke-dasharray: 5 4;
+}
+.link {
+  stroke: var(--ink);
+  stroke-width: 6;
+  stroke-linecap: round;
+}
+.leaf {
+  fill: #7d8488;
+  stroke: var(--ink);
+}
+.bar {
+  fill: var(--sand);
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+.stock {
+  fill: #9aa3a6;
+  stroke: var(--ink);
 }
 .floor {
   stroke: #6d6a60;

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { formatNumber, formatQuantity, type UnitSystem } from '@stout-shackle/core/quantity'
 import { attitude, loadMass, tireDiameter, type LoadItem, type Vehicle } from '@stout-shackle/core/vehicle'
+import { AXLES } from '@stout-shackle/core/spring'
 import { bodyOutline, roundedPath, type Point } from './bodies'
 import type { Pose } from './pose'
 
@@ -22,7 +23,9 @@ const EXAGGERATION = 2
 const LABEL_BAND = 32
 const BEAM_PX = 190
 
-const radius = computed(() => (tireDiameter(props.vehicle.tireSize) ?? 0.78) / 2)
+const radius = computed(() => (tireDiameter(props.vehicle.rear.tireSize) ?? 0.78) / 2)
+/** Drawn dashed while its length is only an estimate. */
+const guessed = computed(() => 'wheelbase' in props.vehicle.estimated)
 const outline = computed(() => bodyOutline(props.vehicle))
 const floorY = computed(() => props.height - LABEL_BAND)
 const trailer = computed(() => props.items.some((i) => i.place === 'tongue'))
@@ -95,16 +98,22 @@ const beam = computed(() => {
     x,
   }
 })
-const bag = computed(() => {
-  const p = props.pose.pressure
-  return (
-    p && {
-      text: formatNumber('pressure', (p.left + p.right) / 2, props.system),
-      x: sx(0),
-      y: sy(radius.value * 2 + 0.14),
-    }
-  )
-})
+/** One for each axle that has air in its bags. */
+const bags = computed(() =>
+  AXLES.flatMap((axle) => {
+    const p = props.pose.pressure[axle]
+    return p
+      ? [
+          {
+            axle,
+            text: formatNumber('pressure', (p.left + p.right) / 2, props.system),
+            x: sx(axle === 'front' ? props.vehicle.wheelbase : 0),
+            y: sy(radius.value * 2 + 0.14),
+          },
+        ]
+      : []
+  }),
+)
 const wheels = computed(() => [
   { x: sx(props.vehicle.wheelbase), height: props.heights.front, change: props.pose.front, name: 'front' },
   { x: sx(0), height: props.heights.rear, change: props.pose.rear, name: 'rear' },
@@ -130,10 +139,10 @@ const description = computed(() => {
         <rect :x="box.x" :y="box.y" :width="box.w" :height="box.h" rx="1.5" />
       </g>
     </template>
-    <path :d="path(outline.shell)" class="body" />
+    <path :d="path(outline.shell)" class="body" :class="{ guessed }" />
     <path v-for="(w, i) in outline.windows" :key="i" :d="path(w, 3)" class="window" />
     <template v-if="outline.bed">
-      <path :d="path(outline.bed, 2)" class="body" />
+      <path :d="path(outline.bed, 2)" class="body" :class="{ guessed }" />
       <!-- Over the side of the bed, which hides most of a low load. -->
       <g v-for="box in boxes" :key="box.item.id" class="load">
         <text :x="box.x + box.w / 2" :y="box.y + Math.min(14, box.h / 2 + 4)">{{ box.label }}</text>
@@ -166,7 +175,7 @@ const description = computed(() => {
         </tspan>
       </text>
     </g>
-    <g v-if="bag" class="bag">
+    <g v-for="bag in bags" :key="bag.axle" class="bag" :data-bag="bag.axle">
       <rect :x="bag.x - 13" :y="bag.y - 3" width="26" height="22" rx="6" />
       <text :x="bag.x" :y="bag.y + 12">{{ bag.text }}</text>
     </g>
@@ -195,6 +204,9 @@ const description = computed(() => {
   fill: #dfe6e6;
   stroke: var(--ink);
   stroke-width: 1.6;
+}
+.guessed {
+  stroke-dasharray: 6 4;
 }
 .window {
   fill: #f7f5ef;

@@ -3,6 +3,7 @@ import { useElementSize } from '@vueuse/core'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import { STAGES, type Job, type StageId } from '@stout-shackle/core/job'
 import { type Assessment } from '@stout-shackle/core/stages'
+import { useShownAxle } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import { poseOf, type PoseMode } from './pose'
 import RearView from './RearView.vue'
@@ -14,13 +15,14 @@ const HEIGHT = 170
 const MODES: Record<PoseMode, string> = { empty: 'empty', loaded: 'load on, no air', aired: 'load on, aired' }
 
 const preferences = usePreferences()
+const { axle, kit } = useShownAxle()
 const box = useTemplateRef('box')
 const { width } = useElementSize(box, { width: 1212, height: HEIGHT })
 const late = computed(() => STAGES.indexOf(props.stage) >= STAGES.indexOf('choose'))
 const usual = computed<PoseMode>(() =>
   props.stage === 'measure' && props.assessment.active.squat.source !== 'measured'
     ? 'empty'
-    : late.value && props.job.kit
+    : late.value && props.job.kits.length
       ? 'aired'
       : 'loaded',
 )
@@ -56,9 +58,12 @@ const sideWidth = computed(() => Math.max(500, width.value - (rearView.value ? 1
         v-if="rearView"
         :vehicle="job.vehicle"
         :survey="job.survey"
-        :kit="job.kit"
+        :kit="kit"
+        :axle="axle"
         :pose="pose"
-        :lean="mode === 'aired' ? (assessment.active.level?.lean ?? 0) : 0"
+        :lean="
+          mode === 'aired' ? (assessment.active.level[axle]?.lean ?? assessment.active.rubber[axle]?.lean ?? 0) : 0
+        "
         :x="width - 110"
         :height="HEIGHT"
         :system="preferences.system"
@@ -70,7 +75,7 @@ const sideWidth = computed(() => Math.max(500, width.value - (rearView.value ? 1
         :key="key"
         :class="{ on: mode === key }"
         :aria-pressed="mode === key"
-        :disabled="key === 'aired' && !assessment.active.level"
+        :disabled="key === 'aired' && !assessment.active.leveled"
         @click="mode = key"
       >
         {{ name }}

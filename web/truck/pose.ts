@@ -1,5 +1,6 @@
 import type { Assessment } from '@stout-shackle/core/stages'
 import type { Meters, Pascals } from '@stout-shackle/core/quantity'
+import type { AxleEnd } from '@stout-shackle/core/spring'
 
 export type PoseMode = 'empty' | 'loaded' | 'aired'
 
@@ -11,25 +12,27 @@ export interface Pose {
   road: { front: Meters; rear: Meters }
   /** False where neither tape nor spring rate could say. */
   known: boolean
-  pressure: { left: Pascals; right: Pascals } | null
+  /** In the bags of each axle; null where there are none, or no air. */
+  pressure: Record<AxleEnd, { left: Pascals; right: Pascals } | null>
 }
 
 const LEVEL = { front: 0, rear: 0 }
+const NO_AIR = { front: null, rear: null }
 
 /** How the vehicle of a job stands in a mode. */
 export function poseOf({ active }: Assessment, mode: PoseMode): Pose {
-  const { squat, level, attitude, leveled, rubber } = active
-  if (mode === 'empty') return { ...LEVEL, road: LEVEL, known: true, pressure: null }
-  const holds = rubber !== null || (level?.left && level.right)
-  const aired = mode === 'aired' && holds && leveled ? leveled : null
+  const { squat, level, attitude, leveled } = active
+  if (mode === 'empty') return { ...LEVEL, road: LEVEL, known: true, pressure: NO_AIR }
+  const aired = mode === 'aired' ? leveled : null
   const stands = aired ?? attitude
+  const pressure = (axle: AxleEnd) => {
+    const { left, right } = level[axle] ?? {}
+    return aired && left && right ? { left: Math.max(0, left.pressure), right: Math.max(0, right.pressure) } : null
+  }
   return {
     ...(stands?.atMark ?? LEVEL),
     road: stands ?? LEVEL,
     known: squat.rear !== null,
-    pressure:
-      aired && level?.left && level.right
-        ? { left: Math.max(0, level.left.pressure), right: Math.max(0, level.right.pressure) }
-        : null,
+    pressure: { front: pressure('front'), rear: pressure('rear') },
   }
 }

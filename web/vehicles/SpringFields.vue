@@ -1,26 +1,28 @@
 <script setup lang="ts">
 import { limitsOf } from '@stout-shackle/core/quantity'
+import type { AxleEnd } from '@stout-shackle/core/spring'
 import { stageSchema } from '@stout-shackle/core/vehicle'
 import QuantityField from '../entry/QuantityField.vue'
-import type { VehicleDraft } from './draft'
-import { DERIVED, STAGES, USUAL_STAGE, vehicleLimits, type Stage } from './fields'
+import type { AxleDraft } from './draft'
+import { DERIVED, derivedMax, STAGES, USUAL_STAGE, type Stage } from './fields'
 
-/** Sway bars, friction, helper leaves and bump stop: what comes in beside the springs' rate. */
-const draft = defineModel<VehicleDraft>({ required: true })
+/** Sway bar, friction, helper leaves and bump stop of an axle: what comes in beside its springs' rate. */
+const props = defineProps<{ axle: AxleEnd }>()
+const draft = defineModel<AxleDraft>({ required: true })
+const named = (label: string) => `${props.axle === 'front' ? 'Front' : 'Rear'} ${label}`
 type Derived = (typeof DERIVED)[number]
 const derived = (d: Derived) => {
   const value = draft.value[d.key]
   return value === null ? null : value / d.si
 }
-const derivedLimits = (d: Derived) => ({ min: 0, max: vehicleLimits(d.key).max / d.si })
 const setDerived = (d: Derived, value: number | null) =>
-  Object.assign(draft.value, { [d.key]: value === null ? (d.key === 'rearFriction' ? null : 0) : value * d.si })
+  Object.assign(draft.value, { [d.key]: value === null ? (d.key === 'friction' ? null : 0) : value * d.si })
 const STAGE_LIMITS = { at: limitsOf(stageSchema.shape.at), adds: limitsOf(stageSchema.shape.adds) }
-const stage = (kind: Stage['kind']) => draft.value.rearStages!.find((s) => s.kind === kind) ?? null
+const stage = (kind: Stage['kind']) => draft.value.stages.find((s) => s.kind === kind) ?? null
 function setStage(kind: Stage['kind'], part: Partial<Stage> | null) {
-  const others = draft.value.rearStages!.filter((s) => s.kind !== kind)
+  const others = draft.value.stages.filter((s) => s.kind !== kind)
   const next = part && { kind, at: 0.08, adds: USUAL_STAGE[kind], ...stage(kind), ...part }
-  draft.value.rearStages = (next ? [...others, next] : others).sort((a, b) => a.at - b.at)
+  draft.value.stages = (next ? [...others, next] : others).sort((a, b) => a.at - b.at)
 }
 </script>
 
@@ -30,8 +32,9 @@ function setStage(kind: Stage['kind'], part: Partial<Stage> | null) {
     :key="d.key"
     :value="derived(d)"
     :kind="d.kind"
-    :label="d.label"
-    v-bind="derivedLimits(d)"
+    :label="named(d.label)"
+    :min="0"
+    :max="derivedMax(d.key) / d.si"
     clearable
     @commit="(v) => setDerived(d, v)"
   />
@@ -39,7 +42,7 @@ function setStage(kind: Stage['kind'], part: Partial<Stage> | null) {
     <QuantityField
       :value="stage(s.kind)?.at ?? null"
       kind="length"
-      :label="s.label"
+      :label="named(s.label)"
       v-bind="STAGE_LIMITS.at"
       clearable
       @commit="(v) => setStage(s.kind, v === null ? null : { at: v })"
@@ -47,7 +50,7 @@ function setStage(kind: Stage['kind'], part: Partial<Stage> | null) {
     <QuantityField
       :value="stage(s.kind)?.adds ?? null"
       kind="rate"
-      :label="s.adds"
+      :label="named(s.adds)"
       v-bind="STAGE_LIMITS.adds"
       :disabled="!stage(s.kind)"
       @commit="(v) => v !== null && setStage(s.kind, { adds: v })"

@@ -1,15 +1,16 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
-import { vehicleSchema, BEDS, BODIES, checkVin, tireDiameter, type Vehicle } from '@stout-shackle/core/vehicle'
-import { maxLengthOf, formatQuantity } from '@stout-shackle/core/quantity'
-import { BODY_NAMES } from '@stout-shackle/core/wording'
+import { ref } from 'vue'
+import { AXLES } from '@stout-shackle/core/spring'
+import { vehicleSchema, BEDS, BODIES, type Vehicle } from '@stout-shackle/core/vehicle'
+import { maxLengthOf } from '@stout-shackle/core/quantity'
+import { AXLE_NAMES, BODY_NAMES } from '@stout-shackle/core/wording'
 import { failureText } from '../entry/file'
 import QuantityField from '../entry/QuantityField.vue'
-import { usePreferences } from '../stores/preferences'
 import { useShop } from '../stores/shop'
-import { checkDraft, draftOf } from './draft'
-import { DIMENSIONS, RATES, RATINGS, ratingLimits, vehicleLimits, WEIGHTS } from './fields'
-import SpringFields from './SpringFields.vue'
+import AxleFields from './AxleFields.vue'
+import { checkDraft, draftOf, figureAt, setFigure } from './draft'
+import { axleFields, DIMENSIONS, RATINGS } from './fields'
+import VinNote from './VinNote.vue'
 
 /** A vehicle of the library: every figure the computation needs, unknown ones left empty on purpose. */
 const props = defineProps<{
@@ -19,7 +20,6 @@ const props = defineProps<{
   save: (vehicle: Vehicle) => Promise<void>
 }>()
 const emit = defineEmits<{ cancel: [] }>()
-const preferences = usePreferences()
 
 const draft = ref(draftOf(props.vehicle))
 const problems = ref<string[]>([])
@@ -31,32 +31,30 @@ function onPlatform(id: string) {
   draft.value.platform = platform?.id ?? null
   if (!platform) return
   if (!draft.value.make) draft.value.make = platform.make
-  for (const [key, value] of Object.entries(platform.geometry))
-    if (draft.value[key as keyof Vehicle] === null) set(key as keyof Vehicle, value)
+  const fill = (part: object, into: object, path: string) => {
+    for (const [key, value] of Object.entries(part))
+      if ((into as Record<string, unknown>)[key] === null) setFigure(draft.value, `${path}${key}`, value as number)
+  }
+  fill(platform.geometry, draft.value, '')
+  for (const axle of AXLES) fill(platform[axle], draft.value[axle], `${axle}.`)
 }
-
-const set = (key: keyof Vehicle, value: number | null) => Object.assign(draft.value, { [key]: value })
-const figure = (key: keyof Vehicle) => draft.value[key] as number | null
-const VIN_NOTES = {
-  ok: 'Check digit agrees.',
-  length: 'A VIN has 17 characters: saved as typed, check it.',
-  letters: 'A VIN has no I, O or Q: look again.',
-  'check-digit': 'Check digit does not agree: mistyped, or a vehicle from outside North America.',
+/** What each body usually stands on. */
+function setBody(body: Vehicle['body']) {
+  draft.value.body = body
+  draft.value.frameRails = body === 'pickup' || body === 'motorhome'
 }
-const vinCheck = computed(() => (draft.value.vin ? checkVin(draft.value.vin.trim().toUpperCase()) : null))
-const tireNote = computed(() => {
-  const d = tireDiameter(draft.value.tireSize ?? '')
-  return d ? `${formatQuantity('length', d, preferences.system)} tall` : 'like 255/70R18'
-})
 
 async function submit() {
-  const missing = [...DIMENSIONS, ...WEIGHTS, ...RATES].filter((f) => f.needed && draft.value[f.key] === null)
+  const missing = [
+    ...DIMENSIONS.map((f) => ({ ...f, where: '' })),
+    ...AXLES.flatMap((axle) => axleFields(axle).map((f) => ({ ...f, where: `${AXLE_NAMES[axle]}: ` }))),
+  ].filter((f) => f.needed && figureAt(draft.value, f.path) === null)
   const parsed = checkDraft(draft.value)
   problems.value = [
-    ...missing.map((f) => `${f.label} is missing: it is needed for the axle weights`),
+    ...missing.map((f) => `${f.where}${f.label} is missing: it is needed for the axle weights`),
     ...(parsed.success
       ? []
-      : parsed.error.issues.filter((i) => !missing.some((f) => f.key === i.path[0])).map((i) => i.message)),
+      : parsed.error.issues.filter((i) => !missing.some((f) => f.path === i.path.join('.'))).map((i) => i.message)),
   ]
   if (!parsed.success) return
   try {
@@ -105,16 +103,8 @@ async function submit() {
       ></label>
       <label class="stacked">Year<el-input v-model.number="draft.year!" inputmode="numeric" /></label>
       <label class="stacked"
-        >Body<el-select v-model="draft.body" aria-label="Body"
+        >Body<el-select :model-value="draft.body" aria-label="Body" @update:model-value="setBody"
           ><el-option v-for="b in BODIES" :key="b" :value="b" :label="BODY_NAMES[b]" /></el-select
-      ></label>
-      <label class="stacked"
-        >Rear suspension<el-select v-model="draft.suspension" aria-label="Rear suspension"
-          ><el-option value="leaf" label="leaf" /><el-option value="coil" label="coil" /></el-select
-      ></label>
-      <label class="stacked"
-        >Rear wheels<el-select v-model="draft.rearWheels" aria-label="Rear wheels"
-          ><el-option value="single" label="single" /><el-option value="dual" label="dual" /></el-select
       ></label>
       <label class="stacked"
         >Drive<el-select v-model="draft.drive" aria-label="Drive"
@@ -122,64 +112,41 @@ async function submit() {
             value="all"
             label="all" /></el-select
       ></label>
+      <el-checkbox v-model="draft.frameRails!" class="tick">frame rails</el-checkbox>
+      <el-checkbox v-model="draft.passengerTires!" class="tick">passenger tires</el-checkbox>
       <label class="stacked"
-        >Tire size<el-input v-model="draft.tireSize!" /><span class="small">{{ tireNote }}</span></label
-      >
+        >Plate<el-input v-model="draft.plate!" :maxlength="maxLengthOf(vehicleSchema.shape.plate)"
+      /></label>
       <label class="stacked two"
-        >VIN, if at hand<el-input v-model="draft.vin!" :maxlength="maxLengthOf(vehicleSchema.shape.vin)" /><span
-          v-if="vinCheck"
-          class="small"
-          :data-vin="vinCheck"
-          >{{ VIN_NOTES[vinCheck] }}</span
-        ></label
-      >
+        >VIN, if at hand<el-input v-model="draft.vin!" :maxlength="maxLengthOf(vehicleSchema.shape.vin)" /><VinNote
+          :vin="draft.vin"
+      /></label>
     </div>
-    <template
-      v-for="[title, fields] in [
-        ['Dimensions', DIMENSIONS],
-        ['Weights', WEIGHTS],
-        ['Spring rates', RATES],
-      ] as const"
-      :key="title"
-    >
-      <h3>{{ title }}</h3>
-      <div class="grid">
+    <h3>Dimensions</h3>
+    <div class="grid">
+      <div v-for="f in DIMENSIONS" :key="f.path" :class="{ estimated: f.path in draft.estimated }">
         <QuantityField
-          v-for="f in fields"
-          :key="f.key"
-          :value="figure(f.key)"
+          :value="figureAt(draft, f.path)"
           :kind="f.kind"
           :label="f.label + (f.needed ? '' : ', if known')"
-          v-bind="vehicleLimits(f.key)"
-          :signed="vehicleLimits(f.key).min < 0"
+          v-bind="f.limits"
           clearable
-          @commit="(v) => set(f.key, v)"
+          @commit="(v) => setFigure(draft, f.path, v)"
         />
-        <template v-if="fields === WEIGHTS">
-          <label class="stacked"
-            >Front load index<el-input v-model="draft.tireIndexFront!" placeholder="121/118"
-          /></label>
-          <label class="stacked"
-            >Rear load index<el-input v-model="draft.tireIndexRear!" placeholder="121/118"
-          /></label>
-          <el-checkbox v-model="draft.passengerTires!" class="tick">passenger tires</el-checkbox>
-        </template>
-        <template v-if="fields === RATES">
-          <SpringFields v-model="draft" />
-        </template>
       </div>
-    </template>
+    </div>
+    <AxleFields v-for="axle in AXLES" :key="axle" v-model="draft" :axle="axle" />
     <h3>Ratings from the door-jamb label; leave empty what was not looked up</h3>
     <div class="grid">
       <QuantityField
         v-for="r in RATINGS"
-        :key="r.key"
-        :value="draft.ratings![r.key]"
+        :key="r.path"
+        :value="figureAt(draft, r.path)"
         kind="mass"
         :label="r.label"
-        v-bind="ratingLimits(r.key)"
+        v-bind="r.limits"
         clearable
-        @commit="(v) => (draft.ratings![r.key] = v)"
+        @commit="(v) => setFigure(draft, r.path, v)"
       />
     </div>
     <ul v-if="problems.length" class="note stop" role="alert">

@@ -2,8 +2,8 @@
 import { useDebounceFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { formatNumber, UNITS } from '@stout-shackle/core/quantity'
-import type { Vehicle } from '@stout-shackle/core/vehicle'
-import { BODY_NAMES, usualText } from '@stout-shackle/core/wording'
+import type { Axle, Vehicle } from '@stout-shackle/core/vehicle'
+import { BODY_NAMES, plain, usualText, vehicleName } from '@stout-shackle/core/wording'
 import { usePreferences } from '../stores/preferences'
 import { useShop } from '../stores/shop'
 import VehicleForm from './VehicleForm.vue'
@@ -20,6 +20,8 @@ const trims = (id: string) => shop.vehicles.filter((v) => v.document.platform ==
 /** Id of the vehicle being changed, or `new`. */
 const editing = ref<string | null>(null)
 const edited = computed(() => shop.vehicles.find((v) => v.document.id === editing.value) ?? null)
+const axleText = ({ suspension, architecture }: Axle) =>
+  `${plain(suspension)}${architecture === 'independent' ? ', independent' : ''}`
 const unit = (kind: 'length' | 'mass' | 'rate') => UNITS[kind][preferences.system].symbol
 const show = (kind: 'length' | 'mass' | 'rate', v: number | null) =>
   v === null ? '–' : formatNumber(kind, v, preferences.system)
@@ -65,6 +67,7 @@ async function save(vehicle: Vehicle) {
             <th>Vehicle</th>
             <th>Platform</th>
             <th>Body</th>
+            <th>Front</th>
             <th>Rear</th>
             <th>Tire</th>
             <th class="num">wheelbase {{ unit('length') }}</th>
@@ -78,17 +81,19 @@ async function save(vehicle: Vehicle) {
         <tbody>
           <tr v-for="{ document: v } in shop.vehicles" :key="v.id">
             <td>
-              <strong>{{ v.make }} {{ v.model }}</strong> {{ v.trim }} <span class="muted">{{ v.year }}</span>
+              <strong>{{ vehicleName({ ...v, year: null }) }}</strong> {{ v.trim }}
+              <span class="muted">{{ v.year }}</span>
             </td>
             <td class="muted">{{ platform(v.platform)?.name ?? '–' }}</td>
             <td>{{ BODY_NAMES[v.body] }}{{ v.bed && v.bed !== 'none' ? `, ${v.bed} bed` : '' }}</td>
-            <td>{{ v.suspension }}, {{ v.rearWheels }}</td>
-            <td>{{ v.tireSize }}</td>
+            <td>{{ axleText(v.front) }}</td>
+            <td>{{ axleText(v.rear) }}, {{ v.rear.wheels }}</td>
+            <td>{{ v.rear.tireSize }}</td>
             <td class="num">{{ show('length', v.wheelbase) }}</td>
-            <td class="num">{{ show('mass', v.curbFront) }}</td>
-            <td class="num">{{ show('mass', v.curbRear) }}</td>
-            <td class="num">{{ show('mass', v.ratings.gawrRear) }}</td>
-            <td class="num">{{ show('rate', v.rearWheelRate) }}</td>
+            <td class="num">{{ show('mass', v.front.curb) }}</td>
+            <td class="num">{{ show('mass', v.rear.curb) }}</td>
+            <td class="num">{{ show('mass', v.rear.rating) }}</td>
+            <td class="num">{{ show('rate', v.rear.wheelRate) }}</td>
             <td><button class="plain" @click="editing = v.id">change</button></td>
           </tr>
         </tbody>

@@ -32,7 +32,7 @@ describe('a vehicle', () => {
     const wrapper = form(null)
     await wrapper.find('form').trigger('submit')
     const problems = wrapper.find('[role=alert]').text()
-    for (const word of ['Wheelbase', 'Rear axle, empty', 'Make', 'Tire size']) expect(problems).toContain(word)
+    for (const word of ['Wheelbase', 'Rear axle, empty', 'Front track', 'Tire size']) expect(problems).toContain(word)
     expect(saved).toEqual([])
   })
   test('is saved with an id of its own from make, model and year, unknown ratings as unknown', async () => {
@@ -44,10 +44,13 @@ describe('a vehicle', () => {
       ['Wheelbase', '140'],
       ['Front overhang', '36'],
       ['Rear overhang', '48'],
+      ['Front track', '66'],
       ['Rear track', '66'],
+      ['Between front springs', '36'],
       ['Between rear springs', '42'],
       ['Front axle, empty', '3300'],
       ['Rear axle, empty', '2500'],
+      ['Front axle unsprung', '300'],
       ['Rear axle unsprung', '450'],
     ] as const)
       await enter(wrapper, label, value)
@@ -57,7 +60,7 @@ describe('a vehicle', () => {
     expect(body.id).toMatch(/^quillet-barge-9-\d{4}$/)
     expect(body.wheelbase).toBeCloseTo(3.556, 6)
     expect(body.ratings.gvwr).toBeNull()
-    expect(body.rearWheelRate).toBeNull()
+    expect(body.rear.wheelRate).toBeNull()
   })
   test('is changed figure by figure, the rest as it was', async () => {
     const vehicle = demoVehicles()[0]!
@@ -108,6 +111,6 @@ describe('a vehicle', () => {
     expect((text(wrapper, 'Make').element as HTMLInputElement).value).toBe('Tollmere')
     expect((labeled(wrapper, 'Rear track').element as HTMLInputElement).value).toBe('70')
     expect((labeled(wrapper, 'Between rear springs').element as HTMLInputElement).value).toBe('43 5/16')
-    expect(dunnock.geometry.springSpacing).toBeCloseTo(43.3125 * 0.0254, 3)
+    expect(dunnock.rear.springSpacing).toBeCloseTo(43.3125 * 0.0254, 3)
   })
 })

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { bounded } from '../../quantity'
-import { dateTime, deviceReading, recordId } from '../record-parts'
+import { dateTime, deviceReading, recordAxle, recordId } from '../record-parts'
 
 /** Final checks that this stage answers. */
 export const AIR_CHECKS = ['soap', 'air-check'] as const
@@ -15,6 +15,7 @@ export const airRecords = [
   }),
   z.strictObject({
     kind: z.literal('air-check'),
+    axle: recordAxle,
     end: z.enum(['start', 'end']),
     pressure: bounded('pressure', 0, 1_000_000),
     temperature: bounded('temperature', 233.15, 333.15),

@@ -12,12 +12,16 @@ export const bayStage = defineStage({
   id: 'bay',
   begun: ({ steps }) => steps.some((s) => s.outcome !== 'open'),
   waits: ({ chosen, steps, openItems }) => ({
-    'no-kit': chosen === null,
+    'no-kit': chosen.length === 0,
     'steps-left': steps.filter((s) => s.outcome === 'open').length,
     'item-open': stillOpen(openItems).length,
   }),
   checks: {
-    torques: { done: ({ torques }) => torques.length > 0 && torques.every(fastenerCloses) },
+    torques: {
+      done: ({ torques, job }) =>
+        (torques.length > 0 || (job.kits.length > 0 && job.kits.every(({ work }) => work === 'keep'))) &&
+        torques.every(fastenerCloses),
+    },
   },
   stops({ steps, openItems, torques }) {
     const left = steps.filter((s) => s.outcome === 'open').length

@@ -1,53 +1,81 @@
 import { GRAVITY } from '../../quantity'
 import { kitCapacity } from '../../kit'
-import { ratingReport, type RatingReport } from '../../vehicle'
-import type { LevelSolution } from '../../spring'
+import { ratingReport, type KitLoad, type RatingReport } from '../../vehicle'
+import { AXLES, withEstimate, type AxleEnd, type LevelSolution } from '../../spring'
 import type { BayRecord, Job } from '../../job'
-import { loadViews, postureOf, type LoadedCase, type LoadViews, type Posture, type RearSpring } from '../load'
-import { leveledPosture, levelKit } from './level-kit'
-import { rubberPosture, rubberUnder, type RubberOutcome } from './rubber'
+import { loadViews, postureOf, type AxleSpring, type LoadedCase, type LoadViews, type Posture } from '../load'
+import type { CaseEstimate } from './estimates'
+import { bagOnJob, kitsUnder } from './helped-axle'
+import { fitKits, leveledPosture } from './level-kit'
+import type { RubberOutcome } from './rubber'
 
-/** A load case with the job's kit under it. */
+/** A load case with the job's kits under it. */
 export interface CaseAssessment extends LoadedCase {
   ratings: RatingReport
   /** With the load on and no air. */
   attitude: Posture | null
   /** With the load on, aired. */
   leveled: Posture | null
-  /** The job's kit bringing it level; null without a kit or without a spring rate. */
-  level: LevelSolution | null
+  /** The job's kit of each axle bringing it level; null without a kit or without a spring rate. */
+  level: Record<AxleEnd, LevelSolution | null>
   /** The job's rubber helpers under it; null without. */
-  rubber: RubberOutcome | null
+  rubber: Record<AxleEnd, RubberOutcome | null>
   /** One load seen several ways; null where there is nothing to see. */
   views: LoadViews | null
+  /** What estimated figures of the vehicle leave unsure; null where all were measured. Squat and pressures carry it. */
+  estimate: CaseEstimate | null
 }
 
 /**
- * What the job's kit makes of a load case.
+ * What the job's kits make of a load case.
  * @param standing records that stand, oldest first
  * @param at the load case as weighed, with its chassis
  * @param spring the rear springs of the job
+ * @param estimate what estimated figures leave unsure of this case
  */
 export function assessCase(
   job: Job,
   standing: readonly BayRecord[],
   at: LoadedCase,
-  spring: RearSpring,
+  spring: AxleSpring,
+  estimate: CaseEstimate | null = null,
 ): CaseAssessment {
-  const { kit } = job
-  const { squat, weights, loadCase } = at
-  const level = kit && levelKit(job, kit, at)
-  const rubber = kit && rubberUnder(job, kit, at)
-  const carried = rubber ? 2 * rubber.force : (level?.supported ?? 0)
-  // Nothing to compare while the pair is asked for nothing.
-  const kitLoad = kit && carried > 0 ? { capacity: kitCapacity(kit, job.survey), carried: carried / GRAVITY } : null
+  const { weights, loadCase } = at
+  const kits = kitsUnder(job)
+  const { level: solved, rubber, stand } = fitKits(job, at, kits)
+  const level = estimate ? widened(solved, estimate) : solved
+  const squat = estimate ? { ...at.squat, rearTolerance: Math.hypot(at.squat.rearTolerance, estimate.squat) } : at.squat
+  const kitLoads: KitLoad[] = AXLES.flatMap((axle) => {
+    const kit = kits[axle]
+    const own = rubber[axle]
+    const carried = own ? 2 * own.force : (level[axle]?.supported ?? 0)
+    const capacity = kit ? kitCapacity(kit, bagOnJob(job, kit, at)) : null
+    // Nothing to compare while the pair is asked for nothing.
+    return carried > 0 && capacity !== null ? [{ axle, capacity, carried: carried / GRAVITY }] : []
+  })
   return {
     ...at,
-    ratings: ratingReport(job.vehicle, loadCase.items, weights, kitLoad),
+    squat,
+    ratings: ratingReport(job.vehicle, loadCase.items, weights, kitLoads),
     attitude: squat.rear === null ? null : postureOf(job, at, squat.front ?? 0, squat.rear),
-    leveled: level ? leveledPosture(job, at, level) : kit && rubber && rubberPosture(job, at, kit.axle, rubber),
+    leveled: leveledPosture(job, at, kits, stand),
     level,
     rubber,
     views: loadViews(job, standing, at, spring),
+    estimate,
   }
+}
+
+/** Solutions that carry the doubt of what was estimated. */
+function widened(
+  level: Record<AxleEnd, LevelSolution | null>,
+  { pressure }: CaseEstimate,
+): Record<AxleEnd, LevelSolution | null> {
+  const of = (axle: AxleEnd): LevelSolution | null => {
+    const own = level[axle]
+    if (!own || own.mean === null || !own.band) return own
+    const { parts, total } = withEstimate(own.bandParts, pressure[axle])
+    return { ...own, bandParts: parts, band: { low: Math.max(0, own.mean - total), high: own.mean + total } }
+  }
+  return { front: of('front'), rear: of('rear') }
 }

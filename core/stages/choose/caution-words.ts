@@ -48,6 +48,8 @@ export function cautionText(caution: Caution, system: UnitSystem): string {
       return `The scale has ${mass(caution.weighed)} on the trailer's axles, the list makes it ${mass(caution.listed)}: GCWR is compared with the scale. Check the trailer's weight and its tongue weight.`
     case 'friction-unmeasured':
       return `Leaf friction was never measured here: a usual ${mass(caution.usual / GRAVITY)} is in the band. Heights read once more after unloading would tell.`
+    case 'tongue-light':
+      return `The tongue carries ${(100 * caution.share).toFixed(1)} % of the trailer, ${mass(caution.tongue)} of ${mass(caution.trailer)}; under 10 % a trailer sways. That is the likelier cause of sway: air cures the height, not this. Move load forward on the trailer. Worn tires, tire pressure and speed come next.`
     case 'stiffer-ride':
       return `More support is a stiffer ride: ${caution.from.toFixed(2)} Hz becomes ${caution.to.toFixed(2)} Hz, loaded.`
   }

@@ -1,8 +1,18 @@
-import { GRAVITY, type Kilograms, type Meters, type NewtonMeters, type Newtons, type Pascals } from '../../quantity'
-import { hasAir, maximumPressure } from '../../kit'
-import { loadMass, type RatingId } from '../../vehicle'
-import type { Job, StageId } from '../../job'
-import type { RateTrouble, RearSpring } from '../load'
+import {
+  GRAVITY,
+  isBelow,
+  type Kilograms,
+  type Meters,
+  type NewtonMeters,
+  type Newtons,
+  type Pascals,
+} from '../../quantity'
+import { hasAir } from '../../kit'
+import { isOfKit, loadMass, type RatingId } from '../../vehicle'
+import { kitAt, type Job, type StageId } from '../../job'
+import { AXLES } from '../../spring'
+import type { AxleSpring, RateTrouble } from '../load'
+import { bagOnJob } from './helped-axle'
 import type { CaseAssessment } from './case-assessment'
 
 /** Something people take a figure for that it is not, with the figures that show it, and where it has to be said. */
@@ -20,10 +30,14 @@ export type Caution = { stages: readonly StageId[] } & (
   | { code: 'trailer-disagrees'; listed: Kilograms; weighed: Kilograms }
   | { code: 'friction-unmeasured'; usual: Newtons }
   | { code: 'stiffer-ride'; from: number; to: number }
+  | { code: 'tongue-light'; share: number; tongue: Kilograms; trailer: Kilograms }
 )
 
 /** Weight off the front axle that is worth a word. */
 const WORTH_SAYING: Kilograms = 5
+
+/** Part of a trailer's weight that its tongue carries at the least; under it the trailer sways (common practice). */
+const TONGUE_SHARE = 0.1
 
 /** A trailer's weight is told in round figures: this much of it is no disagreement (common practice). */
 const ROUND_FIGURE = 0.02
@@ -41,23 +55,38 @@ function trailerListed({ loadCase, weights }: CaseAssessment): { listed: Kilogra
  * @param active the load case on the screen
  * Source: statics and common practice; see docs/models.md.
  */
-export function cautionsOf(job: Job, active: CaseAssessment, spring: RearSpring): Caution[] {
+export function cautionsOf(job: Job, active: CaseAssessment, spring: AxleSpring): Caution[] {
   const { survey, vehicle, mark } = job
-  const { weights, ratings, level, squat, bare } = active
+  const { weights, ratings, squat, bare } = active
+  const rearKit = kitAt(job, 'rear')?.kit ?? null
+  const level = active.level.rear
   const list: Caution[] = []
   if (active.bottoms)
     list.push({ code: 'bottoms', by: active.bottoms, squat: squat.rear, stages: ['measure', 'load', 'choose'] })
   if (weights.front < -WORTH_SAYING) {
     // Standing level again takes back only what the pitch itself had moved.
-    const back = level && bare && job.kit?.axle === 'rear' ? (bare.rearGain - level.rearGain) / GRAVITY : 0
+    const back = level && bare ? (bare.rear.gain - level.gain) / GRAVITY : 0
     list.push({ code: 'front-lost', lost: -weights.front, back: Math.max(0, back), stages: ['load', 'choose'] })
   }
   if (active.views && !active.views.agree)
     list.push({ code: 'views-disagree', weighed: weights.source === 'ticket', stages: ['measure', 'load'] })
+  for (const item of active.loadCase.items) {
+    const { place, trailerMass } = item
+    const tongue = loadMass(item)
+    if (place !== 'tongue' || !trailerMass || !isBelow(tongue, TONGUE_SHARE * trailerMass)) continue
+    list.push({
+      code: 'tongue-light',
+      share: tongue / trailerMass,
+      tongue,
+      trailer: trailerMass,
+      stages: ['load', 'choose'],
+    })
+  }
   const trailer = trailerListed(active)
   if (weights.trailerAxles !== null && trailer && Math.abs(trailer.listed - weights.trailerAxles) > trailer.tolerance)
     list.push({ code: 'trailer-disagrees', listed: trailer.listed, weighed: weights.trailerAxles, stages: ['load'] })
-  if (survey.oldHelper)
+  const { oldHelper } = survey.rear
+  if (oldHelper !== null && oldHelper !== 'none')
     list.push({
       code: 'rate-with-helper',
       measured: spring.rate?.source === 'loading-test',
@@ -67,14 +96,17 @@ export function cautionsOf(job: Job, active: CaseAssessment, spring: RearSpring)
   if (weights.distribution)
     list.push({ code: 'bars-slacken', couple: weights.distribution.couple, stages: ['load', 'choose'] })
   if (survey.loadSensingValve && squat.rear !== null && squat.rear > 0) {
-    const kept =
-      level && job.kit?.axle === 'rear'
-        ? Math.max(0, level.squat + level.remainingSquat) / squat.rear
-        : Number(job.kit?.axle === 'front')
+    const kept = level
+      ? Math.max(0, level.squat + level.remainingSquat) / squat.rear
+      : Number(!rearKit && job.kits.length > 0)
     list.push({ code: 'valve-reads-empty', sees: Math.min(1, kept), stages: ['measure', 'load', 'choose'] })
   }
-  if (job.kit && hasAir(job.kit) && level?.mean != null && ratings.tightest && ratings.tightest.id !== 'kit') {
-    const spare = maximumPressure(job.kit, survey).value - level.mean
+  for (const axle of AXLES) {
+    const kit = kitAt(job, axle)?.kit
+    const mean = active.level[axle]?.mean
+    const on = kit && hasAir(kit) ? bagOnJob(job, kit, active) : null
+    if (!on || mean == null || !ratings.tightest || isOfKit(ratings.tightest.id)) continue
+    const spare = on.maximum.value - mean
     const { id, remaining } = ratings.tightest
     if (spare > 0)
       list.push({
@@ -85,13 +117,16 @@ export function cautionsOf(job: Job, active: CaseAssessment, spring: RearSpring)
         stages: ['load', 'choose'],
       })
   }
-  if (survey.springsChanged || survey.otherLift) list.push({ code: 'parts-raise-nothing', stages: ['load'] })
-  if (mark === 'ground' && bare && bare.rearTires > 0)
-    list.push({ code: 'tires-sink', sink: bare.rearTires, stages: ['measure', 'load', 'choose'] })
-  if (vehicle.suspension === 'leaf' && spring.rate && spring.rate.frictionSource === 'usual')
+  if (AXLES.some((axle) => survey[axle].springsChanged || survey[axle].otherLift))
+    list.push({ code: 'parts-raise-nothing', stages: ['load'] })
+  if (mark === 'ground' && bare && bare.rear.tires > 0)
+    list.push({ code: 'tires-sink', sink: bare.rear.tires, stages: ['measure', 'load', 'choose'] })
+  if (vehicle.rear.suspension === 'leaf' && spring.rate && spring.rate.frictionSource === 'usual')
     list.push({ code: 'friction-unmeasured', usual: spring.rate.friction, stages: ['measure', 'choose'] })
-  const { frequency } = level ?? {}
-  if (frequency?.without)
-    list.push({ code: 'stiffer-ride', from: frequency.without, to: frequency.with, stages: ['choose'] })
+  for (const axle of AXLES) {
+    const frequency = active.level[axle]?.frequency
+    if (frequency?.without)
+      list.push({ code: 'stiffer-ride', from: frequency.without, to: frequency.with, stages: ['choose'] })
+  }
   return list
 }

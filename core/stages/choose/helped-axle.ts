@@ -1,86 +1,69 @@
-import { GRAVITY, type Kilograms, type Meters } from '../../quantity'
-import { airSpring, type AxleLoad, type BagPair, type Chassis } from '../../spring'
-import type { AirKit, Kit } from '../../kit'
+import { GRAVITY } from '../../quantity'
+import { airSpring, AXLES, type AxleEnd, type Chassis } from '../../spring'
+import { bagOn, hasAir, type BagOnVehicle, type Kit } from '../../kit'
 import type { Job } from '../../job'
-import {
-  chassisOf,
-  frontRate,
-  loadFromFront,
-  seenFromFront,
-  sprungFront,
-  sprungRear,
-  type AxleRate,
-  type LoadedCase,
-} from '../load'
+import { sprungAt, type LoadedCase } from '../load'
+import { besideRubber } from './beside-rubber'
 
-/** The axle a kit is for, under a load: chassis and load are seen from it, so that its springs are the `rear` ones. */
-export interface HelpedAxle {
-  rate: AxleRate
-  /** Steel alone. */
-  chassis: Chassis
-  load: AxleLoad
-  /** On its springs, empty. */
-  sprung: Kilograms
-  gain: Kilograms
-  gainTolerance: Kilograms
-  /** Null where unknown. */
-  reboundTravel: Meters | null
-  jounceTravel: Meters | null
-}
+/** Kits under a load, one an axle: the job's own, or one that is being looked at in the place of one of them. */
+export type KitsUnder = Partial<Record<AxleEnd, Kit>>
 
 /**
- * What a kit's axle is and carries; null while that axle's rate is unknown.
- * @param at the load case as weighed
- * @returns the axle seen as the rear of the model, whichever it is
+ * The job's kits, with another in the place of the one at its axle.
+ * @param instead a kit to look at; null for the job's own
  */
-export function helpedAxle(job: Job, axle: Kit['axle'], at: LoadedCase): HelpedAxle | null {
-  const { vehicle } = job
-  const { rearRate, weights, loadCase } = at
-  if (axle === 'rear')
-    return (
-      rearRate &&
-      at.chassis && {
-        rate: rearRate,
-        chassis: at.chassis,
-        load: at.load,
-        sprung: sprungRear(vehicle),
-        gain: weights.rear,
-        gainTolerance: weights.rearTolerance,
-        reboundTravel: vehicle.reboundTravel,
-        jounceTravel: vehicle.rearStages.find((s) => s.kind === 'bump-stop')?.at ?? null,
-      }
-    )
-  const rate = frontRate(vehicle)
-  if (!rate) return null
-  return {
-    rate,
-    chassis: seenFromFront(vehicle, at.chassis ?? chassisOf(job, rate, loadCase.items), rate, rearRate),
-    load: loadFromFront(at.load),
-    sprung: sprungFront(vehicle),
-    gain: weights.front,
-    // A scale is as good at one axle as at the other; what is listed weighs by its place.
-    gainTolerance:
-      weights.source === 'ticket'
-        ? weights.rearTolerance
-        : loadCase.items.reduce((sum, i) => sum + i.massTolerance * Math.abs(i.x / vehicle.wheelbase), 0),
-    reboundTravel: null,
-    jounceTravel: null,
-  }
+export function kitsUnder(job: Pick<Job, 'kits'>, instead: Kit | null = null): KitsUnder {
+  const kits: KitsUnder = {}
+  for (const { kit, work } of job.kits) if (work !== 'take-off') kits[kit.axle] = kit
+  if (instead) kits[instead.axle] = instead
+  return kits
 }
 
-/** The axle with the kit's bags on it. Coil replacement takes the steel away and carries all that is sprung. */
-export function withBags({ chassis, sprung }: HelpedAxle, kit: AirKit): Chassis & { bags: BagPair } {
-  const replaced = kit.family === 'coil-replacement'
-  return {
-    ...chassis,
-    rearSide: replaced ? { first: 0, stages: [] } : chassis.rearSide,
-    bags: {
-      bag: airSpring(kit.bag.table),
-      rideHeight: kit.bag.rideHeight,
-      motionRatio: kit.bag.motionRatio,
-      spacing: kit.bag.spacing,
-      lineVolume: kit.lineVolume / 2,
-    },
-    carriedEmpty: replaced ? sprung * GRAVITY : 0,
+/** How the bag of a kit sits on this job's vehicle; null for rubber. */
+export const bagOnJob = (
+  job: Pick<Job, 'vehicle' | 'survey' | 'kits'>,
+  kit: Kit,
+  at: Pick<LoadedCase, 'measuredBags'>,
+): BagOnVehicle | null =>
+  hasAir(kit)
+    ? bagOn(
+        kit,
+        job.vehicle,
+        job.survey,
+        job.kits.some((own) => own.kit.id === kit.id) ? (at.measuredBags[kit.axle] ?? null) : null,
+      )
+    : null
+
+/**
+ * The vehicle with kits on its axles: bags beside the steel or in its place, rubber beside it. An axle whose springs or link
+ * are not known keeps its steel: nothing can be said of a kit there.
+ */
+export function chassisWith(job: Job, at: LoadedCase, kits: KitsUnder): Chassis {
+  const chassis = { ...at.chassis }
+  for (const axle of AXLES) {
+    const kit = kits[axle]
+    const { side } = chassis[axle]
+    if (!kit || !side) continue
+    if (kit.rubber) {
+      chassis[axle] = { ...chassis[axle], side: besideRubber(side, kit.rubber) }
+      continue
+    }
+    const on = bagOnJob(job, kit, at)
+    if (!on || on.motionRatio === null || !hasAir(kit)) continue
+    const replaced = kit.family === 'coil-replacement'
+    chassis[axle] = {
+      ...chassis[axle],
+      // Coil replacement takes the steel away and carries all that is sprung.
+      side: replaced ? { first: 0, stages: [] } : side,
+      bags: {
+        bag: airSpring(kit.bag.table),
+        rideHeight: on.rideHeight,
+        motionRatio: on.motionRatio,
+        spacing: on.spacing,
+        lineVolume: kit.lineVolume / 2,
+      },
+      carriedEmpty: replaced ? sprungAt(job.vehicle[axle]) * GRAVITY : 0,
+    }
   }
+  return chassis
 }

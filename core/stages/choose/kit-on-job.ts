@@ -2,11 +2,9 @@ import type { Kilograms } from '../../quantity'
 import type { LevelSolution } from '../../spring'
 import {
   checkKit,
-  hasAir,
   judgeOn,
   kitCapacity,
-  maximumPressure,
-  minimumPressure,
+  type BagOnVehicle,
   type DataFlag,
   type FitVerdict,
   type Kit,
@@ -16,8 +14,9 @@ import {
 } from '../../kit'
 import type { Job } from '../../job'
 import type { LoadedCase } from '../load'
-import { levelKit } from './level-kit'
-import { rubberUnder, type RubberOutcome } from './rubber'
+import { bagOnJob, kitsUnder } from './helped-axle'
+import { fitKits } from './level-kit'
+import type { RubberOutcome } from './rubber'
 
 export interface KitAssessment {
   kit: Kit
@@ -30,8 +29,10 @@ export interface KitAssessment {
   /** Null without air. */
   minimum: Limit | null
   maximum: Limit | null
-  /** Two bags at their maximum and ride height, or two rubbers. Never a rating of the vehicle. */
-  capacity: Kilograms
+  /** How its bag sits here; null without air. */
+  bag: BagOnVehicle | null
+  /** Two bags at their maximum and ride height, or two rubbers; null where a link is not known. Never a rating of the vehicle. */
+  capacity: Kilograms | null
   flags: DataFlag[]
 }
 
@@ -48,21 +49,27 @@ function flags(kit: Kit): DataFlag[] {
   return fresh
 }
 
-/** One kit on one job: does it fit, why, and what it comes to under a load case. */
+/**
+ * One kit on one job, beside the job's kit of the other axle: does it fit, why, and what it comes to under a load case.
+ */
 export function assessKit(job: Job, kit: Kit, at: LoadedCase, catalog: KitCatalog): KitAssessment {
   const fit = judgeOn(catalog, kit, job.vehicle, job.survey)
-  const level = levelKit(job, kit, at)
-  const rubber = rubberUnder(job, kit, at)
-  const beyond = (level && OUT_OF_REACH.has(level.code)) || rubber?.overloaded
+  const fitted = fitKits(job, at, kitsUnder(job, kit))
+  const level = fitted.level[kit.axle]
+  const rubber = fitted.rubber[kit.axle]
+  const bag = bagOnJob(job, kit, at)
+  const cannotCarry = bag !== null && bag.minimum.value > bag.maximum.value
+  const beyond = (level && OUT_OF_REACH.has(level.code)) || rubber?.overloaded || cannotCarry
   return {
     kit,
     verdict: beyond ? 'does-not-fit' : fit.verdict,
     fit,
     level,
     rubber,
-    minimum: hasAir(kit) ? minimumPressure(kit) : null,
-    maximum: hasAir(kit) ? maximumPressure(kit, job.survey) : null,
-    capacity: kitCapacity(kit, job.survey),
+    minimum: bag?.minimum ?? null,
+    maximum: bag?.maximum ?? null,
+    bag,
+    capacity: kitCapacity(kit, bag),
     flags: flags(kit),
   }
 }

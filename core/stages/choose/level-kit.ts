@@ -1,9 +1,25 @@
 import { atmosphere, type Meters, type Pascals } from '../../quantity'
-import { hasAir, maximumPressure, minimumPressure, type Kit } from '../../kit'
-import { bringLevel, frontDropAt, type LevelQuestion, type LevelSolution, type Stand } from '../../spring'
+import { hasAir, type Kit } from '../../kit'
+import {
+  AXLES,
+  axleDrop,
+  bringLevel,
+  frontDropAt,
+  isBeyond,
+  otherAxle,
+  standOf,
+  type Air,
+  type AxleAim,
+  type AxleEnd,
+  type Chassis,
+  type LevelQuestion,
+  type LevelSolution,
+  type Stand,
+} from '../../spring'
 import type { Job } from '../../job'
-import { tireSink, type LoadedCase, postureOf, type Posture, type Squat } from '../load'
-import { helpedAxle, withBags } from './helped-axle'
+import { sprungAt, stopAt, type LoadedCase, postureOf, type Posture, type Squat } from '../load'
+import { bagOnJob, chassisWith, type KitsUnder } from './helped-axle'
+import { rubberUnder, type RubberOutcome } from './rubber'
 
 /** Where a job's bags are filled and driven; no driving where that makes no difference. */
 function surroundings({ altitude, conditions }: Job): Pick<LevelQuestion, 'ambient' | 'driving'> {
@@ -20,73 +36,125 @@ function surroundings({ altitude, conditions }: Job): Pick<LevelQuestion, 'ambie
 const unexplainedFront = ({ mark }: Job, squat: Squat, bare: Stand | null): Meters =>
   squat.source === 'measured' && squat.front !== null ? squat.front - (bare ? frontDropAt(mark, bare) : 0) : 0
 
-/** Drop of the rear at the mark that the customer is content to keep. */
-function aimOf(job: Job, axle: Kit['axle'], squat: Squat, bare: Stand | null): LevelQuestion['aim'] {
+/**
+ * Drop of an axle at the mark that the customer is content to keep. Only one axle can follow the other: with kits at both
+ * the rear follows the front.
+ */
+function aimOf(job: Job, axle: AxleEnd, { squat, bare }: LoadedCase, both: boolean): AxleAim['aim'] {
   switch (job.target.kind) {
     case 'empty-height':
       return { kind: 'height', leave: 0 }
     case 'empty-rake':
-      return { kind: 'rake', offset: axle === 'rear' ? unexplainedFront(job, squat, bare) : 0 }
+      return axle === 'front' && both
+        ? { kind: 'height', leave: 0 }
+        : { kind: 'rake', offset: axle === 'rear' && !both ? unexplainedFront(job, squat, bare) : 0 }
     case 'recover':
       return { kind: 'height', leave: (1 - job.target.share) * Math.max(0, squat[axle] ?? 0) }
   }
 }
 
-/**
- * The level question a kit poses on this job; null without air, or while the rate of its axle is unknown.
- * @param at the load case as weighed
- * Source: `bringLevel`.
- */
-export function levelKit(job: Job, kit: Kit, at: LoadedCase): LevelSolution | null {
-  const axle = hasAir(kit) ? helpedAxle(job, kit.axle, at) : null
-  if (!hasAir(kit) || !axle) return null
+/** What is asked of the bags of one axle; null without air, or while springs or link of its axle are unknown. */
+function axleAimOf(job: Job, kit: Kit, at: LoadedCase, both: boolean): AxleAim | null {
+  const { axle } = kit
+  const rate = at.rates[axle]
+  const on = bagOnJob(job, kit, at)
+  if (!on || on.motionRatio === null || !rate || !hasAir(kit)) return null
   // The height aimed at was read once, and is read once more when it is set.
   const set = job.tapeTolerance / Math.SQRT2
   const empty = at.heights.beforeEmpty
-  const { ambient, driving } = surroundings(job)
+  const tape = axle === 'rear' ? ('rearTolerance' as const) : ('frontTolerance' as const)
+  const read = empty[axle] !== null ? empty[tape] : set
   // Written out: copying by spread is what most of the time of an assessment went into.
-  return bringLevel({
-    minimum: minimumPressure(kit).value,
-    maximum: maximumPressure(kit, job.survey).value,
+  return {
+    minimum: on.minimum.value,
+    maximum: on.maximum.value,
     heightRange: kit.bag.heightRange,
-    ambient,
-    driving,
-    reboundTravel: axle.reboundTravel,
-    jounceTravel: axle.jounceTravel,
-    sprungEmpty: axle.sprung,
-    chassis: withBags(axle, kit),
-    load: axle.load,
-    mark: job.mark,
-    aim: aimOf(job, kit.axle, at.squat, at.bare),
-    air: job.air,
+    sprungEmpty: sprungAt(job.vehicle[axle]),
+    aim: aimOf(job, axle, at, both),
+    air: job.air[axle],
+    reboundTravel: job.vehicle[axle].reboundTravel,
+    jounceTravel: stopAt(job, axle),
     unsure: {
-      gain: axle.gainTolerance,
-      target: Math.hypot(
-        empty[kit.axle] !== null ? empty[kit.axle === 'rear' ? 'rearTolerance' : 'frontTolerance'] : set,
-        set,
-      ),
-      rate: axle.rate.tolerance,
+      gain: at.weights[tape],
+      target: Math.hypot(read, set),
+      rate: rate.tolerance,
       bag: job.tapeTolerance,
-      friction: kit.family === 'coil-replacement' ? 0 : axle.rate.friction,
+      friction: kit.family === 'coil-replacement' ? 0 : rate.friction,
     },
-  })
+  }
+}
+
+/** What kits on both axles come to under a load, solved together. */
+export interface Fitted {
+  /** Of each axle with air; null where there is none or its springs are unknown. */
+  level: Record<AxleEnd, LevelSolution | null>
+  /** Of each axle with rubber helpers. */
+  rubber: Record<AxleEnd, RubberOutcome | null>
+  /** With every bag inside its pressure limits; null where that cannot be had. */
+  stand: Stand | null
 }
 
 /**
- * How it stands once aired: the kit's axle where steel and air hold it, which is the aim or, where that would take more or
- * less air than the kit allows, as near as its limits come; the other axle as seen without air, but for the little that
- * pitch had moved. Null where the bags would stand outside their table.
+ * What kits on a job's axles come to under a load: pressures of both axles from one balance.
+ * @param at the load case as weighed
+ * @param kits one an axle
+ * Source: `bringLevel`, `standOf`.
  */
-export function leveledPosture(job: Job, at: LoadedCase, level: LevelSolution): Posture | null {
-  const { squat, bare } = at
-  const { held } = level
-  if (!held) return null
-  const aired = job.kit?.axle ?? 'rear'
-  const drop = held.rear + tireSink(job, aired, held.rearGain)
-  if (aired === 'front') return postureOf(job, at, drop, squat.rear ?? 0)
-  const { frontWheelRate } = job.vehicle
-  const back = bare && frontWheelRate ? (bare.rearGain - held.rearGain) / (2 * frontWheelRate) : 0
-  return postureOf(job, at, (squat.front ?? 0) + back, drop)
+export function fitKits(job: Job, at: LoadedCase, kits: KitsUnder): Fitted {
+  const chassis: Chassis = chassisWith(job, at, kits)
+  const { ambient, driving } = surroundings(job)
+  const both = AXLES.every((axle) => chassis[axle].bags)
+  const aims: LevelQuestion['aims'] = {}
+  let aired = false
+  for (const axle of AXLES) {
+    const kit = kits[axle]
+    const aim = kit && axleAimOf(job, kit, at, both)
+    if (!aim) continue
+    aims[axle] = aim
+    aired = true
+  }
+  const leveled = aired ? bringLevel({ chassis, load: at.load, mark: job.mark, ambient, driving, aims }) : null
+  const stand = leveled ? leveled.held : (standOf(chassis, at.load, {}) ?? null)
+  const rubber = (axle: AxleEnd) => (kits[axle] ? rubberUnder(job, kits[axle], at, stand) : null)
+  return {
+    level: { front: leveled?.front ?? null, rear: leveled?.rear ?? null },
+    rubber: { front: rubber('front'), rear: rubber('rear') },
+    stand,
+  }
+}
+
+/**
+ * How the vehicle stands at pressures that somebody gives: what squat is left.
+ * @param pressures gauge Pa of each side, for every axle with bags; an axle left out keeps its bags empty
+ * @returns null where a bag would stand outside its table or nothing carries
+ * Source: `standOf`.
+ */
+export function standAtPressures(
+  job: Job,
+  at: LoadedCase,
+  kits: KitsUnder,
+  pressures: Partial<Record<AxleEnd, { left: Pascals; right: Pascals }>>,
+): Stand | null {
+  const air: Air = {}
+  for (const axle of AXLES) if (pressures[axle]) air[axle] = { kind: 'pressure', ...pressures[axle] }
+  const stand = standOf(chassisWith(job, at, kits), at.load, air)
+  return stand && !isBeyond(stand) ? stand : null
+}
+
+/**
+ * How it stands once its kits are set: an axle with a kit where steel, air and rubber hold it, which is the aim or, where
+ * that would take more or less air than the kit allows, as near as its limits come; the other axle as seen without air, but
+ * for the little that pitch moves. Null where a bag would stand outside its table.
+ */
+export function leveledPosture(job: Job, at: LoadedCase, kits: KitsUnder, stand: Stand | null): Posture | null {
+  if (!stand || !AXLES.some((axle) => kits[axle])) return null
+  const { mark } = job
+  const drop = (axle: AxleEnd) => {
+    if (kits[axle]) return axleDrop(mark, stand[axle])
+    const moved = at.bare && at.rates[axle] ? axleDrop(mark, stand[axle]) - axleDrop(mark, at.bare[axle]) : 0
+    return (at.squat[axle] ?? 0) + (kits[otherAxle(axle)] ? moved : 0)
+  }
+  return postureOf(job, at, drop('front'), drop('rear'))
 }
 
 /**

@@ -4,8 +4,9 @@ import type { LevelSolution } from '../../spring'
 import type { Job } from '../../job'
 import type { LoadedCase } from '../load'
 import type { KitAssessment } from './kit-on-job'
-import { levelKit } from './level-kit'
-import { rubberUnder, type RubberOutcome } from './rubber'
+import { kitsUnder } from './helped-axle'
+import { fitKits } from './level-kit'
+import type { RubberOutcome } from './rubber'
 
 /** What one load case asks of a kit. */
 export interface CaseOutcome {
@@ -22,10 +23,11 @@ export interface CaseOutcome {
 }
 
 function outcomeOf(job: Job, kit: Kit, at: LoadedCase): CaseOutcome {
-  const level = levelKit(job, kit, at)
+  const fitted = fitKits(job, at, kitsUnder(job, kit))
+  const level = fitted.level[kit.axle]
   const { left, right } = level ?? {}
   const { bag } = kit
-  const rubber = rubberUnder(job, kit, at)
+  const rubber = fitted.rubber[kit.axle]
   return {
     loadCase: { id: at.loadCase.id, name: at.loadCase.name },
     level,
@@ -38,9 +40,9 @@ function outcomeOf(job: Job, kit: Kit, at: LoadedCase): CaseOutcome {
         : null,
     lean:
       level?.lean != null
-        ? Math.abs(Math.tan(level.lean)) * job.vehicle.track
+        ? Math.abs(Math.tan(level.lean)) * job.vehicle[kit.axle].track
         : rubber
-          ? Math.abs(Math.tan(rubber.stand.lean)) * job.vehicle.track
+          ? Math.abs(Math.tan(rubber.lean)) * job.vehicle[kit.axle].track
           : null,
   }
 }

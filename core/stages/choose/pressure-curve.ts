@@ -2,7 +2,8 @@ import type { Kilograms, Pascals } from '../../quantity'
 import type { Kit } from '../../kit'
 import type { Job } from '../../job'
 import { curveSteps, scaledCase, type LoadedCase } from '../load'
-import { levelKit } from './level-kit'
+import { kitsUnder } from './helped-axle'
+import { fitKits } from './level-kit'
 
 /**
  * Leveling pressure of a kit against what the rear axle gains, where the bag is inside its table.
@@ -16,7 +17,7 @@ export function pressureCurve(
   max: Kilograms,
 ): { gain: Kilograms; mean: Pascals; low: Pascals; high: Pascals }[] {
   return curveSteps(max).flatMap((gain) => {
-    const level = levelKit(job, kit, scaledCase(at, gain))
+    const level = fitKits(job, scaledCase(at, gain), kitsUnder(job, kit)).level[kit.axle]
     return level?.mean != null && level.band
       ? [{ gain, mean: Math.max(0, level.mean), low: level.band.low, high: Math.max(0, level.band.high) }]
       : []

@@ -5,22 +5,8 @@ import { hasAir, catalogOf } from '../../kit'
 import { GRAVITY } from '../../quantity'
 import { stagedForce } from '../../spring'
 import { USUAL_PREFERENCES, type Job, type Preferences } from '../../job'
-import {
-  assessJob,
-  CRITERIA,
-  dominates,
-  flipsOf,
-  frontRate,
-  levelKit,
-  loadFromFront,
-  rankKits,
-  rubberUnder,
-  seenFromFront,
-  waysOf,
-  weightsOf,
-  type Weights,
-} from '..'
-import { besideRubber } from './rubber'
+import { assessJob, CRITERIA, dominates, flipsOf, fitKits, rankKits, waysOf, weightsOf, type Weights } from '..'
+import { besideRubber } from './beside-rubber'
 
 const kits = demoKits()
 const catalog = catalogOf(kits, demoApplications())
@@ -160,13 +146,14 @@ describe('rubber helpers', () => {
   test('balance: springs and rubbers together carry the gain', () => {
     const a = assessJob(hives, records)
     const heavy = { ...a.active, load: { ...a.active.load, roll: 0, rollRear: 0 } }
-    const out = rubberUnder(hives, rubber, heavy)!
+    const { rubber: found, stand } = fitKits(hives, heavy, { rear: rubber })
+    const out = found.rear!
     const { gap } = rubber.rubber!
     expect(out.with).toBeLessThan(out.without)
     expect(out.with).toBeGreaterThan(gap)
-    const rate = a.active.rearRate!.rate
+    const rate = a.active.rates.rear!.rate
     const both = rate * out.with + 2 * out.force
-    expect(both).toBeCloseTo(out.stand.rearGain, 0)
+    expect(both).toBeCloseTo(stand!.rear.gain, 0)
     expect(out.frequency.with).toBeGreaterThan(out.frequency.without)
     expect(out.frequency.emptyWith).toBeCloseTo(out.frequency.emptyWithout, 9)
   })
@@ -184,21 +171,40 @@ describe('a kit at the front axle', () => {
   }
   test('brings the front back: its bags carry what the front gained', () => {
     const { active } = assessJob(forward, read)
-    const level = levelKit(forward, fore, active)!
+    const level = fitKits(forward, active, { front: fore }).level.front!
     expect(level.code === 'level' || level.code === 'below-minimum').toBe(true)
     const forces = level.left!.force + level.right!.force
     // Standing at its empty height the front's springs carry what they did empty (statics).
-    expect(forces * fore.bag.motionRatio).toBeCloseTo(level.supported, 3)
+    expect(forces * fore.bag.motionRatio!).toBeCloseTo(level.supported, 3)
     expect(level.supported / (active.weights.front * GRAVITY)).toBeGreaterThan(0.97)
     expect(level.supported / (active.weights.front * GRAVITY)).toBeLessThan(1.03)
   })
+  // Source: symmetry: which end is called the front makes no difference to the balance.
   test('is the same solve seen from the other end', () => {
     const { active } = assessJob(forward, read)
-    const chassis = seenFromFront(forward.vehicle, active.chassis!, frontRate(forward.vehicle)!, active.rearRate)
-    expect(chassis.rearSide.first).toBe(forward.vehicle.frontWheelRate)
-    expect(chassis.front!.rate).toBe(active.rearRate!.rate)
-    const load = { front: 1, rear: 2, roll: 5, rollRear: 3 }
-    expect(loadFromFront(load)).toEqual({ front: 2, rear: 1, roll: 5, rollRear: 2 })
-    expect(loadFromFront(loadFromFront(load))).toEqual(load)
+    const { vehicle } = forward
+    const turned: Job = {
+      ...forward,
+      vehicle: { ...vehicle, front: vehicle.rear, rear: vehicle.front },
+      survey: { ...forward.survey, front: forward.survey.rear, rear: forward.survey.front },
+    }
+    const { load, weights } = active
+    const seen = {
+      ...active,
+      load: { ...load, front: load.rear, rear: load.front, rollRear: load.roll - load.rollRear },
+      weights: { ...weights, front: weights.rear, rear: weights.front },
+      rates: { front: active.rates.rear, rear: active.rates.front },
+      chassis: {
+        ...active.chassis,
+        front: active.chassis.rear,
+        rear: active.chassis.front,
+        leanMoment: { front: active.chassis.leanMoment.rear, rear: active.chassis.leanMoment.front },
+      },
+    }
+    const here = fitKits(forward, active, { front: fore }).level.front!
+    const there = fitKits(turned, seen, { rear: { ...fore, axle: 'rear' } }).level.rear!
+    expect(there.mean!).toBeCloseTo(here.mean!, 3)
+    expect(there.squat).toBeCloseTo(here.squat, 9)
+    expect(there.lean!).toBeCloseTo(here.lean!, 9)
   })
 })

@@ -1,4 +1,5 @@
 import type { KitCatalog } from '../../kit'
+import type { AxleEnd } from '../../spring'
 import type { Job } from '../../job'
 import type { CaseAssessment } from './case-assessment'
 import { weightsOf, type Weights } from './criteria'
@@ -28,17 +29,20 @@ export interface Ranking {
  * A kit out of reach under any one case does not fit. The order is a weighted sum that can be argued with: what each
  * criterion adds stands beside it, and so does what would turn it round.
  * @param cases of the job as assessed; `active` the one on the screen
+ * @param axle whose kits are compared; null for all: kits of two axles do not stand against each other
  */
 export function rankKits(
   job: Job,
   catalog: KitCatalog,
   cases: readonly CaseAssessment[],
   active: CaseAssessment,
+  axle: AxleEnd | null = null,
 ): Ranking {
   const weights = weightsOf(job.preferences)
   const others: KitAssessment[] = []
   const ranked: RankedKit[] = []
   for (const kit of catalog.kits) {
+    if (axle && kit.axle !== axle) continue
     const assessed = assessKit(job, kit, active, catalog)
     // A kit that does not fit is not worth solving every case for.
     const outcomes = assessed.verdict === 'does-not-fit' ? [] : outcomesOf(job, assessed, cases)

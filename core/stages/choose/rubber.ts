@@ -1,17 +1,17 @@
-import type { Hertz, Meters, Newtons } from '../../quantity'
+import type { Hertz, Meters, Newtons, Radians } from '../../quantity'
 import type { Kit, Rubber } from '../../kit'
-import { bodyFrequency, standOf, stagedForce, stagedRate, type Stand, type StagedSpring } from '../../spring'
+import { bodyFrequency, stagedForce, stagedRate, type Stand, type StagedSpring } from '../../spring'
 import type { Job } from '../../job'
-import { axleTireRate, postureOf, tireSink, type LoadedCase, type Posture } from '../load'
-import { helpedAxle } from './helped-axle'
+import { axleTireRate, sprungAt, type LoadedCase } from '../load'
+import { besideRubber } from './beside-rubber'
 
 /** What a pair of rubber helpers comes to under a load: it takes what it takes, nothing is set. */
 export interface RubberOutcome {
-  /** Seen from the helped axle: its squat is the `rear` one. */
-  stand: Stand
   /** Squat over the springs without it and with it. */
   without: Meters
   with: Meters
+  /** Of the body, left down positive. */
+  lean: Radians
   /** Part of the squat that it takes out; 0 where there is none. */
   recovered: number
   /** Of one rubber, the harder pressed side. */
@@ -19,26 +19,6 @@ export interface RubberOutcome {
   /** Squeezed harder than its maker allows, or further than its curve reaches. */
   overloaded: boolean
   frequency: { without: Hertz; with: Hertz; emptyWithout: Hertz; emptyWith: Hertz }
-}
-
-/**
- * A spring with a rubber beside it: straight pieces of the rubber's curve, each coming in where the last one ends.
- * @param spring N/m, a side
- * @returns the two as one staged spring
- */
-export function besideRubber(spring: StagedSpring, { gap, squeeze, force }: Rubber): StagedSpring {
-  let rate = 0
-  const pieces = squeeze.map((to, i) => {
-    const from = squeeze[i - 1] ?? 0
-    const next = (force[i]! - (force[i - 1] ?? 0)) / (to - from)
-    const piece = { at: gap + from, adds: next - rate }
-    rate = next
-    return piece
-  })
-  return {
-    first: spring.first,
-    stages: [...spring.stages, ...pieces.filter((p) => p.adds > 0)].sort((a, b) => a.at - b.at),
-  }
 }
 
 const NO_SPRING: StagedSpring = { first: 0, stages: [] }
@@ -51,48 +31,38 @@ function forceOf(rubber: Rubber, squat: Meters): Newtons | null {
 }
 
 /**
- * A rubber helper on this job under one load; null for a kit with air, or while the rate of its axle is unknown.
+ * What rubber helpers come to under a load; null for a kit with air, or while the rate of its axle is unknown.
+ * @param stand of the vehicle with all its kits, air included; null where it cannot be had
  * @returns m and N
  * Source: statics; the curve is the kit's.
  */
-export function rubberUnder(job: Job, kit: Kit, at: LoadedCase): RubberOutcome | null {
+export function rubberUnder(job: Job, kit: Kit, at: LoadedCase, stand: Stand | null): RubberOutcome | null {
   const { rubber } = kit
-  const axle = rubber && helpedAxle(job, kit.axle, at)
-  if (!rubber || !axle) return null
-  const { chassis, load, sprung, gain } = axle
-  const steel = chassis.rearSide
+  const model = at.chassis[kit.axle]
+  const steel = model.side
+  if (!rubber || !steel || !stand || !at.bare) return null
+  const without = at.bare[kit.axle]
   const helped = besideRubber(steel, rubber)
-  const [without, stand] = [standOf(chassis, load, null), standOf({ ...chassis, rearSide: helped }, load, null)]
-  if (!without || !stand) return null
-  const tilt = (Math.abs(stand.roll) * rubber.spacing) / 2
-  const force = forceOf(rubber, stand.rear + tilt)
-  const loaded = sprung + gain
+  const own = stand[kit.axle]
+  const tilt = (Math.abs(own.roll) * rubber.spacing) / 2
+  const force = forceOf(rubber, own.squat + tilt)
+  const sprung = sprungAt(job.vehicle[kit.axle])
+  const loaded = sprung + at.weights[kit.axle]
   const tire = axleTireRate(job.vehicle, kit.axle) ?? undefined
   const f = (mass: number, side: StagedSpring, squat: Meters) =>
     bodyFrequency(Math.max(mass, 1), 2 * stagedRate(side, squat), tire)
   return {
-    stand,
-    without: without.rear,
-    with: stand.rear,
-    recovered: without.rear > 0 ? (without.rear - stand.rear) / without.rear : 0,
+    without: without.squat,
+    with: own.squat,
+    lean: own.lean,
+    recovered: without.squat > 0 ? (without.squat - own.squat) / without.squat : 0,
     force: force ?? rubber.force.at(-1)!,
     overloaded: force === null || force > rubber.max,
     frequency: {
-      without: f(loaded, steel, without.rear),
-      with: f(loaded, helped, stand.rear),
+      without: f(loaded, steel, without.squat),
+      with: f(loaded, helped, own.squat),
       emptyWithout: f(sprung, steel, 0),
       emptyWith: f(sprung, helped, 0),
     },
   }
-}
-
-/** How it stands on its rubber helpers. */
-export function rubberPosture(
-  job: Job,
-  at: LoadedCase,
-  axle: Kit['axle'],
-  { with: squat, stand }: RubberOutcome,
-): Posture {
-  const drop = squat + tireSink(job, axle, stand.rearGain)
-  return axle === 'rear' ? postureOf(job, at, at.squat.front ?? 0, drop) : postureOf(job, at, drop, at.squat.rear ?? 0)
 }

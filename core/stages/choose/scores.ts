@@ -1,8 +1,8 @@
 import { GRAVITY, INCH, type Meters } from '../../quantity'
 import { hasAir } from '../../kit'
-import { bodyFrequency } from '../../spring'
+import { bodyFrequency, type AxleEnd } from '../../spring'
 import type { Job } from '../../job'
-import { axleTireRate, sprungRear } from '../load'
+import { axleTireRate, sprungAt } from '../load'
 import type { Weights } from './criteria'
 import type { KitAssessment } from './kit-on-job'
 import type { CaseOutcome } from './outcomes'
@@ -39,7 +39,7 @@ export function scoresOf(job: Job, assessed: KitAssessment, cases: readonly Case
     rubber
       ? ratio(rubber.frequency.emptyWith, rubber.frequency.emptyWithout)
       : kit.family === 'coil-replacement'
-        ? ratio(level?.frequency?.with, level?.frequency?.emptyWithout ?? emptyFrequency(job))
+        ? ratio(level?.frequency?.with, level?.frequency?.emptyWithout ?? emptyFrequency(job, kit.axle))
         : ratio(level?.frequency?.emptyWith, level?.frequency?.emptyWithout),
   )
   const harshest = Math.max(...harsher.map((h) => h ?? 0))
@@ -64,7 +64,7 @@ export function scoresOf(job: Job, assessed: KitAssessment, cases: readonly Case
     capacity: worst(
       cases.map(({ level, rubber }) => {
         const carried = (rubber ? 2 * rubber.force : (level?.supported ?? 0)) / GRAVITY
-        return carried > 0 ? clamp(capacity / carried - 1) : null
+        return carried > 0 && capacity !== null ? clamp(capacity / carried - 1) : null
       }),
       UNKNOWN,
     ),
@@ -84,11 +84,12 @@ export function scoresOf(job: Job, assessed: KitAssessment, cases: readonly Case
   }
 }
 
-/** Of the body on its own rear springs, empty; coil replacement is set against it. */
-function emptyFrequency({ vehicle }: Job): number | null {
-  const sprung = sprungRear(vehicle)
-  const tire = axleTireRate(vehicle, 'rear') ?? undefined
-  return vehicle.rearWheelRate && sprung > 0 ? bodyFrequency(sprung, 2 * vehicle.rearWheelRate, tire) : null
+/** Of the body on its own springs of an axle, empty; coil replacement is set against it. */
+function emptyFrequency({ vehicle }: Job, axle: AxleEnd): number | null {
+  const sprung = sprungAt(vehicle[axle])
+  const tire = axleTireRate(vehicle, axle) ?? undefined
+  const rate = vehicle[axle].wheelRate
+  return rate ? bodyFrequency(sprung, 2 * rate, tire) : null
 }
 
 /** Part of the aim that is reached, 0 to 1; null under a case that asks for nothing. */

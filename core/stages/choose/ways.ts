@@ -17,8 +17,11 @@ export interface Ways {
 /** What each way costs for a kit under a load case: help or replace the spring, teed or separate lines, air before or after. */
 export function waysOf(job: Job, assessed: KitAssessment, ranking: Ranking, active: LoadedCase): Ways {
   const { level, rubber, kit } = assessed
-  const over = (lean: number | null | undefined) => (lean == null ? null : Math.abs(Math.tan(lean)) * job.vehicle.track)
-  const replacing = [...ranking.fitting, ...ranking.undecided].find((r) => r.assessed.kit.family === 'coil-replacement')
+  const over = (lean: number | null | undefined) =>
+    lean == null ? null : Math.abs(Math.tan(lean)) * job.vehicle[kit.axle].track
+  const replacing = [...ranking.fitting, ...ranking.undecided].find(
+    (r) => r.assessed.kit.family === 'coil-replacement' && r.assessed.kit.axle === kit.axle,
+  )
   // A replaced spring is set for the load it carries: empty it is set lower, so its frequency is read loaded.
   const replaced = replacing?.cases.find((c) => c.loadCase.id === active.loadCase.id)?.level?.frequency?.with ?? null
   const helps = kit.family !== 'coil-replacement'
@@ -30,7 +33,7 @@ export function waysOf(job: Job, assessed: KitAssessment, ranking: Ranking, acti
       replaced,
       replacement: replacing?.assessed.kit.name ?? null,
     },
-    lines: { teed: over(level?.leanTeed), separate: over(job.air === 'separate' ? level?.lean : 0) },
+    lines: { teed: over(level?.leanTeed), separate: over(job.air[kit.axle] === 'separate' ? level?.lean : 0) },
     air: {
       after: level?.mean ?? null,
       before: level?.before?.pressure ?? null,

@@ -37,6 +37,7 @@ export const BAND_SOURCE_NAMES: Record<BandSource, string> = {
   rate: "the springs' rate",
   'bag-height': 'tape on the bag height',
   friction: 'friction of the springs',
+  estimate: 'estimated figures of the vehicle',
 }
 
 export const CRITERION_NAMES: Record<Criterion, string> = {
@@ -121,18 +122,18 @@ export function levelText(level: LevelSolution, minimum: number, maximum: number
     limitQuantity('min', 'pressure', minimum, system),
     limitQuantity('max', 'pressure', maximum, system),
   ]
-  const stands = level.held ? standsText(level.held.rear, system) : null
+  const stands = level.held ? standsText(level.held.squat, system) : null
   switch (level.code) {
     case 'level':
       return Math.abs(level.squat) <= LEVEL_TOLERANCE
         ? 'Stands level with the load on'
         : `Stands ${standsText(level.squat, system)} with the load on, as aimed`
     case 'nothing-to-lift':
-      if (Math.abs(level.rearGain) < NOTHING)
+      if (Math.abs(level.gain) < NOTHING)
         return 'Nothing to do there: this axle gained no weight. Keep the min pressure in'
       return `Nothing to lift: the springs alone hold it at the aim or above${stands ? `. At min pressure it stands ${stands}` : ''}`
     case 'below-minimum':
-      if (Math.abs(level.rearGain) < NOTHING)
+      if (Math.abs(level.gain) < NOTHING)
         return 'Nothing to do there: this axle gained no weight. Keep the min pressure in'
       return `The aim takes ${p(level.mean ?? 0)}, under the min of ${min}${stands ? `: at the min it stands ${stands}` : ''}`
     case 'one-side-below-minimum':

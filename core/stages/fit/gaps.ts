@@ -1,13 +1,15 @@
-import { ABOUT_TOLERANCE, TAPE_TOLERANCE } from '../../vehicle'
+import { ABOUT_TOLERANCE, TAPE_TOLERANCE, type AxleSurvey } from '../../vehicle'
+import type { AxleEnd } from '../../spring'
 import { BAG_CLEARANCE, EXHAUST_DISTANCE, hasAir, PLATE_CLEARANCE, type AirKit, type Kit, type Limit } from '../../kit'
 import { isAbove, isBelow, type Meters } from '../../quantity'
 import type { Side } from '../../plan'
-import { ofKind, type BayRecord, type Job } from '../../job'
+import { kitsLeft, ofKind, type BayRecord, type Job } from '../../job'
 import type { GapCheck } from './records'
 
 export type GapVerdict = 'missing' | 'fine' | 'close' | 'sleeved' | 'off-middle' | 'too-little' | 'too-much'
 
 export interface GapJudgment {
+  axle: AxleEnd
   check: GapCheck
   side: Side
   value: Meters | null
@@ -18,7 +20,7 @@ export interface GapJudgment {
 }
 
 /** Checks that a family needs: a cylinder inside a coil has no room around it to measure. */
-function gapChecks(kit: Kit, exhaust: Job['survey']['exhaustSide']): GapCheck[] {
+function gapChecks(kit: Kit, exhaust: AxleSurvey['exhaustSide']): GapCheck[] {
   if (!hasAir(kit)) return []
   const checks: GapCheck[] = kit.family === 'in-coil' ? [] : ['bag-clearance', 'bag-height']
   if (kit.family === 'bellows' || kit.family === 'sleeve') checks.push('plate-tire')
@@ -59,27 +61,30 @@ function limitsOf(kit: AirKit, check: GapCheck): { low: Limit; high: Limit | nul
 }
 
 /**
- * Every gap the picked kit needs on both sides, judged from its latest reading.
+ * Every gap the job's kits need on both sides, judged from its latest reading.
  * @param standing records that stand, oldest first
  */
 export function judgeGaps(job: Job, standing: readonly BayRecord[]): GapJudgment[] {
-  const { kit } = job
-  if (!kit || !hasAir(kit)) return []
-  const latest = new Map(ofKind(standing, 'gap').map((r) => [`${r.body.check}:${r.body.side}`, r.body]))
-  return gapChecks(kit, job.survey.exhaustSide).flatMap((check) =>
-    (['left', 'right'] as const).map((side) => {
-      const reading = latest.get(`${check}:${side}`)
-      const { low, high } = limitsOf(kit, check)
-      return {
-        check,
-        side,
-        value: reading?.value ?? null,
-        limit: low,
-        high,
-        verdict: reading
-          ? judgeGap(kit, check, reading.value, reading.about ? ABOUT_TOLERANCE : TAPE_TOLERANCE, reading.sleeved)
-          : 'missing',
-      }
-    }),
+  const latest = new Map(ofKind(standing, 'gap').map((r) => [`${r.body.axle}:${r.body.check}:${r.body.side}`, r.body]))
+  return kitsLeft(job).flatMap(({ kit }) =>
+    hasAir(kit)
+      ? gapChecks(kit, job.survey[kit.axle].exhaustSide).flatMap((check) =>
+          (['left', 'right'] as const).map((side): GapJudgment => {
+            const reading = latest.get(`${kit.axle}:${check}:${side}`)
+            const { low, high } = limitsOf(kit, check)
+            return {
+              axle: kit.axle,
+              check,
+              side,
+              value: reading?.value ?? null,
+              limit: low,
+              high,
+              verdict: reading
+                ? judgeGap(kit, check, reading.value, reading.about ? ABOUT_TOLERANCE : TAPE_TOLERANCE, reading.sleeved)
+                : 'missing',
+            }
+          }),
+        )
+      : [],
   )
 }

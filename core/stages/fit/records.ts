@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { bounded } from '../../quantity'
-import { recordSide } from '../record-parts'
+import { recordAxle, recordSide } from '../record-parts'
 
 /** Gaps that are read with the kit in place. */
 const GAP_CHECKS = ['bag-clearance', 'plate-tire', 'line-exhaust', 'bag-height'] as const
@@ -13,6 +13,7 @@ export const FIT_CHECKS = ['clearance'] as const
 export const fitRecords = [
   z.strictObject({
     kind: z.literal('gap'),
+    axle: recordAxle,
     check: z.enum(GAP_CHECKS),
     side: recordSide,
     value: bounded('length', 0, 1),

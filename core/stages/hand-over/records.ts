@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { bounded } from '../../quantity'
 import { optionalText, requiredText } from '../../vehicle'
+import { recordAxle } from '../record-parts'
 import { AIR_CHECKS } from '../air/records'
 import { BAY_CHECKS } from '../bay/records'
 import { FIT_CHECKS } from '../fit/records'
@@ -16,6 +17,7 @@ export type FinalCheckId = (typeof FINAL_CHECKS)[number]
 export const handOverRecords = [
   z.strictObject({
     kind: z.literal('bag-pressure'),
+    axle: recordAxle,
     left: bounded('pressure', 0, 1_000_000),
     right: bounded('pressure', 0, 1_000_000),
   }),

@@ -1,9 +1,11 @@
 import type { Pascals } from '../../quantity'
+import type { AxleEnd } from '../../spring'
 import type { RatingId } from '../../vehicle'
 import type { CaseAssessment, KitAssessment } from '../choose'
 
-/** What the owner sets for one load. */
+/** What the owner sets for one load at one axle. */
 export interface LoadSetting {
+  axle: AxleEnd
   loadCase: { id: string; name: string }
   code:
     /** These pressures bring it to the aim. */
@@ -31,11 +33,17 @@ export interface LoadSetting {
 
 /**
  * The setting for each load of a job, as card and Hand over give it.
- * @param chosen the kit on the job
+ * @param chosen a kit on the job
+ * @returns one a load case, for that kit's axle
  */
-export const loadSettings = (cases: readonly CaseAssessment[], { minimum }: KitAssessment): LoadSetting[] =>
-  cases.map(({ loadCase, level, rubber, ratings }): LoadSetting => {
+export const loadSettings = (
+  cases: readonly CaseAssessment[],
+  { kit: { axle }, minimum }: KitAssessment,
+): LoadSetting[] =>
+  cases.map(({ loadCase, level: levels, rubber: rubbers, ratings }): LoadSetting => {
+    const [level, rubber] = [levels[axle], rubbers[axle]]
     const setting = (code: LoadSetting['code'], more: Partial<LoadSetting> = {}): LoadSetting => ({
+      axle,
       loadCase: { id: loadCase.id, name: loadCase.name },
       code,
       left: null,

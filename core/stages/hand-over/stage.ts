@@ -1,5 +1,4 @@
 import { isBelow } from '../../quantity'
-import { hasAir, minimumPressure } from '../../kit'
 import { ofKind } from '../../job'
 import { neverWithoutAir } from '../air/stage'
 import { defineStage } from '../stage'
@@ -18,13 +17,14 @@ export const handOverStage = defineStage({
       done: ({ active }) => [active.heights.afterEmpty, active.heights.afterLoaded].some((h) => h.missing.length === 0),
     },
     'minimum-pressure': {
-      done({ job, standing }) {
-        const set = ofKind(standing, 'bag-pressure').at(-1)?.body
+      done({ chosen, standing }) {
+        const aired = chosen.filter((c) => c.minimum !== null)
         return (
-          job.kit !== null &&
-          hasAir(job.kit) &&
-          set !== undefined &&
-          !isBelow(Math.min(set.left, set.right), minimumPressure(job.kit).value)
+          aired.length > 0 &&
+          aired.every(({ kit, minimum }) => {
+            const set = ofKind(standing, 'bag-pressure').findLast((r) => r.body.axle === kit.axle)?.body
+            return set !== undefined && !isBelow(Math.min(set.left, set.right), minimum!.value)
+          })
         )
       },
       never: neverWithoutAir,

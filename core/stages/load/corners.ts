@@ -1,10 +1,10 @@
-import { dropAt, standOf } from '../../spring'
+import { axleDrop, standOf } from '../../spring'
 import { checkCorners, type CornerFinding, type ExpectedRear } from '../../vehicle'
 import type { BayRecord, Job } from '../../job'
 import { heightSet } from '../measure'
 import { chassisOf } from './chassis'
 import type { LoadedCase } from './loaded'
-import { libraryRate } from './spring-rate'
+import { libraryRate } from './axle-spring'
 
 /** Slips in the heights of a case, empty and loaded. */
 export function cornerFindings(job: Job, standing: readonly BayRecord[], at: LoadedCase): CornerFinding[] {
@@ -24,14 +24,16 @@ function higherAgain({ heights: { beforeEmpty, emptyAgain } }: LoadedCase): Corn
 /** From the library's springs, never from the very readings that are being checked. */
 function expectedRear(job: Job, at: LoadedCase): ExpectedRear | null {
   if (at.weights.rear <= 0) return null
-  const rate = libraryRate(job.vehicle)
-  const stand = rate && standOf(chassisOf(job, rate, at.loadCase.items), at.load, null)
+  const { front, rear } = job.vehicle
+  const rate = libraryRate(rear)
+  const stand =
+    rate && standOf(chassisOf(job, { front: libraryRate(front), rear: rate }, at.loadCase.items), at.load, {})
   if (!rate || !stand) return { squat: 0, squatTolerance: 1, lean: 0, gains: true }
   const share = Math.hypot(at.weights.rearTolerance / at.weights.rear, rate.tolerance / rate.rate, 0.1)
   return {
-    squat: dropAt(job.mark, stand),
-    squatTolerance: Math.abs(dropAt(job.mark, stand)) * share,
-    lean: -Math.tan(job.mark === 'ground' ? stand.lean : stand.roll) * job.vehicle.track,
+    squat: axleDrop(job.mark, stand.rear),
+    squatTolerance: Math.abs(axleDrop(job.mark, stand.rear)) * share,
+    lean: -Math.tan(job.mark === 'ground' ? stand.rear.lean : stand.rear.roll) * rear.track,
     gains: true,
   }
 }

@@ -2,6 +2,7 @@ import { linearRegression } from 'simple-statistics'
 import { describe, expect, test } from 'vitest'
 import { demoJob } from '../../../demo/shop'
 import { GRAVITY, INCH, POUND, PSI } from '../../quantity'
+import { answered, onlyKits, rearAxle, rearKit } from '../../fixtures/on-job'
 import { newLoad } from '../../vehicle'
 import { bandText, stopText, cautionText, obstacleText } from '../../wording'
 import { type BayRecord, type Job, type RecordBody } from '../../job'
@@ -34,23 +35,23 @@ describe('the springs, from all that was measured', () => {
   const { job, records } = demoJob('0418')
   const a = open(job, records)
   test('a load on its stop is left out, what remains gives rate and friction', () => {
-    expect(a.spring.points.map((p) => [p.loadCase, p.way, p.excluded])).toEqual([
+    expect(a.springs.rear.points.map((p) => [p.loadCase, p.way, p.excluded])).toEqual([
       [null, 'loading', null],
       [null, 'unloading', null],
       ['tour', 'loading', 'bottomed'],
       ['half', 'loading', null],
     ])
-    expect(a.spring.rate).toMatchObject({ source: 'loading-test', frictionSource: 'measured' })
-    const half = a.spring.points.find((p) => p.loadCase === 'half')!
+    expect(a.springs.rear.rate).toMatchObject({ source: 'loading-test', frictionSource: 'measured' })
+    const half = a.springs.rear.points.find((p) => p.loadCase === 'half')!
     // Source: simple-statistics: a straight line through empty and loaded is the slope of the fit here.
     const line = linearRegression([
       [0, 0],
       [half.gain * GRAVITY, half.squat],
     ])
-    expect(a.spring.rate!.rate).toBeCloseTo(1 / line.m, 3)
+    expect(a.springs.rear.rate!.rate).toBeCloseTo(1 / line.m, 3)
     // Half the force between coming down and going back up.
-    const again = a.spring.points.find((p) => p.way === 'unloading')!
-    expect(a.spring.rate!.friction).toBeCloseTo((a.spring.rate!.rate * again.squat) / 2, 3)
+    const again = a.springs.rear.points.find((p) => p.way === 'unloading')!
+    expect(a.springs.rear.rate!.friction).toBeCloseTo((a.springs.rear.rate!.rate * again.squat) / 2, 3)
   })
   test('"fixed because it no longer touches" is still overloaded, and said', () => {
     expect(a.active.bottoms).toBe('measured')
@@ -67,8 +68,8 @@ describe('the springs, from all that was measured', () => {
       ...job,
       loadCases: job.loadCases.map((c) => ({ ...c, items: c.items.map((i) => ({ ...i, massTolerance: i.mass / 2 })) })),
     }
-    const rate = open(vague, records).spring.rate!
-    expect(rate.rate).toBeCloseTo(a.spring.rate!.rate, 3)
+    const rate = open(vague, records).springs.rear.rate!
+    expect(rate.rate).toBeCloseTo(a.springs.rear.rate!.rate, 3)
     // Source: relative errors in quadrature (GUM 5.1.2): half the weight is half the rate.
     expect(rate.tolerance / rate.rate).toBeGreaterThan(0.5)
     expect(rate.tolerance / rate.rate).toBeLessThan(0.56)
@@ -76,14 +77,14 @@ describe('the springs, from all that was measured', () => {
   test('helper leaves: the stretch past their contact is in no rate, but in the squat', () => {
     const leafy = {
       ...job,
-      vehicle: { ...job.vehicle, rearStages: [{ kind: 'leaf' as const, at: 0.02, adds: 40_000 }] },
+      vehicle: rearAxle(job.vehicle, { stages: [{ kind: 'leaf' as const, at: 0.02, adds: 40_000 }] }),
     }
     const b = open(leafy, records)
-    expect(b.spring.trouble).toBe('past-contact')
-    expect(b.spring.rate!.source).toBe('vehicle')
-    const { rearRate, bare } = b.active
-    const force = rearRate!.rate * bare!.rear + 2 * 40_000 * (bare!.rear - 0.02)
-    expect(force).toBeCloseTo(bare!.rearGain, 3)
+    expect(b.springs.rear.trouble).toBe('past-contact')
+    expect(b.springs.rear.rate!.source).toBe('vehicle')
+    const { rates, bare } = b.active
+    const { squat, gain } = bare!.rear
+    expect(rates.rear!.rate * squat + 2 * 40_000 * (squat - 0.02)).toBeCloseTo(gain, 3)
   })
 })
 
@@ -126,7 +127,10 @@ describe('what people get wrong, where its figure stands', () => {
     const lost = caution(a, 'front-lost')!
     expect(lost.lost / POUND).toBeCloseTo(94, 0)
     expect(cautionText(lost, 'us')).toContain('94 lb')
-    expect(caution(a, 'pressure-is-not-rating')!.spare).toBeCloseTo(job.kit!.bag!.maximum - a.active.level!.mean!, 6)
+    expect(caution(a, 'pressure-is-not-rating')!.spare).toBeCloseTo(
+      rearKit(job).bag.maximum - a.active.level.rear!.mean!,
+      6,
+    )
     expect(lost.back).toBeGreaterThan(5)
     expect(lost.back).toBeLessThan(15)
   })
@@ -134,7 +138,7 @@ describe('what people get wrong, where its figure stands', () => {
     const changed: Job = {
       ...job,
       mark: 'ground',
-      survey: { ...job.survey, springsChanged: true, loadSensingValve: true, oldHelper: true },
+      survey: answered(job.survey, { springsChanged: true, loadSensingValve: true, oldHelper: 'other' }),
       loadCases: job.loadCases.map((c) => ({
         ...c,
         items: c.items.map((i) => (i.place === 'tongue' ? { ...i, restoration: 0.5 } : i)),
@@ -176,7 +180,7 @@ describe('what people get wrong, where its figure stands', () => {
         ),
       )
     expect(again(INCH / 2).corners.map((c) => c.code)).toEqual(['again-higher'])
-    expect(again(INCH / 2).spring.rate?.frictionSource).not.toBe('measured')
+    expect(again(INCH / 2).springs.rear.rate?.frictionSource).not.toBe('measured')
     expect(again(-INCH / 4).corners).toEqual([])
   })
   test('readings with air in bags give no rate', () => {
@@ -184,7 +188,7 @@ describe('what people get wrong, where its figure stands', () => {
       r.body.kind === 'height' && r.body.load === 'loaded' ? { ...r, body: { ...r.body, bagPressure: 20 * PSI } } : r,
     )
     const a = open(job, aired)
-    expect(a.spring).toMatchObject({ trouble: 'aired', rate: { source: 'vehicle' } })
+    expect(a.springs.rear).toMatchObject({ trouble: 'aired', rate: { source: 'vehicle' } })
     expect(caution(a, 'rate-trouble')!.trouble).toBe('aired')
   })
 })
@@ -192,7 +196,7 @@ describe('what people get wrong, where its figure stands', () => {
 describe('how sure a pressure is', () => {
   const { job, records } = demoJob('0417')
   test('the band is said with the pressure, and what makes it', () => {
-    const level = open(job, records).active.level!
+    const level = open(job, records).active.level.rear!
     for (const figure of ['34 psi', '31', '38']) expect(bandText(level, 'us')).toContain(figure)
     expect(level.bandParts[0]!.source).toBe('friction')
     // Source: scatter in quadrature, friction as a whole (GUM 5.1.2).
@@ -204,7 +208,7 @@ describe('how sure a pressure is', () => {
     const coarse = records.map((r) =>
       r.body.kind === 'height' ? { ...r, body: { ...r.body, tolerance: INCH / 4 } } : r,
     )
-    const width = (a: Assessment) => a.active.level!.band!.high - a.active.level!.mean!
+    const width = (a: Assessment) => a.active.level.rear!.band!.high - a.active.level.rear!.mean!
     expect(width(open({ ...job, tapeTolerance: INCH / 4 }, coarse))).toBeGreaterThan(width(open(job, records)))
   })
   test('how much of the squat came back, ±', () => {
@@ -242,16 +246,19 @@ describe('a load that keeps the vehicle in the shop', () => {
       ...hives,
       loadCases: [{ id: 'full', name: 'x', items: [{ ...newLoad(hives.vehicle, 'h', 'Stone'), mass: 2600, x: 0 }] }],
     }
-    const { level } = open(heavy, read).active
+    const level = open(heavy, read).active.level.rear
     expect(level!.code).toBe('above-maximum')
     // The vehicle could bear this; the picked pair cannot, so it is kept in the shop and another kit may be tried.
     const light: Job = {
-      ...heavy,
-      kit: { ...hives.kit!, bag: { ...hives.kit!.bag!, maximum: 25 * PSI }, testPressure: 20 * PSI },
+      ...onlyKits(heavy, {
+        ...rearKit(hives),
+        bag: { ...rearKit(hives).bag, maximum: 25 * PSI },
+        testPressure: 20 * PSI,
+      }),
       loadCases: hives.loadCases.slice(0, 1),
     }
     const weak = open(light, read)
-    expect(weak.active.ratings).toMatchObject({ exceeded: [], kitExceeded: { id: 'kit' } })
+    expect(weak.active.ratings).toMatchObject({ exceeded: [], kitExceeded: [{ id: 'kit' }] })
     expect(weak.stops.map((b) => b.code)).toContain('over-rating')
     const [obstacle] = level!.obstacles
     expect(obstacle).toMatchObject({ limit: 'maximum', side: 'both' })
@@ -260,8 +267,8 @@ describe('a load that keeps the vehicle in the shop', () => {
     expect(obstacleText(obstacle!, 'us')).toContain('psi')
     // It stands where steel and air at the max hold it, not at the aim.
     const { held, squat } = level!
-    expect(held!.rear).toBeGreaterThan(squat + INCH / 4)
-    expect(open(heavy, read).active.leveled!.atMark.rear).toBeCloseTo(-held!.rear, 6)
+    expect(held!.squat).toBeGreaterThan(squat + INCH / 4)
+    expect(open(heavy, read).active.leveled!.atMark.rear).toBeCloseTo(-held!.squat, 6)
   })
   test('with nothing to lift it stands where steel and the min pressure hold it', () => {
     const { job: hives, records: read } = demoJob('0417')
@@ -269,13 +276,14 @@ describe('a load that keeps the vehicle in the shop', () => {
       ...hives,
       loadCases: [{ id: 'full', name: 'x', items: [{ ...newLoad(hives.vehicle, 'h', 'Hat'), mass: 4, x: 0 }] }],
     }
-    const { level, leveled } = open(
+    const { level: levels, leveled } = open(
       light,
       read.filter((r) => r.body.kind !== 'height'),
     ).active
+    const level = levels.rear
     expect(['nothing-to-lift', 'below-minimum']).toContain(level!.code)
-    expect(level!.held!.rear).toBeLessThan(0)
-    expect(leveled!.atMark.rear).toBeCloseTo(-level!.held!.rear, 6)
+    expect(level!.held!.squat).toBeLessThan(0)
+    expect(leveled!.atMark.rear).toBeCloseTo(-level!.held!.squat, 6)
   })
 })
 
@@ -286,10 +294,10 @@ describe('curves', () => {
     const curve = squatCurve(a.active, 2 * a.active.weights.rear)
     curve.slice(1).forEach((p, i) => expect(p.squat).toBeGreaterThan(curve[i]!.squat))
     const middle = curve.find((p) => Math.abs(p.gain - a.active.weights.rear) < 1)!
-    expect(middle.squat).toBeCloseTo(a.active.bare!.rear, 3)
+    expect(middle.squat).toBeCloseTo(a.active.bare!.rear.squat, 3)
   })
   test('pressure has its band on both sides', () => {
-    const curve = pressureCurve(job, job.kit!, a.active, 2 * a.active.weights.rear)
+    const curve = pressureCurve(job, rearKit(job), a.active, 2 * a.active.weights.rear)
     expect(curve.length).toBeGreaterThan(10)
     for (const p of curve.filter((p) => p.mean > 0)) {
       expect(p.low).toBeLessThan(p.mean)
@@ -297,7 +305,7 @@ describe('curves', () => {
     }
   })
   test('without a rate there is no curve', () => {
-    const blind = { ...job, vehicle: { ...job.vehicle, rearWheelRate: null } }
+    const blind = { ...job, vehicle: rearAxle(job.vehicle, { wheelRate: null }) }
     expect(squatCurve(open(blind).active, 500)).toEqual([])
   })
 })

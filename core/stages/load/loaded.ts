@@ -1,10 +1,11 @@
 import { GRAVITY, type Meters } from '../../quantity'
-import { dropAt, frontDropAt, standOf, type AxleLoad, type Chassis, type Stand } from '../../spring'
+import { AXLES, axleDrop, standOf, type AxleEnd, type AxleLoad, type Chassis, type Stand } from '../../spring'
 import type { AxleWeights, LoadCase } from '../../vehicle'
 import type { BayRecord, Job } from '../../job'
+import { measuredBags, type MeasuredBags } from '../fit/bag-heights'
 import { jobHeights, type JobHeights } from '../measure'
+import { axleSprings, dropBetween, type AxleRate, type AxleSpring } from './axle-spring'
 import { axleLoad, chassisOf } from './chassis'
-import { dropBetween, rearSpring, type AxleRate, type RearSpring } from './spring-rate'
 import { weigh } from './weighed'
 
 export interface Squat {
@@ -13,7 +14,7 @@ export interface Squat {
   rear: Meters | null
   frontTolerance: Meters
   rearTolerance: Meters
-  /** Of each rear corner. */
+  /** Of each rear corner; null where left and right were not read. */
   left: Meters | null
   right: Meters | null
   source: 'measured' | 'from-rate' | 'unknown'
@@ -26,84 +27,103 @@ export interface LoadedCase {
   weights: AxleWeights
   /** What the load asks of the springs. */
   load: AxleLoad
-  /** Null while neither a test nor the library knows the rear springs. */
-  rearRate: AxleRate | null
-  /** The vehicle between body and road under this load; null without a rear rate. */
-  chassis: Chassis | null
-  /** As the springs say it stands with the load on and no air; null without a rate. */
+  /** Of each axle; null while neither a test nor the library knows its springs. */
+  rates: Record<AxleEnd, AxleRate | null>
+  /** The vehicle between body and road under this load, steel alone. */
+  chassis: Chassis
+  /** As the springs say it stands with the load on and no air; null while no rate is known. */
   bare: Stand | null
   squat: Squat
-  /** Whether the axle meets its stop: as measured, or as the springs say. */
+  /** Whether the rear axle meets its stop: as measured, or as the springs say. */
   bottoms: 'measured' | 'by-rate' | null
+  /** Heights of the job's own bags, as read. */
+  measuredBags: MeasuredBags
 }
 
 /**
- * Every load case of a job on its vehicle. The rear springs' rate comes from all of them together.
+ * Every load case of a job on its vehicle. The rate of each axle's springs comes from all of them together.
  * @param standing records that stand, oldest first
  */
-export function loadCases(job: Job, standing: readonly BayRecord[]): { cases: LoadedCase[]; spring: RearSpring } {
+export function loadCases(
+  job: Job,
+  standing: readonly BayRecord[],
+): { cases: LoadedCase[]; springs: Record<AxleEnd, AxleSpring> } {
   const measured = job.loadCases.map((loadCase) => ({
     loadCase,
     weights: weigh(job, standing, loadCase),
     heights: jobHeights(standing, job.mark, loadCase.id),
   }))
-  const spring = rearSpring(job, measured)
+  const springs = axleSprings(job, measured)
+  const rates = { front: springs.front.rate, rear: springs.rear.rate }
+  const bags = measuredBags(job, standing)
   const cases = measured.map(({ loadCase, weights, heights }): LoadedCase => {
     const load = axleLoad(weights)
-    const chassis = spring.rate && chassisOf(job, spring.rate, loadCase.items)
-    const bare = chassis && (standOf(chassis, load, null) ?? null)
+    const chassis = chassisOf(job, rates, loadCase.items)
+    const bare = standOf(chassis, load, {}) ?? null
     return {
       loadCase,
       heights,
       weights,
       load,
-      rearRate: spring.rate,
+      rates,
       chassis,
       bare,
-      squat: squatOf(job, weights, heights, spring.rate, bare),
-      bottoms: bottomsOf(job, spring, loadCase, bare),
+      squat: squatOf(job, weights, heights, rates, bare),
+      bottoms: bottomsOf(job, springs.rear, loadCase, rates.rear && bare),
+      measuredBags: bags,
     }
   })
-  return { cases, spring }
+  return { cases, springs }
 }
 
-function bottomsOf(job: Job, spring: RearSpring, { id }: LoadCase, bare: Stand | null): LoadedCase['bottoms'] {
+/** Squat at which an axle meets its bump stop; null where unknown. */
+export const stopAt = (job: Pick<Job, 'vehicle'>, axle: AxleEnd): Meters | null =>
+  job.vehicle[axle].stages.find((s) => s.kind === 'bump-stop')?.at ?? null
+
+function bottomsOf(job: Job, spring: AxleSpring, { id }: LoadCase, bare: Stand | null): LoadedCase['bottoms'] {
   if (spring.points.some((p) => p.loadCase === id && p.excluded === 'bottomed')) return 'measured'
-  const stop = job.vehicle.rearStages.find((s) => s.kind === 'bump-stop')
-  return stop && bare && bare.rear >= stop.at ? 'by-rate' : null
+  const stop = stopAt(job, 'rear')
+  return stop !== null && bare && bare.rear.squat >= stop ? 'by-rate' : null
 }
 
 function squatOf(
   job: Job,
   weights: AxleWeights,
   { beforeEmpty, beforeLoaded }: JobHeights,
-  rate: AxleRate | null,
+  rates: Record<AxleEnd, AxleRate | null>,
   bare: Stand | null,
 ): Squat {
   const drop = dropBetween(job.vehicle, beforeEmpty, beforeLoaded)
-  if (drop) {
+  if (drop && beforeEmpty.rear !== null && beforeLoaded.rear !== null) {
     const front = beforeEmpty.front !== null && beforeLoaded.front !== null ? drop.front : null
-    const lean = (beforeLoaded.leanRear ?? 0) - (beforeEmpty.leanRear ?? 0)
+    const [before, after] = [beforeEmpty.leanRear, beforeLoaded.leanRear]
+    const lean = before === null || after === null ? null : after - before
     return {
       front,
       rear: drop.rear,
       frontTolerance: drop.frontTolerance,
       rearTolerance: drop.rearTolerance,
-      left: drop.rear - lean / 2,
-      right: drop.rear + lean / 2,
+      left: lean === null ? null : drop.rear - lean / 2,
+      right: lean === null ? null : drop.rear + lean / 2,
       source: 'measured',
     }
   }
-  if (!rate || !bare)
+  const rate = rates.rear
+  if (!bare || !AXLES.some((axle) => rates[axle]))
     return { front: null, rear: null, frontTolerance: 0, rearTolerance: 0, left: null, right: null, source: 'unknown' }
-  const rear = dropAt(job.mark, bare)
-  const tilt = (Math.tan(job.mark === 'ground' ? bare.lean : bare.roll) * job.vehicle.track) / 2
-  const known = job.vehicle.frontWheelRate !== null
+  const front = rates.front ? axleDrop(job.mark, bare.front) : null
+  if (!rate)
+    return { front, rear: null, frontTolerance: 0, rearTolerance: 0, left: null, right: null, source: 'unknown' }
+  const rear = axleDrop(job.mark, bare.rear)
+  const tilt = (Math.tan(job.mark === 'ground' ? bare.rear.lean : bare.rear.roll) * job.vehicle.rear.track) / 2
   return {
-    front: known ? frontDropAt(job.mark, bare) : null,
+    front,
     rear,
     frontTolerance: 0,
-    rearTolerance: Math.hypot((bare.rear * rate.tolerance) / rate.rate, (weights.rearTolerance * GRAVITY) / rate.rate),
+    rearTolerance: Math.hypot(
+      (bare.rear.squat * rate.tolerance) / rate.rate,
+      (weights.rearTolerance * GRAVITY) / rate.rate,
+    ),
     left: rear + tilt,
     right: rear - tilt,
     source: 'from-rate',

@@ -2,7 +2,7 @@ import { GRAVITY, type Meters } from '../../quantity'
 import { attitude, rearEnd, type Attitude, type RearEnd } from '../../vehicle'
 import type { Job } from '../../job'
 import type { LoadedCase } from './loaded'
-import { axleTireRate } from './spring-rate'
+import { axleTireRate } from './axle-spring'
 
 /** How it stands: the body's pitch, tires counted in, and what that does to its tail. */
 export interface Posture extends Attitude {

@@ -9,6 +9,6 @@ export const caseRemedies = (
   standing: readonly BayRecord[],
   at: Pick<LoadedCase, 'loadCase'> & { ratings: RatingReport },
 ): Remedy[] =>
-  [...at.ratings.exceeded, ...(at.ratings.kitExceeded ? [at.ratings.kitExceeded] : [])].map((over) =>
+  [...at.ratings.exceeded, ...at.ratings.kitExceeded].map((over) =>
     remedyFor(over, job.vehicle, at.loadCase.items, weighedWith(job, standing, at.loadCase)),
   )

@@ -31,9 +31,9 @@ export function scaledCase(at: LoadedCase, rear: Kilograms): LoadedCase {
  */
 export function squatCurve(at: LoadedCase, max: Kilograms): { gain: Kilograms; squat: Meters }[] {
   const { chassis } = at
-  if (!chassis) return []
+  if (!chassis.rear.side) return []
   return curveSteps(max).flatMap((gain) => {
-    const stand = standOf(chassis, { ...scaledCase(at, gain).load, rear: gain * GRAVITY }, null)
-    return stand ? [{ gain, squat: stand.rear }] : []
+    const stand = standOf(chassis, { ...scaledCase(at, gain).load, rear: gain * GRAVITY }, {})
+    return stand ? [{ gain, squat: stand.rear.squat }] : []
   })
 }

@@ -1,11 +1,11 @@
 import { GRAVITY, PSI, type Kilograms, type Pascals } from '../../quantity'
 import { airSpring, stagedForce } from '../../spring'
-import { hasAir } from '../../kit'
+import { bagOn, hasAir } from '../../kit'
 import { reconcile, type Reconciled } from '../../vehicle'
-import { ofKind, type BayRecord, type Job } from '../../job'
+import { kitAt, ofKind, type BayRecord, type Job } from '../../job'
 import { steelSide } from './chassis'
 import type { LoadedCase } from './loaded'
-import { dropBetween, libraryRate, tireSink, type AxleRate, type RearSpring } from './spring-rate'
+import { dropBetween, libraryRate, tireSink, type AxleRate, type AxleSpring } from './axle-spring'
 
 /** Where a figure of the rear axle's gain comes from: what was said, a scale, the squat, the pressure that leveled it. */
 export type LoadView = 'listed' | 'ticket' | 'squat' | 'pressure'
@@ -28,7 +28,7 @@ export function loadViews(
   job: Job,
   standing: readonly BayRecord[],
   at: LoadedCase,
-  spring: RearSpring,
+  spring: AxleSpring,
 ): LoadViews | null {
   const { weights, loadCase } = at
   const { vehicle } = job
@@ -38,7 +38,7 @@ export function loadViews(
   if (loadCase.items.length) add('listed', weights.rearListed, weights.rearListedTolerance)
   if (weights.source === 'ticket') add('ticket', weights.rear, weights.rearTolerance)
   const point = spring.points.find((p) => p.loadCase === loadCase.id)
-  const library = libraryRate(vehicle)
+  const library = libraryRate(vehicle.rear)
   if (library && point && point.excluded !== 'aired' && point.excluded !== 'bottomed') {
     const force = steelForce(job, library, point.squat)
     const tolerance = Math.hypot(point.squat * library.tolerance, library.rate * point.tolerance * Math.SQRT2)
@@ -49,27 +49,35 @@ export function loadViews(
   return views.length > 1 ? reconcile(views) : null
 }
 
-const steelForce = (job: Job, rate: AxleRate, squat: number) => 2 * stagedForce(steelSide(job.vehicle, rate), squat)
+const steelForce = (job: Job, rate: AxleRate, squat: number) =>
+  2 * stagedForce(steelSide(job.vehicle.rear, rate), squat)
 
 /** Load from heights read with air in the bags, after fitting: steel at its squat and two bags at their pressure. */
 function airedView(
   job: Job,
   standing: readonly BayRecord[],
-  { rearRate, weights, loadCase, heights }: LoadedCase,
+  { rates, weights, loadCase, heights, measuredBags }: LoadedCase,
 ): { value: Kilograms; tolerance: Kilograms } | null {
-  const { kit, vehicle } = job
-  if (!kit || !hasAir(kit) || kit.axle !== 'rear' || !rearRate || kit.family === 'coil-replacement') return null
+  const { vehicle } = job
+  const kit = kitAt(job, 'rear')?.kit
+  const rearRate = rates.rear
+  if (!kit || !hasAir(kit) || !rearRate || kit.family === 'coil-replacement') return null
   const drop = dropBetween(vehicle, heights.beforeEmpty, heights.afterLoaded)
   const pressures = ofKind(standing, 'height').flatMap(({ body }) =>
-    body.timing === 'after' && body.load === 'loaded' && body.loadCase === loadCase.id && body.mark === job.mark
+    body.timing === 'after' &&
+    body.corner.startsWith('rear') &&
+    body.load === 'loaded' &&
+    body.loadCase === loadCase.id &&
+    body.mark === job.mark
       ? [body.bagPressure]
       : [],
   )
   const pressure = pressures.at(-1)
-  if (!drop || heights.afterLoaded.missing.length || heights.beforeEmpty.aired || !pressure) return null
+  if (!drop || heights.afterLoaded.rear === null || heights.beforeEmpty.aired || !pressure) return null
   const squat = drop.rear - tireSink(job, 'rear', weights.rear * GRAVITY)
-  const { motionRatio, rideHeight, table } = kit.bag
-  const area = airSpring(table).area.value(rideHeight - motionRatio * squat)
+  const { motionRatio, rideHeight } = bagOn(kit, vehicle, job.survey, measuredBags.rear ?? null)
+  if (motionRatio === null) return null
+  const area = airSpring(kit.bag.table).area.value(rideHeight - motionRatio * squat)
   if (area === undefined) return null
   const steel = steelForce(job, rearRate, squat)
   const tolerance = Math.hypot(

@@ -25,7 +25,8 @@ export const RATING_NAMES: Record<RatingId, string> = {
   receiver: 'hitch rating',
   tongue: 'tongue rating',
   gcwr: 'GCWR',
-  kit: 'kit capacity, the pair',
+  kit: 'kit capacity, the rear pair',
+  'kit-front': 'kit capacity, the front pair',
 }
 /** Who stands behind a rating. */
 export const RATING_SOURCES: Record<RatingSource, string> = {

@@ -7,4 +7,4 @@ export {
   type Recovered,
   type Timing,
 } from './heights'
-export { unansweredOf } from './needed-answers'
+export { surveyedAxles, unansweredOf, type OpenAnswer } from './needed-answers'

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { bounded } from '../../quantity'
-import { CORNERS, MARKS, optionalText } from '../../vehicle'
+import { HEIGHT_PLACES, MARKS, optionalText } from '../../vehicle'
 import { recordId } from '../record-parts'
 
 /** What Measure puts on record: corner heights and scale tickets. */
@@ -13,7 +13,7 @@ export const measureRecords = [
     load: z.enum(['empty', 'loaded', 'empty-again']),
     /** Which load case was on, for a loaded reading. */
     loadCase: recordId.nullable(),
-    corner: z.enum(CORNERS),
+    corner: z.enum(HEIGHT_PLACES),
     mark: z.enum(MARKS),
     value: bounded('length', 0.1, 2.5),
     about: z.boolean(),

@@ -2,7 +2,7 @@ import type { RecordTexts } from '../record-parts'
 import type { measureRecords } from './records'
 import { formatQuantity, type UnitSystem } from '../../quantity'
 import type { Fact } from '../../kit'
-import type { Corner, CornerFinding, Mark, Survey } from '../../vehicle'
+import type { CornerFinding, HeightPlace, Mark, SurveyKey } from '../../vehicle'
 import { count } from '../count'
 import type { RefusalsOf, WaitsOf } from '../stage'
 import type { measureStage } from './stage'
@@ -17,7 +17,9 @@ export const measureRefusals: Record<RefusalsOf<typeof measureStage>, () => stri
   'unknown-load-case': () => "Name the load case that was on: it must be one of the job's.",
 }
 
-export const CORNER_NAMES: Record<Corner, string> = {
+export const CORNER_NAMES: Record<HeightPlace, string> = {
+  front: 'Front, one height',
+  rear: 'Rear, one height',
   'front-left': 'Front left',
   'front-right': 'Front right',
   'rear-right': 'Rear right',
@@ -29,10 +31,10 @@ export const MARK_NAMES: Record<Mark, string> = {
 }
 
 /** Survey questions, with why it is asked. */
-export const SURVEY_QUESTIONS: Record<keyof Survey, { ask: string; why: string }> = {
+export const SURVEY_QUESTIONS: Record<SurveyKey, { ask: string; why: string }> = {
   bumpStop: { ask: 'Bump stop', why: 'decides the upper bracket and whether anything is cut' },
   liftBlock: { ask: 'Lift block height', why: 'the lower bracket needs longer bolts or spacers; 0 for none' },
-  otherLift: { ask: 'Any other lift', why: 'moves the bag away from mid-stroke' },
+  otherLift: { ask: 'Other lift, how high', why: 'the room at the bag no longer follows the instructions; 0 for none' },
   exhaustSide: { ask: 'Exhaust side', why: 'shield and sleeve go on that side' },
   exhaustDiameter: { ask: 'Exhaust diameter', why: 'a large pipe needs two band clamps joined' },
   exhaustFactory: { ask: 'Factory exhaust', why: 'others run where a bag may want to be' },
@@ -41,6 +43,7 @@ export const SURVEY_QUESTIONS: Record<keyof Survey, { ask: string; why: string }
   parkingBrake: { ask: 'Parking brake', why: 'a cable runs where a bracket goes' },
   brakeLines: { ask: 'Brake lines run', why: 'look before any saw, bolt or drill' },
   runningBoards: { ask: 'Running boards', why: 'their brackets can be in the way of the line' },
+  highVoltage: { ask: 'High-voltage (orange) cables below', why: 'no line, drill or jack near them' },
   axleVent: { ask: 'Axle vent', why: 'a dished plate must not sit on it' },
   loadSensingValve: { ask: 'Load-sensing brake valve', why: 'a leveled truck reads as empty to it' },
   factoryAir: { ask: 'Factory air or self-leveling', why: 'helper springs work against it' },
@@ -52,7 +55,7 @@ export const SURVEY_QUESTIONS: Record<keyof Survey, { ask: string; why: string }
   bracketSpace: { ask: 'Bracket to bracket, standing', why: 'the bag must be near mid-stroke there' },
   rust: { ask: 'Rust', why: 'bolts that will break, frames that should not be loaded' },
   drillingAgreed: { ask: 'Owner agrees to drilling', why: 'cannot be undone' },
-  rearBrakes: { ask: 'Rear brakes', why: 'some lower brackets clear a drum but not a caliper' },
+  brakes: { ask: 'Brakes', why: 'some lower brackets clear a drum but not a caliper' },
   frame: { ask: 'Frame, looked at', why: 'nothing is mounted on a frame that is unsound' },
   valveProcedure: {
     ask: "Brake valve: maker's procedure in hand",
@@ -63,21 +66,27 @@ export const SURVEY_QUESTIONS: Record<keyof Survey, { ask: string; why: string }
 /** How somebody under the vehicle finds an answer out. */
 export const HOW_TO_FIND: Record<Fact, string> = {
   body: 'look at it',
-  suspension: 'look at the rear axle: leaf packs or coils',
-  rearWheels: 'count the wheels on one side of the rear axle',
+  frameRails: 'look under it: two long rails, or a floor that is its own frame',
+  suspension: 'look at the axle: leaf packs, coils, torsion bars or bags',
+  architecture: 'look between the wheels: one beam, or a link to each wheel',
+  linkRatio:
+    'on the link, measure pivot to middle of the spring and pivot to middle of the tire: the first over the second',
+  wheels: 'count the wheels on one side of the axle',
   drive: 'from the papers, or look for a front drive shaft',
   bed: 'look at the bed, or measure it inside: under 6 ft is short, over 7 ft is long',
   trim: 'from the papers or the badge on the tailgate',
   year: 'from the papers',
+  model: 'from the papers',
   liftBlock: 'measure the block between leaf pack and axle; 0 where there is none',
-  otherLift: 'look for longer shackles, spacers above the coils, or a body lift',
+  otherLift: 'measure longer shackles, spacers above the coils, or a body lift; 0 where there is none',
   bumpStop: 'look at the rubber between axle and frame: how many bolts hold it, and to what',
   exhaustSide: 'follow the pipe past the rear axle',
   exhaustDiameter: 'measure across the pipe beside the axle',
   exhaustFactory: "look for welds and a maker other than the vehicle's",
   spareUnderBed: 'look under the bed behind the axle',
   parkingBrake: 'a lever or pedal pulls a cable; a switch does not',
-  brakeLines: 'follow the hard lines along both rails',
+  brakeLines: 'follow the hard lines along both sides',
+  highVoltage: 'look for orange cables under the floor',
   hitchRails: 'look for rails bolted to the frame under the bed',
   runningBoards: 'look along the rocker',
   axleVent: 'find the small hose or cap on top of the axle housing',
@@ -91,7 +100,7 @@ export const HOW_TO_FIND: Record<Fact, string> = {
   bracketSpace: 'vehicle standing empty, measure between the faces the brackets go on',
   rust: 'scrape the frame and the spring plates with a screwdriver',
   drillingAgreed: 'ask the owner, and write it down',
-  rearBrakes: 'look through the wheel: drum or disc',
+  brakes: 'look through the wheel: drum or disc',
   frame: 'look at both rails from end to end for cracks, bends and holes',
   valveProcedure: "look the vehicle maker's procedure up and print it",
 }

@@ -2,9 +2,9 @@ import { defineStage } from '../stage'
 
 export const planStage = defineStage({
   id: 'plan',
-  begun: ({ job }) => job.kit !== null,
+  begun: ({ job }) => job.kits.length > 0,
   waits: ({ chosen, plan, steps }) => ({
-    'no-kit': chosen === null,
+    'no-kit': chosen.length === 0,
     'plan-stuck': plan !== null && !plan.ok,
     'plan-unsure': steps.filter((s) => s.step.unsure).length,
   }),

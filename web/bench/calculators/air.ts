@@ -11,7 +11,7 @@ function levelOnPlainBags(gain: number, rate: number, area: number, volume: numb
   const heights = [ride - travel, ride, ride + travel]
   const bag = airSpring({ heights, areas: [area, area, area], volumes: heights.map((h) => volume + area * (h - ride)) })
   const bags = { bag, rideHeight: ride, motionRatio: 1, spacing: 1, lineVolume: 0 }
-  return bringLevel({ ...axleAlone(rate, bags, gain), ambient })
+  return bringLevel({ ...axleAlone(rate, bags, gain), ambient }).rear!
 }
 
 /** Pressures: to carry a load, before loading, at another height or warmth, and what a bag loses. */

@@ -46,7 +46,7 @@ describe('opening', () => {
   test('brings job, records and an assessment', async () => {
     const store = await opened()
     expect(store.job!.number).toBe('0417')
-    expect(store.assessment!.active.level!.code).toBe('level')
+    expect(store.assessment!.active.level.rear!.code).toBe('level')
     expect(store.unsaved).toBe(false)
   })
   test('a job that is not there is said to be missing', async () => {

@@ -2,6 +2,7 @@ import { useEventListener } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowReactive, shallowRef } from 'vue'
 import type { Job, RecordBody, RecordInput } from '@stout-shackle/core/job'
+import type { AxleEnd } from '@stout-shackle/core/spring'
 import { assessJob, planFor, rankKits } from '@stout-shackle/core/stages'
 import { reach } from '../../api/reach'
 import { useSession } from '../session'
@@ -29,17 +30,17 @@ export const useJob = defineStore('job', () => {
 
   // The plan depends on four parts of the job only: other edits do not order it anew.
   const planInputs = {
-    kit: computed(() => job.value?.kit),
+    kits: computed(() => job.value?.kits),
     vehicle: computed(() => job.value?.vehicle),
     survey: computed(() => job.value?.survey),
     choices: computed(() => job.value?.choices),
   }
   const plan = computed(() => {
-    const { kit, vehicle, survey, choices } = planInputs
-    return kit.value && vehicle.value && survey.value && choices.value && job.value
+    const { kits, vehicle, survey, choices } = planInputs
+    return kits.value && vehicle.value && survey.value && choices.value && job.value
       ? planFor({
           ...job.value,
-          kit: kit.value,
+          kits: kits.value,
           vehicle: vehicle.value,
           survey: survey.value,
           choices: choices.value,
@@ -49,10 +50,12 @@ export const useJob = defineStore('job', () => {
   const assessment = computed(() =>
     job.value && current.value ? assessJob(job.value, current.value.recordsWithTyping.value, plan.value) : null,
   )
-  /** The catalog's kits over every load case; worked out where somebody looks at it. */
+  /** Whose kits are compared: those of the axle on the screen. */
+  const axle = ref<AxleEnd>('rear')
+  /** The catalog's kits of that axle over every load case; worked out where somebody looks at it. */
   const ranking = computed(() =>
     job.value && assessment.value
-      ? rankKits(job.value, shop.catalog, assessment.value.cases, assessment.value.active)
+      ? rankKits(job.value, shop.catalog, assessment.value.cases, assessment.value.active, axle.value)
       : null,
   )
   const unsaved = computed(() =>
@@ -69,6 +72,8 @@ export const useJob = defineStore('job', () => {
   /** Shows a job: as it stands in this page if it was open before, then as the server has it. */
   async function open(id: string): Promise<void> {
     const opened = held(id)
+    // Another job begins at its rear, where most kits go.
+    if (current.value !== opened) axle.value = 'rear'
     current.value = opened
     void outbox.send()
     await opened.plan.open(({ vehicle }) => shop.loadCatalog(vehicle).catch(() => undefined))
@@ -108,6 +113,7 @@ export const useJob = defineStore('job', () => {
     records,
     assessment,
     ranking,
+    axle,
     undoable: computed(() => current.value?.undoable.value ?? []),
     unsaved,
     moving,

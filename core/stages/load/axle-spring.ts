@@ -1,9 +1,10 @@
 import { GRAVITY, type Meters, type Newtons, type NewtonsPerMeter } from '../../quantity'
-import { fitLoadingTest, type LoadingTest, type TestPoint } from '../../spring'
+import { fitLoadingTest, type AxleEnd, type LoadingTest, type TestPoint } from '../../spring'
 import {
   carryToAxles,
   type AxleChange,
   type AxleWeights,
+  type Axle,
   type HeightSummary,
   type LoadCase,
   type Vehicle,
@@ -32,8 +33,9 @@ export interface AxleRate {
   frictionSource: 'measured' | 'vehicle' | 'usual'
 }
 /** Where nobody measured: leaf packs rub by some hundreds of newtons a side, arms on bushings by little (common practice). */
-const USUAL_FRICTION: Record<Vehicle['suspension'], Newtons> = { leaf: 400, coil: 100 }
-export interface RearSpring {
+const USUAL_FRICTION: Record<Axle['suspension'], Newtons> = { leaf: 400, coil: 100, 'torsion-bar': 100, air: 100 }
+/** The springs of one axle, from all that was measured. */
+export interface AxleSpring {
   /** Null while neither a test nor the library knows. */
   rate: AxleRate | null
   /** What was measured, over the springs. */
@@ -45,23 +47,26 @@ export interface RearSpring {
  * Both sides' tire rate of an axle; null where unknown.
  * @returns N/m; four tires on a dual rear axle
  */
-export const axleTireRate = (vehicle: Vehicle, axle: 'front' | 'rear'): NewtonsPerMeter | null =>
-  vehicle.tireRate === null ? null : vehicle.tireRate * (axle === 'rear' && vehicle.rearWheels === 'dual' ? 4 : 2)
+export const axleTireRate = (vehicle: Vehicle, axle: AxleEnd): NewtonsPerMeter | null => {
+  const { tireRate, wheels } = vehicle[axle]
+  return tireRate === null ? null : tireRate * (wheels === 'dual' ? 4 : 2)
+}
 
 /**
  * How far a loaded vehicle stands below its empty height, over its axles, at the job's mark. Null where corners are missing.
  * @returns m with half-widths
  */
 export function dropBetween(vehicle: Vehicle, empty: HeightSummary, loaded: HeightSummary): AxleChange | null {
-  if (empty.rear === null || loaded.rear === null) return null
+  const known = (end: AxleEnd) => empty[end] !== null && loaded[end] !== null
+  if (!known('rear') && !known('front')) return null
   const both = (a: Meters, b: Meters) => Math.hypot(a, b)
   const change: AxleChange = {
     front: empty.front !== null && loaded.front !== null ? empty.front - loaded.front : 0,
-    rear: empty.rear - loaded.rear,
+    rear: empty.rear !== null && loaded.rear !== null ? empty.rear - loaded.rear : 0,
     frontTolerance: both(empty.frontTolerance, loaded.frontTolerance),
     rearTolerance: both(empty.rearTolerance, loaded.rearTolerance),
   }
-  return carryToAxles(change, vehicle.wheelbase, { front: vehicle.markFront, rear: vehicle.markRear })
+  return carryToAxles(change, vehicle.wheelbase, { front: vehicle.front.mark, rear: vehicle.rear.mark })
 }
 
 /**
@@ -74,42 +79,60 @@ export const tireSink = (job: Job, axle: 'front' | 'rear', gain: Newtons): Meter
   return rate ? gain / rate : 0
 }
 
+/** What was read and weighed under one load case. */
+type Measured = readonly { loadCase: LoadCase; weights: AxleWeights; heights: JobHeights }[]
+
 /**
- * The rear springs' rate: from every load that was really put on and measured, else from the library.
+ * The springs of both axles. The rear is where loads go, so its rate is measured by them; a front axle seldom gains
+ * enough to tell, so its springs are measured only where a kit goes there or nothing else is known of them.
+ * @param measured the load cases with their weights and heights
+ */
+export function axleSprings(job: Job, measured: Measured): Record<AxleEnd, AxleSpring> {
+  const front = libraryRate(job.vehicle.front)
+  const helped = job.kits.some(({ kit }) => kit.axle === 'front')
+  return {
+    front: front && !helped ? { rate: front, points: [], trouble: null } : axleSpring(job, measured, 'front'),
+    rear: axleSpring(job, measured, 'rear'),
+  }
+}
+
+/**
+ * The rate of an axle's springs: from every load that was really put on and measured, else from the library.
  *
  * A test in the shop is about this vehicle as it stands, so it goes before the library's figure. Left out are readings
  * with air in bags (they measure the bags too), and those past the contact of helper leaves or of the stop.
  * @param measured the load cases with their weights and heights
  * @returns N/m of both sides, with what was left out and why
  */
-export function rearSpring(
-  job: Job,
-  measured: readonly { loadCase: LoadCase; weights: AxleWeights; heights: JobHeights }[],
-): RearSpring {
+function axleSpring(job: Job, measured: Measured, end: AxleEnd): AxleSpring {
   const { vehicle } = job
+  const axle = vehicle[end]
+  const tape = end === 'rear' ? 'rearTolerance' : 'frontTolerance'
   const empty = measured[0]?.heights.beforeEmpty
   const points: RatePoint[] = []
-  if (empty && empty.rear !== null) {
-    points.push(pointOf(job, null, 0, 0, 0, empty.rearTolerance, 'loading', empty.aired ? 'aired' : null))
+  if (empty && empty[end] !== null) {
+    points.push(pointOf(job, null, 0, 0, 0, empty[tape], 'loading', empty.aired ? 'aired' : null))
     const again = measured[0]!.heights.emptyAgain
     const back = dropBetween(vehicle, empty, again)
-    if (back)
-      points.push(pointOf(job, null, 0, 0, back.rear, again.rearTolerance, 'unloading', againTrouble(back, again)))
+    if (back && back[end] !== null && again[end] !== null)
+      points.push(
+        pointOf(job, null, 0, 0, back[end], again[tape], 'unloading', againTrouble(back[end], back[tape], again)),
+      )
     for (const { loadCase, weights, heights } of measured) {
       const drop = dropBetween(vehicle, empty, heights.beforeLoaded)
-      if (!drop || weights.rear <= 0) continue
-      const squat = drop.rear - tireSink(job, 'rear', weights.rear * GRAVITY)
+      if (!drop || heights.beforeLoaded[end] === null || weights[end] <= 0) continue
+      const squat = drop[end] - tireSink(job, end, weights[end] * GRAVITY)
       const aired = empty.aired || heights.beforeLoaded.aired
       points.push(
         pointOf(
           job,
           loadCase.id,
-          weights.rear,
-          weights.rearTolerance,
+          weights[end],
+          weights[tape],
           squat,
-          heights.beforeLoaded.rearTolerance,
+          heights.beforeLoaded[tape],
           'loading',
-          aired ? 'aired' : contactOf(vehicle, squat, drop.rearTolerance),
+          aired ? 'aired' : contactOf(axle, squat, drop[tape]),
         ),
       )
     }
@@ -118,58 +141,41 @@ export function rearSpring(
   const loads = points.filter((p) => p.loadCase !== null)
   if (fit.code === 'rate')
     return {
-      rate: { rate: fit.rate, tolerance: fit.tolerance, source: 'loading-test', ...frictionOf(vehicle, fit.friction) },
+      rate: { rate: fit.rate, tolerance: fit.tolerance, source: 'loading-test', ...frictionOf(axle, fit.friction) },
       points,
       trouble: null,
     }
   const trouble =
     loads.find((p) => p.excluded !== null)?.excluded ?? (fit.code === 'too-few' ? 'within-tape' : fit.code)
-  return { rate: libraryRate(vehicle), points, trouble: loads.length ? trouble : null }
+  return { rate: libraryRate(axle), points, trouble: loads.length ? trouble : null }
 }
 
-function frictionOf(vehicle: Vehicle, measured: Newtons | null): Pick<AxleRate, 'friction' | 'frictionSource'> {
+function frictionOf(axle: Axle, measured: Newtons | null): Pick<AxleRate, 'friction' | 'frictionSource'> {
   if (measured !== null) return { friction: measured, frictionSource: 'measured' }
-  if (vehicle.rearFriction !== null) return { friction: vehicle.rearFriction, frictionSource: 'vehicle' }
-  return { friction: USUAL_FRICTION[vehicle.suspension], frictionSource: 'usual' }
+  if (axle.friction !== null) return { friction: axle.friction, frictionSource: 'vehicle' }
+  return { friction: USUAL_FRICTION[axle.suspension], frictionSource: 'usual' }
 }
 
-/** A library rate that came without its plus-or-minus is taken as a tenth unsure (common practice). */
-const UNSAID_TOLERANCE = 0.1
 /**
- * What the library knows of the front springs, both sides; null where nothing.
+ * What the library knows of the springs of an axle; null where nothing.
  * @returns N/m of both sides
  */
-export const frontRate = ({ frontWheelRate, suspension }: Vehicle): AxleRate | null =>
-  frontWheelRate === null
+export const libraryRate = (axle: Axle): AxleRate | null =>
+  axle.wheelRate === null
     ? null
     : {
-        rate: 2 * frontWheelRate,
-        tolerance: 2 * frontWheelRate * UNSAID_TOLERANCE,
+        rate: 2 * axle.wheelRate,
+        tolerance: 2 * axle.wheelRateTolerance,
         source: 'vehicle',
-        friction: USUAL_FRICTION[suspension],
-        frictionSource: 'usual',
-      }
-
-/**
- * What the library knows of the rear springs; null where nothing.
- * @returns N/m of both sides
- */
-export const libraryRate = (vehicle: Vehicle): AxleRate | null =>
-  vehicle.rearWheelRate === null
-    ? null
-    : {
-        rate: 2 * vehicle.rearWheelRate,
-        tolerance: 2 * vehicle.rearWheelRateTolerance,
-        source: 'vehicle',
-        ...frictionOf(vehicle, null),
+        ...frictionOf(axle, null),
       }
 
 /** Higher than empty it was misread: nothing is learned from it about friction. */
-const againTrouble = (back: AxleChange, again: HeightSummary): RateTrouble | null =>
-  again.aired ? 'aired' : back.rear < -back.rearTolerance ? 'nonsense' : null
+const againTrouble = (back: Meters, tolerance: Meters, again: HeightSummary): RateTrouble | null =>
+  again.aired ? 'aired' : back < -tolerance ? 'nonsense' : null
 
-function contactOf(vehicle: Vehicle, squat: Meters, tolerance: Meters): RateTrouble | null {
-  const touched = vehicle.rearStages.filter((s) => squat >= s.at - tolerance)
+function contactOf({ stages }: Axle, squat: Meters, tolerance: Meters): RateTrouble | null {
+  const touched = stages.filter((s) => squat >= s.at - tolerance)
   return touched.some((s) => s.kind === 'bump-stop') ? 'bottomed' : touched.length ? 'past-contact' : null
 }
 

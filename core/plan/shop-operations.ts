@@ -1,0 +1,175 @@
+import type { Kit, Operation } from '../kit'
+import type { AxleEnd } from '../spring'
+import type { Survey, Vehicle } from '../vehicle'
+import type { PlannedKit } from './steps'
+
+const shopOperation = (part: Pick<Operation, 'id' | 'title' | 'phase' | 'steps'> & Partial<Operation>): Operation => ({
+  side: 'once',
+  support: 'on-wheels',
+  wheels: 'on',
+  hands: 1,
+  minutes: 5,
+  after: [],
+  when: [],
+  trap: null,
+  caution: null,
+  tools: [],
+  hardware: [],
+  torques: [],
+  disturbs: [],
+  leavesLoose: [],
+  takesOff: [],
+  refits: [],
+  blocking: false,
+  ...part,
+})
+
+/** The vehicle maker's own fasteners of the wheels: one figure for both axles. */
+export const WHEEL_NUTS = 'lug-nuts'
+
+/** Where a step says to look, by what was found. */
+function linesToFind({ frameRails }: Vehicle, survey: Survey, axles: readonly AxleEnd[]): string[] {
+  const where = frameRails ? 'behind both frame rails' : 'along the floor and the sills'
+  const sides = axles.flatMap((axle) => {
+    const run = survey[axle].brakeLines
+    return run
+      ? [
+          `Brake lines at the ${axle} axle run ${run === 'inside' ? 'inside' : 'outside'} the ${frameRails ? 'frame' : 'body'}: keep saw, drill and bolts clear of them.`,
+        ]
+      : []
+  })
+  return [`Find the fuel, brake and electric lines ${where}.`, ...sides]
+}
+
+/** Which wheels to chock: those of the axle that stays down. */
+function chocks(axles: readonly AxleEnd[], survey: Survey): string {
+  if (axles.length === 2)
+    return 'One end goes up at a time: chock both wheels of the axle that stays down, both ways, each time. Lever in park.'
+  // The brake holds the rear wheels: with the rear in the air it holds nothing.
+  return axles[0] === 'front'
+    ? `Chock both rear wheels, both ways, lever in park, parking brake on${survey.parkingBrake === 'electric' ? ' (electric: by its switch)' : ''}.`
+    : 'Chock both front wheels, both ways, lever in park. The parking brake holds the rear wheels only: it does not hold a vehicle whose rear is up.'
+}
+
+/** What every job starts with, whatever the kit. Source: common practice. */
+export function openingOperations(vehicle: Vehicle, survey: Survey, axles: readonly AxleEnd[]): Operation[] {
+  return [
+    shopOperation({
+      id: 'make-safe',
+      title: 'Chock it and look behind the frame',
+      phase: 'bench',
+      steps: [
+        chocks(axles, survey),
+        ...linesToFind(vehicle, survey, axles),
+        ...(axles.includes('rear') && survey.parkingBrake === 'electric'
+          ? ['Electric parking brake: service position before its plug or caliper is touched.']
+          : []),
+        'Battery negative off where the instructions ask for it.',
+      ],
+      trap:
+        survey.highVoltage === true
+          ? 'Orange cables carry high voltage: no line, drill or jack near them. Power-down by trained people only.'
+          : null,
+      caution:
+        'Never under a vehicle that only a jack holds. Rated stands on level, solid floor; no wood on top of stands.',
+      tools: ['wheel chocks', 'inspection lamp'],
+      blocking: true,
+    }),
+  ]
+}
+
+/**
+ * An old helper inside a coil that the kit replaces comes out with the coil, after everything that takes the coil off and
+ * before anything is mounted.
+ */
+export function oldHelperOperation(kit: Kit, survey: Survey): Operation[] {
+  if (kit.replaces !== 'coil-spring' || survey[kit.axle].oldHelper !== 'in-coil') return []
+  const before = kit.operations.filter((o) => o.phase === 'remove').map((o) => o.id)
+  return [
+    shopOperation({
+      id: 'old-helper-out',
+      title: 'Take out the old helper inside the coil',
+      phase: 'remove',
+      side: 'each',
+      support: 'any',
+      wheels: 'any',
+      after: before,
+      minutes: 5,
+      steps: ['Air out of the old helper, its line off.', 'It comes out with the coil. It is not put back.'],
+      trap: 'A cylinder with air in it holds the coil apart: let the air out first.',
+      tools: ['valve core tool'],
+    }),
+  ]
+}
+
+/** Taking a kit off again, by its own parts. */
+export function takeOffOperations({ kit }: PlannedKit): Operation[] {
+  const steps = [
+    'Air out through the valve until nothing comes.',
+    'Line off at the bag, bag and brackets off, in the reverse order of fitting.',
+    ...(kit.replaces === 'nothing'
+      ? []
+      : [
+          `${kit.replaces === 'coil-spring' ? 'Coil spring and its seats' : 'Bump stop'} back in, as the vehicle maker has it.`,
+        ]),
+  ]
+  return [
+    shopOperation({
+      id: 'take-off',
+      title: `Take off ${kit.name}`,
+      phase: 'remove',
+      side: 'each',
+      support: kit.replaces === 'coil-spring' ? 'axle-raised' : 'axle-hanging',
+      wheels: 'off',
+      minutes: 25,
+      steps,
+      trap: 'A bag with air in it lets go all at once: open the valve, not the fitting.',
+      tools: ['socket set', 'tube cutter'],
+      blocking: true,
+    }),
+  ]
+}
+
+/** What every job ends with; everything of the kits comes first. */
+export function closingOperations(
+  { body }: Vehicle,
+  survey: Survey,
+  kits: readonly PlannedKit[],
+  after: string[],
+): Operation[] {
+  const vents = kits.filter(({ kit }) => survey[kit.axle].axleVent !== 'none' && kit.family === 'bellows')
+  const settle = shopOperation({
+    id: 'settle',
+    title: 'Stand it on its wheels and settle it',
+    phase: 'refit',
+    after,
+    minutes: 4,
+    support: 'ride-height',
+    steps: [
+      'Lower it fully, roll it a length back and forth, bounce each end.',
+      body === 'motorhome'
+        ? 'Leveling jacks stay up: they are no stands, and they hide how it stands.'
+        : 'Look from behind: plates parallel, nothing touching.',
+      ...(survey.runningBoards ? ['Running boards: if they are powered, see that they still move.'] : []),
+    ],
+    trap: vents.length ? 'A dished plate that cleared the axle vent in the air can sit on it now.' : null,
+    blocking: true,
+  })
+  return [settle]
+}
+
+/** Lug nuts of an axle whose wheels came off. */
+export const lugNuts = (): Operation =>
+  shopOperation({
+    id: 'lug-nuts',
+    title: 'Torque the lug nuts, on the ground',
+    phase: 'refit',
+    side: 'each',
+    after: [],
+    minutes: 3,
+    steps: ['Crosswise, to the figure of the vehicle maker.', 'Tell the owner: again after 100 miles.'],
+    tools: ['torque wrench', 'lug nut socket'],
+    torques: [WHEEL_NUTS],
+    disturbs: [WHEEL_NUTS],
+    blocking: true,
+  })

@@ -1,0 +1,157 @@
+import type { Kilograms, Meters, Pascals } from '../../quantity'
+import { AXLES, type AxleEnd } from '../../spring'
+import { figureOf, withFigure } from '../../vehicle'
+import type { BayRecord, Job } from '../../job'
+import { loadCases, type LoadedCase } from '../load'
+import { kitsUnder } from './helped-axle'
+import { fitKits } from './level-kit'
+
+/** What is read to replace an estimate, the least effort first. */
+export const READINGS = ['label', 'tape', 'link', 'loaded-heights', 'scale', 'papers'] as const
+export type ReadingId = (typeof READINGS)[number]
+
+/** What the estimates of a vehicle leave unsure of the answers, each as a half-width. */
+export interface Doubt {
+  /** On the axles with the load on, and of what the rear gains. */
+  front: Kilograms
+  rear: Kilograms
+  gross: Kilograms
+  rearGain: Kilograms
+  /** Rear squat with the load on. */
+  squat: Meters
+  /** Mean pressure of each axle that has bags. */
+  pressure: Record<AxleEnd, Pascals>
+}
+/** One reading, and what of the doubt it would take away. */
+export interface Narrowing {
+  reading: ReadingId
+  /** Figures that it replaces. */
+  figures: string[]
+  /** Part of the doubt in the pressure (in the squat where there is no kit) that goes, 0 to 1. */
+  narrows: number
+}
+export interface CaseEstimate extends Doubt {
+  /** The least effort first. */
+  narrowings: Narrowing[]
+  /** The one that takes most away; of two alike the lesser effort. */
+  best: Narrowing | null
+}
+
+const NO_DOUBT = (): Doubt => ({
+  front: 0,
+  rear: 0,
+  gross: 0,
+  rearGain: 0,
+  squat: 0,
+  pressure: { front: 0, rear: 0 },
+})
+
+/** Which reading replaces an estimated figure. */
+function readingFor(path: string): ReadingId {
+  const key = path.split('.').at(-1)!
+  if (key === 'curb') return 'scale'
+  if (key === 'wheelRate') return 'loaded-heights'
+  if (key === 'motionRatio') return 'link'
+  if (['tireRate', 'unsprung', 'gravityHeight'].includes(key)) return 'papers'
+  return 'tape'
+}
+
+/** Two that narrow alike within this part are told by effort. */
+const ALIKE = 0.02
+
+/** The answers of one load case that estimates can move. */
+interface Answers {
+  front: Kilograms
+  rear: Kilograms
+  rearGain: Kilograms
+  squat: Meters
+  pressure: Record<AxleEnd, Pascals>
+}
+function answersOf(job: Job, at: LoadedCase): Answers {
+  const { level } = fitKits(job, at, kitsUnder(job))
+  return {
+    front: at.weights.frontTotal,
+    rear: at.weights.rearTotal,
+    rearGain: at.weights.rear,
+    squat: at.squat.rear ?? 0,
+    pressure: { front: level.front?.mean ?? 0, rear: level.rear?.mean ?? 0 },
+  }
+}
+
+/**
+ * What the estimates of a vehicle leave unsure, case by case: each figure moved by its half-width, one after the other, and
+ * the changes of every answer added in quadrature.
+ *
+ * A reading takes the place of its estimate by itself: where a scale gave the weights, a tape the heights or a loading test
+ * the rate, moving the estimate moves nothing.
+ * @param standing records that stand, oldest first
+ * @param cases of the job as it is
+ * @returns null for a vehicle of which nothing is estimated
+ * Source: propagation of uncertainty by numerical differences, JCGM 100:2008 (GUM), 5.1.3 note 2.
+ */
+export function caseEstimates(
+  job: Job,
+  standing: readonly BayRecord[],
+  cases: readonly LoadedCase[],
+): CaseEstimate[] | null {
+  const { estimated } = job.vehicle
+  const moving = Object.entries(estimated).filter(
+    ([path, { tolerance }]) => tolerance > 0 && figureOf(job.vehicle, path) !== null,
+  )
+  if (!moving.length) return null
+  const here = cases.map((at) => answersOf(job, at))
+  const squares = cases.map(NO_DOUBT)
+  const byReading = cases.map(() => new Map<ReadingId, { figures: string[]; square: number }>())
+  const aired = job.kits.length > 0
+  for (const [path, { tolerance }] of moving) {
+    const moved = {
+      ...job,
+      vehicle: withFigure(job.vehicle, path, figureOf(job.vehicle, path)! + tolerance, tolerance),
+    }
+    const there = loadCases(moved, standing).cases.map((at) => answersOf(moved, at))
+    there.forEach((answers, i) => {
+      const was = here[i]!
+      const into = squares[i]!
+      const change = (of: (a: Answers) => number) => (of(answers) - of(was)) ** 2
+      into.front += change((a) => a.front)
+      into.rear += change((a) => a.rear)
+      into.gross += change((a) => a.front + a.rear)
+      into.rearGain += change((a) => a.rearGain)
+      const squat = change((a) => a.squat)
+      into.squat += squat
+      let pressure = 0
+      for (const axle of AXLES) {
+        const own = change((a) => a.pressure[axle])
+        into.pressure[axle] += own
+        pressure += own
+      }
+      const reading = readingFor(path)
+      const known = byReading[i]!.get(reading) ?? { figures: [], square: 0 }
+      known.figures.push(path)
+      known.square += aired ? pressure : squat
+      byReading[i]!.set(reading, known)
+    })
+  }
+  return squares.map((s, i): CaseEstimate => {
+    const readings = [...byReading[i]!]
+    const all = readings.reduce((sum, [, { square }]) => sum + square, 0)
+    const narrowings = readings
+      .map(([reading, { figures, square }]): Narrowing => ({
+        reading,
+        figures,
+        narrows: all > 0 ? 1 - Math.sqrt(Math.max(0, all - square) / all) : 0,
+      }))
+      .sort((a, b) => READINGS.indexOf(a.reading) - READINGS.indexOf(b.reading))
+    const most = Math.max(0, ...narrowings.map((n) => n.narrows))
+    return {
+      front: Math.sqrt(s.front),
+      rear: Math.sqrt(s.rear),
+      gross: Math.sqrt(s.gross),
+      rearGain: Math.sqrt(s.rearGain),
+      squat: Math.sqrt(s.squat),
+      pressure: { front: Math.sqrt(s.pressure.front), rear: Math.sqrt(s.pressure.rear) },
+      narrowings,
+      best: most > 0 ? (narrowings.find((n) => n.narrows >= most - ALIKE) ?? null) : null,
+    }
+  })
+}

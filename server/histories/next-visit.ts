@@ -1,0 +1,43 @@
+import type { z } from 'zod'
+import type { returnVisitSchema, StoredJob } from '@stout-shackle/core/contract'
+import { hasLeft, kitsLeft, newJob, type Job } from '@stout-shackle/core/job'
+import { Problem } from '../problem'
+
+/**
+ * The next visit of a vehicle that has left: it begins with how it left. Vehicle, survey, loads and settings stay as they
+ * were; kits that were fitted are there already.
+ * @throws Problem 409 while the vehicle is still in the shop
+ */
+export function nextVisit(
+  { job, records }: StoredJob,
+  identity: { id: string; number: string },
+  { day, bay, title, complaint }: z.output<typeof returnVisitSchema>,
+): Job {
+  if (!hasLeft(records))
+    throw new Problem(
+      409,
+      'Still in the shop',
+      `Job ${job.number} was not handed over yet: the vehicle has not left. Go on with that job.`,
+      [{ field: 'job', message: 'was not handed over yet' }],
+    )
+  return {
+    ...job,
+    ...newJob({ ...identity, title: title ?? job.title, day }, job.customer, job.vehicle),
+    bay,
+    complaint,
+    mark: job.mark,
+    survey: job.survey,
+    tapeTolerance: job.tapeTolerance,
+    fittings: job.fittings,
+    loadCases: job.loadCases,
+    activeCase: job.activeCase,
+    target: job.target,
+    air: job.air,
+    frame: job.frame,
+    altitude: job.altitude,
+    kits: kitsLeft(job).map((own) => ({ ...own, work: 'keep' as const })),
+    history: job.history,
+    preferences: job.preferences,
+    choices: job.choices,
+  }
+}

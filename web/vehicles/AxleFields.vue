@@ -1,0 +1,100 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { formatQuantity } from '@stout-shackle/core/quantity'
+import type { AxleEnd } from '@stout-shackle/core/spring'
+import { ARCHITECTURES, SUSPENSIONS, tireDiameter } from '@stout-shackle/core/vehicle'
+import { AXLE_NAMES, plain } from '@stout-shackle/core/wording'
+import QuantityField from '../entry/QuantityField.vue'
+import { usePreferences } from '../stores/preferences'
+import { figureAt, setFigure, type VehicleDraft } from './draft'
+import { axleFields } from './fields'
+import RatioField from './RatioField.vue'
+import SpringFields from './SpringFields.vue'
+
+/** One axle of a vehicle: its build, its springs, its tires, what stands on it. */
+const props = defineProps<{ axle: AxleEnd }>()
+const draft = defineModel<VehicleDraft>({ required: true })
+const preferences = usePreferences()
+const own = computed(() => draft.value[props.axle])
+const fields = computed(() => axleFields(props.axle))
+const estimated = (path: string) => path in draft.value.estimated
+function setWord(key: 'suspension' | 'architecture' | 'wheels', value: string) {
+  Object.assign(draft.value[props.axle], { [key]: value })
+  const { [`${props.axle}.${key}`]: _said, ...rest } = draft.value.estimated
+  draft.value.estimated = rest
+}
+const tireNote = computed(() => {
+  const d = tireDiameter(own.value.tireSize ?? '')
+  return d ? `${formatQuantity('length', d, preferences.system)} tall` : 'like 255/70R18'
+})
+</script>
+
+<template>
+  <h3>{{ AXLE_NAMES[axle] }}</h3>
+  <div class="grid">
+    <label class="stacked" :class="{ estimated: estimated(`${axle}.suspension`) }"
+      >Springs<el-select
+        :model-value="own.suspension"
+        :aria-label="`${AXLE_NAMES[axle]}, springs`"
+        @update:model-value="(v: string) => setWord('suspension', v)"
+        ><el-option v-for="s in SUSPENSIONS" :key="s" :value="s" :label="plain(s)" /></el-select
+    ></label>
+    <label class="stacked" :class="{ estimated: estimated(`${axle}.architecture`) }"
+      >Build<el-select
+        :model-value="own.architecture"
+        :aria-label="`${AXLE_NAMES[axle]}, build`"
+        @update:model-value="(v: string) => setWord('architecture', v)"
+        ><el-option v-for="a in ARCHITECTURES" :key="a" :value="a" :label="a" /></el-select
+    ></label>
+    <label v-if="axle === 'rear'" class="stacked"
+      >Wheels<el-select
+        :model-value="own.wheels"
+        :aria-label="`${AXLE_NAMES[axle]}, wheels`"
+        @update:model-value="(v: string) => setWord('wheels', v)"
+        ><el-option value="single" label="single" /><el-option value="dual" label="dual" /></el-select
+    ></label>
+    <label class="stacked"
+      >Tire size<el-input
+        v-model="draft[axle].tireSize!"
+        :placeholder="axle === 'front' ? 'as the rear' : ''"
+        :aria-label="`${AXLE_NAMES[axle]}, tire size`"
+      /><span class="small">{{ tireNote }}</span></label
+    >
+    <label class="stacked"
+      >Load index<el-input
+        v-model="draft[axle].tireIndex!"
+        placeholder="121/118"
+        :aria-label="`${AXLE_NAMES[axle]}, load index`"
+    /></label>
+    <RatioField
+      v-if="own.architecture === 'independent'"
+      :value="own.motionRatio"
+      :estimated="estimated(`${axle}.motionRatio`)"
+      :label="`${AXLE_NAMES[axle]}, spring travel over wheel travel`"
+      @commit="(v) => setFigure(draft, `${axle}.motionRatio`, v)"
+    />
+    <div v-for="f in fields" :key="f.path" :class="{ estimated: estimated(f.path) }">
+      <QuantityField
+        :value="figureAt(draft, f.path)"
+        :kind="f.kind"
+        :label="f.label + (f.needed ? '' : ', if known')"
+        v-bind="f.limits"
+        :signed="f.limits.min < 0"
+        clearable
+        @commit="(v) => setFigure(draft, f.path, v)"
+      />
+    </div>
+    <SpringFields v-model="draft[axle]" :axle="axle" />
+  </div>
+</template>
+
+<style scoped>
+.grid {
+  display: grid;
+  grid-template-columns: repeat(4, minmax(0, 1fr));
+  gap: 8px 12px;
+}
+h3 {
+  margin: 12px 0 4px;
+}
+</style>
