@@ -70,8 +70,8 @@ test('a rule of the shop changes what fits, and a job that was decided before ke
   const choose = await shop.page('/jobs/job-0418/choose')
   await choose.getByRole('heading', { name: 'Does not fit' }).click()
   await choose.getByText('Rust of any kind is cleaned first here').first().waitFor()
-  const { job } = await shop.json<{ job: { decided: { rules: { version: number } } } }>('/jobs/job-0417')
-  expect(job.decided.rules.version).toBe(1)
+  const { job } = await shop.json<{ job: { kits: { decided: { rules: { version: number } } }[] } }>('/jobs/job-0417')
+  expect(job.kits[0]!.decided.rules.version).toBe(1)
   await decided.reload()
   // Picked by the older rules, it stays picked, and says by which.
   await decided

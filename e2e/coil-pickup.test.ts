@@ -75,7 +75,7 @@ test('the coil pickup goes from Measure to Hand over, with a reload and a killed
   await answer(page, 'Exhaust side', 'right')
   await read(page, 'Exhaust diameter', '2 1/2')
   await answer(page, 'Factory air or self-leveling', 'false')
-  await answer(page, 'Old helper still fitted', 'false')
+  await answer(page, 'Old helper still fitted', 'none')
   await answer(page, 'Load-sensing brake valve', 'false')
   await answer(page, 'Spare under the bed', 'false')
   await answer(page, 'Hitch rails on the frame', 'false')

@@ -39,12 +39,12 @@ test('the overload: no kit can be sold until the weight is off, whatever fits', 
   await pick.click()
   await settled(page)
   const { job } = await shop.json<{
-    job: { kit: { id: string }; decided: { rules: { version: number }; applications: { id: string }[] } }
+    job: { kits: { kit: { id: string }; decided: { rules: { version: number }; applications: { id: string }[] } }[] }
   }>('/jobs/job-0416')
-  expect(job.kit.id).toBe('ninebark-coach')
+  expect(job.kits.map((k) => k.kit.id)).toEqual(['ninebark-coach'])
   // The job keeps the rules and the line it was decided by, and the stock knows that the kit is promised.
-  expect(job.decided.rules.version).toBe(1)
-  expect(job.decided.applications.map((a) => a.id)).toEqual(['ninebark-coach-1'])
+  expect(job.kits[0]!.decided.rules.version).toBe(1)
+  expect(job.kits[0]!.decided.applications.map((a) => a.id)).toEqual(['ninebark-coach-1'])
   const stock = await shop.json<{ item: { id: string }; reserved: { job: string }[] }[]>('/stock')
   expect(stock.find((s) => s.item.id === 'kit-ninebark-coach')!.reserved.map((r) => r.job)).toEqual(['0416'])
 })
@@ -57,13 +57,13 @@ test('a new job with a new vehicle: what is missing is named, nothing you typed 
   await dialog.getByRole('alert').first().waitFor()
   await dialog.getByLabel('Title').fill('Second visit')
   await dialog.getByLabel('Customer').fill('Quay Nine Dive Shop')
-  await dialog.getByText('From the library, or new').click()
-  await page.getByRole('option', { name: 'A new vehicle…' }).click()
+  await dialog.getByText('From label and tire…').click()
+  await page.getByRole('option', { name: 'A new vehicle, every figure…' }).click()
   await dialog.getByRole('button', { name: 'Create job' }).click()
   await dialog.getByRole('alert').first().waitFor()
   await dialog.getByLabel('Make', { exact: true }).fill('Quillet')
   await dialog.getByLabel('Model', { exact: true }).fill('Barge 9')
-  await dialog.getByLabel('Tire size').fill('255/70R18')
+  await dialog.getByLabel('Rear axle, tire size').fill('255/70R18')
   await read(page, 'Wheelbase', '12 feet 1 1/4')
   await dialog.getByRole('button', { name: 'Save vehicle' }).click()
   await dialog
@@ -73,6 +73,9 @@ test('a new job with a new vehicle: what is missing is named, nothing you typed 
   for (const [label, text] of [
     ['Front overhang', '36'],
     ['Rear overhang', '48'],
+    ['Front track', '67'],
+    ['Between front springs', '40'],
+    ['Front axle unsprung', '400'],
     ['Rear track', '66'],
     ['Between rear springs', '42'],
     ['Front axle, empty', '3300'],
