@@ -40,6 +40,9 @@ export function bigShop(
 ): BigShop {
   const random = seeded(seed)
   const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!
+  /** Answers of which some were not given yet. */
+  const someOf = <T extends object>(answers: T): T =>
+    Object.fromEntries(Object.entries(answers).map(([k, v]: [string, unknown]) => [k, random() < 0.15 ? null : v])) as T
   const word = () => {
     const text = pick(SYLLABLES) + pick(SYLLABLES)
     return text[0]!.toUpperCase() + text.slice(1)
@@ -113,9 +116,9 @@ export function bigShop(
     kits: bigKits,
     applications,
     vehicles: bigVehicles,
-    surveys: bigVehicles.map(
-      () =>
-        Object.fromEntries(Object.entries(pick(surveys)).map(([k, v]) => [k, random() < 0.15 ? null : v])) as Survey,
-    ),
+    surveys: bigVehicles.map(() => {
+      const { front, rear, ...whole } = pick(surveys)
+      return { ...someOf(whole), front: someOf(front), rear: someOf(rear) }
+    }),
   }
 }

@@ -13,7 +13,11 @@ describe('the made-up shop', () => {
     expect(new Set(demoKits().map((k) => k.family)).size).toBe(5)
     expect(demoKits().length).toBeGreaterThanOrEqual(40)
     expect(demoKits().filter((k) => k.axle === 'front').length).toBeGreaterThanOrEqual(3)
-    expect(vehicles.length).toBe(20)
+    expect(vehicles.length).toBeGreaterThanOrEqual(20)
+    expect(vehicles.filter((v) => v.rear.architecture === 'independent').length).toBeGreaterThanOrEqual(1)
+    expect(
+      vehicles.some((v) => v.front.suspension === 'coil' && v.rear.suspension === 'leaf' && v.body === 'motorhome'),
+    ).toBe(true)
     const reached = demoJobs().map(
       ({ job, records }) => assessJob(job, records).stages.filter((s) => s.state === 'done').length,
     )

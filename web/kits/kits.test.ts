@@ -76,7 +76,7 @@ describe('the catalog', () => {
     answers['GET /stock'] = stock()
     answers['GET /kits?find=nosuch'] = { total: 0, entries: [] }
     const wrapper = await show(KitsView)
-    expect(wrapper.text()).toContain('43 kits')
+    expect(wrapper.text()).toContain(`${demoKits().length} kits`)
     expect(wrapper.find('tbody').text()).toContain('no air')
     await labeled(wrapper, 'Find a kit').setValue('nosuch')
     await vi.waitUntil(() => sent.some((s) => s.path === '/kits?find=nosuch'))
