@@ -1,6 +1,7 @@
 export * from './loads'
 export * from './readings'
 export * from './ticket'
+export * from './by-axle'
 export * from './catalog'
 export * from './condition-text'
 export {

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { demoJob } from '../../demo/shop'
+import { demoJob, demoKits, demoSurvey, demoVehicles } from '../../demo/shop'
 import { answered } from '../fixtures/on-job'
 import type { Operation } from '../kit'
 import { buildPlan, orderSteps, pendingSteps, type PendingStep } from '.'
@@ -194,5 +194,62 @@ describe('work plan of a bellows kit', () => {
     expect(on.ok && on.plan.wheelChanges).toBe(0)
     expect(on.ok && on.plan.steps.some((s) => s.id === 'lug-nuts:left')).toBe(false)
     expect(plan.wheelChanges).toBe(2)
+  })
+})
+
+describe('work plan by axle', () => {
+  const kitOf = (id: string) => demoKits().find((k) => k.id === id)!
+  const vehicleOf = (id: string) => demoVehicles().find((v) => v.id === id)!
+  const planOf = (vehicle: string, ...kits: string[]) => {
+    const outcome = buildPlan(
+      kits.map((id) => ({ kit: kitOf(id), work: 'fit' as const })),
+      vehicleOf(vehicle),
+      demoSurvey(vehicle),
+      { wheels: 'off' },
+    )
+    if (!outcome.ok) throw new Error('no plan')
+    return outcome.plan
+  }
+  // Common practice, no published source: the axle that stays down is chocked, and only the one worked at loses its wheels.
+  test.each([
+    ['front', 'fen-core-front'],
+    ['rear', 'ninebark-coach-wide'],
+  ] as const)('a kit at the %s axle raises that axle, chocks the other', (axle, kit) => {
+    const { steps } = planOf('marrowby-34', kit)
+    const other = axle === 'front' ? 'rear' : 'front'
+    for (const { state } of steps) if (state.support !== 'on-wheels') expect(state.axle).toBe(axle)
+    expect(steps.flatMap((s) => s.takesOff).filter((w) => w.endsWith('wheels'))).toEqual([
+      axle === 'front' ? 'Front wheels' : 'Rear wheels',
+    ])
+    const chocks = steps.find((s) => s.steps.some((line) => /^Chock/.test(line)))!
+    expect(chocks.steps.find((line) => /^Chock/.test(line))).toContain(other)
+    expect(steps.indexOf(chocks)).toBeLessThan(steps.findIndex((s) => s.state.support !== 'on-wheels'))
+  })
+  test('kits at both axles: one end at a time, each with its wheels off and on again', () => {
+    const { steps } = planOf('marrowby-34', 'quill-fore-coil', 'ninebark-coach-wide')
+    const off = new Set<string>()
+    for (const s of steps) {
+      for (const part of s.refits) off.delete(part)
+      for (const part of s.takesOff) off.add(part)
+      expect(['Front wheels', 'Rear wheels'].filter((w) => off.has(w)).length).toBeLessThanOrEqual(1)
+      if (s.state.wheels === 'off') expect(off).toContain(s.state.axle === 'front' ? 'Front wheels' : 'Rear wheels')
+    }
+    expect(off).toEqual(new Set())
+    expect(new Set(steps.map((s) => s.id)).size).toBe(steps.length)
+    for (const axle of ['front', 'rear'] as const)
+      expect(steps.some((s) => s.kind === 'operation' && s.axle === axle)).toBe(true)
+  })
+  test.each([
+    ['lantern-trail', 'kettleworth-link-86'],
+    ['osier-m', 'ninebark-swap-mini'],
+  ])('%s has no frame rails, and its stands go under none', (vehicle, kit) => {
+    const lines = planOf(vehicle, kit).steps.flatMap((s) => s.steps)
+    expect(lines.some((l) => /stands under/.test(l))).toBe(true)
+    expect(lines.filter((l) => /frame rail/.test(l))).toEqual([])
+  })
+  test('what a coil replacement takes out stays out, the old helper inside it too', () => {
+    const { steps } = planOf('osier-m', 'ninebark-swap-mini')
+    expect(steps.flatMap((s) => s.refits)).not.toContain('Coil spring')
+    expect(steps.some((s) => s.id.startsWith('old-helper-out'))).toBe(true)
   })
 })

@@ -5,6 +5,8 @@ import { GRAVITY, INCH } from '../quantity'
 import {
   attitude,
   checkVin,
+  vinHints,
+  vinYear,
   distributeWeight,
   ratingReport,
   shareOnAxles,
@@ -16,6 +18,24 @@ import {
   type LoadItem,
   type Vehicle,
 } from '.'
+
+describe('what a VIN hints', () => {
+  // Source: 49 CFR 565.15, table VII: A is 1980 or 2010, L 1990 or 2020, 9 2009 or 2039; the seventh place, a letter, tells the later.
+  test.each([
+    ['1M8GDMAA0AP042788', [1980, 2010], 2010, 'P'],
+    ['1M8GDM9A0LK042788', [1990, 2020], 1990, 'K'],
+    ['1M8GDMBA09X042788', [2009, 2039], 2039, 'X'],
+  ])('%s', (vin, years, year, plant) => {
+    const hints = vinHints(vin)
+    expect(hints).toEqual({ years, plant })
+    expect(vinYear(vin, hints!)).toBe(year)
+  })
+  test('none where it is not well formed, or the tenth place is no year', () => {
+    expect(vinHints('1M8GDM9AXKP04278')).toBeNull()
+    expect(vinHints('1M8GDM9AXUP042788')).toBeNull()
+    expect(vinHints('1M8GDM9AXOP042788')).toBeNull()
+  })
+})
 
 describe('axle weights', () => {
   // Source: beam on two supports, worked by hand.
@@ -187,5 +207,32 @@ describe('where a new weight goes first', () => {
   })
   test('without a hitch the rear overhang stands for it', () => {
     expect(usualPlace({ ...truck, hitchBehindAxle: null }, 'tongue')).toBe(-1.2)
+  })
+})
+
+describe('one height an axle', () => {
+  const read = (value: number) => ({ value, about: false })
+  test('gives rake and axle heights, no lean, and is less sure than a pair of the same', () => {
+    const one = summarizeHeights({ front: read(0.9), rear: read(0.95) })
+    expect([one.front, one.rear]).toEqual([0.9, 0.95])
+    expect(one.rake).toBeCloseTo(0.05, 12)
+    expect([one.leanFront, one.leanRear]).toEqual([null, null])
+    expect(one.missing).toEqual([])
+    const four = summarizeHeights({
+      'front-left': read(0.9),
+      'front-right': read(0.9),
+      'rear-left': read(0.95),
+      'rear-right': read(0.95),
+    })
+    expect(four.rake).toBeCloseTo(0.05, 12)
+    expect(four.leanRear).toBe(0)
+    expect(one.rearTolerance).toBeGreaterThan(four.rearTolerance)
+    expect(one.rakeTolerance).toBeGreaterThan(four.rakeTolerance)
+  })
+  test('one axle read by sides, the other once', () => {
+    const mixed = summarizeHeights({ front: read(0.9), 'rear-left': read(0.95), 'rear-right': read(0.94) })
+    expect(mixed.rear).toBeCloseTo(0.945, 12)
+    expect(mixed.leanRear).toBeCloseTo(0.01, 12)
+    expect(mixed.leanFront).toBeNull()
   })
 })

@@ -1,4 +1,3 @@
-export { jobByAxle } from './by-axle'
 export { CannotOpen, EXIT_CANNOT_OPEN } from './cannot-open'
 export { copyDatabase } from './copy'
 export { examine, roomAt, type Examined } from './examine'

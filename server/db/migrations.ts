@@ -13,7 +13,7 @@ import {
   rulesFlat,
   vehicleByAxle,
   vehicleFlat,
-} from './by-axle'
+} from '@stout-shackle/core/exchange'
 
 interface Migration {
   name: string

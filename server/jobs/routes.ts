@@ -20,7 +20,7 @@ import {
 } from '@stout-shackle/core/job'
 import { estimateVehicle, type Intake, type Vehicle } from '@stout-shackle/core/vehicle'
 import { platformStore } from '../catalog'
-import { jobByAxle } from '../db'
+import { jobByAxle } from '@stout-shackle/core/exchange'
 import type { EventBus } from '../events'
 import { nextVisit } from '../histories'
 import { personOf } from '../principal'

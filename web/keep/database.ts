@@ -79,8 +79,11 @@ const opened = new WeakMap<IDBFactory, Promise<KeptDatabase>>()
 export function keptDatabase(): Promise<KeptDatabase> {
   const known = opened.get(indexedDB)
   if (known) return known
-  const opening = openDB<Kept>('stout-shackle', 1, {
-    upgrade(db) {
+  const opening = openDB<Kept>('stout-shackle', 2, {
+    upgrade(db, from, _to, tx) {
+      // Answers of a server from before vehicles went by axle: this page could not read them.
+      if (from === 1) void tx.objectStore('answers').clear()
+      if (from > 0) return
       db.createObjectStore('outbox', { keyPath: 'key' })
       db.createObjectStore('drafts', { keyPath: 'id' })
       db.createObjectStore('answers', { keyPath: 'path' }).createIndex('at', 'at')

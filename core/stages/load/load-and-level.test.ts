@@ -150,6 +150,25 @@ describe('what people get wrong, where its figure stands', () => {
     expect(caution(all, 'valve-reads-empty')!.sees).toBeCloseTo(0, 2)
     for (const c of all.cautions) expect(cautionText(c, 'us').length).toBeGreaterThan(20)
   })
+  // Common practice, no published source: a tongue carries 10 to 15 % of the trailer, and a lighter one lets it sway.
+  test.each([
+    [500, null],
+    [499, 499 / 5000],
+    [750, null],
+  ])('%d lb on the tongue of a 5,000 lb trailer', (tongue, share) => {
+    const towing: Job = {
+      ...job,
+      loadCases: job.loadCases.map((c) => ({
+        ...c,
+        items: c.items.map((i) =>
+          i.place === 'tongue' ? { ...i, mass: tongue * POUND, trailerMass: 5000 * POUND } : i,
+        ),
+      })),
+    }
+    expect(caution(open(towing, records), 'tongue-light')?.share ?? null).toEqual(
+      share === null ? null : expect.closeTo(share, 9),
+    )
+  })
   test("a scale under the trailer's axles is held against what was said of it", () => {
     const towing: Job = {
       ...job,

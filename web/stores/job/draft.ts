@@ -1,8 +1,12 @@
+import { jobByAxle } from '@stout-shackle/core/exchange'
 import { jobSchema, type Job } from '@stout-shackle/core/job'
 import { keptDatabase, type Draft } from '../../keep'
 
-/** Kept by an earlier version, it lacks fields that came since: they get their defaults. */
-const brought = (job: Job): Job => jobSchema.safeParse(job).data ?? job
+/** Kept by an earlier version, it may go by one axle, and lacks fields that came since: they get their defaults. */
+const brought = (job: Job): Job => {
+  const today = jobByAxle({ ...job }, null)
+  return jobSchema.safeParse(today).data ?? job
+}
 const bring = (draft: Draft): Draft => ({ ...draft, base: brought(draft.base), job: brought(draft.job) })
 /** Where a version before this one kept its drafts. */
 const OLD = 'draft:'

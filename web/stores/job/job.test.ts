@@ -5,6 +5,7 @@ import { demoJob } from '../../../demo/shop'
 import { OneJobServer, TEO } from '../../fixtures/server'
 import { keptDatabase, type Signer } from '../../keep'
 import { useSession } from '../session'
+import earlier from '../../../server/fixtures/earlier-job.json'
 import { drafts } from './draft'
 import { useOutbox } from './outbox'
 import { useJob } from './job'
@@ -323,6 +324,16 @@ describe('a draft of an earlier version', () => {
       fittings: [],
       conditions: { driveAltitude: null },
     })
+    await opened()
+    await until(() => server.job.title === 'Edited')
+  })
+  test('of one axle and one kit becomes one of both axles', async () => {
+    const { job } = earlier
+    localStorage.setItem('draft:job-0417', JSON.stringify({ base: job, job: { ...job, title: 'Edited' } }))
+    await drafts.takeOver()
+    const draft = (await drafts.get('job-0417'))!
+    expect(draft.job.kits.map(({ kit }) => kit.axle)).toEqual(['rear'])
+    expect(draft.base.survey.rear.bumpStop).toBe(job.survey.bumpStop)
     await opened()
     await until(() => server.job.title === 'Edited')
   })

@@ -1,0 +1,76 @@
+import { describe, expect, test } from 'vitest'
+import { demoKits, demoSurvey, demoVehicles } from '../../demo/shop'
+import { GRAVITY, INCH } from '../quantity'
+import { rearAxle } from '../fixtures/on-job'
+import { bagOn, hasAir, type AirKit } from '.'
+
+const vehicleOf = (id: string) => demoVehicles().find((v) => v.id === id)!
+const kitOf = (id: string): AirKit => {
+  const kit = demoKits().find((k) => k.id === id)!
+  if (!hasAir(kit)) throw new Error(`${id} has no air`)
+  return kit
+}
+
+describe('min pressure of a coil replacement', () => {
+  const kit = kitOf('ninebark-swap-mini')
+  const survey = demoSurvey('osier-m')
+  test('carries the empty vehicle, by hand', () => {
+    const vehicle = vehicleOf('osier-m')
+    const at = kit.bag.table.heights.findIndex((h) => h === 0.3)
+    const measured = kit.bag.table.heights[at]!
+    const by = bagOn(kit, vehicle, survey, measured)
+    // Source: F = P A. 860 kg less 150 kg unsprung on two bags; the area as the kit's table has it at that height.
+    const area = 'areas' in kit.bag.table ? kit.bag.table.areas[at]! : NaN
+    expect(by.minimum.source).toBe('vehicle')
+    expect(by.minimum.value).toBeCloseTo(((860 - 150) * GRAVITY) / 2 / area, 3)
+  })
+  test('is the kit`s own where that is more', () => {
+    const light = rearAxle(vehicleOf('osier-m'), { curb: 300 })
+    expect(bagOn(kit, light, survey).minimum).toMatchObject({ source: 'kit', value: kit.bag.minimum })
+  })
+  test('beside a spring that stays it never is', () => {
+    expect(bagOn(kitOf('kettleworth-core-92'), vehicleOf('lantern'), demoSurvey('lantern')).minimum.source).toBe('kit')
+  })
+})
+
+describe('where the bag stands', () => {
+  const vehicle = vehicleOf('dunnock-25')
+  const given = kitOf('ninebark-twofold')
+  const kit: AirKit = { ...given, bag: { ...given.bag, bracketStack: 1 * INCH } }
+  const survey = (space: number | null, block = 0) => {
+    const s = demoSurvey('dunnock-25')
+    return { ...s, rear: { ...s.rear, bracketSpace: space, liftBlock: block } }
+  }
+  test.each([
+    ['a height read at the bag', 8.3, 7, 8.3, 'measured'],
+    ['the room between brackets less what the brackets take', null, 7, 6, 'bracket-space'],
+    ['the instructions, where nothing was measured', null, null, null, 'instructions'],
+  ] as const)('%s', (_, measured, space, height, from) => {
+    const on = bagOn(
+      kit,
+      vehicle,
+      survey(space === null ? null : space * INCH),
+      measured === null ? null : measured * INCH,
+    )
+    expect(on.rideHeightFrom).toBe(from)
+    expect(on.rideHeight).toBeCloseTo(height === null ? kit.bag.rideHeight : height * INCH, 12)
+  })
+  test('a kit whose brackets are not known goes by its instructions', () => {
+    expect(bagOn(given, vehicle, survey(7 * INCH)).rideHeightFrom).toBe('instructions')
+  })
+})
+
+describe('motion ratio on an independent link', () => {
+  const link = kitOf('kettleworth-link-86')
+  const survey = demoSurvey('lantern-trail')
+  // Source: geometry: a roll of the body moves a wheel by half the track, the spring by the ratio of that.
+  test('comes from the vehicle, and sets the spacing that counts in roll', () => {
+    const vehicle = vehicleOf('lantern-trail')
+    const on = bagOn(link, vehicle, survey)
+    expect(on.motionRatio).toBe(0.62)
+    expect(on.spacing).toBeCloseTo(0.62 * vehicle.rear.track, 12)
+  })
+  test('is not known where the vehicle does not tell', () => {
+    expect(bagOn(link, rearAxle(vehicleOf('lantern-trail'), { motionRatio: null }), survey).motionRatio).toBeNull()
+  })
+})
