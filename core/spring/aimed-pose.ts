@@ -1,8 +1,7 @@
 import type { Meters, NewtonMeters, Newtons, Pascals, Radians } from '../quantity'
-import { AXLES, gainsOf, otherAxle, ownMoment, pitchTransfer, type AxleEnd, type AxleModel } from './chassis'
-import type { LevelQuestion } from './level-question'
+import { ownMoment, pitchTransfer, type AxleEnd, type AxleModel } from './chassis'
+import type { AxleAim, LevelQuestion } from './level-question'
 import { solveGeneral } from './solve'
-import type { Pose } from './stand'
 import { stagedForce } from './two-stage'
 import { beyondTable } from './wide-bag'
 
@@ -47,89 +46,106 @@ export function aimedPose(q: LevelQuestion, plumbing: 'as-plumbed' | 'all-teed')
   const { chassis, load, mark, aims } = q
   const { frame, leanMoment } = chassis
   const transfer = pitchTransfer(chassis, load)
-  const kind = (axle: AxleEnd): Plumbing =>
-    !aims[axle] ? 'passive' : plumbing === 'all-teed' ? 'teed' : aims[axle].air
-  const kinds = { front: kind('front'), rear: kind('rear') }
-
-  const axleAt = (axle: AxleEnd, pose: Pose, gain: Newtons): AimedAxle => {
+  const ground = mark === 'ground'
+  const sought = (axle: AxleEnd): SoughtAxle => {
     const model = chassis[axle]
-    const { squat, roll } = pose[axle]
-    const [force, steel] = steelOf(model, squat, roll)
-    const supported = aims[axle] ? model.carriedEmpty + gain - force : 0
-    const own = steel + model.swayBar * roll
-    const bagMoment = kinds[axle] === 'teed' ? teedMoment(model, squat, roll, supported) : 0
-    const moment = own + bagMoment
-    return { squat, roll, lean: roll + tireRoll(model) * moment, gain, supported, moment, bagMoment }
+    const aim = aims[axle]
+    return {
+      model,
+      aim: aim?.aim ?? null,
+      kind: !aim ? 'passive' : plumbing === 'all-teed' ? 'teed' : aim.air,
+      own: ownMoment(load, axle),
+      leanMoment: leanMoment[axle],
+      tireRoll: model.tires ? 1 / model.tires.roll : 0,
+      // Over the springs and, from the ground, with what the tires give.
+      tireGive: ground && model.tires ? 1 / model.tires.rate : 0,
+      steel: 0,
+      at: { squat: 0, roll: 0, lean: 0, gain: 0, supported: 0, moment: 0, bagMoment: 0 },
+    }
+  }
+  const front = sought('front')
+  const rear = sought('rear')
+  const both = front.kind === 'separate' && rear.kind === 'separate'
+  const upright = both || ground
+  const allLean = leanMoment.front + leanMoment.rear
+
+  const place = (x: SoughtAxle, squat: Meters, roll: Radians, gain: Newtons): void => {
+    const { model, at } = x
+    at.squat = squat
+    at.roll = roll
+    at.gain = gain
+    let steel = 0
+    x.steel = 0
+    if (model.side) {
+      const half = model.spacing / 2
+      const left = stagedForce(model.side, squat + roll * half)
+      const right = stagedForce(model.side, squat - roll * half)
+      x.steel = left + right
+      steel = (left - right) * half
+    }
+    at.supported = x.aim ? model.carriedEmpty + gain - x.steel : 0
+    at.bagMoment = x.kind === 'teed' ? teedMoment(model, squat, roll, at.supported) : 0
+    at.moment = steel + model.swayBar * roll + at.bagMoment
+    at.lean = roll + x.tireRoll * at.moment
   }
   /** The moment of bags on lines of their own is whatever is left to meet; the lean follows. */
-  const setTo = (model: AxleModel, at: AimedAxle, moment: NewtonMeters): void => {
-    at.bagMoment = moment - at.moment
-    at.moment = moment
-    at.lean = at.roll + tireRoll(model) * moment
+  const setTo = (x: SoughtAxle, moment: NewtonMeters): void => {
+    x.at.bagMoment = moment - x.at.moment
+    x.at.moment = moment
+    x.at.lean = x.at.roll + x.tireRoll * moment
   }
-  const both = kinds.front === 'separate' && kinds.rear === 'separate'
-  const evaluate = (pose: Pose): AimedPose => {
-    const gain = gainsOf(load, transfer, { front: pose.front.squat, rear: pose.rear.squat })
-    const at = { front: axleAt('front', pose, gain.front), rear: axleAt('rear', pose, gain.rear) }
-    for (const axle of AXLES) {
-      if (kinds[axle] !== 'separate') continue
-      const model = chassis[axle]
-      const upright = both || mark === 'ground'
-      const tire = tireRoll(model)
-      if (frame === 'twisting' || both) {
-        const own = leanMoment[axle]
-        // Where the body is upright its weight adds nothing.
-        setTo(model, at[axle], upright ? ownMoment(load, axle) : ownMoment(load, axle) / (1 - own * tire))
-        continue
-      }
-      const other = otherAxle(axle)
-      const own = leanMoment.front + leanMoment.rear
-      const rest = load.roll - (chassis[other].side ? at[other].moment : 0)
-      // The whole body leans as the other axle does; of an unknown one nothing is known, so this axle's own lean counts.
-      if (upright) setTo(model, at[axle], rest)
-      else if (chassis[other].side) setTo(model, at[axle], rest + own * at[other].lean)
-      else setTo(model, at[axle], load.roll / (1 - own * tire))
-    }
-    return at
+  const takeOut = (x: SoughtAxle, other: SoughtAxle): void => {
+    if (x.kind !== 'separate') return
+    // Where the body is upright its weight adds nothing.
+    if (frame === 'twisting' || both) setTo(x, upright ? x.own : x.own / (1 - x.leanMoment * x.tireRoll))
+    else if (upright) setTo(x, load.roll - (other.model.side ? other.at.moment : 0))
+    // The whole body leans as the other axle does; of an unknown one nothing is known, so this axle's own lean counts.
+    else if (other.model.side) setTo(x, load.roll - other.at.moment + allLean * other.at.lean)
+    else setTo(x, load.roll / (1 - allLean * x.tireRoll))
   }
-  const residuals = (pose: Pose, out: Float64Array): void => {
-    const at = evaluate(pose)
-    AXLES.forEach((axle, i) => {
-      const model = chassis[axle]
-      const aim = aims[axle]
-      const drop = (end: AxleEnd) => at[end].squat + (mark === 'ground' ? at[end].gain * tireGive(chassis[end]) : 0)
-      if (!model.side) out[i] = pose[axle].squat * WEIGHT
-      else if (aim)
-        out[i] =
-          (drop(axle) - (aim.aim.kind === 'height' ? aim.aim.leave : drop(otherAxle(axle)) + aim.aim.offset)) * WEIGHT
-      else out[i] = steelOf(model, at[axle].squat, at[axle].roll)[0] - at[axle].gain
-      out[2 + i] = leanResidual(axle, pose, at)
-    })
+  const drop = (x: SoughtAxle): Meters => x.at.squat + x.at.gain * x.tireGive
+  const squatResidual = (x: SoughtAxle, other: SoughtAxle): number => {
+    if (!x.model.side) return x.at.squat * WEIGHT
+    if (!x.aim) return x.steel - x.at.gain
+    return (drop(x) - (x.aim.kind === 'height' ? x.aim.leave : drop(other) + x.aim.offset)) * WEIGHT
   }
-  const leanResidual = (axle: AxleEnd, pose: Pose, at: AimedPose): number => {
-    const model = chassis[axle]
-    if (!model.side) return pose[axle].roll * WEIGHT
-    if (kinds[axle] === 'separate') return (both || mark === 'ground' ? at[axle].lean : pose[axle].roll) * WEIGHT
-    if (frame === 'twisting') return at[axle].moment - ownMoment(load, axle) - leanMoment[axle] * at[axle].lean
-    const other = otherAxle(axle)
+  const leanResidual = (x: SoughtAxle, other: SoughtAxle): number => {
+    if (!x.model.side) return x.at.roll * WEIGHT
+    if (x.kind === 'separate') return (upright ? x.at.lean : x.at.roll) * WEIGHT
+    if (frame === 'twisting') return x.at.moment - x.own - x.leanMoment * x.at.lean
     // Rigid: this axle leans as the other; the last one closes the balance of moments.
-    if (chassis[other].side && (kinds[other] === 'separate' || axle === 'front'))
-      return (at[axle].lean - at[other].lean) * WEIGHT
-    return at.front.moment + at.rear.moment - load.roll - (leanMoment.front + leanMoment.rear) * at[axle].lean
+    if (other.model.side && (other.kind === 'separate' || x === front)) return (x.at.lean - other.at.lean) * WEIGHT
+    return front.at.moment + rear.at.moment - load.roll - allLean * x.at.lean
   }
-  const pose = settle(residuals)
-  return pose && evaluate(pose)
+  const residuals = (x: readonly number[], out: number[]): void => {
+    const moved = transfer.at + transfer.slope * (x[1]! - x[0]!)
+    place(front, x[0]!, x[2]!, load.front - moved)
+    place(rear, x[1]!, x[3]!, load.rear + moved)
+    takeOut(front, rear)
+    takeOut(rear, front)
+    out[0] = squatResidual(front, rear)
+    out[1] = squatResidual(rear, front)
+    out[2] = leanResidual(front, rear)
+    out[3] = leanResidual(rear, front)
+  }
+  const found = settle(residuals)
+  if (!found) return undefined
+  residuals(found, [0, 0, 0, 0])
+  return { front: front.at, rear: rear.at }
 }
 
-const tireRoll = ({ tires }: AxleModel): number => (tires ? 1 / tires.roll : 0)
-const tireGive = ({ tires }: AxleModel): number => (tires ? 1 / tires.rate : 0)
-
-/** Force and moment of an axle's steel. */
-function steelOf({ side, spacing }: AxleModel, squat: Meters, roll: Radians): [Newtons, NewtonMeters] {
-  if (!side) return [0, 0]
-  const half = spacing / 2
-  const [left, right] = [stagedForce(side, squat + roll * half), stagedForce(side, squat - roll * half)]
-  return [left + right, (left - right) * half]
+/** One axle while it is sought, and what it comes to where it is tried. */
+interface SoughtAxle {
+  readonly model: AxleModel
+  readonly aim: AxleAim['aim'] | null
+  readonly kind: Plumbing
+  readonly own: NewtonMeters
+  readonly leanMoment: number
+  readonly tireRoll: number
+  readonly tireGive: number
+  /** Force of its steel. */
+  steel: Newtons
+  readonly at: AimedAxle
 }
 
 /** Moment of two bags of one pressure that together add `supported` at the wheels. */
@@ -138,52 +154,51 @@ function teedMoment({ bags }: AxleModel, squat: Meters, roll: Radians, supported
   const wide = beyondTable(bags.bag)
   const arm = bags.spacing / 2
   const height = bags.rideHeight - bags.motionRatio * squat
-  const [left, right] = [wide.at(height - roll * arm).area, wide.at(height + roll * arm).area]
+  const left = wide.at(height - roll * arm).area
+  const right = wide.at(height + roll * arm).area
   const pressure: Pascals = supported / (bags.motionRatio * (left + right))
   return pressure * (left - right) * arm
 }
 
-/** Newton's method from the empty stance; undefined where it does not settle. */
-function settle(residuals: (pose: Pose, out: Float64Array) => void): Pose | undefined {
-  const pose: Pose = { front: { squat: 0, roll: 0 }, rear: { squat: 0, roll: 0 } }
-  const places = [pose.front, pose.rear]
-  const get = (i: number): number => (i < 2 ? places[i]!.squat : places[i - 2]!.roll)
-  const set = (i: number, value: number): void => {
-    if (i < 2) places[i]!.squat = value
-    else places[i - 2]!.roll = value
-  }
-  const [here, there, slopes] = [new Float64Array(4), new Float64Array(4), new Float64Array(16)]
-  const size = (r: Float64Array) => Math.abs(r[0]!) + Math.abs(r[1]!) + Math.abs(r[2]!) + Math.abs(r[3]!)
-  residuals(pose, here)
+const sizeOf = (r: readonly number[]) => Math.abs(r[0]!) + Math.abs(r[1]!) + Math.abs(r[2]!) + Math.abs(r[3]!)
+/**
+ * Newton's method from the empty stance, slopes by differences.
+ * @returns squat of front and rear, roll of front and rear; undefined where it does not settle
+ */
+function settle(residuals: (at: readonly number[], out: number[]) => void): number[] | undefined {
+  const at = [0, 0, 0, 0]
+  const from = [0, 0, 0, 0]
+  const here = [0, 0, 0, 0]
+  const there = [0, 0, 0, 0]
+  const by = [0, 0, 0, 0]
+  const slopes = [0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0]
+  residuals(at, here)
   for (let step = 0; step < MAX_STEPS; step++) {
-    if (size(here) === 0) return pose
+    const before = sizeOf(here)
+    if (before === 0) return at
     for (let j = 0; j < 4; j++) {
-      const value = get(j)
-      set(j, value + STEP)
-      residuals(pose, there)
+      const value = at[j]!
+      at[j] = value + STEP
+      residuals(at, there)
       for (let i = 0; i < 4; i++) slopes[i * 4 + j] = (there[i]! - here[i]!) / STEP
-      set(j, value)
+      at[j] = value
     }
-    const before = size(here)
-    const by = here.slice()
+    for (let i = 0; i < 4; i++) by[i] = here[i]!
     if (!solveGeneral(slopes, by, 4)) return undefined
     let largest = 0
     for (let i = 0; i < 4; i++) largest = Math.max(largest, Math.abs(by[i]!))
     if (!Number.isFinite(largest)) return undefined
     let part = Math.min(1, 0.15 / (largest || 1))
-    const from = [get(0), get(1), get(2), get(3)]
+    for (let i = 0; i < 4; i++) from[i] = at[i]!
     for (;;) {
-      for (let i = 0; i < 4; i++) set(i, from[i]! - part * by[i]!)
-      residuals(pose, here)
-      if (size(here) < before || part < 1e-6) break
+      for (let i = 0; i < 4; i++) at[i] = from[i]! - part * by[i]!
+      residuals(at, here)
+      if (sizeOf(here) < before || part < 1e-6) break
       part /= 2
     }
-    if (size(here) >= before) {
-      // No nearer: as near as numbers go, or lost.
-      for (let i = 0; i < 4; i++) set(i, from[i]!)
-      return before < 1e-5 ? pose : undefined
-    }
-    if (largest * part < SETTLED) return pose
+    // No nearer: as near as numbers go, or lost.
+    if (sizeOf(here) >= before) return before < 1e-5 ? from : undefined
+    if (largest * part < SETTLED) return at
   }
-  return size(here) < 1e-5 ? pose : undefined
+  return sizeOf(here) < 1e-5 ? at : undefined
 }

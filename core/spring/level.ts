@@ -73,7 +73,7 @@ interface Aired {
 const airedOf = ({ chassis, aims }: LevelQuestion): Aired[] =>
   AXLES.flatMap((axle) => {
     const [model, aim] = [chassis[axle], aims[axle]]
-    return aim && model.bags ? [{ axle, model: { ...model, bags: model.bags }, aim }] : []
+    return aim && model.bags ? [{ axle, model: model as Aired['model'], aim }] : []
   })
 
 /**
@@ -91,7 +91,10 @@ export function standAtMinimum(q: Pick<LevelQuestion, 'chassis' | 'aims'>): Stan
 }
 
 /** One axle while it is worked out. */
-interface Working extends Aired {
+interface Working {
+  axle: AxleEnd
+  model: Aired['model']
+  aim: AxleAim
   at: AimedAxle
   height: Meters
   state: BagState | undefined
@@ -221,7 +224,7 @@ function work(q: LevelQuestion, aired: Aired, pose: AimedPose | undefined): Work
   const { bags } = model
   if (!pose) {
     const at = { squat: 0, roll: 0, lean: 0, gain: q.load[axle], supported: 0, moment: 0, bagMoment: 0 }
-    return { ...aired, at, height: bags.rideHeight, state: undefined, sides: null, code: 'tips', mean: 0 }
+    return { axle, model, aim, at, height: bags.rideHeight, state: undefined, sides: null, code: 'tips', mean: 0 }
   }
   const at = pose[axle]
   const height = bags.rideHeight - bags.motionRatio * at.squat
@@ -238,7 +241,7 @@ function work(q: LevelQuestion, aired: Aired, pose: AimedPose | undefined): Work
   }
   const [left, right] = [side(1), side(-1)]
   const sides = state && left && right ? { left, right } : null
-  if (!sides) return { ...aired, at, height, state, sides, code: 'out-of-window', mean: 0 }
+  if (!sides) return { axle, model, aim, at, height, state, sides, code: 'out-of-window', mean: 0 }
   if (aim.air === 'teed') {
     // One line, one pressure: the same figure, not two that differ in the last place.
     const pressure =
@@ -247,7 +250,7 @@ function work(q: LevelQuestion, aired: Aired, pose: AimedPose | undefined): Work
     sides.left.pressure = sides.right.pressure = pressure
   }
   const mean = (sides.left.pressure + sides.right.pressure) / 2
-  return { ...aired, at, height, state, sides, mean, code: judge(aim, mean, sides.left, sides.right) }
+  return { axle, model, aim, at, height, state, sides, code: judge(aim, mean, sides.left, sides.right), mean }
 }
 
 function solutionOf(
@@ -264,10 +267,14 @@ function solutionOf(
   const { bags } = model
   const emptyLift = model.carriedEmpty > 0 || !stands.lowest ? null : -stands.lowest.squat
   const swing = Math.abs(at.roll * bags.spacing) / 2
-  const common = { code, supported: at.supported, gain: at.gain, squat: at.squat, bagHeight: height, emptyLift }
   if (!state || !sides || code === 'tips')
     return {
-      ...common,
+      code,
+      supported: at.supported,
+      gain: at.gain,
+      squat: at.squat,
+      bagHeight: height,
+      emptyLift,
       left: null,
       right: null,
       mean: null,
@@ -292,7 +299,12 @@ function solutionOf(
   const tallest = Math.max(left.bagHeight, right.bagHeight)
   const inside = code === 'level' || code === 'out-of-window' ? null : stands.held
   return {
-    ...common,
+    code,
+    supported: at.supported,
+    gain: at.gain,
+    squat: at.squat,
+    bagHeight: height,
+    emptyLift,
     left,
     right,
     mean,

@@ -8,7 +8,7 @@
  * @returns false where a pivot is not above zero; then a and b are spent
  * Source: Golub and Van Loan, Matrix Computations, 4.1 (LDL^T).
  */
-export function solveDefinite(a: Float64Array, b: Float64Array, n: number): boolean {
+export function solveDefinite(a: number[], b: number[], n: number): boolean {
   for (let j = 0; j < n; j++) {
     const pivot = a[j * n + j]!
     if (!(pivot > 0)) return false
@@ -32,7 +32,7 @@ export function solveDefinite(a: Float64Array, b: Float64Array, n: number): bool
  * @returns false where A is singular to working precision
  * Source: Golub and Van Loan, Matrix Computations, 3.4.
  */
-export function solveGeneral(a: Float64Array, b: Float64Array, n: number): boolean {
+export function solveGeneral(a: number[], b: number[], n: number): boolean {
   for (let j = 0; j < n; j++) {
     let best = j
     for (let i = j + 1; i < n; i++) if (Math.abs(a[i * n + j]!) > Math.abs(a[best * n + j]!)) best = i

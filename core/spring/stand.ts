@@ -1,19 +1,21 @@
-import type { Meters, Newtons, Pascals, Radians } from '../quantity'
+import type { Meters, NewtonMeters, Newtons, Pascals, Radians } from '../quantity'
 import {
   AXLES,
   gainsOf,
   ownMoment,
   pitchTransfer,
   type Air,
+  type AirLaw,
   type AxleEnd,
   type AxleLoad,
   type AxleModel,
   type Chassis,
+  type PitchTransfer,
 } from './chassis'
 import { bagForces, NO_BAGS, type BagForces } from './bag-forces'
 import { solveDefinite } from './solve'
-import { stagedForce, stagedRate } from './two-stage'
-import { beyondTable } from './wide-bag'
+import { stagedForce, stagedRate, type StagedSpring } from './two-stage'
+import { beyondTable, type WideBag } from './wide-bag'
 
 /** How one axle stands, everything from its empty stance. Down and left down are positive. */
 export interface AxleStand {
@@ -54,163 +56,189 @@ const LEAN_WEIGHT = 1e5
 /** Farthest that one step goes, m and rad. */
 const STEP = 0.15
 
-interface AxleBalance {
-  model: AxleModel
-  force: Newtons
-  moment: number
+/** One axle whose springs are known, while its balance is sought: where it is tried, and what it answers there. */
+class Sought {
+  squat: Meters = 0
+  roll: Radians = 0
+  /** Of the body over this axle. */
+  lean: Radians = 0
+  force: Newtons = 0
+  moment: NewtonMeters = 0
   /** Stiffness: force by squat, force by roll (and moment by squat), moment by roll. */
-  ss: number
-  sr: number
-  rr: number
+  ss = 0
+  sr = 0
+  rr = 0
   /** Roll compliance of the tires, and 1 + that times `rr`. */
-  tire: number
-  through: number
-  bags: BagForces
-}
+  readonly tire: number
+  through = 1
+  /** What is left of "lean of the body = lean of the suspension + lean on the tires". */
+  apart: Radians = 0
+  bags: BagForces = NO_BAGS
+  /** Where the step began, and the step. */
+  private from = { squat: 0, roll: 0, lean: 0 }
+  readonly by = { squat: 0, roll: 0, lean: 0 }
+  private readonly wide: WideBag | null
 
-function axleBalance(model: AxleModel, air: Air[AxleEnd], squat: Meters, roll: Radians): AxleBalance {
-  const { side, bags } = model
-  const half = model.spacing / 2
-  const tire = model.tires ? 1 / model.tires.roll : 0
-  if (!side) return { model, force: 0, moment: 0, ss: 0, sr: 0, rr: 0, tire, through: 1, bags: NO_BAGS }
-  const sl = squat + roll * half
-  const sr = squat - roll * half
-  const fl = stagedForce(side, sl)
-  const fr = stagedForce(side, sr)
-  const kl = stagedRate(side, sl)
-  const kr = stagedRate(side, sr)
-  const b = bags && air ? bagForces(bags, beyondTable(bags.bag), air, squat, roll) : NO_BAGS
-  const r = bags?.motionRatio ?? 1
-  const t = bags ? bags.spacing / 2 : 0
-  const rr = (kl + kr) * half ** 2 + t * t * (b.ll - 2 * b.lr + b.rr) + model.swayBar
-  return {
-    model,
-    force: fl + fr + r * (b.left + b.right),
-    moment: (fl - fr) * half + (b.left - b.right) * t + model.swayBar * roll,
-    ss: kl + kr + r * r * (b.ll + 2 * b.lr + b.rr),
-    sr: (kl - kr) * half + r * t * (b.ll - b.rr),
-    rr,
-    tire,
-    through: 1 + tire * rr,
-    bags: b,
+  constructor(
+    readonly axle: AxleEnd,
+    readonly model: AxleModel,
+    private readonly side: StagedSpring,
+    private readonly air: AirLaw | undefined,
+    /** The load's moment and the lean's own one, where the frame twists. */
+    readonly ownMoment: NewtonMeters,
+    readonly leanMoment: number,
+    /** Places of squat and lean among the unknowns. */
+    readonly s: number,
+    readonly l: number,
+  ) {
+    this.tire = model.tires ? 1 / model.tires.roll : 0
+    this.wide = model.bags && air ? beyondTable(model.bags.bag) : null
   }
-}
 
-/** A vehicle in some pose: what is left over of its balance, and what a small step changes. */
-interface Balance {
-  front: AxleBalance
-  rear: AxleBalance
-  misfit: number
+  /** Springs, bags and bar where it is tried. */
+  weigh(): void {
+    const { model, side, squat, roll } = this
+    const { bags, swayBar } = model
+    const half = model.spacing / 2
+    const sl = squat + roll * half
+    const sr = squat - roll * half
+    const fl = stagedForce(side, sl)
+    const fr = stagedForce(side, sr)
+    const kl = stagedRate(side, sl)
+    const kr = stagedRate(side, sr)
+    this.force = fl + fr
+    this.moment = (fl - fr) * half + swayBar * roll
+    this.ss = kl + kr
+    this.sr = (kl - kr) * half
+    this.rr = (kl + kr) * half * half + swayBar
+    if (bags && this.wide) {
+      const b = bagForces(bags, this.wide, this.air!, squat, roll)
+      const r = bags.motionRatio
+      const t = bags.spacing / 2
+      this.force += r * (b.left + b.right)
+      this.moment += (b.left - b.right) * t
+      this.ss += r * r * (b.ll + 2 * b.lr + b.rr)
+      this.sr += r * t * (b.ll - b.rr)
+      this.rr += t * t * (b.ll - 2 * b.lr + b.rr)
+      this.bags = b
+    }
+    this.through = 1 + this.tire * this.rr
+    this.apart = roll + this.tire * this.moment - this.lean
+  }
+  begin(): void {
+    this.from.squat = this.squat
+    this.from.roll = this.roll
+    this.from.lean = this.lean
+  }
+  /** To a part of the step from where it began. */
+  go(part: number): void {
+    this.squat = this.from.squat + part * this.by.squat
+    this.roll = this.from.roll + part * this.by.roll
+    this.lean = this.from.lean + part * this.by.lean
+  }
 }
 
 /** The equations of a vehicle, with room to solve them in. */
 class Equations {
-  readonly transfer
-  /** Axles whose springs are known, and the place of each axle's squat and lean among the unknowns; -1 for none. */
-  readonly known: AxleEnd[]
-  private readonly squatAt = { front: -1, rear: -1 }
-  private readonly leanAt = { front: -1, rear: -1 }
+  readonly transfer: PitchTransfer
+  readonly sought: Sought[] = []
+  private readonly rigid: boolean
   private readonly n: number
-  private readonly a: Float64Array
-  private readonly b: Float64Array
+  private readonly a: number[]
+  private readonly b: number[]
 
   constructor(
     private readonly chassis: Chassis,
     private readonly load: AxleLoad,
-    private readonly air: Air,
+    air: Air,
   ) {
     this.transfer = pitchTransfer(chassis, load)
-    this.known = AXLES.filter((axle) => chassis[axle].side !== null)
-    this.known.forEach((axle, i) => {
-      this.squatAt[axle] = i
-      this.leanAt[axle] = this.known.length + (chassis.frame === 'rigid' ? 0 : i)
-    })
-    this.n = this.known.length + (chassis.frame === 'rigid' ? Math.min(1, this.known.length) : this.known.length)
-    this.a = new Float64Array(this.n * this.n)
-    this.b = new Float64Array(this.n)
-  }
-
-  at(pose: Pose): Omit<Balance, 'misfit'> {
-    const { chassis, air } = this
-    return {
-      front: axleBalance(chassis.front, air.front, pose.front.squat, pose.front.roll),
-      rear: axleBalance(chassis.rear, air.rear, pose.rear.squat, pose.rear.roll),
+    this.rigid = chassis.frame === 'rigid'
+    const known = (chassis.front.side ? 1 : 0) + (chassis.rear.side ? 1 : 0)
+    for (const axle of AXLES) {
+      const { side } = chassis[axle]
+      if (!side) continue
+      const i = this.sought.length
+      const l = known + (this.rigid ? 0 : i)
+      const lean = chassis.leanMoment[axle]
+      this.sought.push(new Sought(axle, chassis[axle], side, air[axle], ownMoment(load, axle), lean, i, l))
     }
+    this.n = known + (this.rigid ? Math.min(1, known) : known)
+    this.a = new Array<number>(this.n * this.n).fill(0)
+    this.b = new Array<number>(this.n).fill(0)
   }
 
-  /** What is left over in a pose, N and N·m added up, with the equations of the next step made ready. */
-  misfit(pose: Pose, leans: Record<AxleEnd, Radians>, now: Omit<Balance, 'misfit'>): number {
-    const { chassis, load, transfer, known, squatAt, leanAt, a, b, n } = this
-    const { leanMoment, frame } = chassis
+  /** Squat of an axle where it is tried; 0 of one that is not known. */
+  private squatOf(axle: AxleEnd): Meters {
+    for (const x of this.sought) if (x.axle === axle) return x.squat
+    return 0
+  }
+  gains(): Record<AxleEnd, Newtons> {
+    return gainsOf(this.load, this.transfer, { front: this.squatOf('front'), rear: this.squatOf('rear') })
+  }
+
+  /** What is left over where it is tried, N and N·m added up, with the equations of the next step made ready. */
+  misfit(): number {
+    const { chassis, load, transfer, sought, a, b, n, rigid } = this
+    const { slope } = transfer
     a.fill(0)
     b.fill(0)
-    const gain = gainsOf(load, transfer, { front: pose.front.squat, rear: pose.rear.squat })
+    const moved = transfer.at + slope * (this.squatOf('rear') - this.squatOf('front'))
     let misfit = 0
-    for (const axle of known) {
-      const x = now[axle]
-      const [s, l] = [squatAt[axle], leanAt[axle]]
-      // What is left of "lean of the body = lean of the suspension + lean on the tires".
-      const apart = pose[axle].roll + x.tire * x.moment - leans[axle]
-      const left = x.force - x.model.carriedEmpty - gain[axle]
-      a[s * n + s]! += x.ss - (x.tire * x.sr ** 2) / x.through - transfer.slope
-      a[l * n + s]! += x.sr / x.through
-      a[l * n + l]! += x.rr / x.through
-      b[s]! += -left + (x.sr * apart) / x.through
-      b[l]! += -x.moment + (x.rr * apart) / x.through
-      if (frame === 'twisting') {
-        a[l * n + l]! -= leanMoment[axle]
-        b[l]! += ownMoment(load, axle) + leanMoment[axle] * leans[axle]
-      }
+    let together = 0
+    for (const x of sought) {
+      x.weigh()
+      const { s, l, through, apart } = x
+      const gain = x.axle === 'rear' ? load.rear + moved : load.front - moved
+      const left = x.force - x.model.carriedEmpty - gain
+      a[s * n + s]! += x.ss - (x.tire * x.sr * x.sr) / through - slope
+      a[l * n + s]! += x.sr / through
+      a[l * n + l]! += x.rr / through
+      b[s]! += -left + (x.sr * apart) / through
+      b[l]! += (x.rr * apart) / through
       misfit += Math.abs(left) + Math.abs(apart) * LEAN_WEIGHT
+      if (rigid) together -= x.moment
+      else {
+        const moment = x.ownMoment + x.leanMoment * x.lean - x.moment
+        a[l * n + l]! -= x.leanMoment
+        b[l]! += moment
+        misfit += Math.abs(moment)
+      }
     }
-    if (known.length === 2) a[n]! += transfer.slope
-    if (frame === 'rigid') {
-      const own = leanMoment.front + leanMoment.rear
-      const l = n - 1
-      a[l * n + l]! -= own
-      b[l]! += load.roll + own * leans[known[0]!]
-    }
-    // The moments' part of the right-hand side, less what the leans that differ put there.
-    for (let l = known.length; l < n; l++) {
-      let moment = b[l]!
-      for (const axle of known)
-        if (leanAt[axle] === l) {
-          const x = now[axle]
-          moment -= (x.rr * (pose[axle].roll + x.tire * x.moment - leans[axle])) / x.through
-        }
-      misfit += Math.abs(moment)
+    if (sought.length === 2) a[n]! += slope
+    if (rigid && n > 0) {
+      const own = chassis.leanMoment.front + chassis.leanMoment.rear
+      together += load.roll + own * sought[0]!.lean
+      a[n * n - 1]! -= own
+      b[n - 1]! += together
+      misfit += Math.abs(together)
     }
     return misfit
   }
 
-  /** Whether what was made ready last stands firm; the step from there. */
-  step(
-    pose: Pose,
-    leans: Record<AxleEnd, Radians>,
-    now: Omit<Balance, 'misfit'>,
-  ): { by: Pose; lean: Record<AxleEnd, Radians> } | null {
-    if (!solveDefinite(this.a, this.b, this.n)) return null
-    const by: Pose = { front: { squat: 0, roll: 0 }, rear: { squat: 0, roll: 0 } }
-    const lean = { front: 0, rear: 0 }
-    for (const axle of this.known) {
-      const x = now[axle]
-      const squat = this.b[this.squatAt[axle]]!
-      lean[axle] = this.b[this.leanAt[axle]]!
-      const apart = pose[axle].roll + x.tire * x.moment - leans[axle]
-      by[axle] = { squat, roll: (lean[axle] - apart - x.tire * x.sr * squat) / x.through }
+  /**
+   * The step from what was made ready last.
+   * @returns the farthest that anything moves; undefined where it does not stand firm
+   */
+  step(): number | undefined {
+    const { sought, a, b, n } = this
+    if (!solveDefinite(a, b, n)) return undefined
+    let largest = 0
+    for (const x of sought) {
+      x.begin()
+      const { by } = x
+      by.squat = b[x.s]!
+      by.lean = b[x.l]!
+      by.roll = (by.lean - x.apart - x.tire * x.sr * by.squat) / x.through
+      largest = Math.max(largest, Math.abs(by.squat), Math.abs(by.roll))
     }
-    return { by, lean }
+    return largest
+  }
+  /** Goes a part of the step. */
+  go(part: number): void {
+    for (const x of this.sought) x.go(part)
   }
 }
-
-const moved = (pose: Pose, by: Pose, part: number): Pose => ({
-  front: { squat: pose.front.squat + part * by.front.squat, roll: pose.front.roll + part * by.front.roll },
-  rear: { squat: pose.rear.squat + part * by.rear.squat, roll: pose.rear.roll + part * by.rear.roll },
-})
-const movedLeans = (leans: Record<AxleEnd, Radians>, by: Record<AxleEnd, Radians>, part: number) => ({
-  front: leans.front + part * by.front,
-  rear: leans.rear + part * by.rear,
-})
 
 /**
  * The coupled equilibrium of body, springs, bags and tires of both axles: squat and lean of each, the moment that a rigid
@@ -226,46 +254,46 @@ const movedLeans = (leans: Record<AxleEnd, Radians>, by: Record<AxleEnd, Radians
  */
 export function standOf(chassis: Chassis, load: AxleLoad, air: Air): Stand | undefined {
   const equations = new Equations(chassis, load, air)
-  if (!equations.known.length) return undefined
-  let pose: Pose = { front: { squat: 0, roll: 0 }, rear: { squat: 0, roll: 0 } }
-  let leans: Record<AxleEnd, Radians> = { front: 0, rear: 0 }
-  let now = equations.at(pose)
-  let before = equations.misfit(pose, leans, now)
+  const { sought } = equations
+  if (!sought.length) return undefined
+  let before = equations.misfit()
   for (let step = 0; before > BALANCED; step++) {
     if (step === MAX_STEPS) return undefined
-    const next = equations.step(pose, leans, now)
-    if (!next) return undefined
-    let largest = 0
-    for (const axle of AXLES) largest = Math.max(largest, Math.abs(next.by[axle].squat), Math.abs(next.by[axle].roll))
+    const largest = equations.step()
+    if (largest === undefined) return undefined
     let part = Math.min(1, STEP / (largest || 1e-12))
-    let tried = moved(pose, next.by, part)
-    let triedLeans = movedLeans(leans, next.lean, part)
-    let found = equations.at(tried)
-    let misfit = equations.misfit(tried, triedLeans, found)
+    equations.go(part)
+    let misfit = equations.misfit()
     while (misfit >= before && part > 1e-6) {
       part /= 2
-      tried = moved(pose, next.by, part)
-      triedLeans = movedLeans(leans, next.lean, part)
-      found = equations.at(tried)
-      misfit = equations.misfit(tried, triedLeans, found)
+      equations.go(part)
+      misfit = equations.misfit()
     }
     // No step makes it better: as near as numbers go, or lost.
     if (misfit >= before) {
       if (before > 1e-4) return undefined
+      equations.go(0)
+      equations.misfit()
       break
     }
-    pose = tried
-    leans = triedLeans
-    now = found
     before = misfit
   }
-  const gain = gainsOf(load, equations.transfer, { front: pose.front.squat, rear: pose.rear.squat })
-  // A rigid frame leans as one, also over an axle of which nothing is known.
-  if (chassis.frame === 'rigid') leans = { front: leans[equations.known[0]!], rear: leans[equations.known[0]!] }
-  return {
-    front: axleStand(chassis.front, air.front, pose.front, gain.front, leans.front, now.front),
-    rear: axleStand(chassis.rear, air.rear, pose.rear, gain.rear, leans.rear, now.rear),
+  const gain = equations.gains()
+  const of = (axle: AxleEnd): AxleStand => {
+    const found = sought.find((x) => x.axle === axle)
+    // A rigid frame leans as one, also over an axle of which nothing is known.
+    const lean = chassis.frame === 'rigid' ? sought[0]!.lean : (found?.lean ?? 0)
+    return axleStand(
+      chassis[axle],
+      air[axle],
+      found?.squat ?? 0,
+      found?.roll ?? 0,
+      gain[axle],
+      lean,
+      found?.bags ?? NO_BAGS,
+    )
   }
+  return { front: of('front'), rear: of('rear') }
 }
 
 /**
@@ -274,20 +302,24 @@ export function standOf(chassis: Chassis, load: AxleLoad, air: Air): Stand | und
  */
 export function standsFirm(chassis: Chassis, load: AxleLoad, air: Air, pose: Pose): boolean {
   const equations = new Equations(chassis, load, air)
-  const now = equations.at(pose)
-  const lean = (axle: AxleEnd) => pose[axle].roll + now[axle].tire * now[axle].moment
-  const leans = { front: lean('front'), rear: lean('rear') }
-  equations.misfit(pose, leans, now)
-  return equations.step(pose, leans, now) !== null
+  for (const x of equations.sought) {
+    x.squat = pose[x.axle].squat
+    x.roll = pose[x.axle].roll
+    x.weigh()
+    x.lean = x.roll + x.tire * x.moment
+  }
+  equations.misfit()
+  return equations.step() !== undefined
 }
 
 function axleStand(
   model: AxleModel,
   air: Air[AxleEnd],
-  { squat, roll }: Pose[AxleEnd],
+  squat: Meters,
+  roll: Radians,
   gain: Newtons,
   lean: Radians,
-  { bags: b }: AxleBalance,
+  b: BagForces,
 ): AxleStand {
   const { bags, tires } = model
   const side = (sign: 1 | -1): BagStand | null =>
