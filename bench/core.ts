@@ -30,11 +30,20 @@ function benchLevel(): Figure[] {
     ambient: atmosphere(),
   }
   const question = { ...referenceAxle({ load }), chassis }
+  // On independent links in front, as in core/spring/both-axles.test.ts.
+  const both = coupledChassis(bags, { ...bags, rideHeight: 0.16, motionRatio: 0.7, spacing: 0.7 * 1.74 })
+  const twice = { front: { ...air, left: amount(12 * PSI), right: amount(15 * PSI) }, rear: air }
   return [
     time('standOf: coupled balance, closed bags', () => standOf(chassis, load, { rear: air }), 300, 50),
     time(
       'ml-levenberg-marquardt on the same seven equations, to the same 1e-6',
       () => standByRootFinder(chassis, load, { rear: air }),
+      60,
+    ),
+    time('standOf: bags at both axles', () => standOf(both, load, twice), 300, 50),
+    time(
+      'ml-levenberg-marquardt on the equations of both, to the same 1e-6',
+      () => standByRootFinder(both, load, twice),
       60,
     ),
     time('bringLevel: pressures with everything that goes with them', () => bringLevel(question), 300, 20),

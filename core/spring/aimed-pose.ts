@@ -3,7 +3,7 @@ import { ownMoment, pitchTransfer, type AxleEnd, type AxleModel } from './chassi
 import type { AxleAim, LevelQuestion } from './level-question'
 import { solveGeneral } from './solve'
 import { stagedForce } from './two-stage'
-import { beyondTable } from './wide-bag'
+import { bagShape, beyondTable } from './wide-bag'
 
 /** One axle of a vehicle that stands as aimed. */
 export interface AimedAxle {
@@ -148,14 +148,15 @@ interface SoughtAxle {
   readonly at: AimedAxle
 }
 
+const room = bagShape()
 /** Moment of two bags of one pressure that together add `supported` at the wheels. */
 function teedMoment({ bags }: AxleModel, squat: Meters, roll: Radians, supported: Newtons): NewtonMeters {
   if (!bags || roll === 0) return 0
   const wide = beyondTable(bags.bag)
   const arm = bags.spacing / 2
   const height = bags.rideHeight - bags.motionRatio * squat
-  const left = wide.at(height - roll * arm).area
-  const right = wide.at(height + roll * arm).area
+  const left = wide.at(height - roll * arm, room).area
+  const right = wide.at(height + roll * arm, room).area
   const pressure: Pascals = supported / (bags.motionRatio * (left + right))
   return pressure * (left - right) * arm
 }

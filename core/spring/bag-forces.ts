@@ -1,6 +1,6 @@
 import type { Meters, Newtons, Pascals, Radians } from '../quantity'
 import type { AirLaw, BagPair } from './chassis'
-import type { WideBag } from './wide-bag'
+import { bagShape, type WideBag } from './wide-bag'
 
 export interface BagForces {
   left: Newtons
@@ -15,12 +15,14 @@ export interface BagForces {
 /** Of an axle without air. */
 export const NO_BAGS: BagForces = { left: 0, right: 0, pressureLeft: 0, pressureRight: 0, ll: 0, lr: 0, rr: 0 }
 
+const leftShape = bagShape()
+const rightShape = bagShape()
 /** Forces of both bags at a squat and roll, and their stiffness; a bag does not pull. */
 export function bagForces(pair: BagPair, wide: WideBag, air: AirLaw, squat: Meters, roll: Radians): BagForces {
   const mean = pair.rideHeight - pair.motionRatio * squat
   const swing = (roll * pair.spacing) / 2
-  const l = wide.at(mean - swing)
-  const r = wide.at(mean + swing)
+  const l = wide.at(mean - swing, leftShape)
+  const r = wide.at(mean + swing, rightShape)
   const line = pair.lineVolume
   let pl = 0
   let pr = 0

@@ -4,6 +4,8 @@ export interface Interpolant {
   readonly to: number
   value(x: number): number | undefined
   slope(x: number): number | undefined
+  /** Both at once, for an innermost loop: written into what is handed in; false outside the table. */
+  both(x: number, into: { value: number; slope: number }): boolean
 }
 
 /**
@@ -24,7 +26,10 @@ export function monotoneCubic(xs: readonly number[], ys: readonly number[]): Int
   const from = xs[0]!
   const to = xs[xs.length - 1]!
 
+  /** Where it was last: an iteration asks again and again in one piece. */
+  let last = 0
   const locate = (x: number): number | undefined => {
+    if (x >= xs[last]! && x < xs[last + 1]!) return last
     if (!(x >= from && x <= to)) return undefined
     let low = 0
     let high = xs.length - 1
@@ -33,11 +38,26 @@ export function monotoneCubic(xs: readonly number[], ys: readonly number[]): Int
       if (xs[middle]! <= x) low = middle
       else high = middle
     }
+    last = low
     return low
   }
   return {
     from,
     to,
+    both(x, into) {
+      const i = locate(x)
+      if (i === undefined) return false
+      const w = widths[i]!
+      const t = (x - xs[i]!) / w
+      // The same cubic by its coefficients (Hermite form, sorted by powers of t).
+      const rise = ys[i + 1]! - ys[i]!
+      const c1 = w * slopes[i]!
+      const c2 = 3 * rise - 2 * c1 - w * slopes[i + 1]!
+      const c3 = c1 + w * slopes[i + 1]! - 2 * rise
+      into.value = ys[i]! + t * (c1 + t * (c2 + t * c3))
+      into.slope = (c1 + t * (2 * c2 + 3 * t * c3)) / w
+      return true
+    },
     value(x) {
       const i = locate(x)
       if (i === undefined) return undefined

@@ -55,6 +55,17 @@ describe('monotone interpolation', () => {
       expect(bag.area.slope(h)!).toBeCloseTo((bag.area.value(h + step)! - bag.area.value(h - step)!) / (2 * step), 5)
     }
   })
+  test('value and slope asked for together are the same, and neither is written outside the table', () => {
+    const both = { value: 0, slope: 0 }
+    for (const h of [bag.area.from, 0.11, 0.137, 0.165, 0.19, 0.222, bag.area.to]) {
+      expect(bag.area.both(h, both)).toBe(true)
+      expect(both.value).toBeCloseTo(bag.area.value(h)!, 15)
+      expect(both.slope).toBeCloseTo(bag.area.slope(h)!, 12)
+    }
+    const untouched = { ...both }
+    expect(bag.area.both(bag.area.to + 0.001, both)).toBe(false)
+    expect(both).toEqual(untouched)
+  })
   test('a broken table is refused', () => {
     expect(() => monotoneCubic([0, 0], [1, 2])).toThrow(RangeError)
     expect(() => monotoneCubic([0], [1])).toThrow(RangeError)

@@ -5,7 +5,7 @@ import { describe, expect, test } from 'vitest'
 import { coupledChassis, standByRootFinder, stiffnesses, vehicleResiduals } from '../fixtures/whole-vehicle'
 import { levelRear, referenceAxle, referenceBag } from '../fixtures/reference-axle'
 import { atmosphere, GRAVITY, INCH, PSI } from '../quantity'
-import { dropAt, frontDropAt, standOf, type AirLaw, type AxleAim, type AxleLoad, type Chassis } from '.'
+import { airSpring, dropAt, frontDropAt, standOf, type AirLaw, type AxleAim, type AxleLoad, type Chassis } from '.'
 
 const bags = { bag: referenceBag, rideHeight: 0.165, motionRatio: 1, spacing: 0.9, lineVolume: 5e-5 }
 const load: AxleLoad = { front: -690, rear: 6_470, roll: 400, rollRear: 300 }
@@ -283,7 +283,7 @@ describe('what is in the way, by how much, and what helps', () => {
       rear: {
         side: { first: 0, stages: [] },
         carriedEmpty: 8_000,
-        bags: { ...bags, bag: { ...referenceBag, area: { ...referenceBag.area, value: () => flat.areas[0] } } },
+        bags: { ...bags, bag: airSpring(flat) },
       },
     })
     expect(levelRear(q).code).toBe('tips')

@@ -1,9 +1,19 @@
 import type { CubicMeters, Meters, SquareMeters } from '../quantity'
 import type { AirSpring } from './air-spring'
 
+export interface BagShape {
+  area: SquareMeters
+  areaSlope: Meters
+  volume: CubicMeters
+  volumeSlope: SquareMeters
+}
+/** Room for a shape, used again and again by whoever asks in an innermost loop. */
+export const bagShape = (): BagShape => ({ area: 0, areaSlope: 0, volume: 0, volumeSlope: 0 })
+
 /** A bag's geometry at any height: its table inside, carried on smoothly outside. */
 export interface WideBag {
-  at(height: Meters): { area: SquareMeters; areaSlope: Meters; volume: CubicMeters; volumeSlope: SquareMeters }
+  /** Written into what is handed in, and handed back. */
+  at(height: Meters, into: BagShape): BagShape
 }
 
 const made = new WeakMap<AirSpring, WideBag>()
@@ -30,28 +40,28 @@ export function beyondTable(bag: AirSpring): WideBag {
   // A table may end flat in volume: then its area tells how the volume goes on.
   const lowSlope = low.slope > 0 ? low.slope : low.area
   const highSlope = high.slope > 0 ? high.slope : high.area
+  const part = { value: 0, slope: 0 }
   const wide: WideBag = {
-    at(height) {
+    at(height, into) {
       if (height < low.height) {
-        const volume = low.volume * Math.exp((lowSlope * (height - low.height)) / low.volume)
-        const area = low.area + low.fall * (height - low.height)
-        return { area, areaSlope: low.fall, volume, volumeSlope: (lowSlope * volume) / low.volume }
+        into.area = low.area + low.fall * (height - low.height)
+        into.areaSlope = low.fall
+        into.volume = low.volume * Math.exp((lowSlope * (height - low.height)) / low.volume)
+        into.volumeSlope = (lowSlope * into.volume) / low.volume
+      } else if (height > high.height) {
+        into.area = high.area * Math.exp((high.fall * (height - high.height)) / high.area)
+        into.areaSlope = (high.fall * into.area) / high.area
+        into.volume = high.volume + highSlope * (height - high.height)
+        into.volumeSlope = highSlope
+      } else {
+        bag.area.both(height, part)
+        into.area = part.value
+        into.areaSlope = part.slope
+        bag.volume.both(height, part)
+        into.volume = part.value
+        into.volumeSlope = part.slope
       }
-      if (height > high.height) {
-        const area = high.area * Math.exp((high.fall * (height - high.height)) / high.area)
-        return {
-          area,
-          areaSlope: (high.fall * area) / high.area,
-          volume: high.volume + highSlope * (height - high.height),
-          volumeSlope: highSlope,
-        }
-      }
-      return {
-        area: bag.area.value(height)!,
-        areaSlope: bag.area.slope(height)!,
-        volume: bag.volume.value(height)!,
-        volumeSlope: bag.volume.slope(height)!,
-      }
+      return into
     },
   }
   made.set(bag, wide)

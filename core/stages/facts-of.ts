@@ -30,7 +30,7 @@ export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutco
     springs,
     corners: cornerFindings(job, standing, active),
     cautions: cautionsOf(job, active, springs.rear),
-    chosen: kitsLeft(job).map((own) => assessKit(job, own.kit, active, decidedCatalog(own))),
+    chosen: kitsLeft(job).map((own) => assessKit(job, own.kit, active, decidedCatalog(own), active)),
     gaps: judgeGaps(job, standing),
     plan,
     steps: stepReports(plan, standing),

@@ -53,8 +53,17 @@ export function assessCase(
     // Nothing to compare while the pair is asked for nothing.
     return carried > 0 && capacity !== null ? [{ axle, capacity, carried: carried / GRAVITY }] : []
   })
+  // Written out: copying by spread is what much of the time of an assessment went into.
   return {
-    ...at,
+    loadCase,
+    heights: at.heights,
+    weights,
+    load: at.load,
+    rates: at.rates,
+    chassis: at.chassis,
+    bare: at.bare,
+    bottoms: at.bottoms,
+    measuredBags: at.measuredBags,
     squat,
     ratings: ratingReport(job.vehicle, loadCase.items, weights, kitLoads),
     attitude: squat.rear === null ? null : postureOf(job, at, squat.front ?? 0, squat.rear),

@@ -15,7 +15,7 @@ import {
 import type { Job } from '../../job'
 import type { LoadedCase } from '../load'
 import { bagOnJob, kitsUnder } from './helped-axle'
-import { fitKits } from './level-kit'
+import { fitKits, type Fitted } from './level-kit'
 import type { RubberOutcome } from './rubber'
 
 export interface KitAssessment {
@@ -51,10 +51,16 @@ function flags(kit: Kit): DataFlag[] {
 
 /**
  * One kit on one job, beside the job's kit of the other axle: does it fit, why, and what it comes to under a load case.
+ * @param fitted what the kits come to, where that was worked out already
  */
-export function assessKit(job: Job, kit: Kit, at: LoadedCase, catalog: KitCatalog): KitAssessment {
+export function assessKit(
+  job: Job,
+  kit: Kit,
+  at: LoadedCase,
+  catalog: KitCatalog,
+  fitted: Pick<Fitted, 'level' | 'rubber'> = fitKits(job, at, kitsUnder(job, kit)),
+): KitAssessment {
   const fit = judgeOn(catalog, kit, job.vehicle, job.survey)
-  const fitted = fitKits(job, at, kitsUnder(job, kit))
   const level = fitted.level[kit.axle]
   const rubber = fitted.rubber[kit.axle]
   const bag = bagOnJob(job, kit, at)
