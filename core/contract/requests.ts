@@ -54,9 +54,10 @@ export const unitsSchema = z.strictObject({
 })
 
 export const verdictQuestionSchema = z.strictObject({ vehicle: vehicleSchema, survey: surveySchema })
+/** Either may be empty: of a vehicle from label and tire nobody may know them yet. */
 export const modelSchema = z.object({
-  make: z.string({ error: 'make is missing' }).min(1, { error: 'make is missing' }),
-  model: z.string({ error: 'model is missing' }).min(1, { error: 'model is missing' }),
+  make: z.string({ error: 'make is missing' }),
+  model: z.string({ error: 'model is missing' }),
 })
 
 export const uploadSchema = z.object({

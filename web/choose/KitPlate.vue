@@ -102,7 +102,7 @@ const cautions = computed(() => assessment.value.cautions.filter((c) => c.stages
         >{{ level.before ? `${p(level.before.left)} / ${p(level.before.right)}` : 'not possible' }}</PlateRow
       >
       <PlateRow label="Min" :says="assessed.minimum ? limitText(assessed.minimum) : undefined">{{
-        p(limits.minimum)
+        formatLimit('min', 'pressure', limits.minimum, preferences.system)
       }}</PlateRow>
       <PlateRow
         label="Max"

@@ -8,9 +8,11 @@ import { usePreferences } from '../stores/preferences'
 import { useShop } from '../stores/shop'
 
 /** What does not fit: every reason of each, and what would change it; then those on whose list the vehicle is not. */
-const { store } = useOpenJob()
+const { job, store } = useOpenJob()
 const shop = useShop()
 const preferences = usePreferences()
+/** Whether make and model are known: kits with a list of vehicles wait for them. */
+const named = computed(() => Boolean(job.value.vehicle.make && job.value.vehicle.model))
 const others = computed(() => store.ranking?.others ?? [])
 const stops = (a: KitAssessment) => a.fit.reasons.filter((r) => r.effect === 'no')
 /** A kit that fits by rule and list and fails by its pressure under a load says so. */
@@ -27,7 +29,8 @@ const beyond = ({ level, rubber, minimum, maximum }: KitAssessment) =>
     <summary>
       <h2>Does not fit</h2>
       <span class="small muted"
-        >{{ others.length }} with their reasons; {{ shop.notListed.length }} more do not list this model</span
+        >{{ others.length }} with their reasons; {{ shop.notListed.length }} more
+        {{ named ? 'do not list this model' : 'have a list of vehicles' }}</span
       >
     </summary>
     <table class="dense">
@@ -48,8 +51,13 @@ const beyond = ({ level, rubber, minimum, maximum }: KitAssessment) =>
       </tbody>
     </table>
     <p v-if="shop.notListed.length" class="note">
-      Not on their list: {{ shop.notListed.map((k) => k.name).join(', ') }}. Only their makers can say otherwise, in
-      writing.
+      <template v-if="named"
+        >Not on their list: {{ shop.notListed.map((k) => k.name).join(', ') }}. Only their makers can say otherwise, in
+        writing.</template
+      ><template v-else
+        >Have a list of vehicles; type make and model on the job sheet:
+        {{ shop.notListed.map((k) => k.name).join(', ') }}.</template
+      >
     </p>
   </details>
 </template>

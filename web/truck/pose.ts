@@ -20,14 +20,19 @@ const LEVEL = { front: 0, rear: 0 }
 const NO_AIR = { front: null, rear: null }
 
 /** How the vehicle of a job stands in a mode. */
-export function poseOf({ active }: Assessment, mode: PoseMode): Pose {
+export function poseOf({ active, chosen }: Assessment, mode: PoseMode): Pose {
   const { squat, level, attitude, leveled } = active
   if (mode === 'empty') return { ...LEVEL, road: LEVEL, known: true, pressure: NO_AIR }
   const aired = mode === 'aired' ? leveled : null
   const stands = aired ?? attitude
+  // It is drawn as it stands with every bag inside the limits of its kit: so are the pressures.
   const pressure = (axle: AxleEnd) => {
     const { left, right } = level[axle] ?? {}
-    return aired && left && right ? { left: Math.max(0, left.pressure), right: Math.max(0, right.pressure) } : null
+    const kit = chosen.find((c) => c.kit.axle === axle)
+    if (!aired || !left || !right) return null
+    const inside = (value: Pascals) =>
+      Math.min(Math.max(0, kit?.minimum?.value ?? 0, value), kit?.maximum?.value ?? Infinity)
+    return { left: inside(left.pressure), right: inside(right.pressure) }
   }
   return {
     ...(stands?.atMark ?? LEVEL),
