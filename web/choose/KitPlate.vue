@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { LEVEL_TOLERANCE } from '@stout-shackle/core/kit'
 import { formatNumber, formatQuantity, GRAVITY, UNITS, formatLimit } from '@stout-shackle/core/quantity'
-import { teedSway, type KitAssessment } from '@stout-shackle/core/stages'
+import { levelWithDoubt, teedSway, type KitAssessment } from '@stout-shackle/core/stages'
 import { bandText, cautionText, levelText, limitText, obstacleText } from '@stout-shackle/core/wording'
 import PlateRow from '../entry/PlateRow.vue'
 import StampedPlate from '../entry/StampedPlate.vue'
@@ -28,7 +28,10 @@ const clashes = computed(() => {
   return (platform?.clashes ?? []).filter((c) => !c.families.length || c.families.includes(family))
 })
 const isPicked = computed(() => job.value.kits.some(({ kit }) => kit.id === props.assessed.kit.id))
-const level = computed(() => props.assessed.level ?? null)
+const level = computed(() => {
+  const { standing, cases, active } = assessment.value
+  return levelWithDoubt(job.value, standing, cases, active, props.assessed)
+})
 const rubber = computed(() => props.assessed.rubber ?? null)
 const limits = computed(() => ({
   minimum: props.assessed.minimum?.value ?? 0,

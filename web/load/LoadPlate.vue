@@ -237,7 +237,8 @@ const trailer = computed(() => {
       label="Rear axle gains"
       data-row="gains"
       :says="active.weights.source === 'ticket' ? 'by the scale' : 'the list, by moments about the axles'"
-      >{{ bare('mass', active.weights.rear) }} ± {{ mass(active.weights.rearTolerance) }}</PlateRow
+      >{{ bare('mass', active.weights.rear) }} ±
+      {{ mass(Math.hypot(active.weights.rearTolerance, active.estimate?.rearGain ?? 0)) }}</PlateRow
     >
     <PlateRow
       v-if="active.estimate"

@@ -47,7 +47,7 @@ const doubt = computed(() => {
         <tr v-for="n in estimate.narrowings" :key="n.reading">
           <td>{{ READING_NAMES[n.reading] }}</td>
           <td class="small muted">{{ named(n.figures) }}</td>
-          <td class="num">− {{ Math.round(100 * n.narrows) }} %</td>
+          <td class="num">{{ estimate.best ? `− ${Math.round(100 * n.narrows)} %` : '–' }}</td>
         </tr>
       </tbody>
     </table>

@@ -1,10 +1,10 @@
 import { GRAVITY } from '../../quantity'
 import { kitCapacity } from '../../kit'
 import { ratingReport, type KitLoad, type RatingReport } from '../../vehicle'
-import { AXLES, withEstimate, type AxleEnd, type LevelSolution } from '../../spring'
+import { AXLES, type AxleEnd, type LevelSolution } from '../../spring'
 import type { BayRecord, Job } from '../../job'
 import { loadViews, postureOf, type AxleSpring, type LoadedCase, type LoadViews, type Posture } from '../load'
-import type { CaseEstimate } from './estimates'
+import { withDoubt, type CaseEstimate } from './estimates'
 import { bagOnJob, kitsUnder } from './helped-axle'
 import { fitKits, leveledPosture } from './level-kit'
 import type { RubberOutcome } from './rubber'
@@ -82,9 +82,7 @@ function widened(
 ): Record<AxleEnd, LevelSolution | null> {
   const of = (axle: AxleEnd): LevelSolution | null => {
     const own = level[axle]
-    if (!own || own.mean === null || !own.band) return own
-    const { parts, total } = withEstimate(own.bandParts, pressure[axle])
-    return { ...own, bandParts: parts, band: { low: Math.max(0, own.mean - total), high: own.mean + total } }
+    return own && withDoubt(own, pressure[axle])
   }
   return { front: of('front'), rear: of('rear') }
 }

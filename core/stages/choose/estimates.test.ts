@@ -1,11 +1,12 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { demoKits } from '../../../demo/shop'
+import { catalogOf } from '../../kit'
 import { onlyKits } from '../../fixtures/on-job'
 import { newJob, type BayRecord, type Job, type RecordBody } from '../../job'
 import { POUND, PSI } from '../../quantity'
 import { BODIES, estimateVehicle, figureOf, newLoad, weightClass, withFigure, type Intake } from '../../vehicle'
-import { assessJob, READINGS } from '..'
+import { assessJob, assessKit, levelWithDoubt, READINGS } from '..'
 
 const kits = demoKits()
 const kit = (id: string) => kits.find((k) => k.id === id)!
@@ -160,4 +161,18 @@ describe('what an estimate leaves unsure', () => {
     expect(own!.minimum!.value).toBeGreaterThan(10 * PSI)
     expect(assessJob(job, []).active.estimate!.pressure.rear).toBeGreaterThan(2 * PSI)
   })
+})
+
+test('a kit that is only looked at carries the same doubt as one that was picked', () => {
+  const picked = opened({ id: 'x', body: 'pickup', tireSize: '255/70R18', gvwr: 4_490 }, 0.35)
+  const bare = { ...picked, kits: [] }
+  const { standing, cases, active } = assessJob(bare, [])
+  const looked = assessKit(bare, kit('ninebark-twofold'), active, catalogOf(kits))
+  const own = levelWithDoubt(bare, standing, cases, active, looked)!
+  const { level } = assessJob(picked, []).active
+  expect(own.band).toEqual(level.rear!.band)
+  expect(own.band!.high - own.band!.low).toBeGreaterThan(looked.level!.band!.high - looked.level!.band!.low)
+  // Asked of what carries it already, nothing is added twice.
+  const again = levelWithDoubt(bare, standing, cases, active, { kit: looked.kit, level: own })
+  expect(again).toBe(own)
 })

@@ -1,9 +1,10 @@
 import type { Kilograms, Meters, Pascals } from '../../quantity'
-import { AXLES, type AxleEnd } from '../../spring'
+import { AXLES, withEstimate, type AxleEnd, type LevelSolution } from '../../spring'
 import { figureOf, withFigure } from '../../vehicle'
-import type { BayRecord, Job } from '../../job'
+import { withKit, type BayRecord, type Job } from '../../job'
 import { loadCases, type LoadedCase } from '../load'
 import { kitsUnder } from './helped-axle'
+import type { KitAssessment } from './kit-on-job'
 import { fitKits } from './level-kit'
 
 /** What is read to replace an estimate, the least effort first. */
@@ -154,4 +155,33 @@ export function caseEstimates(
       best: most > 0 ? (narrowings.find((n) => n.narrows >= most - ALIKE) ?? null) : null,
     }
   })
+}
+
+/**
+ * A solution whose band carries what estimates leave unsure of its pressure.
+ * @param doubt half-width, Pa
+ */
+export function withDoubt(own: LevelSolution, doubt: Pascals): LevelSolution {
+  if (own.mean === null || !own.band) return own
+  const { parts, total } = withEstimate(own.bandParts, doubt)
+  return { ...own, bandParts: parts, band: { low: Math.max(0, own.mean - total), high: own.mean + total } }
+}
+
+/**
+ * What a kit comes to under a load case, with what the estimates of the vehicle leave unsure of it: of one that is only
+ * looked at as of one that was picked.
+ * @param cases of the job, all of them
+ * @param active the one that it was assessed under
+ */
+export function levelWithDoubt(
+  job: Job,
+  standing: readonly BayRecord[],
+  cases: readonly LoadedCase[],
+  active: LoadedCase,
+  { kit, level }: Pick<KitAssessment, 'kit' | 'level'>,
+): LevelSolution | null {
+  if (!level || level.bandParts.some(({ source }) => source === 'estimate')) return level
+  const under = { ...job, kits: withKit(job.kits, kit.axle, { kit, decided: null }) }
+  const estimate = caseEstimates(under, standing, cases)?.[cases.indexOf(active)]
+  return estimate ? withDoubt(level, estimate.pressure[kit.axle]) : level
 }
