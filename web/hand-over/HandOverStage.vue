@@ -206,8 +206,10 @@ const reopen = () =>
             to {{ assessment.handedOver.body.kind === 'handed-over' ? assessment.handedOver.body.to : '' }}, by
             {{ assessment.handedOver.by }}
           </p>
-          <button class="plain small" @click="reopen">It came back in</button>
-          <button class="plain small" @click="returnVisit">Open a return visit</button>
+          <p class="again">
+            <button class="plain small" @click="reopen">It came back in</button>
+            <button class="plain small" @click="returnVisit">Open a return visit</button>
+          </p>
           <p v-if="refused" class="refused small" role="alert">{{ refused }}</p>
         </template>
         <ul v-else-if="assessment.stops.length" class="blocks">
@@ -272,6 +274,11 @@ const reopen = () =>
 </template>
 
 <style scoped>
+.again {
+  display: flex;
+  gap: 16px;
+  margin: 4px 0;
+}
 .pressures {
   display: flex;
   align-items: center;
