@@ -1,4 +1,4 @@
-import { computed, watchEffect } from 'vue'
+import { computed } from 'vue'
 import { kitsLeft } from '@stout-shackle/core/job'
 import { AXLES, type AxleEnd } from '@stout-shackle/core/spring'
 import { useJob } from './job'
@@ -15,10 +15,10 @@ export function useShownAxle(anyAxle = false) {
   const axles = computed<readonly AxleEnd[]>(() =>
     anyAxle ? AXLES : AXLES.filter((axle) => kits.value.some((kit) => kit.axle === axle)),
   )
-  watchEffect(() => {
-    if (!anyAxle && axles.value.length && !axles.value.includes(store.axle)) store.axle = axles.value[0]!
-  })
-  const axle = computed(() => store.axle)
+  // Not set to it: another part of the screen may be looking at kits for the axle that has none.
+  const axle = computed<AxleEnd>(() =>
+    anyAxle || axles.value.includes(store.axle) ? store.axle : (axles.value[0] ?? store.axle),
+  )
   return {
     axle,
     axles,
