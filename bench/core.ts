@@ -5,7 +5,9 @@ import { atmosphere, parseQuantity, PSI } from '@stout-shackle/core/quantity'
 import { bringLevel, monotoneCubic, standOf } from '@stout-shackle/core/spring'
 import { referenceAxle, referenceBag } from '../core/fixtures/reference-axle'
 import { coupledChassis, standByRootFinder } from '../core/fixtures/whole-vehicle'
-import { demoJob, demoKits } from './demo'
+import { newJob, type Job } from '@stout-shackle/core/job'
+import { newLoad } from '@stout-shackle/core/vehicle'
+import { demoJob, demoKits, demoSurveys, demoVehicles } from './demo'
 import { time, type Figure } from './measure'
 
 /** The demo job with an off-center load and a trailer, with a fourth load case. */
@@ -14,6 +16,29 @@ function fourCases() {
   const fourth = { id: 'fourth', name: 'Half the hives', items: [job.loadCases[0]!.items[0]!] }
   const full = { ...job, loadCases: [...job.loadCases, fourth] }
   return { job: full, records, plan: planFor(full) }
+}
+
+/** A coach with bags at both axles under four load cases. */
+function coachCases() {
+  const i = demoVehicles().findIndex((v) => v.id === 'marrowby-34')
+  const vehicle = demoVehicles()[i]!
+  const start = newJob({ id: 'b', number: '1', title: 'b', day: '2026-11-27' }, { name: 'b', contact: '' }, vehicle)
+  const kits = demoKits().filter(({ id }) => id === 'quill-fore-coil' || id === 'ninebark-coach-wide')
+  const job: Job = {
+    ...start,
+    survey: demoSurveys()[i]!,
+    kits: kits.map((kit) => ({ kit, decided: null, work: 'fit' })),
+    loadCases: [600, 800, 1000, 1200].map((mass, n) => ({
+      id: `c${n}`,
+      name: `c${n}`,
+      items: [
+        { ...newLoad(vehicle, 'stores', 'Stores'), mass, x: -0.4 },
+        { ...newLoad(vehicle, 'water', 'Water'), mass: mass / 2, x: 5, y: 0.2 },
+      ],
+    })),
+    activeCase: 'c0',
+  }
+  return { job, plan: planFor(job) }
 }
 
 /** The coupled balance of a vehicle on closed bags, and the general root finder it is checked against in the tests. */
@@ -55,6 +80,7 @@ export function benchCore(): Figure[] {
   const kits = demoKits()
   const { job, records } = demoJob('0411')
   const four = fourCases()
+  const coach = coachCases()
   const plan = planFor(job)
   const xs = [0.1, 0.125, 0.15, 0.175, 0.2, 0.225]
   const ys = [190, 178, 165, 150, 132, 110]
@@ -66,6 +92,9 @@ export function benchCore(): Figure[] {
     ),
     time('assessJob: one vehicle, its picked kit, four load cases (no catalog, plan kept)', () =>
       assessJob(four.job, four.records, four.plan),
+    ),
+    time('assessJob: a coach with kits at both axles, four load cases (plan kept)', () =>
+      assessJob(coach.job, [], coach.plan),
     ),
     time('assessJob with the work plan ordered anew', () => assessJob(job, records)),
     time('planFor: ordering the work plan', () => planFor(job)),
