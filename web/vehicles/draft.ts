@@ -65,7 +65,7 @@ const blankVehicle = (): VehicleDraft => ({
 
 /** A draft to type in that leaves the vehicle it started from alone. */
 export const draftOf = (vehicle: Vehicle | null): VehicleDraft =>
-  vehicle ? (structuredClone(toPlain(vehicle))) : blankVehicle()
+  vehicle ? structuredClone(toPlain(vehicle)) : blankVehicle()
 /** Without what makes it reactive. */
 const toPlain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 
