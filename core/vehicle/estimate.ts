@@ -127,6 +127,8 @@ const CLASSES: Record<Body, BodyClass> = {
     drive: 'rear',
   },
 }
+/** Whether a body usually stands on a frame with rails. */
+export const usuallyOnRails = (body: Body): boolean => CLASSES[body].frameRails
 /** Over this a motorhome stands on a bus chassis, with leaves in front too (common practice). */
 const BUS_CHASSIS: Kilograms = 18_000 * POUND
 /** Unsprung part of a GAWR: a beam with its wheels, links with theirs (from memory: Milliken; light-truck axle weights). */

@@ -4,6 +4,7 @@ import type { PlanStep } from '@stout-shackle/core/plan'
 import type { Job } from '@stout-shackle/core/job'
 import type { AxleEnd } from '@stout-shackle/core/spring'
 import type { Survey, Vehicle } from '@stout-shackle/core/vehicle'
+import AxleBuild from '../truck/AxleBuild.vue'
 import { coilOutline, helperOutline, leafOutline } from '../truck/helper-outline'
 
 /**
@@ -64,22 +65,7 @@ const exhaust = computed(
         />
       </template>
       <circle v-for="s in exhaust" :key="`e${s}`" :cx="s * 34" :cy="axleY - 16" r="7" class="exhaust" />
-      <template v-if="own.architecture === 'solid'">
-        <rect :x="-HALF" :y="axleY - 4" :width="2 * HALF" height="8" class="steel" />
-        <circle v-if="axle === 'rear'" cx="0" :cy="axleY" r="13" class="steel" />
-      </template>
-      <template v-else>
-        <rect x="-16" :y="axleY - 14" width="32" height="20" rx="4" class="steel" />
-        <line
-          v-for="s in [-1, 1]"
-          :key="`l${s}`"
-          :x1="s * 16"
-          :y1="axleY - 2"
-          :x2="s * HALF"
-          :y2="axleY + 6"
-          class="link"
-        />
-      </template>
+      <AxleBuild :architecture="own.architecture" :axle="axle" :half="HALF" :y="axleY" :scale="4 / 3" class="build" />
       <template v-if="wheels === 'on'">
         <rect
           v-for="s in [-1, 1]"
@@ -95,7 +81,8 @@ const exhaust = computed(
       <g v-for="s in [-1, 1]" :key="`b${s}`">
         <path v-if="own.suspension === 'leaf'" :d="leafOutline(s * 84, axleY - 5)" class="spring" />
         <path
-          :d="helperOutline(family ?? 'bellows', s * 62, frameY + 12, Math.max(10, axleY - frameY - 18))"
+          v-if="family"
+          :d="helperOutline(family, s * 62, frameY + 12, Math.max(10, axleY - frameY - 18))"
           class="bag"
           :class="{ meant: meant(s) }"
         />
@@ -124,8 +111,8 @@ svg {
 .frame {
   fill: #59646a;
 }
-.steel {
-  fill: #aeb6ba;
+.build {
+  color: #aeb6ba;
 }
 .tire {
   fill: #05090a;
@@ -136,11 +123,6 @@ svg {
   fill: none;
   stroke: #d7973a;
   stroke-width: 3;
-}
-.link {
-  stroke: #aeb6ba;
-  stroke-width: 9;
-  stroke-linecap: round;
 }
 .spring {
   fill: #8d979b;

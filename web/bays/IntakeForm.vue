@@ -1,37 +1,29 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { formatQuantity, limitsOf, maxLengthOf } from '@stout-shackle/core/quantity'
+import { limitsOf, maxLengthOf } from '@stout-shackle/core/quantity'
 import {
   axleSchema,
   BODIES,
   checkVin,
   SUSPENSIONS,
-  tireDiameter,
   vehicleSchema,
   vinHints,
   vinYear,
 } from '@stout-shackle/core/vehicle'
 import { BODY_NAMES, plain } from '@stout-shackle/core/wording'
 import QuantityField from '../entry/QuantityField.vue'
-import { usePreferences } from '../stores/preferences'
-import { useShop } from '../stores/shop'
+import PlatformSelect from '../vehicles/PlatformSelect.vue'
+import TireSizeField from '../vehicles/TireSizeField.vue'
 import VinNote from '../vehicles/VinNote.vue'
 import type { IntakeDraft } from './intake-draft'
 
 /** What label, sidewall and customer tell: enough to open a job with. The rest is estimated until it is measured. */
 const draft = defineModel<IntakeDraft>({ required: true })
-const preferences = usePreferences()
-const shop = useShop()
-void shop.loadPlatforms()
 const LABEL = [
   { key: 'gvwr', label: 'GVWR', limits: limitsOf(vehicleSchema.shape.ratings.shape.gvwr) },
   { key: 'gawrFront', label: 'GAWR front', limits: limitsOf(axleSchema.shape.rating) },
   { key: 'gawrRear', label: 'GAWR rear', limits: limitsOf(axleSchema.shape.rating) },
 ] as const
-const tireNote = computed(() => {
-  const d = tireDiameter(draft.value.tireSize)
-  return d ? `${formatQuantity('length', d, preferences.system)} tall` : 'like 255/70R18'
-})
 /** The year that a VIN hints at, to take over or not. */
 const hinted = computed(() => {
   const vin = draft.value.vin.trim().toUpperCase()
@@ -41,17 +33,13 @@ const hinted = computed(() => {
 </script>
 
 <template>
-  <fieldset class="intake card">
+  <fieldset class="fields intake card">
     <legend>From the label, the tire and the customer</legend>
     <label class="stacked"
       >Body<el-select v-model="draft.body" aria-label="Body"
         ><el-option v-for="b in BODIES" :key="b" :value="b" :label="BODY_NAMES[b]" /></el-select
     ></label>
-    <label class="stacked"
-      >Tire size<el-input v-model="draft.tireSize" aria-label="Tire size" /><span class="small">{{
-        tireNote
-      }}</span></label
-    >
+    <TireSizeField v-model="draft.tireSize" label="Tire size" />
     <QuantityField
       v-for="f in LABEL"
       :key="f.key"
@@ -76,14 +64,7 @@ const hinted = computed(() => {
     <label class="stacked"
       >Model, if known<el-input v-model="draft.model" :maxlength="maxLengthOf(vehicleSchema.shape.model)"
     /></label>
-    <label class="stacked"
-      >Platform, if known<el-select v-model="draft.platform" aria-label="Platform"
-        ><el-option value="" label="not known" /><el-option
-          v-for="p in shop.platforms"
-          :key="p.id"
-          :value="p.id"
-          :label="`${p.make} ${p.name}`" /></el-select
-    ></label>
+    <label class="stacked">Platform, if known<PlatformSelect v-model="draft.platform" none="not known" /></label>
     <label class="stacked"
       >Year, if known<el-input v-model="draft.year" inputmode="numeric" aria-label="Year" /><button
         v-if="hinted && draft.year !== String(hinted)"
@@ -113,9 +94,6 @@ const hinted = computed(() => {
 
 <style scoped>
 .intake {
-  display: grid;
-  grid-template-columns: repeat(4, minmax(0, 1fr));
-  gap: 8px 12px;
   padding: 8px 14px 12px;
   margin-top: 10px;
 }

@@ -33,7 +33,7 @@ function setBudget() {
 <template>
   <section class="card">
     <header><h2>What matters here</h2></header>
-    <div class="questions">
+    <div class="fields questions">
       <label v-for="[key, { ask, answers }] in questions" :key="key"
         >{{ ask
         }}<select
@@ -60,9 +60,6 @@ function setBudget() {
 
 <style scoped>
 .questions {
-  display: grid;
-  grid-template-columns: repeat(4, minmax(0, 1fr));
-  gap: 6px 12px;
   padding: 4px 12px 10px;
 }
 label {

@@ -4,6 +4,7 @@ import { formatNumber, type UnitSystem } from '@stout-shackle/core/quantity'
 import type { AxleEnd } from '@stout-shackle/core/spring'
 import { tireDiameter, type Survey, type Vehicle } from '@stout-shackle/core/vehicle'
 import type { Kit } from '@stout-shackle/core/kit'
+import AxleBuild from './AxleBuild.vue'
 import { coilOutline, helperOutline, leafOutline } from './helper-outline'
 import type { Pose } from './pose'
 
@@ -71,23 +72,7 @@ const leafAt = computed(() => (props.kit ? Math.max(springHalf.value, bagHalf.va
       <rect v-for="s in [-1, 1]" :key="s" :x="s * bagHalf - 6" :y="bagTop - 10" width="12" height="10" class="rail" />
     </g>
     <circle v-for="s in exhausts" :key="`e${s}`" :cx="s * (bagHalf - 24)" :cy="axleY - 14" r="5" class="exhaust" />
-    <template v-if="own.architecture === 'solid'">
-      <rect :x="-half" :y="axleY - 3" :width="2 * half" height="6" class="axle" data-part="beam" />
-      <circle v-if="axle === 'rear'" cx="0" :cy="axleY" r="10" class="axle" />
-    </template>
-    <template v-else>
-      <line
-        v-for="s in [-1, 1]"
-        :key="`a${s}`"
-        :x1="s * 13"
-        :y1="axleY - 1"
-        :x2="s * half"
-        :y2="axleY + 5"
-        class="link"
-        data-part="link"
-      />
-      <rect x="-12" :y="axleY - 10" width="24" height="14" rx="3" class="axle" />
-    </template>
+    <AxleBuild :architecture="own.architecture" :axle="axle" :half="half" :y="axleY" :scale="1" class="build" />
     <template v-for="s in [-1, 1]" :key="`w${s}`">
       <rect
         v-for="inset in tires"
@@ -145,9 +130,11 @@ const leafAt = computed(() => (props.kit ? Math.max(springHalf.value, bagHalf.va
   stroke-width: 1.4;
 }
 .rail,
-.axle,
 .tire {
   fill: var(--ink);
+}
+.build {
+  color: var(--ink);
 }
 .exhaust {
   fill: #c9a58f;
@@ -171,13 +158,8 @@ const leafAt = computed(() => (props.kit ? Math.max(springHalf.value, bagHalf.va
 }
 .guessed .spring,
 .guessed .leaf,
-.guessed .link {
+.guessed .build {
   stroke-dasharray: 5 4;
-}
-.link {
-  stroke: var(--ink);
-  stroke-width: 6;
-  stroke-linecap: round;
 }
 .leaf {
   fill: #7d8488;

@@ -1,20 +1,18 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { formatQuantity } from '@stout-shackle/core/quantity'
 import type { AxleEnd } from '@stout-shackle/core/spring'
-import { ARCHITECTURES, SUSPENSIONS, tireDiameter } from '@stout-shackle/core/vehicle'
+import { ARCHITECTURES, SUSPENSIONS } from '@stout-shackle/core/vehicle'
 import { AXLE_NAMES, plain } from '@stout-shackle/core/wording'
 import QuantityField from '../entry/QuantityField.vue'
-import { usePreferences } from '../stores/preferences'
 import { figureAt, setFigure, type VehicleDraft } from './draft'
 import { axleFields } from './fields'
 import RatioField from './RatioField.vue'
 import SpringFields from './SpringFields.vue'
+import TireSizeField from './TireSizeField.vue'
 
 /** One axle of a vehicle: its build, its springs, its tires, what stands on it. */
 const props = defineProps<{ axle: AxleEnd }>()
 const draft = defineModel<VehicleDraft>({ required: true })
-const preferences = usePreferences()
 const own = computed(() => draft.value[props.axle])
 const fields = computed(() => axleFields(props.axle))
 const estimated = (path: string) => path in draft.value.estimated
@@ -23,15 +21,11 @@ function setWord(key: 'suspension' | 'architecture' | 'wheels', value: string) {
   const { [`${props.axle}.${key}`]: _said, ...rest } = draft.value.estimated
   draft.value.estimated = rest
 }
-const tireNote = computed(() => {
-  const d = tireDiameter(own.value.tireSize ?? '')
-  return d ? `${formatQuantity('length', d, preferences.system)} tall` : 'like 255/70R18'
-})
 </script>
 
 <template>
   <h3>{{ AXLE_NAMES[axle] }}</h3>
-  <div class="grid">
+  <div class="fields">
     <label class="stacked" :class="{ estimated: estimated(`${axle}.suspension`) }"
       >Springs<el-select
         :model-value="own.suspension"
@@ -53,13 +47,12 @@ const tireNote = computed(() => {
         @update:model-value="(v: string) => setWord('wheels', v)"
         ><el-option value="single" label="single" /><el-option value="dual" label="dual" /></el-select
     ></label>
-    <label class="stacked"
-      >Tire size<el-input
-        v-model="draft[axle].tireSize!"
-        :placeholder="axle === 'front' ? 'as the rear' : ''"
-        :aria-label="`${AXLE_NAMES[axle]}, tire size`"
-      /><span class="small">{{ tireNote }}</span></label
-    >
+    <TireSizeField
+      :model-value="own.tireSize ?? ''"
+      :placeholder="axle === 'front' ? 'as the rear' : ''"
+      :label="`${AXLE_NAMES[axle]}, tire size`"
+      @update:model-value="(v) => (draft[axle].tireSize = v)"
+    />
     <label class="stacked"
       >Load index<el-input
         v-model="draft[axle].tireIndex!"
@@ -89,11 +82,6 @@ const tireNote = computed(() => {
 </template>
 
 <style scoped>
-.grid {
-  display: grid;
-  grid-template-columns: repeat(4, minmax(0, 1fr));
-  gap: 8px 12px;
-}
 h3 {
   margin: 12px 0 4px;
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { AXLES } from '@stout-shackle/core/spring'
-import { vehicleSchema, BEDS, BODIES, type Vehicle } from '@stout-shackle/core/vehicle'
+import { usuallyOnRails, vehicleSchema, BEDS, BODIES, type Vehicle } from '@stout-shackle/core/vehicle'
 import { maxLengthOf } from '@stout-shackle/core/quantity'
 import { AXLE_NAMES, BODY_NAMES } from '@stout-shackle/core/wording'
 import { failureText } from '../entry/file'
@@ -10,6 +10,7 @@ import { useShop } from '../stores/shop'
 import AxleFields from './AxleFields.vue'
 import { checkDraft, draftOf, figureAt, setFigure } from './draft'
 import { axleFields, DIMENSIONS, RATINGS } from './fields'
+import PlatformSelect from './PlatformSelect.vue'
 import VinNote from './VinNote.vue'
 
 /** A vehicle of the library: every figure the computation needs, unknown ones left empty on purpose. */
@@ -24,7 +25,6 @@ const emit = defineEmits<{ cancel: [] }>()
 const draft = ref(draftOf(props.vehicle))
 const problems = ref<string[]>([])
 const shop = useShop()
-void shop.loadPlatforms()
 /** Built on a platform: what it knows fills what is still empty, and nothing that was typed. */
 function onPlatform(id: string) {
   const platform = shop.platforms.find((p) => p.id === id)
@@ -38,10 +38,9 @@ function onPlatform(id: string) {
   fill(platform.geometry, draft.value, '')
   for (const axle of AXLES) fill(platform[axle], draft.value[axle], `${axle}.`)
 }
-/** What each body usually stands on. */
 function setBody(body: Vehicle['body']) {
   draft.value.body = body
-  draft.value.frameRails = body === 'pickup' || body === 'motorhome'
+  draft.value.frameRails = usuallyOnRails(body)
 }
 
 async function submit() {
@@ -67,7 +66,7 @@ async function submit() {
 
 <template>
   <form class="vehicle card" @submit.prevent="submit">
-    <div class="grid">
+    <div class="fields">
       <label class="stacked"
         >Make<el-input v-model="draft.make!" :maxlength="maxLengthOf(vehicleSchema.shape.make)"
       /></label>
@@ -78,17 +77,11 @@ async function submit() {
         >Trim, if any<el-input v-model="draft.trim!" :maxlength="maxLengthOf(vehicleSchema.shape.trim)"
       /></label>
       <label class="stacked"
-        >Platform<el-select
+        >Platform<PlatformSelect
           :model-value="draft.platform ?? ''"
-          aria-label="Platform"
-          placeholder="stands alone"
+          none="stands alone"
           @update:model-value="onPlatform"
-          ><el-option value="" label="stands alone" /><el-option
-            v-for="p in shop.platforms"
-            :key="p.id"
-            :value="p.id"
-            :label="`${p.make} ${p.name}`" /></el-select
-      ></label>
+      /></label>
       <label class="stacked"
         >Bed<el-select
           :model-value="draft.bed ?? ''"
@@ -123,7 +116,7 @@ async function submit() {
       /></label>
     </div>
     <h3>Dimensions</h3>
-    <div class="grid">
+    <div class="fields">
       <div v-for="f in DIMENSIONS" :key="f.path" :class="{ estimated: f.path in draft.estimated }">
         <QuantityField
           :value="figureAt(draft, f.path)"
@@ -137,7 +130,7 @@ async function submit() {
     </div>
     <AxleFields v-for="axle in AXLES" :key="axle" v-model="draft" :axle="axle" />
     <h3>Ratings from the door-jamb label; leave empty what was not looked up</h3>
-    <div class="grid">
+    <div class="fields">
       <QuantityField
         v-for="r in RATINGS"
         :key="r.path"
@@ -163,11 +156,6 @@ async function submit() {
 .vehicle {
   padding: 12px 14px;
   margin-top: 12px;
-}
-.grid {
-  display: grid;
-  grid-template-columns: repeat(4, minmax(0, 1fr));
-  gap: 8px 12px;
 }
 h3 {
   margin: 12px 0 4px;
