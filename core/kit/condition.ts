@@ -125,7 +125,7 @@ export function seenAt(vehicle: Vehicle, survey: Survey, axle: AxleEnd): Seen {
     frameRails: sure('frameRails', frameRails),
     suspension: sure(`${axle}.suspension`, suspension),
     architecture: sure(`${axle}.architecture`, architecture),
-    linkRatio: architecture === 'solid' || motionRatio !== null ? 'known' : 'unknown',
+    linkRatio: architecture === 'solid' || sure(`${axle}.motionRatio`, motionRatio) !== null ? 'known' : 'unknown',
     wheels: sure(`${axle}.wheels`, wheels),
     drive: sure('drive', drive),
     bed,

@@ -18,11 +18,16 @@ describe('min pressure of a coil replacement', () => {
     const vehicle = vehicleOf('osier-m')
     const at = kit.bag.table.heights.findIndex((h) => h === 0.3)
     const measured = kit.bag.table.heights[at]!
-    const by = bagOn(kit, vehicle, survey, measured)
+    const by = bagOn(kit, vehicle, survey, undefined, measured)
     // Source: F = P A. 860 kg less 150 kg unsprung on two bags; the area as the kit's table has it at that height.
     const area = 'areas' in kit.bag.table ? kit.bag.table.areas[at]! : NaN
     expect(by.minimum.source).toBe('vehicle')
     expect(by.minimum.value).toBeCloseTo(((860 - 150) * GRAVITY) / 2 / area, 3)
+  })
+  test('follows the scale: 100 kg more on the axle take as much more as they weigh', () => {
+    const vehicle = vehicleOf('osier-m')
+    const by = (standing: number) => bagOn(kit, vehicle, survey, standing).minimum.value
+    expect(by(960) / by(860)).toBeCloseTo((960 - 150) / (860 - 150), 9)
   })
   test('is the kit`s own where that is more', () => {
     const light = rearAxle(vehicleOf('osier-m'), { curb: 300 })
@@ -50,6 +55,7 @@ describe('where the bag stands', () => {
       kit,
       vehicle,
       survey(space === null ? null : space * INCH),
+      undefined,
       measured === null ? null : measured * INCH,
     )
     expect(on.rideHeightFrom).toBe(from)

@@ -62,9 +62,16 @@ export interface BagOnVehicle {
 
 /**
  * A kit's bag on a vehicle: what was measured there counts before what the instructions say.
+ * @param standing kg on its axle, empty
  * @param measured bag height read at the vehicle's empty height, where it was
  */
-export function bagOn(kit: AirKit, vehicle: Vehicle, survey: Survey, measured: Meters | null = null): BagOnVehicle {
+export function bagOn(
+  kit: AirKit,
+  vehicle: Vehicle,
+  survey: Survey,
+  standing: Kilograms = vehicle[kit.axle].curb,
+  measured: Meters | null = null,
+): BagOnVehicle {
   const { bag } = kit
   const axle = vehicle[kit.axle]
   const room = survey[kit.axle].bracketSpace
@@ -77,7 +84,7 @@ export function bagOn(kit: AirKit, vehicle: Vehicle, survey: Survey, measured: M
     rideHeightFrom: measured !== null ? 'measured' : rideHeight === fromRoom ? 'bracket-space' : 'instructions',
     motionRatio,
     spacing: axle.architecture === 'solid' ? bag.spacing : axle.track * (motionRatio ?? 1),
-    minimum: minimumPressure(kit, axle, rideHeight, motionRatio),
+    minimum: minimumPressure(kit, standing - axle.unsprung, rideHeight, motionRatio),
     maximum: maximumPressure(kit, survey[kit.axle].coilGapStanding),
   }
 }
@@ -95,14 +102,14 @@ function spacersUsed(kit: AirKit, { suspension }: Axle, survey: Survey): Meters 
  * what carries the empty vehicle.
  * Source: F = P A; common practice.
  */
-function minimumPressure(kit: AirKit, axle: Axle, rideHeight: Meters, motionRatio: number | null): Limit {
+function minimumPressure(kit: AirKit, sprung: Kilograms, rideHeight: Meters, motionRatio: number | null): Limit {
   const given: Limit =
     kit.bag.minimum >= FLOOR_PRESSURE
       ? { value: kit.bag.minimum, source: 'kit', note: 'min pressure in the instructions' }
       : { value: FLOOR_PRESSURE, source: 'common practice', note: 'no bag under 5 psi' }
   const area = airSpring(kit.bag.table).area.value(rideHeight)
   if (kit.family !== 'coil-replacement' || area === undefined || motionRatio === null) return given
-  const carries = ((axle.curb - axle.unsprung) * GRAVITY) / (2 * motionRatio * area)
+  const carries = (sprung * GRAVITY) / (2 * motionRatio * area)
   return carries > given.value
     ? { value: carries, source: 'vehicle', note: 'carries the empty vehicle: there is no spring left to do it' }
     : given

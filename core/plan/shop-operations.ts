@@ -56,7 +56,7 @@ export function openingOperations(vehicle: Vehicle, survey: Survey, axles: reado
   return [
     shopOperation({
       id: 'make-safe',
-      title: 'Chock it and look behind the frame',
+      title: 'Chock it and find the lines',
       phase: 'bench',
       steps: [
         chocks(axles, survey),

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { axleDrop } from '@stout-shackle/core/spring'
-import { caseRemedies, kitsUnder, pressuresToSet, standAtPressures } from '@stout-shackle/core/stages'
+import { caseRemedies, kitsUnder, pressuresToSet, standAtPressures, tonguesOf } from '@stout-shackle/core/stages'
 import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
 import {
   bandText,
@@ -102,6 +102,7 @@ const tail = computed(() => {
       : [{ label, text: then?.[key] == null ? len(now[key]) : `${bare('length', now[key])} → ${len(then[key])}` }],
   )
 })
+const tongues = computed(() => tonguesOf(active.value.loadCase))
 const trailer = computed(() => {
   const pitch = active.value.leveled?.tail.trailerPitch ?? active.value.attitude?.tail.trailerPitch
   return pitch == null ? null : `nose ${pitch < 0 ? 'down' : 'up'} ${degrees(Math.abs(pitch))}`
@@ -248,6 +249,14 @@ const trailer = computed(() => {
       >{{ bare('mass', active.estimate.front) }} front, {{ mass(active.estimate.rear) }} rear</PlateRow
     >
     <PlateRow v-for="row in tail" :key="row.label" :label="row.label">{{ row.text }}</PlateRow>
+    <PlateRow
+      v-for="(t, i) in tongues"
+      :key="i"
+      label="Tongue carries"
+      data-row="tongue"
+      says="tongue weight over the whole trailer; 10 to 15 % is usual, under 10 % a trailer sways (common practice)"
+      >{{ (100 * t.share).toFixed(1) }} % of {{ mass(t.trailer) }}</PlateRow
+    >
     <PlateRow
       v-if="trailer"
       label="Trailer"

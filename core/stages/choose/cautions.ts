@@ -30,7 +30,7 @@ export type Caution = { stages: readonly StageId[] } & (
   | { code: 'trailer-disagrees'; listed: Kilograms; weighed: Kilograms }
   | { code: 'friction-unmeasured'; usual: Newtons }
   | { code: 'stiffer-ride'; from: number; to: number }
-  | { code: 'tongue-light'; share: number; tongue: Kilograms; trailer: Kilograms }
+  | ({ code: 'tongue-light' } & TongueShare)
 )
 
 /** Weight off the front axle that is worth a word. */
@@ -38,6 +38,20 @@ const WORTH_SAYING: Kilograms = 5
 
 /** Part of a trailer's weight that its tongue carries at the least; under it the trailer sways (common practice). */
 const TONGUE_SHARE = 0.1
+
+export interface TongueShare {
+  /** Part of the trailer's weight that its tongue carries. */
+  share: number
+  tongue: Kilograms
+  trailer: Kilograms
+}
+/** What the tongue of each trailer of a load case carries, where the trailer's weight is known. */
+export const tonguesOf = ({ items }: CaseAssessment['loadCase']): TongueShare[] =>
+  items.flatMap((item) => {
+    const { place, trailerMass } = item
+    const tongue = loadMass(item)
+    return place === 'tongue' && trailerMass ? [{ share: tongue / trailerMass, tongue, trailer: trailerMass }] : []
+  })
 
 /** A trailer's weight is told in round figures: this much of it is no disagreement (common practice). */
 const ROUND_FIGURE = 0.02
@@ -70,18 +84,9 @@ export function cautionsOf(job: Job, active: CaseAssessment, spring: AxleSpring)
   }
   if (active.views && !active.views.agree)
     list.push({ code: 'views-disagree', weighed: weights.source === 'ticket', stages: ['measure', 'load'] })
-  for (const item of active.loadCase.items) {
-    const { place, trailerMass } = item
-    const tongue = loadMass(item)
-    if (place !== 'tongue' || !trailerMass || !isBelow(tongue, TONGUE_SHARE * trailerMass)) continue
-    list.push({
-      code: 'tongue-light',
-      share: tongue / trailerMass,
-      tongue,
-      trailer: trailerMass,
-      stages: ['load', 'choose'],
-    })
-  }
+  for (const tongue of tonguesOf(active.loadCase))
+    if (isBelow(tongue.tongue, TONGUE_SHARE * tongue.trailer))
+      list.push({ code: 'tongue-light', ...tongue, stages: ['load', 'choose'] })
   const trailer = trailerListed(active)
   if (weights.trailerAxles !== null && trailer && Math.abs(trailer.listed - weights.trailerAxles) > trailer.tolerance)
     list.push({ code: 'trailer-disagrees', listed: trailer.listed, weighed: weights.trailerAxles, stages: ['load'] })

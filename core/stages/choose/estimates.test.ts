@@ -1,11 +1,20 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { demoKits } from '../../../demo/shop'
-import { catalogOf } from '../../kit'
+import { demoKits, demoSurvey } from '../../../demo/shop'
+import { catalogOf, judgeOn } from '../../kit'
 import { onlyKits } from '../../fixtures/on-job'
 import { newJob, type BayRecord, type Job, type RecordBody } from '../../job'
 import { POUND, PSI } from '../../quantity'
-import { BODIES, estimateVehicle, figureOf, newLoad, weightClass, withFigure, type Intake } from '../../vehicle'
+import {
+  BODIES,
+  estimateVehicle,
+  figureOf,
+  newLoad,
+  weightClass,
+  withFigure,
+  type Intake,
+  type Vehicle,
+} from '../../vehicle'
 import { assessJob, assessKit, levelWithDoubt, READINGS } from '..'
 
 const kits = demoKits()
@@ -161,6 +170,26 @@ describe('what an estimate leaves unsure', () => {
     expect(own!.minimum!.value).toBeGreaterThan(10 * PSI)
     expect(assessJob(job, []).active.estimate!.pressure.rear).toBeGreaterThan(2 * PSI)
   })
+})
+
+test('an estimated ratio of a link is not a known one: a slip-in kit waits for it', () => {
+  const suv = estimateVehicle({
+    id: 'x',
+    body: 'suv',
+    tireSize: '255/70R18',
+    suspension: 'coil',
+    architecture: 'independent',
+  })
+  const survey = { ...demoSurvey('lantern-trail') }
+  const own = kit('kettleworth-link-86')
+  const at = (vehicle: Vehicle) => judgeOn({ ...catalogOf([own]), applications: [] }, own, vehicle, survey)
+  const asks = (vehicle: Vehicle) =>
+    at(vehicle)
+      .reasons.filter((r) => r.rule === 'link-ratio')
+      .map((r) => r.effect)
+  expect(suv.rear.motionRatio).toBeGreaterThan(0)
+  expect(asks(suv)).toEqual(['ask'])
+  expect(asks(withFigure(suv, 'rear.motionRatio', 0.64))).toEqual([])
 })
 
 test('a kit that is only looked at carries the same doubt as one that was picked', () => {

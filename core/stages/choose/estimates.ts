@@ -101,9 +101,10 @@ export function caseEstimates(
   )
   if (!moving.length) return null
   const here = cases.map((at) => answersOf(job, at))
+  // Rubber, or a kit that nothing can be said of yet, has no pressure: then it is about the squat.
+  const aired = here.some(({ pressure }) => AXLES.some((axle) => pressure[axle] !== 0))
   const squares = cases.map(NO_DOUBT)
   const byReading = cases.map(() => new Map<ReadingId, { figures: string[]; square: number }>())
-  const aired = job.kits.length > 0
   for (const [path, { tolerance }] of moving) {
     const moved = {
       ...job,

@@ -2,7 +2,7 @@ import { GRAVITY } from '../../quantity'
 import { airSpring, AXLES, type AxleEnd, type Chassis } from '../../spring'
 import { bagOn, hasAir, type BagOnVehicle, type Kit } from '../../kit'
 import type { Job } from '../../job'
-import { sprungAt, type LoadedCase } from '../load'
+import { sprungAt, standsWith, type LoadedCase } from '../load'
 import { besideRubber } from './beside-rubber'
 
 /** Kits under a load, one an axle: the job's own, or one that is being looked at in the place of one of them. */
@@ -23,13 +23,14 @@ export function kitsUnder(job: Pick<Job, 'kits'>, instead: Kit | null = null): K
 export const bagOnJob = (
   job: Pick<Job, 'vehicle' | 'survey' | 'kits'>,
   kit: Kit,
-  at: Pick<LoadedCase, 'measuredBags'>,
+  at: Pick<LoadedCase, 'measuredBags' | 'weights'>,
 ): BagOnVehicle | null =>
   hasAir(kit)
     ? bagOn(
         kit,
         job.vehicle,
         job.survey,
+        standsWith(at.weights, kit.axle),
         job.kits.some((own) => own.kit.id === kit.id) ? (at.measuredBags[kit.axle] ?? null) : null,
       )
     : null
@@ -62,7 +63,7 @@ export function chassisWith(job: Job, at: LoadedCase, kits: KitsUnder): Chassis 
         spacing: on.spacing,
         lineVolume: kit.lineVolume / 2,
       },
-      carriedEmpty: replaced ? sprungAt(job.vehicle[axle]) * GRAVITY : 0,
+      carriedEmpty: replaced ? sprungAt(job.vehicle[axle], standsWith(at.weights, axle)) * GRAVITY : 0,
     }
   }
   return chassis

@@ -1,5 +1,5 @@
 export { assessCase, type CaseAssessment } from './case-assessment'
-export { cautionsOf, type Caution } from './cautions'
+export { cautionsOf, tonguesOf, type Caution } from './cautions'
 export { CRITERIA, weightsOf, type Criterion, type Weights } from './criteria'
 export { flipsOf, type AnswerFlip, type Flip } from './flips'
 export { assessKit, type KitAssessment } from './kit-on-job'

@@ -17,7 +17,7 @@ import {
   type Stand,
 } from '../../spring'
 import type { Job } from '../../job'
-import { sprungAt, stopAt, type LoadedCase, postureOf, type Posture, type Squat } from '../load'
+import { sprungAt, standsWith, stopAt, type LoadedCase, postureOf, type Posture, type Squat } from '../load'
 import { bagOnJob, chassisWith, type KitsUnder } from './helped-axle'
 import { rubberUnder, type RubberOutcome } from './rubber'
 
@@ -69,7 +69,7 @@ function axleAimOf(job: Job, kit: Kit, at: LoadedCase, both: boolean): AxleAim |
     minimum: on.minimum.value,
     maximum: on.maximum.value,
     heightRange: kit.bag.heightRange,
-    sprungEmpty: sprungAt(job.vehicle[axle]),
+    sprungEmpty: sprungAt(job.vehicle[axle], standsWith(at.weights, axle)),
     aim: aimOf(job, axle, at, both),
     air: job.air[axle],
     reboundTravel: job.vehicle[axle].reboundTravel,

@@ -2,7 +2,7 @@ import type { Hertz, Meters, Newtons, Radians } from '../../quantity'
 import type { Kit, Rubber } from '../../kit'
 import { bodyFrequency, stagedForce, stagedRate, type Stand, type StagedSpring } from '../../spring'
 import type { Job } from '../../job'
-import { axleTireRate, sprungAt, type LoadedCase } from '../load'
+import { axleTireRate, sprungAt, standsWith, type LoadedCase } from '../load'
 import { besideRubber } from './beside-rubber'
 
 /** What a pair of rubber helpers comes to under a load: it takes what it takes, nothing is set. */
@@ -46,7 +46,7 @@ export function rubberUnder(job: Job, kit: Kit, at: LoadedCase, stand: Stand | n
   const own = stand[kit.axle]
   const tilt = (Math.abs(own.roll) * rubber.spacing) / 2
   const force = forceOf(rubber, own.squat + tilt)
-  const sprung = sprungAt(job.vehicle[kit.axle])
+  const sprung = sprungAt(job.vehicle[kit.axle], standsWith(at.weights, kit.axle))
   const loaded = sprung + at.weights[kit.axle]
   const tire = axleTireRate(job.vehicle, kit.axle) ?? undefined
   const f = (mass: number, side: StagedSpring, squat: Meters) =>

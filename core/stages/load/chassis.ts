@@ -70,11 +70,17 @@ export const steelSide = ({ stages }: Axle, rate: AxleRate): StagedSpring => ({ 
 const weighed = (items: readonly LoadItem[]) => items.map((i) => ({ mass: loadMass(i), z: i.z }))
 const wheelRadius = (vehicle: Vehicle) => (tireDiameter(vehicle.rear.tireSize) ?? 2 * USUAL_TIRE_RADIUS) / 2
 
+/** What an axle stands with empty: by the scale, else by the vehicle's own figures and what is always on it. */
+export const standsWith = (weights: AxleWeights, axle: AxleEnd): Kilograms =>
+  axle === 'front' ? weights.frontTotal - weights.front : weights.rearTotal - weights.rear
+
 /**
  * What the springs of an axle carry empty.
+ * @param standing on the axle then; the vehicle's own figure where nothing else is known
  * @returns kg, 1 at the smallest
  */
-export const sprungAt = ({ curb, unsprung }: Axle): Kilograms => Math.max(1, curb - unsprung)
+export const sprungAt = ({ curb, unsprung }: Axle, standing: Kilograms = curb): Kilograms =>
+  Math.max(1, standing - unsprung)
 
 /**
  * What a load asks of the springs.

@@ -1,4 +1,4 @@
-export { sprungAt } from './chassis'
+export { sprungAt, standsWith } from './chassis'
 export { cornerFindings } from './corners'
 export { loadCases, stopAt, type LoadedCase, type Squat } from './loaded'
 export { postureOf, type Posture } from './posture'

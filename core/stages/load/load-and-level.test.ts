@@ -6,7 +6,16 @@ import { answered, onlyKits, rearAxle, rearKit } from '../../fixtures/on-job'
 import { newLoad } from '../../vehicle'
 import { bandText, stopText, cautionText, obstacleText } from '../../wording'
 import { type BayRecord, type Job, type RecordBody } from '../../job'
-import { assessJob, caseRemedies, pressureCurve, recoveredShare, squatCurve, type Assessment, type Caution } from '..'
+import {
+  assessJob,
+  caseRemedies,
+  pressureCurve,
+  recoveredShare,
+  squatCurve,
+  tonguesOf,
+  type Assessment,
+  type Caution,
+} from '..'
 
 const open = (job: Job, records: readonly BayRecord[] = []) => assessJob(job, records)
 const codes = (a: Assessment) => a.cautions.map((c) => c.code)
@@ -165,9 +174,9 @@ describe('what people get wrong, where its figure stands', () => {
         ),
       })),
     }
-    expect(caution(open(towing, records), 'tongue-light')?.share ?? null).toEqual(
-      share === null ? null : expect.closeTo(share, 9),
-    )
+    const towed = open(towing, records)
+    expect(tonguesOf(towed.active.loadCase).map((t) => t.share)).toEqual([expect.closeTo(tongue / 5000, 9)])
+    expect(caution(towed, 'tongue-light')?.share ?? null).toEqual(share === null ? null : expect.closeTo(share, 9))
   })
   test("a scale under the trailer's axles is held against what was said of it", () => {
     const towing: Job = {

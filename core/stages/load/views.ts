@@ -3,7 +3,7 @@ import { airSpring, stagedForce } from '../../spring'
 import { bagOn, hasAir } from '../../kit'
 import { reconcile, type Reconciled } from '../../vehicle'
 import { kitAt, ofKind, type BayRecord, type Job } from '../../job'
-import { steelSide } from './chassis'
+import { standsWith, steelSide } from './chassis'
 import type { LoadedCase } from './loaded'
 import { dropBetween, libraryRate, tireSink, type AxleRate, type AxleSpring } from './axle-spring'
 
@@ -75,7 +75,13 @@ function airedView(
   const pressure = pressures.at(-1)
   if (!drop || heights.afterLoaded.rear === null || heights.beforeEmpty.aired || !pressure) return null
   const squat = drop.rear - tireSink(job, 'rear', weights.rear * GRAVITY)
-  const { motionRatio, rideHeight } = bagOn(kit, vehicle, job.survey, measuredBags.rear ?? null)
+  const { motionRatio, rideHeight } = bagOn(
+    kit,
+    vehicle,
+    job.survey,
+    standsWith(weights, 'rear'),
+    measuredBags.rear ?? null,
+  )
   if (motionRatio === null) return null
   const area = airSpring(kit.bag.table).area.value(rideHeight - motionRatio * squat)
   if (area === undefined) return null
