@@ -278,7 +278,8 @@ export function jobFlat(now: Tree): Tree {
   if (!Array.isArray(now.kits)) return now
   const { kits, air, vehicle, survey, history: _history, ...rest } = now
   const all = list(kits)
-  const own = all.find((k) => isTree(k.kit) && k.kit.axle !== 'front') ?? all[0]
+  const stays = all.filter((k) => k.work !== 'take-off')
+  const own = stays.find((k) => isTree(k.kit) && k.kit.axle !== 'front') ?? stays[0]
   return {
     ...rest,
     vehicle: isTree(vehicle) ? vehicleFlat(vehicle) : vehicle,

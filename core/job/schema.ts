@@ -81,13 +81,16 @@ export const jobSchema = z
         driveAltitude: bounded('altitude', -500, 5000).nullable(),
       })
       .default(NO_CONDITIONS),
-    /** Kits of the vehicle, one an axle. */
+    /** Kits of the vehicle: one an axle, and one that comes off there on this visit. */
     kits: z
       .array(jobKitSchema)
-      .max(2, { error: 'a job holds one kit an axle' })
-      .refine((kits) => new Set(kits.map(({ kit }) => kit.axle)).size === kits.length, {
-        error: 'a job holds one kit an axle: two of these are for the same',
-      }),
+      .max(4, { error: 'a job holds one kit an axle, and one that comes off there' })
+      .refine(
+        (kits) => new Set(kits.map(({ kit, work }) => `${kit.axle} ${work === 'take-off'}`)).size === kits.length,
+        {
+          error: 'a job holds one kit an axle, and one that comes off there: two of these are for the same',
+        },
+      ),
     /** The vehicle's history, of which this job is one visit; null until the shop has one for it. */
     history: recordId.nullable().default(null),
     preferences: preferencesSchema.default(USUAL_PREFERENCES),
@@ -105,13 +108,21 @@ export const kitAt = (job: Pick<Job, 'kits'>, axle: AxleEnd): JobKit | null =>
 /** Every kit that is on the vehicle when this visit is over. */
 export const kitsLeft = (job: Pick<Job, 'kits'>): JobKit[] => job.kits.filter(({ work }) => work !== 'take-off')
 /**
- * The job's kits with one more picked, or none at an axle.
- * @param picked for that axle; null takes off the list what was there
+ * The job's kits with one more picked, or none at an axle. What the vehicle came in with has to come off then; picked itself,
+ * it stays on. What was only going to be fitted is let go.
+ * @param picked for that axle; null for none
+ * @returns by axle, what comes off before what goes on
  */
 export const withKit = (kits: readonly JobKit[], axle: AxleEnd, picked: Omit<JobKit, 'work'> | null): JobKit[] =>
-  AXLES.flatMap((end) => {
-    if (end !== axle) return kits.filter(({ kit }) => kit.axle === end)
-    return picked ? [{ ...picked, work: 'fit' as const }] : []
+  AXLES.flatMap((end): JobKit[] => {
+    const own = kits.filter(({ kit }) => kit.axle === end)
+    if (end !== axle) return own
+    const there = own.find(({ work }) => work !== 'fit')
+    if (there && there.kit.id === picked?.kit.id) return [{ ...there, work: 'keep' }]
+    return [
+      ...(there ? [{ ...there, work: 'take-off' as const }] : []),
+      ...(picked ? [{ ...picked, work: 'fit' as const }] : []),
+    ]
   })
 
 export const EXPORT_FORMAT = 'stout-shackle-job/2'

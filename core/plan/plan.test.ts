@@ -252,4 +252,32 @@ describe('work plan by axle', () => {
     expect(steps.flatMap((s) => s.refits)).not.toContain('Coil spring')
     expect(steps.some((s) => s.id.startsWith('old-helper-out'))).toBe(true)
   })
+  // A mechanic cannot hang a bag where another still hangs.
+  test.each(['off', 'on'] as const)(
+    'another kit in the place of one: the old one is off before anything of it is fitted, wheels %s',
+    (wheels) => {
+      const old = kitOf('ninebark-twofold')
+      const next = kitOf('ninebark-onefold')
+      const outcome = buildPlan(
+        [
+          { kit: old, work: 'take-off' },
+          { kit: next, work: 'fit' },
+        ],
+        vehicleOf('dunnock-25'),
+        demoSurvey('dunnock-25'),
+        { wheels },
+      )
+      if (!outcome.ok) throw new Error('no plan')
+      const { steps, torques } = outcome.plan
+      const off = ['left', 'right'].map((side) => steps.findIndex((s) => s.id === `take-off:${side}`))
+      expect(Math.min(...off)).toBeGreaterThan(0)
+      for (const side of ['left', 'right'] as const) {
+        const mount = steps.findIndex((s) => s.id === `mount-upper:${side}`)
+        expect(mount).toBeGreaterThan(off[side === 'left' ? 0 : 1]!)
+      }
+      // Torques are those of the kit that goes on.
+      const strap = torques.find((t) => t.fastener.id === 'axle-strap')!
+      expect(strap.fastener).toEqual(next.fasteners.find((f) => f.id === 'axle-strap'))
+    },
+  )
 })

@@ -79,9 +79,12 @@ export function buildPlan(
   const order = orderSteps(pendingSteps(kits, vehicle, survey, choices))
   if (!order.ok) return order
   const fasteners = new Map(
-    [...kits.flatMap(({ kit }) => kit.fasteners.map((f) => ({ ...f, id: fastenerId(kit.axle, f.id) }))), wheelNuts].map(
-      (f) => [f.id, f],
-    ),
+    [
+      ...kits.flatMap(({ kit, work }) =>
+        work === 'fit' ? kit.fasteners.map((f) => ({ ...f, id: fastenerId(kit.axle, f.id) })) : [],
+      ),
+      wheelNuts,
+    ].map((f) => [f.id, f]),
   )
   const named = (ids: readonly string[]) => ids.map((id) => fasteners.get(id)!)
   const steps: PlanStep[] = []

@@ -102,12 +102,15 @@ export function oldHelperOperation(kit: Kit, survey: Survey): Operation[] {
   ]
 }
 
-/** Taking a kit off again, by its own parts. */
-export function takeOffOperations({ kit }: PlannedKit): Operation[] {
+/**
+ * Taking a kit off again, by its own parts.
+ * @param followed another one goes in its place: what was taken out for it waits for that one's own steps
+ */
+export function takeOffOperations({ kit }: PlannedKit, followed: boolean): Operation[] {
   const steps = [
     'Air out through the valve until nothing comes.',
     'Line off at the bag, bag and brackets off, in the reverse order of fitting.',
-    ...(kit.replaces === 'nothing'
+    ...(kit.replaces === 'nothing' || followed
       ? []
       : [
           `${kit.replaces === 'coil-spring' ? 'Coil spring and its seats' : 'Bump stop'} back in, as the vehicle maker has it.`,

@@ -96,12 +96,19 @@ export function pendingSteps(
   const ofKits = worked.flatMap((planned): Placed[] => {
     const { kit } = planned
     const seen = seenAt(vehicle, survey, kit.axle)
+    const other = worked.find((w) => w !== planned && w.kit.axle === kit.axle)
     if (planned.work === 'take-off')
-      return takeOffOperations(planned).map((o) => placed(kit.axle, withWheels(o, choices), seen))
-    const extra = oldHelperOperation(kit, survey)
-    return [...kit.operations, ...extra].map((o) => {
-      const waits = extra.length && o.phase === 'mount' ? { ...o, after: [...o.after, ...extra.map((e) => e.id)] } : o
-      return placed(kit.axle, withWheels(waits, choices), seen)
+      return takeOffOperations(planned, other !== undefined).map((o) => placed(kit.axle, withWheels(o, choices), seen))
+    const helper = oldHelperOperation(kit, survey)
+    // What was on it comes off before anything but the bench is begun with.
+    const first = other ? takeOffOperations(other, true).map((o) => o.id) : []
+    return [...kit.operations, ...helper].map((o) => {
+      const after = [
+        ...o.after,
+        ...(o.phase === 'bench' ? [] : first),
+        ...(o.phase === 'mount' ? helper.map((e) => e.id) : []),
+      ]
+      return placed(kit.axle, withWheels({ ...o, after }, choices), seen)
     })
   })
   const whole = (o: Operation): Placed => ({ operation: o, axle: null, seen: null })

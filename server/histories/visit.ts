@@ -1,5 +1,5 @@
 import type { History, StoredJob, Visit } from '@stout-shackle/core/contract'
-import { hasLeft, ofKind } from '@stout-shackle/core/job'
+import { hasLeft, kitsLeft, ofKind } from '@stout-shackle/core/job'
 import { AXLES } from '@stout-shackle/core/spring'
 import { assessJob } from '@stout-shackle/core/stages'
 
@@ -37,9 +37,9 @@ export function fittedAfter(visits: readonly StoredJob[]): History['fitted'] {
   const on = new Map<string, History['fitted'][number]>()
   for (const { job, records } of visits) {
     if (!hasLeft(records)) continue
-    for (const { kit, work } of job.kits) {
-      if (work === 'take-off') on.delete(kit.axle)
-      else if (work === 'fit') on.set(kit.axle, { kit: kit.id, name: kit.name, axle: kit.axle, job: job.id })
+    for (const { kit, work } of job.kits) if (work === 'take-off') on.delete(kit.axle)
+    for (const { kit, work } of kitsLeft(job)) {
+      if (work === 'fit') on.set(kit.axle, { kit: kit.id, name: kit.name, axle: kit.axle, job: job.id })
       // There already, from before the shop knew the vehicle or from an earlier visit.
       else if (!on.has(kit.axle)) on.set(kit.axle, { kit: kit.id, name: kit.name, axle: kit.axle, job: job.id })
     }

@@ -15,7 +15,7 @@ const props = defineProps<{ step: PlanStep; vehicle: Vehicle; survey: Survey; ki
 /** A step about the whole vehicle shows the axle whose end is up, else one with a kit. */
 const axle = computed<AxleEnd>(() => props.step.axle ?? props.step.state.axle ?? props.kits.at(-1)?.kit.axle ?? 'rear')
 const own = computed(() => props.vehicle[axle.value])
-const family = computed(() => props.kits.find(({ kit }) => kit.axle === axle.value)?.kit.family ?? null)
+const family = computed(() => props.kits.findLast(({ kit }) => kit.axle === axle.value)?.kit.family ?? null)
 const inCoil = computed(() => family.value === 'in-coil' || family.value === 'coil-replacement')
 /** This end is down while the other one is up. */
 const up = computed(() => props.step.state.axle === null || props.step.state.axle === axle.value)

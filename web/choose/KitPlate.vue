@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { LEVEL_TOLERANCE } from '@stout-shackle/core/kit'
 import { formatNumber, formatQuantity, GRAVITY, UNITS, formatLimit } from '@stout-shackle/core/quantity'
+import { kitsLeft } from '@stout-shackle/core/job'
 import { levelWithDoubt, teedSway, type KitAssessment } from '@stout-shackle/core/stages'
 import { bandText, cautionText, levelText, limitText, obstacleText } from '@stout-shackle/core/wording'
 import PlateRow from '../entry/PlateRow.vue'
@@ -27,7 +28,7 @@ const clashes = computed(() => {
   const { family } = props.assessed.kit
   return (platform?.clashes ?? []).filter((c) => !c.families.length || c.families.includes(family))
 })
-const isPicked = computed(() => job.value.kits.some(({ kit }) => kit.id === props.assessed.kit.id))
+const isPicked = computed(() => kitsLeft(job.value).some(({ kit }) => kit.id === props.assessed.kit.id))
 const level = computed(() => {
   const { standing, cases, active } = assessment.value
   return levelWithDoubt(job.value, standing, cases, active, props.assessed)

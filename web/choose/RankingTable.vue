@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { FAMILY_NAMES, VERDICT_NAMES } from '@stout-shackle/core/wording'
 import { formatQuantity, UNITS } from '@stout-shackle/core/quantity'
 import { CRITERIA, type RankedKit } from '@stout-shackle/core/stages'
+import { kitsLeft } from '@stout-shackle/core/job'
 import type { Kit } from '@stout-shackle/core/kit'
 import StateSign from '../entry/StateSign.vue'
 import { useOpenJob } from '../stores/job'
@@ -30,8 +31,13 @@ const elsewhere = computed(() => {
   const chosen = assessment.value.chosen.find((c) => c.kit.axle === store.axle)
   return chosen && !rows.value.some((r) => r.assessed.kit.id === chosen.kit.id) ? chosen : null
 })
-const picked = computed(() => new Set(job.value.kits.map(({ kit }) => kit.id)))
-const decided = computed(() => job.value.kits.find(({ kit }) => kit.id === elsewhere.value?.kit.id)?.decided ?? null)
+const picked = computed(() => new Map(kitsLeft(job.value).map(({ kit, work }) => [kit.id, work])))
+/** On the vehicle as it came, and off when it leaves. */
+const leaving = computed(() => job.value.kits.filter(({ kit, work }) => work === 'take-off' && kit.axle === store.axle))
+const letGo = (id: string) => (picked.value.get(id) === 'keep' ? 'take off' : 'remove')
+const decided = computed(
+  () => kitsLeft(job.value).find(({ kit }) => kit.id === elsewhere.value?.kit.id)?.decided ?? null,
+)
 const active = (r: RankedKit) => r.cases.find((c) => c.loadCase.id === job.value.activeCase) ?? r.cases[0]!
 const name = (id: string) => rows.value.find((r) => r.assessed.kit.id === id)?.assessed.kit.name ?? id
 const free = (kit: Kit) => shop.stock.find((s) => s.item.kit === kit.id)?.free ?? null
@@ -60,15 +66,27 @@ const few = computed(() => (all.value ? rows.value : rows.value.slice(0, FEW)))
         </tr>
       </thead>
       <tbody>
+        <tr v-for="{ kit } in leaving" :key="kit.id" data-leaving>
+          <td />
+          <td colspan="7">
+            <strong>{{ kit.name }}</strong> is on it and comes off on this visit: the plan has it.
+          </td>
+          <td class="act">
+            <button class="plain" :aria-label="`Leave ${kit.name} on`" @click="emit('pick', kit)">leave on</button>
+          </td>
+        </tr>
         <tr v-if="elsewhere" class="picked">
           <td />
           <td colspan="7">
-            <StateSign :state="SIGN[elsewhere.verdict]" /> <strong>{{ elsewhere.kit.name }}</strong> is picked, and
+            <StateSign :state="SIGN[elsewhere.verdict]" /> <strong>{{ elsewhere.kit.name }}</strong>
+            {{ letGo(elsewhere.kit.id) === 'remove' ? 'is picked' : 'is on it' }}, and
             {{ VERDICT_NAMES[elsewhere.verdict]
             }}{{ decided ? ` by rules version ${decided.rules.version}, by which it was picked` : '' }}. The catalog as
             it is now does not offer it for this vehicle.
           </td>
-          <td class="act"><button class="plain" @click="emit('pick', null)">remove</button></td>
+          <td class="act">
+            <button class="plain" @click="emit('pick', null)">{{ letGo(elsewhere.kit.id) }}</button>
+          </td>
         </tr>
         <template v-for="r in few" :key="r.assessed.kit.id">
           <tr :class="{ picked: picked.has(r.assessed.kit.id) }">
@@ -108,7 +126,9 @@ const few = computed(() => (all.value ? rows.value : rows.value.slice(0, FEW)))
             <td class="num">{{ settings.money(r.assessed.kit.price) }}</td>
             <td class="num" :class="{ none: (free(r.assessed.kit) ?? 1) <= 0 }">{{ free(r.assessed.kit) ?? '–' }}</td>
             <td class="act">
-              <button v-if="picked.has(r.assessed.kit.id)" class="plain" @click="emit('pick', null)">remove</button>
+              <button v-if="picked.has(r.assessed.kit.id)" class="plain" @click="emit('pick', null)">
+                {{ letGo(r.assessed.kit.id) }}
+              </button>
               <button
                 v-else
                 class="plain"

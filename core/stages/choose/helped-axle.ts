@@ -1,7 +1,7 @@
 import { GRAVITY } from '../../quantity'
 import { airSpring, AXLES, type AxleEnd, type Chassis } from '../../spring'
 import { bagOn, hasAir, type BagOnVehicle, type Kit } from '../../kit'
-import type { Job } from '../../job'
+import { kitAt, type Job } from '../../job'
 import { sprungAt, standsWith, type LoadedCase } from '../load'
 import { besideRubber } from './beside-rubber'
 
@@ -31,7 +31,7 @@ export const bagOnJob = (
         job.vehicle,
         job.survey,
         standsWith(at.weights, kit.axle),
-        job.kits.some((own) => own.kit.id === kit.id) ? (at.measuredBags[kit.axle] ?? null) : null,
+        kitAt(job, kit.axle)?.kit.id === kit.id ? (at.measuredBags[kit.axle] ?? null) : null,
       )
     : null
 
