@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { applicationSchema, kitSchema, stockItemSchema } from '../kit'
+import { applicationSchema, closableKitSchema, kitSchema, stockItemSchema } from '../kit'
 import { vehicleSchema } from '../vehicle'
 import { applicationFields, kitFields, stockFields, vehicleFields } from './catalog-fields'
 import type { Field } from './field'
@@ -13,6 +13,8 @@ export interface CatalogFormat {
   kind: CatalogFile
   fields: readonly Field[]
   schema: z.ZodType<{ id: string }>
+  /** What a row that is written has to be, where that is more. */
+  written?: z.ZodType<{ id: string }>
   /** What a new document has beside what its row says. */
   blank: Record<string, unknown>
   /** Puts right what follows from the row as a whole. */
@@ -28,6 +30,7 @@ export const CATALOG_FORMATS: Record<CatalogFile, CatalogFormat> = {
     kind: 'kits',
     fields: kitFields,
     schema: kitSchema,
+    written: closableKitSchema,
     blank: { fasteners: [], operations: [] },
     finish(kit) {
       for (const group of KIT_GROUPS) collapse(kit, group)
@@ -106,7 +109,7 @@ export function fromRow(
   }
   if (problems.length) return { ok: false, problems }
   format.finish?.(document)
-  const checked = format.schema.safeParse(document)
+  const checked = (format.written ?? format.schema).safeParse(document)
   return checked.success
     ? { ok: true, document: checked.data }
     : { ok: false, problems: checked.error.issues.map((issue) => schemaProblem(format, issue, number)) }

@@ -94,7 +94,7 @@ const same = (a: Height, b: Height) =>
   Math.abs(a.value - b.value) < 1e-6 &&
   a.about === b.about &&
   Math.abs((a.tolerance ?? 0) - (b.tolerance ?? 0)) < 1e-6 &&
-  Math.abs(a.bagPressure - b.bagPressure) < 1
+  Math.abs((a.bagPressure ?? -1) - (b.bagPressure ?? -1)) < 1
 
 const FIELDS: Record<string, string> = { value: 'height', bagPressure: 'bag_pressure', loadCase: 'load_case' }
 const CHOICES: Record<string, readonly string[]> = {

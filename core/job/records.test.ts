@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest'
 import { inOrder, lateRecords, placed, standing, superseded, type BayRecord } from '.'
 
 const record = (id: string, sequence: number, more: Partial<BayRecord> = {}): BayRecord => ({
-  body: { kind: 'off', part: id },
+  body: { kind: 'off', part: id, axle: null, side: null },
   supersedes: null,
   by: 'Test',
   id,

@@ -58,6 +58,8 @@ const originSchema = z.strictObject({
   /** By how much that screen's clock was ahead, s; its times are corrected by it. */
   clockOff: z.number(),
   imported: z.boolean(),
+  /** The screen's own count, by which its records of one instant are told apart; absent where it kept none. */
+  count: z.number().int().min(1).optional(),
 })
 
 /** Appended, never overwritten. */
@@ -74,23 +76,29 @@ export const bayRecordSchema = recordInputSchema.omit({ takenDown: true }).exten
 export type BayRecord = z.infer<typeof bayRecordSchema>
 export type RecordOf<K extends RecordKind> = BayRecord & { body: Extract<RecordBody, { kind: K }> }
 
-/** In the order in which things were done: by time, then as they came in. */
-export const inOrder = (records: readonly BayRecord[]): BayRecord[] =>
-  [...records].sort((a, b) => Date.parse(a.at) - Date.parse(b.at) || a.sequence - b.sequence)
+/**
+ * Which of two records was taken down first: by time, on one screen by its own count, else as they came in. In what order they
+ * came to the server says nothing where a screen counted.
+ */
+function byMoment(a: BayRecord, b: BayRecord): number {
+  const apart = Date.parse(a.at) - Date.parse(b.at)
+  if (apart) return apart
+  const [one, other] = [screenOf(a), screenOf(b)]
+  if (one !== other) return one < other ? -1 : 1
+  return (a.origin?.count ?? a.sequence) - (b.origin?.count ?? b.sequence)
+}
+const screenOf = ({ origin }: BayRecord): string => (origin?.count ? (origin.tablet ?? '') : '')
+
+/** In the order in which things were done. */
+export const inOrder = (records: readonly BayRecord[]): BayRecord[] => [...records].sort(byMoment)
 
 /**
  * Records in order with one more at its place; most come in last.
  * @param records in order
  */
 export function placed(records: readonly BayRecord[], record: BayRecord): BayRecord[] {
-  const at = Date.parse(record.at)
   let place = records.length
-  while (place > 0) {
-    const before = records[place - 1]!
-    const earlier = Date.parse(before.at) - at || before.sequence - record.sequence
-    if (earlier < 0) break
-    place -= 1
-  }
+  while (place > 0 && byMoment(records[place - 1]!, record) >= 0) place -= 1
   return [...records.slice(0, place), record, ...records.slice(place)]
 }
 
@@ -134,13 +142,22 @@ export function lateRecords(standing: readonly BayRecord[]): BayRecord[] {
 }
 
 /**
- * Records that stand: corrected and withdrawn ones left out.
+ * Records that stand: corrected and withdrawn ones left out. A correction tells the same event anew, so it stands where what it
+ * corrects stood: it does not move a reading to after what voided it.
  * @param records all of a job, oldest first
  * @returns oldest first
  */
 export function standing(records: readonly BayRecord[]): BayRecord[] {
   const gone = superseded(records)
-  return records.filter((r) => !gone.has(r.id) && r.body.kind !== 'withdrawn')
+  const stand = records.filter((r) => !gone.has(r.id) && r.body.kind !== 'withdrawn')
+  if (!stand.some((r) => r.supersedes)) return stand
+  const place = new Map(records.map((r, i) => [r.id, { i, record: r }]))
+  const first = (record: BayRecord, left = records.length): number => {
+    const before = record.supersedes && place.get(record.supersedes.record)
+    return before && left > 0 ? first(before.record, left - 1) : place.get(record.id)!.i
+  }
+  const moments = new Map(stand.map((r) => [r.id, first(r)]))
+  return stand.sort((a, b) => moments.get(a.id)! - moments.get(b.id)! || place.get(a.id)!.i - place.get(b.id)!.i)
 }
 
 /** Standing records of one kind, oldest first. */

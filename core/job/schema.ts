@@ -37,6 +37,8 @@ const jobKitSchema = z.strictObject({
     .default(null),
   /** Fitted on this visit, there already and staying on, or there already and coming off. */
   work: z.enum(['fit', 'keep', 'take-off'], { error: 'work must be fit, keep or take-off' }).default('fit'),
+  /** Since when it has been this job's, by the server's clock, where another was before it; what was done before is not about it. */
+  since: z.iso.datetime({ error: 'must be a date and time like 2026-11-25T10:42:00Z' }).optional(),
 })
 export type JobKit = z.infer<typeof jobKitSchema>
 
@@ -93,6 +95,11 @@ export const jobSchema = z
       ),
     /** The vehicle's history, of which this job is one visit; null until the shop has one for it. */
     history: recordId.nullable().default(null),
+    /** What the visit before left open, to be proved on this one though the kit was there already. */
+    owed: z
+      .array(z.enum(['soap', 'air-check', 'clearance'], { error: 'owed must be soap, air-check or clearance' }))
+      .max(3)
+      .default([]),
     preferences: preferencesSchema.default(USUAL_PREFERENCES),
     choices: z.strictObject({ wheels: z.enum(['off', 'on']) }),
   })
@@ -160,6 +167,7 @@ export function newJob(
     conditions: { ...NO_CONDITIONS },
     kits: [],
     history: null,
+    owed: [],
     preferences: { ...USUAL_PREFERENCES },
     choices: { wheels: 'off' },
   }

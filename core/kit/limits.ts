@@ -29,6 +29,12 @@ export const EXHAUST_DISTANCE: Limit = {
   source: 'common practice',
   note: 'six inches from air line to exhaust, or a heat sleeve',
 }
+/** A heat sleeve keeps radiated heat off a line; touching the pipe it burns through. */
+export const SLEEVED_DISTANCE: Limit = {
+  value: INCH,
+  source: 'common practice',
+  note: 'an inch from a sleeved line to exhaust: a sleeve is no shield against contact',
+}
 export const LEVEL_TOLERANCE: Meters = INCH / 4
 /** A listed capacity that differs more than this from maximum x area is a data error worth flagging. */
 export const CAPACITY_DISAGREEMENT = 0.15

@@ -13,6 +13,9 @@ const text = z.string().trim().min(1).max(240)
 
 const SUPPORTS = ['any', 'on-wheels', 'axle-hanging', 'axle-raised', 'frame-raised', 'ride-height'] as const
 const SIDES = ['once', 'each', 'left', 'right', 'exhaust-side'] as const
+/** What becomes of a part that does not simply go back on. */
+export const PART_FATES = ['gone-shop', 'gone-owner', 'cut', 'moved', 'turned', 'reshaped', 'replaced'] as const
+export type PartFate = (typeof PART_FATES)[number]
 export const PHASES = ['bench', 'remove', 'mount', 'align', 'torque', 'lines', 'refit'] as const
 
 const fastenerSchema = z.strictObject({
@@ -55,6 +58,11 @@ const operationSchema = z.strictObject({
   leavesLoose: z.array(id).max(8),
   takesOff: z.array(text).max(8),
   refits: z.array(text).max(8),
+  /** Parts of the vehicle that do not go back as they were, and what becomes of them. */
+  fates: z
+    .array(z.strictObject({ part: text, fate: z.enum(PART_FATES) }))
+    .max(8)
+    .default([]),
   /** A stop: going on without it would hide a mistake. */
   blocking: z.boolean(),
 })

@@ -1,3 +1,5 @@
 export * from './steps'
 export * from './order'
 export * from './plan'
+export { WHEELS } from './support'
+export { WHEEL_NUTS } from './shop-operations'

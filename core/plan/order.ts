@@ -1,4 +1,4 @@
-import { PHASES } from '../kit'
+import { PHASES, type Operation } from '../kit'
 import type { AxleEnd } from '../spring'
 import type { PendingStep, StandState, SupportState } from './steps'
 
@@ -25,14 +25,22 @@ const statesFor = (axles: readonly AxleEnd[]): StandState[] => [
   ),
 ]
 
-const supportOf = (step: PendingStep): SupportState | 'any' =>
-  step.operation.support === 'ride-height' ? 'on-wheels' : step.operation.support
+const supportOf = ({ support }: Pick<Operation, 'support'>): SupportState | 'any' =>
+  support === 'ride-height' ? 'on-wheels' : support
 
-function canDo(step: PendingStep, state: StandState): boolean {
-  const support = supportOf(step)
-  const { wheels } = step.operation
+/**
+ * Whether an operation can be done while the vehicle stands as it does.
+ * @param axle the one it is done at; null for the whole vehicle
+ */
+export function canDo(
+  operation: Pick<Operation, 'support' | 'wheels'>,
+  axle: AxleEnd | null,
+  state: StandState,
+): boolean {
+  const support = supportOf(operation)
+  const { wheels } = operation
   // Wheels that are off, or a raised end, are those of the step's own axle.
-  const own = step.axle === null || state.axle === step.axle
+  const own = axle === null || state.axle === axle
   if (support !== 'any' && (support !== state.support || (support !== 'on-wheels' && !own))) return false
   if (wheels === 'any') return true
   return wheels === 'off' ? own && state.wheels === 'off' : state.wheels === 'on' || !own
@@ -97,7 +105,9 @@ function run(steps: readonly PendingStep[], node: Node): Node {
   const done = new Set(node.done)
   const path = [...node.path]
   for (;;) {
-    const ready = steps.filter((s) => !done.has(s.id) && canDo(s, node.state) && s.after.every((a) => done.has(a)))
+    const ready = steps.filter(
+      (s) => !done.has(s.id) && canDo(s.operation, s.axle, node.state) && s.after.every((a) => done.has(a)),
+    )
     if (!ready.length) return { ...node, done, path }
     const here = path[path.length - 1]?.step.side ?? null
     const rank = (s: PendingStep) =>

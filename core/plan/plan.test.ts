@@ -37,6 +37,7 @@ const step = (
     leavesLoose: [],
     takesOff: [],
     refits: [],
+    fates: [],
     blocking: false,
   },
 })

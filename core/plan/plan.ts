@@ -1,4 +1,4 @@
-import type { Fastener, NeededPart } from '../kit'
+import type { Fastener, NeededPart, Operation } from '../kit'
 import type { AxleEnd } from '../spring'
 import { clampForce, type Clamp } from '../torque'
 import type { Survey, Vehicle } from '../vehicle'
@@ -16,6 +16,12 @@ export interface PlanStep {
   /** Which axle it is done at; null for the whole vehicle. */
   axle: AxleEnd | null
   state: StandState
+  /** What the operation itself asks for; for a change of state, where it leads. */
+  support: Operation['support']
+  wheels: Operation['wheels']
+  phase: Operation['phase'] | null
+  /** Steps that come first. */
+  after: string[]
   hands: number
   minutes: number
   blocking: boolean
@@ -29,6 +35,8 @@ export interface PlanStep {
   leavesLoose: Fastener[]
   takesOff: string[]
   refits: string[]
+  /** Parts of the vehicle that do not go back as they were. */
+  fates: Operation['fates']
 }
 
 export interface TorqueRow {
@@ -106,6 +114,7 @@ export function buildPlan(
       side: step.side,
       axle: step.axle,
       state,
+      after: step.after,
       unsure: step.unsure,
       torques: named(o.torques),
       disturbs: named(o.disturbs),
@@ -142,6 +151,10 @@ function stateStep(id: string, from: StandState, to: StandState, vehicle: Vehicl
     side: null,
     axle: to.axle ?? from.axle,
     state: to,
+    support: to.support,
+    wheels: to.wheels,
+    phase: null,
+    after: [],
     hands: 1,
     minutes: supports * SUPPORT_MINUTES + wheels * WHEELS_MINUTES,
     blocking: true,
@@ -161,6 +174,7 @@ function stateStep(id: string, from: StandState, to: StandState, vehicle: Vehicl
     leavesLoose: [],
     takesOff,
     refits,
+    fates: [],
   }
 }
 

@@ -20,6 +20,7 @@ const shopOperation = (part: Pick<Operation, 'id' | 'title' | 'phase' | 'steps'>
   leavesLoose: [],
   takesOff: [],
   refits: [],
+  fates: [],
   blocking: false,
   ...part,
 })

@@ -33,6 +33,8 @@ const TITLES: Record<StandState['support'], (axle: AxleEnd) => string> = {
   'frame-raised': (axle) => `raise the ${axle} end, axle on the floor`,
 }
 const NAMES: Record<AxleEnd, string> = { front: 'Front wheels', rear: 'Rear wheels' }
+/** What the wheels of an end are called as parts that come off. */
+export const WHEELS: readonly string[] = Object.values(NAMES)
 
 /** What is done to bring a vehicle from one state into another: wheels back on, let down, up, wheels off, in that order. */
 export function supportLines(

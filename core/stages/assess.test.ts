@@ -103,6 +103,8 @@ describe('clearance readings', () => {
     ['bag-clearance', 0.4375, false, 'too-little'],
     ['line-exhaust', 4, false, 'too-little'],
     ['line-exhaust', 4, true, 'sleeved'],
+    ['line-exhaust', 1, true, 'sleeved'],
+    ['line-exhaust', 0, true, 'too-little'],
     ['bag-height', 6.5, false, 'fine'],
     ['bag-height', 5, false, 'off-middle'],
     ['bag-height', 9, false, 'too-much'],
@@ -122,7 +124,10 @@ describe('a load that no kit may be sold for', () => {
     expect(sprung.active.ratings.margins.some((m) => m.id === 'kit')).toBe(true)
   })
   test('keeps the vehicle from being handed over', () => {
-    expect(a.stops.map((b) => b.code)).toContain('over-rating')
+    expect(a.stops.map((b) => b.code)).toContain('overload-unsigned')
+    // With no other load left to drive with, nobody can sign for it.
+    const only = { ...job, loadCases: job.loadCases.filter((c) => c.id === job.activeCase) }
+    expect(open(only, records).stops.find((b) => b.code === 'over-rating')).toMatchObject({ hard: true })
   })
 })
 
@@ -199,9 +204,9 @@ describe('open items and final checks', () => {
     expect(a.finalChecks.find((g) => g.check === 'torques')!.state).toBe('open')
   })
   test('a part taken off by hand opens a line until it is back on', () => {
-    const off = append(done, { kind: 'off', part: 'inner liner' })
+    const off = append(done, { kind: 'off', part: 'inner liner', axle: null, side: null })
     expect(open(job, off).stops.map((b) => b.about)).toContain('inner liner')
-    expect(open(job, append(off, { kind: 'on-again', part: 'inner liner' })).stops).toEqual([])
+    expect(open(job, append(off, { kind: 'on-again', part: 'inner liner', axle: null, side: null })).stops).toEqual([])
   })
   test("without the vehicle maker's figure a factory fastener stays open", () => {
     const a = open(
@@ -211,21 +216,19 @@ describe('open items and final checks', () => {
     expect(a.openItems!.factory.every((l) => l.open)).toBe(true)
     expect(a.torques.find((t) => t.fastener.id === 'lug-nuts')!.places[0]!.state).toBe('needs-maker-figure')
   })
-  test('a wrong torque is not waved through by a refused check', () => {
-    const wrong = append(
-      done,
-      {
-        kind: 'torque',
-        step: 'torque-clamp:left',
-        fastener: 'clamp-bar',
-        place: 1,
-        outcome: 'reading',
-        value: 25 * POUND_FOOT,
-        reading: null,
-      },
-      { kind: 'final-check', check: 'torques', outcome: 'refused', because: 'in a hurry', signedBy: 'Ignace' },
-    )
-    expect(open(job, wrong).stops.map((b) => b.code)).toContain('torque-wrong')
+  test('a wrong torque stops it', () => {
+    const wrong = append(done, {
+      kind: 'torque',
+      step: 'torque-clamp:left',
+      fastener: 'clamp-bar',
+      place: 1,
+      outcome: 'reading',
+      value: 25 * POUND_FOOT,
+      reading: null,
+    })
+    const { stops, finalChecks } = open(job, wrong)
+    expect(stops.map((b) => b.code)).toContain('torque-wrong')
+    expect(finalChecks.find((g) => g.check === 'torques')).toMatchObject({ state: 'open', waivable: false })
   })
   test('"could not reach" and "none given" close a line without being a reading within limits', () => {
     const a = open(
@@ -245,48 +248,39 @@ describe('open items and final checks', () => {
     expect(states).toContain('none-given')
     expect(a.stops).toEqual([])
   })
-  test('a skipped step stays visible with its reason', () => {
-    const a = open(job, append(done, { kind: 'step', step: 'align:left', outcome: 'skipped', reason: 'no room' }))
-    expect(a.steps.find((s) => s.step.id === 'align:left')).toMatchObject({
-      outcome: 'skipped',
-      reason: 'no room',
+  test('a skipped step stays visible with its reason, and one that holds something stops it until a deviation answers', () => {
+    const skipped = append(done, { kind: 'step', step: 'align:left', outcome: 'skipped', reason: 'no room' })
+    const a = open(job, skipped)
+    expect(a.steps.find((s) => s.step.id === 'align:left')).toMatchObject({ outcome: 'skipped', reason: 'no room' })
+    expect(a.stops.map((s) => s.code)).toContain('step-skipped')
+    const answered = append(skipped, {
+      kind: 'deviation',
+      what: 'aligned before it was bolted up',
+      why: 'no room after',
+      agreedBy: 'Ignace',
+      answers: { kind: 'step', step: 'align:left' },
     })
+    expect(open(job, answered).stops.map((s) => s.code)).not.toContain('step-skipped')
   })
-  test('a check is done, not applicable because, or refused; open ones block', () => {
-    const noAirCheck = done.filter((r) => r.body.kind !== 'air-check')
-    expect(open(job, noAirCheck).stops).toEqual([{ code: 'final-check-open', about: 'air-check', stage: 'air' }])
-    const said = append(noAirCheck, {
-      kind: 'final-check',
-      check: 'air-check',
-      outcome: 'not-applicable',
-      because: 'leaves tonight, pressure read tomorrow',
-      signedBy: '',
-    })
-    expect(open(job, said).stops).toEqual([])
-  })
-  test('a bag under its minimum is not road-ready', () => {
+  test('a bag under its min is not road-ready, and what was read at another pressure is void', () => {
     const flat = append(done, { kind: 'bag-pressure', axle: 'rear', left: 3 * PSI, right: 40 * PSI })
-    expect(open(job, flat).stops).toEqual([{ code: 'final-check-open', about: 'minimum-pressure', stage: 'hand-over' }])
+    const { finalChecks, stops } = open(job, flat)
+    expect(finalChecks.find((g) => g.check === 'minimum-pressure')!.missing).toMatchObject([
+      { code: 'too-little', has: 3 * PSI },
+    ])
+    expect(stops.map((s) => s.about)).toEqual(expect.arrayContaining(['minimum-pressure', 'loaded-heights']))
   })
-  test('a bubbling connection blocks until it is soaped dry again', () => {
-    const leaky = append(done, {
+  test('a bubbling connection stops it until it is soaped with no bubbles', () => {
+    const soap = (result: 'bubbles' | 'no-bubbles'): RecordBody => ({
       kind: 'connection',
       connection: 'connection-1-left',
-      result: 'bubbles',
-      pressure: 60 * PSI,
+      result,
+      pressure: job.kits[0]!.kit.testPressure!,
+      minutes: 3,
     })
-    expect(open(job, leaky).stops.map((b) => b.about)).toContain('soap')
-    expect(
-      open(
-        job,
-        append(leaky, {
-          kind: 'connection',
-          connection: 'connection-1-left',
-          result: 'no-bubbles',
-          pressure: 60 * PSI,
-        }),
-      ).stops,
-    ).toEqual([])
+    const leaky = append(done, soap('bubbles'))
+    expect(open(job, leaky).stops.map((b) => b.code)).toContain('bubbles')
+    expect(open(job, append(leaky, soap('no-bubbles'))).stops.map((b) => b.code)).not.toContain('bubbles')
   })
 })
 

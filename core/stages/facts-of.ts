@@ -1,11 +1,14 @@
 import type { PlanOutcome } from '../plan'
 import { kitsLeft, lateRecords, ofKind, standing as standingOf, type BayRecord, type Job } from '../job'
+import { counts, replay } from '../proof'
+import { ratingReport, type RatingMargin } from '../vehicle'
 import { airState } from './air'
 import { openItemsOf, stepReports, torqueStates } from './bay'
 import { assessCase, assessKit, caseEstimates, cautionsOf } from './choose'
 import type { Facts } from './facts'
 import { judgeGaps } from './fit'
-import { cornerFindings, loadCases } from './load'
+import { asLeftOf } from './hand-over/as-left'
+import { cornerFindings, loadCases, weigh } from './load'
 import { unansweredOf } from './measure'
 import { decidedCatalog } from './plan'
 
@@ -16,30 +19,43 @@ import { decidedCatalog } from './plan'
  */
 export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutcome | null): Facts {
   const standing = standingOf(records)
-  const { cases: loaded, springs } = loadCases(job, standing)
-  const estimates = caseEstimates(job, standing, loaded)
-  const cases = loaded.map((at, i) => assessCase(job, standing, at, springs.rear, estimates?.[i] ?? null))
+  const proof = replay(job, plan, standing)
+  // A bag height that was read while the kit was held up says something of where it will stand; nothing is proved by it.
+  const sound = standing.filter((r) => r.body.kind === 'gap' || r.body.kind === 'step' || counts(proof, r))
+  const { cases: loaded, springs } = loadCases(job, sound)
+  const estimates = caseEstimates(job, sound, loaded)
+  const cases = loaded.map((at, i) => assessCase(job, sound, at, springs.rear, estimates?.[i] ?? null))
   const active = cases.find((c) => c.loadCase.id === job.activeCase) ?? cases[0]!
   const late = lateRecords(standing)
-  const torques = plan?.ok ? torqueStates(plan.plan, standing) : []
+  const torques = plan?.ok ? torqueStates(plan.plan, standing, proof) : []
+  const chosen = kitsLeft(job).map((own) => assessKit(job, own.kit, active, decidedCatalog(own), active))
   return {
     job,
     standing,
+    proof,
     cases,
     active,
     springs,
-    corners: cornerFindings(job, standing, active),
+    corners: cornerFindings(job, sound, active),
     cautions: cautionsOf(job, active, springs.rear),
-    chosen: kitsLeft(job).map((own) => assessKit(job, own.kit, active, decidedCatalog(own), active)),
-    gaps: judgeGaps(job, standing),
+    chosen,
+    gaps: judgeGaps(job, standing, proof),
     plan,
-    steps: stepReports(plan, standing),
+    steps: stepReports(plan, standing, proof),
     torques,
-    openItems: plan?.ok ? openItemsOf(plan.plan, standing, torques) : null,
-    air: airState(job, standing),
+    openItems: plan?.ok ? openItemsOf(plan.plan, standing, torques, proof) : null,
+    air: airState(job, standing, proof, chosen),
+    asLeft: asLeftOf(job, standing, proof, cases, chosen),
+    emptyOver: emptyOver(job, sound),
     late,
     // What came in late has to be looked at: the vehicle is handed over again after it.
     handedOver: late.length ? null : (ofKind(standing, 'handed-over').at(-1) ?? null),
     unanswered: unansweredOf(job),
   }
+}
+
+/** Ratings that the vehicle passes with nothing listed on it: no load is light enough then. */
+function emptyOver(job: Job, standing: readonly BayRecord[]): RatingMargin[] {
+  const nothing = { id: '', name: '', items: [] }
+  return ratingReport(job.vehicle, [], weigh(job, standing, nothing)).exceeded
 }

@@ -1,7 +1,9 @@
 import type { AxleEnd } from '../spring'
-import type { CornerFinding } from '../vehicle'
+import type { CornerFinding, RatingMargin } from '../vehicle'
+import type { Proof } from '../proof'
+import type { AsLeft } from './hand-over/as-left'
 import type { PlanOutcome } from '../plan'
-import type { BayRecord, Job } from '../job'
+import type { BayRecord, Job, RecordOf } from '../job'
 import type { AirState } from './air'
 import type { FastenerState, OpenItems, StepReport } from './bay'
 import type { CaseAssessment, Caution, KitAssessment } from './choose'
@@ -29,10 +31,16 @@ export interface Facts {
   steps: StepReport[]
   torques: FastenerState[]
   openItems: OpenItems | null
+  /** The state of the work, and what each record proves in it. */
+  proof: Proof
   air: AirState
+  /** Heights of the axles with kits as they were last read. */
+  asLeft: AsLeft[]
+  /** Whether the vehicle is over a rating with nothing listed on it. */
+  emptyOver: RatingMargin[]
   /** Done before the vehicle left, come in after: they reopen the hand-over. */
   late: BayRecord[]
-  handedOver: BayRecord | null
+  handedOver: RecordOf<'handed-over'> | null
   /** Survey answers that decide fitment and are still open. */
   unanswered: OpenAnswer[]
 }

@@ -1,7 +1,8 @@
-import { ofKind, type StageId } from '../job'
+import type { StageId } from '../job'
+import { missing } from '../proof'
 import { ALL_STAGES } from './all'
 import type { Facts } from './facts'
-import { FINAL_CHECKS, type FinalCheckId } from './hand-over'
+import { FINAL_CHECKS, isWaivable, signatureFor, type FinalCheckId, type WaiverId } from './hand-over'
 import type { AnyStage, FinalCheckReport, FinalCheckRule, StageStop, StopsOf, WaitsOf } from './stage'
 
 const STAGES_IN_ORDER: readonly AnyStage[] = ALL_STAGES
@@ -48,7 +49,7 @@ export function judge(facts: Facts): Judgment {
     ),
     ...finalChecks
       .filter((c) => c.state === 'open')
-      .map(({ check, stage }): Stop => ({ code: 'final-check-open', about: check, stage })),
+      .map(({ check, stage, waivable }): Stop => ({ code: 'final-check-open', about: check, stage, hard: !waivable })),
   ]
   const stages = STAGES_IN_ORDER.map((stage: AnyStage): StageReport => {
     const waits = Object.entries(stage.waits(facts, { finalChecks, stops }))
@@ -61,16 +62,18 @@ export function judge(facts: Facts): Judgment {
 
 function finalCheck(check: FinalCheckId, facts: Facts): FinalCheckReport {
   const { stage, rule } = RULES[check]
-  const report = (state: FinalCheckReport['state'], because: string | null = null): FinalCheckReport => ({
+  const lacks = facts.job.kits.length ? rule.missing(facts) : [missing('not-done', '')]
+  const never = rule.never?.(facts) ?? null
+  const waivable = lacks.length > 0 && isWaivable(check, lacks)
+  const waiver = waivable && !never ? signatureFor(facts, check as WaiverId) : null
+  return {
     check,
     stage,
-    state,
-    because,
-    never: null,
-  })
-  if (rule.done(facts)) return report('done')
-  const never = rule.never?.(facts) ?? null
-  if (never) return { ...report('not-applicable'), never }
-  const answer = ofKind(facts.standing, 'final-check').findLast((r) => r.body.check === check)?.body
-  return answer ? report(answer.outcome, answer.because) : report('open')
+    state: never ? 'not-applicable' : lacks.length === 0 ? 'done' : waiver ? 'waived' : 'open',
+    missing: never ? [] : lacks,
+    evidence: rule.evidence(facts),
+    never,
+    waivable,
+    waiver,
+  }
 }

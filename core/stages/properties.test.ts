@@ -126,7 +126,7 @@ describe('whatever a job holds', () => {
         const { active, stops } = assessJob({ ...job, loadCases: cases }, records)
         return {
           rear: active.ratings.exceeded.some((m) => m.id === 'gawr-rear'),
-          stopped: stops.some((s) => s.code === 'over-rating'),
+          stopped: stops.some((s) => s.code === 'over-rating' || s.code === 'overload-unsigned'),
         }
       }
       if (rear.remaining === null || rear.remaining < 5 || rear.remaining > 1e4) continue
@@ -161,7 +161,7 @@ describe('open items: what is off', () => {
     fc.assert(
       fc.property(moves, (list) => {
         const more = list.map(([kind, part], i): BayRecord => ({
-          body: { kind, part } satisfies RecordBody,
+          body: { kind, part, axle: null, side: null } satisfies RecordBody,
           by: 'Test',
           supersedes: null,
           id: `m${i}`,

@@ -50,11 +50,11 @@ describe('a record in one line', () => {
       { kind: 'maker-torque', fastener: 'lug-nuts', value: 140 * POUND_FOOT, source: 'manual' },
       ['140.0 lb-ft', 'manual'],
     ],
-    [{ kind: 'deviation', what: 'aa', why: 'bb', agreedBy: 'cc' }, ['aa', 'bb', 'cc']],
-    [{ kind: 'off', part: 'liner' }, ['liner']],
-    [{ kind: 'on-again', part: 'liner' }, ['liner']],
+    [{ kind: 'deviation', what: 'aa', why: 'bb', agreedBy: 'cc', answers: null }, ['aa', 'bb', 'cc']],
+    [{ kind: 'off', part: 'liner', axle: null, side: null }, ['liner']],
+    [{ kind: 'on-again', part: 'liner', axle: null, side: null }, ['liner']],
     [
-      { kind: 'connection', connection: 'connection-1-left', result: 'no-bubbles', pressure: 60 * PSI },
+      { kind: 'connection', connection: 'connection-1-left', result: 'no-bubbles', pressure: 60 * PSI, minutes: 3 },
       [NAMES.place, 'no bubbles', '60.0 psi'],
     ],
     [

@@ -1,5 +1,6 @@
 import type { Remedy } from '../vehicle'
-import type { BayRecord, Job, RecordBody, StageId } from '../job'
+import type { Missing } from '../proof'
+import type { BayRecord, Job, RecordBody, RecordOf, StageId } from '../job'
 import type { Facts } from './facts'
 import type { FinalCheckId } from './hand-over/records'
 
@@ -10,18 +11,28 @@ export interface StageStop<Code extends string = string> {
   about: string
   /** What would bring an overload inside, for each rating that is exceeded. */
   remedies?: Remedy[]
+  /** Nobody can sign it away. */
+  hard: boolean
 }
 
-export type FinalCheckState = 'done' | 'open' | 'not-applicable' | 'refused'
+export type FinalCheckState = 'done' | 'open' | 'not-applicable' | 'waived'
 export interface FinalCheckReport {
   check: FinalCheckId
   stage: StageId
   state: FinalCheckState
-  /** Why it is not done: typed by a person, or null. */
-  because: string | null
+  /** What it still lacks to be proved. */
+  missing: Missing[]
+  /** Records that prove it, or prove a part of it. */
+  evidence: string[]
   /** Why it can never apply to this job, by code; null where it does. */
-  never: 'no-air' | null
+  never: NeverCode | null
+  /** Whether what is missing can be signed away. */
+  waivable: boolean
+  /** What was signed, where that stands for what is missing. */
+  waiver: RecordOf<'waiver'> | null
 }
+/** Why a check does not apply: no air in it; a kit that was there and was not touched; no load was ever listed; nothing on this kit to read. */
+export type NeverCode = 'no-air' | 'kept' | 'no-load' | 'none'
 
 /** What all stages together have found, for what a stage waits for. */
 export interface Findings {
@@ -42,15 +53,17 @@ export interface AcceptContext {
   job: Job
   records: readonly BayRecord[]
   /** Worked out when it is asked for. */
-  assess: () => Pick<Facts, 'plan'> & Findings
+  assess: () => Omit<Facts, 'job'> & Findings
   /** ms since 1970. */
   now: number
 }
 
-/** A final check: when it is done, and when it can never apply. */
+/** A final check: what it lacks, what proves it, and when it can never apply. */
 export interface FinalCheckRule {
-  done(facts: Facts): boolean
-  never?(facts: Facts): FinalCheckReport['never']
+  missing(facts: Facts): Missing[]
+  /** Ids of the records that prove it. */
+  evidence(facts: Facts): string[]
+  never?(facts: Facts): NeverCode | null
 }
 
 /**

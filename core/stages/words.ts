@@ -1,15 +1,15 @@
 import type { UnitSystem } from '../quantity'
 import type { RecordBody, RecordKind, StageId } from '../job'
 import type { Refusal, RefusalCode } from './accept'
-import { airChecks, airRecordTexts, airRefusals, airWaits } from './air/words'
+import { airChecks, airRecordTexts, airRefusals, airStops, airWaits } from './air/words'
 import { bayChecks, bayRecordTexts, bayRefusals, bayStops, bayWaits } from './bay/words'
 import { chooseStops, chooseWaits } from './choose/words'
-import { fitChecks, fitRecordTexts, fitWaits } from './fit/words'
+import { fitChecks, fitRecordTexts, fitStops, fitWaits } from './fit/words'
 import type { FinalCheckId } from './hand-over'
 import { handOverChecks, handOverRecordTexts, handOverRefusals, handOverWaits } from './hand-over/words'
 import type { Stop, StopCode, Waiting } from './judge'
-import { loadStops, loadWaits } from './load/words'
-import { measureRecordTexts, measureRefusals, measureWaits } from './measure/words'
+import { loadRefusals, loadStops, loadWaits } from './load/words'
+import { measureRecordTexts, measureRefusals, measureStops, measureWaits } from './measure/words'
 import { planStops, planWaits } from './plan/words'
 import type { RecordNames } from './record-parts'
 import type { StageStop } from './stage'
@@ -49,18 +49,23 @@ const STOPS: Record<StopCode, StopText> = {
   ...loadStops,
   ...chooseStops,
   ...planStops,
+  ...measureStops,
+  ...fitStops,
+  ...airStops,
   ...bayStops,
-  'final-check-open': ({ about }) =>
-    `${FINAL_CHECK_NAMES[about as FinalCheckId]}: do it, enter why it does not apply, or have the customer refuse it in writing`,
+  'final-check-open': ({ about, hard }) =>
+    `${FINAL_CHECK_NAMES[about as FinalCheckId]}: ${hard ? 'not proved' : 'not proved, and not signed for'}`,
 }
 /** What keeps the vehicle in the shop, and what closes it. */
 export const stopText = (stop: Stop, system: UnitSystem = 'us'): string => STOPS[stop.code](stop, system)
 
 const REFUSALS: Record<RefusalCode, (about: string) => string> = {
   ...measureRefusals,
+  ...loadRefusals,
   ...bayRefusals,
   ...airRefusals,
   ...handOverRefusals,
+  'visit-closed': () => 'It was handed over: this visit is closed. Open a return visit.',
 }
 /** Why a record was not taken. */
 export const refusedRecordText = ({ code, about }: Refusal): string => REFUSALS[code](about)

@@ -313,5 +313,7 @@ export const loadCaseSchema = z.strictObject({
   id: z.string().min(1).max(60),
   name: name('Name of the load case'),
   items: z.array(loadItemSchema).max(60, { error: 'A load case holds 60 items max' }),
+  /** Since when it has weighed this, by the server's clock, where it was changed after it had been measured on. */
+  since: z.iso.datetime({ error: 'must be a date and time like 2026-11-25T10:42:00Z' }).optional(),
 })
 export type LoadCase = z.infer<typeof loadCaseSchema>

@@ -14,6 +14,8 @@ import {
   checksText,
   CRITERION_NAMES,
   FINAL_CHECK_NAMES,
+  GAP_CHECK_NAMES,
+  RATING_NAMES,
   flipText,
   HOW_TO_FIND,
   levelText,
@@ -86,11 +88,32 @@ describe('sentences', () => {
       'over-rating': 'All shelves',
       'plan-stuck': 'two steps',
       'no-kit': '',
+      'overload-unsigned': 'All shelves',
+      'rating-unknown': 'gvwr',
+      'kit-does-not-fit': 'Twofold',
+      'kit-needs-answer': 'Twofold',
+      'frame-unsound': '',
+      'frame-not-looked-at': '',
+      'valve-unanswered': '',
+      'valve-no-procedure': '',
+      'gap-fails': 'bag-clearance:rear:left',
+      bubbles: 'connection-1-left',
+      'step-skipped': 'Align it, left',
+      'not-on-wheels': '',
+      'not-settled': '',
+      'consent-missing': 'drilling',
+      'consent-refused': 'drilling',
+    }
+    const shown: Partial<Record<StopCode, string>> = {
+      'final-check-open': FINAL_CHECK_NAMES['air-check'],
+      'rating-unknown': RATING_NAMES.gvwr,
+      'gap-fails': GAP_CHECK_NAMES['bag-clearance'],
+      bubbles: 'connection 1 left',
     }
     for (const [code, about] of Object.entries(abouts)) {
-      const stop: Stop = { code: code as StopCode, about, stage: 'bay' }
+      const stop: Stop = { code: code as StopCode, about, stage: 'bay', hard: true }
       readable(stopText(stop))
-      expect(stopText(stop)).toContain(code === 'final-check-open' ? FINAL_CHECK_NAMES['air-check'] : about)
+      expect(stopText(stop)).toContain(shown[stop.code] ?? about)
     }
     for (const check of FINAL_CHECKS) readable(FINAL_CHECK_NAMES[check])
   })

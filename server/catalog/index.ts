@@ -1,4 +1,4 @@
-import { applicationSchema, kitSchema, stockItemSchema, type Kit } from '@stout-shackle/core/kit'
+import { applicationSchema, closableKitSchema, kitSchema, stockItemSchema, type Kit } from '@stout-shackle/core/kit'
 import type { KitSummary } from '@stout-shackle/core/contract'
 import { platformSchema, vehicleSchema } from '@stout-shackle/core/vehicle'
 import { CatalogStore } from './store'
@@ -12,7 +12,14 @@ const KIT_SUMMARY = `json_object(
   'minutes', json(json_extract(t.document, '$.minutes')),
   'drilling', json(iif(json_extract(t.document, '$.drilling'), 'true', 'false')),
   'minimum', json_extract(t.document, '$.bag.minimum'), 'maximum', json_extract(t.document, '$.bag.maximum'))`
-export const kitStore = new CatalogStore<Kit, KitSummary>('kits', 'kit', kitSchema, true, KIT_SUMMARY)
+export const kitStore = new CatalogStore<Kit, KitSummary>(
+  'kits',
+  'kit',
+  kitSchema,
+  true,
+  KIT_SUMMARY,
+  closableKitSchema,
+)
 export const applicationStore = new CatalogStore('applications', 'line', applicationSchema)
 export const vehicleStore = new CatalogStore('vehicles', 'vehicle', vehicleSchema, true)
 export const platformStore = new CatalogStore('platforms', 'platform', platformSchema)

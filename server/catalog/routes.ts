@@ -39,14 +39,14 @@ export function catalogRoutes<T extends { id: string }, S>(
     .post(
       '/',
       write(db, async (trx, request) =>
-        answer(201, await store.add(trx, parseBody(store.schema, request.body)), changed, { noun: store.noun }),
+        answer(201, await store.add(trx, parseBody(store.written, request.body)), changed, { noun: store.noun }),
       ),
     )
     .put(
       '/:id',
       write(db, async (trx, request) => {
         const id = String(request.params.id)
-        const document = parseBody(store.schema, request.body)
+        const document = parseBody(store.written, request.body)
         const { document: before } = await store.get(trx, id)
         const entry = await store.replace(trx, id, versionOf(request), document)
         return answer(200, entry, changed, { noun: store.noun, before })

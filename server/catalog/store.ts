@@ -31,6 +31,8 @@ export class CatalogStore<T extends { id: string }, S = T> {
     readonly found: boolean = false,
     /** SQL of what a list shows of a document; all of it where it is small. */
     private readonly summary: string | null = null,
+    /** What a document that is written has to be, where that is more than what is read. */
+    readonly written: z.ZodType<T> = schema,
   ) {}
 
   async list(db: Knex, { find, limit, offset }: Search = { find: '', limit: -1, offset: 0 }): Promise<Found<S>> {

@@ -4,9 +4,12 @@ import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import type { Knex } from 'knex'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
-import { demoJob } from '../../demo/shop'
+import { assessJob } from '@stout-shackle/core/stages'
+import { demoJob, demoJobs } from '../../demo/shop'
 import { testShop } from '../fixtures/shop'
+import { JobStore } from '../jobs'
 import { CannotOpen, examine, lockFolder, migrateOneStep, openDatabase } from '.'
+import { MIGRATION_NAMES } from './migrations'
 
 let folder: string
 let file: string
@@ -86,19 +89,43 @@ describe('the schema', () => {
       return found
     }
     const before = read()
+    const states = async () => {
+      const db = await openDatabase(file)
+      const jobs = new JobStore(db)
+      const all = await Promise.all(demoJobs().map(({ job }) => jobs.get(job.id)))
+      await db.destroy()
+      return all.map(({ job, records }) => ({ job, records, stops: assessJob(job, records).stops }))
+    }
+    const stood = await states()
     const down = await migrateOneStep(file, 'down', '2026-11-27T10:00:00.000Z')
-    expect([down.from, down.to]).toEqual(['005-axles', '004-people'])
-    expect(read()).toEqual(before)
-    expect(examine(down.copy)).toMatchObject({ schema: '005-axles', jobs: 6 })
+    expect([down.from, down.to]).toEqual(['006-proof', '005-axles'])
+    // What that form does not know is kept beside it.
+    const counted = Object.fromEntries(read()) as Record<string, number>
+    const kept = new Database(file, { readonly: true })
+    const aside = kept.prepare("SELECT count(*) FROM kept_of_proof WHERE source = 'record'").pluck().get() as number
+    kept.close()
+    expect(aside).toBeGreaterThan(5)
+    expect({ ...counted, records: counted.records! + aside }).toEqual(Object.fromEntries(before))
+    expect(examine(down.copy)).toMatchObject({ schema: '006-proof', jobs: 6 })
     const up = await migrateOneStep(file, 'up', '2026-11-27T10:01:00.000Z')
-    expect(up.to).toBe('005-axles')
+    expect(up.to).toBe('006-proof')
     expect(read()).toEqual(before)
+    expect(await states()).toEqual(stood)
+    // All the way down to the first form and up again: every record is there, and proves what it proved.
+    for (const _ of MIGRATION_NAMES.slice(1)) await migrateOneStep(file, 'down', '2026-11-27T10:02:00.000Z')
+    expect(examine(file).schema).toBe(MIGRATION_NAMES[0])
+    expect(counted.jobs).toBe((Object.fromEntries(read()) as Record<string, number>).jobs)
+    const back = await states()
+    expect(back.map(({ records }) => records.map((r) => [r.id, r.body]))).toEqual(
+      stood.map(({ records }) => records.map((r) => [r.id, r.body])),
+    )
+    expect(back.map(({ stops }) => stops)).toEqual(stood.map(({ stops }) => stops))
     const again = await openDatabase(file)
     const [record] = await again<{ by: string; body: string; job_id: string; sequence: number }>('records')
       .where({ job_id: 'job-0417' })
       .orderBy('sequence', 'desc')
       .limit(1)
-    expect(record).toMatchObject({ by: 'Maren', body: '{"kind":"off","part":"liner"}' })
+    expect(record).toMatchObject({ by: 'Maren', body: '{"kind":"off","part":"liner","axle":null,"side":null}' })
     await again.destroy()
   })
 })

@@ -1,3 +1,4 @@
+import { withoutProof, withProof } from './proof-step'
 import type { Knex } from 'knex'
 import { DEFAULT_RULES } from '@stout-shackle/core/kit'
 import {
@@ -298,6 +299,18 @@ const migrations: Migration[] = [
       await remakeKits(db, KIT_FACTS, kitFlat)
       for (const [table, words] of Object.entries(FINDER_WORDS)) await makeFinder(db, table, words)
       await db.schema.dropTable('histories')
+      await db.raw('UPDATE jobs SET summary = NULL')
+    },
+  },
+  {
+    name: '006-proof',
+    async up(db) {
+      await withProof(db)
+      // What the board shows is worked out anew.
+      await db.raw('UPDATE jobs SET summary = NULL')
+    },
+    async down(db) {
+      await withoutProof(db)
       await db.raw('UPDATE jobs SET summary = NULL')
     },
   },

@@ -15,6 +15,7 @@ import {
   FINAL_CHECK_NAMES,
   NEVER_APPLIES,
   airCheckText,
+  missingText,
   MARK_NAMES,
   PLACE_STATES,
   RATING_NAMES,
@@ -73,7 +74,11 @@ export async function workRecord(
       a.finalChecks.map((g) => [
         FINAL_CHECK_NAMES[g.check],
         g.state.replace('-', ' '),
-        g.never ? NEVER_APPLIES[g.never] : (g.because ?? ''),
+        g.never
+          ? NEVER_APPLIES[g.never]
+          : g.waiver
+            ? `${g.waiver.body.because}, signed by ${g.waiver.body.signedBy}`
+            : g.missing.map((m) => missingText(g.check, m, { ...a, job }, system)).join('; '),
       ]),
       ['*', 90, '*'],
     ),

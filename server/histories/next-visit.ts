@@ -1,5 +1,6 @@
 import type { z } from 'zod'
 import type { returnVisitSchema, StoredJob } from '@stout-shackle/core/contract'
+import { assessJob, type Assessment } from '@stout-shackle/core/stages'
 import { hasLeft, kitsLeft, newJob, type Job } from '@stout-shackle/core/job'
 import { Problem } from '../problem'
 
@@ -37,7 +38,18 @@ export function nextVisit(
     altitude: job.altitude,
     kits: kitsLeft(job).map((own) => ({ ...own, work: 'keep' as const })),
     history: job.history,
+    owed: owedAfter(assessJob(job, records)),
     preferences: job.preferences,
     choices: job.choices,
   }
 }
+
+/** What was signed away, or is void since: it is proved on the next visit. */
+const owedAfter = ({ finalChecks }: Assessment): Job['owed'] =>
+  finalChecks
+    .flatMap(({ check, state }) => {
+      if (state === 'done' || state === 'not-applicable') return []
+      const owed = check === 'loaded-clearance' ? 'clearance' : check
+      return owed === 'soap' || owed === 'air-check' || owed === 'clearance' ? [owed] : []
+    })
+    .filter((what, i, all) => all.indexOf(what) === i)

@@ -127,7 +127,7 @@ function judge(
     if (!made.ok) return wrong(made.problems)
     document = made.document
   } else {
-    const made = format.schema.safeParse(draft.document)
+    const made = (format.written ?? format.schema).safeParse(draft.document)
     if (!made.success) return wrong(made.error.issues.map((issue) => schemaProblem(format, issue, row)))
     document = made.data
   }

@@ -2,14 +2,21 @@ import type { BayRecord, Job, RecordInput } from '@stout-shackle/core/job'
 import { assessJob, refusalOf } from '@stout-shackle/core/stages'
 import { refusedRecordText, stopText } from '@stout-shackle/core/wording'
 import { Problem } from '../problem'
+import { correctedTime } from './times'
 
 /** A hand-over that waited longer than this in a queue was not made with the server in sight, ms. */
 const IN_SIGHT_MS = 60_000
 
+/** A vehicle that has left is changed on its next visit. */
+export const visitClosed = (): Problem =>
+  new Problem(409, 'Visit closed', 'It was handed over: this visit is closed. Open a return visit.', [
+    { field: 'job', message: 'was handed over', code: 'visit-closed' },
+  ])
+
 /**
  * Refuses a record that the job as it stands cannot take.
- * @throws Problem 422 naming the field; 409 with every stop for a handover that is not ready, or that was made away from
- *   the server
+ * @throws Problem 422 naming the field; 409 with every stop for a handover that is not ready or was made away from
+ *   the server, and for a visit that is closed
  */
 export function acceptRecord(job: Job, records: readonly BayRecord[], input: RecordInput): void {
   const { takenDown } = input
@@ -24,9 +31,11 @@ export function acceptRecord(job: Job, records: readonly BayRecord[], input: Rec
       'A vehicle is handed over with the server in sight: other screens may hold work it does not know. Hand it over again.',
       [{ field: 'takenDown', message: 'was away', code: 'needs-server' }],
     )
-  const refusal = refusalOf(job, records, input, Date.now())
+  const now = Date.now()
+  const refusal = refusalOf(job, records, input, correctedTime(takenDown, now, 0).at, now)
   if (!refusal) return
   const message = refusedRecordText(refusal)
+  if (refusal.code === 'visit-closed') throw visitClosed()
   if (refusal.code !== 'not-road-ready')
     throw new Problem(422, 'Cannot be recorded', message, [
       { field: `body.${refusal.field}`, message, code: refusal.code },

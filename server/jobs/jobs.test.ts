@@ -191,7 +191,7 @@ describe('records', () => {
   test('a handover with something open is refused and says what closes it', async () => {
     await unchanged('job-0417', async () => {
       const answer = await post('job-0417', { kind: 'handed-over', to: 'Tove' }).expect(409)
-      expect((answer.body as Body).errors.map((e) => e.message).join()).toMatch(/Clearance, loaded: do it/)
+      expect((answer.body as Body).errors.map((e) => e.message).join()).toMatch(/Clearance: not proved/)
     })
   })
   test('an overload cannot be handed over', async () => {

@@ -2,7 +2,7 @@ import { Router } from 'express'
 import type { Knex } from 'knex'
 import { pageQuery, type LogLine, type StoredJob } from '@stout-shackle/core/contract'
 import { superseded, type BayRecord, type Job } from '@stout-shackle/core/job'
-import { airState, planFor } from '@stout-shackle/core/stages'
+import { connectionsOf, planFor } from '@stout-shackle/core/stages'
 import { parseBody } from '../problem'
 import type { JobStore } from './store'
 
@@ -16,13 +16,13 @@ function namesOf(job: Job): Namer {
   if (known) return known
   const outcome = planFor(job)
   const steps = outcome?.ok ? outcome.plan.steps : []
-  const { connections } = airState(job, [])
+  const connections = connectionsOf(job)
   const onSide = (name: string, side: string | null) => (side ? `${name}, ${side}` : name)
   const namer: Namer = ({ body }) => {
     const step = 'step' in body ? steps.find((s) => s.id === body.step) : undefined
     const fasteners = step?.torques ?? steps.flatMap((s) => s.torques)
     const fastener = 'fastener' in body ? fasteners.find((f) => f.id === body.fastener) : undefined
-    const place = body.kind === 'connection' ? connections.find((c) => c.id === body.connection) : undefined
+    const place = 'connection' in body ? connections.find((c) => c.id === body.connection) : undefined
     return {
       step: step ? onSide(step.title, step.side) : null,
       fastener: fastener?.name ?? null,

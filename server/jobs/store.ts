@@ -10,11 +10,15 @@ import {
 } from '@stout-shackle/core/job'
 import type { BayRecord, Job, JobExport, RecordInput } from '@stout-shackle/core/job'
 import type { StoredJob } from '@stout-shackle/core/contract'
+import { closingFaults } from '@stout-shackle/core/kit'
+import { closedBy } from '@stout-shackle/core/stages'
 import { historyFor, tidyHistories } from '../histories'
 import { putBack, reserveFor, takeReserved } from '../stock'
 import { stale } from '../write'
 import { notFound, Problem } from '../problem'
+import { visitClosed } from './accept'
 import { wantPulled } from './provenance'
+import { withSince } from './since'
 import { correctedTime } from './times'
 
 export interface JobRow {
@@ -72,6 +76,7 @@ const toRecord = (row: RecordRow): BayRecord => ({
     received: row.received_at ?? row.at,
     clockOff: row.clock_off ?? 0,
     imported: row.imported === 1,
+    ...(row.tablet_sequence === null ? {} : { count: row.tablet_sequence }),
   },
 })
 /** The figure that a record says its reading was: a torque, or a pressure. */
@@ -140,17 +145,20 @@ export class JobStore {
         throw new Problem(422, 'Cannot be changed', `The ${field} of a job stays as it is.`, [
           { field, message: `must be "${current.job[field]}"` },
         ])
+    wantClosable(current.job, given)
     const { vehicle } = current.job
     // A VIN or plate that is typed late tells which vehicle it is.
     const told = vehicle.vin !== given.vehicle.vin || vehicle.plate !== given.vehicle.plate
+    const at = now()
     const job = {
-      ...given,
+      ...(await withSince(db, current.job, given, current.records, at)),
+      owed: current.job.owed,
       history: told ? await historyFor(db, { ...given, history: current.job.history }) : current.job.history,
     }
     const document = JSON.stringify(job)
     if (document === JSON.stringify(current.job)) return current
+    if (closedBy(current.records)) throw visitClosed()
     const next = version + 1
-    const at = now()
     await db('jobs').where({ id: job.id }).update({ version: next, document, changed_at: at, summary: null })
     await db('job_versions').insert({ job_id: job.id, version: next, document, at, by })
     if (job.history !== current.job.history) await tidyHistories(db)
@@ -215,6 +223,7 @@ export class JobStore {
         received: new Date(received).toISOString(),
         clockOff,
         imported: false,
+        ...(input.takenDown ? { count: input.takenDown.sequence } : {}),
       },
     }
     await insertRecord(db, job.id, record, input.takenDown)
@@ -266,6 +275,18 @@ export class JobStore {
     if (!hasLeft(taken)) await reserveFor(db, job)
     return { ...stored, records: inOrder(taken) }
   }
+}
+
+/** A kit that is picked has to be one whose jobs can be finished; one that is there already stays. */
+function wantClosable(current: Job, given: Job): void {
+  const there = new Set(current.kits.map(({ kit }) => JSON.stringify(kit)))
+  const faults = given.kits.flatMap(({ kit }, i) =>
+    there.has(JSON.stringify(kit))
+      ? []
+      : closingFaults(kit).map(({ path, message }) => ({ field: ['kits', i, 'kit', ...path].join('.'), message })),
+  )
+  if (faults.length)
+    throw new Problem(422, 'Kit cannot be finished', 'A job with this kit could never be closed.', faults)
 }
 
 function checkCorrection(input: RecordInput, existing: readonly BayRecord[]): void {

@@ -3,9 +3,9 @@ import dayjs from 'dayjs'
 import timezone from 'dayjs/plugin/timezone'
 import utc from 'dayjs/plugin/utc'
 import { computed, ref } from 'vue'
-import { kitAt, recordLimits, ofKind, type RecordBody } from '@stout-shackle/core/job'
+import { recordLimits, ofKind, type RecordBody } from '@stout-shackle/core/job'
 import type { AxleEnd } from '@stout-shackle/core/spring'
-import { formatQuantity, isAbove } from '@stout-shackle/core/quantity'
+import { formatQuantity } from '@stout-shackle/core/quantity'
 import QuantityField from '../entry/QuantityField.vue'
 import { useOpenJob } from '../stores/job'
 import { useDevices } from '../stores/devices'
@@ -17,7 +17,7 @@ dayjs.extend(timezone)
 
 /** One end of the air check: gauge, temperature, when by the shop's clock. */
 const props = defineProps<{ end: 'start' | 'end'; title: string; axle: AxleEnd }>()
-const { store, job, assessment } = useOpenJob()
+const { store, assessment } = useOpenJob()
 const devices = useDevices()
 const preferences = usePreferences()
 void devices.load()
@@ -56,7 +56,6 @@ function typePressure(value: number | null) {
 }
 function keep() {
   const at = dayjs.tz(when.value, shop.settings.timeZone)
-  const kit = kitAt(job.value, props.axle)?.kit
   refused.value =
     pressure.value === null
       ? 'Enter the pressure the gauge shows.'
@@ -66,9 +65,7 @@ function keep() {
           ? 'Enter when it was read.'
           : at.isAfter(dayjs().add(5, 'minute'))
             ? 'Read in the future? Check the date and time.'
-            : props.end === 'start' && kit?.bag && isAbove(pressure.value, kit.bag.maximum)
-              ? `Over the kit's max of ${formatQuantity('pressure', kit.bag.maximum, preferences.system)}; the test pressure is ${formatQuantity('pressure', kit.testPressure ?? 0, preferences.system)}.`
-              : ''
+            : ''
   if (refused.value || pressure.value === null || temperature.value === null) return
   const body: Hold = {
     kind: 'air-check',
@@ -79,7 +76,8 @@ function keep() {
     readAt: at.toISOString(),
     reading: reading.value,
   }
-  store.record(body, standing.value ? { record: standing.value.id, why: 'read again' } : null)
+  // A reading of its own, not a correction of the one before: it was taken later, in its own state.
+  store.record(body)
   pressure.value = null
   reading.value = null
 }

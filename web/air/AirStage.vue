@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { formatNumber, formatQuantity, limitQuantity, UNITS } from '@stout-shackle/core/quantity'
-import { airCheckText } from '@stout-shackle/core/wording'
+import { recordLimits } from '@stout-shackle/core/job'
+import { SOAP_MINUTES, testPressureOf } from '@stout-shackle/core/stages'
+import { airCheckText, missingText } from '@stout-shackle/core/wording'
 import NeedsKit from '../entry/NeedsKit.vue'
 import PlateRow from '../entry/PlateRow.vue'
 import QuantityField from '../entry/QuantityField.vue'
@@ -15,7 +17,7 @@ import AirCheckForm from './AirCheckForm.vue'
 
 const { store, job, assessment } = useOpenJob()
 const preferences = usePreferences()
-const { axle, axles, kit, chosen, show } = useShownAxle()
+const { axle, axles, chosen, show } = useShownAxle()
 const connections = computed(() => assessment.value.air.connections.filter((c) => c.axle === axle.value))
 const check = computed(() => assessment.value.air.checks.find((c) => c.axle === axle.value) ?? null)
 const rows = computed(() =>
@@ -24,12 +26,43 @@ const rows = computed(() =>
     sides: connections.value.filter((j) => j.name === name),
   })),
 )
-/** Pressure while soaping; the kit's test pressure until somebody types another. */
+/** Pressure while soaping, as the gauge shows it. */
 const typed = ref<number | null>(null)
-const soaping = computed(() => typed.value ?? kit.value?.testPressure ?? 0)
-const max = computed(() => chosen.value?.maximum?.value ?? 1_000_000)
-const soap = (connection: string, result: 'no-bubbles' | 'bubbles') =>
-  store.record({ kind: 'connection', connection, result, pressure: soaping.value })
+const test = computed(() => (chosen.value ? testPressureOf(chosen.value) : 0))
+const max = computed(() => chosen.value?.maximum?.value ?? null)
+/** How long each connection was watched: typed, never assumed. */
+const minutes = ref<number | null>(null)
+const refused = ref('')
+function soap(connection: string, result: 'no-bubbles' | 'bubbles') {
+  refused.value =
+    typed.value === null
+      ? 'Type the pressure the gauge shows while soaping.'
+      : minutes.value === null && result === 'no-bubbles'
+        ? 'Type how many minutes they were watched.'
+        : ''
+  if (refused.value || typed.value === null) return
+  store.record({ kind: 'connection', connection, result, pressure: typed.value, minutes: minutes.value })
+}
+const opening = ref<string | null>(null)
+const why = ref('')
+function opened(connection: string) {
+  if (why.value.trim()) store.record({ kind: 'connection-opened', connection, reason: why.value.trim() })
+  opening.value = null
+  why.value = ''
+}
+const named = computed(() => ({ ...assessment.value, job: job.value }))
+const doubts = computed(() =>
+  connections.value.flatMap((c) =>
+    c.reading && c.missing && c.result === 'missing'
+      ? [missingText('soap', c.missing, named.value, preferences.system)]
+      : [],
+  ),
+)
+const checkDoubt = computed(() =>
+  check.value?.missing && check.value.start && !['not-done', 'too-early', 'leaks'].includes(check.value.missing.code)
+    ? missingText('air-check', check.value.missing, named.value, preferences.system)
+    : '',
+)
 const clean = computed(() => connections.value.filter((j) => j.result === 'no-bubbles').length)
 const bubbling = computed(() => connections.value.filter((j) => j.result === 'bubbles'))
 const sign = (r: string) => (r === 'no-bubbles' ? 'fine' : r === 'bubbles' ? 'stop' : 'unknown')
@@ -50,14 +83,23 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
           <h2>Soap every connection</h2>
           <span class="small muted">at</span>
           <QuantityField
-            :value="soaping"
+            :value="typed"
             kind="pressure"
             label="Pressure while soaping"
             hide-label
-            :min="0"
-            :max="max"
-            @commit="(v) => (typed = v)"
+            v-bind="recordLimits('connection', 'pressure')"
+            @update="(v) => (typed = v)"
           />
+          <span class="small muted">watched</span>
+          <input
+            v-model.number="minutes"
+            class="control minutes"
+            type="number"
+            min="0"
+            max="240"
+            aria-label="Minutes watched"
+          />
+          <span class="small muted">min; {{ SOAP_MINUTES }} or more at {{ p(test) }}</span>
         </header>
         <table class="dense">
           <thead>
@@ -96,11 +138,25 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
                   >
                     bubbles
                   </button>
+                  <button
+                    v-if="j.reading"
+                    class="plain muted"
+                    :aria-label="`${j.name}, ${j.side}: opened again`"
+                    @click="opening = opening === j.id ? null : j.id"
+                  >
+                    opened again…
+                  </button>
                 </span>
+                <form v-if="opening === j.id" class="opening" @submit.prevent="opened(j.id)">
+                  <input v-model="why" class="control" placeholder="why" aria-label="Why it was opened" />
+                  <button class="plain">save</button>
+                </form>
               </td>
             </tr>
           </tbody>
         </table>
+        <p v-if="refused" class="note stop" role="alert">{{ refused }}</p>
+        <p v-for="text in doubts" :key="text" class="note" data-doubt>{{ text }}</p>
         <p v-if="bubbling.length" class="note" data-code="bubbles">
           A tube connection that bubbles: air off, cut square again, push home, tug. A thread that bubbles: a little
           further in, within its turn limit. Then soap again.
@@ -112,6 +168,7 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
           <span class="small muted">best with the axle hanging, or with heights measured at both ends</span>
         </header>
         <AirCheckForm :key="`start-${axle}`" end="start" title="Start" :axle="axle" />
+        <p v-if="checkDoubt" class="note" data-doubt>{{ checkDoubt }}</p>
         <AirCheckForm :key="`end-${axle}`" end="end" title="End" :axle="axle" />
       </section>
     </template>
@@ -156,10 +213,10 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
           >{{ clean }} of {{ connections.length }}</PlateRow
         >
         <PlateRow label="Test pressure" says="for the test only; it is not the maximum and not the setting (kit)">{{
-          p(kit?.testPressure ?? 0)
+          p(test)
         }}</PlateRow>
         <PlateRow label="Max" says="in this vehicle, for this kit">{{
-          limitQuantity('max', 'pressure', max, preferences.system)
+          max === null ? '–' : limitQuantity('max', 'pressure', max, preferences.system)
         }}</PlateRow>
         <p class="note">
           Small steps: a bag is tiny against a tire and fills in seconds. Never inflate hard while the axle hangs free.
@@ -182,6 +239,13 @@ const HEAD = { holds: 'Holds', leaks: 'Leaks', 'too-early': 'Too early to say', 
 }
 .card .note {
   margin: 8px 12px 12px;
+}
+.minutes {
+  width: 64px;
+}
+.opening {
+  display: flex;
+  gap: 6px;
 }
 header :deep(.field) {
   width: 96px;

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { fastenerCloses } from '@stout-shackle/core/stages'
-import { SUPPORT_NAMES } from '@stout-shackle/core/wording'
+import { fastenerCloses, type StepReport } from '@stout-shackle/core/stages'
+import { contradictionText, SUPPORT_NAMES, VOIDS } from '@stout-shackle/core/wording'
 import NeedsKit from '../entry/NeedsKit.vue'
 import PlateRow from '../entry/PlateRow.vue'
 import StampedPlate from '../entry/StampedPlate.vue'
@@ -9,6 +9,7 @@ import StateSign from '../entry/StateSign.vue'
 import StageColumns from '../job/StageColumns.vue'
 import { useOpenJob } from '../stores/job'
 import OpenItemsPanel from './OpenItemsPanel.vue'
+import StandsNow from './StandsNow.vue'
 
 const { job, assessment } = useOpenJob()
 const steps = computed(() => assessment.value.steps)
@@ -17,6 +18,11 @@ const minutes = computed(() => Math.round(left.value.reduce((sum, s) => sum + s.
 const skipped = computed(() => steps.value.filter((s) => s.outcome === 'skipped'))
 const next = computed(() => left.value[0] ?? null)
 const torquesDone = computed(() => assessment.value.torques.filter(fastenerCloses).length)
+/** Why the last record of a step proves nothing. */
+function doubtOf({ flag, voided }: StepReport): string {
+  if (flag) return contradictionText(flag, { ...assessment.value, job: job.value })
+  return voided ? VOIDS[voided.code] : ''
+}
 const sign = (outcome: string) => (outcome === 'done' ? 'fine' : outcome === 'skipped' ? 'caution' : 'unknown')
 </script>
 
@@ -39,7 +45,8 @@ const sign = (outcome: string) => (outcome === 'done' ? 'fine' : outcome === 'sk
               <td>
                 <RouterLink :to="{ name: 'bay-view', params: { id: job.id }, query: { step: s.step.id } }">{{
                   s.step.title
-                }}</RouterLink><span v-if="s.outcome === 'skipped'" class="small"> · skipped: {{ s.reason }}</span>
+                }}</RouterLink><span v-if="s.outcome === 'skipped'" class="small"> · skipped: {{ s.reason }}</span
+                ><span v-if="doubtOf(s)" class="small doubt" data-doubt> · proves nothing: {{ doubtOf(s) }}</span>
               </td>
               <td>{{ s.step.side ?? '' }}</td>
               <td class="small muted">{{ SUPPORT_NAMES[s.step.state.support] }}</td>
@@ -66,6 +73,7 @@ const sign = (outcome: string) => (outcome === 'done' ? 'fine' : outcome === 'sk
           Never under a vehicle that only a jack holds. Rated stands, level solid floor, wheels chocked.
         </p>
       </StampedPlate>
+      <StandsNow />
       <OpenItemsPanel />
     </template>
   </StageColumns>
@@ -87,5 +95,8 @@ a {
 }
 a:hover {
   text-decoration: underline;
+}
+.doubt {
+  color: var(--amber);
 }
 </style>

@@ -5,13 +5,14 @@ import { useRoute } from 'vue-router'
 import { recordMaxLength, type RecordBody } from '@stout-shackle/core/job'
 import { fastenerCloses, placeCloses, type FastenerState } from '@stout-shackle/core/stages'
 import { formatQuantity } from '@stout-shackle/core/quantity'
-import { PLACE_STATES } from '@stout-shackle/core/wording'
+import { contradictionText, missingText, PLACE_STATES, VOIDS } from '@stout-shackle/core/wording'
 import { useJobPage } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import StatusBar from '../shell/StatusBar.vue'
 import BayHead from './BayHead.vue'
 import FastenerCard from './FastenerCard.vue'
 import OpenItemsPanel from './OpenItemsPanel.vue'
+import StandsNow from './StandsNow.vue'
 import { useStepWalk } from './step-walk'
 import StepDrawing from './StepDrawing.vue'
 import TorqueKeypad from './TorqueKeypad.vue'
@@ -76,6 +77,9 @@ watch(current, (now, before) => {
 function hindrance(): string | null {
   const open = torques.value.find((t) => !fastenerCloses(t))
   if (!open) return null
+  const lack = open.missing.find((m) => m.flag ?? m.voided)
+  if (lack && store.job && store.assessment)
+    return missingText('torques', lack, { ...store.assessment, job: store.job }, preferences.system)
   const place = open.places.findIndex((p) => !placeCloses(open.fastener, p.state))
   const state = open.places[place]?.state ?? 'missing'
   return `${open.fastener.name}${open.places.length > 1 ? `, place ${place + 1}` : ''}: ${PLACE_STATES[state]}.`
@@ -100,8 +104,15 @@ function skip() {
 function settle(body: Extract<RecordBody, { kind: 'step' }>) {
   const next = following()
   store.record(body)
-  show(next ?? body.step)
+  // One that proves nothing stays on the screen, with why.
+  const own = store.assessment?.steps.find((s) => s.step.id === body.step)
+  show(own?.flag ? body.step : (next ?? body.step))
 }
+const doubt = computed(() => {
+  const { flag, voided } = current.value ?? {}
+  if (flag && store.assessment && store.job) return contradictionText(flag, { ...store.assessment, job: store.job })
+  return voided ? VOIDS[voided.code] : ''
+})
 const counts = computed(() => {
   const l = store.assessment?.openItems
   return l
@@ -137,6 +148,7 @@ const counts = computed(() => {
         <span v-if="current.step.side" class="side">{{ current.step.side.toUpperCase() }}</span>
         {{ current.step.title }}
       </h1>
+      <p v-if="doubt" class="doubt" data-doubt>Recorded, and it proves nothing: {{ doubt }}. Do it in its turn.</p>
       <p v-if="current.outcome !== 'open'" class="already">
         {{ current.outcome === 'done' ? `Done by ${current.by}` : `Skipped by ${current.by}: ${current.reason}` }}
       </p>
@@ -215,7 +227,9 @@ const counts = computed(() => {
         @close="keypad = null"
       />
       <div v-if="itemsOpen" class="veil" @click.self="itemsOpen = false" @keydown.esc="itemsOpen = false">
-        <div class="sheet"><button class="close" @click="itemsOpen = false">Close</button><OpenItemsPanel /></div>
+        <div class="sheet">
+          <button class="close" @click="itemsOpen = false">Close</button><StandsNow /><OpenItemsPanel />
+        </div>
       </div>
     </template>
     <p v-else-if="store.missing" class="empty">No such job here. <RouterLink to="/">Back to the bays</RouterLink></p>
@@ -268,6 +282,10 @@ h1 {
   font-size: 32px;
   border-radius: 4px;
   padding: 2px 14px;
+}
+.doubt {
+  color: #e3ac57;
+  margin: -6px 0 10px;
 }
 .already {
   color: #8fcf9f;

@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
-import { recordMaxLength, recordLimits } from '@stout-shackle/core/job'
-import type { OpenItem } from '@stout-shackle/core/stages'
+import { recordMaxLength, recordLimits, type RecordOf } from '@stout-shackle/core/job'
+import type { PartFate } from '@stout-shackle/core/kit'
+import type { AxleEnd } from '@stout-shackle/core/spring'
+import type { OpenItem, PartLine } from '@stout-shackle/core/stages'
+import { FATE_NAMES, reasonText } from '@stout-shackle/core/wording'
 import { formatQuantity } from '@stout-shackle/core/quantity'
 import QuantityField from '../entry/QuantityField.vue'
 import StateSign from '../entry/StateSign.vue'
@@ -41,7 +44,25 @@ function keepMaker(id: string) {
   if (value === null || why.value) return
   store.record({ kind: 'maker-torque', fastener: id, value, source: source.trim() })
 }
-const deviation = reactive({ what: '', why: '', agreedBy: '' })
+type Answer = NonNullable<RecordOf<'deviation'>['body']['answers']>
+const deviation = reactive({ what: '', why: '', agreedBy: '', answers: '' })
+/** What a deviation can answer for: a rule of the kit that this vehicle breaks, or a step that was skipped. */
+const answerable = computed(() => [
+  ...assessment.value.chosen.flatMap(({ kit, fit }) =>
+    fit.reasons
+      .filter((r) => r.effect === 'no' && r.source === 'kit')
+      .map((r) => ({
+        value: JSON.stringify({ kind: 'rule', axle: kit.axle, rule: r.rule } satisfies Answer),
+        name: reasonText(r, preferences.system),
+      })),
+  ),
+  ...assessment.value.steps
+    .filter((s) => s.outcome === 'skipped')
+    .map((s) => ({
+      value: JSON.stringify({ kind: 'step', step: s.step.id } satisfies Answer),
+      name: `skipped: ${s.step.title}${s.step.side ? `, ${s.step.side}` : ''}`,
+    })),
+])
 function depart() {
   if (!deviation.what.trim() || !deviation.why.trim() || !deviation.agreedBy.trim()) {
     why.value = 'A deviation needs what, why and who agreed.'
@@ -53,15 +74,36 @@ function depart() {
     what: deviation.what.trim(),
     why: deviation.why.trim(),
     agreedBy: deviation.agreedBy.trim(),
+    answers: deviation.answers ? (JSON.parse(deviation.answers) as Answer) : null,
   })
-  Object.assign(deviation, { what: '', why: '', agreedBy: '' })
+  Object.assign(deviation, { what: '', why: '', agreedBy: '', answers: '' })
 }
 const part = ref('')
+const place = ref('rear left')
+const PLACES = ['', 'front left', 'front right', 'rear left', 'rear right']
+const placeOf = () => {
+  const [axle, side] = place.value.split(' ')
+  return { axle: (axle || null) as AxleEnd | null, side: (side || null) as 'left' | 'right' | null }
+}
 function takeOff() {
   if (!part.value.trim()) return
-  store.record({ kind: 'off', part: part.value.trim() })
+  store.record({ kind: 'off', part: part.value.trim(), ...placeOf() })
   part.value = ''
 }
+/** What becomes of a part that does not go back: with who of the customer's agreed. */
+const fate = reactive<{ key: string | null; fate: PartFate; agreedBy: string }>({
+  key: null,
+  fate: 'gone-owner',
+  agreedBy: '',
+})
+const keyOf = ({ what, axle, side }: OpenItem) => `${what}:${axle}:${side}`
+function settleFate({ what, axle, side }: OpenItem) {
+  why.value = fate.agreedBy.trim() ? null : 'Enter who of the customer agreed.'
+  if (why.value) return
+  store.record({ kind: 'part-fate', part: what, axle, side, fate: fate.fate, agreedBy: fate.agreedBy.trim(), note: '' })
+  Object.assign(fate, { key: null, agreedBy: '' })
+}
+const fateOf = (line: OpenItem) => ('fate' in line ? (line as PartLine).fate : null)
 </script>
 
 <template>
@@ -72,15 +114,31 @@ function takeOff() {
       <p v-if="!lines.length" class="small muted">no lines yet</p>
       <p v-for="(line, i) in lines" :key="i" class="line small">
         <StateSign :state="line.open ? 'caution' : 'fine'" :label="line.open ? 'open' : 'closed'" />
-        {{ line.what }}{{ line.side ? `, ${line.side}` : '' }}
+        {{ line.what }}{{ line.side ? `, ${line.axle ?? ''} ${line.side}` : ''
+        }}{{ fateOf(line) ? `: ${FATE_NAMES[fateOf(line)!]}` : '' }}
         <span v-if="line.open && line.closedBy" class="muted">· closed by "{{ title(line.closedBy) }}"</span>
         <button
           v-if="line.open && !line.closedBy"
           class="plain"
-          @click="store.record({ kind: 'on-again', part: line.what })"
+          @click="store.record({ kind: 'on-again', part: line.what, axle: line.axle, side: line.side })"
         >
           back on
         </button>
+        <button
+          v-if="line.open && name === 'Off and on again'"
+          class="plain"
+          :aria-label="`does not go back: ${line.what}`"
+          @click="fate.key = fate.key === keyOf(line) ? null : keyOf(line)"
+        >
+          does not go back…
+        </button>
+        <span v-if="fate.key === keyOf(line)" class="add">
+          <select v-model="fate.fate" class="control" aria-label="What becomes of it">
+            <option v-for="(text, id) in FATE_NAMES" :key="id" :value="id">{{ text }}</option>
+          </select>
+          <input v-model="fate.agreedBy" class="control" placeholder="who agreed" aria-label="Who agreed to it" />
+          <button class="plain" @click="settleFate(line)">save</button>
+        </span>
       </p>
       <form v-if="name === 'Off and on again'" class="add" @submit.prevent="takeOff">
         <input
@@ -89,7 +147,9 @@ function takeOff() {
           placeholder="something else came off"
           aria-label="Part taken off"
           :maxlength="recordMaxLength('off', 'part')"
-        /><button class="plain">save</button>
+        /><select v-model="place" class="control" aria-label="Where it is">
+          <option v-for="at in PLACES" :key="at" :value="at">{{ at || 'one only' }}</option></select
+        ><button class="plain">save</button>
       </form>
     </div>
     <div class="open-items">
@@ -149,6 +209,10 @@ function takeOff() {
           aria-label="Who agreed"
           :maxlength="recordMaxLength('deviation', 'agreedBy')"
         />
+        <select v-if="answerable.length" v-model="deviation.answers" class="control" aria-label="What it answers for">
+          <option value="">answers for nothing else</option>
+          <option v-for="a in answerable" :key="a.value" :value="a.value">{{ a.name }}</option>
+        </select>
         <button class="plain">save</button>
       </form>
     </div>

@@ -110,7 +110,7 @@ describe('open items by hand', () => {
   })
   test('a deviation needs what, why and who agreed; a part off comes back on', async () => {
     const { wrapper, server } = await mountOnJob(BayStage, '0417')
-    const forms = wrapper.findAll('form.add')
+    const forms = wrapper.findAll('.openItems form.add')
     const deviation = forms.at(-1)!
     await deviation.trigger('submit')
     expect(wrapper.find('.openItems [role=alert]').exists()).toBe(true)
@@ -123,6 +123,7 @@ describe('open items by hand', () => {
       what: 'bolt cut',
       why: 'too long',
       agreedBy: 'Tove',
+      answers: null,
     })
     const off = forms[0]!
     await off.find('input').setValue('liner clip')
@@ -131,6 +132,6 @@ describe('open items by hand', () => {
     expect(wrapper.find('.openItems').text()).toContain('liner clip')
     await button(wrapper, 'back on').trigger('click')
     await flushPromises()
-    expect(server.records.at(-1)!.body).toEqual({ kind: 'on-again', part: 'liner clip' })
+    expect(server.records.at(-1)!.body).toEqual({ kind: 'on-again', part: 'liner clip', axle: 'rear', side: 'left' })
   })
 })

@@ -2,9 +2,14 @@ import { describe, expect, test } from 'vitest'
 import { type BayRecord } from '@stout-shackle/core/job'
 import { assessJob, type FastenerState } from '@stout-shackle/core/stages'
 import { demoJob } from '../../demo/shop'
+import { told, workBodies } from '../../core/fixtures/whole-job'
 import { nextPlace } from './wrench'
 
-const { job, records } = demoJob('0417')
+const { job } = demoJob('0417')
+const all = workBodies(job)
+const straps = all.findIndex((b) => b.kind === 'torque' && b.step === 'torque-strap:left')
+/** Everything that comes before the straps of the left side. */
+const records = told(all.slice(0, straps).map((body) => ({ body, after: 1 })))
 const at = (step: string, list: BayRecord[] = records): FastenerState[] =>
   assessJob(job, list).torques.filter((t) => t.step.id === step)
 const reading = (place: number, value: number): BayRecord => ({

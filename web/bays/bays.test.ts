@@ -48,7 +48,7 @@ describe('the board', () => {
     const bays = wrapper.findAll('.bay')
     expect(bays[1]!.text()).toContain('Hive run')
     expect(bays[1]!.find('.state').attributes('data-code')).toBe('gaps-missing')
-    expect(bays[1]!.find('.state').text()).toContain('6')
+    expect(bays[1]!.find('.state').text()).toContain('8')
     const states = wrapper.findAll('.yard .state').map((s) => s.attributes('data-code'))
     expect(states).toEqual(expect.arrayContaining(['over-rating', 'handed-over']))
   })

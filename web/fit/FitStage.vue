@@ -1,9 +1,19 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { recordLimits, ofKind, type RecordBody } from '@stout-shackle/core/job'
+import { counts } from '@stout-shackle/core/proof'
 import { GAP_PASSES, type GapJudgment, type GapVerdict } from '@stout-shackle/core/stages'
 import { formatNumber, formatQuantity, UNITS, limitQuantity } from '@stout-shackle/core/quantity'
-import { GAP_CHECK_NAMES, GAP_HELP, GAP_HOW, GAP_VERDICTS, limitText } from '@stout-shackle/core/wording'
+import {
+  GAP_CHECK_NAMES,
+  GAP_HELP,
+  GAP_HOW,
+  GAP_VERDICTS,
+  limitText,
+  contradictionText,
+  VOIDS,
+} from '@stout-shackle/core/wording'
+import LoadOnSelect from '../entry/LoadOnSelect.vue'
 import NeedsKit from '../entry/NeedsKit.vue'
 import PlateRow from '../entry/PlateRow.vue'
 import QuantityField from '../entry/QuantityField.vue'
@@ -12,7 +22,7 @@ import StateSign from '../entry/StateSign.vue'
 import StageColumns from '../job/StageColumns.vue'
 import AxleSwitch from '../entry/AxleSwitch.vue'
 import { useOpenJob, useShownAxle } from '../stores/job'
-import { isTyped, readingField } from '../stores/reading'
+import { readingField } from '../stores/reading'
 import { usePreferences } from '../stores/preferences'
 
 const { store, job, assessment } = useOpenJob()
@@ -28,10 +38,14 @@ const checks = computed(() =>
 )
 const sign = (v: GapVerdict) =>
   v === 'missing' ? 'unknown' : v === 'fine' ? 'fine' : GAP_PASSES.includes(v) ? 'caution' : 'stop'
-const earlier = (g: GapJudgment) =>
-  ofKind(assessment.value.standing, 'gap').findLast(
-    (r) => !isTyped(r) && r.body.axle === g.axle && r.body.check === g.check && r.body.side === g.side,
+/** What stands there, one that proves something if there is one; typing does not count. */
+function earlier(g: GapJudgment) {
+  const own = ofKind(store.kept.standing, 'gap').filter(
+    (r) => r.body.axle === g.axle && r.body.check === g.check && r.body.side === g.side,
   )
+  const { proof } = store.kept
+  return own.findLast((r) => proof && counts(proof, r)) ?? own.at(-1)
+}
 const body = (g: GapJudgment, value: number, about: boolean, sleeved = earlier(g)?.body.sleeved ?? false): Gap => ({
   kind: 'gap',
   axle: g.axle,
@@ -56,6 +70,11 @@ function sleeve(g: GapJudgment, sleeved: boolean) {
       why: sleeved ? 'heat sleeve fitted' : 'no heat sleeve',
     })
 }
+/** Why a reading that stands there proves nothing. */
+function doubtOf({ missing }: GapJudgment): string {
+  if (missing?.flag) return contradictionText(missing.flag, { ...assessment.value, job: job.value })
+  return missing?.voided ? VOIDS[missing.voided.code] : ''
+}
 const tightest = computed(() => {
   const read = gaps.value.filter((g) => g.value !== null && g.check !== 'bag-height')
   return read.sort((a, b) => a.value! - a.limit.value - (b.value! - b.limit.value))[0] ?? null
@@ -74,6 +93,7 @@ const len = (v: number) => formatQuantity('length', v, preferences.system)
         <header>
           <h2>Readings against the rules</h2>
           <AxleSwitch :axles="axles" :axle="axle" @show="show" />
+          <LoadOnSelect />
           <span class="small muted">{{ left ? `${left} to read` : 'all read' }}</span>
         </header>
         <table class="dense">
@@ -115,6 +135,7 @@ const len = (v: number) => formatQuantity('length', v, preferences.system)
                     ><StateSign :state="sign(g.verdict)" /> {{ GAP_VERDICTS[g.verdict] }}</span
                   >
                 </span>
+                <span v-if="doubtOf(g)" class="small doubt" data-doubt>{{ doubtOf(g) }}</span>
                 <label
                   v-if="check === 'line-exhaust' && (g.verdict === 'too-little' || g.verdict === 'sleeved')"
                   class="small"
@@ -168,6 +189,10 @@ const len = (v: number) => formatQuantity('length', v, preferences.system)
 table.dense td {
   height: 52px;
   vertical-align: middle;
+}
+.doubt {
+  color: var(--amber);
+  display: block;
 }
 .rule {
   white-space: nowrap;

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue'
 import type { Unsent } from '@stout-shackle/core/contract'
-import { recordMaxLength, ofKind } from '@stout-shackle/core/job'
+import { recordMaxLength } from '@stout-shackle/core/job'
 import { loadSettings, recoveredShare } from '@stout-shackle/core/stages'
-import { formatNumber, formatQuantity, UNITS, formatLimit } from '@stout-shackle/core/quantity'
-import { beforeText, settingText, stopText } from '@stout-shackle/core/wording'
+import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
+import { beforeText, offText, settingText, stopText } from '@stout-shackle/core/wording'
 import dayjs from 'dayjs'
 import { useRouter } from 'vue-router'
 import { newKey } from '../api/key'
@@ -12,14 +12,14 @@ import { failureText } from '../entry/file'
 import { call } from '../api/client'
 import { reach } from '../api/reach'
 import PlateRow from '../entry/PlateRow.vue'
-import QuantityField from '../entry/QuantityField.vue'
+import LoadOnSelect from '../entry/LoadOnSelect.vue'
 import StampedPlate from '../entry/StampedPlate.vue'
 import StateSign from '../entry/StateSign.vue'
 import StageColumns from '../job/StageColumns.vue'
 import CornerHeads from '../measure/CornerHeads.vue'
 import HeightGrid from '../measure/HeightGrid.vue'
 import { onShopEvent } from '../stores/events'
-import AxleSwitch from '../entry/AxleSwitch.vue'
+import BagPressures from './BagPressures.vue'
 import { useOpenJob, useShownAxle } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import { useSettings } from '../stores/settings'
@@ -32,28 +32,10 @@ const shop = useSettings()
 const psi = computed(() => UNITS.pressure[preferences.system].symbol)
 const p = (v: number) => formatNumber('pressure', v, preferences.system)
 const len = (v: number) => formatQuantity('length', v, preferences.system)
-const { axle, axles, chosen, show } = useShownAxle()
-const set = computed(
-  () => ofKind(assessment.value.standing, 'bag-pressure').findLast((r) => r.body.axle === axle.value) ?? null,
+const { chosen } = useShownAxle()
+const offs = computed(() =>
+  assessment.value.asLeft.map((row) => ({ within: row.within, text: offText(row, job.value, preferences.system) })),
 )
-const mean = computed(() => (set.value ? (set.value.body.left + set.value.body.right) / 2 : 0))
-const limits = computed(() => {
-  const { minimum, maximum } = chosen.value ?? {}
-  return minimum && maximum ? { minimum, maximum } : null
-})
-const max = computed(() => limits.value?.maximum.value ?? 1_000_000)
-const typing = ref<{ left: number | null; right: number | null }>({ left: null, right: null })
-function setPressure(side: 'left' | 'right', value: number | null) {
-  typing.value = { ...typing.value, [side]: value }
-  const left = side === 'left' ? value : (typing.value.left ?? set.value?.body.left ?? null)
-  const right = side === 'right' ? value : (typing.value.right ?? set.value?.body.right ?? null)
-  if (left === null || right === null) return
-  store.record(
-    { kind: 'bag-pressure', axle: axle.value, left, right },
-    set.value ? { record: set.value.id, why: 'set again' } : null,
-  )
-  typing.value = { left: null, right: null }
-}
 const recovered = computed(() => recoveredShare(assessment.value.active.heights))
 const settings = computed(() => (chosen.value ? loadSettings(assessment.value.cases, chosen.value) : []))
 const to = ref('')
@@ -106,55 +88,32 @@ const rises = computed(() => {
     ]
   })
 })
+/** Handed over by mistake: taken back at once, it has not left. */
 const reopen = () =>
   assessment.value.handedOver &&
-  store.record({ kind: 'withdrawn' }, { record: assessment.value.handedOver.id, why: 'came back in' })
+  store.record({ kind: 'withdrawn' }, { record: assessment.value.handedOver.id, why: 'it has not left' })
 </script>
 
 <template>
   <StageColumns>
     <template #work>
       <section class="card">
-        <header><h2>Heights, as it goes out</h2></header>
+        <header>
+          <h2>As it goes out</h2>
+          <LoadOnSelect />
+        </header>
+        <BagPressures />
         <CornerHeads />
         <HeightGrid
           timing="after"
           load="loaded"
           :title="`Loaded: ${assessment.active.loadCase.name}`"
           remark="load on, aired"
-          :likely-pressure="mean"
         />
-        <HeightGrid
-          timing="after"
-          load="empty"
-          title="Empty"
-          remark="load off, at min pressure"
-          :likely-pressure="limits?.minimum.value ?? 0"
-        />
-        <div v-if="limits" class="pressures">
-          <strong>Bags as set</strong>
-          <AxleSwitch :axles="axles" :axle="axle" @show="show" />
-          <QuantityField
-            :value="typing.left ?? set?.body.left ?? null"
-            kind="pressure"
-            label="left"
-            :min="0"
-            :max="max"
-            @commit="(v) => setPressure('left', v)"
-          />
-          <QuantityField
-            :value="typing.right ?? set?.body.right ?? null"
-            kind="pressure"
-            label="right"
-            :min="0"
-            :max="max"
-            @commit="(v) => setPressure('right', v)"
-          />
-          <span class="small muted"
-            >min {{ formatLimit('min', 'pressure', limits.minimum.value, preferences.system) }}, max
-            {{ formatLimit('max', 'pressure', max, preferences.system) }} {{ psi }}</span
-          >
-        </div>
+        <HeightGrid timing="after" load="empty" title="Empty" remark="load off, aired" />
+        <p v-for="row in offs" :key="row.text" class="small left" :data-within="row.within">
+          <StateSign :state="row.within ? 'fine' : row.within === null ? 'unknown' : 'stop'" /> {{ row.text }}
+        </p>
       </section>
       <FinalCheckList />
       <section v-if="chosen" class="card">
@@ -207,7 +166,7 @@ const reopen = () =>
             {{ assessment.handedOver.by }}
           </p>
           <p class="again">
-            <button class="plain small" @click="reopen">It came back in</button>
+            <button class="plain small" @click="reopen">It has not left</button>
             <button class="plain small" @click="returnVisit">Open a return visit</button>
           </p>
           <p v-if="refused" class="refused small" role="alert">{{ refused }}</p>
@@ -279,17 +238,8 @@ const reopen = () =>
   gap: 16px;
   margin: 4px 0;
 }
-.pressures {
-  display: flex;
-  align-items: center;
-  gap: 14px;
-  padding: 6px 12px 10px;
-  border-top: 1px solid #ece7db;
-}
-.pressures :deep(.field) {
-  flex-direction: row;
-  align-items: center;
-  gap: 6px;
+.left {
+  padding: 3px 12px;
 }
 .blocks {
   list-style: none;

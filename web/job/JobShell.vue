@@ -55,6 +55,16 @@ const saveState = computed(() =>
     </header>
     <TruckStrip :job="store.job" :assessment="store.assessment" :stage="stage" />
     <StageChain :job="store.job.id" :stages="calm.stages" :current="stage" />
+    <p
+      v-if="store.assessment.handedOver"
+      class="closed small"
+      :role="store.turnedAway ? 'alert' : undefined"
+      data-closed
+    >
+      Handed over: this visit is closed{{ store.turnedAway ? ', and that change was not taken' : '' }}.
+      <RouterLink :to="{ name: 'hand-over', params: { id } }">Open a return visit</RouterLink> to go on with this
+      vehicle.
+    </p>
     <ConflictPanel />
     <div class="stage"><RouterView /></div>
     <JobSheet v-if="sheet" @close="sheet = false" />
@@ -70,6 +80,11 @@ const saveState = computed(() =>
 </template>
 
 <style scoped>
+.closed {
+  background: var(--wash-amber);
+  padding: 4px 14px;
+}
+
 .job {
   display: flex;
   flex-direction: column;

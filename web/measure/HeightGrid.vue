@@ -2,10 +2,15 @@
 import { computed, nextTick, ref, useTemplateRef } from 'vue'
 import { CORNERS, type HeightPlace } from '@stout-shackle/core/vehicle'
 import { recordLimits, ofKind, type BayRecord, type RecordBody } from '@stout-shackle/core/job'
-import { CORNER_NAMES } from '@stout-shackle/core/wording'
+import { counts } from '@stout-shackle/core/proof'
+import { hasAir } from '@stout-shackle/core/kit'
+import { formatNumber } from '@stout-shackle/core/quantity'
+import { AXLES } from '@stout-shackle/core/spring'
+import { CORNER_NAMES, contradictionText, VOIDS } from '@stout-shackle/core/wording'
+import { usePreferences } from '../stores/preferences'
 import QuantityField from '../entry/QuantityField.vue'
 import { useOpenJob } from '../stores/job'
-import { isTyped, readingField } from '../stores/reading'
+import { readingField } from '../stores/reading'
 
 /** Four corner heights of one timing and load, typed as a person walks round: Enter goes on to the next. */
 const props = defineProps<{
@@ -15,28 +20,41 @@ const props = defineProps<{
   remark?: string
   /** One height an axle, where left and right were not read apart. */
   single?: boolean
-  /** Gauge pressure in the bags that is likely while these are read; what is typed counts. */
-  likelyPressure?: number
 }>()
 const emit = defineEmits<{ end: [] }>()
 const { store, job, assessment } = useOpenJob()
+const preferences = usePreferences()
+const system = computed(() => preferences.system)
 const row = useTemplateRef<HTMLElement>('row')
 
 const places = computed<readonly HeightPlace[]>(() => (props.single ? ['front', 'rear'] : CORNERS))
 type Height = Extract<RecordBody, { kind: 'height' }>
 const loadCase = () => (props.load === 'loaded' ? job.value.activeCase : null)
-/** What was read before; typing does not count here. */
+/** What was read before, one that proves something if there is one; typing does not count here. */
 function earlier(corner: HeightPlace): (BayRecord & { body: Height }) | undefined {
-  return ofKind(assessment.value.standing, 'height').findLast(
+  const own = readOf(corner)
+  const { proof } = store.kept
+  return own.findLast((r) => proof && counts(proof, r)) ?? own.at(-1)
+}
+const readOf = (corner: HeightPlace) =>
+  ofKind(store.kept.standing, 'height').filter(
     (r) =>
-      !isTyped(r) &&
       r.body.timing === props.timing &&
       r.body.load === props.load &&
       r.body.corner === corner &&
       r.body.mark === job.value.mark &&
       r.body.loadCase === loadCase(),
   )
-}
+/** Why what stands in a corner proves nothing, where it does not. */
+const doubts = computed(() => {
+  const found = places.value.flatMap((corner) => {
+    const own = earlier(corner)
+    const e = own && store.kept.proof?.evidence.get(own.id)
+    if (e?.flag) return [contradictionText(e.flag, { ...assessment.value, job: job.value })]
+    return e?.voided ? [VOIDS[e.voided.code]] : []
+  })
+  return [...new Set(found)]
+})
 const body = (corner: HeightPlace, value: number, about: boolean): Height => ({
   kind: 'height',
   timing: props.timing,
@@ -50,8 +68,12 @@ const body = (corner: HeightPlace, value: number, about: boolean): Height => ({
   bagPressure: bagPressure.value,
 })
 const typedPressure = ref<number | null>(null)
-const bagPressure = computed(
-  () => typedPressure.value ?? places.value.map(earlier).find((r) => r)?.body.bagPressure ?? props.likelyPressure ?? 0,
+/** With bags on it their pressure is read; as it goes out it is what was set, and asked for nowhere else. */
+const hasBags = computed(() => job.value.kits.some(({ kit, work }) => work !== 'fit' && hasAir(kit)))
+const bagPressure = computed(() =>
+  props.timing === 'after'
+    ? null
+    : (typedPressure.value ?? places.value.map(earlier).find((r) => r)?.body.bagPressure ?? (hasBags.value ? null : 0)),
 )
 /** Readings of one round were taken at one pressure: typed anew, those that stand are corrected. */
 function setPressure(pressure: number) {
@@ -60,6 +82,18 @@ function setPressure(pressure: number) {
     if (reading.body.bagPressure !== pressure)
       store.record({ ...reading.body, bagPressure: pressure }, { record: reading.id, why: 'bag pressure' })
 }
+const setText = computed(() => {
+  const { air } = assessment.value.proof.now
+  const sides = AXLES.flatMap((axle) => air[axle] ?? [])
+  return sides.length
+    ? sides
+        .map(
+          ({ left, right }) =>
+            `${formatNumber('pressure', left, system.value)} / ${formatNumber('pressure', right, system.value)}`,
+        )
+        .join(' · ')
+    : 'not set'
+})
 const field = (corner: HeightPlace) =>
   readingField(
     store,
@@ -97,7 +131,9 @@ defineExpose({ focus: () => row.value?.querySelector('input')?.focus() })
       @commit="(v, about) => field(corner).commit(v, about)"
       @next="next(i)"
     />
+    <span v-if="timing === 'after'" class="small muted set">{{ setText }}</span>
     <QuantityField
+      v-else
       :value="bagPressure"
       kind="pressure"
       :label="`Bags at, ${title}`"
@@ -105,6 +141,9 @@ defineExpose({ focus: () => row.value?.querySelector('input')?.focus() })
       v-bind="recordLimits('height', 'bagPressure')"
       @commit="(v) => v !== null && setPressure(v)"
     />
+    <p v-for="why in doubts" :key="why" class="small doubt" data-doubt>
+      These prove nothing: {{ why }}. Read them again.
+    </p>
   </div>
 </template>
 
@@ -113,5 +152,12 @@ defineExpose({ focus: () => row.value?.querySelector('input')?.focus() })
   display: flex;
   flex-direction: column;
   line-height: 1.2;
+}
+.set {
+  white-space: nowrap;
+}
+.doubt {
+  grid-column: 1 / -1;
+  color: var(--amber);
 }
 </style>

@@ -5,6 +5,7 @@ import { formatNumber, formatQuantity, GRAVITY, INCH } from '@stout-shackle/core
 import { readingsFromCsv, readingsToCsv } from '@stout-shackle/core/exchange'
 import { MARKS, TAPE_TOLERANCE } from '@stout-shackle/core/vehicle'
 import { cautionText, cornerText, MARK_NAMES } from '@stout-shackle/core/wording'
+import LoadOnSelect from '../entry/LoadOnSelect.vue'
 import CsvButtons from '../entry/CsvButtons.vue'
 import PlateRow from '../entry/PlateRow.vue'
 import StampedPlate from '../entry/StampedPlate.vue'
@@ -83,6 +84,7 @@ const started = computed(() =>
       <section class="card">
         <header>
           <h2>Heights, as it came in</h2>
+          <LoadOnSelect />
           <span class="small muted">marked from</span>
           <select
             class="control"

@@ -46,7 +46,7 @@ describe('heights around the vehicle', () => {
     const { wrapper, server } = await mountOnJob(HeightGrid, '0419', { ...props, likelyPressure: 34_474 })
     const pressures = () =>
       standing(server.records).flatMap((r) =>
-        r.body.kind === 'height' ? [Math.round(r.body.bagPressure / 6894.757)] : [],
+        r.body.kind === 'height' ? [Math.round((r.body.bagPressure ?? -1) / 6894.757)] : [],
       )
     // What stands was read with no air; a likely pressure does not rewrite it.
     expect((labeled(wrapper, 'Bags at, Empty').element as HTMLInputElement).value).toBe('0')
@@ -55,14 +55,11 @@ describe('heights around the vehicle', () => {
     await enter(wrapper, 'Rear right, Empty', '24 1/2')
     expect(pressures()).toEqual([12, 12, 12])
   })
-  test('before anything is read, the likely pressure stands there', async () => {
-    const { wrapper } = await mountOnJob(HeightGrid, '0416', {
-      timing: 'after',
-      load: 'empty',
-      title: 'Out',
-      likelyPressure: 10 * 6894.757,
-    })
-    expect((labeled(wrapper, 'Bags at, Out').element as HTMLInputElement).value).toBe('10')
+  test('as it goes out the pressure is what was set, and never taken to be 0', async () => {
+    const { wrapper, server } = await mountOnJob(HeightGrid, '0416', { timing: 'after', load: 'empty', title: 'Out' })
+    expect(wrapper.find('[aria-label="Bags at, Out"]').exists()).toBe(false)
+    await enter(wrapper, 'Rear left, Out', '28')
+    expect(server.records.at(-1)!.body).toMatchObject({ kind: 'height', bagPressure: null })
   })
   test('the last corner tells the page that the round is over', async () => {
     const { wrapper } = await mountOnJob(HeightGrid, '0419', props)

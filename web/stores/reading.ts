@@ -1,11 +1,13 @@
 import type { BayRecord, RecordBody } from '@stout-shackle/core/job'
+import { counts } from '@stout-shackle/core/proof'
 import type { useJob } from './job'
 
 type Entry<B extends RecordBody> = BayRecord & { body: B }
 
 /**
  * A field whose value is a record: it counts while it is typed, is appended when left, corrects what stood there
- * before, and withdraws it when emptied.
+ * before, and withdraws it when emptied. What proves nothing any more is not corrected but read anew: a correction would
+ * stand where the first one stood.
  *
  * @param store of the open job
  * @param key names the field while it is typed in
@@ -18,18 +20,22 @@ export function readingField<B extends RecordBody>(
   earlier: () => Entry<B> | undefined,
   body: (value: number, about: boolean) => B,
 ) {
+  /** What a new value corrects; null where it is a reading of its own. */
+  function corrected(): string | null {
+    const before = earlier()
+    const { proof } = store.kept
+    return before && proof && counts(proof, before) ? before.id : null
+  }
   return {
     type(value: number | null, about: boolean): void {
-      store.type(key, value === null ? null : body(value, about))
+      store.type(key, value === null ? null : body(value, about), corrected())
     },
     commit(value: number | null, about: boolean): void {
       store.type(key, null)
+      const target = corrected()
       const before = earlier()
-      if (value !== null) store.record(body(value, about), before ? { record: before.id, why: 'read again' } : null)
+      if (value !== null) store.record(body(value, about), target ? { record: target, why: 'read again' } : null)
       else if (before) store.record({ kind: 'withdrawn' }, { record: before.id, why: 'cleared' })
     },
   }
 }
-
-/** Records being typed have names of their own and are not yet what stands. */
-export const isTyped = ({ id }: BayRecord): boolean => id.startsWith('typing-')

@@ -18,4 +18,11 @@ export const STAGE_OF_RECORD: Record<RecordKind, StageId> = {
   'final-check': 'hand-over',
   'handed-over': 'hand-over',
   withdrawn: 'measure',
+  'load-on': 'measure',
+  'connection-opened': 'air',
+  'part-fate': 'bay',
+  moved: 'bay',
+  'bracket-moved': 'bay',
+  waiver: 'hand-over',
+  consent: 'hand-over',
 }

@@ -1,1 +1,10 @@
-export { airState, type AirState, type ConnectionState } from './air-state'
+export {
+  airState,
+  connectionsOf,
+  SOAP_MINUTES,
+  testPressureOf,
+  type AirCheckState,
+  type AirState,
+  type ConnectionState,
+  type SetPressure,
+} from './air-state'

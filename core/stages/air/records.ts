@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { bounded } from '../../quantity'
+import { requiredText } from '../../vehicle'
 import { dateTime, deviceReading, recordAxle, recordId } from '../record-parts'
 
 /** Final checks that this stage answers. */
@@ -12,6 +13,14 @@ export const airRecords = [
     connection: recordId,
     result: z.enum(['no-bubbles', 'bubbles']),
     pressure: bounded('pressure', 0, 1_000_000),
+    /** How long it was watched under soap; null where nobody said. */
+    minutes: z.number({ error: 'minutes must be a number' }).min(0).max(240).nullable().default(null),
+  }),
+  /** A fitting or line opened after it was soaped: its air is out, and what was proved of it is void. */
+  z.strictObject({
+    kind: z.literal('connection-opened'),
+    connection: recordId,
+    reason: requiredText('Reason', 400),
   }),
   z.strictObject({
     kind: z.literal('air-check'),

@@ -3,7 +3,7 @@ import type { airRecords } from './records'
 import { formatQuantity, type UnitSystem } from '../../quantity'
 import type { LeakVerdict } from '../../air'
 import { count } from '../count'
-import type { RefusalsOf, WaitsOf } from '../stage'
+import type { RefusalsOf, StageStop, StopsOf, WaitsOf } from '../stage'
 import type { AIR_CHECKS } from './records'
 import type { airStage } from './stage'
 
@@ -15,9 +15,14 @@ export const airWaits: Record<WaitsOf<typeof airStage>, (n: number) => string> =
   'air-check-end': () => 'read the air check again',
   'air-check-early': () => 'air check not at 24 h yet',
   'air-check-leaks': () => 'air check fails',
+  'air-check-void': () => 'air check proves nothing, see Hand over',
 }
-export const airRefusals: Record<RefusalsOf<typeof airStage>, () => string> = {
+export const airRefusals: Record<RefusalsOf<typeof airStage>, (about: string) => string> = {
+  'unknown-connection': (about) => `"${about}" is not a connection of this job's kits.`,
   'in-the-future': () => 'Read in the future? Check the date and the clock.',
+}
+export const airStops: Record<StopsOf<typeof airStage>, (stop: StageStop) => string> = {
+  bubbles: ({ about }) => `A connection bubbles (${about.replace(/-/g, ' ')}): put it right, then soap it again`,
 }
 export const airChecks: Record<(typeof AIR_CHECKS)[number], string> = {
   soap: 'Soap test: no bubbles at any connection',
@@ -40,8 +45,9 @@ export function airCheckText({ code, expected, lost, allowed }: LeakVerdict, sys
 }
 
 export const airRecordTexts: RecordTexts<typeof airRecords> = {
-  connection: ({ connection, result, pressure }, system, names) =>
-    `${names.place ?? connection}: ${result.replace('-', ' ')} at ${formatQuantity('pressure', pressure, system, 1)}`,
+  connection: ({ connection, result, pressure, minutes }, system, names) =>
+    `${names.place ?? connection}: ${result.replace('-', ' ')} at ${formatQuantity('pressure', pressure, system, 1)}${minutes === null ? '' : `, watched ${minutes} min`}`,
+  'connection-opened': ({ connection, reason }, _system, names) => `${names.place ?? connection} opened: ${reason}`,
   'air-check': ({ end, pressure, temperature }, system) =>
     `Air check, ${end}: ${formatQuantity('pressure', pressure, system, 1)} at ${formatQuantity('temperature', temperature, system)}`,
 }

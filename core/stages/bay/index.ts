@@ -1,3 +1,3 @@
-export { openItemsOf, type OpenItem, type OpenItems } from './open-items'
+export { openItemsOf, type OpenItem, type OpenItems, type PartLine } from './open-items'
 export { stepReports, workBegun, type StepReport } from './steps'
 export { fastenerCloses, placeCloses, torqueStates, type FastenerState, type PlaceState } from './torques'

@@ -1,25 +1,36 @@
-import type { Plan, PlanStep, Side } from '../../plan'
-import { ofKind, type BayRecord } from '../../job'
+import { WHEELS, type Plan, type PlanStep, type Side } from '../../plan'
+import type { PartFate } from '../../kit'
+import type { AxleEnd } from '../../spring'
+import { counts, type Proof } from '../../proof'
+import { ofKind, type BayRecord, type RecordOf } from '../../job'
 import { fastenerCloses, type FastenerState } from './torques'
 
-/** A line that must be closed before the vehicle leaves; `closedBy` names the step that will, where the plan knows one. */
-export interface OpenItem {
+/** A part or fastener by its place. */
+interface PartPlace {
   what: string
+  axle: AxleEnd | null
   side: Side | null
+}
+/** A line that must be closed before the vehicle leaves; `closedBy` names the step that will, where the plan knows one. */
+export interface OpenItem extends PartPlace {
   openedBy: string | null
   closedBy: string | null
   open: boolean
 }
+/** A part that came off, or did not go back as it was. */
+export interface PartLine extends OpenItem {
+  fate: PartFate | null
+}
 export interface OpenItems {
-  /** Off and on again. */
-  off: OpenItem[]
+  /** Off and on again, or what became of it. */
+  off: PartLine[]
   /** Loose on purpose. */
   loose: OpenItem[]
   /** Opened again: undone after torquing. */
   opened: OpenItem[]
   /** Factory fasteners disturbed. */
   factory: (OpenItem & { fastener: string; makerFigure: number | null })[]
-  deviations: { what: string; why: string; agreedBy: string; by: string; at: string }[]
+  deviations: (RecordOf<'deviation'>['body'] & { by: string; at: string })[]
 }
 
 /**
@@ -29,11 +40,18 @@ export interface OpenItems {
  * @param standing records that stand, oldest first
  * @param torques state of every fastener
  */
-export function openItemsOf(plan: Plan, standing: readonly BayRecord[], torques: readonly FastenerState[]): OpenItems {
-  const outcome = new Map(ofKind(standing, 'step').map((r) => [r.body.step, r.body.outcome]))
+export function openItemsOf(
+  plan: Plan,
+  standing: readonly BayRecord[],
+  torques: readonly FastenerState[],
+  proof: Proof,
+): OpenItems {
+  const outcome = new Map(
+    ofKind(standing, 'step').flatMap((r) => (counts(proof, r) ? [[r.body.step, r.body.outcome] as const] : [])),
+  )
   const done = plan.steps.filter((s) => outcome.get(s.id) === 'done')
   return {
-    off: partsOff(plan, done, standing),
+    off: partsOff(plan, done, standing, proof),
     loose: done.flatMap((step) =>
       step.leavesLoose.map((fastener) => {
         const closing = torques.find(
@@ -41,6 +59,7 @@ export function openItemsOf(plan: Plan, standing: readonly BayRecord[], torques:
         )
         return {
           what: fastener.name,
+          axle: step.axle,
           side: step.side,
           openedBy: step.id,
           closedBy: closing?.step.id ?? null,
@@ -52,6 +71,7 @@ export function openItemsOf(plan: Plan, standing: readonly BayRecord[], torques:
       const state = torques.find((t) => t.step.id === body.step && t.fastener.id === body.fastener)
       return {
         what: state?.fastener.name ?? body.fastener,
+        axle: state?.step.axle ?? null,
         side: state?.step.side ?? null,
         openedBy: body.step,
         closedBy: body.step,
@@ -63,6 +83,7 @@ export function openItemsOf(plan: Plan, standing: readonly BayRecord[], torques:
         const state = torques.find((t) => t.fastener.id === fastener.id && t.step.side === step.side)
         return {
           what: fastener.name,
+          axle: step.axle,
           side: step.side,
           openedBy: step.id,
           closedBy: state?.step.id ?? null,
@@ -77,34 +98,58 @@ export function openItemsOf(plan: Plan, standing: readonly BayRecord[], torques:
 }
 
 /**
- * Part by part and side by side, in the order of the records: a part comes off and goes back on, and a refit recorded
- * while nothing was off closes nothing that comes off later.
+ * Part by part, axle by axle and side by side, in the order of the records: a part comes off and goes back on, or has a fate of
+ * its own. A refit recorded while nothing was off closes nothing that comes off later.
  */
-function partsOff(plan: Plan, done: readonly PlanStep[], standing: readonly BayRecord[]): OpenItem[] {
-  const lines = new Map<string, OpenItem & { out: number }>()
-  const touch = (what: string, side: Side | null, change: number, step: string | null) => {
-    const key = `${what}:${side ?? ''}`
+function partsOff(plan: Plan, done: readonly PlanStep[], standing: readonly BayRecord[], proof: Proof): PartLine[] {
+  const lines = new Map<string, PartLine & { out: number }>()
+  const touch = (place: PartPlace, change: number, step: string | null): PartLine => {
+    const { what, axle, side } = place
+    const key = `${what}:${axle ?? ''}:${side ?? ''}`
     const line = lines.get(key) ?? {
-      what,
-      side,
+      ...place,
       openedBy: step,
       closedBy: plan.steps.findLast((s) => s.side === side && s.refits.includes(what))?.id ?? null,
       open: false,
       out: 0,
+      fate: null,
     }
     line.out = Math.max(0, line.out + change)
+    if (change > 0) line.fate = null
     lines.set(key, line)
+    return line
   }
   const byId = new Map(done.map((s) => [s.id, s]))
-  const latest = new Map(ofKind(standing, 'step').map((r) => [r.body.step, r]))
+  const latest = new Map(ofKind(standing, 'step').flatMap((r) => (counts(proof, r) ? [[r.body.step, r] as const] : [])))
   for (const record of standing) {
     const { body } = record
-    if (body.kind === 'off') touch(body.part, null, 1, null)
-    else if (body.kind === 'on-again') touch(body.part, null, -1, null)
-    else if (body.kind === 'step' && latest.get(body.step) === record) {
-      const step = byId.get(body.step)
-      for (const part of step?.refits ?? []) touch(part, step!.side, -1, step!.id)
-      for (const part of step?.takesOff ?? []) touch(part, step!.side, 1, step!.id)
+    switch (body.kind) {
+      case 'off':
+        touch({ what: body.part, axle: body.axle, side: body.side }, 1, null)
+        break
+      case 'on-again':
+        touch({ what: body.part, axle: body.axle, side: body.side }, -1, null)
+        break
+      case 'part-fate':
+        // One that goes somewhere else stays where it is; any other fate ends what was off.
+        touch({ what: body.part, axle: body.axle, side: body.side }, -1, null).fate = body.fate
+        break
+      case 'moved':
+        // Standing on its wheels it has them on, whichever step took them off.
+        if (body.wheels === 'on') for (const line of lines.values()) if (WHEELS.includes(line.what)) line.out = 0
+        break
+      case 'step': {
+        const step = byId.get(body.step)
+        if (!step || latest.get(body.step) !== record) break
+        const at = (what: string): PartPlace => ({
+          what,
+          axle: step.kind === 'state' ? null : step.axle,
+          side: step.side,
+        })
+        for (const part of step.refits) touch(at(part), -1, step.id)
+        for (const part of step.takesOff) touch(at(part), 1, step.id)
+        for (const { part, fate } of step.fates) touch(at(part), -1, step.id).fate = fate
+      }
     }
   }
   return [...lines.values()].map(({ out, ...line }) => ({ ...line, open: out > 0 }))

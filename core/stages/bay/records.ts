@@ -1,10 +1,20 @@
 import { z } from 'zod'
 import { bounded } from '../../quantity'
 import { optionalText, requiredText } from '../../vehicle'
-import { deviceReading, recordId } from '../record-parts'
+import { PART_FATES } from '../../kit'
+import { AXLES } from '../../spring'
+import { deviceReading, recordAxle, recordId, recordSide } from '../record-parts'
 
 /** Final checks that this stage answers. */
 export const BAY_CHECKS = ['torques'] as const
+
+/** Where a vehicle can stand; `frame-raised` leaves the axle on its tires. */
+const SUPPORT_STATES = ['on-wheels', 'axle-hanging', 'axle-raised', 'frame-raised'] as const
+/** Where a part is; null where it has no axle or side, as in records from before that was asked. */
+const place = {
+  axle: z.enum(AXLES, { error: 'axle must be front or rear' }).nullable().default(null),
+  side: recordSide.nullable().default(null),
+}
 
 /** What the bay puts on record: steps, torques, deviations, parts off and back. */
 export const bayRecords = [
@@ -51,7 +61,55 @@ export const bayRecords = [
     what: requiredText('What was done differently', 400),
     why: requiredText('Why', 400),
     agreedBy: requiredText('Who agreed', 80),
+    /** What it answers: a rule of the kit that this vehicle breaks, or a step that was skipped; null for anything else. */
+    answers: z
+      .discriminatedUnion('kind', [
+        z.strictObject({ kind: z.literal('rule'), axle: recordAxle, rule: recordId }),
+        z.strictObject({ kind: z.literal('step'), step: recordId }),
+      ])
+      .nullable()
+      .default(null),
   }),
-  z.strictObject({ kind: z.literal('off'), part: requiredText('Part', 120) }),
-  z.strictObject({ kind: z.literal('on-again'), part: requiredText('Part', 120) }),
+  z.strictObject({ kind: z.literal('off'), part: requiredText('Part', 120), ...place }),
+  z.strictObject({ kind: z.literal('on-again'), part: requiredText('Part', 120), ...place }),
+  /** What became of a part of the vehicle that does not go back as it was. */
+  z.strictObject({
+    kind: z.literal('part-fate'),
+    part: requiredText('Part', 120),
+    ...place,
+    fate: z.enum(PART_FATES, { error: `fate must be one of ${PART_FATES.join(', ')}` }),
+    /** Who of the customer's agreed to it, before it was done. */
+    agreedBy: requiredText('Who agreed', 80),
+    note: optionalText('Note', 400),
+  }),
+  /** What holds the vehicle from now on, where it is not what the plan's own step says. */
+  z
+    .strictObject({
+      kind: z.literal('moved'),
+      support: z.enum(SUPPORT_STATES, { error: `support must be one of ${SUPPORT_STATES.join(', ')}` }),
+      wheels: z.enum(['on', 'off'], { error: 'wheels must be on or off' }),
+      /** Which end is up; null on its wheels. */
+      axle: z.enum(AXLES, { error: 'axle must be front or rear' }).nullable(),
+      /** Rolled a length and bounced, on its wheels. */
+      settled: z.boolean(),
+    })
+    .refine((r) => (r.support === 'on-wheels') === (r.axle === null), {
+      path: ['axle'],
+      error: 'on its wheels no end is up; else say which',
+    })
+    .refine((r) => r.support !== 'on-wheels' || r.wheels === 'on', {
+      path: ['wheels'],
+      error: 'it cannot stand on wheels that are off',
+    })
+    .refine((r) => !r.settled || r.support === 'on-wheels', {
+      path: ['settled'],
+      error: 'it settles on its wheels only',
+    }),
+  /** A bracket moved after it was aligned: what was read of heights and clearances is void. */
+  z.strictObject({
+    kind: z.literal('bracket-moved'),
+    axle: recordAxle,
+    side: recordSide.nullable(),
+    reason: requiredText('Reason', 400),
+  }),
 ] as const

@@ -1,12 +1,31 @@
+import { ofKind } from '../../job'
 import type { PlanStep } from '../../plan'
 import { defineStage } from '../stage'
 import { stillOpen } from './open-items'
-import { fastenerCloses } from './torques'
+import { consentsNeeded, consentTo } from '../hand-over/waivers'
+import type { Facts } from '../facts'
+import type { StepReport } from './steps'
 
 const onSide = (what: string, side: PlanStep['side']) => (side ? `${what}, ${side}` : what)
 
 /** Torque states that neither a refusal nor "does not apply" can wave through. */
 const WRONG = new Set(['high', 'low', 'wrong-unit'])
+
+/** Phases of which no step can be passed over: without it the kit is not in. */
+const NEEDED = new Set(['mount', 'align', 'torque'])
+
+/** Skipped steps that hold something, or hide a mistake, where no recorded deviation answers for them. */
+function skippedWithoutLeave({ steps, standing }: Facts): StepReport[] {
+  const answered = new Set(
+    ofKind(standing, 'deviation').flatMap(({ body: { answers } }) => (answers?.kind === 'step' ? [answers.step] : [])),
+  )
+  return steps.filter(
+    ({ step, outcome }) =>
+      outcome === 'skipped' &&
+      !answered.has(step.id) &&
+      (step.kind === 'state' || step.blocking || step.torques.length > 0 || NEEDED.has(step.phase ?? '')),
+  )
+}
 
 export const bayStage = defineStage({
   id: 'bay',
@@ -18,19 +37,43 @@ export const bayStage = defineStage({
   }),
   checks: {
     torques: {
-      done: ({ torques, job }) =>
-        (torques.length > 0 || (job.kits.length > 0 && job.kits.every(({ work }) => work === 'keep'))) &&
-        torques.every(fastenerCloses),
+      missing: ({ torques }) => torques.flatMap((t) => t.missing),
+      evidence: ({ torques }) => torques.flatMap((t) => t.places.flatMap((p) => p.record?.id ?? [])),
+      never: ({ torques, job }) =>
+        torques.length === 0 && job.kits.length > 0 && job.kits.every(({ work }) => work === 'keep') ? 'kept' : null,
     },
   },
-  stops({ steps, openItems, torques }) {
+  stops(facts) {
+    const { steps, openItems, torques, proof, job } = facts
     const left = steps.filter((s) => s.outcome === 'open').length
+    const { support } = proof.now.stand
     return [
-      ...(left ? [{ code: 'steps-left' as const, about: String(left) }] : []),
-      ...stillOpen(openItems).map((i) => ({ code: 'item-open' as const, about: onSide(i.what, i.side) })),
+      ...(left ? [{ code: 'steps-left' as const, about: String(left), hard: true }] : []),
+      ...skippedWithoutLeave(facts).map((s) => ({
+        code: 'step-skipped' as const,
+        about: onSide(s.step.title, s.step.side),
+        hard: true,
+      })),
+      ...stillOpen(openItems).map((i) => ({ code: 'item-open' as const, about: onSide(i.what, i.side), hard: true })),
       ...torques
         .filter((t) => t.places.some((p) => WRONG.has(p.state)))
-        .map((t) => ({ code: 'torque-wrong' as const, about: onSide(t.fastener.name, t.step.side) })),
+        .map((t) => ({ code: 'torque-wrong' as const, about: onSide(t.fastener.name, t.step.side), hard: true })),
+      ...(job.kits.length && (support !== 'on-wheels' || !proof.now.settled)
+        ? [
+            {
+              code: support === 'on-wheels' ? ('not-settled' as const) : ('not-on-wheels' as const),
+              about: '',
+              hard: true,
+            },
+          ]
+        : []),
+      ...consentsNeeded(job)
+        .filter((to) => consentTo(facts, to) !== 'agreed')
+        .map((to) => ({
+          code: consentTo(facts, to) === 'refused' ? ('consent-refused' as const) : ('consent-missing' as const),
+          about: to,
+          hard: true,
+        })),
     ]
   },
   refuses(body, { assess }) {

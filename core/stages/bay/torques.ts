@@ -1,7 +1,8 @@
 import { judgeTorque, type TorqueVerdict } from '../../torque'
 import type { Fastener } from '../../kit'
 import type { Plan, PlanStep } from '../../plan'
-import { ofKind, type BayRecord } from '../../job'
+import { ofKind, type BayRecord, type RecordOf } from '../../job'
+import { counts, missing, unproved, type Missing, type Proof } from '../../proof'
 
 export type PlaceState = TorqueVerdict | 'missing' | 'by-feel' | 'not-reached' | 'none-given'
 
@@ -14,6 +15,8 @@ export interface FastenerState {
   openedAgain: boolean
   /** Vehicle maker's figure, N·m, where the spec defers to it and it has been looked up. */
   makerFigure: number | undefined
+  /** What it lacks to be proved. */
+  missing: Missing[]
 }
 
 /** States that close a line. `by-feel` closes only where the instructions give nothing to judge. */
@@ -27,39 +30,63 @@ export function placeCloses(fastener: Fastener, state: PlaceState): boolean {
 export const fastenerCloses = (state: FastenerState): boolean =>
   state.places.every((p) => placeCloses(state.fastener, p.state))
 
+/** What a place of a fastener lacks. */
+function placeMissing(
+  fastener: Fastener,
+  about: string,
+  state: PlaceState,
+  value: number | null,
+  latest: RecordOf<'torque'> | null,
+  proof: Proof,
+): Missing | null {
+  if (placeCloses(fastener, state)) return null
+  if (state === 'missing') {
+    const own = latest && proof.evidence.get(latest.id)
+    return (own && unproved(own, about)) ?? missing('not-done', about)
+  }
+  return missing(state === 'needs-maker-figure' ? 'no-figure' : 'wrong-torque', about, { has: value })
+}
+
 /**
- * Torque state of every fastener of a plan: readings before a fastener was opened again no longer count.
+ * Torque state of every fastener of a plan: a reading counts while the fastener was in and has not been opened since.
  * @param standing records that stand, oldest first
  */
-export function torqueStates(plan: Plan, standing: readonly BayRecord[]): FastenerState[] {
-  const readings = ofKind(standing, 'torque')
-  const opened = ofKind(standing, 'opened-again')
+export function torqueStates(plan: Plan, standing: readonly BayRecord[], proof: Proof): FastenerState[] {
+  const byFastener = new Map<string, RecordOf<'torque'>[]>()
+  for (const r of ofKind(standing, 'torque')) {
+    const key = `${r.body.step} ${r.body.fastener}`
+    byFastener.set(key, [...(byFastener.get(key) ?? []), r])
+  }
+  const opened = new Set(ofKind(standing, 'opened-again').map((r) => `${r.body.step} ${r.body.fastener}`))
   const makers = new Map(ofKind(standing, 'maker-torque').map((r) => [r.body.fastener, r.body.value]))
   return plan.steps.flatMap((step) =>
-    step.torques.map((fastener) => {
-      const here = (body: { step: string; fastener: string }) => body.step === step.id && body.fastener === fastener.id
-      const lastOpened = Math.max(0, ...opened.filter((r) => here(r.body)).map((r) => r.sequence))
+    step.torques.map((fastener): FastenerState => {
+      const key = `${step.id} ${fastener.id}`
+      const all = byFastener.get(key) ?? []
       const makerFigure = makers.get(fastener.id)
-      const valid = readings.filter((r) => here(r.body) && r.sequence > lastOpened)
+      const lacks: Missing[] = []
       const places = Array.from({ length: fastener.count }, (_, i) => {
-        const record = valid.filter((r) => r.body.place === i + 1).at(-1) ?? null
-        if (!record) return { state: 'missing' as const, value: null, record }
-        const { outcome, value } = record.body
-        const state: PlaceState =
-          outcome === 'reading' && value !== null
-            ? judgeTorque(fastener.spec, value, makerFigure)
-            : outcome === 'reading'
-              ? 'missing'
-              : outcome
+        const here = all.filter((r) => r.body.place === i + 1)
+        const record = here.findLast((r) => counts(proof, r)) ?? null
+        const state = record ? placeState(fastener, record, makerFigure) : 'missing'
+        const value = record?.body.value ?? null
+        const lack = placeMissing(fastener, `${key} ${i + 1}`, state, value, here.at(-1) ?? null, proof)
+        if (lack) lacks.push(lack)
         return { state, value, record }
       })
       return {
         step,
         fastener,
         places,
-        openedAgain: lastOpened > 0 && places.some((p) => p.state === 'missing'),
+        openedAgain: opened.has(key) && places.some((p) => p.state === 'missing'),
         makerFigure,
+        missing: lacks,
       }
     }),
   )
+}
+
+function placeState(fastener: Fastener, { body }: RecordOf<'torque'>, makerFigure: number | undefined): PlaceState {
+  if (body.outcome !== 'reading') return body.outcome
+  return body.value === null ? 'missing' : judgeTorque(fastener.spec, body.value, makerFigure)
 }

@@ -1,6 +1,8 @@
 import { formatQuantity } from '../../quantity'
 import type { RecordTexts } from '../record-parts'
 import type { bayRecords } from './records'
+import type { PartFate } from '../../kit'
+import { SUPPORT_NAMES } from '../plan/words'
 import { count } from '../count'
 import type { RefusalsOf, StageStop, StopsOf, WaitsOf } from '../stage'
 import type { BAY_CHECKS } from './records'
@@ -17,6 +19,11 @@ export const bayStops: Record<StopsOf<typeof bayStage>, (stop: StageStop) => str
   'steps-left': ({ about }) =>
     `${about} ${about === '1' ? 'step is' : 'steps are'} neither done nor skipped with a reason`,
   'torque-wrong': ({ about }) => `${about}: the last torque is outside its spec; undo it and torque again`,
+  'step-skipped': ({ about }) => `${about}: skipped, and it cannot be; do it, or record a deviation for it`,
+  'not-on-wheels': () => 'It is not on its wheels',
+  'not-settled': () => 'It was not rolled a length and bounced since it came down',
+  'consent-missing': ({ about }) => `The customer has to sign for ${about} first`,
+  'consent-refused': ({ about }) => `The customer does not agree to ${about}: this kit cannot be fitted`,
 }
 export const bayRefusals: Record<RefusalsOf<typeof bayStage>, (about: string) => string> = {
   'unknown-step': (step) => `"${step}" is not a step of this job's plan.`,
@@ -38,6 +45,18 @@ export const PLACE_STATES: Record<PlaceState, string> = {
   'none-given': 'no torque given',
 }
 
+export const FATE_NAMES: Record<PartFate, string> = {
+  'gone-shop': 'gone for good, the shop keeps it',
+  'gone-owner': 'gone for good, the owner has it',
+  cut: 'cut',
+  moved: 'moved to another place',
+  turned: 'turned',
+  reshaped: 'reshaped',
+  replaced: 'replaced',
+}
+const partText = ({ part, axle, side }: { part: string; axle: string | null; side: string | null }) =>
+  [part, [axle, side].filter(Boolean).join(' ')].filter(Boolean).join(', ')
+
 export const bayRecordTexts: RecordTexts<typeof bayRecords> = {
   step: ({ step, outcome, reason }, _system, names) =>
     `${names.step ?? step}: ${outcome}${reason ? `, ${reason}` : ''}`,
@@ -48,6 +67,11 @@ export const bayRecordTexts: RecordTexts<typeof bayRecords> = {
   'maker-torque': ({ fastener, value, source }, system, names) =>
     `${names.fastener ?? fastener}: vehicle maker's torque ${formatQuantity('torque', value, system)}, ${source}`,
   deviation: ({ what, why, agreedBy }) => `Deviation: ${what}, ${why}, agreed by ${agreedBy}`,
-  off: ({ part }) => `Off: ${part}`,
-  'on-again': ({ part }) => `Back on: ${part}`,
+  off: (body) => `Off: ${partText(body)}`,
+  'on-again': (body) => `Back on: ${partText(body)}`,
+  'part-fate': (body) =>
+    `${partText(body)}: ${FATE_NAMES[body.fate]}, agreed by ${body.agreedBy}${body.note ? `, ${body.note}` : ''}`,
+  moved: ({ support, wheels, axle, settled }) =>
+    `Now ${SUPPORT_NAMES[support]}${axle ? ` (${axle}), wheels ${wheels}` : settled ? ', settled' : ''}`,
+  'bracket-moved': ({ axle, side, reason }) => `Bracket moved, ${axle}${side ? ` ${side}` : ''}: ${reason}`,
 }

@@ -4,7 +4,7 @@ import { TAPE_TOLERANCE } from '../../vehicle'
 import { LEVEL_TOLERANCE, type FitVerdict, type KitFamily } from '../../kit'
 import type { Preferences } from '../../job'
 import { RATING_NAMES } from '../load/words'
-import type { StopsOf, WaitsOf } from '../stage'
+import type { StageStop, StopsOf, WaitsOf } from '../stage'
 import type { Criterion } from './criteria'
 import type { AnswerFlip, Flip } from './flips'
 import type { NoSale } from './no-sale'
@@ -16,7 +16,11 @@ export const chooseWaits: Record<WaitsOf<typeof chooseStage>, () => string> = {
   'kit-needs-answer': () => 'a survey answer for the kit',
   'cannot-level': () => 'cannot be leveled with air',
 }
-export const chooseStops: Record<StopsOf<typeof chooseStage>, () => string> = { 'no-kit': () => 'No kit chosen' }
+export const chooseStops: Record<StopsOf<typeof chooseStage>, (stop: StageStop) => string> = {
+  'no-kit': () => 'No kit chosen',
+  'kit-does-not-fit': ({ about }) => `${about} does not fit this vehicle as measured`,
+  'kit-needs-answer': ({ about }) => `${about} needs an answer: measure or look, then it is judged`,
+}
 
 export const FAMILY_NAMES: Record<KitFamily, string> = {
   bellows: 'bellows',

@@ -1,9 +1,10 @@
 import { ABOUT_TOLERANCE, TAPE_TOLERANCE, type AxleSurvey } from '../../vehicle'
 import type { AxleEnd } from '../../spring'
-import { BAG_CLEARANCE, EXHAUST_DISTANCE, hasAir, PLATE_CLEARANCE, type AirKit, type Kit, type Limit } from '../../kit'
+import { BAG_CLEARANCE, EXHAUST_DISTANCE, hasAir, PLATE_CLEARANCE, SLEEVED_DISTANCE, type AirKit, type Kit, type Limit } from '../../kit'
 import { isAbove, isBelow, type Meters } from '../../quantity'
 import type { Side } from '../../plan'
-import { kitsLeft, ofKind, type BayRecord, type Job } from '../../job'
+import { kitsLeft, ofKind, type BayRecord, type Job, type RecordOf } from '../../job'
+import { counts, missing, unproved, type Evidence, type Missing, type Proof } from '../../proof'
 import type { GapCheck } from './records'
 
 export type GapVerdict = 'missing' | 'fine' | 'close' | 'sleeved' | 'off-middle' | 'too-little' | 'too-much'
@@ -17,6 +18,12 @@ export interface GapJudgment {
   /** Upper limit, for the bag's height. */
   high: Limit | null
   verdict: GapVerdict
+  /** The reading it is judged by: the latest that proves it, else the latest there is. */
+  reading: RecordOf<'gap'> | null
+  /** What it lacks to be proved; null where it is. */
+  missing: Missing | null
+  /** Whether a load was on as it was read. */
+  loaded: boolean
 }
 
 /** Checks that a family needs: a cylinder inside a coil has no room around it to measure. */
@@ -34,7 +41,9 @@ function gapChecks(kit: Kit, exhaust: AxleSurvey['exhaustSide']): GapCheck[] {
  */
 export function judgeGap(kit: AirKit, check: GapCheck, value: Meters, tolerance: Meters, sleeved: boolean): GapVerdict {
   const { low, high } = limitsOf(kit, check)
-  if (isBelow(value, low.value)) return check === 'line-exhaust' && sleeved ? 'sleeved' : 'too-little'
+  if (check === 'line-exhaust' && sleeved && isBelow(value, low.value))
+    return isBelow(value, SLEEVED_DISTANCE.value) ? 'too-little' : 'sleeved'
+  if (isBelow(value, low.value)) return 'too-little'
   if (high && isAbove(value, high.value)) return 'too-much'
   if (value - tolerance < low.value || (high && value + tolerance > high.value)) return 'close'
   if (high && Math.abs(value - (low.value + high.value) / 2) > (high.value - low.value) / 4) return 'off-middle'
@@ -61,30 +70,62 @@ function limitsOf(kit: AirKit, check: GapCheck): { low: Limit; high: Limit | nul
 }
 
 /**
- * Every gap the job's kits need on both sides, judged from its latest reading.
+ * Every gap the job's kits need on both sides, judged from its latest reading that proves it; one taken in another state, as
+ * while it was planned, is shown and proves nothing.
  * @param standing records that stand, oldest first
  */
-export function judgeGaps(job: Job, standing: readonly BayRecord[]): GapJudgment[] {
-  const latest = new Map(ofKind(standing, 'gap').map((r) => [`${r.body.axle}:${r.body.check}:${r.body.side}`, r.body]))
+export function judgeGaps(job: Job, standing: readonly BayRecord[], proof: Proof): GapJudgment[] {
+  const readings = new Map<string, RecordOf<'gap'>[]>()
+  for (const r of ofKind(standing, 'gap')) {
+    const key = `${r.body.axle}:${r.body.check}:${r.body.side}`
+    readings.set(key, [...(readings.get(key) ?? []), r])
+  }
   return kitsLeft(job).flatMap(({ kit }) =>
     hasAir(kit)
       ? gapChecks(kit, job.survey[kit.axle].exhaustSide).flatMap((check) =>
           (['left', 'right'] as const).map((side): GapJudgment => {
-            const reading = latest.get(`${kit.axle}:${check}:${side}`)
+            const all = readings.get(`${kit.axle}:${check}:${side}`) ?? []
+            const reading = all.findLast((r) => counts(proof, r)) ?? all.at(-1) ?? null
             const { low, high } = limitsOf(kit, check)
+            const verdict = reading
+              ? judgeGap(
+                  kit,
+                  check,
+                  reading.body.value,
+                  reading.body.about ? ABOUT_TOLERANCE : TAPE_TOLERANCE,
+                  reading.body.sleeved,
+                )
+              : 'missing'
+            const own = reading ? proof.evidence.get(reading.id) : undefined
             return {
               axle: kit.axle,
               check,
               side,
-              value: reading?.value ?? null,
+              value: reading?.body.value ?? null,
               limit: low,
               high,
-              verdict: reading
-                ? judgeGap(kit, check, reading.value, reading.about ? ABOUT_TOLERANCE : TAPE_TOLERANCE, reading.sleeved)
-                : 'missing',
+              verdict,
+              reading,
+              missing: gapMissing(`${check}:${kit.axle}:${side}`, verdict, reading, own, low, high),
+              loaded: own?.situation.load?.loadCase != null,
             }
           }),
         )
       : [],
   )
+}
+
+function gapMissing(
+  about: string,
+  verdict: GapVerdict,
+  reading: RecordOf<'gap'> | null,
+  own: Evidence | undefined,
+  low: Limit,
+  high: Limit | null,
+): Missing | null {
+  if (!reading || !own) return missing('not-done', about)
+  const has = reading.body.value
+  if (verdict === 'too-little') return missing('too-little', about, { has, limit: low.value })
+  if (verdict === 'too-much') return missing('too-much', about, { has, limit: high!.value })
+  return unproved(own, about)
 }

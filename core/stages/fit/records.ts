@@ -7,7 +7,7 @@ const GAP_CHECKS = ['bag-clearance', 'plate-tire', 'line-exhaust', 'bag-height']
 export type GapCheck = (typeof GAP_CHECKS)[number]
 
 /** Final checks that this stage answers. */
-export const FIT_CHECKS = ['clearance'] as const
+export const FIT_CHECKS = ['clearance', 'loaded-clearance'] as const
 
 /** What Fit puts on record. */
 export const fitRecords = [

@@ -1,16 +1,55 @@
+import { missing } from '../../proof'
+import type { Facts } from '../facts'
+import { keptUntouched } from '../kept'
 import { defineStage } from '../stage'
-import { GAP_PASSES } from './gaps'
+import type { GapJudgment, GapVerdict } from './gaps'
+
+const FAILS: readonly GapVerdict[] = ['too-little', 'too-much']
+
+/** Gaps that are owed: those of a kit that was there and was not touched were proved when it was fitted. */
+const owed = ({ gaps, job, proof }: Facts) => gaps.filter((g) => !keptUntouched(job, proof, g.axle, 'clearance'))
+/** Room round the bag is read with the load on: it is widest and lowest then. */
+const underLoad = (facts: Facts) => owed(facts).filter((g) => g.check === 'bag-clearance')
+const idsOf = (gaps: readonly GapJudgment[]) => gaps.flatMap((g) => (g.reading && !g.missing ? [g.reading.id] : []))
+const never = (facts: Facts) =>
+  facts.chosen.length && !facts.gaps.length
+    ? ('none' as const)
+    : owed(facts).length || !facts.gaps.length
+      ? null
+      : ('kept' as const)
 
 export const fitStage = defineStage({
   id: 'fit',
   begun: ({ gaps }) => gaps.some((g) => g.value !== null),
-  waits: ({ chosen, gaps }) => ({
-    'no-kit': chosen.length === 0,
-    'gaps-missing': gaps.filter((g) => g.verdict === 'missing').length,
-    'gap-fails': gaps.some((g) => g.verdict !== 'missing' && !GAP_PASSES.includes(g.verdict)),
+  waits: (facts) => ({
+    'no-kit': facts.chosen.length === 0,
+    'gaps-missing': owed(facts).filter((g) => g.missing && !FAILS.includes(g.verdict)).length,
+    'gap-fails': facts.gaps.some((g) => FAILS.includes(g.verdict)),
   }),
   checks: {
-    clearance: { done: ({ job, gaps }) => job.kits.length > 0 && gaps.every((g) => GAP_PASSES.includes(g.verdict)) },
+    clearance: {
+      missing: (facts) => owed(facts).flatMap((g) => g.missing ?? []),
+      evidence: (facts) => idsOf(owed(facts)),
+      never,
+    },
+    'loaded-clearance': {
+      missing: (facts) =>
+        underLoad(facts).flatMap((g) => {
+          const about = `${g.check}:${g.axle}:${g.side}`
+          return g.missing ? [{ ...g.missing, about }] : g.loaded ? [] : [missing('not-done', about)]
+        }),
+      evidence: (facts) => idsOf(underLoad(facts).filter((g) => g.loaded)),
+      never: (facts) =>
+        never(facts) ??
+        (facts.cases.every((c) => c.loadCase.items.length === 0)
+          ? ('no-load' as const)
+          : underLoad(facts).length
+            ? null
+            : ('none' as const)),
+    },
   },
-  stops: () => [],
+  stops: ({ gaps }) =>
+    gaps
+      .filter((g) => FAILS.includes(g.verdict))
+      .map((g) => ({ code: 'gap-fails' as const, about: `${g.check}:${g.axle}:${g.side}`, hard: true })),
 })

@@ -2,7 +2,7 @@ import { formatQuantity } from '../../quantity'
 import type { RecordTexts } from '../record-parts'
 import type { fitRecords } from './records'
 import { count } from '../count'
-import type { WaitsOf } from '../stage'
+import type { StageStop, StopsOf, WaitsOf } from '../stage'
 import type { GapVerdict } from './gaps'
 import type { FIT_CHECKS, GapCheck } from './records'
 import type { fitStage } from './stage'
@@ -12,7 +12,16 @@ export const fitWaits: Record<WaitsOf<typeof fitStage>, (n: number) => string> =
   'gaps-missing': (n) => count(n, 'gap to read', 'gaps to read'),
   'gap-fails': () => 'a gap fails its rule',
 }
-export const fitChecks: Record<(typeof FIT_CHECKS)[number], string> = { clearance: 'Clearance, loaded' }
+export const fitChecks: Record<(typeof FIT_CHECKS)[number], string> = {
+  clearance: 'Clearance',
+  'loaded-clearance': 'Room around the bags with the load on',
+}
+export const fitStops: Record<StopsOf<typeof fitStage>, (stop: StageStop) => string> = {
+  'gap-fails': ({ about }) => {
+    const [check, axle, side] = about.split(':') as [GapCheck, string, string]
+    return `${GAP_CHECK_NAMES[check]}, ${axle} ${side}: fails its rule. ${GAP_HELP[check]}`
+  },
+}
 
 export const GAP_CHECK_NAMES: Record<GapCheck, string> = {
   'bag-clearance': 'Free all around the bag, loaded',

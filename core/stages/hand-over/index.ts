@@ -1,3 +1,6 @@
 export { FOLLOW_UPS, type FollowUp } from './follow-ups'
 export { loadSettings, type LoadSetting } from './settings'
-export { FINAL_CHECKS, type FinalCheckId } from './records'
+export { FINAL_CHECKS, type ConsentTo, type FinalCheckId, type WaiverId } from './records'
+export type { AsLeft } from './as-left'
+export { offText, textOf, type Unsigned } from './statement'
+export { consentsNeeded, consentTo, isWaivable, signatureFor } from './waivers'

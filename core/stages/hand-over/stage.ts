@@ -1,7 +1,40 @@
-import { isBelow } from '../../quantity'
-import { ofKind } from '../../job'
+import { ofKind, type RecordOf } from '../../job'
+import { counts, hashOf, missing, unproved, type Missing } from '../../proof'
+import { CORNERS, type Corner } from '../../vehicle'
 import { neverWithoutAir } from '../air/stage'
+import type { Facts } from '../facts'
 import { defineStage } from '../stage'
+import { textOf } from './statement'
+
+/** Corners of the axles with kits, that are read as it goes out. */
+const cornersOf = ({ chosen }: Facts): Corner[] =>
+  CORNERS.filter((c) => chosen.some(({ kit }) => c.startsWith(kit.axle)))
+
+type Read = (body: RecordOf<'height'>['body']) => boolean
+const isEmpty: Read = ({ load }) => load === 'empty'
+const isLoaded: Read = ({ load }) => load === 'loaded'
+
+/** What the heights of one state lack, corner by corner. */
+function heightsMissing(facts: Facts, read: Read): Missing[] {
+  const own = ofKind(facts.standing, 'height').filter(
+    ({ body }) => body.timing === 'after' && body.mark === facts.job.mark && read(body),
+  )
+  return cornersOf(facts).flatMap((corner) => {
+    const here = own.filter((r) => r.body.corner === corner)
+    if (here.some((r) => counts(facts.proof, r))) return []
+    const latest = here.at(-1)
+    return [(latest && unproved(facts.proof.evidence.get(latest.id)!, corner)) ?? missing('not-done', corner)]
+  })
+}
+const heightRecords = ({ standing, proof, job }: Facts, read: Read) =>
+  ofKind(standing, 'height').flatMap((r) =>
+    r.body.timing === 'after' && r.body.mark === job.mark && read(r.body) && counts(proof, r) ? [r.id] : [],
+  )
+/** The load of which least is missing, so that what is asked for is what somebody began. */
+const loadedMissing = (facts: Facts): Missing[] =>
+  facts.job.loadCases
+    .map(({ id }) => heightsMissing(facts, (body) => isLoaded(body) && body.loadCase === id))
+    .reduce((best, list) => (list.length < best.length ? list : best))
 
 export const handOverStage = defineStage({
   id: 'hand-over',
@@ -14,25 +47,58 @@ export const handOverStage = defineStage({
   }),
   checks: {
     heights: {
-      done: ({ active }) => [active.heights.afterEmpty, active.heights.afterLoaded].some((h) => h.missing.length === 0),
+      missing(facts) {
+        const [empty, loaded] = [heightsMissing(facts, isEmpty), loadedMissing(facts)]
+        // Read with nothing on it or with a load: one of the two it has to be.
+        return facts.chosen.length && empty.length && loaded.length
+          ? loaded.length < empty.length
+            ? loaded
+            : empty
+          : []
+      },
+      evidence: (facts) => heightRecords(facts, () => true),
+    },
+    'loaded-heights': {
+      missing: (facts) => loadedMissing(facts),
+      evidence: (facts) => heightRecords(facts, isLoaded),
+      never: ({ job, chosen }) =>
+        chosen.length && job.loadCases.every((c) => c.items.length === 0) ? 'no-load' : null,
+    },
+    level: {
+      missing: ({ asLeft, chosen }) =>
+        asLeft.length || !chosen.length
+          ? asLeft.flatMap((s): Missing[] => {
+              const about = `${s.axle}:${s.loadCase ?? ''}`
+              if (s.within) return []
+              if (s.within === null) return [missing('nothing-to-compare', about)]
+              const lean = Math.abs(s.lean ?? 0) > s.tolerance ? s.lean : null
+              return [
+                missing(lean === null && (s.off ?? 0) < 0 ? 'too-little' : 'too-much', about, {
+                  has: lean ?? s.off,
+                  limit: s.tolerance,
+                }),
+              ]
+            })
+          : chosen.map(({ kit }) => missing('not-done', `${kit.axle}:`)),
+      evidence: ({ asLeft }) => asLeft.flatMap((s) => (s.within ? s.records : [])),
     },
     'minimum-pressure': {
-      done({ chosen, standing }) {
-        const aired = chosen.filter((c) => c.minimum !== null)
-        return (
-          aired.length > 0 &&
-          aired.every(({ kit, minimum }) => {
-            const set = ofKind(standing, 'bag-pressure').findLast((r) => r.body.axle === kit.axle)?.body
-            return set !== undefined && !isBelow(Math.min(set.left, set.right), minimum!.value)
-          })
-        )
-      },
+      missing: ({ air }) => air.pressures.flatMap((p) => p.missing),
+      evidence: ({ air }) => air.pressures.flatMap((p) => (p.reading && !p.missing.length ? [p.reading.id] : [])),
       never: neverWithoutAir,
     },
   },
   stops: () => [],
-  refuses: (body, { assess }) =>
-    body.kind === 'handed-over' && assess().stops.length > 0
-      ? { field: 'kind', code: 'not-road-ready', about: String(assess().stops.length) }
-      : null,
+  refuses(body, { job, assess }) {
+    if (body.kind === 'handed-over')
+      return assess().stops.length > 0
+        ? { field: 'kind', code: 'not-road-ready', about: String(assess().stops.length) }
+        : null
+    if (body.kind === 'final-check') return { field: 'kind', code: 'no-longer-taken', about: body.check }
+    if (body.kind !== 'waiver' && body.kind !== 'consent') return null
+    const text = textOf(job, assess(), body)
+    if (text === null)
+      return { field: 'about', code: 'nothing-to-sign', about: body.kind === 'waiver' ? body.about : body.to }
+    return hashOf(text) === body.hash ? null : { field: 'hash', code: 'other-text', about: text }
+  },
 })

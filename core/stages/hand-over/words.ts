@@ -4,7 +4,8 @@ import type { LoadSetting } from './settings'
 import type { RecordTexts } from '../record-parts'
 import type { handOverRecords } from './records'
 import { count } from '../count'
-import type { FinalCheckReport, RefusalsOf, WaitsOf } from '../stage'
+import type { NeverCode, RefusalsOf, WaitsOf } from '../stage'
+import type { ConsentTo, WaiverId } from './records'
 import type { HAND_OVER_CHECKS } from './records'
 import type { handOverStage } from './stage'
 
@@ -15,20 +16,41 @@ export const handOverWaits: Record<WaitsOf<typeof handOverStage>, (n: number) =>
 }
 export const handOverRefusals: Record<RefusalsOf<typeof handOverStage>, (about: string) => string> = {
   'not-road-ready': (count) => `Cannot be handed over: ${count} still open.`,
+  'no-longer-taken': () => 'A final check is proved or waived over a signed text; it is not answered.',
+  'nothing-to-sign': () => 'There is nothing of that kind to sign on this job as it stands.',
+  'other-text': (text) => `The text to sign is now: ${text}`,
 }
 export const handOverChecks: Record<(typeof HAND_OVER_CHECKS)[number], string> = {
-  heights: 'Heights measured again',
-  'minimum-pressure': 'Both bags at min pressure or above',
+  heights: 'Heights as it leaves',
+  'loaded-heights': 'Heights with the load on',
+  level: 'Level and straight as it leaves',
+  'minimum-pressure': 'Bag pressures as set, inside their limits',
 }
 /** Why a final check can never apply. */
-export const NEVER_APPLIES: Record<NonNullable<FinalCheckReport['never']>, string> = {
+export const NEVER_APPLIES: Record<NeverCode, string> = {
   'no-air': 'rubber helpers hold no air',
+  kept: 'the kit was there already and was not opened',
+  'no-load': 'no load is listed',
+  none: 'nothing to read on this kit',
 }
+
+export const WAIVER_NAMES: Record<WaiverId, string> = {
+  'air-check': 'the owner reads the pressure after 24 h',
+  'loaded-heights': 'no heights with the load on',
+  'loaded-clearance': 'no clearance read with the load on',
+  level: 'it leaves off its aim',
+  overload: 'not to be driven with this load',
+}
+export const CONSENT_NAMES: Record<ConsentTo, string> = { drilling: 'Drilling', cutting: 'Cutting' }
 
 export const handOverRecordTexts: Omit<RecordTexts<typeof handOverRecords>, 'final-check'> = {
   'bag-pressure': ({ left, right }, system) =>
     `Bags set: ${formatQuantity('pressure', left, system, 1)} left, ${formatQuantity('pressure', right, system, 1)} right`,
   'handed-over': ({ to }) => `Handed over to ${to}`,
+  waiver: ({ about, because, signedBy, due }) =>
+    `Signed by ${signedBy}: ${WAIVER_NAMES[about]}${due ? `, ${due}` : ''}, ${because}`,
+  consent: ({ to, outcome, signedBy }) =>
+    `${CONSENT_NAMES[to]}: ${signedBy} ${outcome === 'agreed' ? 'agrees' : 'does not agree'}`,
 }
 
 /** What goes with a setting: why there is none, or what to mind. */

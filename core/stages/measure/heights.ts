@@ -20,7 +20,12 @@ export function heightSet(
   for (const { body } of ofKind(standing, 'height')) {
     if (body.timing !== timing || body.load !== load || body.mark !== mark) continue
     if (load === 'loaded' && body.loadCase !== loadCase) continue
-    set[body.corner] = { value: body.value, about: body.about, tolerance: body.tolerance, aired: body.bagPressure > 0 }
+    set[body.corner] = {
+      value: body.value,
+      about: body.about,
+      tolerance: body.tolerance,
+      aired: body.bagPressure === null || body.bagPressure > 0,
+    }
   }
   return set
 }

@@ -19,9 +19,11 @@ export const measureRecords = [
     about: z.boolean(),
     /** Half-width of the tool; a sixteenth of an inch where nothing is given. */
     tolerance: bounded('length', 0.0002, 0.02).nullable().default(null),
-    /** Gauge, mean of both bags; 0 with none fitted. */
-    bagPressure: bounded('pressure', 0, 1_000_000),
+    /** Gauge, mean of the axle's bags; 0 with none fitted, null where nobody read it: it is never assumed. */
+    bagPressure: bounded('pressure', 0, 1_000_000).nullable(),
   }),
+  /** What is on the vehicle from now on: one of the job's load cases, or nothing. */
+  z.strictObject({ kind: z.literal('load-on'), loadCase: recordId.nullable() }),
   z.strictObject({
     kind: z.literal('scale-ticket'),
     load: z.enum(['empty', 'loaded']),

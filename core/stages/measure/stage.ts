@@ -14,9 +14,25 @@ export const measureStage = defineStage({
     survey: unanswered.length,
   }),
   checks: {},
-  stops: () => [],
-  refuses: (body, { job }) =>
-    body.kind === 'height' && body.load === 'loaded' && !job.loadCases.some((c) => c.id === body.loadCase)
-      ? { field: 'loadCase', code: 'unknown-load-case', about: body.loadCase ?? '' }
-      : null,
+  stops({ job: { survey, kits } }) {
+    if (!kits.length) return []
+    const { frame, loadSensingValve: valve, valveProcedure } = survey
+    return [
+      ...(frame === 'unsound' ? [{ code: 'frame-unsound' as const, about: '', hard: true }] : []),
+      ...(frame === null ? [{ code: 'frame-not-looked-at' as const, about: '', hard: true }] : []),
+      ...(valve === null ? [{ code: 'valve-unanswered' as const, about: '', hard: true }] : []),
+      ...(valve && !valveProcedure ? [{ code: 'valve-no-procedure' as const, about: '', hard: true }] : []),
+    ]
+  },
+  refuses(body, { job }) {
+    const named =
+      body.kind === 'height' && body.load === 'loaded'
+        ? body.loadCase
+        : body.kind === 'load-on' && body.loadCase !== null
+          ? body.loadCase
+          : undefined
+    return named === undefined || job.loadCases.some((c) => c.id === named)
+      ? null
+      : { field: 'loadCase', code: 'unknown-load-case', about: named ?? '' }
+  },
 })

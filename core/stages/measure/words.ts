@@ -4,7 +4,7 @@ import { formatQuantity, type UnitSystem } from '../../quantity'
 import type { Fact } from '../../kit'
 import type { CornerFinding, HeightPlace, Mark, SurveyKey } from '../../vehicle'
 import { count } from '../count'
-import type { RefusalsOf, WaitsOf } from '../stage'
+import type { RefusalsOf, StageStop, StopsOf, WaitsOf } from '../stage'
 import type { measureStage } from './stage'
 
 export const measureWaits: Record<WaitsOf<typeof measureStage>, (n: number) => string> = {
@@ -15,6 +15,14 @@ export const measureWaits: Record<WaitsOf<typeof measureStage>, (n: number) => s
 }
 export const measureRefusals: Record<RefusalsOf<typeof measureStage>, () => string> = {
   'unknown-load-case': () => "Name the load case that was on: it must be one of the job's.",
+}
+
+export const measureStops: Record<StopsOf<typeof measureStage>, (stop: StageStop) => string> = {
+  'frame-unsound': () =>
+    'The frame was found unsound: nothing is mounted on it until a licensed technician has repaired it',
+  'frame-not-looked-at': () => 'Nobody has looked at the frame: answer it in the survey',
+  'valve-unanswered': () => 'Load-sensing brake valve: answer whether it has one',
+  'valve-no-procedure': () => "It has a load-sensing brake valve: the vehicle maker's procedure has to be in hand",
 }
 
 export const CORNER_NAMES: Record<HeightPlace, string> = {
@@ -132,6 +140,7 @@ const and = (words: readonly string[]) => words.join(' and ')
 export const measureRecordTexts: RecordTexts<typeof measureRecords> = {
   height: ({ corner, timing, load, about, value }, system) =>
     `${CORNER_NAMES[corner]} ${timing}, ${load.replace('-', ' ')}: ${about ? 'about ' : ''}${formatQuantity('length', value, system)}`,
+  'load-on': ({ loadCase }) => (loadCase === null ? 'Nothing on it now' : `On it now: load case ${loadCase}`),
   'scale-ticket'({ load, front, rear, trailer, ticket }, system) {
     const mass = (v: number) => formatQuantity('mass', v, system)
     return `Scale, ${load}: ${mass(front)} front, ${mass(rear)} rear${trailer === null ? '' : `, ${mass(trailer)} trailer`}${ticket ? `, ${ticket}` : ''}`

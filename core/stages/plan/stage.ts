@@ -9,5 +9,5 @@ export const planStage = defineStage({
     'plan-unsure': steps.filter((s) => s.step.unsure).length,
   }),
   checks: {},
-  stops: ({ plan }) => (plan && !plan.ok ? [{ code: 'plan-stuck', about: plan.stuck.join(', ') }] : []),
+  stops: ({ plan }) => (plan && !plan.ok ? [{ code: 'plan-stuck', about: plan.stuck.join(', '), hard: true }] : []),
 })

@@ -27,7 +27,7 @@ const complaint = (text: string) => (job: Parameters<Parameters<ReturnType<typeo
   ...job,
   complaint: text,
 })
-const part = (name: string): RecordBody => ({ kind: 'off', part: name })
+const part = (name: string): RecordBody => ({ kind: 'off', part: name, axle: null, side: null })
 const parts = () => standing(server.records).flatMap((r) => (r.body.kind === 'off' ? [r.body.part] : []))
 
 beforeEach(() => {
@@ -355,7 +355,10 @@ describe('what is being typed', () => {
   test('counts for the answer and not for the record', async () => {
     const store = await opened()
     const before = store.assessment!.active.squat.rear!
-    store.type('rear-left', reading)
+    const there = store.records.findLast(
+      (r) => r.body.kind === 'height' && r.body.load === 'loaded' && r.body.corner === 'rear-left',
+    )!
+    store.type('rear-left', reading, there.id)
     expect(store.assessment!.active.squat.rear!).toBeGreaterThan(before)
     expect(store.unsaved).toBe(false)
     store.type('rear-left', null)

@@ -1,7 +1,8 @@
 import { useEventListener } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { computed, ref, shallowReactive, shallowRef } from 'vue'
-import type { Job, RecordBody, RecordInput } from '@stout-shackle/core/job'
+import { computed, ref, shallowReactive, shallowRef, watch } from 'vue'
+import { standing, type Job, type RecordBody, type RecordInput } from '@stout-shackle/core/job'
+import { replay } from '@stout-shackle/core/proof'
 import type { AxleEnd } from '@stout-shackle/core/spring'
 import { assessJob, planFor, rankKits } from '@stout-shackle/core/stages'
 import { reach } from '../../api/reach'
@@ -50,6 +51,11 @@ export const useJob = defineStore('job', () => {
   const assessment = computed(() =>
     job.value && current.value ? assessJob(job.value, current.value.recordsWithTyping.value, plan.value) : null,
   )
+  /** What was recorded, without what is being typed: what a field shows, and what it would correct. */
+  const kept = computed(() => {
+    const stood = standing(records.value)
+    return { standing: stood, proof: job.value ? replay(job.value, plan.value, stood) : null }
+  })
   /** Whose kits are compared: those of the axle on the screen. */
   const axle = ref<AxleEnd>('rear')
   /** The catalog's kits of that axle over every load case; worked out where somebody looks at it. */
@@ -78,6 +84,15 @@ export const useJob = defineStore('job', () => {
     void outbox.send()
     await opened.plan.open(({ vehicle }) => shop.loadCatalog(vehicle).catch(() => undefined))
   }
+  /** Somebody tried to change a visit that is closed. */
+  const turnedAway = ref(false)
+  /** A vehicle that has left is changed on its next visit; only the hand-over itself can be taken back, as a slip. */
+  function mayChange(target?: string): boolean {
+    const left = assessment.value?.handedOver
+    turnedAway.value = !!left && target !== left.id
+    return !turnedAway.value
+  }
+  watch(current, () => (turnedAway.value = false))
   /** Takes up what earlier pages left unsent, of every job. */
   async function resume(): Promise<void> {
     await drafts.takeOver()
@@ -112,6 +127,7 @@ export const useJob = defineStore('job', () => {
     job,
     records,
     assessment,
+    kept,
     ranking,
     axle,
     undoable: computed(() => current.value?.undoable.value ?? []),
@@ -132,12 +148,16 @@ export const useJob = defineStore('job', () => {
     giveUp: (id: string) => jobs.get(id)?.plan.giveUp(),
     open,
     refresh: async () => current.value?.plan.refresh(),
-    edit: (change: (job: Job) => Job, what: string | null = null) => current.value?.edit(change, what),
+    edit: (change: (job: Job) => Job, what: string | null = null) => {
+      if (mayChange()) current.value?.edit(change, what)
+    },
+    turnedAway,
     /** Appends a record to the job on the screen. */
     record: (body: RecordBody, supersedes: RecordInput['supersedes'] = null): string =>
-      current.value!.record(body, supersedes),
+      mayChange(supersedes?.record) ? current.value!.record(body, supersedes) : '',
     undo: () => current.value?.undo(),
-    type: (key: string, body: RecordBody | null) => current.value?.type(key, body),
+    type: (key: string, body: RecordBody | null, corrects: string | null = null) =>
+      current.value?.type(key, body, corrects),
   }
 })
 

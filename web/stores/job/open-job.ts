@@ -6,11 +6,17 @@ import { planSync } from './plan-sync'
 import { undoHistory } from './undo'
 import type { useOutbox } from './outbox'
 
+/** A reading while it is typed, and what stands there that it corrects. */
+interface Typed {
+  body: RecordBody
+  corrects: string | null
+}
+
 /** Everything this page holds of one job: its plan, its records with those on their way, what is typed, what can be undone. */
 export function openJob(id: string, outbox: ReturnType<typeof useOutbox>, signer: () => Signer | null) {
   const stored = shallowRef<readonly BayRecord[]>([])
   /** Readings being typed: they count for the answer, not for the record. */
-  const typing = shallowRef<ReadonlyMap<string, RecordBody>>(new Map())
+  const typing = shallowRef<ReadonlyMap<string, Typed>>(new Map())
   const plan = planSync(id, heard, signer)
   const history = undoHistory()
   outbox.listen(id, { stored: (record) => heard([record]) })
@@ -41,10 +47,10 @@ export function openJob(id: string, outbox: ReturnType<typeof useOutbox>, signer
   })
   const recordsWithTyping = computed<BayRecord[]>(() => {
     const from = next(records.value)
-    const typed = [...typing.value.values()].map((body, i): BayRecord => ({
+    const typed = [...typing.value.values()].map(({ body, corrects }, i): BayRecord => ({
       body,
       by: '',
-      supersedes: null,
+      supersedes: corrects === null ? null : { record: corrects, why: 'typing' },
       id: `typing-${i}`,
       sequence: from + i,
       at: new Date().toISOString(),
@@ -81,9 +87,9 @@ export function openJob(id: string, outbox: ReturnType<typeof useOutbox>, signer
   }
 
   /** Sets what is being typed for a reading, or clears it. */
-  function type(key: string, body: RecordBody | null): void {
+  function type(key: string, body: RecordBody | null, corrects: string | null): void {
     const typed = new Map(typing.value)
-    if (body) typed.set(key, body)
+    if (body) typed.set(key, { body, corrects })
     else typed.delete(key)
     typing.value = typed
   }

@@ -1,0 +1,98 @@
+import { PSI, type Pascals } from '../quantity'
+import { canDo, type PlanStep } from '../plan'
+import type { BayRecord, RecordOf } from '../job'
+import type { Flag, FlagCode } from './evidence'
+import { axleOfConnection, axleOfCorner, timeOf } from './places'
+import { bagsFor, isFitted, isLined, unfitted, type Work } from './work'
+
+/** Two readings of one dial gauge may differ by this with nothing let in or out (common practice). */
+export const SAME_PRESSURE: Pascals = 1.5 * PSI
+/** Readings may be dated a little ahead of the server's clock, not more, ms. */
+export const CLOCK_SLACK = 5 * 60_000
+
+const flagged = (code: FlagCode, about = ''): Flag => ({ code, about })
+
+/**
+ * How a record contradicts the state of the work it was taken in.
+ * @returns null where it does not
+ * Source: common practice, no published source.
+ */
+export function contradiction(work: Work, record: BayRecord): Flag | null {
+  const { body } = record
+  switch (body.kind) {
+    case 'step':
+      return stepFlag(work, body)
+    case 'torque':
+      return torqueFlag(work, body)
+    case 'height':
+      return heightFlag(work, body)
+    case 'load-on':
+      return isUnknown(work, body.loadCase) ? flagged('unknown-load', body.loadCase ?? '') : null
+    case 'gap':
+      if (body.check === 'line-exhaust') return isLined(work, body.axle) ? null : flagged('not-fitted', body.axle)
+      return isFitted(work, body.axle) ? standingFlag(work) : flagged('not-fitted', body.axle)
+    case 'connection': {
+      const axle = axleOfConnection(body.connection)
+      return isLined(work, axle) ? null : flagged('not-fitted', axle)
+    }
+    case 'bag-pressure':
+      return isLined(work, body.axle) ? null : flagged('not-fitted', body.axle)
+    case 'air-check': {
+      if (!isLined(work, body.axle)) return flagged('not-fitted', body.axle)
+      const read = Date.parse(body.readAt)
+      if (read > timeOf(record) + CLOCK_SLACK) return flagged('dated-ahead')
+      return read < (work.closedAt[body.axle] ?? -Infinity) ? flagged('before-lines') : null
+    }
+    default:
+      return null
+  }
+}
+
+function turnFlag({ steps, settled }: Work, step: PlanStep): Flag | null {
+  const first = step.after.find((id) => steps.has(id) && !settled.has(id))
+  return first === undefined ? null : flagged('before-its-turn', first)
+}
+function stepFlag(work: Work, { step: id, outcome }: RecordOf<'step'>['body']): Flag | null {
+  const step = work.steps.get(id)
+  if (!step) return flagged('not-in-plan', id)
+  // A change of state is what somebody did, in whatever order; a step that is skipped asks for nothing.
+  if (step.kind === 'state' || outcome === 'skipped') return null
+  return turnFlag(work, step) ?? (canDo(step, step.axle, work.now.stand) ? null : flagged('wrong-support', id))
+}
+function torqueFlag(work: Work, body: RecordOf<'torque'>['body']): Flag | null {
+  const step = work.steps.get(body.step)
+  const fastener = step?.torques.find((f) => f.id === body.fastener)
+  if (!step || !fastener) return flagged('not-in-plan', body.step)
+  const { stand } = work.now
+  if (fastener.when === 'at-ride-height' && stand.support !== 'on-wheels') return flagged('not-on-wheels')
+  const onWheels = step.support === 'on-wheels' || step.support === 'ride-height'
+  return turnFlag(work, step) ?? (onWheels && !canDo(step, step.axle, stand) ? flagged('not-on-wheels') : null)
+}
+
+function standingFlag({ now }: Work): Flag | null {
+  if (now.stand.support !== 'on-wheels') return flagged('not-on-wheels')
+  return now.settled ? null : flagged('not-settled')
+}
+const isUnknown = ({ job }: Work, loadCase: string | null): boolean =>
+  loadCase !== null && !job.loadCases.some((c) => c.id === loadCase)
+function loadFlag(work: Work, loadCase: string | null): Flag | null {
+  if (isUnknown(work, loadCase)) return flagged('unknown-load', loadCase ?? '')
+  const { load } = work.now
+  return load?.said && load.loadCase !== loadCase ? flagged('other-load', load.loadCase ?? '') : null
+}
+
+function heightFlag(work: Work, body: RecordOf<'height'>['body']): Flag | null {
+  const load = loadFlag(work, body.load === 'loaded' ? body.loadCase : null)
+  if (body.timing === 'before') return work.begun ? flagged('work-begun') : (load ?? standingFlag(work))
+  const missing = unfitted(work)
+  if (missing) return flagged('not-fitted', missing)
+  const bags = bagsFor(work, axleOfCorner(body.corner))
+  return standingFlag(work) ?? load ?? (bags && pressureFlag(work, bags, body.bagPressure))
+}
+function pressureFlag({ now }: Work, bags: 'front' | 'rear', given: Pascals | null): Flag | null {
+  const air = now.air[bags]
+  if (!air) return given === null ? flagged('pressure-unknown', bags) : null
+  return given !== null && Math.abs(given - (air.left + air.right) / 2) > SAME_PRESSURE
+    ? flagged('other-pressure', bags)
+    : null
+}

@@ -1,0 +1,150 @@
+import type { Pascals } from '../quantity'
+import { AXLES, type AxleEnd } from '../spring'
+import { WHEEL_NUTS, type PlanStep, type StandState } from '../plan'
+import type { BayRecord } from '../job'
+import { SAME_PRESSURE } from './contradiction'
+import type { Evidence, Flag, VoidCode } from './evidence'
+import { axleOfConnection, axleOfCorner, timeOf } from './places'
+import { bagsFor, isLined, settle, voidWhere, type Work } from './work'
+
+/**
+ * What a record does to the state of the work, and what it takes away from records before it.
+ *
+ * What tells of harm, as a fastener opened or the vehicle moved, counts in whatever state it was taken; anything else only
+ * where it does not contradict that state.
+ */
+export function takeEffect(work: Work, record: BayRecord, flag: Flag | null): void {
+  const { body } = record
+  switch (body.kind) {
+    case 'opened-again': {
+      const axle = work.steps.get(body.step)?.axle
+      voidWhere(work, ['torque'], 'fastener-opened', record, ({ record: { body: b } }) =>
+        b.kind === 'torque' ? b.step === body.step && b.fastener === body.fastener : false,
+      )
+      for (const end of axle ? [axle] : AXLES) voidStanding(work, end, 'fastener-opened', record)
+      return
+    }
+    case 'connection-opened':
+      return opened(work, body.connection, record)
+    case 'bracket-moved':
+      return voidStanding(work, body.axle, 'bracket-moved', record)
+    case 'moved':
+      return standIs(work, { support: body.support, wheels: body.wheels, axle: body.axle }, body.settled, record)
+  }
+  if (flag) return
+  switch (body.kind) {
+    case 'step': {
+      const step = work.steps.get(body.step)!
+      settle(work, step)
+      if (body.outcome === 'done') stepDone(work, step, record)
+      if (step.axle && isLined(work, step.axle)) work.closedAt[step.axle] ??= timeOf(record)
+      return
+    }
+    case 'load-on':
+      work.now = { ...work.now, load: { loadCase: body.loadCase, said: true } }
+      return
+    case 'height': {
+      loadSeen(work, body.load === 'loaded' ? body.loadCase : null)
+      const bags = body.timing === 'after' ? bagsFor(work, axleOfCorner(body.corner)) : null
+      if (bags && !work.now.air[bags] && body.bagPressure !== null)
+        airIs(work, bags, body.bagPressure, body.bagPressure, record)
+      return
+    }
+    case 'connection':
+      return airIs(work, axleOfConnection(body.connection), body.pressure, body.pressure, record)
+    case 'bag-pressure':
+      return airIs(work, body.axle, body.left, body.right, record)
+    case 'air-check':
+      return airIs(work, body.axle, body.pressure, body.pressure, record)
+  }
+}
+
+/** A reading says what was on it, where nobody else did. */
+function loadSeen(work: Work, loadCase: string | null): void {
+  if (!work.now.load || work.now.load.loadCase !== loadCase) work.now = { ...work.now, load: { loadCase, said: false } }
+}
+
+/** Heights and clearances of an axle hang on its brackets and wheels. */
+function voidStanding(work: Work, axle: AxleEnd, code: VoidCode, by: BayRecord): void {
+  voidWhere(work, ['height', 'gap'], code, by, ({ record: { body } }) =>
+    body.kind === 'height'
+      ? body.timing === 'after' && axleOfCorner(body.corner) === axle
+      : body.kind === 'gap' && body.axle === axle && body.check !== 'line-exhaust',
+  )
+}
+
+function opened(work: Work, connection: string, record: BayRecord): void {
+  const axle = axleOfConnection(connection)
+  voidWhere(work, ['connection', 'air-check', 'bag-pressure'], 'connection-opened', record, ({ record: { body } }) =>
+    body.kind === 'connection'
+      ? body.connection === connection
+      : (body.kind === 'air-check' || body.kind === 'bag-pressure') && body.axle === axle,
+  )
+  work.closedAt[axle] = timeOf(record)
+  const { [axle]: _out, ...air } = work.now.air
+  work.now = { ...work.now, air }
+}
+
+function stepDone(work: Work, step: PlanStep, record: BayRecord): void {
+  if (step.kind === 'state') standIs(work, step.state, false, record)
+  else if (step.id === 'settle') work.now = { ...work.now, settled: true }
+  if (step.phase === 'remove' || step.phase === 'mount') work.begun = true
+  const loosened = new Set([...step.leavesLoose, ...step.disturbs].map((f) => f.id))
+  if (loosened.size)
+    voidWhere(work, ['torque'], 'fastener-opened', record, ({ record: { body } }) => {
+      if (body.kind !== 'torque' || body.step === step.id || !loosened.has(body.fastener)) return false
+      const other = work.steps.get(body.step)
+      return other?.axle === step.axle && (!step.side || !other.side || other.side === step.side)
+    })
+  if (step.axle && (step.phase === 'mount' || step.phase === 'align'))
+    voidStanding(work, step.axle, 'step-done-again', record)
+}
+
+function standIs(work: Work, to: StandState, settled: boolean, record: BayRecord): void {
+  const { stand } = work.now
+  for (const axle of AXLES) {
+    const offAt = (s: StandState) => s.wheels === 'off' && s.axle === axle
+    if (offAt(stand) === offAt(to)) continue
+    voidStanding(work, axle, 'wheels-changed', record)
+    voidWhere(work, ['torque'], 'wheels-changed', record, ({ record: { body } }) => {
+      const step = body.kind === 'torque' ? work.steps.get(body.step) : undefined
+      return step?.axle === axle && step.disturbs.some((f) => f.id === WHEEL_NUTS)
+    })
+  }
+  work.now = { ...work.now, stand: to, settled }
+}
+
+const isHold = (e: Evidence, axle: AxleEnd, end: 'start' | 'end') =>
+  !e.flag && !e.voided && e.record.body.kind === 'air-check' && e.record.body.end === end && e.record.body.axle === axle
+const apart = (a: Pascals, b: Pascals) => Math.abs(a - b) > SAME_PRESSURE
+
+/** Somebody read the air of an axle: what was set, and a hold that is still on, are void where it is other than they say. */
+function airIs(work: Work, axle: AxleEnd, left: Pascals, right: Pascals, record: BayRecord): void {
+  const { kind } = record.body
+  const holds = work.voidable.get('air-check') ?? []
+  // A hold that was read at its end is over: what is set then is none of it.
+  const over = kind === 'air-check' || holds.some((e) => isHold(e, axle, 'end'))
+  voidWhere(work, ['bag-pressure', 'air-check', 'height'], 'air-changed', record, (e) => {
+    const { body } = e.record
+    switch (body.kind) {
+      case 'bag-pressure':
+        return kind !== 'bag-pressure' && body.axle === axle && (apart(body.left, left) || apart(body.right, right))
+      case 'air-check':
+        return !over && isHold(e, axle, 'start') && (apart(body.pressure, left) || apart(body.pressure, right))
+      default:
+        return isOtherHeight(work, e, axle, (left + right) / 2)
+    }
+  })
+  work.now = { ...work.now, air: { ...work.now.air, [axle]: { left, right, record: record.id } } }
+}
+
+/** Heights say how it stands at a pressure: with the same load still on, another pressure is another height. */
+function isOtherHeight(work: Work, { record: { body }, situation }: Evidence, axle: AxleEnd, mean: Pascals): boolean {
+  const { load } = work.now
+  if (body.kind !== 'height' || body.timing !== 'after' || bagsFor(work, axleOfCorner(body.corner)) !== axle)
+    return false
+  if (!load?.said || load.loadCase !== (body.load === 'loaded' ? body.loadCase : null)) return false
+  const air = situation.air[axle]
+  const was = body.bagPressure ?? (air ? (air.left + air.right) / 2 : null)
+  return was === null || apart(was, mean)
+}

@@ -1,0 +1,14 @@
+export type { BagAir, Situation } from './situation'
+export {
+  missing,
+  unproved,
+  type Evidence,
+  type Flag,
+  type FlagCode,
+  type Missing,
+  type VoidCode,
+  type Voided,
+} from './evidence'
+export { CLOCK_SLACK } from './contradiction'
+export { counts, replay, type Proof } from './replay'
+export { hashOf } from './signature'

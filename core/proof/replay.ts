@@ -1,0 +1,94 @@
+import type { AxleEnd } from '../spring'
+import type { PlanOutcome } from '../plan'
+import { kitAt, type BayRecord, type Job, type RecordKind } from '../job'
+import { contradiction } from './contradiction'
+import { takeEffect } from './effect'
+import type { Evidence, VoidCode } from './evidence'
+import { axleOfConnection, axleOfCorner, timeOf } from './places'
+import type { Situation } from './situation'
+import { beginWork, isFitted, isLined, type Work } from './work'
+
+/** What the records of a job tell: each with the state it was taken in, and how the vehicle is now. */
+export interface Proof {
+  evidence: ReadonlyMap<string, Evidence>
+  now: Situation
+  /** Whether every bracket, alignment and torque of an axle's kit is in; true for a kit that was there already. */
+  fitted: Record<AxleEnd, boolean>
+  /** Whether its lines are in as well. */
+  lined: Record<AxleEnd, boolean>
+}
+
+/** Whether a record still proves what it says. */
+export const counts = (proof: Proof, { id }: Pick<BayRecord, 'id'>): boolean => {
+  const own = proof.evidence.get(id)
+  return own !== undefined && own.flag === null && own.voided === null
+}
+
+/** Kinds that something later can void. */
+const VOIDABLE = new Set<RecordKind>(['torque', 'height', 'gap', 'connection', 'air-check', 'bag-pressure'])
+
+/**
+ * Walks through the records of a job in the order in which things were done, and keeps the state of the work: what holds
+ * the vehicle, which wheels are on, which steps are behind it, what is on it, what air is in. A record that cannot have
+ * been taken in that state is kept, flagged, and changes nothing; one that something later takes back is void.
+ *
+ * It depends on the records alone and on when each was taken down, not on the order in which they came in.
+ * @param plan the job's work plan; null without a kit
+ * @param standing records that stand, oldest first
+ */
+export function replay(job: Job, plan: PlanOutcome | null, standing: readonly BayRecord[]): Proof {
+  const work = beginWork(job, plan)
+  for (const record of standing) {
+    const changed = changedSince(work, record)
+    const flag = changed ? null : contradiction(work, record)
+    const own: Evidence = { record, situation: work.now, flag, voided: changed && { code: changed, by: null } }
+    work.evidence.set(record.id, own)
+    if (!changed) takeEffect(work, record, flag)
+    // Only now: no record voids itself.
+    if (VOIDABLE.has(record.body.kind)) keep(work, own)
+  }
+  return {
+    evidence: work.evidence,
+    now: work.now,
+    fitted: { front: isFitted(work, 'front'), rear: isFitted(work, 'rear') },
+    lined: { front: isLined(work, 'front'), rear: isLined(work, 'rear') },
+  }
+}
+function keep({ voidable }: Work, own: Evidence): void {
+  const list = voidable.get(own.record.body.kind)
+  if (list) list.push(own)
+  else voidable.set(own.record.body.kind, [own])
+}
+
+/** Why a record is about what the plan does not have any more: another kit, another load of the same name. */
+function changedSince({ job, steps }: Work, record: BayRecord): VoidCode | null {
+  const { body } = record
+  const axle = axleOfWork(body, steps)
+  const since = axle && kitAt(job, axle)?.since
+  if (since && timeOf(record) < Date.parse(since)) return 'kit-changed'
+  const loaded = body.kind === 'height' && body.timing === 'after' && body.load === 'loaded' ? body.loadCase : null
+  const reweighed = loaded && job.loadCases.find((c) => c.id === loaded)?.since
+  return reweighed && timeOf(record) < Date.parse(reweighed) ? 'load-changed' : null
+}
+
+/** Which axle's kit a record is about; null for anything else. */
+function axleOfWork(body: BayRecord['body'], steps: Work['steps']): AxleEnd | null {
+  switch (body.kind) {
+    case 'step':
+    case 'torque':
+    case 'opened-again': {
+      const step = steps.get(body.step)
+      return step?.kind === 'operation' ? step.axle : null
+    }
+    case 'gap':
+    case 'bag-pressure':
+    case 'air-check':
+      return body.axle
+    case 'connection':
+      return axleOfConnection(body.connection)
+    case 'height':
+      return body.timing === 'after' ? axleOfCorner(body.corner) : null
+    default:
+      return null
+  }
+}

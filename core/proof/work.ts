@@ -1,0 +1,120 @@
+import { AXLES, type AxleEnd } from '../spring'
+import { hasAir } from '../kit'
+import type { Plan, PlanOutcome, PlanStep } from '../plan'
+import { kitAt, type BayRecord, type Job, type RecordKind } from '../job'
+import type { Evidence, VoidCode } from './evidence'
+import { AS_IT_CAME, type Situation } from './situation'
+
+/** A plan as the state of the work is kept in it: its steps by id, and what an axle's kit needs to be in. */
+interface PlannedWork {
+  steps: ReadonlyMap<string, PlanStep>
+  /** Steps that mount, align and torque, and those that run lines besides. */
+  toMount: Record<AxleEnd, number>
+  toLine: Record<AxleEnd, number>
+}
+
+/** The state of the work while its records are walked through. */
+export interface Work {
+  job: Job
+  steps: ReadonlyMap<string, PlanStep>
+  /** Every record so far, and those of the kinds that something can void. */
+  evidence: Map<string, Evidence>
+  voidable: Map<RecordKind, Evidence[]>
+  now: Situation
+  /** Something of the vehicle was taken off or mounted. */
+  begun: boolean
+  /** Steps that are behind it, done or skipped. */
+  settled: Set<string>
+  /** How many mounting steps, and mounting and line steps, an axle's kit still needs; 0 for one that was there. */
+  toMount: Record<AxleEnd, number>
+  toLine: Record<AxleEnd, number>
+  /** Axles whose bags go with a kit of the job. */
+  aired: Record<AxleEnd, boolean>
+  fittable: Record<AxleEnd, boolean>
+  /** When the lines of an axle were closed, ms. */
+  closedAt: Partial<Record<AxleEnd, number>>
+}
+
+/** Phases after which a kit is in. */
+const MOUNTED = new Set(['mount', 'align', 'torque'])
+const known = new WeakMap<Plan, PlannedWork>()
+const NOTHING_PLANNED: PlannedWork = {
+  steps: new Map(),
+  toMount: { front: 0, rear: 0 },
+  toLine: { front: 0, rear: 0 },
+}
+
+/** Worked out once for a plan: it does not change. */
+function plannedWork(outcome: PlanOutcome | null): PlannedWork {
+  if (!outcome?.ok) return NOTHING_PLANNED
+  const { plan } = outcome
+  const before = known.get(plan)
+  if (before) return before
+  const count = (axle: AxleEnd, lines: boolean) =>
+    plan.steps.filter((s) => s.axle === axle && (isMounting(s) || (lines && s.phase === 'lines'))).length
+  const each = (lines: boolean) => ({ front: count('front', lines), rear: count('rear', lines) })
+  const fresh = { steps: new Map(plan.steps.map((s) => [s.id, s])), toMount: each(false), toLine: each(true) }
+  known.set(plan, fresh)
+  return fresh
+}
+const isMounting = ({ phase }: PlanStep): boolean => phase !== null && MOUNTED.has(phase)
+
+/** The work before its first record. */
+export function beginWork(job: Job, plan: PlanOutcome | null): Work {
+  const { steps, toMount, toLine } = plannedWork(plan)
+  const at = { front: kitAt(job, 'front'), rear: kitAt(job, 'rear') }
+  // A kit without a plan is not in; one that was there already is.
+  const fittable = (axle: AxleEnd) => at[axle]?.work === 'keep' || toMount[axle] > 0
+  const left = (of: Record<AxleEnd, number>, axle: AxleEnd) => (at[axle]?.work === 'keep' ? 0 : of[axle])
+  return {
+    job,
+    steps,
+    evidence: new Map(),
+    voidable: new Map(),
+    now: AS_IT_CAME,
+    begun: false,
+    settled: new Set(),
+    toMount: { front: left(toMount, 'front'), rear: left(toMount, 'rear') },
+    toLine: { front: left(toLine, 'front'), rear: left(toLine, 'rear') },
+    aired: { front: at.front !== null && hasAir(at.front.kit), rear: at.rear !== null && hasAir(at.rear.kit) },
+    fittable: { front: fittable('front'), rear: fittable('rear') },
+    closedAt: {},
+  }
+}
+
+/** Whether every bracket, alignment and torque of an axle's kit is in. */
+export const isFitted = (work: Work, axle: AxleEnd): boolean => work.fittable[axle] && work.toMount[axle] === 0
+/** Whether its lines are in as well. */
+export const isLined = (work: Work, axle: AxleEnd): boolean => work.fittable[axle] && work.toLine[axle] === 0
+/** An axle with a kit that is not all in; undefined where all are. */
+export const unfitted = (work: Work): AxleEnd | undefined =>
+  AXLES.find((axle) => kitAt(work.job, axle) !== null && !isFitted(work, axle))
+
+/** Whose bags a height at an axle depends on: its own, else those of the other axle; null without air. */
+export function bagsFor(work: Work, axle: AxleEnd): AxleEnd | null {
+  if (work.aired[axle]) return axle
+  const other = axle === 'front' ? 'rear' : 'front'
+  return work.aired[other] ? other : null
+}
+
+/** Puts a step behind the work. */
+export function settle(work: Work, step: PlanStep): void {
+  if (work.settled.has(step.id)) return
+  work.settled.add(step.id)
+  const { axle } = step
+  if (!axle) return
+  if (isMounting(step)) work.toMount[axle] -= 1
+  if (isMounting(step) || step.phase === 'lines') work.toLine[axle] -= 1
+}
+
+/** Takes away what records of some kinds have proved, where they are about it. */
+export function voidWhere(
+  work: Work,
+  kinds: readonly RecordKind[],
+  code: VoidCode,
+  by: BayRecord,
+  about: (e: Evidence) => boolean,
+): void {
+  for (const kind of kinds)
+    for (const e of work.voidable.get(kind) ?? []) if (!e.flag && !e.voided && about(e)) e.voided = { code, by: by.id }
+}

@@ -1,0 +1,127 @@
+import { isAbove, type Meters, type Pascals } from '../../quantity'
+import { LEVEL_TOLERANCE } from '../../kit'
+import type { AxleEnd } from '../../spring'
+import type { Corner } from '../../vehicle'
+import { ofKind, type BayRecord, type Job } from '../../job'
+import { counts, type Proof } from '../../proof'
+import type { CaseAssessment, KitAssessment } from '../choose'
+
+/** How an axle with a kit stood when it was read for the last time, against what was aimed at. */
+export interface AsLeft {
+  axle: AxleEnd
+  /** Load case that was on; null for the empty vehicle. */
+  loadCase: string | null
+  /** At the job's mark, mean of both sides. */
+  height: Meters
+  /** Over (positive) or under the aim; null for the empty vehicle, or with nothing to compare. */
+  off: Meters | null
+  /** Left above right, less what it was before the work; null with nothing to compare. */
+  lean: Meters | null
+  tolerance: Meters
+  /** Squat that the bags at their max leave, as computed: the aim is out of reach by it. */
+  short: Meters
+  /** No limit is passed; null with nothing to compare. */
+  within: boolean | null
+  /** In the bags as it was read; null without air. */
+  pressures: { left: Pascals; right: Pascals } | null
+  /** Ids of its readings. */
+  records: string[]
+  at: string
+}
+
+/**
+ * Heights and lean of every axle with a kit as they were last read, in each state that was read: against the aim where a load
+ * was on, and against its own lean before the work.
+ * @param standing records that stand, oldest first
+ * Source: common practice, no published source (1/4 in).
+ */
+export function asLeftOf(
+  job: Job,
+  standing: readonly BayRecord[],
+  proof: Proof,
+  cases: readonly CaseAssessment[],
+  chosen: readonly KitAssessment[],
+): AsLeft[] {
+  const heights = ofKind(standing, 'height').filter(
+    (r) => r.body.timing === 'after' && r.body.mark === job.mark && counts(proof, r),
+  )
+  const before = cases[0]!.heights.beforeEmpty
+  const states = [null, ...job.loadCases.map((c) => c.id)]
+  const rows = chosen.flatMap((kit) =>
+    states.flatMap((loadCase): AsLeft[] => {
+      const { axle } = kit.kit
+      const at = (corner: Corner) =>
+        heights.findLast(
+          ({ body }) =>
+            body.corner === corner &&
+            (loadCase === null ? body.load === 'empty' : body.load === 'loaded' && body.loadCase === loadCase),
+        )
+      const [left, right] = [at(`${axle}-left`), at(`${axle}-right`)]
+      if (!left || !right) return []
+      const height = (left.body.value + right.body.value) / 2
+      const leanBefore = axle === 'front' ? before.leanFront : before.leanRear
+      const lean = leanBefore === null ? null : left.body.value - right.body.value - leanBefore
+      const found = loadCase === null ? null : cases.find((c) => c.loadCase.id === loadCase)!
+      const off = found ? offAim(job, found, axle, height) : null
+      const level = found?.level[axle] ?? null
+      const short = level?.code === 'above-maximum' ? level.remainingSquat : 0
+      // With less to lift than the min pressure does, it stands over its aim, and nothing is wrong with that.
+      const free = level?.code === 'below-minimum' || level?.code === 'nothing-to-lift'
+      const air = proof.evidence.get(right.id)!.situation.air[axle] ?? null
+      const pressed =
+        right.body.bagPressure !== null && !air
+          ? { left: right.body.bagPressure, right: right.body.bagPressure }
+          : air && { left: air.left, right: air.right }
+      return [
+        {
+          axle,
+          loadCase,
+          height,
+          off,
+          lean,
+          tolerance: LEVEL_TOLERANCE,
+          short,
+          within: withinOf(kit, off, lean, short, free, loadCase !== null),
+          pressures: kit.minimum ? pressed : null,
+          records: [left.id, right.id],
+          at: right.at,
+        },
+      ]
+    }),
+  )
+  return rows
+}
+
+/** How far an axle stands over its aim with a load on; null with nothing to compare. */
+function offAim(job: Job, { heights, squat }: CaseAssessment, axle: AxleEnd, height: Meters): Meters | null {
+  const { beforeEmpty, afterLoaded } = heights
+  const was = beforeEmpty[axle]
+  if (was === null) return null
+  switch (job.target.kind) {
+    case 'empty-height':
+      return height - was
+    case 'recover':
+      return height - (was - (1 - job.target.share) * Math.max(0, squat[axle] ?? 0))
+    case 'empty-rake': {
+      if (axle === 'front') return height - was
+      const [front, frontWas] = [afterLoaded.front, beforeEmpty.front]
+      return front === null || frontWas === null ? null : height - was - (front - frontWas)
+    }
+  }
+}
+
+function withinOf(
+  { rubber }: KitAssessment,
+  off: Meters | null,
+  lean: Meters | null,
+  short: Meters,
+  free: boolean,
+  loaded: boolean,
+): boolean | null {
+  if (lean === null || (loaded && off === null)) return null
+  if (isAbove(Math.abs(lean), LEVEL_TOLERANCE)) return false
+  // Rubbers take out what they take out: nothing is set.
+  if (off === null || rubber) return true
+  const beyond = off > 0 && free ? 0 : off < 0 ? Math.min(0, off + short) : off
+  return !isAbove(Math.abs(beyond), LEVEL_TOLERANCE)
+}

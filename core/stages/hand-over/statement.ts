@@ -1,0 +1,67 @@
+import { formatQuantity, type UnitSystem } from '../../quantity'
+import type { Job, RecordOf } from '../../job'
+import type { Facts } from '../facts'
+import { RATING_NAMES } from '../load/words'
+import type { AsLeft } from './as-left'
+
+/** What a text to be signed depends on. */
+export type Signable = Pick<Facts, 'job' | 'standing' | 'cases' | 'asLeft' | 'chosen'>
+type WaiverBody = Pick<RecordOf<'waiver'>['body'], 'kind' | 'about' | 'loadCase' | 'because' | 'due' | 'units'>
+type ConsentBody = Pick<RecordOf<'consent'>['body'], 'kind' | 'to' | 'outcome' | 'units'>
+
+/** A waiver or a consent before anybody signed it. */
+export type Unsigned = WaiverBody | ConsentBody
+
+const head = (job: Job) => `Job ${job.number}, ${job.vehicle.make} ${job.vehicle.model}, ${job.customer.name}.`
+
+/** How far an axle stands off as it was read. */
+export function offText({ axle, loadCase, off, lean }: AsLeft, job: Job, units: UnitSystem): string {
+  const len = (v: number) => formatQuantity('length', Math.abs(v), units)
+  const load = job.loadCases.find((c) => c.id === loadCase)?.name
+  const parts = [
+    off === null ? 'height not compared' : `${len(off)} ${off < 0 ? 'under' : 'over'} the aim`,
+    lean === null ? 'lean not compared' : `${lean < 0 ? 'left' : 'right'} side ${len(lean)} lower than before`,
+  ]
+  return `${axle === 'front' ? 'Front' : 'Rear'}, ${load ? `with "${load}"` : 'empty'}: ${off === null && loadCase === null ? parts[1] : parts.join(', ')}`
+}
+
+/**
+ * The text that a waiver or a consent is signed under, with the figures as they are now.
+ * @returns null where there is nothing of that kind to sign
+ */
+export function textOf(
+  job: Job,
+  { cases, asLeft, chosen }: Omit<Signable, 'job' | 'standing'>,
+  body: Unsigned,
+): string | null {
+  if (body.kind === 'consent') {
+    const kits = chosen.map(({ kit }) => `${kit.maker} ${kit.name}`).join(', ')
+    const what =
+      body.to === 'drilling'
+        ? 'The work drills holes in this vehicle. That cannot be undone.'
+        : 'The work cuts a part of this vehicle off. That cannot be undone.'
+    return `${head(job)} ${what} For: ${kits}. The customer ${body.outcome === 'agreed' ? 'agrees' : 'does not agree'}.`
+  }
+  const reason = `Reason: ${body.because}.`
+  switch (body.about) {
+    case 'air-check':
+      return `${head(job)} The 24 h air check was not finished in the shop. The owner reads the pressure of every bag on ${body.due} and brings the vehicle back if it fell. ${reason}`
+    case 'loaded-heights':
+      return `${head(job)} Heights were not read with the load on: the pressures for it are computed, not tried. ${reason}`
+    case 'loaded-clearance':
+      return `${head(job)} Room around the bags was not read with the load on. ${reason}`
+    case 'level': {
+      const off = asLeft.filter((s) => !s.within).map((s) => offText(s, job, body.units))
+      return `${head(job)} As it leaves: ${off.length ? off.join('; ') : 'not compared with the aim'}. ${reason}`
+    }
+    case 'overload': {
+      const at = cases.find((c) => c.loadCase.id === body.loadCase)
+      const over = at ? [...at.ratings.exceeded, ...at.ratings.kitExceeded] : []
+      if (!at || !over.length) return null
+      const mass = (v: number) => formatQuantity('mass', v, body.units)
+      return `${head(job)} Do not drive with "${at.loadCase.name}": ${over
+        .map((m) => `${RATING_NAMES[m.id]} ${mass(m.limit!)}, carries ${mass(m.actual)}`)
+        .join('; ')}. Springs raise no rating. ${reason}`
+    }
+  }
+}

@@ -1,0 +1,63 @@
+import { ofKind, type Job, type RecordOf } from '../../job'
+import { hashOf, type Missing } from '../../proof'
+import type { Facts } from '../facts'
+import type { ConsentTo, FinalCheckId, WaiverId } from './records'
+import { textOf, type Signable } from './statement'
+
+/** What may be signed away of a check: that it was not read, never that it was read and is wrong. */
+const UNREAD: readonly Missing['code'][] = ['not-done', 'wrong-state', 'void']
+const WAIVABLE: Partial<Record<FinalCheckId, readonly Missing['code'][]>> = {
+  'air-check': [...UNREAD, 'too-early'],
+  'loaded-heights': UNREAD,
+  'loaded-clearance': UNREAD,
+  level: ['not-done', 'nothing-to-compare', 'too-little', 'too-much'],
+}
+
+/** Whether all that a check lacks can be signed away. */
+export const isWaivable = (check: FinalCheckId, lacks: readonly Missing[]): boolean =>
+  WAIVABLE[check] !== undefined && lacks.every((m) => WAIVABLE[check]!.includes(m.code))
+
+/**
+ * The signature that stands for something: by the text as it would read now. One whose text has changed since is none.
+ * @param loadCase for an overload
+ */
+export function signatureFor(
+  facts: Signable,
+  about: WaiverId,
+  loadCase: string | null = null,
+): RecordOf<'waiver'> | null {
+  return (
+    ofKind(facts.standing, 'waiver').findLast(
+      ({ body }) => body.about === about && body.loadCase === loadCase && isOfText(facts, body),
+    ) ?? null
+  )
+}
+export const hasSigned = (facts: Signable, about: WaiverId, loadCase: string | null = null): boolean =>
+  signatureFor(facts, about, loadCase) !== null
+
+const isOfText = (facts: Signable, body: RecordOf<'waiver'>['body'] | RecordOf<'consent'>['body']): boolean => {
+  const text = textOf(facts.job, facts, body)
+  return text !== null && hashOf(text) === body.hash
+}
+
+/** What the customer has to agree to before it is done: it cannot be undone. */
+export function consentsNeeded({ kits, survey }: Pick<Job, 'kits' | 'survey'>): ConsentTo[] {
+  const fitted = kits.filter(({ work }) => work === 'fit').map(({ kit }) => kit)
+  const cuts = fitted.some(
+    (kit) =>
+      (kit.replaces === 'bump-stop' && survey[kit.axle].bumpStop === 'on-leaf') ||
+      kit.operations.some((o) => o.fates.some((f) => f.fate === 'cut' || f.fate === 'reshaped')),
+  )
+  return [
+    ...(fitted.some((kit) => kit.drilling) ? (['drilling'] as const) : []),
+    ...(cuts ? (['cutting'] as const) : []),
+  ]
+}
+
+/** The latest answer to a consent: signed for what it says now, refused, or nobody was asked. */
+export function consentTo(facts: Facts, to: ConsentTo): 'agreed' | 'refused' | 'missing' {
+  if (to === 'drilling' && facts.job.survey.drillingAgreed === false) return 'refused'
+  const latest = ofKind(facts.standing, 'consent').findLast(({ body }) => body.to === to)
+  if (!latest) return 'missing'
+  return latest.body.outcome === 'refused' ? 'refused' : isOfText(facts, latest.body) ? 'agreed' : 'missing'
+}

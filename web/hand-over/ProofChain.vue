@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { chainOf, type FinalCheckReport } from '@stout-shackle/core/stages'
+import { limitText, recordText, situationText } from '@stout-shackle/core/wording'
+import { useOpenJob } from '../stores/job'
+import { namesOf } from '../stores/job/names'
+import { usePreferences } from '../stores/preferences'
+import { useSettings } from '../stores/settings'
+
+/** What proves a check: each record with who, when, in which state, against which limit. */
+const props = defineProps<{ check: FinalCheckReport }>()
+const { job, assessment } = useOpenJob()
+const preferences = usePreferences()
+const shop = useSettings()
+const links = computed(() =>
+  chainOf(assessment.value, props.check).map(({ record, situation, limits }) => ({
+    id: record.id,
+    what: recordText(record.body, preferences.system, namesOf(assessment.value, record.body)),
+    who: `${record.by}, ${shop.dateTime(record.at)}${record.origin?.tablet ? `, ${record.origin.tablet}` : ''}`,
+    state: situationText(situation, job.value, preferences.system),
+    limits: limits.map(limitText).join('; '),
+  })),
+)
+</script>
+
+<template>
+  <table class="dense small chain">
+    <thead>
+      <tr>
+        <th>What proves it</th>
+        <th>Who, when</th>
+        <th>State</th>
+        <th>Limit</th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="l in links" :key="l.id">
+        <td>{{ l.what }}</td>
+        <td>{{ l.who }}</td>
+        <td>{{ l.state }}</td>
+        <td>{{ l.limits }}</td>
+      </tr>
+    </tbody>
+  </table>
+</template>
+
+<style scoped>
+.chain {
+  margin: 4px 0 8px;
+  width: 100%;
+}
+.chain td {
+  height: auto;
+  padding: 3px 8px;
+  vertical-align: top;
+}
+</style>
