@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { FINAL_CHECKS } from '../stages/hand-over/records'
 import { CATALOG_FILES } from '../exchange'
 import { bayRecordSchema, jobSchema, STAGES } from '../job'
 import { applicationSchema, FAMILIES, kitSchema, ruleSetSchema, stockItemSchema } from '../kit'
@@ -376,3 +377,31 @@ export const historySchema = z.strictObject({
   fitted: z.array(z.strictObject({ kit: z.string(), name: z.string(), axle: z.enum(AXLES), job: z.string() })),
 })
 export type History = z.output<typeof historySchema>
+
+const proofLimit = z.strictObject({ value: z.number(), source: z.string(), note: z.string() })
+/** Final checks with what proves each and what each lacks, and what keeps the vehicle in the shop. */
+export const proofSchema = z.strictObject({
+  /** What holds it, what is on it, what air is in it, by its records. */
+  state: z.string(),
+  checks: z.array(
+    z.strictObject({
+      check: z.enum(FINAL_CHECKS),
+      state: z.enum(['done', 'open', 'not-applicable', 'waived']),
+      waivable: z.boolean(),
+      missing: z.array(z.strictObject({ code: z.string(), about: z.string(), says: z.string() })),
+      chain: z.array(
+        z.strictObject({
+          record: z.string(),
+          by: z.string(),
+          at: z.string(),
+          from: z.string().nullable(),
+          state: z.string(),
+          limits: z.array(proofLimit),
+        }),
+      ),
+      signed: z.strictObject({ by: z.string(), at: z.string(), because: z.string() }).nullable(),
+    }),
+  ),
+  stops: z.array(z.strictObject({ code: z.string(), about: z.string(), hard: z.boolean(), says: z.string() })),
+})
+export type ProofAnswer = z.output<typeof proofSchema>

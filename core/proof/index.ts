@@ -10,5 +10,5 @@ export {
   type Voided,
 } from './evidence'
 export { CLOCK_SLACK } from './contradiction'
-export { counts, replay, type Proof } from './replay'
+export { counts, replay, withPressure, type Proof } from './replay'
 export { hashOf } from './signature'

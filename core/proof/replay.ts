@@ -92,3 +92,12 @@ function axleOfWork(body: BayRecord['body'], steps: Work['steps']): AxleEnd | nu
       return null
   }
 }
+
+/** A height with the pressure that was in its bags as it was read, where it does not say one itself. */
+export function withPressure(record: BayRecord, proof: Proof): BayRecord {
+  const { body } = record
+  if (body.kind !== 'height' || body.timing !== 'after' || body.bagPressure !== null) return record
+  const { air } = proof.evidence.get(record.id)!.situation
+  const own = air[axleOfCorner(body.corner)] ?? air.rear ?? air.front
+  return own ? { ...record, body: { ...body, bagPressure: (own.left + own.right) / 2 } } : record
+}

@@ -1,6 +1,6 @@
 import type { PlanOutcome } from '../plan'
 import { kitsLeft, lateRecords, ofKind, standing as standingOf, type BayRecord, type Job } from '../job'
-import { counts, replay } from '../proof'
+import { counts, replay, withPressure } from '../proof'
 import { ratingReport, type RatingMargin } from '../vehicle'
 import { airState } from './air'
 import { openItemsOf, stepReports, torqueStates } from './bay'
@@ -8,7 +8,7 @@ import { assessCase, assessKit, caseEstimates, cautionsOf } from './choose'
 import type { Facts } from './facts'
 import { judgeGaps } from './fit'
 import { asLeftOf } from './hand-over/as-left'
-import { cornerFindings, loadCases, weigh } from './load'
+import { correctionsOf, cornerFindings, loadCases, weigh } from './load'
 import { unansweredOf } from './measure'
 import { decidedCatalog } from './plan'
 
@@ -21,8 +21,12 @@ export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutco
   const standing = standingOf(records)
   const proof = replay(job, plan, standing)
   // A bag height that was read while the kit was held up says something of where it will stand; nothing is proved by it.
-  const sound = standing.filter((r) => r.body.kind === 'gap' || r.body.kind === 'step' || counts(proof, r))
-  const { cases: loaded, springs } = loadCases(job, sound)
+  const sound = standing
+    .filter((r) => r.body.kind === 'gap' || r.body.kind === 'step' || counts(proof, r))
+    .map((r) => withPressure(r, proof))
+  const before = loadCases(job, sound)
+  const corrections = correctionsOf(job, sound, before.cases)
+  const { cases: loaded, springs } = Object.keys(corrections).length ? loadCases(job, sound, corrections) : before
   const estimates = caseEstimates(job, sound, loaded)
   const cases = loaded.map((at, i) => assessCase(job, sound, at, springs.rear, estimates?.[i] ?? null))
   const active = cases.find((c) => c.loadCase.id === job.activeCase) ?? cases[0]!
@@ -36,6 +40,7 @@ export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutco
     cases,
     active,
     springs,
+    corrections,
     corners: cornerFindings(job, sound, active),
     cautions: cautionsOf(job, active, springs.rear),
     chosen,

@@ -8,7 +8,7 @@ import type { AirState } from './air'
 import type { FastenerState, OpenItems, StepReport } from './bay'
 import type { CaseAssessment, Caution, KitAssessment } from './choose'
 import type { GapJudgment } from './fit'
-import type { AxleSpring } from './load'
+import type { AxleSpring, Corrections } from './load'
 import type { OpenAnswer } from './measure'
 
 /** All that is worked out of a job before its stages judge it. */
@@ -20,6 +20,8 @@ export interface Facts {
   active: CaseAssessment
   /** The springs of each axle, from all that was measured. */
   springs: Record<AxleEnd, AxleSpring>
+  /** What heights and pressures read after the work say of springs, bags and loads. */
+  corrections: Corrections
   /** Slips in the heights of the active case. */
   corners: CornerFinding[]
   /** What people get wrong about what this screen shows. */

@@ -6,6 +6,7 @@ export { contradictionText, missingText, situationText, VOIDS } from '../stages/
 export { offText } from '../stages/hand-over'
 export * from '../stages/measure/words'
 export * from '../stages/load/words'
+export { correctionText } from '../stages/load/correction-words'
 export * from '../stages/choose/words'
 export * from '../stages/choose/caution-words'
 export * from '../stages/fit/words'

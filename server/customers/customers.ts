@@ -69,6 +69,9 @@ async function erase(db: Knex, name: string, by: string): Promise<void> {
       ['handed-over', 'to'],
       ['final-check', 'signedBy'],
       ['deviation', 'agreedBy'],
+      ['waiver', 'signedBy'],
+      ['consent', 'signedBy'],
+      ['part-fate', 'agreedBy'],
     ] as const)
       await db.raw(
         `UPDATE records SET body = json_set(body, '$.${field}', ?) WHERE job_id = ? AND json_extract(body, '$.kind') = ?

@@ -1,9 +1,10 @@
 import type { Content } from 'pdfmake/interfaces'
 import type { BayRecord, Job } from '@stout-shackle/core/job'
 import { formatLimit, formatNumber, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
+import { formatDate } from '@stout-shackle/core/shop'
 import { assessJob, loadSettings, type KitAssessment } from '@stout-shackle/core/stages'
 import type { Limit } from '@stout-shackle/core/kit'
-import { AXLE_NAMES, beforeText, settingText, vehicleName } from '@stout-shackle/core/wording'
+import { AXLE_NAMES, beforeText, offText, settingText, vehicleName, WAIVER_NAMES } from '@stout-shackle/core/wording'
 import { heading, note, PAPER, render, table } from './pdf'
 
 /**
@@ -16,7 +17,7 @@ export async function ownersCard(
   system: UnitSystem,
   made: string,
 ): Promise<Buffer> {
-  const { cases, chosen } = assessJob(job, records)
+  const { cases, chosen, asLeft, finalChecks } = assessJob(job, records)
   const content: Content[] = [
     { text: 'Air helper springs', style: 'title' },
     {
@@ -27,10 +28,23 @@ export async function ownersCard(
   for (const own of chosen) {
     if (chosen.length > 1) content.push(heading(AXLE_NAMES[own.kit.axle]))
     content.push(note(`${own.kit.maker} ${own.kit.name}, ${own.kit.number}`))
-    const settings = loadSettings(cases, own)
+    const settings = loadSettings(cases, own, asLeft)
     if (own.minimum && own.maximum) content.push(...airPart(settings, own.minimum, own.maximum.value, system))
-    else content.push(...rubberPart(settings, own))
+    else content.push(...rubberPart(settings, own, system))
   }
+  const off = asLeft.filter((row) => row.within === false)
+  if (off.length)
+    content.push(heading('As it left the shop'), ...off.map((row) => note(`${offText(row, job, system)}. Signed for.`)))
+  const signed = finalChecks.flatMap(({ waiver }) => (waiver ? [waiver.body] : []))
+  if (signed.length)
+    content.push(
+      heading('Not shown in the shop'),
+      ...signed.map((w) =>
+        note(
+          `${capital(WAIVER_NAMES[w.about])}${w.due ? ` on ${formatDate(w.due, 'UTC')}` : ''}: ${w.because}. Signed by ${w.signedBy}.`,
+        ),
+      ),
+    )
   const leastText = chosen.flatMap(({ minimum, kit }) =>
     minimum
       ? `${formatLimit('min', 'pressure', minimum.value, system)} ${UNITS.pressure[system].symbol}${chosen.length > 1 ? ` at the ${kit.axle}` : ''}`
@@ -59,6 +73,8 @@ export async function ownersCard(
     pageMargins: [28, 26, 28, 36],
   })
 }
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 
 type Settings = ReturnType<typeof loadSettings>
 
@@ -89,7 +105,7 @@ function airPart(settings: Settings, minimum: Limit, maximum: number, system: Un
         s.left === null ? '–' : p(s.left),
         s.right === null ? '–' : p(s.right),
         beforeText(s, system),
-        settingText(s),
+        settingText(s, system),
       ]),
       ['*', 34, 34, 56, 82],
       [1, 2, 3],
@@ -122,13 +138,13 @@ const handling = (least: string): Content[] => [
 ]
 
 /** Of a kit without air: nothing to set, but an end to what it carries. */
-const rubberPart = (settings: Settings, { kit }: KitAssessment): Content[] => [
+const rubberPart = (settings: Settings, { kit }: KitAssessment, system: UnitSystem): Content[] => [
   note(
     `${kit.name}: nothing to fill and nothing to set. The rubbers take up the load as the vehicle comes down on them.`,
   ),
   table(
     ['Load', ''],
-    settings.map((s) => [s.loadCase.name, settingText(s)]),
+    settings.map((s) => [s.loadCase.name, settingText(s, system)]),
     ['*', 180],
   ),
 ]

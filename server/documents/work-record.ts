@@ -2,6 +2,7 @@ import type { Content } from 'pdfmake/interfaces'
 import { ofKind, type BayRecord, type Job } from '@stout-shackle/core/job'
 import {
   assessJob,
+  chainOf,
   recoveredShare,
   type Assessment,
   type JobHeights,
@@ -12,9 +13,15 @@ import {
   GAP_CHECK_NAMES,
   FAMILY_NAMES,
   GAP_VERDICTS,
+  contradictionText,
+  recordText,
+  situationText,
+  VOIDS,
   FINAL_CHECK_NAMES,
   NEVER_APPLIES,
   airCheckText,
+  correctionText,
+  offText,
   missingText,
   MARK_NAMES,
   PLACE_STATES,
@@ -25,6 +32,7 @@ import {
   vehicleName,
   WORK_NAMES,
 } from '@stout-shackle/core/wording'
+import { AXLES } from '@stout-shackle/core/spring'
 import { formatDateTime } from '@stout-shackle/core/shop'
 import { heading, note, PAPER, render, table } from './pdf'
 
@@ -62,6 +70,13 @@ export async function workRecord(
       note(`On this vehicle ${own.kit.name} ${VERDICT_NAMES[own.verdict]}${openReasons(own, system)}.`),
     ),
     ...heights(job, a, system),
+    ...a.asLeft.map((row) =>
+      note(`${offText(row, job, system)}${row.within === false ? ': outside the tolerance' : ''}.`),
+    ),
+    ...AXLES.flatMap((axle) => {
+      const found = a.corrections[axle]
+      return found ? correctionText(axle, found, job, system).map(note) : []
+    }),
     ...loads(a, system),
     ...fit(a, system),
     ...work(a, system, at),
@@ -82,12 +97,45 @@ export async function workRecord(
       ]),
       ['*', 90, '*'],
     ),
+    ...provedBy(a, job, system, at),
     ...corrections(records, at),
   ]
   return render(`Work record, job ${job.number}`, content, `Job ${job.number}, ${job.customer.name}, made ${made}`, {
     pageSize: PAPER[system].sheet,
   })
 }
+
+/** What proves each check: every record with who, when and in which state. */
+function provedBy(a: Assessment, job: Job, system: UnitSystem, at: At): Content[] {
+  const rows = a.finalChecks.flatMap((check) =>
+    chainOf(a, check).map(({ record, situation }) => [
+      FINAL_CHECK_NAMES[check.check],
+      recordText(record.body, system, NAMELESS),
+      `${record.by}, ${at(record.at)}`,
+      situationText(situation, job, system),
+    ]),
+  )
+  const flagged = [...a.proof.evidence.values()].flatMap(({ record, flag, voided }) =>
+    flag || voided
+      ? [
+          [
+            recordText(record.body, system, NAMELESS),
+            `${record.by}, ${at(record.at)}`,
+            flag ? contradictionText(flag, { ...a, job }) : `void: ${VOIDS[voided!.code]}`,
+          ],
+        ]
+      : [],
+  )
+  return [
+    ...(rows.length
+      ? [heading('What proves them'), table(['Check', 'Record', 'Who, when', 'State'], rows, [90, '*', 90, 150])]
+      : []),
+    ...(flagged.length
+      ? [heading('Kept, and proving nothing'), table(['Record', 'Who, when', 'Why'], flagged, ['*', 100, 170])]
+      : []),
+  ]
+}
+const NAMELESS = { step: null, fastener: null, place: null }
 
 /** What stands in the way of the kit, or is needed for it. */
 function openReasons({ fit }: KitAssessment, system: UnitSystem): string {

@@ -7,6 +7,7 @@ import {
   jobListQuery,
   newJobSchema,
   returnVisitSchema,
+  unitsSchema,
   type StoredJob,
   type Unsent,
 } from '@stout-shackle/core/contract'
@@ -27,6 +28,7 @@ import { personOf } from '../principal'
 import { etag, versionOf, write } from '../write'
 import { parseBody } from '../problem'
 import { acceptRecord } from './accept'
+import { proofOf } from './proof'
 import { summaryOf, type Board } from './board'
 import { exportJob, type JobStore } from './store'
 
@@ -140,6 +142,10 @@ export function jobRoutes({ db, bus, jobs, board }: Parts): Router {
         }
       }),
     )
+    .get('/:id/proof', async (request, response) => {
+      const { units } = parseBody(unitsSchema, request.query)
+      response.json(proofOf(await jobs.get(request.params.id), units))
+    })
     .get('/:id/unsent', async (request, response) => {
       const { job } = await jobs.get(request.params.id)
       const since = new Date(Date.now() - SHIFT_MS).toISOString()

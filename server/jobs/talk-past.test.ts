@@ -180,7 +180,7 @@ const TRICKS: Record<string, Trick> = {
     work: (list) =>
       list.flatMap((t) =>
         is('air-check', (b) => b.end === 'start')(t.body)
-          ? [t, { body: { kind: 'bag-pressure', axle: 'rear', left: 10 * PSI, right: 10 * PSI }, after: 1 } as Told]
+          ? [t, { body: { kind: 'bag-pressure', axle: 'rear', left: 10 * PSI, right: 10 * PSI }, after: 1 }]
           : [t],
       ),
     stops: ['final-check-open:air-check'],
@@ -567,10 +567,10 @@ describe('what may be signed away', () => {
       work: (list) =>
         list.flatMap((t) =>
           is('load-on', (b) => b.loadCase !== null)(t.body)
-            ? [{ ...t, body: { kind: 'load-on', loadCase: null } as RecordBody }]
+            ? [{ ...t, body: { kind: 'load-on', loadCase: null } }]
             : is('height', (b) => b.load === 'loaded')(t.body)
               ? t.body.timing === 'after'
-                ? [{ ...t, body: { ...t.body, load: 'empty', loadCase: null } as RecordBody }]
+                ? [{ ...t, body: { ...t.body, load: 'empty', loadCase: null } }]
                 : []
               : [t],
         ),

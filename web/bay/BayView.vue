@@ -113,6 +113,16 @@ const doubt = computed(() => {
   if (flag && store.assessment && store.job) return contradictionText(flag, { ...store.assessment, job: store.job })
   return voided ? VOIDS[voided.code] : ''
 })
+/** Torques that were taken and prove nothing, with why. */
+const torqueDoubts = computed(() => {
+  const { assessment, job } = store
+  if (!assessment || !job) return []
+  return torques.value.flatMap((t) =>
+    t.missing
+      .filter((m) => m.flag ?? m.voided)
+      .map((m) => missingText('torques', m, { ...assessment, job }, preferences.system)),
+  )
+})
 const counts = computed(() => {
   const l = store.assessment?.openItems
   return l
@@ -140,6 +150,10 @@ const counts = computed(() => {
         @take-wrench="takeHere"
       />
       <StatusBar class="bars" />
+      <p v-if="store.assessment?.handedOver" class="doubt" :role="store.turnedAway ? 'alert' : undefined" data-closed>
+        Handed over: this visit is closed{{ store.turnedAway ? ', and that was not taken' : '' }}. Open a return visit
+        on Hand over.
+      </p>
       <p v-if="current.step.trap" class="trap">
         <svg viewBox="0 0 12 12" aria-hidden="true"><path d="M6 .8 11.6 11H.4z" /></svg>
         {{ current.step.trap }}
@@ -184,6 +198,7 @@ const counts = computed(() => {
               @maker="(value, source) => store.record({ kind: 'maker-torque', fastener: t.fastener.id, value, source })"
             />
           </div>
+          <p v-for="text in torqueDoubts" :key="text" class="doubt" data-doubt>{{ text }}</p>
           <p v-for="r in unused" :key="r.sequence" class="unused">
             The wrench read {{ formatQuantity('torque', r.value, preferences.system) }}, and nothing here waits for it.
             <button @click="putAside(r)">Put aside</button>

@@ -2,6 +2,7 @@
 import { computed, defineAsyncComponent, ref } from 'vue'
 import type { Kit } from '@stout-shackle/core/kit'
 import { modelKey } from '@stout-shackle/core/kit'
+import { barsSale } from '@stout-shackle/core/stages'
 import { noSaleText } from '@stout-shackle/core/wording'
 import StampedPlate from '../entry/StampedPlate.vue'
 import StageColumns from '../job/StageColumns.vue'
@@ -29,6 +30,7 @@ const opened = ref<string | null>(null)
 /** Ids of the kits set side by side. */
 const compared = ref<string[]>([])
 const noSale = computed(() => store.ranking?.noSale ?? [])
+const barred = computed(() => barsSale(noSale.value))
 const ranked = computed(() => [...(store.ranking?.fitting ?? []), ...(store.ranking?.undecided ?? [])])
 const beside = computed(() => ranked.value.filter((r) => compared.value.includes(r.assessed.kit.id)))
 const compare = (id: string) =>
@@ -64,22 +66,16 @@ const shown = computed(() => {
 <template>
   <StageColumns>
     <template #work>
-      <div v-if="noSale.length" class="note stop" role="alert">
-        <strong>No kit can be sold for this vehicle yet.</strong>
+      <div v-if="noSale.length" class="note" :class="{ stop: barred }" role="alert">
+        <strong>{{ barred ? 'No kit can be sold for this vehicle yet.' : 'Not to be driven with every load.' }}</strong>
         <ul class="why-not">
           <li v-for="(n, i) in noSale" :key="i" :data-no-sale="n.code">{{ noSaleText(n, preferences.system) }}</li>
         </ul>
-        Which kits would fit is shown for when that is put right.
+        <template v-if="barred">Which kits would fit is shown for when that is put right.</template>
       </div>
       <AxleSwitch :axles="axles" :axle="axle" @show="show" />
       <NextQuestion />
-      <RankingTable
-        v-model:shown="opened"
-        :blocked="noSale.length > 0"
-        :compared="compared"
-        @pick="pick"
-        @compare="compare"
-      />
+      <RankingTable v-model:shown="opened" :blocked="barred" :compared="compared" @pick="pick" @compare="compare" />
       <SideBySide v-if="beside.length > 1" :kits="beside" @drop="compare" />
       <p v-else-if="ranked.length > 1" class="small muted">Check up to four kits to compare them side by side.</p>
       <OrderCard />

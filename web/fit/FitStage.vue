@@ -75,11 +75,12 @@ function doubtOf({ missing }: GapJudgment): string {
   if (missing?.flag) return contradictionText(missing.flag, { ...assessment.value, job: job.value })
   return missing?.voided ? VOIDS[missing.voided.code] : ''
 }
+const FAILS: readonly GapVerdict[] = ['too-little', 'too-much']
 const tightest = computed(() => {
   const read = gaps.value.filter((g) => g.value !== null && g.check !== 'bag-height')
   return read.sort((a, b) => a.value! - a.limit.value - (b.value! - b.limit.value))[0] ?? null
 })
-const left = computed(() => assessment.value.gaps.filter((g) => g.verdict === 'missing').length)
+const left = computed(() => assessment.value.gaps.filter((g) => g.missing && !FAILS.includes(g.verdict)).length)
 const fails = computed(() => gaps.value.filter((g) => g.verdict !== 'missing' && !GAP_PASSES.includes(g.verdict)))
 const SIDES = { left: 'Left', right: 'Right' }
 const len = (v: number) => formatQuantity('length', v, preferences.system)

@@ -4,7 +4,8 @@ import type { Unsent } from '@stout-shackle/core/contract'
 import { recordMaxLength } from '@stout-shackle/core/job'
 import { loadSettings, recoveredShare } from '@stout-shackle/core/stages'
 import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
-import { beforeText, offText, settingText, stopText } from '@stout-shackle/core/wording'
+import { AXLES } from '@stout-shackle/core/spring'
+import { beforeText, correctionText, offText, settingText, stopText } from '@stout-shackle/core/wording'
 import dayjs from 'dayjs'
 import { useRouter } from 'vue-router'
 import { newKey } from '../api/key'
@@ -37,7 +38,16 @@ const offs = computed(() =>
   assessment.value.asLeft.map((row) => ({ within: row.within, text: offText(row, job.value, preferences.system) })),
 )
 const recovered = computed(() => recoveredShare(assessment.value.active.heights))
-const settings = computed(() => (chosen.value ? loadSettings(assessment.value.cases, chosen.value) : []))
+const settings = computed(() =>
+  chosen.value ? loadSettings(assessment.value.cases, chosen.value, assessment.value.asLeft) : [],
+)
+/** What was found in the shop corrects what was computed, here and for the other loads. */
+const found = computed(() =>
+  AXLES.flatMap((axle) => {
+    const own = assessment.value.corrections[axle]
+    return own ? correctionText(axle, own, job.value, preferences.system) : []
+  }),
+)
 const to = ref('')
 const refused = ref('')
 function handOver() {
@@ -135,7 +145,7 @@ const reopen = () =>
               <td class="num">{{ beforeText(s, preferences.system) }}</td>
               <td class="small">
                 <StateSign v-if="s.code === 'overload' || s.code === 'rubber-overloaded'" state="stop" />
-                {{ settingText(s) }}
+                {{ settingText(s, preferences.system) }}
               </td>
             </tr>
           </tbody>
@@ -211,6 +221,7 @@ const reopen = () =>
           "
           >{{ r.rise >= 0 ? '+' : '−' }}{{ len(Math.abs(r.rise)) }} ± {{ len(r.tolerance) }}</PlateRow
         >
+        <p v-for="text in found" :key="text" class="note" data-found>{{ text }}</p>
         <PlateRow
           label="Skipped steps"
           :state="assessment.steps.some((s) => s.outcome === 'skipped') ? 'caution' : undefined"

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { chainOf, type FinalCheckReport } from '@stout-shackle/core/stages'
+import type { RecordKind } from '@stout-shackle/core/job'
+import { formatQuantity, type QuantityKind } from '@stout-shackle/core/quantity'
 import { limitText, recordText, situationText } from '@stout-shackle/core/wording'
 import { useOpenJob } from '../stores/job'
 import { namesOf } from '../stores/job/names'
@@ -12,13 +14,19 @@ const props = defineProps<{ check: FinalCheckReport }>()
 const { job, assessment } = useOpenJob()
 const preferences = usePreferences()
 const shop = useSettings()
+/** In what a record's limits are measured. */
+const KINDS: Partial<Record<RecordKind, QuantityKind>> = { torque: 'torque', gap: 'length', height: 'length' }
 const links = computed(() =>
   chainOf(assessment.value, props.check).map(({ record, situation, limits }) => ({
     id: record.id,
     what: recordText(record.body, preferences.system, namesOf(assessment.value, record.body)),
     who: `${record.by}, ${shop.dateTime(record.at)}${record.origin?.tablet ? `, ${record.origin.tablet}` : ''}`,
     state: situationText(situation, job.value, preferences.system),
-    limits: limits.map(limitText).join('; '),
+    limits: limits
+      .map(
+        (l) => `${formatQuantity(KINDS[record.body.kind] ?? 'pressure', l.value, preferences.system)}, ${limitText(l)}`,
+      )
+      .join('; '),
   })),
 )
 </script>

@@ -108,7 +108,7 @@ describe('hand over', () => {
     // Set before loading, the empty bag would stand taller than its window: so it is not offered.
     const { left, right } = store.assessment!.active.level.rear!
     for (const side of [left!, right!]) expect(rows()[0]).toContain(formatNumber('pressure', side.pressure, 'us'))
-    expect(loadSettings(store.assessment!.cases, store.assessment!.chosen[0]!)[0]).toMatchObject({
+    expect(loadSettings(store.assessment!.cases, store.assessment!.chosen[0]!, [])[0]).toMatchObject({
       code: 'set',
       before: null,
     })

@@ -84,7 +84,6 @@ const started = computed(() =>
       <section class="card">
         <header>
           <h2>Heights, as it came in</h2>
-          <LoadOnSelect />
           <span class="small muted">marked from</span>
           <select
             class="control"
@@ -105,6 +104,7 @@ const started = computed(() =>
             <option v-for="(t, i) in TAPES" :key="t.name" :value="String(i)">{{ t.name }}</option>
           </select>
         </header>
+        <div class="on-row"><LoadOnSelect /></div>
         <CornerHeads :single="single" />
         <HeightGrid
           timing="before"
@@ -211,6 +211,9 @@ const started = computed(() =>
 </template>
 
 <style scoped>
+.on-row {
+  padding: 6px 12px 0;
+}
 .card > footer {
   display: flex;
   justify-content: space-between;

@@ -2,7 +2,8 @@ import type { Assessment } from '@stout-shackle/core/stages'
 import type { Meters, Pascals } from '@stout-shackle/core/quantity'
 import type { AxleEnd } from '@stout-shackle/core/spring'
 
-export type PoseMode = 'empty' | 'loaded' | 'aired'
+/** `read`: as it was read for the last time, after the work. */
+export type PoseMode = 'empty' | 'loaded' | 'aired' | 'read'
 
 export interface Pose {
   /** Change of height at the job's marks over each axle against empty, up positive. */
@@ -20,8 +21,13 @@ const LEVEL = { front: 0, rear: 0 }
 const NO_AIR = { front: null, rear: null }
 
 /** How the vehicle of a job stands in a mode. */
-export function poseOf({ active, chosen }: Assessment, mode: PoseMode): Pose {
+export function poseOf(assessment: Assessment, mode: PoseMode): Pose {
+  const { active, chosen } = assessment
   const { squat, level, attitude, leveled } = active
+  if (mode === 'read') {
+    const last = lastRead(assessment)
+    if (last) return last
+  }
   if (mode === 'empty') return { ...LEVEL, road: LEVEL, known: true, pressure: NO_AIR }
   const aired = mode === 'aired' ? leveled : null
   const stands = aired ?? attitude
@@ -40,4 +46,28 @@ export function poseOf({ active, chosen }: Assessment, mode: PoseMode): Pose {
     known: squat.rear !== null,
     pressure: { front: pressure('front'), rear: pressure('rear') },
   }
+}
+
+/** The state that was read last of all, with the load that was on it; null where nothing was read after the work. */
+export function readLast({ asLeft }: Pick<Assessment, 'asLeft'>): Assessment['asLeft'][number] | null {
+  return asLeft.reduce<Assessment['asLeft'][number] | null>(
+    (last, row) => (!last || Date.parse(row.at) > Date.parse(last.at) ? row : last),
+    null,
+  )
+}
+
+function lastRead(assessment: Assessment): Pose | null {
+  const last = readLast(assessment)
+  if (!last) return null
+  const { cases, asLeft } = assessment
+  const { heights } = cases.find((c) => c.loadCase.id === last.loadCase) ?? cases[0]!
+  const now = last.loadCase === null ? heights.afterEmpty : heights.afterLoaded
+  const change = (end: AxleEnd) => {
+    const [was, is] = [heights.beforeEmpty[end], now[end]]
+    return was === null || is === null ? 0 : is - was
+  }
+  const by = { front: change('front'), rear: change('rear') }
+  const pressure = (axle: AxleEnd) =>
+    asLeft.find((row) => row.axle === axle && row.loadCase === last.loadCase)?.pressures ?? null
+  return { ...by, road: by, known: true, pressure: { front: pressure('front'), rear: pressure('rear') } }
 }

@@ -64,6 +64,7 @@ export function assessCase(
     bare: at.bare,
     bottoms: at.bottoms,
     measuredBags: at.measuredBags,
+    corrections: at.corrections,
     squat,
     ratings: ratingReport(job.vehicle, loadCase.items, weights, kitLoads),
     attitude: squat.rear === null ? null : postureOf(job, at, squat.front ?? 0, squat.rear),

@@ -1,5 +1,14 @@
 import { GRAVITY } from '../../quantity'
-import { airSpring, AXLES, type AxleEnd, type Chassis } from '../../spring'
+import {
+  airSpring,
+  AXLES,
+  bagTable,
+  type AirSpring,
+  type AxleEnd,
+  type BagData,
+  type Calibration,
+  type Chassis,
+} from '../../spring'
 import { bagOn, hasAir, type BagOnVehicle, type Kit } from '../../kit'
 import { kitAt, type Job } from '../../job'
 import { sprungAt, standsWith, type LoadedCase } from '../load'
@@ -35,6 +44,25 @@ export const bagOnJob = (
       )
     : null
 
+/** What was found of a kit in the shop: of the one that is fitted, not of another that is looked at. */
+const ownCorrection = (job: Pick<Job, 'kits'>, { corrections }: LoadedCase, kit: Kit): Calibration | undefined =>
+  kitAt(job, kit.axle)?.kit.id === kit.id ? corrections[kit.axle] : undefined
+
+/** Tables with their areas as readings in the shop correct them, by table and factor: made once for each. */
+const scaled = new WeakMap<BagData, Map<number, BagData>>()
+function correctedBag(data: BagData, calibration: Calibration | undefined): AirSpring {
+  const factor = calibration?.area.told ? calibration.area.factor : 1
+  if (factor === 1) return airSpring(data)
+  const known = scaled.get(data) ?? new Map<number, BagData>()
+  scaled.set(data, known)
+  const table = bagTable(data)
+  const own = known.get(factor) ?? { ...table, areas: table.areas.map((a) => a * factor) }
+  // One job has one factor at a time: what was before is not kept.
+  known.clear()
+  known.set(factor, own)
+  return airSpring(own)
+}
+
 /**
  * The vehicle with kits on its axles: bags beside the steel or in its place, rubber beside it. An axle whose springs or link
  * are not known keeps its steel: nothing can be said of a kit there.
@@ -57,8 +85,8 @@ export function chassisWith(job: Job, at: LoadedCase, kits: KitsUnder): Chassis 
       // Coil replacement takes the steel away and carries all that is sprung.
       side: replaced ? { first: 0, stages: [] } : side,
       bags: {
-        bag: airSpring(kit.bag.table),
-        rideHeight: on.rideHeight,
+        bag: correctedBag(kit.bag.table, ownCorrection(job, at, kit)),
+        rideHeight: on.rideHeight + (ownCorrection(job, at, kit)?.height.offset ?? 0),
         motionRatio: on.motionRatio,
         spacing: on.spacing,
         lineVolume: kit.lineVolume / 2,

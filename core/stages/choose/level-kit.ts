@@ -1,4 +1,4 @@
-import { atmosphere, type Meters, type Pascals } from '../../quantity'
+import { atmosphere, type Kilograms, type Meters, type Pascals } from '../../quantity'
 import { hasAir, type Kit } from '../../kit'
 import {
   AXLES,
@@ -53,6 +53,13 @@ function aimOf(job: Job, axle: AxleEnd, { squat, bare }: LoadedCase, both: boole
   }
 }
 
+/** How surely the gain of an axle is known: by what was said, or by heights read with the load on, whichever is closer. */
+function gainTolerance({ weights, corrections, loadCase }: LoadedCase, axle: AxleEnd): Kilograms {
+  const said = axle === 'rear' ? weights.rearTolerance : weights.frontTolerance
+  const found = corrections[axle]?.loads[loadCase.id]
+  return found?.told ? Math.min(said, Math.abs(weights[axle]) * found.tolerance) : said
+}
+
 /** What is asked of the bags of one axle; null without air, or while springs or link of its axle are unknown. */
 function axleAimOf(job: Job, kit: Kit, at: LoadedCase, both: boolean): AxleAim | null {
   const { axle } = kit
@@ -75,7 +82,7 @@ function axleAimOf(job: Job, kit: Kit, at: LoadedCase, both: boolean): AxleAim |
     reboundTravel: job.vehicle[axle].reboundTravel,
     jounceTravel: stopAt(job, axle),
     unsure: {
-      gain: at.weights[tape],
+      gain: gainTolerance(at, axle),
       target: Math.hypot(read, set),
       rate: rate.tolerance,
       bag: job.tapeTolerance,

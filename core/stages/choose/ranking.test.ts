@@ -113,7 +113,9 @@ describe('ranking', () => {
   test('what has to be put right is said first', () => {
     const { job, records: read } = demoJob('0416')
     const { cases, active } = assessJob(job, read)
-    expect(rankKits(job, catalog, cases, active).noSale).toMatchObject([{ code: 'over-rating', rating: 'gawr-rear' }])
+    expect(rankKits(job, catalog, cases, active).noSale).toMatchObject([
+      { code: 'over-rating', rating: 'gawr-rear', bars: false },
+    ])
     const survey = { ...hives.survey, factoryAir: true, frame: 'unsound' as const, loadSensingValve: true }
     expect(rank({ ...hives, survey }).noSale.map((n) => n.code)).toEqual([
       'factory-air',

@@ -86,7 +86,7 @@ export const PREFERENCE_QUESTIONS: { [K in Worded]: { ask: string; answers: Reco
 export function noSaleText(hold: NoSale, system: UnitSystem): string {
   switch (hold.code) {
     case 'over-rating':
-      return `"${hold.loadCase}" is ${formatQuantity('mass', hold.over, system)} over the ${RATING_NAMES[hold.rating]}. No spring changes that: take weight off or move it.`
+      return `"${hold.loadCase}" is ${formatQuantity('mass', hold.over, system)} over the ${RATING_NAMES[hold.rating]}. No spring changes that: take weight off or move it${hold.bars ? '' : ', or the customer signs not to drive it'}.`
     case 'factory-air':
       return "It has factory self-leveling. Helper springs work against it: have it repaired, or taken out by its maker's procedure, first."
     case 'unsound-frame':

@@ -1,6 +1,15 @@
 import { ABOUT_TOLERANCE, TAPE_TOLERANCE, type AxleSurvey } from '../../vehicle'
 import type { AxleEnd } from '../../spring'
-import { BAG_CLEARANCE, EXHAUST_DISTANCE, hasAir, PLATE_CLEARANCE, SLEEVED_DISTANCE, type AirKit, type Kit, type Limit } from '../../kit'
+import {
+  BAG_CLEARANCE,
+  EXHAUST_DISTANCE,
+  hasAir,
+  PLATE_CLEARANCE,
+  SLEEVED_DISTANCE,
+  type AirKit,
+  type Kit,
+  type Limit,
+} from '../../kit'
 import { isAbove, isBelow, type Meters } from '../../quantity'
 import type { Side } from '../../plan'
 import { kitsLeft, ofKind, type BayRecord, type Job, type RecordOf } from '../../job'

@@ -1,4 +1,5 @@
-import { formatQuantity, type UnitSystem } from '../../quantity'
+import { formatQuantity, INCH, type UnitSystem } from '../../quantity'
+import { formatDate } from '../../shop'
 import type { Job, RecordOf } from '../../job'
 import type { Facts } from '../facts'
 import { RATING_NAMES } from '../load/words'
@@ -20,7 +21,11 @@ export function offText({ axle, loadCase, off, lean }: AsLeft, job: Job, units: 
   const load = job.loadCases.find((c) => c.id === loadCase)?.name
   const parts = [
     off === null ? 'height not compared' : `${len(off)} ${off < 0 ? 'under' : 'over'} the aim`,
-    lean === null ? 'lean not compared' : `${lean < 0 ? 'left' : 'right'} side ${len(lean)} lower than before`,
+    lean === null
+      ? 'lean not compared'
+      : Math.abs(lean) < INCH / 32
+        ? 'as straight as before'
+        : `${lean < 0 ? 'left' : 'right'} side ${len(lean)} lower than before`,
   ]
   return `${axle === 'front' ? 'Front' : 'Rear'}, ${load ? `with "${load}"` : 'empty'}: ${off === null && loadCase === null ? parts[1] : parts.join(', ')}`
 }
@@ -45,7 +50,7 @@ export function textOf(
   const reason = `Reason: ${body.because}.`
   switch (body.about) {
     case 'air-check':
-      return `${head(job)} The 24 h air check was not finished in the shop. The owner reads the pressure of every bag on ${body.due} and brings the vehicle back if it fell. ${reason}`
+      return `${head(job)} The 24 h air check was not finished in the shop. The owner reads the pressure of every bag on ${formatDate(body.due ?? '', 'UTC')} and brings the vehicle back if it fell. ${reason}`
     case 'loaded-heights':
       return `${head(job)} Heights were not read with the load on: the pressures for it are computed, not tried. ${reason}`
     case 'loaded-clearance':

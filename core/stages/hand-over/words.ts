@@ -54,12 +54,16 @@ export const handOverRecordTexts: Omit<RecordTexts<typeof handOverRecords>, 'fin
 }
 
 /** What goes with a setting: why there is none, or what to mind. */
-export function settingText({ code, rating, recovered }: LoadSetting): string {
+export function settingText({ code, rating, recovered, short, proved }: LoadSetting, system: UnitSystem): string {
+  const left = `${formatQuantity('length', short, system)} under the aim`
+  const tried = proved ? 'set and read here' : 'computed, not tried'
   switch (code) {
     case 'set':
-      return ''
+      return short > 0 ? `${tried}; stays ${left}` : tried
     case 'min-is-enough':
-      return 'min pressure is enough'
+      return `min pressure is enough, ${tried}`
+    case 'max-and-short':
+      return `its max: stays ${left}, ${tried}`
     case 'overload':
       return `Do not drive: over the ${RATING_NAMES[rating!]}`
     case 'no-setting':

@@ -1,5 +1,15 @@
 import { GRAVITY, type Meters } from '../../quantity'
-import { AXLES, axleDrop, standOf, type AxleEnd, type AxleLoad, type Chassis, type Stand } from '../../spring'
+import {
+  AXLES,
+  axleDrop,
+  standOf,
+  type AxleEnd,
+  type AxleLoad,
+  type Calibration,
+  type Chassis,
+  type Stand,
+} from '../../spring'
+import type { Corrections } from './corrections'
 import type { AxleWeights, LoadCase } from '../../vehicle'
 import type { BayRecord, Job } from '../../job'
 import { measuredBags, type MeasuredBags } from '../fit/bag-heights'
@@ -38,15 +48,19 @@ export interface LoadedCase {
   bottoms: 'measured' | 'by-rate' | null
   /** Heights of the job's own bags, as read. */
   measuredBags: MeasuredBags
+  /** What readings in the shop say of springs, bags and loads; empty before there are any. */
+  corrections: Corrections
 }
 
 /**
  * Every load case of a job on its vehicle. The rate of each axle's springs comes from all of them together.
  * @param standing records that stand, oldest first
+ * @param corrections what was found in the shop, where the model is to follow it
  */
 export function loadCases(
   job: Job,
   standing: readonly BayRecord[],
+  corrections: Corrections = {},
 ): { cases: LoadedCase[]; springs: Record<AxleEnd, AxleSpring> } {
   const measured = job.loadCases.map((loadCase) => ({
     loadCase,
@@ -54,10 +68,13 @@ export function loadCases(
     heights: jobHeights(standing, job.mark, loadCase.id),
   }))
   const springs = axleSprings(job, measured)
-  const rates = { front: springs.front.rate, rear: springs.rear.rate }
+  const rates = {
+    front: correctedRate(springs.front.rate, corrections.front),
+    rear: correctedRate(springs.rear.rate, corrections.rear),
+  }
   const bags = measuredBags(job, standing)
   const cases = measured.map(({ loadCase, weights, heights }): LoadedCase => {
-    const load = axleLoad(weights)
+    const load = correctedLoad(axleLoad(weights), loadCase, corrections)
     const chassis = chassisOf(job, rates, loadCase.items)
     const bare = standOf(chassis, load, {}) ?? null
     return {
@@ -71,9 +88,32 @@ export function loadCases(
       squat: squatOf(job, weights, heights, rates, bare),
       bottoms: bottomsOf(job, springs.rear, loadCase, rates.rear && bare),
       measuredBags: bags,
+      corrections,
     }
   })
   return { cases, springs }
+}
+
+const corrected = (calibration: Calibration | undefined): calibration is Calibration =>
+  calibration?.code === 'corrected'
+
+/** The rate of an axle as readings in the shop correct it. */
+function correctedRate(rate: AxleRate | null, calibration: Calibration | undefined): AxleRate | null {
+  if (!rate || !corrected(calibration) || !calibration.rate.told) return rate
+  const { factor, tolerance } = calibration.rate
+  return { ...rate, rate: rate.rate * factor, tolerance: Math.min(rate.tolerance, rate.rate * tolerance) }
+}
+
+/** What a load asks of the springs, by the heights that were read with it on. */
+function correctedLoad(load: AxleLoad, { id }: LoadCase, corrections: Corrections): AxleLoad {
+  const by = (axle: AxleEnd) => {
+    const own = corrected(corrections[axle]) ? corrections[axle].loads[id] : undefined
+    return own?.told ? own.factor : 1
+  }
+  const [front, rear] = [by('front'), by('rear')]
+  return front === 1 && rear === 1
+    ? load
+    : { front: load.front * front, rear: load.rear * rear, roll: load.roll * rear, rollRear: load.rollRear * rear }
 }
 
 /** Squat at which an axle meets its bump stop; null where unknown. */
