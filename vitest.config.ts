@@ -27,6 +27,8 @@ export default defineConfig({
           include: ['e2e/**/*.test.ts'],
           testTimeout: 180_000,
           hookTimeout: 120_000,
+          // A page on a busy machine takes its time; a journey waits for what a person would wait for.
+          expect: { poll: { timeout: 5000 } },
           fileParallelism: false,
         },
       },

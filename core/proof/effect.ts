@@ -89,13 +89,14 @@ function stepDone(work: Work, step: PlanStep, record: BayRecord): void {
   if (step.kind === 'state') standIs(work, step.state, false, record)
   else if (step.id === 'settle') work.now = { ...work.now, settled: true }
   if (step.phase === 'remove' || step.phase === 'mount') work.begun = true
-  const loosened = new Set([...step.leavesLoose, ...step.disturbs].map((f) => f.id))
-  if (loosened.size)
+  if (step.leavesLoose.length || step.disturbs.length) {
+    const loosened = new Set([...step.leavesLoose, ...step.disturbs].map((f) => f.id))
     voidWhere(work, ['torque'], 'fastener-opened', record, ({ record: { body } }) => {
       if (body.kind !== 'torque' || body.step === step.id || !loosened.has(body.fastener)) return false
       const other = work.steps.get(body.step)
       return other?.axle === step.axle && (!step.side || !other.side || other.side === step.side)
     })
+  }
   if (step.axle && (step.phase === 'mount' || step.phase === 'align'))
     voidStanding(work, step.axle, 'step-done-again', record)
 }

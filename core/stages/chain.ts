@@ -75,7 +75,7 @@ function limitsOf(
 
 /** What proves a final check, record by record: who, when, in which state, against which limits. */
 export const chainOf = (facts: Chained, { check, evidence }: FinalCheckReport): ChainLink[] =>
-  evidence.flatMap((id) => {
+  evidence().flatMap((id) => {
     const own = facts.proof.evidence.get(id)
     return own ? [{ ...own, limits: limitsOf(facts, check, own.record) }] : []
   })

@@ -8,7 +8,7 @@ import { assessCase, assessKit, caseEstimates, cautionsOf } from './choose'
 import type { Facts } from './facts'
 import { judgeGaps } from './fit'
 import { asLeftOf } from './hand-over/as-left'
-import { correctionsOf, cornerFindings, loadCases, weigh } from './load'
+import { correctedCases, correctionsOf, cornerFindings, loadCases, weigh } from './load'
 import { unansweredOf } from './measure'
 import { decidedCatalog } from './plan'
 
@@ -24,9 +24,9 @@ export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutco
   const sound = standing
     .filter((r) => r.body.kind === 'gap' || r.body.kind === 'step' || counts(proof, r))
     .map((r) => withPressure(r, proof))
-  const before = loadCases(job, sound)
-  const corrections = correctionsOf(job, sound, before.cases)
-  const { cases: loaded, springs } = Object.keys(corrections).length ? loadCases(job, sound, corrections) : before
+  const read = loadCases(job, sound)
+  const corrections = correctionsOf(job, sound, read.cases)
+  const { cases: loaded, springs } = correctedCases(job, read, corrections)
   const estimates = caseEstimates(job, sound, loaded)
   const cases = loaded.map((at, i) => assessCase(job, sound, at, springs.rear, estimates?.[i] ?? null))
   const active = cases.find((c) => c.loadCase.id === job.activeCase) ?? cases[0]!

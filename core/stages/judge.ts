@@ -71,7 +71,7 @@ function finalCheck(check: FinalCheckId, facts: Facts): FinalCheckReport {
     stage,
     state: never ? 'not-applicable' : lacks.length === 0 ? 'done' : waiver ? 'waived' : 'open',
     missing: never ? [] : lacks,
-    evidence: rule.evidence(facts),
+    evidence: () => rule.evidence(facts),
     never,
     waivable,
     waiver,

@@ -22,8 +22,8 @@ export interface FinalCheckReport {
   state: FinalCheckState
   /** What it still lacks to be proved. */
   missing: Missing[]
-  /** Records that prove it, or prove a part of it. */
-  evidence: string[]
+  /** Ids of the records that prove it, or prove a part of it; looked up when somebody asks. */
+  evidence: () => string[]
   /** Why it can never apply to this job, by code; null where it does. */
   never: NeverCode | null
   /** Whether what is missing can be signed away. */

@@ -72,7 +72,7 @@ const overloads = computed(() =>
       <span class="small" :class="g.state">{{ WORDS[g.state] }}</span>
       <span class="act small">
         <button
-          v-if="g.evidence.length"
+          v-if="g.evidence().length"
           class="plain"
           :aria-expanded="open?.check === g.check && open.what === 'chain'"
           :aria-label="`what proves it: ${FINAL_CHECK_NAMES[g.check]}`"

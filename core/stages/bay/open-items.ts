@@ -46,12 +46,14 @@ export function openItemsOf(
   torques: readonly FastenerState[],
   proof: Proof,
 ): OpenItems {
-  const outcome = new Map(
-    ofKind(standing, 'step').flatMap((r) => (counts(proof, r) ? [[r.body.step, r.body.outcome] as const] : [])),
-  )
-  const done = plan.steps.filter((s) => outcome.get(s.id) === 'done')
+  const latest = new Map<string, BayRecord>()
+  for (const r of standing) if (r.body.kind === 'step' && counts(proof, r)) latest.set(r.body.step, r)
+  const done = plan.steps.filter((s) => {
+    const body = latest.get(s.id)?.body
+    return body?.kind === 'step' && body.outcome === 'done'
+  })
   return {
-    off: partsOff(plan, done, standing, proof),
+    off: partsOff(plan, done, standing, latest),
     loose: done.flatMap((step) =>
       step.leavesLoose.map((fastener) => {
         const closing = torques.find(
@@ -101,38 +103,45 @@ export function openItemsOf(
  * Part by part, axle by axle and side by side, in the order of the records: a part comes off and goes back on, or has a fate of
  * its own. A refit recorded while nothing was off closes nothing that comes off later.
  */
-function partsOff(plan: Plan, done: readonly PlanStep[], standing: readonly BayRecord[], proof: Proof): PartLine[] {
+function partsOff(
+  plan: Plan,
+  done: readonly PlanStep[],
+  standing: readonly BayRecord[],
+  latest: ReadonlyMap<string, BayRecord>,
+): PartLine[] {
   const lines = new Map<string, PartLine & { out: number }>()
-  const touch = (place: PartPlace, change: number, step: string | null): PartLine => {
-    const { what, axle, side } = place
+  const closedBy = closers(plan)
+  const touch = (
+    what: string,
+    axle: AxleEnd | null,
+    side: Side | null,
+    change: number,
+    step: string | null,
+  ): PartLine => {
     const key = `${what}:${axle ?? ''}:${side ?? ''}`
-    const line = lines.get(key) ?? {
-      ...place,
-      openedBy: step,
-      closedBy: plan.steps.findLast((s) => s.side === side && s.refits.includes(what))?.id ?? null,
-      open: false,
-      out: 0,
-      fate: null,
+    let line = lines.get(key)
+    if (!line) {
+      const closing = closedBy.get(`${what}:${side ?? ''}`) ?? null
+      line = { what, axle, side, openedBy: step, closedBy: closing, open: false, out: 0, fate: null }
+      lines.set(key, line)
     }
     line.out = Math.max(0, line.out + change)
     if (change > 0) line.fate = null
-    lines.set(key, line)
     return line
   }
   const byId = new Map(done.map((s) => [s.id, s]))
-  const latest = new Map(ofKind(standing, 'step').flatMap((r) => (counts(proof, r) ? [[r.body.step, r] as const] : [])))
   for (const record of standing) {
     const { body } = record
     switch (body.kind) {
       case 'off':
-        touch({ what: body.part, axle: body.axle, side: body.side }, 1, null)
+        touch(body.part, body.axle, body.side, 1, null)
         break
       case 'on-again':
-        touch({ what: body.part, axle: body.axle, side: body.side }, -1, null)
+        touch(body.part, body.axle, body.side, -1, null)
         break
       case 'part-fate':
         // One that goes somewhere else stays where it is; any other fate ends what was off.
-        touch({ what: body.part, axle: body.axle, side: body.side }, -1, null).fate = body.fate
+        touch(body.part, body.axle, body.side, -1, null).fate = body.fate
         break
       case 'moved':
         // Standing on its wheels it has them on, whichever step took them off.
@@ -141,18 +150,24 @@ function partsOff(plan: Plan, done: readonly PlanStep[], standing: readonly BayR
       case 'step': {
         const step = byId.get(body.step)
         if (!step || latest.get(body.step) !== record) break
-        const at = (what: string): PartPlace => ({
-          what,
-          axle: step.kind === 'state' ? null : step.axle,
-          side: step.side,
-        })
-        for (const part of step.refits) touch(at(part), -1, step.id)
-        for (const part of step.takesOff) touch(at(part), 1, step.id)
-        for (const { part, fate } of step.fates) touch(at(part), -1, step.id).fate = fate
+        const axle = step.kind === 'state' ? null : step.axle
+        for (const part of step.refits) touch(part, axle, step.side, -1, step.id)
+        for (const part of step.takesOff) touch(part, axle, step.side, 1, step.id)
+        for (const { part, fate } of step.fates) touch(part, axle, step.side, -1, step.id).fate = fate
       }
     }
   }
   return [...lines.values()].map(({ out, ...line }) => ({ ...line, open: out > 0 }))
+}
+
+/** Which step puts a part back, by part and side: worked out once for a plan, it does not change. */
+const known = new WeakMap<Plan, Map<string, string>>()
+function closers(plan: Plan): Map<string, string> {
+  const before = known.get(plan)
+  if (before) return before
+  const fresh = new Map(plan.steps.flatMap((s) => s.refits.map((what) => [`${what}:${s.side ?? ''}`, s.id] as const)))
+  known.set(plan, fresh)
+  return fresh
 }
 
 /** Those that still have to be closed. */

@@ -55,7 +55,9 @@ export function torqueStates(plan: Plan, standing: readonly BayRecord[], proof: 
   const byFastener = new Map<string, RecordOf<'torque'>[]>()
   for (const r of ofKind(standing, 'torque')) {
     const key = `${r.body.step} ${r.body.fastener}`
-    byFastener.set(key, [...(byFastener.get(key) ?? []), r])
+    const list = byFastener.get(key)
+    if (list) list.push(r)
+    else byFastener.set(key, [r])
   }
   const opened = new Set(ofKind(standing, 'opened-again').map((r) => `${r.body.step} ${r.body.fastener}`))
   const makers = new Map(ofKind(standing, 'maker-torque').map((r) => [r.body.fastener, r.body.value]))

@@ -87,7 +87,9 @@ export function judgeGaps(job: Job, standing: readonly BayRecord[], proof: Proof
   const readings = new Map<string, RecordOf<'gap'>[]>()
   for (const r of ofKind(standing, 'gap')) {
     const key = `${r.body.axle}:${r.body.check}:${r.body.side}`
-    readings.set(key, [...(readings.get(key) ?? []), r])
+    const list = readings.get(key)
+    if (list) list.push(r)
+    else readings.set(key, [r])
   }
   return kitsLeft(job).flatMap(({ kit }) =>
     hasAir(kit)

@@ -14,27 +14,38 @@ type Read = (body: RecordOf<'height'>['body']) => boolean
 const isEmpty: Read = ({ load }) => load === 'empty'
 const isLoaded: Read = ({ load }) => load === 'loaded'
 
-/** What the heights of one state lack, corner by corner. */
-function heightsMissing(facts: Facts, read: Read): Missing[] {
-  const own = ofKind(facts.standing, 'height').filter(
-    ({ body }) => body.timing === 'after' && body.mark === facts.job.mark && read(body),
-  )
-  return cornersOf(facts).flatMap((corner) => {
-    const here = own.filter((r) => r.body.corner === corner)
-    if (here.some((r) => counts(facts.proof, r))) return []
-    const latest = here.at(-1)
-    return [(latest && unproved(facts.proof.evidence.get(latest.id)!, corner)) ?? missing('not-done', corner)]
-  })
+interface HeightsLacking {
+  empty: Missing[]
+  /** Of the load of which least is missing, so that what is asked for is what somebody began. */
+  loaded: Missing[]
 }
-const heightRecords = ({ standing, proof, job }: Facts, read: Read) =>
-  ofKind(standing, 'height').flatMap((r) =>
-    r.body.timing === 'after' && r.body.mark === job.mark && read(r.body) && counts(proof, r) ? [r.id] : [],
-  )
-/** The load of which least is missing, so that what is asked for is what somebody began. */
-const loadedMissing = (facts: Facts): Missing[] =>
-  facts.job.loadCases
-    .map(({ id }) => heightsMissing(facts, (body) => isLoaded(body) && body.loadCase === id))
-    .reduce((best, list) => (list.length < best.length ? list : best))
+const lacking = new WeakMap<Facts, HeightsLacking>()
+/** What the heights as it goes out lack, corner by corner, in each state; looked up once for an assessment. */
+function heightsLacking(facts: Facts): HeightsLacking {
+  const before = lacking.get(facts)
+  if (before) return before
+  const corners = cornersOf(facts)
+  const own = afterHeights(facts)
+  const lacks = (read: Read) =>
+    corners.flatMap((corner) => {
+      const here = own.filter((r) => r.body.corner === corner && read(r.body))
+      if (here.some((r) => counts(facts.proof, r))) return []
+      const latest = here.at(-1)
+      return [(latest && unproved(facts.proof.evidence.get(latest.id)!, corner)) ?? missing('not-done', corner)]
+    })
+  const fresh = {
+    empty: lacks(isEmpty),
+    loaded: facts.job.loadCases
+      .map(({ id }) => lacks((body) => isLoaded(body) && body.loadCase === id))
+      .reduce((best, list) => (list.length < best.length ? list : best)),
+  }
+  lacking.set(facts, fresh)
+  return fresh
+}
+const afterHeights = ({ standing, job }: Facts) =>
+  ofKind(standing, 'height').filter(({ body }) => body.timing === 'after' && body.mark === job.mark)
+const heightRecords = (facts: Facts, read: Read) =>
+  afterHeights(facts).flatMap((r) => (read(r.body) && counts(facts.proof, r) ? [r.id] : []))
 
 export const handOverStage = defineStage({
   id: 'hand-over',
@@ -48,7 +59,7 @@ export const handOverStage = defineStage({
   checks: {
     heights: {
       missing(facts) {
-        const [empty, loaded] = [heightsMissing(facts, isEmpty), loadedMissing(facts)]
+        const { empty, loaded } = heightsLacking(facts)
         // Read with nothing on it or with a load: one of the two it has to be.
         return facts.chosen.length && empty.length && loaded.length
           ? loaded.length < empty.length
@@ -59,7 +70,7 @@ export const handOverStage = defineStage({
       evidence: (facts) => heightRecords(facts, () => true),
     },
     'loaded-heights': {
-      missing: (facts) => loadedMissing(facts),
+      missing: (facts) => heightsLacking(facts).loaded,
       evidence: (facts) => heightRecords(facts, isLoaded),
       never: ({ job, chosen }) =>
         chosen.length && job.loadCases.every((c) => c.items.length === 0) ? 'no-load' : null,

@@ -1,6 +1,6 @@
 export { sprungAt, standsWith } from './chassis'
 export { cornerFindings } from './corners'
-export { loadCases, stopAt, type LoadedCase, type Squat } from './loaded'
+export { correctedCases, loadCases, stopAt, type LoadedCase, type Squat } from './loaded'
 export { postureOf, type Posture } from './posture'
 export { caseRemedies } from './remedies'
 export { axleTireRate, type AxleRate, type RatePoint, type RateTrouble, type AxleSpring } from './axle-spring'

@@ -52,28 +52,44 @@ export interface LoadedCase {
   corrections: Corrections
 }
 
+/** The load cases of a job and the springs they are on. */
+interface Loaded {
+  cases: LoadedCase[]
+  springs: Record<AxleEnd, AxleSpring>
+}
+/** What was read and weighed of a case. */
+type Read = Pick<LoadedCase, 'loadCase' | 'weights' | 'heights' | 'measuredBags'>
+
 /**
  * Every load case of a job on its vehicle. The rate of each axle's springs comes from all of them together.
  * @param standing records that stand, oldest first
- * @param corrections what was found in the shop, where the model is to follow it
  */
-export function loadCases(
-  job: Job,
-  standing: readonly BayRecord[],
-  corrections: Corrections = {},
-): { cases: LoadedCase[]; springs: Record<AxleEnd, AxleSpring> } {
-  const measured = job.loadCases.map((loadCase) => ({
+export function loadCases(job: Job, standing: readonly BayRecord[]): Loaded {
+  const bags = measuredBags(job, standing)
+  const read = job.loadCases.map((loadCase): Read => ({
     loadCase,
     weights: weigh(job, standing, loadCase),
     heights: jobHeights(standing, job.mark, loadCase.id),
+    measuredBags: bags,
   }))
-  const springs = axleSprings(job, measured)
+  return stood(job, axleSprings(job, read), read, {})
+}
+
+/** The same cases as what was found in the shop corrects them. */
+export const correctedCases = (job: Job, { cases, springs }: Loaded, corrections: Corrections): Loaded =>
+  Object.keys(corrections).length ? stood(job, springs, cases, corrections) : { cases, springs }
+
+function stood(
+  job: Job,
+  springs: Record<AxleEnd, AxleSpring>,
+  read: readonly Read[],
+  corrections: Corrections,
+): Loaded {
   const rates = {
     front: correctedRate(springs.front.rate, corrections.front),
     rear: correctedRate(springs.rear.rate, corrections.rear),
   }
-  const bags = measuredBags(job, standing)
-  const cases = measured.map(({ loadCase, weights, heights }): LoadedCase => {
+  const cases = read.map(({ loadCase, weights, heights, measuredBags: bags }): LoadedCase => {
     const load = correctedLoad(axleLoad(weights), loadCase, corrections)
     const chassis = chassisOf(job, rates, loadCase.items)
     const bare = standOf(chassis, load, {}) ?? null
