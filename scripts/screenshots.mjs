@@ -8,17 +8,8 @@ ensurePackages()
 ensureChromium()
 ensureBuilt()
 const { openBrowser, sitDown } = await import('./browser.mjs')
-const { loadDemo, signIn } = await import('../demo/load.mjs')
-let headers = {}
+const { loadDemo } = await import('../demo/load.mjs')
 
-/** One pull of the simulated wrench, so that the picture shows a reading. */
-async function pull(page) {
-  await page.locator('[data-wrench=ready]').waitFor()
-  const setting = JSON.stringify({ setting: 25.76 })
-  await fetch(`${address}/api/devices/wrench-3/setting`, { method: 'PUT', headers, body: setting })
-  await fetch(`${address}/api/devices/wrench-3/readings`, { method: 'POST', headers })
-  await page.locator('[data-torque=within]').waitFor()
-}
 const VIEWS = [
   ['bays', '/'],
   ['measure', '/jobs/job-0418/measure'],
@@ -45,10 +36,10 @@ const VIEWS = [
   ],
   ['fit', '/jobs/job-0411/fit'],
   ['plan', '/jobs/job-0417/plan'],
-  ['bay-view', '/jobs/job-0417/bay-view?step=torque-strap:left', pull],
-  ['bay-view-tablet', '/jobs/job-0417/bay-view?step=torque-strap:left', null, { width: 820, height: 1180 }],
+  ['bay-view', '/jobs/job-0411/bay-view?step=torque-clamp:left'],
+  ['bay-view-tablet', '/jobs/job-0417/bay-view?step=mount-upper:right', null, { width: 820, height: 1180 }],
   ['air', '/jobs/job-0411/air'],
-  ['hand-over', '/jobs/job-0411/hand-over'],
+  ['hand-over', '/jobs/job-0415/hand-over'],
   ['kits', '/kits'],
   ['kit', '/kits/one/ninebark-twofold', async (page) => page.locator('.chart svg').waitFor()],
   ['take-in', '/kits/files', takeIn],
@@ -84,7 +75,6 @@ const browser = await openBrowser()
 try {
   await loadDemo(address)
   await sitDown(browser, address, 'Maren')
-  headers = await signIn(address, 'Maren', 'Pictures')
   const page = browser.pages()[0] ?? (await browser.newPage())
   for (const [name, path, prepare, size] of VIEWS) {
     if (only.length && !only.includes(name)) continue

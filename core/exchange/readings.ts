@@ -71,7 +71,8 @@ export function readingsFromCsv(text: string, job: Job, standing: readonly BayRe
       value: row.height,
       about: row.about ?? false,
       tolerance: row.tolerance,
-      bagPressure: row.bag_pressure ?? 0,
+      // Before the work there are none; after it an empty cell is a pressure nobody read.
+      bagPressure: row.bag_pressure ?? (row.timing === 'after' ? null : 0),
     })
     if (!checked.success) {
       for (const issue of checked.error.issues)
