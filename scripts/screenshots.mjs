@@ -36,7 +36,7 @@ const VIEWS = [
   ],
   ['fit', '/jobs/job-0411/fit'],
   ['plan', '/jobs/job-0417/plan'],
-  ['bay-view', '/jobs/job-0411/bay-view?step=torque-clamp:left'],
+  ['bay-view', '/jobs/job-0415/bay-view?step=torque-shock:left'],
   ['bay-view-tablet', '/jobs/job-0417/bay-view?step=mount-upper:right', null, { width: 820, height: 1180 }],
   ['air', '/jobs/job-0411/air'],
   ['hand-over', '/jobs/job-0415/hand-over'],

@@ -73,6 +73,7 @@ export interface Missing {
     | 'too-short'
     | 'bubbles'
     | 'leaks'
+    | 'no-end'
     | 'too-early'
     /** Lower pressure than the test asks for. */
     | 'under-test'

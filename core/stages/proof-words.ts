@@ -123,6 +123,8 @@ function whatText({ code, flag, voided, has, limit }: Missing, named: Named, fig
       return 'bubbles: put it right, then soap it again'
     case 'leaks':
       return `lost ${figure}${against}`
+    case 'no-end':
+      return 'begun, its end is not read yet'
     case 'too-early':
       return 'not at 24 h yet'
     case 'under-test':

@@ -166,7 +166,7 @@ function checkMissing(
   const [least, most] = [testPressureOf(kit), kit.maximum!.value]
   if (isAbove(pressure, most)) return missing('too-much', about, { has: pressure, limit: most })
   if (isBelow(pressure, least)) return missing('under-test', about, { has: pressure, limit: least })
-  if (!end || !verdict) return missing('not-done', about)
+  if (!end || !verdict) return missing('no-end', about)
   const late = unproved(proof.evidence.get(end.id)!, about)
   if (late) return late
   switch (verdict.code) {
