@@ -79,7 +79,6 @@ const LONG = 2000
 
 /** The computation alone, beside general libraries doing the comparable part. */
 export function benchCore(): Figure[] {
-  const kits = demoKits()
   const { job, records } = demoJob('0411')
   const four = fourCases()
   const coach = coachCases()

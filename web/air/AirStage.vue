@@ -59,7 +59,9 @@ const doubts = computed(() =>
   ),
 )
 const checkDoubt = computed(() =>
-  check.value?.missing && check.value.start && !['not-done', 'no-end', 'too-early', 'leaks'].includes(check.value.missing.code)
+  check.value?.missing &&
+  check.value.start &&
+  !['not-done', 'no-end', 'too-early', 'leaks'].includes(check.value.missing.code)
     ? missingText('air-check', check.value.missing, named.value, preferences.system)
     : '',
 )
