@@ -73,6 +73,8 @@ export interface Missing {
     | 'too-short'
     | 'bubbles'
     | 'leaks'
+    /** Read as "about": too rough for its limit. */
+    | 'about'
     | 'no-end'
     | 'too-early'
     /** Lower pressure than the test asks for. */

@@ -64,7 +64,7 @@ function finalCheck(check: FinalCheckId, facts: Facts): FinalCheckReport {
   const { stage, rule } = RULES[check]
   const lacks = facts.job.kits.length ? rule.missing(facts) : [missing('not-done', '')]
   const never = rule.never?.(facts) ?? null
-  const waivable = lacks.length > 0 && isWaivable(check, lacks)
+  const waivable = lacks.length > 0 && isWaivable(facts, check, lacks)
   const waiver = waivable && !never ? signatureFor(facts, check as WaiverId) : null
   return {
     check,

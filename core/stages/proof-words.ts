@@ -123,6 +123,8 @@ function whatText({ code, flag, voided, has, limit }: Missing, named: Named, fig
       return 'bubbles: put it right, then soap it again'
     case 'leaks':
       return `lost ${figure}${against}`
+    case 'about':
+      return 'read as "about", too rough for its limit: read it with the tape'
     case 'no-end':
       return 'begun, its end is not read yet'
     case 'too-early':

@@ -78,7 +78,7 @@ const waiver = (more: object) => ({
   about: 'air-check',
   loadCase: null,
   because: 'busy',
-  due: '2026-12-01',
+  due: '2099-12-01',
   signedBy: 'Ignace',
   units: 'us',
   hash: '0'.repeat(64),
@@ -468,6 +468,15 @@ const TRICKS: Record<string, Trick> = {
     work: change('height', { value: 0.65 - INCH }, (b) => isAfter(b) && b.corner.startsWith('rear')),
     stops: ['final-check-open:level'],
   },
+  'clearance and heights by "about"': {
+    work: (list) => change('gap', { about: true })(change('height', { about: true }, isAfter)(list)),
+    stops: ['final-check-open:clearance', 'final-check-open:level'],
+  },
+  'an air check for the owner on a day that is past': {
+    work: without('air-check'),
+    sent: [[waiver({ due: '2020-01-01' }), 'due-past']],
+    stops: ['final-check-open:air-check'],
+  },
   'five checks waived unsigned as busy': {
     work: (list) => without('height', isAfter)(without('connection')(without('air-check')(without('gap')(list)))),
     sent: (['air-check', 'loaded-heights', 'loaded-clearance', 'level', 'soap'] as const).map((about) => [
@@ -559,7 +568,7 @@ describe('what may be signed away', () => {
   }
   test('the air check that the owner reads, with its date', async () => {
     const { sign, leave } = await ready({ work: without('air-check') })
-    await sign({ about: 'air-check', due: '2026-12-01' }).expect(201)
+    await sign({ about: 'air-check', due: '2099-12-01' }).expect(201)
     await leave().expect(201)
   })
   test('loaded heights and clearance where the load is not there', async () => {
@@ -579,6 +588,16 @@ describe('what may be signed away', () => {
     await sign({ about: 'loaded-heights' }).expect(201)
     await sign({ about: 'loaded-clearance' }).expect(201)
     await leave().expect(201)
+  })
+  test('not the loaded heights while the load is on, and not a leak', async () => {
+    const on = await ready({ work: without('height', (b) => isAfter(b) && b.load === 'loaded') })
+    await on.sign({ about: 'loaded-heights' }).expect(422)
+    await on.leave().expect(409)
+    const leaking = await ready({
+      work: change('air-check', { pressure: kit.testPressure! - 20 * PSI }, (b) => b.end === 'end'),
+    })
+    await leaking.sign({ about: 'air-check', due: '2099-12-01' }).expect(422)
+    await leaking.leave().expect(409)
   })
   test('a rear that is off, for as long as it is off by what was signed', async () => {
     const low = change('height', { value: 0.65 - INCH }, (b) => isAfter(b) && b.corner.startsWith('rear'))

@@ -138,5 +138,5 @@ function gapMissing(
   const has = reading.body.value
   if (verdict === 'too-little') return missing('too-little', about, { has, limit: low.value })
   if (verdict === 'too-much') return missing('too-much', about, { has, limit: high!.value })
-  return unproved(own, about)
+  return unproved(own, about) ?? (reading.body.about ? missing('about', about, { has, limit: low.value }) : null)
 }

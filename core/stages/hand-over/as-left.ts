@@ -20,7 +20,9 @@ export interface AsLeft {
   tolerance: Meters
   /** Squat that the bags at their max leave, as computed: the aim is out of reach by it. */
   short: Meters
-  /** No limit is passed; null with nothing to compare. */
+  /** Read as "about": too rough to tell. */
+  about: boolean
+  /** No limit is passed; null with nothing to compare, or where it was read too roughly. */
   within: boolean | null
   /** In the bags as it was read; null without air. */
   pressures: { left: Pascals; right: Pascals } | null
@@ -81,7 +83,8 @@ export function asLeftOf(
           lean,
           tolerance: LEVEL_TOLERANCE,
           short,
-          within: withinOf(kit, off, lean, short, free, loadCase !== null),
+          about: left.body.about || right.body.about,
+          within: left.body.about || right.body.about ? null : withinOf(kit, off, lean, short, free, loadCase !== null),
           pressures: kit.minimum ? pressed : null,
           records: [left.id, right.id],
           at: right.at,

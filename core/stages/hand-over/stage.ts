@@ -6,6 +6,8 @@ import type { Facts } from '../facts'
 import { defineStage } from '../stage'
 import { textOf } from './statement'
 
+const DAY_MS = 24 * 3_600_000
+
 /** Corners of the axles with kits, that are read as it goes out. */
 const cornersOf = ({ chosen }: Facts): Corner[] =>
   CORNERS.filter((c) => chosen.some(({ kit }) => c.startsWith(kit.axle)))
@@ -81,7 +83,7 @@ export const handOverStage = defineStage({
           ? asLeft.flatMap((s): Missing[] => {
               const about = `${s.axle}:${s.loadCase ?? ''}`
               if (s.within) return []
-              if (s.within === null) return [missing('nothing-to-compare', about)]
+              if (s.within === null) return [missing(s.about ? 'about' : 'nothing-to-compare', about)]
               const lean = Math.abs(s.lean ?? 0) > s.tolerance ? s.lean : null
               return [
                 missing(lean === null && (s.off ?? 0) < 0 ? 'too-little' : 'too-much', about, {
@@ -100,14 +102,21 @@ export const handOverStage = defineStage({
     },
   },
   stops: () => [],
-  refuses(body, { job, assess }) {
+  refuses(body, { job, assess, now }) {
     if (body.kind === 'handed-over')
       return assess().stops.length > 0
         ? { field: 'kind', code: 'not-road-ready', about: String(assess().stops.length) }
         : null
     if (body.kind === 'final-check') return { field: 'kind', code: 'no-longer-taken', about: body.check }
     if (body.kind !== 'waiver' && body.kind !== 'consent') return null
-    const text = textOf(job, assess(), body)
+    // The shop's day may be behind that of UTC.
+    if (body.kind === 'waiver' && body.due !== null && Date.parse(`${body.due}T23:59:59Z`) < now - DAY_MS)
+      return { field: 'due', code: 'due-past', about: body.due }
+    const assessed = assess()
+    // Only what lacks, and lacks nothing that is wrong, is there to be signed away.
+    const check = body.kind === 'waiver' ? assessed.finalChecks.find((c) => c.check === body.about) : undefined
+    if (check && !check.waivable) return { field: 'about', code: 'nothing-to-sign', about: check.check }
+    const text = textOf(job, assessed, body)
     if (text === null)
       return { field: 'about', code: 'nothing-to-sign', about: body.kind === 'waiver' ? body.about : body.to }
     return hashOf(text) === body.hash ? null : { field: 'hash', code: 'other-text', about: text }

@@ -13,9 +13,14 @@ const WAIVABLE: Partial<Record<FinalCheckId, readonly Missing['code'][]>> = {
   level: ['not-done', 'nothing-to-compare', 'too-little', 'too-much'],
 }
 
-/** Whether all that a check lacks can be signed away. */
-export const isWaivable = (check: FinalCheckId, lacks: readonly Missing[]): boolean =>
-  WAIVABLE[check] !== undefined && lacks.every((m) => WAIVABLE[check]!.includes(m.code))
+/** Checks that are waived because the load is not there: with a load on, they are read. */
+const WITHOUT_LOAD: readonly FinalCheckId[] = ['loaded-heights', 'loaded-clearance']
+
+/** Whether all that a check lacks can be signed away, as the vehicle stands. */
+export const isWaivable = ({ proof }: Pick<Facts, 'proof'>, check: FinalCheckId, lacks: readonly Missing[]): boolean =>
+  WAIVABLE[check] !== undefined &&
+  lacks.every((m) => WAIVABLE[check]!.includes(m.code)) &&
+  (!WITHOUT_LOAD.includes(check) || (proof.now.load?.loadCase ?? null) === null)
 
 /**
  * The signature that stands for something: by the text as it would read now. One whose text has changed since is none.

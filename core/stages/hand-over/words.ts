@@ -18,6 +18,7 @@ export const handOverRefusals: Record<RefusalsOf<typeof handOverStage>, (about: 
   'not-road-ready': (count) => `Cannot be handed over: ${count} still open.`,
   'no-longer-taken': () => 'A final check is proved or waived over a signed text; it is not answered.',
   'nothing-to-sign': () => 'There is nothing of that kind to sign on this job as it stands.',
+  'due-past': (due) => `${due} is past: the day on which the owner reads the pressure is to come.`,
   'other-text': (text) => `The text to sign is now: ${text}`,
 }
 export const handOverChecks: Record<(typeof HAND_OVER_CHECKS)[number], string> = {
