@@ -69,6 +69,15 @@ describe('editing the plan', () => {
     expect(server.job.complaint).toBe('new')
     expect(server.version).toBe(2)
   })
+  test('an edit undone before it was sent does not come back with the next page', async () => {
+    const store = await opened()
+    store.edit(complaint('slip'))
+    await vi.waitUntil(async () => (await drafts.get(ID)) !== null, { timeout: 10_000 })
+    store.undo()
+    window.dispatchEvent(new Event('pagehide'))
+    expect(await drafts.get(ID)).toBeNull()
+    expect((await opened()).job!.complaint).not.toBe('slip')
+  })
   test('many keystrokes are few saves', async () => {
     const store = await opened()
     for (const text of ['a', 'ab', 'abc', 'abcd']) store.edit(complaint(text), 'complaint')

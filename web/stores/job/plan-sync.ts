@@ -129,9 +129,17 @@ export function planSync(id: string, heard: (records: readonly BayRecord[]) => v
   }
 
   /** Saved in the browser at the first edit, then no more than ten times a second: a drag edits at every frame. */
+  let drafted = false
   const keepDraftSoon = useThrottleFn(() => keepDraft(), DRAFT_EVERY_MS, true)
   function keepDraft(): void {
-    if (!job.value || !saved.value || !(edited.value || conflicts.value.length)) return
+    if (!job.value || !saved.value) return
+    if (!edited.value && !conflicts.value.length) {
+      // Undone before it was sent: what was kept of it must not come back with the next page.
+      if (drafted) void drafts.drop(id)
+      drafted = false
+      return
+    }
+    drafted = true
     void drafts.keep({
       id,
       base: saved.value.job,
