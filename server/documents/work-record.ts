@@ -3,6 +3,7 @@ import { ofKind, type BayRecord, type Job } from '@stout-shackle/core/job'
 import {
   assessJob,
   chainOf,
+  namesOf,
   recoveredShare,
   type Assessment,
   type JobHeights,
@@ -110,7 +111,7 @@ function provedBy(a: Assessment, job: Job, system: UnitSystem, at: At): Content[
   const rows = a.finalChecks.flatMap((check) =>
     chainOf(a, check).map(({ record, situation }) => [
       FINAL_CHECK_NAMES[check.check],
-      recordText(record.body, system, NAMELESS),
+      recordText(record.body, system, namesOf(a.plan, a.air.connections, record.body)),
       `${record.by}, ${at(record.at)}`,
       situationText(situation, job, system),
     ]),
@@ -119,7 +120,7 @@ function provedBy(a: Assessment, job: Job, system: UnitSystem, at: At): Content[
     flag || voided
       ? [
           [
-            recordText(record.body, system, NAMELESS),
+            recordText(record.body, system, namesOf(a.plan, a.air.connections, record.body)),
             `${record.by}, ${at(record.at)}`,
             flag ? contradictionText(flag, { ...a, job }) : `void: ${VOIDS[voided!.code]}`,
           ],
@@ -135,8 +136,6 @@ function provedBy(a: Assessment, job: Job, system: UnitSystem, at: At): Content[
       : []),
   ]
 }
-const NAMELESS = { step: null, fastener: null, place: null }
-
 /** What stands in the way of the kit, or is needed for it. */
 function openReasons({ fit }: KitAssessment, system: UnitSystem): string {
   const said = fit.reasons.filter((r) => r.effect !== 'fine').map((r) => reasonText(r, system))

@@ -2,7 +2,7 @@ import { Router } from 'express'
 import type { Knex } from 'knex'
 import { pageQuery, type LogLine, type StoredJob } from '@stout-shackle/core/contract'
 import { superseded, type BayRecord, type Job } from '@stout-shackle/core/job'
-import { connectionsOf, planFor } from '@stout-shackle/core/stages'
+import { connectionsOf, namesOf, planFor } from '@stout-shackle/core/stages'
 import { parseBody } from '../problem'
 import type { JobStore } from './store'
 
@@ -11,24 +11,12 @@ type Namer = (record: BayRecord) => LogLine['names']
 const namers = new WeakMap<Job, Namer>()
 
 /** What the ids in the records of a job stand for, by its plan as it is now. */
-function namesOf(job: Job): Namer {
+function namerOf(job: Job): Namer {
   const known = namers.get(job)
   if (known) return known
   const outcome = planFor(job)
-  const steps = outcome?.ok ? outcome.plan.steps : []
   const connections = connectionsOf(job)
-  const onSide = (name: string, side: string | null) => (side ? `${name}, ${side}` : name)
-  const namer: Namer = ({ body }) => {
-    const step = 'step' in body ? steps.find((s) => s.id === body.step) : undefined
-    const fasteners = step?.torques ?? steps.flatMap((s) => s.torques)
-    const fastener = 'fastener' in body ? fasteners.find((f) => f.id === body.fastener) : undefined
-    const place = 'connection' in body ? connections.find((c) => c.id === body.connection) : undefined
-    return {
-      step: step ? onSide(step.title, step.side) : null,
-      fastener: fastener?.name ?? null,
-      place: place ? onSide(place.name, place.side) : null,
-    }
-  }
+  const namer: Namer = ({ body }) => namesOf(outcome, connections, body)
   namers.set(job, namer)
   return namer
 }
@@ -65,7 +53,7 @@ export const logRoutes = (db: Knex, jobs: JobStore): Router =>
           job: { id: job.id, number: job.number, title: job.title },
           record,
           corrected: of.gone.has(id),
-          names: namesOf(job)(record),
+          names: namerOf(job)(record),
         },
       ]
     })

@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { chainOf, type FinalCheckReport } from '@stout-shackle/core/stages'
+import { chainOf, namesOf, type FinalCheckReport } from '@stout-shackle/core/stages'
 import type { RecordKind } from '@stout-shackle/core/job'
 import { formatQuantity, type QuantityKind } from '@stout-shackle/core/quantity'
 import { limitText, recordText, situationText } from '@stout-shackle/core/wording'
 import { useOpenJob } from '../stores/job'
-import { namesOf } from '../stores/job/names'
 import { usePreferences } from '../stores/preferences'
 import { useSettings } from '../stores/settings'
 
@@ -19,7 +18,11 @@ const KINDS: Partial<Record<RecordKind, QuantityKind>> = { torque: 'torque', gap
 const links = computed(() =>
   chainOf(assessment.value, props.check).map(({ record, situation, limits }) => ({
     id: record.id,
-    what: recordText(record.body, preferences.system, namesOf(assessment.value, record.body)),
+    what: recordText(
+      record.body,
+      preferences.system,
+      namesOf(assessment.value.plan, assessment.value.air.connections, record.body),
+    ),
     who: `${record.by}, ${shop.dateTime(record.at)}${record.origin?.tablet ? `, ${record.origin.tablet}` : ''}`,
     state: situationText(situation, job.value, preferences.system),
     limits: limits

@@ -1,4 +1,5 @@
 import { ofKind, type RecordOf } from '../../job'
+import { isAbove } from '../../quantity'
 import { counts, hashOf, missing, unproved, type Missing } from '../../proof'
 import { CORNERS, type Corner } from '../../vehicle'
 import { neverWithoutAir } from '../air/stage'
@@ -84,7 +85,7 @@ export const handOverStage = defineStage({
               const about = `${s.axle}:${s.loadCase ?? ''}`
               if (s.within) return []
               if (s.within === null) return [missing(s.about ? 'about' : 'nothing-to-compare', about)]
-              const lean = Math.abs(s.lean ?? 0) > s.tolerance ? s.lean : null
+              const lean = isAbove(Math.abs(s.lean ?? 0), s.tolerance) ? s.lean : null
               return [
                 missing(lean === null && (s.off ?? 0) < 0 ? 'too-little' : 'too-much', about, {
                   has: lean ?? s.off,
