@@ -47,5 +47,10 @@ export function refusalOf(
 }
 /** Done before the vehicle left: a tablet was away. It is kept, and reopens what it touches. */
 const isLate = (left: BayRecord, at: number): boolean => at <= Date.parse(left.at)
+/**
+ * Whether a hand-over may still be taken back as a slip.
+ * @param now ms since 1970
+ */
+export const canTakeBack = (left: Pick<BayRecord, 'at'>, now: number): boolean => now - Date.parse(left.at) <= SLIP_MS
 const isSlip = (left: BayRecord, { body, supersedes }: RecordInput, now: number): boolean =>
-  body.kind === 'withdrawn' && supersedes?.record === left.id && now - Date.parse(left.at) <= SLIP_MS
+  body.kind === 'withdrawn' && supersedes?.record === left.id && canTakeBack(left, now)

@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { useNow } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
 import type { Unsent } from '@stout-shackle/core/contract'
 import { recordMaxLength } from '@stout-shackle/core/job'
-import { loadSettings, recoveredShare } from '@stout-shackle/core/stages'
+import { canTakeBack, loadSettings, recoveredShare } from '@stout-shackle/core/stages'
 import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
 import { AXLES } from '@stout-shackle/core/spring'
 import { beforeText, correctionText, offText, settingText, stopText } from '@stout-shackle/core/wording'
@@ -98,6 +99,12 @@ const rises = computed(() => {
     ]
   })
 })
+/** By the minute: after a while it has left, and comes back on a return visit. */
+const now = useNow({ interval: 30_000 })
+const takeBack = computed(() => {
+  const left = assessment.value.handedOver
+  return left !== null && canTakeBack(left, now.value.getTime())
+})
 /** Handed over by mistake: taken back at once, it has not left. */
 const reopen = () =>
   assessment.value.handedOver &&
@@ -176,7 +183,7 @@ const reopen = () =>
             {{ assessment.handedOver.by }}
           </p>
           <p class="again">
-            <button class="plain small" @click="reopen">It has not left</button>
+            <button v-if="takeBack" class="plain small" @click="reopen">It has not left</button>
             <button class="plain small" @click="returnVisit">Open a return visit</button>
           </p>
           <p v-if="refused" class="refused small" role="alert">{{ refused }}</p>

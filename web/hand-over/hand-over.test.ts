@@ -10,7 +10,10 @@ import FitStage from '../fit/FitStage.vue'
 import PlanStage from '../plan/PlanStage.vue'
 import HandOverStage from './HandOverStage.vue'
 
-afterEach(() => vi.unstubAllGlobals())
+afterEach(() => {
+  vi.useRealTimers()
+  vi.unstubAllGlobals()
+})
 type Mounted = Awaited<ReturnType<typeof mountOnJob>>
 const button = ({ wrapper }: Mounted, text: string) => wrapper.findAll('button').find((b) => b.text() === text)!
 
@@ -89,7 +92,9 @@ describe('hand over', () => {
     expect(wrapper.find('.plate').text()).toMatch(/98± 2 %, 1\/16 in under empty/)
     expect(wrapper.find('.plate').text()).toContain('to Ignace')
   })
-  test('a hand-over that was a slip is taken back, and made again', async () => {
+  test('a hand-over that was a slip is taken back, and made again; later it has left', async () => {
+    expect(button(await mountOnJob(HandOverStage, '0411'), 'It has not left')).toBeUndefined()
+    vi.useFakeTimers({ toFake: ['Date'], now: new Date('2026-11-21T12:30:00Z') })
     const mounted = await mountOnJob(HandOverStage, '0411')
     await button(mounted, 'It has not left').trigger('click')
     await flushPromises()
