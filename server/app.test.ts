@@ -31,6 +31,21 @@ const bag = {
   volumes: [1.3, 1.75, 2.18, 2.57, 2.92, 3.22].map((v) => v * 1e-3),
 }
 
+const pipeAsked = {
+  name: 'pipe',
+  kind: 'capsule',
+  on: 'frame',
+  from: [-0.5, 0.3, 0.6],
+  to: [0.5, '330 mm', 0.58],
+  radius: 0.032,
+}
+const clearance = {
+  axleCenter: [0, 0, 0.4],
+  bag: { lower: [0, 0.44, 0.46], upper: [0.01, 0.45, 0.625], radius: 0.085 },
+  travel: { jounce: 0.07, rebound: 0.09, rollDegrees: 5, jounceSpacing: 0.9, reboundSpacing: 1.0 },
+  obstacles: [pipeAsked],
+}
+
 describe('calculators, to four figures', () => {
   // Sources stand beside the same checks in core: statics, gas law, Shigley, NIST SP 811.
   test('level', async () => {
@@ -132,8 +147,65 @@ describe('calculators, to four figures', () => {
     })
   })
 
+  test('gaps around a bag', async () => {
+    // Source: worked check by a minimum-norm-point solver; the least by `core/clearance` against brute force.
+    const answer = (await compute('clearance', {
+      ...clearance,
+      poses: [{ heave: '50 mm', rollDegrees: 2 }],
+    })) as unknown as {
+      obstacles: { name: string; standing: number; least: number; at: { rollDegrees: number }; poses: number[] }[]
+      bag: { least: number; most: number }
+    }
+    const [pipe] = answer.obstacles
+    expect(pipe!.standing).toBeCloseTo(0.015487, 6)
+    expect(pipe!.poses[0]).toBeCloseTo(0.013214, 6)
+    expect(Math.abs(pipe!.least - 0.01158)).toBeLessThan(1e-5)
+    expect(pipe!.at.rollDegrees).toBeCloseTo(5, 6)
+    expect(answer.bag.least).toBeGreaterThan(0.08)
+    expect(answer.bag.most).toBeLessThan(0.27)
+    // An obstacle in the middle of the bag is answered with how deep it is.
+    const inside = (await compute('clearance', {
+      ...clearance,
+      obstacles: [{ ...pipeAsked, from: [0, 0.44, 0.54], to: [0, 0.45, 0.55] }],
+    })) as unknown as { obstacles: { standing: number }[] }
+    expect(inside.obstacles[0]!.standing).toBeLessThan(-0.08)
+    const still = (await compute('clearance', {
+      ...clearance,
+      travel: { ...clearance.travel, jounce: 0, rebound: 0, rollDegrees: 0 },
+    })) as unknown as typeof answer
+    expect(still.obstacles[0]!.least).toBeCloseTo(0.015487, 6)
+    expect(still.bag.least).toBeCloseTo(still.bag.most, 9)
+  })
+
+  test('10,000 obstacles are refused before they are worked out, and so are 101', async () => {
+    const asked = (count: number) => ({ ...clearance, obstacles: Array.from({ length: count }, () => pipeAsked) })
+    expect((await refusal('clearance', asked(101))).errors[0]!.field).toBe('obstacles')
+    const many = await shop.api.post('/api/compute/clearance').send(asked(10_000))
+    expect(many.status).toBe(413)
+    expect((many.body as { errors: { message: string }[] }).errors[0]!.message).toBeTruthy()
+  })
+
+  test('length of a bolt', async () => {
+    const asked = { grip: ['6 mm', 0.005], washers: [0.002, '2 mm'], nut: 0.0084, pitch: '1.5 mm', series: 'metric' }
+    const answer = (await compute('bolt-length', asked)) as unknown as { needed: number; next: number; fits: boolean }
+    expect(answer.needed).toBeCloseTo(0.0264, 9)
+    expect(answer.next).toBeCloseTo(0.03, 9)
+    expect(answer.fits).toBe(true)
+  })
+
   test.each([
     ['quantity', { kind: 'length', text: '35 1/0' }, 'text'],
+    ['clearance', { ...clearance, bag: { ...clearance.bag, radius: -0.085 } }, 'bag.radius'],
+    ['clearance', { ...clearance, bag: { ...clearance.bag, radius: 'NaN' } }, 'bag.radius'],
+    ['clearance', { ...clearance, bag: { ...clearance.bag, upper: clearance.bag.lower } }, 'bag.upper'],
+    ['clearance', { ...clearance, obstacles: [] }, 'obstacles'],
+    ['clearance', { ...clearance, obstacles: [{ ...pipeAsked, radius: -1 }] }, 'obstacles.0.radius'],
+    ['clearance', { ...clearance, obstacles: [{ ...pipeAsked, fromOn: 'axle' }] }, 'obstacles.0.on'],
+    ['clearance', { ...clearance, travel: { ...clearance.travel, jounce: -0.01 } }, 'travel.jounce'],
+    ['clearance', { ...clearance, axleCenter: [0, 0, 'NaN'] }, 'axleCenter.2'],
+    ['bolt-length', { grip: [], washers: [], nut: 0.008, pitch: 0.0015, series: 'metric' }, 'grip'],
+    ['bolt-length', { grip: [0.01], washers: [], nut: 0.008, pitch: 0, series: 'metric' }, 'pitch'],
+    ['bolt-length', { grip: [0.01], washers: [], nut: 0.008, pitch: 0.0015, series: 'feet' }, 'series'],
     ['quantity', { kind: 'taste', text: '35' }, 'kind'],
     ['quantity', {}, 'kind'],
     ['axle-weights', { wheelbase: '35 psi', loads: [{ mass: 1, x: 0 }] }, 'wheelbase'],

@@ -1,6 +1,8 @@
 import { z } from 'zod'
 import {
   axleWeightsRequest,
+  boltLengthRequest,
+  clearanceRequest,
   leakRequest,
   levelRequest,
   quantityRequest,
@@ -140,6 +142,8 @@ export const CALCULATORS = {
   'spring-rate': { request: springRateRequest, summary: 'Rate from a loading test, a coil or a leaf pack' },
   torque: { request: torqueRequest, summary: 'Clamp force, wrench with extension, verdict on a reading' },
   leak: { request: leakRequest, summary: 'Air check corrected for temperature' },
+  clearance: { request: clearanceRequest, summary: 'Gaps around a bag, standing and the least through the travel' },
+  'bolt-length': { request: boltLengthRequest, summary: 'Length of bolt that a stack asks for' },
 } as const
 const computed = z.looseObject({}).meta({ description: 'Figures carry SI value, unit and US value' })
 

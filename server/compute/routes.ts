@@ -2,6 +2,8 @@ import { Router } from 'express'
 import type { z } from 'zod'
 import {
   computeAxleWeights,
+  computeBoltLength,
+  computeClearance,
   computeLeak,
   computeLevel,
   computeQuantity,
@@ -28,6 +30,8 @@ const COMPUTE: Compute = {
   'spring-rate': computeSpringRate,
   torque: computeTorque,
   leak: computeLeak,
+  clearance: computeClearance,
+  'bolt-length': computeBoltLength,
 }
 
 /** The calculators, stateless. A quantity is a number in SI or text with its unit. */

@@ -1,0 +1,6 @@
+export * from './body'
+export * from './pose'
+export * from './bag-travel'
+export * from './least-gap'
+export { distanceSolver, type Distance, type DistanceSolver } from './distance'
+export { posedBody, poseBody, type Posed } from './posed'

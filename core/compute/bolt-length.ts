@@ -1,0 +1,35 @@
+import { z } from 'zod'
+import { boltLength, LENGTH_STEP, THREADS_SHOWING, type ThreadSeries } from '../mounting'
+import { typed } from '../quantity'
+
+const thickness = typed('length', 0, 0.5)
+
+export const boltLengthRequest = z.strictObject({
+  /** Each layer that it clamps. */
+  grip: z
+    .array(thickness)
+    .min(1, { error: 'grip is empty: give the thickness of at least one layer' })
+    .max(30, { error: 'grip has too many layers: 30 max' }),
+  washers: z.array(thickness).max(20, { error: 'washers has too many: 20 max' }),
+  nut: typed('length', 0, 0.1),
+  pitch: typed('length', 0.0002, 0.01),
+  threads: z
+    .number({ error: 'threads must be a number' })
+    .min(0, { error: 'threads must be 0 or more' })
+    .max(50, { error: 'threads must be 50 or less' })
+    .default(THREADS_SHOWING),
+  series: z.enum(Object.keys(LENGTH_STEP) as [ThreadSeries, ...ThreadSeries[]], {
+    error: 'series must be inch or metric',
+  }),
+  /** Depth of a blind thread. */
+  reach: typed('length', 0, 0.5).optional(),
+  /** Space behind the nut. */
+  room: typed('length', 0, 1).optional(),
+})
+
+/**
+ * Length of bolt for a stack: needed, the next that is sold, what to cut off that, what it shows beyond the nut, whether it goes in.
+ * @returns m
+ * Source: `boltLength`.
+ */
+export const computeBoltLength = (request: z.output<typeof boltLengthRequest>) => boltLength(request)

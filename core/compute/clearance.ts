@@ -1,0 +1,130 @@
+import { z } from 'zod'
+import {
+  bagBody,
+  box,
+  capsule,
+  CARRIERS,
+  distanceSolver,
+  leastGap,
+  poseBody,
+  posedBody,
+  spanThrough,
+  STANDING,
+  type Body,
+  type Motion,
+  type Pose,
+  type Vector,
+} from '../clearance'
+import { typed } from '../quantity'
+
+const RADIAN = Math.PI / 180
+/** A place may be ahead of or behind the axle, on either side, above or, of a trailing part, below the ground. */
+const place = typed('length', -20, 20)
+const point = z.tuple([place, place, place], { error: 'must be three lengths: forward, left, up' })
+const carrier = z.enum(CARRIERS, { error: 'must be axle or frame' })
+const degrees = (most: number, least = -most) =>
+  z
+    .number({ error: 'must be a number of degrees' })
+    .min(least, { error: `must be ${least} degrees or more` })
+    .max(most, { error: `must be ${most} degrees or less` })
+const heading = { name: z.string({ error: 'name must be text' }).trim().min(1, { error: 'name is missing' }).max(80) }
+
+const obstacle = z.discriminatedUnion(
+  'kind',
+  [
+    z
+      .strictObject({
+        ...heading,
+        kind: z.literal('capsule'),
+        /** Both ends on one carrier; else `fromOn` and `toOn`. */
+        on: carrier.optional(),
+        fromOn: carrier.optional(),
+        toOn: carrier.optional(),
+        from: point,
+        to: point,
+        radius: typed('length', 0, 2),
+      })
+      .refine(({ on, fromOn, toOn }) => (on ? !fromOn && !toOn : fromOn && toOn), {
+        path: ['on'],
+        error: 'give either on, or fromOn and toOn: what each end moves with',
+      }),
+    z
+      .strictObject({ ...heading, kind: z.literal('box'), on: carrier, low: point, high: point })
+      .refine(({ low, high }) => low.every((l, i) => l <= high[i]!), {
+        path: ['low'],
+        error: 'low must not be above high, in any of the three',
+      }),
+  ],
+  { error: 'kind must be capsule or box' },
+)
+
+const MOST_OBSTACLES = 100
+const MOST_POSES = 500
+
+export const clearanceRequest = z.strictObject({
+  axleCenter: point,
+  bag: z
+    .strictObject({ lower: point, upper: point, radius: typed('length', 0.001, 1) })
+    .refine(({ lower, upper }) => Math.hypot(...lower.map((l, i) => upper[i]! - l)) > 1e-3, {
+      path: ['upper'],
+      error: 'upper and lower are the same place: a bag has a height',
+    }),
+  travel: z.strictObject({
+    jounce: typed('length', 0, 1),
+    rebound: typed('length', 0, 1),
+    rollDegrees: degrees(45, 0),
+    jounceSpacing: typed('length', 0, 5),
+    reboundSpacing: typed('length', 0, 5),
+  }),
+  obstacles: z
+    .array(obstacle)
+    .min(1, { error: 'obstacles is empty: give at least one thing that the bag must keep clear of' })
+    .max(MOST_OBSTACLES, { error: `obstacles has too many: ${MOST_OBSTACLES} max in one question` }),
+  poses: z
+    .array(z.strictObject({ heave: typed('length', -1, 1), rollDegrees: degrees(45) }))
+    .max(MOST_POSES, { error: `poses has too many: ${MOST_POSES} max in one question` })
+    .default([]),
+})
+
+function bodyOf(given: z.output<typeof obstacle>): Body {
+  if (given.kind === 'box') return box(given.on, given.low, given.high)
+  const { from, to, on, fromOn = on!, toOn = on!, radius } = given
+  return capsule({ at: from, on: fromOn }, { at: to, on: toOn }, radius)
+}
+
+/**
+ * Gaps between a bag and what surrounds it: standing, at poses asked for, and the least through the travel, certified to 1/64 in.
+ * @returns m and degrees; a gap is negative where they overlap, by the least way that parts them
+ * Source: `leastGap`.
+ */
+export function computeClearance({ axleCenter, bag, travel, obstacles, poses }: z.output<typeof clearanceRequest>) {
+  const motion: Motion = {
+    center: axleCenter,
+    travel: { ...travel, roll: travel.rollDegrees * RADIAN },
+  }
+  const [lower, upper] = [bag.lower as Vector, bag.upper as Vector]
+  const body = bagBody(lower, upper, bag.radius)
+  const asked: Pose[] = poses.map(({ heave, rollDegrees }) => ({ heave, roll: rollDegrees * RADIAN }))
+  const span = spanThrough(motion, lower, upper)
+  const distance = distanceSolver()
+  return {
+    obstacles: obstacles.map((given) => {
+      const other = bodyOf(given)
+      const [a, b] = [posedBody(body, motion), posedBody(other, motion)]
+      const gapAt = (pose: Pose) => {
+        poseBody(a, pose)
+        poseBody(b, pose)
+        return distance(a, b).gap
+      }
+      const { gap, at } = leastGap(body, other, motion)
+      return {
+        name: given.name,
+        standing: gapAt(STANDING),
+        least: gap,
+        at: { heave: at.heave, rollDegrees: at.roll / RADIAN },
+        poses: asked.map(gapAt),
+      }
+    }),
+    bag: { least: span.least, most: span.most },
+  }
+}
