@@ -10,7 +10,7 @@ export interface Extremes {
   mostAt: Pose
 }
 
-const ROLLS = 180
+const ROLLS = 24
 const GOLDEN = (Math.sqrt(5) - 1) / 2
 
 /** Where a smooth function is largest between two places. Golden section (Kiefer 1953, Proc. AMS 4), and both ends. */

@@ -26,12 +26,22 @@ export interface Hose {
   length: Meters
 }
 
-/** How wide a bag is at its height. */
+/** How wide a bag is at its height: straight pieces between marks, the first and last radius beyond them. */
 export interface Girth {
-  /** @returns m, of the bag between plates whose centers are this far apart */
-  radiusAt(height: Meters): Meters
-  /** @returns how much the radius can change for each meter of height between two heights */
-  steepest(low: Meters, high: Meters): number
+  /** Rising. */
+  heights: readonly Meters[]
+  radii: readonly Meters[]
+}
+
+/** Radius of a bag between plates whose centers are this far apart. */
+export function radiusAt({ heights, radii }: Girth, height: Meters): Meters {
+  const last = heights.length - 1
+  if (height <= heights[0]!) return radii[0]!
+  if (height >= heights[last]!) return radii[last]!
+  let i = 1
+  while (heights[i]! < height) i++
+  const share = (height - heights[i - 1]!) / (heights[i]! - heights[i - 1]!)
+  return radii[i - 1]! + share * (radii[i]! - radii[i - 1]!)
 }
 
 /** Convex body: the hull of points, discs and hoses, grown by a radius. */

@@ -1,4 +1,5 @@
 import type { Meters, Radians } from '../quantity'
+import { radiusAt, type Girth } from './body'
 import { type Motion } from './pose'
 import type { Posed } from './posed'
 
@@ -11,10 +12,10 @@ interface Supports {
   readonly heave: Float64Array
   /** For each radian of roll. */
   readonly roll: Float64Array
+  /** For each meter of heave, of a bag that widens: whatever carries the element. */
+  readonly widens: Float64Array
   /** What the straight line may miss anywhere in the cell. */
   readonly rest: Float64Array
-  /** Part of `rest` that shrinks with the cell's heave: a bag that widens as it is pressed, a way that bends. */
-  restHeave: Meters
   /** 1 carried by the axle, 0 by the frame, 2 by both. */
   readonly moves: Uint8Array
 }
@@ -24,8 +25,8 @@ const supports = (): Supports => ({
   value: new Float64Array(MOST),
   heave: new Float64Array(MOST),
   roll: new Float64Array(MOST),
+  widens: new Float64Array(MOST),
   rest: new Float64Array(MOST),
-  restHeave: 0,
   moves: new Uint8Array(MOST),
 })
 
@@ -71,10 +72,10 @@ export function boundSolver(motion: Motion) {
       let least = Infinity
       let up = 0
       let turn = 0
-      let rest = 0
       for (let i = 0; i < a.count; i++)
         for (let j = 0; j < b.count; j++) {
-          const rises = a.moves[i] === b.moves[j] && a.moves[i] !== BOTH ? 0 : a.heave[i]! - b.heave[j]!
+          const together = a.moves[i] === b.moves[j] && a.moves[i] !== BOTH
+          const rises = a.widens[i]! - b.widens[j]! + (together ? 0 : a.heave[i]! - b.heave[j]!)
           const turns = a.roll[i]! - b.roll[j]!
           const rests = a.rest[i]! + b.rest[j]!
           const value = a.value[i]! - b.value[j]! - Math.abs(rises) * cellHeave - Math.abs(turns) * cellRoll - rests
@@ -82,20 +83,22 @@ export function boundSolver(motion: Motion) {
           least = value
           up = rises
           turn = turns
-          rest = rests
         }
       least -= first.body.radius + second.body.radius
       if (least <= answer.gap) continue
       answer.gap = least
       answer.heave = -Math.sign(up)
       answer.roll = -Math.sign(turn)
-      answer.byHeave = Math.abs(up) * cellHeave + a.restHeave + b.restHeave
-      answer.byRoll = Math.abs(turn) * cellRoll + rest - a.restHeave - b.restHeave
+      answer.byHeave = (Math.abs(up) + BENDS) * cellHeave
+      answer.byRoll = (Math.abs(turn) + BENDS * ARM) * cellRoll
     }
     return answer
   }
 }
 
+/** Beside its slopes a gap bends: so that neither side of a cell stays long, each counts with this much of its way at this arm. */
+const BENDS = 0.2
+const ARM: Meters = 0.5
 const HELD = ['frame', 'axle'] as const
 const BOTH = 2
 
@@ -128,8 +131,9 @@ function fill(
   const oz = center[2] + heave
   const half = (cellRoll * cellRoll) / 2
   out.count = 0
-  const [swellHeave, swellRoll] = body.girth ? swell(posed, cellHeave * wayLength, cellRoll) : [0, 0]
-  out.restHeave = swellHeave + wayRest + (axle ? (cellHeave * wayLength * cellRoll) / 2 : 0)
+  const swells = body.girth
+    ? swell(posed, body.girth, path ? path.slope + path.bend * heave : 0, cellHeave * wayLength, cellRoll)
+    : NO_SWELL
 
   /** One element: what is the same for a point, a disc's center and a hose's middle. */
   const put = (i: number, moves: number) => {
@@ -138,6 +142,7 @@ function fill(
     const z = at[i + 2]! - oz
     const turning = moves !== axle
     out.moves[k] = moves
+    out.widens[k] = 0
     out.value[k] = nx * at[i]! + ny * at[i + 1]! + nz * at[i + 2]!
     out.heave[k] = moves ? way : 0
     out.roll[k] = turning ? turns * (nz * y - ny * z) : 0
@@ -158,10 +163,12 @@ function fill(
     const [mx, my, mz] = [normals[3 * d]!, normals[3 * d + 1]!, normals[3 * d + 2]!]
     const across = nx * mx + ny * my + nz * mz
     const flat = Math.sqrt(Math.max(0, 1 - across * across))
-    const swells = swellHeave + swellRoll
-    const radius = radii[d]! + swells
+    const radius = radii[d]! + swells.most
     out.value[k]! += sign * radii[d]! * flat
-    out.rest[k]! += swells
+    // A disc seen from above is no wider for it.
+    out.widens[k] = sign * flat * swells.heave
+    out.roll[k]! += sign * flat * swells.roll
+    out.rest[k]! += flat * swells.rest + (moves === axle ? 0 : cellRoll * swells.most)
     if (moves !== axle) {
       const turn = flat > 1e-9 ? (-across * turns * (nz * my - ny * mz)) / flat : 0
       out.roll[k]! += sign * radius * turn
@@ -207,11 +214,42 @@ function axleReach({ at, onAxle }: Posed, place: number, i: number, oy: number, 
   return Math.hypot(at[k + 1]! - oy, at[k + 2]! - oz)
 }
 
-/** By how much a bag can be wider anywhere in the cell than in its middle: for its heave, and for its roll. */
-function swell(posed: Posed, heave: Meters, roll: Radians): [Meters, Meters] {
-  const { home, motion, points, height, body } = posed
+/** How the radius of a bag changes within a cell: a straight line of heave and roll, and what that may miss. */
+interface Swell {
+  heave: number
+  roll: number
+  rest: Meters
+  /** Most that it can be wider by. */
+  most: Meters
+}
+const NO_SWELL: Swell = { heave: 0, roll: 0, rest: 0, most: 0 }
+
+function swell(posed: Posed, girth: Girth, forward: number, heave: Meters, roll: Radians): Swell {
+  const { at, motion, points, height } = posed
   const i = 3 * points
-  const reach = Math.hypot(home[i + 1]! - motion.center[1], home[i + 2]! - motion.center[2]) * roll
-  const steepest = body.girth!.steepest(height - heave - reach, height + heave + reach)
-  return [heave * steepest, reach * steepest]
+  // From the upper plate's center to the lower one's, which the axle carries.
+  const [px, py, pz] = [at[i]! - at[i + 3]!, at[i + 1]! - at[i + 4]!, at[i + 2]! - at[i + 5]!]
+  const reach = Math.hypot(posed.home[i + 1]! - motion.center[1], posed.home[i + 2]! - motion.center[2])
+  const change = heave + reach * roll
+  const [low, high] = [height - change, height + change]
+  const slope = change > 0 ? (radiusAt(girth, high) - radiusAt(girth, low)) / (2 * change) : 0
+  const now = radiusAt(girth, height)
+  // Straight pieces lie furthest above the line at the ends and at the marks between.
+  const above = (h: Meters) => radiusAt(girth, h) - now - slope * (h - height)
+  let rest = Math.max(0, above(low), above(high))
+  let widest = Math.max(radiusAt(girth, low), radiusAt(girth, high))
+  for (const [k, h] of girth.heights.entries())
+    if (h > low && h < high) {
+      rest = Math.max(rest, above(h))
+      widest = Math.max(widest, girth.radii[k]!)
+    }
+  // A length bends by the square of what moves across it, and as its end turns.
+  const bends = (change * change) / (2 * Math.max(1e-3, low)) + (reach * roll * roll) / 2
+  const [y, z] = [at[i + 1]! - motion.center[1], at[i + 2]! - motion.center[2] - posed.heave]
+  return {
+    heave: (slope * (px * forward + pz)) / height,
+    roll: (slope * (pz * y - py * z)) / height,
+    rest: rest + Math.abs(slope) * bends,
+    most: Math.max(0, widest - now),
+  }
 }

@@ -283,8 +283,8 @@ describe('the least gap through the travel', () => {
   })
   const girth = fc.option(
     number(0, 0.3).map((steep) => ({
-      radiusAt: (height: number) => Math.max(0.03, 0.085 - steep * (height - 0.17)),
-      steepest: () => steep,
+      heights: [0.08, 0.17, 0.26],
+      radii: [0.085 + 0.09 * steep, 0.085, 0.085 - 0.06 * steep],
     })),
     { nil: 0.085 },
   )

@@ -6,7 +6,7 @@ import { heaveLimits, isReachable, rollLimit, STANDING, type Motion, type Pose }
 import { poseBody, posedBody } from './posed'
 
 /** 1/64 in: no pose of the travel can be nearer by more. */
-export const CERTAIN: Meters = 0.0254 / 64
+const CERTAIN: Meters = 0.0254 / 64
 
 /** The least gap of two bodies through the travel. */
 export interface LeastGap {
@@ -18,6 +18,20 @@ export interface LeastGap {
   asked: number
   /** Whether `gap - lower` is inside what was asked for; false only where the search was given up. */
   certain: boolean
+}
+
+/** How a least gap is looked for. */
+export interface Search {
+  /** No pose can be nearer by more than this. */
+  tolerance?: Meters
+  /** What works out a distance while searching; another library's in tests and measurements. */
+  distance?: DistanceSolver
+  /** What works out the answer. */
+  fine?: DistanceSolver
+  /** A gap that was found already, of another part of the same thing: only a nearer one is looked for. */
+  known?: Meters
+  /** Nearer than this needs no proof of how near: bodies that are so deep in each other touch, whatever the pose. */
+  enough?: Meters
 }
 
 interface Cell {
@@ -40,36 +54,35 @@ const COARSE: Meters = 2e-6
  * with a lower bound from the plane that parts the bodies in its middle.
  *
  * @param first the bag, or whatever is asked about
- * @param tolerance no pose can be nearer by more than this
- * @param distance what works out a distance while searching; another library's in tests and measurements
- * @param fine what works out the answer
  * @returns the gap with its pose. Bodies that one carrier takes along together are asked once
  * Source: branch and bound (Land and Doig 1960, Econometrica 28); bounds see `boundSolver`.
  */
-export function leastGap(
-  first: Body,
-  second: Body,
-  motion: Motion,
-  tolerance: Meters = CERTAIN,
-  distance: DistanceSolver = distanceSolver(COARSE),
-  fine: DistanceSolver = distanceSolver(),
-): LeastGap {
+export function leastGap(first: Body, second: Body, motion: Motion, options: Search = {}): LeastGap {
+  const {
+    tolerance = CERTAIN,
+    distance = distanceSolver(COARSE),
+    fine = distanceSolver(),
+    known = Infinity,
+    enough = -Infinity,
+  } = options
   const { travel } = motion
   const a = posedBody(first, motion)
   const b = posedBody(second, motion)
   let asked = 0
-  const best = { gap: Infinity, at: STANDING }
+  const best = { gap: known, at: STANDING }
+  let nearer = known === Infinity
   const ask = (heave: Meters, roll: Radians, counts: boolean): Distance => {
     const pose = { heave, roll }
     poseBody(a, pose)
     poseBody(b, pose)
-    const found = distance(a, b)
+    const at = distance(a, b)
     asked++
-    if (counts && found.gap < best.gap) {
-      best.gap = found.gap
+    if (counts && at.gap < best.gap) {
+      best.gap = at.gap
       best.at = pose
+      nearer = true
     }
-    return found
+    return at
   }
 
   const together = carrierOf(first) !== null && carrierOf(first) === carrierOf(second)
@@ -121,7 +134,7 @@ export function leastGap(
       lower = best.gap - tolerance
       break
     }
-    if (asked > (best.gap < 0 ? MOST_ASKED_INSIDE : MOST_ASKED)) {
+    if (best.gap < enough || asked > (best.gap < 0 ? MOST_ASKED_INSIDE : MOST_ASKED)) {
       lower = cell.lower
       break
     }
@@ -135,6 +148,7 @@ export function leastGap(
     }
   }
   const certain = best.gap - lower <= tolerance + 1e-12
+  if (!nearer) return { gap: known, at: STANDING, lower, asked, certain }
   poseBody(a, best.at)
   poseBody(b, best.at)
   return { gap: fine(a, b).gap, at: best.at, lower, asked, certain }

@@ -1,4 +1,4 @@
-import type { Body } from './body'
+import { radiusAt, type Body } from './body'
 import { foreAft, type Motion, type Pose } from './pose'
 
 /**
@@ -25,6 +25,8 @@ export interface Posed {
   readonly lengths: Float64Array
   /** Distance between the first two discs, in the pose. */
   height: number
+  /** Of the pose that it is in. */
+  heave: number
 }
 
 /** Makes room for a body's poses; it stands until `poseBody` moves it. */
@@ -50,6 +52,7 @@ export function posedBody(body: Body, motion: Motion): Posed {
     radii: Float64Array.from(body.discs, ({ radius }) => radius),
     lengths: Float64Array.from(body.hoses, ({ length }) => length),
     height: 0,
+    heave: 0,
   }
   follow(posed)
   return posed
@@ -62,7 +65,7 @@ function follow(posed: Posed) {
   const { at } = posed
   const i = 3 * posed.points
   posed.height = Math.hypot(at[i + 3]! - at[i]!, at[i + 4]! - at[i + 1]!, at[i + 5]! - at[i + 2]!)
-  if (girth) posed.radii.fill(girth.radiusAt(posed.height))
+  if (girth) posed.radii.fill(radiusAt(girth, posed.height))
 }
 
 /** Moves a body to a pose, in place. */
@@ -72,6 +75,7 @@ export function poseBody(posed: Posed, { heave, roll }: Pose): void {
   const c = Math.cos(roll)
   const s = Math.sin(roll)
   const forward = foreAft(motion.travel, heave)
+  posed.heave = heave
   for (let k = 0, i = 0; k < onAxle.length; k++, i += 3) {
     if (!onAxle[k]) continue
     const y = home[i + 1]! - cy

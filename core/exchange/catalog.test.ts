@@ -52,8 +52,8 @@ describe('export then import', () => {
     expect(throughCsv('kits', kits, 'there')).toEqual(kits)
     const fresh = throughCsv('kits', kits, 'nothing') as typeof kits
     fresh.forEach((kit, i) => {
-      const { fasteners, operations, brackets, parts, bag, ...rest } = kits[i]!
-      expect([fasteners, operations, brackets, parts].length).toBe(4)
+      const { fasteners, operations, brackets, parts, mounting, bag, ...rest } = kits[i]!
+      expect([fasteners, operations, brackets, parts, mounting].length).toBe(5)
       expect(kit).toMatchObject({ ...rest, ...(bag ? { bag: { ...bag, diameters: null } } : {}) })
     })
   })

@@ -4,7 +4,7 @@ import { recordId } from '../stages/record-parts'
 import { bayRecordSchema } from './records'
 import { AXLES, type AxleEnd } from '../spring'
 import { preferencesSchema, USUAL_PREFERENCES } from './preferences'
-import { applicationSchema, kitSchema, ruleSetSchema } from '../kit'
+import { applicationSchema, kitSchema, mountSchema, ruleSetSchema } from '../kit'
 import {
   emptySurvey,
   loadCaseSchema,
@@ -37,6 +37,8 @@ const jobKitSchema = z.strictObject({
     .default(null),
   /** Fitted on this visit, there already and staying on, or there already and coming off. */
   work: z.enum(['fit', 'keep', 'take-off'], { error: 'work must be fit, keep or take-off' }).default('fit'),
+  /** How it is put on here, where not as the instructions have it. */
+  mount: mountSchema.optional(),
   /** Since when it has been this job's, by the server's clock, where another was before it; what was done before is not about it. */
   since: z.iso.datetime({ error: 'must be a date and time like 2026-11-25T10:42:00Z' }).optional(),
 })

@@ -1,4 +1,5 @@
 export * from './condition'
+export * from './mounting'
 export * from './schema'
 export * from './rule'
 export * from './application'

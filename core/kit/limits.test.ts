@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest'
 import { demoKits, demoSurvey, demoVehicles } from '../../demo/shop'
 import { GRAVITY, INCH } from '../quantity'
 import { rearAxle } from '../fixtures/on-job'
-import { bagOn, hasAir, type AirKit } from '.'
+import { USUAL_MOUNT, bagOn, hasAir, type AirKit } from '.'
 
 const vehicleOf = (id: string) => demoVehicles().find((v) => v.id === id)!
 const kitOf = (id: string): AirKit => {
@@ -41,7 +41,7 @@ describe('min pressure of a coil replacement', () => {
 describe('where the bag stands', () => {
   const vehicle = vehicleOf('dunnock-25')
   const given = kitOf('ninebark-twofold')
-  const kit: AirKit = { ...given, bag: { ...given.bag, bracketStack: 1 * INCH } }
+  const kit: AirKit = { ...given, mounting: null, bag: { ...given.bag, bracketStack: 1 * INCH } }
   const survey = (space: number | null, block = 0) => {
     const s = demoSurvey('dunnock-25')
     return { ...s, rear: { ...s.rear, bracketSpace: space, liftBlock: block } }
@@ -62,7 +62,14 @@ describe('where the bag stands', () => {
     expect(on.rideHeight).toBeCloseTo(height === null ? kit.bag.rideHeight : height * INCH, 12)
   })
   test('a kit whose brackets are not known goes by its instructions', () => {
-    expect(bagOn(given, vehicle, survey(7 * INCH)).rideHeightFrom).toBe('instructions')
+    expect(bagOn({ ...given, mounting: null }, vehicle, survey(7 * INCH)).rideHeightFrom).toBe('instructions')
+  })
+  test('measures of the brackets come to the same as their stack, and spacers take of the bag', () => {
+    // Source: subtraction: 9.5 in between the faces, 3 in of brackets, one spacer of 1/2 in.
+    const at = (spacers: { id: string; count: number }[]) =>
+      bagOn(given, vehicle, survey(9.5 * INCH), undefined, null, { ...USUAL_MOUNT, spacers }).rideHeight / INCH
+    expect(at([])).toBeCloseTo(6.5, 9)
+    expect(at([{ id: 'upper-half', count: 1 }])).toBeCloseTo(6, 9)
   })
 })
 

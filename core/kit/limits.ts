@@ -2,6 +2,7 @@ import { GRAVITY, INCH, PSI, type Kilograms, type Meters, type Pascals } from '.
 import { TAPE_TOLERANCE, type Axle, type Survey, type Vehicle } from '../vehicle'
 import { airSpring } from '../spring'
 import { blockSpacer, type LIMIT_SOURCES } from './rule'
+import { spacersAt, USUAL_MOUNT, type Mount } from './mounting'
 import { hasAir, kitFacts, type AirKit, type Kit } from './schema'
 
 export type LimitSource = (typeof LIMIT_SOURCES)[number]
@@ -70,6 +71,7 @@ export interface BagOnVehicle {
  * A kit's bag on a vehicle: what was measured there counts before what the instructions say.
  * @param standing kg on its axle, empty
  * @param measured bag height read at the vehicle's empty height, where it was
+ * @param mount how it is put on: spacers take of the room
  */
 export function bagOn(
   kit: AirKit,
@@ -77,14 +79,17 @@ export function bagOn(
   survey: Survey,
   standing: Kilograms = vehicle[kit.axle].curb,
   measured: Meters | null = null,
+  mount: Mount = USUAL_MOUNT,
 ): BagOnVehicle {
   const { bag } = kit
   const axle = vehicle[kit.axle]
   const room = survey[kit.axle].bracketSpace
   const motionRatio = motionRatioOf(kit, axle)
-  const fromRoom =
-    room === null || bag.bracketStack === null ? null : room - bag.bracketStack - spacersUsed(kit, axle, survey)
-  const rideHeight = measured ?? (fromRoom !== null && fromRoom > 0 ? fromRoom : bag.rideHeight)
+  const stack = stackOf(kit)
+  const chosen = spacersAt(kit.mounting, mount, 'upper') + spacersAt(kit.mounting, mount, 'lower')
+  const spacers = chosen || spacersUsed(kit, axle, survey)
+  const fromRoom = room === null || stack === null ? null : room - stack - spacers
+  const rideHeight = measured ?? (fromRoom !== null && fromRoom > 0 ? fromRoom : bag.rideHeight - chosen)
   return {
     rideHeight,
     rideHeightFrom: measured !== null ? 'measured' : rideHeight === fromRoom ? 'bracket-space' : 'instructions',
@@ -94,6 +99,11 @@ export function bagOn(
     maximum: maximumPressure(kit, survey[kit.axle].coilGapStanding),
   }
 }
+
+/** What brackets and plates take of the room; null where the instructions do not say. */
+export const stackOf = ({ family, bag, mounting }: AirKit): Meters | null =>
+  bag.bracketStack ??
+  (mounting && family !== 'in-coil' && family !== 'coil-replacement' ? mounting.upper + mounting.lower : null)
 
 /** Spacers go in where there is too much room without them. */
 function spacersUsed(kit: AirKit, { suspension }: Axle, survey: Survey): Meters {

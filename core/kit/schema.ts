@@ -4,6 +4,7 @@ import { bagDataSchema } from '../spring'
 import { PROOF, THREADS, torqueSpecSchema, type BoltGrade, type ThreadName } from '../torque'
 import { ARCHITECTURES, BODIES, slug, SUSPENSIONS } from '../vehicle'
 import { conditionSchema } from './condition'
+import { mountingSchema } from './mounting'
 
 export const FAMILIES = ['bellows', 'sleeve', 'in-coil', 'coil-replacement', 'rubber'] as const
 export type KitFamily = (typeof FAMILIES)[number]
@@ -199,6 +200,8 @@ export const kitSchema = z
     /** Null for anything with air in it. */
     rubber: rubberSchema.nullable().default(null),
     brackets: z.array(bracketSchema).max(20).default([]),
+    /** Measures of brackets, plates, bolts and holes; null where the instructions give none. */
+    mounting: mountingSchema.nullable().default(null),
     /** What is in the box. */
     parts: z
       .array(
@@ -239,6 +242,11 @@ export const kitSchema = z
       path: ['testPressure'],
       error: 'a test pressure is needed and must not pass the kit maximum',
     },
+  )
+  .refine(
+    ({ bag, mounting: m }) =>
+      !bag || !m || bag.bracketStack === null || Math.abs(m.upper + m.lower - bag.bracketStack) < 1e-4,
+    { path: ['mounting'], error: 'upper and lower of mounting must come to the bracket stack of the bag' },
   )
   .refine((k) => (k.family === 'rubber' ? k.rubber !== null && k.bag === null : k.bag !== null && k.rubber === null), {
     path: ['bag'],

@@ -1,1 +1,2 @@
 export * from './bolt-length'
+export * from './stack'

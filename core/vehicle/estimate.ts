@@ -248,6 +248,7 @@ export function estimateVehicle(known: Intake & { id: string }, platform: Platfo
     rear: axle('rear'),
     ratings: { gvwr: known.gvwr ?? null, receiver: null, tongue: null, gcwr: known.gcwr ?? null },
     gravityHeight: figure('gravityHeight', geometry.gravityHeight, like.gravityHeight),
+    underbody: platform?.underbody ?? null,
     vin: known.vin || null,
     plate: known.plate ?? '',
     estimated,

@@ -99,3 +99,16 @@ export function tireDiameter(size: string): Meters | null {
   const commercial = COMMERCIAL_SIZE.exec(tidy)
   return commercial ? (Number(commercial[2]) + 2 * COMMERCIAL_ASPECT * Number(commercial[1])) * INCH : null
 }
+
+/**
+ * Section width of a tire from its size.
+ * @returns m, or null where the text is no size
+ * Source: definition of the size designations (metric: width in mm; flotation and commercial: width in inches).
+ */
+export function tireWidth(size: string): Meters | null {
+  const tidy = tidyTireSize(size)
+  const metric = METRIC_SIZE.exec(tidy)
+  if (metric) return Number(metric[1]) / 1000
+  const inches = FLOTATION_SIZE.exec(tidy)?.[2] ?? COMMERCIAL_SIZE.exec(tidy)?.[1]
+  return inches === undefined ? null : Number(inches) * INCH
+}

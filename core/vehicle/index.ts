@@ -1,4 +1,5 @@
 export * from './text'
+export * from './underbody'
 export * from './schema'
 export * from './axle-weights'
 export * from './ratings'

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { axleSchema, axleSurveySchema, surveySchema, vehicleSchema } from './schema'
 import { requiredText, slug } from './text'
+import { underbodySchema } from './underbody'
 
 const v = vehicleSchema.shape
 const a = axleSchema.shape
@@ -46,6 +47,8 @@ export const platformSchema = z
       .strictObject({ ...axleSurveySchema.shape, ...vehicleSurvey })
       .partial()
       .default({}),
+    /** What surrounds the axles of these vehicles. */
+    underbody: underbodySchema.nullable().default(null),
     /** Where helper springs are known to meet something. */
     clashes: z
       .array(

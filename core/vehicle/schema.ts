@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { bounded, type Kilograms } from '../quantity'
 import { tireDiameter } from './identity'
 import { optionalText, slug } from './text'
+import { underbodySchema } from './underbody'
 
 export const BODIES = ['pickup', 'suv', 'van', 'motorhome'] as const
 export const SUSPENSIONS = ['leaf', 'coil', 'torsion-bar', 'air'] as const
@@ -167,6 +168,8 @@ export const vehicleSchema = z
     bumperHeight: bounded('length', 0.2, 1.5).nullable().default(null),
     vin: z.string().trim().toUpperCase().max(17, { error: 'A VIN has 17 characters' }).nullable(),
     plate: optionalText('Plate', 20).default(''),
+    /** What surrounds its axles; null where nobody has described it. */
+    underbody: underbodySchema.nullable().default(null),
     /** What was estimated, by its place: `wheelbase`, `rear.wheelRate`. What is not here was measured or looked up. */
     estimated: z.record(z.string().max(40), estimateSchema).default({}),
   })

@@ -151,7 +151,13 @@ describe('sentences of choosing', () => {
     }
   })
   test('why no kit is sold', () => {
-    const over: NoSale = { code: 'over-rating', loadCase: 'All shelves', rating: 'gawr-rear', over: 100 * POUND, bars: true }
+    const over: NoSale = {
+      code: 'over-rating',
+      loadCase: 'All shelves',
+      rating: 'gawr-rear',
+      over: 100 * POUND,
+      bars: true,
+    }
     expect(noSaleText(over, 'us')).toContain('All shelves')
     expect(noSaleText(over, 'us')).toContain('100 lb')
     for (const code of ['factory-air', 'unsound-frame', 'brake-valve'] as const) readable(noSaleText({ code }, 'us'))

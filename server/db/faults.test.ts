@@ -97,6 +97,14 @@ describe('the schema', () => {
       return all.map(({ job, records }) => ({ job, records, stops: assessJob(job, records).stops }))
     }
     const stood = await states()
+    const first = await migrateOneStep(file, 'down', '2026-11-27T09:59:00.000Z')
+    expect([first.from, first.to]).toEqual(['007-fit', '006-proof'])
+    const plain = new Database(file, { readonly: true })
+    const documents = (table: string) =>
+      plain.prepare(`SELECT group_concat(document) FROM ${table}`).pluck().get() as string
+    for (const table of ['jobs', 'job_versions', 'kits', 'vehicles', 'platforms'])
+      expect(documents(table)).not.toMatch(/"(mounting|mount|underbody)":/)
+    plain.close()
     const down = await migrateOneStep(file, 'down', '2026-11-27T10:00:00.000Z')
     expect([down.from, down.to]).toEqual(['006-proof', '005-axles'])
     // What that form does not know is kept beside it.
@@ -107,8 +115,9 @@ describe('the schema', () => {
     expect(aside).toBeGreaterThan(5)
     expect({ ...counted, records: counted.records! + aside }).toEqual(Object.fromEntries(before))
     expect(examine(down.copy)).toMatchObject({ schema: '006-proof', jobs: 6 })
-    const up = await migrateOneStep(file, 'up', '2026-11-27T10:01:00.000Z')
-    expect(up.to).toBe('006-proof')
+    await migrateOneStep(file, 'up', '2026-11-27T10:01:00.000Z')
+    const up = await migrateOneStep(file, 'up', '2026-11-27T10:01:30.000Z')
+    expect(up.to).toBe('007-fit')
     expect(read()).toEqual(before)
     expect(await states()).toEqual(stood)
     // All the way down to the first form and up again: every record is there, and proves what it proved.

@@ -1,3 +1,4 @@
+import { withFit, withoutFit } from './fit-step'
 import { withoutProof, withProof } from './proof-step'
 import type { Knex } from 'knex'
 import { DEFAULT_RULES } from '@stout-shackle/core/kit'
@@ -311,6 +312,17 @@ const migrations: Migration[] = [
     },
     async down(db) {
       await withoutProof(db)
+      await db.raw('UPDATE jobs SET summary = NULL')
+    },
+  },
+  {
+    name: '007-fit',
+    async up(db) {
+      await withFit(db)
+      await db.raw('UPDATE jobs SET summary = NULL')
+    },
+    async down(db) {
+      await withoutFit(db)
       await db.raw('UPDATE jobs SET summary = NULL')
     },
   },

@@ -1,6 +1,6 @@
 import type { Knex } from 'knex'
+import { list, parsed, putRecord, taken, type RecordRow, type Tree } from './kept-aside'
 
-type Tree = Record<string, unknown>
 /** What a version before evidence does not know, taken out of a row and kept beside it. */
 interface Kept {
   source: 'record' | 'body' | 'jobs' | 'job_versions' | 'kits'
@@ -19,24 +19,6 @@ const NEW_FIELDS: Record<string, readonly string[]> = {
   'on-again': ['axle', 'side'],
   deviation: ['answers'],
   connection: ['minutes'],
-}
-
-const list = (value: unknown): Tree[] => (Array.isArray(value) ? (value as Tree[]) : [])
-function parsed(text: string): Tree | null {
-  try {
-    const value: unknown = JSON.parse(text)
-    return typeof value === 'object' && value !== null && !Array.isArray(value) ? (value as Tree) : null
-  } catch {
-    // A document that nobody can read is left as it is: it is shown as damaged, and hides no other.
-    return null
-  }
-}
-
-/** Takes a field out of a tree. @returns what stood there; undefined for nothing */
-function taken(tree: Tree, key: string): unknown {
-  const value = tree[key]
-  delete tree[key]
-  return value
 }
 
 /** Fates of a kit's operations, by operation. */
@@ -91,13 +73,6 @@ function bodyExtras(body: Tree): Tree {
   return extras
 }
 
-interface RecordRow extends Tree {
-  id: string
-  job_id: string
-  sequence: number
-  body: string
-}
-
 /**
  * To the form from before evidence: what that form does not know is kept in a table of its own, so that the way back up loses
  * nothing.
@@ -147,15 +122,6 @@ export async function withProof(db: Knex): Promise<void> {
     } else await putDocument(db, source, key, value)
   }
   await db.schema.dropTable(TABLE)
-}
-async function putRecord(db: Knex, row: RecordRow): Promise<void> {
-  if (!(await db('jobs').where({ id: row.job_id }).first())) return
-  const [top] = await db<RecordRow>('records')
-    .where({ job_id: row.job_id })
-    .max<{ top: number | null }[]>('sequence as top')
-  const taken = await db<RecordRow>('records').where({ job_id: row.job_id, sequence: row.sequence }).first()
-  // Something was recorded in its place meanwhile: its time says when it was done, its number only that it is there.
-  await db('records').insert({ ...row, sequence: taken ? (top?.top ?? 0) + 1 : row.sequence })
 }
 async function putDocument(
   db: Knex,

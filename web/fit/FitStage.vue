@@ -1,214 +1,251 @@
 <script setup lang="ts">
-import { computed } from 'vue'
-import { recordLimits, ofKind, type RecordBody } from '@stout-shackle/core/job'
-import { counts } from '@stout-shackle/core/proof'
-import { GAP_PASSES, type GapJudgment, type GapVerdict } from '@stout-shackle/core/stages'
-import { formatNumber, formatQuantity, UNITS, limitQuantity } from '@stout-shackle/core/quantity'
-import {
-  GAP_CHECK_NAMES,
-  GAP_HELP,
-  GAP_HOW,
-  GAP_VERDICTS,
-  limitText,
-  contradictionText,
-  VOIDS,
-} from '@stout-shackle/core/wording'
-import LoadOnSelect from '../entry/LoadOnSelect.vue'
-import NeedsKit from '../entry/NeedsKit.vue'
-import PlateRow from '../entry/PlateRow.vue'
-import QuantityField from '../entry/QuantityField.vue'
-import StampedPlate from '../entry/StampedPlate.vue'
-import StateSign from '../entry/StateSign.vue'
-import StageColumns from '../job/StageColumns.vue'
+import { computed, ref, shallowRef, watch } from 'vue'
+import type { Pose, Vector } from '@stout-shackle/core/clearance'
+import { kitAt } from '@stout-shackle/core/job'
+import { hasAir, USUAL_MOUNT, type Mount } from '@stout-shackle/core/kit'
+import { formatQuantity } from '@stout-shackle/core/quantity'
+import { gapsAt, nearestAt, sceneOf, sceneQuestion, type RoomRow, type Side } from '@stout-shackle/core/stages/fit/room'
+import { estimatedUnderbody } from '@stout-shackle/core/underbody'
+import type { UndersidePart } from '@stout-shackle/core/vehicle'
 import AxleSwitch from '../entry/AxleSwitch.vue'
-import { useOpenJob, useShownAxle } from '../stores/job'
-import { readingField } from '../stores/reading'
+import NeedsKit from '../entry/NeedsKit.vue'
+import StageColumns from '../job/StageColumns.vue'
 import { usePreferences } from '../stores/preferences'
+import { useOpenJob, useShownAxle } from '../stores/job'
+import MountCard from './MountCard.vue'
+import PartsCard from './PartsCard.vue'
+import ReadingsCard from './ReadingsCard.vue'
+import RoomChart from './RoomChart.vue'
+import RoomList from './RoomList.vue'
+import RoomPictures from './RoomPictures.vue'
+import RoomPlate from './RoomPlate.vue'
+import { signOf } from './room-sign'
+import { useRoom } from './use-room'
 
 const { store, job, assessment } = useOpenJob()
 const preferences = usePreferences()
-type Gap = Extract<RecordBody, { kind: 'gap' }>
-const { axle, axles, show } = useShownAxle()
-const gaps = computed(() => assessment.value.gaps.filter((g) => g.axle === axle.value))
-const checks = computed(() =>
-  [...new Set(gaps.value.map((g) => g.check))].map((check) => ({
-    check,
-    sides: gaps.value.filter((g) => g.check === check),
-  })),
+const { axle, axles, kit, show } = useShownAxle()
+
+const question = computed(() => (kit.value ? sceneQuestion(job.value, kit.value, assessment.value.active) : null))
+const { report, advice, working, done, failed, stale, findHelp, stop } = useRoom(question)
+
+/** A part that is being dragged: shown where it is held, kept when it is let go. */
+const dragged = shallowRef<UndersidePart | null>(null)
+const scene = computed(() => {
+  const own = question.value
+  if (!own) return null
+  const moved = dragged.value
+  if (!moved) return sceneOf(own)
+  const parts = partsOf(own.vehicle.underbody?.[axle.value] ?? null).map((p) => (p.id === moved.id ? moved : p))
+  const underbody = { front: [], rear: [], ...own.vehicle.underbody, [axle.value]: parts }
+  return sceneOf({ ...own, vehicle: { ...own.vehicle, underbody } })
+})
+const side = ref<Side>('right')
+const pose = shallowRef<Pose>({ heave: 0, roll: 0 })
+const pressure = ref<'min' | 'level' | 'max'>('max')
+const selected = ref<string | null>(null)
+watch([axle, () => job.value.id], () => {
+  pose.value = { heave: 0, roll: 0 }
+  selected.value = null
+})
+
+const rows = computed(() => (report.value?.rows ?? []).filter((r) => r.side === side.value))
+const states = computed(() =>
+  Object.fromEntries(
+    (report.value?.rows ?? []).map((r) => [`${r.part}:${r.side}`, signOf(r.verdict)] as const).toReversed(),
+  ),
 )
-const sign = (v: GapVerdict) =>
-  v === 'missing' ? 'unknown' : v === 'fine' ? 'fine' : GAP_PASSES.includes(v) ? 'caution' : 'stop'
-/** What stands there, one that proves something if there is one; typing does not count. */
-function earlier(g: GapJudgment) {
-  const own = ofKind(store.kept.standing, 'gap').filter(
-    (r) => r.body.axle === g.axle && r.body.check === g.check && r.body.side === g.side,
-  )
-  const { proof } = store.kept
-  return own.findLast((r) => proof && counts(proof, r)) ?? own.at(-1)
-}
-const body = (g: GapJudgment, value: number, about: boolean, sleeved = earlier(g)?.body.sleeved ?? false): Gap => ({
-  kind: 'gap',
-  axle: g.axle,
-  check: g.check,
-  side: g.side,
-  value,
-  about,
-  sleeved,
-})
-const field = (g: GapJudgment) =>
-  readingField(
-    store,
-    `gap:${g.axle}:${g.check}:${g.side}`,
-    () => earlier(g),
-    (value, about) => body(g, value, about),
-  )
-function sleeve(g: GapJudgment, sleeved: boolean) {
-  const before = earlier(g)
-  if (before)
-    store.record(body(g, before.body.value, before.body.about, sleeved), {
-      record: before.id,
-      why: sleeved ? 'heat sleeve fitted' : 'no heat sleeve',
-    })
-}
-/** Why a reading that stands there proves nothing. */
-function doubtOf({ missing }: GapJudgment): string {
-  if (missing?.flag) return contradictionText(missing.flag, { ...assessment.value, job: job.value })
-  return missing?.voided ? VOIDS[missing.voided.code] : ''
-}
-const FAILS: readonly GapVerdict[] = ['too-little', 'too-much']
-const tightest = computed(() => {
-  const read = gaps.value.filter((g) => g.value !== null && g.check !== 'bag-height')
-  return read.sort((a, b) => a.value! - a.limit.value - (b.value! - b.limit.value))[0] ?? null
-})
-const left = computed(() => assessment.value.gaps.filter((g) => g.missing && !FAILS.includes(g.verdict)).length)
-const fails = computed(() => gaps.value.filter((g) => g.verdict !== 'missing' && !GAP_PASSES.includes(g.verdict)))
-const SIDES = { left: 'Left', right: 'Right' }
 const len = (v: number) => formatQuantity('length', v, preferences.system)
+/** The tightest of this side, and the one that is pointed at. */
+const nearest = computed(() => {
+  const own = scene.value
+  if (!own || own.inCoil) return []
+  const gaps = gapsAt(own, pose.value, pressure.value)
+  const looked = rows.value.filter((r) => r.of === 'bag' && (r.part === selected.value || r.rule === 'moving'))
+  const first = looked.find((r) => r.part === selected.value) ?? looked[0]
+  return looked
+    .toSorted((a, b) => (gaps.get(`${a.part}:${a.side}`) ?? 9) - (gaps.get(`${b.part}:${b.side}`) ?? 9))
+    .slice(0, 1)
+    .concat(first ? [first] : [])
+    .filter((r, i, all) => all.indexOf(r) === i)
+    .flatMap((row) => {
+      const at = nearestAt(own, row, pose.value, pressure.value)
+      return at
+        ? [
+            {
+              id: row.part,
+              first: at.first,
+              second: at.second,
+              text: at.gap <= 0 ? 'touches' : len(at.gap),
+              state: at.gap < own.margin ? 'stop' : 'fine',
+            },
+          ]
+        : []
+    })
+})
+function showRow(row: RoomRow) {
+  selected.value = row.part
+  side.value = row.side
+  pose.value = row.at
+  pressure.value = row.pressure
+}
+
+const partsOf = (own: UndersidePart[] | null) =>
+  own ?? estimatedUnderbody(job.value.vehicle, job.value.survey, axle.value, onSpring.value ? 'spring' : 'axle')
+const onSpring = computed(() => kit.value?.brackets.some((b) => b.place === 'spring') ?? false)
+const parts = computed(() => scene.value?.obstacles.map((o) => o.part) ?? [])
+/** The axle's parts with a change; the first one copies what was only usual. */
+function setParts(change: (parts: UndersidePart[]) => UndersidePart[]) {
+  store.edit((j) => {
+    const now = j.vehicle.underbody
+    const other = axle.value === 'front' ? 'rear' : 'front'
+    const of = (end: 'front' | 'rear') => now?.[end] ?? estimatedUnderbody(j.vehicle, j.survey, end)
+    const own = now?.[axle.value] ?? partsOf(null)
+    return { ...j, vehicle: { ...j.vehicle, underbody: { [other]: of(other), [axle.value]: change(own) } as never } }
+  })
+}
+const changePart = (part: UndersidePart) => setParts((all) => all.map((p) => (p.id === part.id ? part : p)))
+function moved(part: UndersidePart, by: Vector): UndersidePart {
+  const to = (at: readonly number[]) => at.map((v, i) => v + by[i]!) as [number, number, number]
+  const { shape } = part
+  if (shape.kind === 'run')
+    return { ...part, shape: { ...shape, points: shape.points.map((p) => ({ ...p, at: to(p.at) })) } }
+  if (shape.kind === 'box') return { ...part, shape: { ...shape, low: to(shape.low), high: to(shape.high) } }
+  const axis = ['x', 'y', 'z'].indexOf(shape.axis)
+  return { ...part, shape: { ...shape, at: shape.at + by[axis]! } }
+}
+function movePart(id: string, by: Vector) {
+  const own = dragged.value?.id === id ? dragged.value : parts.value.find((p) => p.id === id)
+  if (own) dragged.value = moved(own, by)
+}
+function settle() {
+  const own = dragged.value
+  dragged.value = null
+  if (own) changePart(own)
+}
+
+const own = computed(() => kitAt(job.value, axle.value))
+const bag = computed(() => question.value?.bag ?? null)
+const air = computed(() => (kit.value && hasAir(kit.value) ? kit.value : null))
+const mount = computed(() => own.value?.mount ?? USUAL_MOUNT)
+function setMount(to: Mount) {
+  store.edit((j) => ({
+    ...j,
+    kits: j.kits.map((k) => (k.kit.axle === axle.value && k.work !== 'take-off' ? { ...k, mount: to } : k)),
+  }))
+}
+const WAISTS: Record<string, number> = { bellows: 2, sleeve: 1, 'in-coil': 1, 'coil-replacement': 1 }
 </script>
 
 <template>
   <NeedsKit v-if="!job.kits.length" :job="job.id" what="What to check for clearance" />
   <StageColumns v-else>
     <template #work>
-      <section class="card">
-        <header>
-          <h2>Readings against the rules</h2>
-          <AxleSwitch :axles="axles" :axle="axle" @show="show" />
-          <LoadOnSelect />
-          <span class="small muted">{{ left ? `${left} to read` : 'all read' }}</span>
-        </header>
-        <table class="dense">
-          <thead>
-            <tr>
-              <th>Check</th>
-              <th>Rule</th>
-              <th>Left</th>
-              <th>Right</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="{ check, sides } in checks" :key="check">
-              <td>
-                <strong>{{ GAP_CHECK_NAMES[check] }}</strong><br /><span class="small muted">{{ GAP_HOW[check] }}</span>
-              </td>
-              <td class="rule small">
-                {{ limitQuantity('min', 'length', sides[0]!.limit.value, preferences.system)
-                }}{{
-                  sides[0]!.high
-                    ? ` to ${limitQuantity('max', 'length', sides[0]!.high.value, preferences.system)}`
-                    : ' or more'
-                }}<br /><span class="muted">{{ sides[0]!.limit.source }}</span>
-              </td>
-              <td v-for="g in sides" :key="g.side" class="read">
-                <span class="cell">
-                  <QuantityField
-                    :value="earlier(g)?.body.value ?? null"
-                    :about="earlier(g)?.body.about"
-                    kind="length"
-                    :label="`${GAP_CHECK_NAMES[check]}, ${g.side}`"
-                    hide-label
-                    clearable
-                    v-bind="recordLimits('gap', 'value')"
-                    @update="(v, about) => field(g).type(v, about)"
-                    @commit="(v, about) => field(g).commit(v, about)"
-                  />
-                  <span class="verdict small" :data-verdict="g.verdict"
-                    ><StateSign :state="sign(g.verdict)" /> {{ GAP_VERDICTS[g.verdict] }}</span
-                  >
-                </span>
-                <span v-if="doubtOf(g)" class="small doubt" data-doubt>{{ doubtOf(g) }}</span>
-                <label
-                  v-if="check === 'line-exhaust' && (g.verdict === 'too-little' || g.verdict === 'sleeved')"
-                  class="small"
-                  ><input
-                    type="checkbox"
-                    :checked="earlier(g)?.body.sleeved ?? false"
-                    @change="sleeve(g, ($event.target as HTMLInputElement).checked)"
-                  />
-                  heat sleeve fitted there</label
-                >
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </section>
-      <p class="small muted">
-        Readings are appended: a corrected one keeps the first in the log. Typed "about 5/8", a reading counts with ±
-        half an inch.
-      </p>
+      <template v-if="scene && air && bag">
+        <section class="card" data-card="room">
+          <header>
+            <h2>The bag as mounted</h2>
+            <AxleSwitch :axles="axles" :axle="axle" @show="show" />
+            <span class="sides" role="group" aria-label="Side">
+              <button
+                v-for="s in ['left', 'right'] as const"
+                :key="s"
+                type="button"
+                class="plain"
+                :class="{ on: s === side }"
+                :aria-pressed="s === side"
+                @click="side = s"
+              >
+                {{ s }}
+              </button>
+            </span>
+            <label class="small"
+              >Air
+              <select v-model="pressure" data-field="pressure">
+                <option v-for="p in scene.pressures" :key="p.id" :value="p.id">
+                  {{ p.id === 'min' ? 'min' : p.id === 'max' ? 'max' : 'for this load' }},
+                  {{ formatQuantity('pressure', p.pressure, preferences.system) }}
+                </option>
+              </select>
+            </label>
+          </header>
+          <RoomPictures
+            :scene="scene"
+            :pose="pose"
+            :pressure="pressure"
+            :side="side"
+            :states="states"
+            :nearest="nearest"
+            :selected="selected"
+            :waists="WAISTS[air.family] ?? 1"
+            :system="preferences.system"
+            @pose="pose = $event"
+            @select="selected = $event"
+            @move="movePart"
+            @settle="settle"
+          />
+        </section>
+        <section v-if="report && !scene.inCoil" class="card pair">
+          <RoomChart :scene="scene" :rows="rows" :roll="pose.roll" :pressure="pressure" :system="preferences.system" />
+          <RoomList :rows="rows" :selected="selected" :system="preferences.system" @show="showRow" />
+        </section>
+      </template>
+      <ReadingsCard />
+      <template v-if="scene && air && bag">
+        <MountCard
+          :kit="air"
+          :bag="bag"
+          :mount="mount"
+          :block="job.survey[axle].liftBlock ?? 0"
+          :system="preferences.system"
+          @change="setMount"
+        />
+        <PartsCard
+          :parts="parts"
+          :spans="report?.spans ?? []"
+          :selected="selected"
+          :system="preferences.system"
+          @select="selected = $event"
+          @change="changePart"
+          @add="(p) => (setParts((all) => [...all, p]), (selected = p.id))"
+          @remove="(id) => (setParts((all) => all.filter((p) => p.id !== id)), (selected = null))"
+        />
+      </template>
     </template>
     <template #plate>
-      <StampedPlate title="Room">
-        <template v-if="tightest">
-          <p class="muted">Tightest: {{ GAP_CHECK_NAMES[tightest.check] }}, {{ SIDES[tightest.side].toLowerCase() }}</p>
-          <div class="figures">
-            <span class="figure"
-              >{{ formatNumber('length', tightest.value! - tightest.limit.value, preferences.system)
-              }}<span class="unit">{{ UNITS.length[preferences.system].symbol }} over the rule</span></span
-            >
-          </div>
-        </template>
-        <p v-else class="words">Nothing measured yet</p>
-        <PlateRow
-          v-for="g in gaps"
-          :key="g.check + g.side"
-          :label="`${GAP_CHECK_NAMES[g.check]}, ${g.side}`"
-          :state="sign(g.verdict)"
-          :says="g.side === 'left' ? limitText(g.limit) : undefined"
-          >{{ g.value === null ? '–' : len(g.value) }}</PlateRow
-        >
-        <p v-for="g in fails" :key="`f${g.check}${g.side}`" class="note stop" :data-check="g.check">
-          {{ GAP_CHECK_NAMES[g.check] }}, {{ g.side }}: {{ GAP_VERDICTS[g.verdict] }}.
-          {{ GAP_HELP[g.check] }}
-        </p>
-      </StampedPlate>
+      <RoomPlate
+        v-if="scene"
+        :scene="scene"
+        :report="report"
+        :stale="stale"
+        :working="working"
+        :done="done"
+        :failed="failed"
+        :advice="advice"
+        :system="preferences.system"
+        @show="showRow"
+        @help="findHelp"
+        @stop="stop"
+        @use="setMount"
+      />
     </template>
   </StageColumns>
 </template>
 
 <style scoped>
-table.dense td {
-  height: 52px;
-  vertical-align: middle;
-}
-.doubt {
-  color: var(--amber);
-  display: block;
-}
-.rule {
-  white-space: nowrap;
-}
-.cell {
+.sides {
   display: flex;
-  align-items: center;
-  gap: 8px;
+  gap: 10px;
+  text-transform: capitalize;
 }
-.cell :deep(.field) {
-  width: 92px;
-  min-width: 0;
-  flex: none;
+.pair {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  align-items: start;
 }
-.verdict {
-  line-height: 1.2;
+@media (width < 1000px) {
+  .pair {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>

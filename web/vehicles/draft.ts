@@ -58,6 +58,7 @@ const blankVehicle = (): VehicleDraft => ({
   ballHeight: null,
   hitchClearance: null,
   bumperHeight: null,
+  underbody: null,
   vin: null,
   plate: '',
   estimated: {},

@@ -5,6 +5,7 @@ export const STAGE_OF_RECORD: Record<RecordKind, StageId> = {
   height: 'measure',
   'scale-ticket': 'load',
   gap: 'fit',
+  'room-gap': 'fit',
   step: 'bay',
   torque: 'bay',
   'opened-again': 'bay',

@@ -41,6 +41,7 @@ export const bagOnJob = (
         job.survey,
         standsWith(at.weights, kit.axle),
         kitAt(job, kit.axle)?.kit.id === kit.id ? (at.measuredBags[kit.axle] ?? null) : null,
+        kitAt(job, kit.axle)?.kit.id === kit.id ? kitAt(job, kit.axle)?.mount : undefined,
       )
     : null
 

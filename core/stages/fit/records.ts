@@ -21,4 +21,14 @@ export const fitRecords = [
     /** Heat sleeve on the line where it must pass closer. */
     sleeved: z.boolean(),
   }),
+  /** The gap to one thing around the bag, beside what was drawn of it. */
+  z.strictObject({
+    kind: z.literal('room-gap'),
+    axle: recordAxle,
+    side: recordSide,
+    of: z.enum(['bag', 'plate'], { error: 'of must be bag or plate' }),
+    part: z.string().trim().min(1).max(50),
+    value: bounded('length', 0, 1),
+    about: z.boolean(),
+  }),
 ] as const

@@ -43,6 +43,8 @@ export const GAP_VERDICTS: Record<GapVerdict, string> = {
 export const fitRecordTexts: RecordTexts<typeof fitRecords> = {
   gap: ({ check, side, value, sleeved }, system) =>
     `${GAP_CHECK_NAMES[check]}, ${side}: ${formatQuantity('length', value, system)}${sleeved ? ', sleeved' : ''}`,
+  'room-gap': ({ of, part, side, value }, system) =>
+    `Gap of the ${of} to ${part.replace(/-/g, ' ')}, ${side}: ${formatQuantity('length', value, system)}`,
 }
 
 /** How each gap is measured. */

@@ -52,14 +52,15 @@ function axleCorrection(
   cases: readonly LoadedCase[],
   axle: AxleEnd,
 ): Calibration | null {
-  const kit = kitAt(job, axle)?.kit
+  const onJob = kitAt(job, axle)
+  const kit = onJob?.kit
   const first = cases[0]!
   const rate = first.rates[axle]
   const empty = first.heights.beforeEmpty
   if (!kit || !hasAir(kit) || !rate || empty[axle] === null || empty.aired) return null
   const { vehicle, survey } = job
   const standing = standsWith(first.weights, axle)
-  const on = bagOn(kit, vehicle, survey, standing, first.measuredBags[axle] ?? null)
+  const on = bagOn(kit, vehicle, survey, standing, first.measuredBags[axle] ?? null, onJob.mount)
   if (on.motionRatio === null) return null
   const replaced = kit.family === 'coil-replacement'
   const tape = axle === 'rear' ? ('rearTolerance' as const) : ('frontTolerance' as const)

@@ -1,0 +1,85 @@
+import type { Handling, HeldBy, PartKind, UndersidePart } from '../../vehicle'
+import type { Help, RoomVerdict, TravelEnds } from './room'
+
+export const PART_NAMES: Record<PartKind, string> = {
+  tire: 'Tire',
+  'frame-rail': 'Frame rail',
+  seat: 'Body seat',
+  'axle-tube': 'Axle tube',
+  differential: 'Differential',
+  'leaf-pack': 'Leaf pack',
+  coil: 'Coil',
+  'u-bolt-ends': 'U-bolt end',
+  link: 'Link or arm',
+  shock: 'Shock',
+  'sway-bar': 'Sway bar',
+  exhaust: 'Exhaust pipe',
+  'brake-line': 'Brake line',
+  'brake-hose': 'Brake hose',
+  harness: 'Sensor harness',
+  'parking-cable': 'Parking brake cable',
+  'axle-vent': 'Axle vent',
+  spare: 'Spare',
+  'hitch-rail': 'Hitch rail',
+  'fuel-tank': 'Fuel tank',
+  'running-board': 'Running board',
+  'high-voltage': 'High-voltage cable',
+  other: 'Other part',
+}
+/** A part as a person finds it: its own name, else its kind and side. */
+export const partName = ({ kind, name, side }: Pick<UndersidePart, 'kind' | 'name' | 'side'>): string =>
+  name || `${PART_NAMES[kind]}${side === 'center' ? '' : `, ${side}`}`
+
+export const ROOM_VERDICTS: Record<RoomVerdict, string> = {
+  touches: 'touches',
+  'under-rule': 'less than the rule',
+  unsure: 'measure: it may be less than the rule',
+  heat: 'heat shield needed',
+  fine: 'clear',
+}
+export const PART_SOURCES: Record<UndersidePart['source'], string> = {
+  platform: 'this platform, from the library',
+  estimate: 'usual for this build, not measured',
+  tape: 'measured here',
+}
+export const JOUNCE_BY: Record<TravelEnds['jounceBy'], string> = {
+  'bump-stop': 'bump stop',
+  'stop-in-bag': 'stop inside the bag',
+  bag: 'nothing but the bag pressed together: the min pressure has to keep it off',
+  usual: 'usual travel, not measured',
+}
+export const HELD_WORDS: Record<HeldBy, string> = {
+  clip: 'clip',
+  bracket: 'bracket',
+  tie: 'tie',
+  guide: 'guide',
+  loose: 'loose',
+}
+export const HANDLING_WORDS: Record<Handling, string> = {
+  freed: 'free it',
+  'clip-turned': 'turn the clip',
+  'guide-moved': 'move the guide',
+  eased: 'ease it aside',
+  loom: 'loom',
+  'heat-sleeve': 'heat sleeve',
+}
+
+/** A change to how the kit is put on, as it is told to whoever does it. */
+export function helpText({ code, count }: Pick<Help, 'code' | 'count'>, name: string): string {
+  switch (code) {
+    case 'slot':
+      return `Lower bracket in: ${name}`
+    case 'first-slot':
+      return 'Lower bracket in its first place'
+    case 'spacer':
+      return count > 1 ? `${count} of: ${name}` : name
+    case 'no-spacer':
+      return `Without: ${name}`
+    case 'turn':
+      return 'Turn the plate half round'
+    case 'other-hand':
+      return 'Brackets on their own sides'
+    case 'pressure':
+      return 'Never fill beyond the pressure for this load'
+  }
+}

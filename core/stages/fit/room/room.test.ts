@@ -1,0 +1,195 @@
+import { describe, expect, test } from 'vitest'
+import { cumulativeStdNormalProbability } from 'simple-statistics'
+import { demoJob, demoKits } from '../../../../demo/shop'
+import { radiusAt } from '../../../clearance'
+import { hasAir, USUAL_MOUNT, type AirKit, type Mount } from '../../../kit'
+import { INCH } from '../../../quantity'
+import type { UndersidePart } from '../../../vehicle'
+import { assessJob } from '../../assess'
+import {
+  girthOf,
+  measureNext,
+  normalBelow,
+  proposeMount,
+  roomReport,
+  sceneOf,
+  sceneQuestion,
+  whatHelps,
+  type SceneQuestion,
+} from '.'
+
+/** The hive truck with its kit, and whatever is changed of it. */
+function asked(change: Partial<SceneQuestion> = {}): SceneQuestion & { kit: AirKit } {
+  const { job, records } = demoJob('0417')
+  const { kit } = job.kits[0]!
+  if (!hasAir(kit)) throw new Error('the hive truck has bags')
+  return { ...sceneQuestion(job, kit, assessJob(job, records).active)!, kit, ...change }
+}
+const report = (question: SceneQuestion) => roomReport(sceneOf(question))!
+
+/** A pipe along the right side, so far inboard of the bag's center and so high. */
+function withPipe(question: SceneQuestion, inboard: number, more: Partial<UndersidePart> = {}): SceneQuestion {
+  const scene = sceneOf(question)
+  const { lower, upper } = scene.bags.right
+  const [y, z] = [lower[1] + inboard, (lower[2] + upper[2]) / 2]
+  const pipe: UndersidePart = {
+    id: 'pipe',
+    kind: 'exhaust',
+    name: '',
+    side: 'right',
+    shape: {
+      kind: 'run',
+      radius: 0.04,
+      points: [
+        { on: 'frame', at: [0.8, y, z] },
+        { on: 'frame', at: [-0.8, y, z] },
+      ],
+    },
+    freeLength: null,
+    shielded: true,
+    heldBy: null,
+    handling: [],
+    source: 'tape',
+    tolerance: 0.003,
+    ...more,
+  }
+  return { ...question, vehicle: { ...question.vehicle, underbody: { front: [], rear: [pipe] } } }
+}
+
+describe('room around a bag as mounted', () => {
+  test('a pipe beside the bag: the gap is what subtraction says, and the verdict follows the rules', () => {
+    const question = asked()
+    const widest = question.kit.bag.maximumDiameter / 2
+    const clear = report(withPipe(question, widest + 0.04 + 0.05)).rows[0]!
+    // Source: subtraction, for a straight pipe beside an upright bag at its widest, standing.
+    expect(clear.least).toBeLessThan(0.05 + 1e-9)
+    expect(clear.least).toBeGreaterThan(0.02)
+    expect(clear).toMatchObject({ part: 'pipe', side: 'right', verdict: 'fine', certain: true })
+    // Common practice: half an inch loaded; nearer is under the rule, though nothing touches.
+    const near = report(withPipe(question, widest + 0.04 + 0.009)).rows[0]!
+    expect(near.verdict).not.toBe('fine')
+    expect(report(withPipe(question, widest + 0.03)).rows[0]!.verdict).toBe('touches')
+  })
+
+  test('a hot pipe without a shield is told, however much room it leaves', () => {
+    const question = asked()
+    const at = question.kit.bag.maximumDiameter / 2 + 0.04 + 0.06
+    expect(report(withPipe(question, at, { shielded: false })).rows[0]!.verdict).toBe('heat')
+  })
+
+  test('what is only an estimate leaves a chance, and is what to measure next', () => {
+    const question = asked()
+    const at = question.kit.bag.maximumDiameter / 2 + 0.04 + 0.02
+    const loose = report(withPipe(question, at, { source: 'estimate', tolerance: 0.04 }))
+    expect(loose.rows[0]!.verdict).toBe('unsure')
+    expect(measureNext(loose, 0.0016)[0]).toMatchObject({ part: 'pipe', side: 'right' })
+    const taped = report(withPipe(question, at))
+    expect(taped.rows[0]!.chance).toBeLessThan(loose.rows[0]!.chance)
+    expect(measureNext(taped, 0.0016)).toEqual([])
+  })
+
+  test('a slot further from the pipe helps, by about as much as it moves; where nothing helps the list is empty', () => {
+    const question = asked()
+    const at = question.kit.bag.maximumDiameter / 2 + 0.04 + 0.018
+    const helps = whatHelps(withPipe(question, at))
+    const outer = helps.find((h) => h.id === 'outer')!
+    // Source: subtraction: the slot takes the bag half an inch outward.
+    expect(Math.abs(outer.gains - INCH / 2)).toBeLessThan(0.1 * INCH)
+    expect(helps.find((h) => h.id === 'inner')).toBeUndefined()
+    expect(helps).toEqual(helps.toSorted((a, b) => b.gains - a.gains))
+    const bare = { ...question.kit, mounting: null }
+    expect(whatHelps({ ...withPipe(question, at), kit: bare, level: null })).toEqual([])
+  })
+
+  test('spacers bring the bag nearest the middle of its range', () => {
+    const question = asked()
+    const { low, high } = question.kit.bag.heightRange
+    const tall = { ...question, bag: { ...question.bag, rideHeight: high - 0.002 } }
+    const { mount, share } = proposeMount(tall)!
+    const taken = mount.spacers.reduce(
+      (sum, { id, count }) => sum + count * question.kit.mounting!.spacers.find((s) => s.id === id)!.height,
+      0,
+    )
+    expect(share).toBeCloseTo((high - 0.002 - taken - low) / (high - low), 9)
+    expect(Math.abs(share - 0.5)).toBeLessThan(0.2)
+  })
+
+  test('brackets changed over, a plate turned: the bag stands elsewhere', () => {
+    const question = asked()
+    const at = (mount: Partial<Mount>) => sceneOf({ ...question, mount: { ...USUAL_MOUNT, ...mount } }).bags.left
+    expect(at({ swapped: true }).upper[0] - at({}).upper[0]).toBeCloseTo(
+      -2 * question.kit.mounting!.upperOffset.ahead,
+      12,
+    )
+    expect(at({ turned: true }).upper[0]).toBeCloseTo(at({ swapped: true }).upper[0], 12)
+    expect(at({ slot: 'outer' }).lower[1] - at({}).lower[1]).toBeCloseTo(0.0127, 12)
+  })
+
+  test('a hose that is too short for full droop', () => {
+    const question = asked()
+    const part = (freeLength: number | null): UndersidePart => ({
+      id: 'hose',
+      kind: 'brake-hose',
+      name: '',
+      side: 'center',
+      shape: {
+        kind: 'run',
+        radius: 0.007,
+        points: [
+          { on: 'frame', at: [0, 0, 0.9] },
+          { on: 'axle', at: [0, 0, 0.6] },
+        ],
+      },
+      freeLength,
+      shielded: false,
+      heldBy: null,
+      handling: [],
+      source: 'tape',
+      tolerance: 0.003,
+    })
+    const spanOf = (free: number | null) =>
+      report({ ...question, vehicle: { ...question.vehicle, underbody: { front: [], rear: [part(free)] } } }).spans[0]!
+    // Source: subtraction: 300 mm standing, 90 mm of droop at the center, 5 % to spare.
+    expect(spanOf(null).needs).toBeCloseTo(1.05 * 0.39, 3)
+    expect(spanOf(0.4).has).toBe(0.4)
+  })
+
+  test('a stop inside the bag ends jounce; without one the bag itself does', () => {
+    const question = asked()
+    const at = (innerStop: number | null) =>
+      sceneOf({ ...question, kit: { ...question.kit, mounting: { ...question.kit.mounting!, innerStop } } }).ends
+    expect(at(0.11)).toMatchObject({ jounceBy: 'stop-in-bag' })
+    expect(at(0.11).jounce).toBeCloseTo(question.bag.rideHeight - 0.11, 12)
+    expect(at(null).jounceBy).toBe('bag')
+  })
+
+  test('stopped, it has no answer', () => {
+    expect(roomReport(sceneOf(asked()), (done) => done < 0.5)).toBeNull()
+  })
+
+  test('every kit with air of the catalog stands somewhere on the vehicles it is for', () => {
+    for (const kit of demoKits().filter((k) => k.family === 'sleeve' || k.family === 'in-coil')) {
+      if (!hasAir(kit)) continue
+      const scene = sceneOf({ ...asked(), kit })
+      expect(scene.bags.left.upper[2]).toBeGreaterThan(scene.bags.left.lower[2])
+      expect(scene.motion.travel.jounce).toBeGreaterThan(0)
+    }
+  })
+})
+
+describe('what it is made of', () => {
+  test('the normal spread', () => {
+    // Source: simple-statistics, whose table has two decimals of x.
+    for (const x of [-2.5, -1, -0.5, 0, 0.31, 1.64, 2.33])
+      expect(normalBelow(x)).toBeCloseTo(cumulativeStdNormalProbability(x), 3)
+  })
+
+  test('a bag is as wide as its table says, and its widest beyond', () => {
+    const { bag } = asked().kit
+    const { heights, pressures, diameters } = bag.diameters!
+    const girth = girthOf(bag, pressures[1]!)
+    heights.forEach((h, i) => expect(radiusAt(girth, h)).toBeCloseTo(diameters[i]![1]! / 2, 9))
+    expect(radiusAt(girth, heights.at(-1)! + 0.05)).toBe(bag.maximumDiameter / 2)
+    expect(radiusAt(girthOf(bag, pressures.at(-1)! * 2), heights[0]!)).toBe(bag.maximumDiameter / 2)
+  })
+})

@@ -1,0 +1,294 @@
+import {
+  bagBody,
+  plateBody,
+  type Body,
+  type Carrier,
+  type Girth,
+  type Motion,
+  type Pose,
+  type Vector,
+} from '../../../clearance'
+import {
+  bagDiameter,
+  spacersAt,
+  stackOf,
+  USUAL_MOUNT,
+  type AirKit,
+  type BagOnVehicle,
+  type KitBag,
+  type Mount,
+  type Mounting,
+} from '../../../kit'
+import { INCH, type Meters, type Pascals } from '../../../quantity'
+import { bagTable, type AxleEnd } from '../../../spring'
+import { bodiesOf, estimatedUnderbody, seatHeight } from '../../../underbody'
+import { tireDiameter, type PartKind, type Survey, type UndersidePart, type Vehicle } from '../../../vehicle'
+
+export type Side = 'left' | 'right'
+export const SIDES: readonly Side[] = ['left', 'right']
+
+/** Usual margin between parts that move against each other, through the whole travel. Common practice, no published source. */
+const USUAL_MARGIN: Meters = INCH / 8
+/** Lock of a steered wheel. Common practice, no published source. */
+const STEERING_LOCK = (35 * Math.PI) / 180
+/** Travel up to the bump stop where nobody has read it. Common practice, no published source. */
+const USUAL_JOUNCE: Meters = 0.085
+const USUAL_REBOUND: Meters = 0.09
+/** No axle rolls further against its frame than this, whatever its ends allow. Common practice, no published source. */
+const MOST_ROLL = (10 * Math.PI) / 180
+/** A bag that stands beyond its table of diameters by so much or more is taken at its widest; it gets there in a straight line. */
+const TABLE_EDGE: Meters = 0.01
+
+/** What ends the travel, and how that is known. */
+export interface TravelEnds {
+  jounce: Meters
+  rebound: Meters
+  jounceBy: 'bump-stop' | 'stop-in-bag' | 'bag' | 'usual'
+  reboundBy: 'vehicle' | 'usual'
+}
+
+/** One bag where it stands. */
+export interface BagPlace {
+  lower: Vector
+  upper: Vector
+}
+
+/** A pressure that the bags are looked at with. */
+export interface ScenePressure {
+  id: 'min' | 'level' | 'max'
+  pressure: Pascals
+  girth: Girth
+}
+
+/** Something that the bag, its plates or its brackets must keep clear of. */
+export interface SceneObstacle {
+  /** Of its part. */
+  id: string
+  kind: PartKind
+  name: string
+  side: UndersidePart['side']
+  bodies: Body[]
+  tolerance: Meters
+  source: UndersidePart['source']
+  part: UndersidePart
+}
+
+/** A kit's bags at an axle, and all that surrounds them. */
+export interface Scene {
+  axle: AxleEnd
+  motion: Motion
+  ends: TravelEnds
+  bags: Record<Side, BagPlace>
+  /** How far a bag may be from where it is said to be: half-width. */
+  bagTolerance: Meters
+  plateRadius: Meters
+  plates: Record<Side, { upper: Body; lower: Body }>
+  pressures: ScenePressure[]
+  obstacles: SceneObstacle[]
+  rideHeight: Meters
+  mounting: Mounting
+  /** Whether the kit's own measures are in it, or what such kits usually have. */
+  mountingGiven: boolean
+  mount: Mount
+  /** Where it stands with the load on, leveled; null where that is unknown. */
+  loaded: Pose | null
+  /** Of the coil around a cylinder; null where there is none. */
+  coil: { inside: Meters | null; hanging: Meters | null } | null
+  /** Bags that are in a coil, or in its place, have only the coil around them. */
+  inCoil: boolean
+  /** At ride height. */
+  heightRange: { low: Meters; high: Meters }
+  /** Through the travel. */
+  window: { low: Meters; high: Meters }
+  margin: Meters
+}
+
+/** What is asked of a scene. */
+export interface SceneQuestion {
+  vehicle: Vehicle
+  survey: Survey
+  kit: AirKit
+  bag: BagOnVehicle
+  mount?: Mount
+  /** Bag heights with the load on, leveled. */
+  loaded: { left: Meters; right: Meters } | null
+  /** Of the load case looked at, gauge; null where unknown. */
+  level: Pascals | null
+  tapeTolerance: Meters
+}
+
+/** How a kit whose instructions give no measures usually sits. Common practice, no published source. */
+function usualMounting(kit: AirKit, vehicle: Vehicle, survey: Survey): Mounting {
+  const stack = stackOf(kit) ?? Math.max(0.02, (survey[kit.axle].bracketSpace ?? 0) - kit.bag.rideHeight)
+  const beside = kit.family === 'bellows' && vehicle[kit.axle].suspension === 'coil'
+  return {
+    upper: 0.45 * stack,
+    lower: 0.55 * stack,
+    plateRadius: 0.4 * kit.bag.maximumDiameter,
+    plateThickness: 0.004,
+    ahead: beside ? -0.2 : 0,
+    upperOffset: { ahead: 0, out: 0 },
+    slots: [],
+    spacers: [],
+    turnable: false,
+    tiltLimit: null,
+    offsetLimit: null,
+    port: null,
+    innerStop: null,
+    collapsed: null,
+    extended: null,
+    folded: null,
+    factoryHoles: [],
+    bolts: [],
+    templates: [],
+  }
+}
+
+/** Radius of a bag by its height at a pressure: its maker's table, the widest beyond it. */
+export function girthOf(bag: KitBag, pressure: Pascals): Girth {
+  const { diameters, maximumDiameter } = bag
+  const widest = maximumDiameter / 2
+  if (!diameters || pressure < diameters.pressures[0]! || pressure > diameters.pressures.at(-1)!)
+    return { heights: [0], radii: [widest] }
+  const { heights } = diameters
+  const inside = heights.map((h) => Math.min(widest, bagDiameter(bag, h, pressure) / 2))
+  return {
+    heights: [heights[0]! - TABLE_EDGE, ...heights, heights.at(-1)! + TABLE_EDGE],
+    radii: [widest, ...inside, widest],
+  }
+}
+
+/** What ends the travel with this kit on. */
+function travelEnds({ vehicle, kit, bag }: SceneQuestion, mounting: Mounting, window: Scene['window']): TravelEnds {
+  const own = vehicle[kit.axle]
+  const stop = own.stages.find((s) => s.kind === 'bump-stop')?.at ?? null
+  const rebound = own.reboundTravel
+  const down = {
+    rebound: rebound ?? USUAL_REBOUND,
+    reboundBy: rebound === null ? ('usual' as const) : ('vehicle' as const),
+  }
+  if (kit.replaces === 'bump-stop' || kit.replaces === 'coil-spring') {
+    const inner = mounting.innerStop
+    if (inner !== null) return { ...down, jounce: Math.max(0, bag.rideHeight - inner), jounceBy: 'stop-in-bag' }
+    // Nothing stops it but the air: it is judged down to where the bag may no longer be used.
+    if (!kit.bag.innerBumpStop) return { ...down, jounce: Math.max(0, bag.rideHeight - window.low), jounceBy: 'bag' }
+  }
+  return stop === null
+    ? { ...down, jounce: USUAL_JOUNCE, jounceBy: 'usual' }
+    : { ...down, jounce: stop, jounceBy: 'bump-stop' }
+}
+
+/** Offset of a side: outward and ahead, from the mount's slot, and turned or changed over. */
+function placeOf({ mounting, mount, kit, bag }: { mounting: Mounting; mount: Mount; kit: AirKit; bag: BagOnVehicle }) {
+  const slot = mounting.slots.find((s) => s.id === mount.slot)
+  const turn = mount.turned ? -1 : 1
+  // Mirrored brackets on the wrong side put what they hold in or ahead out to the other side of their middle.
+  const mirror = mount.swapped && kit.brackets.some((b) => b.hand === 'left' || b.hand === 'right') ? -1 : 1
+  return {
+    ahead: mirror * mounting.ahead + (slot?.ahead ?? 0),
+    out: bag.spacing / 2 + (slot?.out ?? 0),
+    upperAhead: mirror * turn * mounting.upperOffset.ahead,
+    upperOut: turn * mounting.upperOffset.out,
+  }
+}
+
+/**
+ * A kit's bags at an axle in the numbers of this vehicle, with all that surrounds them.
+ * @returns m, about the axle: ahead of it, left of the center line, above the ground, standing empty
+ */
+export function sceneOf(question: SceneQuestion): Scene {
+  const { vehicle, survey, kit, bag, mount = USUAL_MOUNT, loaded, level, tapeTolerance } = question
+  const own = vehicle[kit.axle]
+  const mounting = kit.mounting ?? usualMounting(kit, vehicle, survey)
+  const { heights } = bagTable(kit.bag.table)
+  const window = { low: mounting.collapsed ?? heights[0]!, high: mounting.extended ?? heights.at(-1)! }
+  const ends = travelEnds(question, mounting, window)
+  const onSpring = kit.brackets.some((b) => b.place === 'spring')
+  const parts =
+    vehicle.underbody?.[kit.axle] ?? estimatedUnderbody(vehicle, survey, kit.axle, onSpring ? 'spring' : 'axle')
+  const pack = parts.find((p) => p.kind === 'leaf-pack' && p.shape.kind === 'box')
+  const seat = onSpring && pack?.shape.kind === 'box' ? pack.shape.high[2] : seatHeight(vehicle, kit.axle)
+  const lowerZ = seat + mounting.lower + spacersAt(mounting, mount, 'lower')
+  const at = placeOf({ mounting, mount, kit, bag })
+  const inCoil = kit.family === 'in-coil' || kit.family === 'coil-replacement'
+  const placed = (side: Side): BagPlace => {
+    const s = side === 'left' ? 1 : -1
+    return {
+      lower: [at.ahead, s * at.out, lowerZ],
+      upper: [at.ahead + at.upperAhead, s * (at.out + at.upperOut), lowerZ + bag.rideHeight],
+    }
+  }
+  const bags = { left: placed('left'), right: placed('right') }
+  const plate = (on: Carrier, [x, y, z]: Vector, thick: Meters): Body =>
+    plateBody(on, [x, y, z], [x, y, z + thick], mounting.plateRadius)
+  const plates = (side: Side) => ({
+    upper: plate('frame', bags[side].upper, mounting.plateThickness),
+    lower: plate('axle', bags[side].lower, -mounting.plateThickness),
+  })
+  const independent = own.architecture === 'independent'
+  const ratio = independent ? (bag.motionRatio ?? 1) : 1
+  const shocks = parts.filter((p) => p.kind === 'shock' && p.shape.kind === 'run')
+  const shockY = shocks.flatMap((p) => (p.shape.kind === 'run' ? [Math.abs(p.shape.points[0]!.at[1])] : []))
+  const motion: Motion = {
+    center: [0, 0, (tireDiameter(own.tireSize) ?? 0.78) / 2],
+    travel: {
+      jounce: ends.jounce * ratio,
+      rebound: ends.rebound * ratio,
+      // An independent link moves its own side only: what is at the other side does not turn it.
+      roll: independent ? 0 : MOST_ROLL,
+      jounceSpacing: ends.jounceBy === 'bump-stop' || ends.jounceBy === 'usual' ? own.springSpacing : bag.spacing,
+      reboundSpacing: shockY.length ? 2 * Math.max(...shockY) : own.springSpacing,
+    },
+  }
+  const max = Math.min(bag.maximum.value, mount.pressureCap ?? Infinity)
+  const pressures: ScenePressure[] = (
+    [
+      ['min', Math.min(bag.minimum.value, max)],
+      ['level', level],
+      ['max', max],
+    ] as const
+  ).flatMap(([id, pressure]) => (pressure === null ? [] : [{ id, pressure, girth: girthOf(kit.bag, pressure) }]))
+  const steering = kit.axle === 'front' ? STEERING_LOCK : 0
+  return {
+    axle: kit.axle,
+    motion,
+    ends,
+    bags,
+    bagTolerance: bag.rideHeightFrom === 'measured' ? tapeTolerance : kit.mounting ? 0.006 : 0.015,
+    plateRadius: mounting.plateRadius,
+    plates: { left: plates('left'), right: plates('right') },
+    pressures,
+    obstacles: parts
+      .filter(({ kind }) => kind !== 'coil' || kit.replaces !== 'coil-spring')
+      .map((part) => ({
+        id: part.id,
+        kind: part.kind,
+        name: part.name,
+        side: part.side,
+        bodies: bodiesOf(part, steering),
+        tolerance: part.tolerance,
+        source: part.source,
+        part,
+      })),
+    rideHeight: bag.rideHeight,
+    mounting,
+    mountingGiven: kit.mounting !== null,
+    mount,
+    loaded: loaded && {
+      heave: bag.rideHeight - (loaded.left + loaded.right) / 2,
+      roll: independent ? 0 : Math.atan((loaded.right - loaded.left) / bag.spacing),
+    },
+    inCoil,
+    heightRange: kit.bag.heightRange,
+    window,
+    coil:
+      inCoil && kit.family === 'in-coil'
+        ? { inside: survey[kit.axle].coilInsideDiameter, hanging: survey[kit.axle].coilGapHanging }
+        : null,
+    margin: USUAL_MARGIN,
+  }
+}
+
+/** The bag of a side as a body, at a pressure. */
+export const bagAt = (scene: Scene, side: Side, girth: Girth): Body =>
+  bagBody(scene.bags[side].lower, scene.bags[side].upper, girth)

@@ -1,0 +1,2 @@
+export * from './estimate'
+export * from './bodies'

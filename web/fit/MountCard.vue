@@ -1,0 +1,184 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { spacersAt, USUAL_MOUNT, type AirKit, type BagOnVehicle, type Mount } from '@stout-shackle/core/kit'
+import { boltNeeds, stackLayers, type Layer } from '@stout-shackle/core/mounting'
+import { formatQuantity, type UnitSystem } from '@stout-shackle/core/quantity'
+import StateSign from '../entry/StateSign.vue'
+
+/** How the kit is put on: slot, spacers, hands, the stack they come to and the bolts it takes. */
+const props = defineProps<{ kit: AirKit; bag: BagOnVehicle; mount: Mount; block: number; system: UnitSystem }>()
+const emit = defineEmits<{ change: [mount: Mount] }>()
+
+const LAYERS: Record<Layer['what'], string> = {
+  'upper-bracket': 'Upper bracket and plate',
+  'upper-spacers': 'Upper spacers',
+  bag: 'Bag',
+  'lower-spacers': 'Lower spacers',
+  'lower-bracket': 'Lower bracket and plate',
+}
+const HANDS = {
+  left: 'left',
+  right: 'right',
+  either: 'same both sides',
+  turned: 'same part, turned half round on the right',
+}
+const layers = computed(() => stackLayers(props.kit, props.bag, props.mount))
+const bolts = computed(() => boltNeeds(props.kit, props.mount, props.block))
+const len = (v: number) => formatQuantity('length', v, props.system)
+const change = (part: Partial<Mount>) => emit('change', { ...props.mount, ...part })
+const used = (id: string) => props.mount.spacers.find((s) => s.id === id)?.count ?? 0
+function setSpacer(id: string, count: number) {
+  const others = props.mount.spacers.filter((s) => s.id !== id)
+  change({ spacers: count ? [...others, { id, count }] : others })
+}
+const handed = computed(() => props.kit.brackets.some((b) => b.hand === 'left' || b.hand === 'right'))
+const added = computed(
+  () => spacersAt(props.kit.mounting, props.mount, 'upper') + spacersAt(props.kit.mounting, props.mount, 'lower'),
+)
+const usual = computed(() => JSON.stringify(props.mount) === JSON.stringify(USUAL_MOUNT))
+</script>
+
+<template>
+  <section class="card" data-card="mount">
+    <header>
+      <h2>Brackets, stack and bolts</h2>
+      <span class="small muted">{{ usual ? 'as the instructions have it' : 'changed for this vehicle' }}</span>
+    </header>
+    <p v-if="!kit.mounting" class="small muted pad">
+      The instructions of this kit give no measures: the picture shows what such kits usually have.
+    </p>
+    <div v-else class="two">
+      <div>
+        <label v-if="kit.mounting.slots.length" class="line"
+          >Lower bracket
+          <select
+            :value="mount.slot ?? ''"
+            data-field="slot"
+            @change="change({ slot: ($event.target as HTMLSelectElement).value || null })"
+          >
+            <option value="">First place</option>
+            <option v-for="s in kit.mounting.slots" :key="s.id" :value="s.id">{{ s.name }}</option>
+          </select>
+        </label>
+        <label v-for="s in kit.mounting.spacers" :key="s.id" class="line"
+          >{{ s.name }}{{ s.inBox ? '' : ', not in the box' }}
+          <select
+            :value="used(s.id)"
+            :data-spacer="s.id"
+            @change="setSpacer(s.id, Number(($event.target as HTMLSelectElement).value))"
+          >
+            <option v-for="n in s.most + 1" :key="n" :value="n - 1">{{ n - 1 }}</option>
+          </select>
+        </label>
+        <label v-if="kit.mounting.turnable" class="line"
+          >Plate turned half round
+          <input type="checkbox" :checked="mount.turned" @change="change({ turned: !mount.turned })" />
+        </label>
+        <label v-if="handed" class="line"
+          >Left and right brackets changed over
+          <input
+            type="checkbox"
+            data-field="swapped"
+            :checked="mount.swapped"
+            @change="change({ swapped: !mount.swapped })"
+          />
+        </label>
+        <p v-if="mount.swapped" class="note stop">
+          The brackets are mirrored. On the wrong side the bag stands off its place and the port faces the other way.
+        </p>
+        <table class="dense">
+          <thead>
+            <tr>
+              <th>Bracket</th>
+              <th>Goes on</th>
+              <th>Stamped</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="b in kit.brackets" :key="b.name + b.hand">
+              <td>{{ b.name }}</td>
+              <td>{{ HANDS[b.hand] }}</td>
+              <td>{{ b.number || '–' }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <table class="dense" data-table="stack">
+        <thead>
+          <tr>
+            <th>From frame to axle</th>
+            <th class="num">height</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="l in layers" :key="l.what">
+            <td>{{ LAYERS[l.what] }}</td>
+            <td class="num">{{ len(l.height) }}</td>
+          </tr>
+          <tr>
+            <th>Room between the faces</th>
+            <td class="num">{{ len(layers.reduce((sum, l) => sum + l.height, 0)) }}</td>
+          </tr>
+          <tr v-if="added">
+            <td class="small muted" colspan="2">Spacers take {{ len(added) }} of the bag's height.</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <table v-if="bolts.length" class="dense" data-table="bolts">
+      <thead>
+        <tr>
+          <th>Bolt</th>
+          <th class="num">clamps</th>
+          <th class="num">needs</th>
+          <th class="num">sold as</th>
+          <th>In the box</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="b in bolts" :key="b.bolt.id" :data-bolt="b.bolt.id" :data-buy="b.buy" :data-fits="b.fits">
+          <td>
+            {{ b.bolt.name }} <span class="small muted">{{ b.bolt.count }} a side, {{ b.bolt.thread }}</span>
+            <span v-if="b.bolt.hiddenBy" class="small caution">goes in before: {{ b.bolt.hiddenBy }}</span>
+          </td>
+          <td class="num">{{ len(b.grip) }}</td>
+          <td class="num">{{ len(b.needed) }}</td>
+          <td class="num">{{ len(b.next) }}</td>
+          <td>
+            <StateSign :state="b.fits ? (b.buy ? 'caution' : 'fine') : 'stop'" />
+            {{ !b.fits ? 'no room for one that is long enough' : b.buy ? 'not in the box: buy it' : 'long enough' }}
+            <span v-if="b.buy && b.cut" class="small">cut {{ len(b.cut) }} off</span>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </section>
+</template>
+
+<style scoped>
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 260px);
+  gap: 12px;
+  padding: 8px 12px;
+}
+.pad {
+  padding: 0 12px 8px;
+}
+.line {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 8px;
+  padding: 3px 0;
+}
+.caution {
+  color: var(--amber);
+  display: block;
+}
+@media (width < 700px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,218 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { formatNumber, formatQuantity, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
+import {
+  measureNext,
+  slackOf,
+  type Help,
+  type RoomReport,
+  type RoomRow,
+  type Scene,
+} from '@stout-shackle/core/stages/fit/room'
+import { helpText, JOUNCE_BY, partName, ROOM_VERDICTS } from '@stout-shackle/core/wording'
+import { TAPE_TOLERANCE } from '@stout-shackle/core/vehicle'
+import PlateRow from '../entry/PlateRow.vue'
+import StampedPlate from '../entry/StampedPlate.vue'
+import { signOf } from './room-sign'
+
+/** The answer of the fit stage: the tightest place, the bag through its travel, what would help, what to measure. */
+const props = defineProps<{
+  scene: Scene
+  report: RoomReport | null
+  stale: boolean
+  working: 'report' | 'helps' | null
+  done: number
+  failed: boolean
+  advice: { helps: Help[]; proposal: { share: number; slack: number; mount: Help['mount'] } | null } | null
+  system: UnitSystem
+}>()
+const emit = defineEmits<{ show: [row: RoomRow]; help: []; stop: []; use: [mount: Help['mount']] }>()
+
+const len = (v: number) => formatQuantity('length', v, props.system)
+const tightest = computed(() => props.report?.rows[0] ?? null)
+/** What it has least of: while standing loaded, or through the travel. */
+const byLoad = computed(() => {
+  const row = tightest.value
+  return row?.loaded != null && row.loaded - row.loadedRule < row.least - row.leastRule
+})
+const value = computed(() => (byLoad.value ? tightest.value!.loaded! : (tightest.value?.least ?? 0)))
+const where = computed(() => {
+  const row = tightest.value
+  if (!row || byLoad.value) return 'standing with the load on'
+  const up = row.at.heave
+  const near = Math.abs(up) < 0.006 ? 'near ride height' : `axle ${len(Math.abs(up))} ${up > 0 ? 'up' : 'down'}`
+  const roll = (Math.abs(row.at.roll) * 180) / Math.PI
+  return roll < 0.2 ? near : `${near}, ${row.at.roll > 0 ? 'left' : 'right'} side up ${roll.toFixed(1)}°`
+})
+const next = computed(() => (props.report ? measureNext(props.report, TAPE_TOLERANCE) : []))
+const nameOf = (id: string) => {
+  const own = props.scene.obstacles.find((o) => o.id === id)
+  return own ? partName(own) : id
+}
+const bagState = computed(() => {
+  const { report, scene } = props
+  if (!report) return 'unknown' as const
+  return report.bag.least < scene.window.low - 1e-4 || report.bag.most > scene.window.high + 1e-4
+    ? ('stop' as const)
+    : ('fine' as const)
+})
+const DEGREE = 180 / Math.PI
+const tiltState = computed(() => {
+  const limit = props.scene.mounting.tiltLimit
+  return limit === null || !props.report
+    ? ('unknown' as const)
+    : props.report.tilt * DEGREE > limit + 1e-6
+      ? ('stop' as const)
+      : ('fine' as const)
+})
+const offsetState = computed(() => {
+  const limit = props.scene.mounting.offsetLimit
+  return limit === null || !props.report
+    ? ('unknown' as const)
+    : props.report.offset > limit + 1e-6
+      ? ('stop' as const)
+      : ('fine' as const)
+})
+const hoses = computed(() => (props.report?.spans ?? []).filter((s) => s.has !== null && s.has < s.needs))
+const trouble = computed(() => props.report?.rows.some((r) => signOf(r.verdict) === 'stop') ?? false)
+const nameOfHelp = (h: Help) => {
+  const m = props.scene.mounting
+  return (m.slots.find((s) => s.id === h.id) ?? m.spacers.find((s) => s.id === h.id))?.name ?? ''
+}
+</script>
+
+<template>
+  <StampedPlate title="Tightest through the travel">
+    <p v-if="failed" class="note stop">
+      The gaps could not be worked out here. Reload the page, and tell whoever keeps the server.
+    </p>
+    <p v-if="working === 'report'" class="small muted" role="status" data-working="report">
+      Working out the gaps: {{ Math.round(100 * done) }} %
+      <button type="button" class="plain" @click="emit('stop')">Stop</button>
+    </p>
+    <p v-else-if="stale" class="small muted" data-stale>These figures are of before the last change.</p>
+    <template v-if="report">
+      <template v-if="tightest">
+        <div class="figures" :class="signOf(tightest.verdict)">
+          <span class="figure" data-tightest :data-verdict="tightest.verdict"
+            >{{ tightest.verdict === 'touches' ? 'touches' : formatNumber('length', value, system)
+            }}<span class="unit"
+              >{{ tightest.verdict === 'touches' ? '' : UNITS.length[system].symbol }} {{ partName(tightest) }}</span
+            ></span
+          >
+        </div>
+        <p class="small">
+          <button type="button" class="plain" @click="emit('show', tightest)">{{ where }}</button>
+          {{ ROOM_VERDICTS[tightest.verdict] }}. The rule is {{ len(byLoad ? tightest.loadedRule : tightest.leastRule)
+          }}{{ tightest.certain ? ', certain to 1/64 in' : '' }}; {{ Math.round(100 * tightest.chance) }} % chance of
+          less, by what was measured.
+        </p>
+      </template>
+      <p v-else-if="scene.inCoil" class="words">Inside the coil</p>
+      <template v-if="report.coil">
+        <PlateRow label="Cylinder to coil, ride height" :state="report.coil.standing === null ? 'unknown' : 'fine'">{{
+          report.coil.standing === null
+            ? 'measure the coil'
+            : report.coil.standing <= 0
+              ? 'bears on the coil'
+              : len(report.coil.standing)
+        }}</PlateRow>
+        <PlateRow
+          v-if="report.coil.folded !== null"
+          label="Folded, through the widest gap"
+          :state="
+            report.coil.hanging === null ? 'unknown' : report.coil.hanging < report.coil.folded ? 'caution' : 'fine'
+          "
+          >{{ len(report.coil.folded) }} of
+          {{ report.coil.hanging === null ? 'not measured' : len(report.coil.hanging) }}</PlateRow
+        >
+      </template>
+      <PlateRow label="Bag height, ride" :state="report.bag.share >= 0 && report.bag.share <= 1 ? 'fine' : 'stop'"
+        >{{ len(scene.rideHeight) }}, {{ Math.round(100 * report.bag.share) }} % of its range</PlateRow
+      >
+      <PlateRow label="Range through travel" :state="bagState"
+        >{{ len(report.bag.least) }} to {{ len(report.bag.most) }}
+        <template #below>bag takes {{ len(scene.window.low) }} to {{ len(scene.window.high) }}</template></PlateRow
+      >
+      <PlateRow
+        label="Ends jounce"
+        :state="scene.ends.jounceBy === 'bag' || scene.ends.jounceBy === 'usual' ? 'caution' : 'fine'"
+        >{{ len(scene.ends.jounce) }}<template #below>{{ JOUNCE_BY[scene.ends.jounceBy] }}</template></PlateRow
+      >
+      <PlateRow label="Plate tilt, worst" :state="tiltState"
+        >{{ (report.tilt * DEGREE).toFixed(1) }}°{{
+          scene.mounting.tiltLimit === null ? '' : ` of ${scene.mounting.tiltLimit}°`
+        }}</PlateRow
+      >
+      <PlateRow label="Plates out of line, worst" :state="offsetState"
+        >{{ len(report.offset)
+        }}{{ scene.mounting.offsetLimit === null ? '' : ` of ${len(scene.mounting.offsetLimit)}` }}</PlateRow
+      >
+      <PlateRow v-for="h in hoses" :key="h.part" :label="`${nameOf(h.part)}, free length`" state="stop"
+        >needs {{ len(h.needs) }}, has {{ len(h.has!) }}</PlateRow
+      >
+      <p v-if="next.length" class="note" data-next>
+        Measure next:
+        {{
+          next
+            .slice(0, 3)
+            .map((n) => nameOf(n.part))
+            .join('; ')
+        }}. What is not measured decides here.
+      </p>
+      <section v-if="!scene.inCoil" class="helps">
+        <h4>What would help</h4>
+        <p v-if="working === 'helps'" class="small muted" role="status">
+          Trying each change: {{ Math.round(100 * done) }} %
+          <button type="button" class="plain" @click="emit('stop')">Stop</button>
+        </p>
+        <template v-else-if="advice">
+          <p v-if="!advice.helps.length" class="small" data-helps="none">
+            Nothing that this kit lets one change leaves more room{{
+              trouble ? '. Move the part, or take another kit' : ''
+            }}.
+          </p>
+          <PlateRow
+            v-for="h in advice.helps.slice(0, 4)"
+            :key="h.code + h.id + h.count"
+            :label="helpText(h, nameOfHelp(h))"
+          >
+            +{{ len(h.gains) }}
+            <button type="button" class="plain" :data-help="h.code" @click="emit('use', h.mount)">Use</button>
+          </PlateRow>
+          <PlateRow v-if="advice.proposal" label="Nearest mid-stroke, most room">
+            {{ Math.round(100 * advice.proposal.share) }} %,
+            {{ advice.proposal.slack < 0 ? 'under the rule' : `${len(advice.proposal.slack)} over` }}
+            <button type="button" class="plain" data-help="proposal" @click="emit('use', advice.proposal.mount)">
+              Use
+            </button>
+          </PlateRow>
+        </template>
+        <button v-else type="button" class="plain" data-action="helps" @click="emit('help')">
+          Try what the kit lets one change
+        </button>
+      </section>
+      <p v-if="tightest && slackOf(tightest) < 0" class="small muted">
+        Standing with the load on, half an inch stays free around the bag; through the travel nothing touches, with
+        {{ len(scene.margin) }} to spare.
+      </p>
+    </template>
+  </StampedPlate>
+</template>
+
+<style scoped>
+.figures.stop {
+  color: var(--oxide);
+}
+.figures.caution {
+  color: var(--amber);
+}
+.helps {
+  border-top: 1px solid #ece7db;
+  padding-top: 4px;
+}
+h4 {
+  margin: 4px 0 2px;
+  font: 600 16px var(--condensed);
+}
+</style>

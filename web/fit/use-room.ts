@@ -1,0 +1,97 @@
+import { onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
+import { proxy, wrap, type Remote } from 'comlink'
+import type { Help, RoomReport, SceneQuestion } from '@stout-shackle/core/stages/fit/room'
+import type { RoomWork } from './room.worker'
+
+/** Typing is over when nothing was typed for so long, ms. */
+const PAUSE = 150
+
+/** Answers about the room around a kit, from a worker that is ended when it is stopped or asked anew. */
+export function useRoom(question: Ref<SceneQuestion | null>) {
+  const report = shallowRef<RoomReport | null>(null)
+  const advice = shallowRef<{
+    helps: Help[]
+    proposal: { share: number; slack: number; mount: Help['mount'] } | null
+  } | null>(null)
+  /** What is being worked out, and how far it is. */
+  const working = ref<'report' | 'helps' | null>(null)
+  const done = ref(0)
+  const failed = ref(false)
+  /** Whether what is shown is of an earlier question. */
+  const stale = ref(false)
+  let worker: Worker | null = null
+  let asked = ''
+  let timer: ReturnType<typeof setTimeout> | undefined
+
+  function end() {
+    worker?.terminate()
+    worker = null
+    working.value = null
+  }
+  function start(): Remote<RoomWork> {
+    end()
+    worker = new Worker(new URL('./room.worker.ts', import.meta.url), { type: 'module' })
+    worker.onerror = () => {
+      failed.value = true
+      end()
+    }
+    return wrap<RoomWork>(worker)
+  }
+  async function run<T>(
+    what: 'report' | 'helps',
+    ask: (of: Remote<RoomWork>, progress: (n: number) => void) => Promise<T>,
+  ) {
+    const of = start()
+    const own = worker
+    working.value = what
+    done.value = 0
+    failed.value = false
+    const answer = await ask(
+      of,
+      proxy((n: number) => {
+        if (own === worker) done.value = n
+      }),
+    )
+    // Another question has come, or it was stopped: this answer is nobody's.
+    if (own !== worker) return null
+    end()
+    return answer
+  }
+  async function ask() {
+    const text = asked
+    const found = await run('report', (of, progress) => of.report(JSON.parse(text) as SceneQuestion, progress))
+    if (!found || text !== asked) return
+    report.value = found
+    stale.value = false
+  }
+  async function findHelp() {
+    const text = asked
+    const found = await run('helps', (of, progress) => of.helps(JSON.parse(text) as SceneQuestion, progress))
+    if (found && text === asked) advice.value = found
+  }
+
+  watch(
+    question,
+    (now) => {
+      // As text it is plain data, and the same question is not asked twice.
+      const text = now ? JSON.stringify(now) : ''
+      if (text === asked) return
+      asked = text
+      advice.value = null
+      clearTimeout(timer)
+      end()
+      if (!now) {
+        report.value = null
+        return
+      }
+      stale.value = report.value !== null
+      timer = setTimeout(() => void ask(), PAUSE)
+    },
+    { immediate: true },
+  )
+  onScopeDispose(() => {
+    clearTimeout(timer)
+    end()
+  })
+  return { report, advice, working, done, failed, stale, findHelp, stop: end }
+}

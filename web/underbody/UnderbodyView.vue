@@ -1,0 +1,296 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { carried, radiusAt, type Pose, type Vector } from '@stout-shackle/core/clearance'
+import type { Meters } from '@stout-shackle/core/quantity'
+import {
+  SIDES,
+  type Scene,
+  type SceneObstacle,
+  type ScenePressure,
+  type Side,
+} from '@stout-shackle/core/stages/fit/room'
+import { bagOutline, boxOutline, path, project, runPoints, unproject, type Frame, type View } from './projection'
+
+/** What surrounds the bags of an axle, to scale, in a pose, from one direction. The axle and parts can be dragged. */
+const props = defineProps<{
+  scene: Scene
+  pose: Pose
+  view: View
+  pressure: ScenePressure['id']
+  /** Side that is looked at; parts of the other are left out of a side view. */
+  side: Side
+  width: number
+  height: number
+  /** How each part stands, by its id and side. */
+  states: Record<string, 'fine' | 'caution' | 'stop' | 'unknown'>
+  /** Lines of nearest points, with their figure. */
+  nearest: readonly { id: string; first: Vector; second: Vector; text: string; state: string }[]
+  selected: string | null
+  waists: number
+  label: string
+}>()
+const emit = defineEmits<{
+  /** The axle is dragged: how far, and on which side of the middle it was taken. */
+  axle: [up: Meters, at: Meters]
+  select: [part: string]
+  /** A part is dragged by so much. */
+  move: [part: string, by: Vector]
+  settle: []
+}>()
+
+const radius = computed(
+  () => (props.scene.pressures.find((p) => p.id === props.pressure) ?? props.scene.pressures[0]!).girth,
+)
+const outer = computed(() =>
+  Math.max(
+    0.7,
+    ...props.scene.obstacles.flatMap(({ part: { kind, shape } }) =>
+      kind === 'tire' && shape.kind === 'box' ? [Math.abs(shape.low[1]), Math.abs(shape.high[1])] : [],
+    ),
+  ),
+)
+const top = computed(() => Math.max(props.scene.bags.left.upper[2] + 0.22, 0.75))
+/** Scale: the whole axle from behind and above, a reach ahead and behind from a side. */
+const frame = computed((): Frame => {
+  const { width, height, view } = props
+  const across = view === 'rear' || view === 'top' ? 2 * outer.value + 0.1 : 1.1
+  const up = view === 'top' ? 1.1 : top.value + 0.1
+  const scale = Math.min(width / across, height / up)
+  return { scale, x: width / 2, y: view === 'top' ? height / 2 : height - 0.04 * scale - 10 }
+})
+const shown = computed(() => {
+  const order = ['frame-rail', 'seat', 'fuel-tank', 'spare', 'tire', 'axle-tube', 'differential', 'leaf-pack']
+  const rank = ({ kind }: SceneObstacle) => (order.includes(kind) ? order.indexOf(kind) : order.length)
+  return props.scene.obstacles
+    .filter(({ side, kind }) =>
+      props.view === 'left' || props.view === 'right'
+        ? (side === props.view || side === 'center') && kind !== 'fuel-tank'
+        : true,
+    )
+    .toSorted((a, b) => rank(a) - rank(b))
+})
+const bags = computed(() =>
+  SIDES.filter((s) => props.view === 'rear' || props.view === 'top' || s === props.view).map((s) => {
+    const { lower, upper } = props.scene.bags[s]
+    const at = carried(props.scene.motion, lower, props.pose)
+    const tall = Math.hypot(at[0] - upper[0], at[1] - upper[1], at[2] - upper[2])
+    return {
+      side: s,
+      d: bagOutline(
+        props.view,
+        frame.value,
+        at,
+        upper,
+        props.pose.roll,
+        radiusAt(radius.value, tall),
+        props.scene.plateRadius,
+        props.waists,
+      ),
+    }
+  }),
+)
+const outlineOf = ({ part: { shape } }: SceneObstacle) =>
+  shape.kind === 'box'
+    ? path(boxOutline(props.view, frame.value, props.scene.motion, props.pose, shape.on, shape.low, shape.high))
+    : ''
+const lineOf = ({ part: { shape, freeLength } }: SceneObstacle) =>
+  shape.kind === 'run'
+    ? runPoints(props.view, frame.value, props.scene.motion, props.pose, shape, freeLength)
+        .map(({ x, y }) => `${x.toFixed(1)},${y.toFixed(1)}`)
+        .join(' ')
+    : ''
+/** Nowhere near the bags along the vehicle: from behind it only stands in the way. */
+const isFar = ({ part: { shape } }: SceneObstacle) =>
+  props.view === 'rear' && shape.kind === 'box' && (shape.low[0] > NEAR || shape.high[0] < -NEAR)
+const NEAR: Meters = 0.3
+const widthOf = ({ part: { shape } }: SceneObstacle) =>
+  shape.kind === 'run' ? Math.max(2, 2 * shape.radius * frame.value.scale) : 1
+const round = ({ kind }: SceneObstacle) => kind === 'tire' && (props.view === 'left' || props.view === 'right')
+const wheel = ({ part: { shape } }: SceneObstacle) => {
+  if (shape.kind !== 'box') return { x: 0, y: 0, r: 0 }
+  const middle = shape.low.map((l, i) => (l + shape.high[i]!) / 2) as unknown as Vector
+  const c = project(props.view, frame.value, carried(props.scene.motion, middle, props.pose))
+  return { ...c, r: ((shape.high[2] - shape.low[2]) / 2) * frame.value.scale }
+}
+const stateOf = (o: SceneObstacle) => props.states[`${o.id}:${o.side === 'center' ? props.side : o.side}`] ?? 'unknown'
+const lines = computed(() =>
+  props.nearest.map((n) => {
+    const a = project(props.view, frame.value, n.first)
+    const b = project(props.view, frame.value, n.second)
+    return { ...n, a, b, x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }
+  }),
+)
+const floor = computed(() => project(props.view, frame.value, [0, 0, 0]).y)
+
+/** What carries the axle about when it is taken hold of. */
+const CARRIES = new Set(['tire', 'axle-tube', 'differential', 'leaf-pack'])
+const held = ref<{ part: string | null; x: number; y: number; at: number } | null>(null)
+function take(event: PointerEvent, obstacle: SceneObstacle | null) {
+  const part = obstacle && !CARRIES.has(obstacle.kind) ? obstacle.id : null
+  if (part) emit('select', part)
+  ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
+  const box = (event.currentTarget as SVGElement).ownerSVGElement!.getBoundingClientRect()
+  const across = ((event.clientX - box.left) / box.width) * props.width
+  held.value = {
+    part,
+    x: event.clientX,
+    y: event.clientY,
+    at: props.view === 'rear' ? -(across - frame.value.x) / frame.value.scale : 0,
+  }
+}
+function drag(event: PointerEvent) {
+  const own = held.value
+  if (!own) return
+  const box = (event.currentTarget as SVGElement).ownerSVGElement!.getBoundingClientRect()
+  const stretch = props.width / box.width
+  const by = unproject(props.view, frame.value, (event.clientX - own.x) * stretch, (event.clientY - own.y) * stretch)
+  held.value = { ...own, x: event.clientX, y: event.clientY }
+  if (own.part) emit('move', own.part, by)
+  else if (props.view !== 'top') emit('axle', by[2], own.at)
+}
+function drop() {
+  if (held.value?.part) emit('settle')
+  held.value = null
+}
+</script>
+
+<template>
+  <svg :viewBox="`0 0 ${width} ${height}`" :data-view="view" role="img" :aria-label="label">
+    <line v-if="view !== 'top'" x1="0" :x2="width" :y1="floor" :y2="floor" class="floor" />
+    <g
+      v-for="o in shown"
+      :key="o.id"
+      class="part"
+      :class="[o.kind, stateOf(o), { on: o.id === selected, far: isFar(o) }]"
+      :data-part="o.id"
+      @pointerdown="take($event, o)"
+      @pointermove="drag"
+      @pointerup="drop"
+      @pointercancel="drop"
+    >
+      <template v-if="round(o)">
+        <circle :cx="wheel(o).x" :cy="wheel(o).y" :r="wheel(o).r" class="wheel" />
+      </template>
+      <path v-else-if="o.part.shape.kind === 'box'" :d="outlineOf(o)" />
+      <polyline
+        v-else
+        :points="lineOf(o)"
+        :stroke-width="widthOf(o)"
+        fill="none"
+        stroke-linecap="round"
+        stroke-linejoin="round"
+      />
+    </g>
+    <g
+      v-for="b in bags"
+      :key="b.side"
+      class="bag"
+      :data-bag="b.side"
+      @pointerdown="take($event, null)"
+      @pointermove="drag"
+      @pointerup="drop"
+      @pointercancel="drop"
+    >
+      <path :d="b.d" />
+    </g>
+    <g v-for="n in lines" :key="n.id" class="nearest" :class="n.state">
+      <line :x1="n.a.x" :y1="n.a.y" :x2="n.b.x" :y2="n.b.y" />
+      <circle :cx="n.a.x" :cy="n.a.y" r="2.5" />
+      <circle :cx="n.b.x" :cy="n.b.y" r="2.5" />
+      <text :x="Math.min(width - 44, Math.max(4, n.x + 6))" :y="Math.max(14, n.y - 6)">{{ n.text }}</text>
+    </g>
+  </svg>
+</template>
+
+<style scoped>
+svg {
+  display: block;
+  width: 100%;
+  touch-action: none;
+  user-select: none;
+}
+.floor {
+  stroke: #6d6a60;
+  stroke-width: 1.5;
+}
+.part {
+  cursor: grab;
+}
+.part path {
+  fill: #9aa3a6;
+  stroke: var(--ink);
+  stroke-width: 0.8;
+}
+.part polyline {
+  stroke: #7d8488;
+}
+.part.tire path {
+  fill: #2c3338;
+}
+.wheel {
+  fill: rgba(44, 51, 56, 0.12);
+  stroke: #2c3338;
+  stroke-width: 2;
+  stroke-dasharray: 5 4;
+}
+.part.frame-rail path,
+.part.seat path {
+  fill: #4b5459;
+}
+.part.fuel-tank path,
+.part.spare path {
+  fill: #d8d2c4;
+}
+.part.exhaust polyline {
+  stroke: #c9a58f;
+}
+.part.high-voltage polyline {
+  stroke: #d9731a;
+}
+.part.caution polyline {
+  stroke: var(--amber-sign);
+}
+.part.stop polyline {
+  stroke: var(--oxide);
+}
+.part.caution path {
+  stroke: var(--amber-sign);
+  stroke-width: 2;
+}
+.part.stop path {
+  stroke: var(--oxide);
+  stroke-width: 2;
+}
+.part.far {
+  opacity: 0.25;
+}
+.part.on path,
+.part.on polyline {
+  filter: drop-shadow(0 0 0 var(--paint)) drop-shadow(0 0 2px var(--paint));
+}
+.bag {
+  cursor: ns-resize;
+}
+.bag path {
+  fill: rgba(14, 90, 99, 0.72);
+  stroke: #0e5a63;
+  stroke-width: 1.2;
+}
+.nearest line {
+  stroke: var(--ink);
+  stroke-width: 1.5;
+}
+.nearest text {
+  font: 600 13px var(--condensed);
+  fill: var(--ink);
+  paint-order: stroke;
+  stroke: #fff;
+  stroke-width: 3px;
+}
+.nearest.stop line {
+  stroke: var(--oxide);
+}
+.nearest.stop text {
+  fill: var(--oxide);
+}
+</style>
