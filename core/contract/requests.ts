@@ -53,6 +53,15 @@ export const unitsSchema = z.strictObject({
   units: z.enum(['us', 'metric'], { error: 'units must be us or metric' }).default('us'),
 })
 
+/** A drilling or cutting template of the kit at an axle. */
+export const templateQuery = z.strictObject({
+  ...unitsSchema.shape,
+  axle: z.enum(['front', 'rear'], { error: 'axle must be front or rear' }).default('rear'),
+  template: z.string({ error: 'template must be the id of a template of the kit' }).min(1).max(50),
+  side: z.enum(['left', 'right'], { error: 'side must be left or right' }),
+})
+export type TemplateQuery = z.output<typeof templateQuery>
+
 export const verdictQuestionSchema = z.strictObject({ vehicle: vehicleSchema, survey: surveySchema })
 /** Either may be empty: of a vehicle from label and tire nobody may know them yet. */
 export const modelSchema = z.object({

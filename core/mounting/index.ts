@@ -1,2 +1,4 @@
 export * from './bolt-length'
 export * from './stack'
+export * from './template'
+export * from './words'

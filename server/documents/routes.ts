@@ -1,7 +1,7 @@
 import { create as contentDisposition } from 'content-disposition'
 import { Router, type Response } from 'express'
 import type { Knex } from 'knex'
-import { unitsSchema } from '@stout-shackle/core/contract'
+import { templateQuery, unitsSchema } from '@stout-shackle/core/contract'
 import { loadsToCsv, readingsToCsv } from '@stout-shackle/core/exchange'
 import { standing } from '@stout-shackle/core/job'
 import { formatDateTime } from '@stout-shackle/core/shop'
@@ -41,6 +41,27 @@ export function documentRoutes(db: Knex, jobs: JobStore): Router {
         `record-${job.number}.pdf`,
         await workRecord(job, records, units, await zoneOf(), await madeNow()),
       )
+    })
+    .get('/:id/template.pdf', async (request, response) => {
+      const query = parseBody(templateQuery, request.query)
+      const { job, records } = await jobs.get(request.params.id)
+      const { templatePdf } = await import('./template')
+      const name = `template-${job.number}-${query.template}-${query.side}.pdf`
+      send(response, 'application/pdf', name, await templatePdf(job, records, query, await madeNow()))
+    })
+    .get('/:id/template.svg', async (request, response) => {
+      const query = parseBody(templateQuery, request.query)
+      const { job, records } = await jobs.get(request.params.id)
+      const { templateSvg } = await import('./template')
+      const name = `template-${job.number}-${query.template}-${query.side}.svg`
+      send(response, 'image/svg+xml', name, templateSvg(job, records, query))
+    })
+    .get('/:id/template.dxf', async (request, response) => {
+      const query = parseBody(templateQuery, request.query)
+      const { job, records } = await jobs.get(request.params.id)
+      const { templateDxf } = await import('./template')
+      const name = `template-${job.number}-${query.template}-${query.side}.dxf`
+      send(response, 'image/vnd.dxf', name, templateDxf(job, records, query))
     })
     .get('/:id/readings.csv', async (request, response) => {
       const { job, records } = await jobs.get(request.params.id)

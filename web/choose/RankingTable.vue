@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { FAMILY_NAMES, VERDICT_NAMES } from '@stout-shackle/core/wording'
+import { FAMILY_NAMES, mountedText, VERDICT_NAMES } from '@stout-shackle/core/wording'
 import { formatQuantity, UNITS } from '@stout-shackle/core/quantity'
 import { CRITERIA, type RankedKit } from '@stout-shackle/core/stages'
 import { kitsLeft } from '@stout-shackle/core/job'
@@ -13,6 +13,7 @@ import { useShop } from '../stores/shop'
 import KitReasons from './KitReasons.vue'
 import ScoreBars from './ScoreBars.vue'
 import { leanText, runsAt, limitsText } from './outcome'
+import { useMounted } from './use-mounted'
 
 /** Kits that fit or depend on an answer, in order; each opens to its reasons, load cases and what its place is made of. */
 const props = defineProps<{ blocked: boolean; compared: readonly string[] }>()
@@ -45,6 +46,13 @@ const full = (id: string) => props.compared.length >= MAX_COMPARED && !props.com
 const all = ref(false)
 const FEW = 8
 const few = computed(() => (all.value ? rows.value : rows.value.slice(0, FEW)))
+const mounted = useMounted(
+  job,
+  computed(() => assessment.value.active),
+  few,
+)
+const nameIn = (kit: Kit) => (id: string | null) =>
+  [...(kit.mounting?.slots ?? []), ...(kit.mounting?.spacers ?? [])].find((m) => m.id === id)?.name ?? ''
 </script>
 
 <template>
@@ -115,6 +123,13 @@ const few = computed(() => (all.value ? rows.value : rows.value.slice(0, FEW)))
                 :title="`At least as good in everything: ${name(r.dominatedBy[0]!)}`"
               >
                 behind {{ name(r.dominatedBy[0]!) }} in everything</span
+              >
+              <span
+                v-if="mounted[r.assessed.kit.id] && mounted[r.assessed.kit.id]!.code !== 'clear'"
+                class="small mounted"
+                :data-mounted="mounted[r.assessed.kit.id]!.code"
+              >
+                {{ mountedText(mounted[r.assessed.kit.id]!, nameIn(r.assessed.kit), preferences.system) }}</span
               >
             </td>
             <td class="num">
@@ -193,6 +208,14 @@ const few = computed(() => (all.value ? rows.value : rows.value.slice(0, FEW)))
 </template>
 
 <style scoped>
+.mounted {
+  display: block;
+  color: var(--amber);
+}
+.mounted[data-mounted='does-not-fit'],
+.mounted[data-mounted='out-of-travel'] {
+  color: var(--oxide);
+}
 .kit {
   color: var(--ink);
 }

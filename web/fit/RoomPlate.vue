@@ -9,7 +9,7 @@ import {
   type RoomRow,
   type Scene,
 } from '@stout-shackle/core/stages/fit/room'
-import { helpText, JOUNCE_BY, partName, ROOM_VERDICTS } from '@stout-shackle/core/wording'
+import { helpText, JOUNCE_BY, partName, poseText, ROOM_VERDICTS } from '@stout-shackle/core/wording'
 import { TAPE_TOLERANCE } from '@stout-shackle/core/vehicle'
 import PlateRow from '../entry/PlateRow.vue'
 import StampedPlate from '../entry/StampedPlate.vue'
@@ -39,10 +39,7 @@ const value = computed(() => (byLoad.value ? tightest.value!.loaded! : (tightest
 const where = computed(() => {
   const row = tightest.value
   if (!row || byLoad.value) return 'standing with the load on'
-  const up = row.at.heave
-  const near = Math.abs(up) < 0.006 ? 'near ride height' : `axle ${len(Math.abs(up))} ${up > 0 ? 'up' : 'down'}`
-  const roll = (Math.abs(row.at.roll) * 180) / Math.PI
-  return roll < 0.2 ? near : `${near}, ${row.at.roll > 0 ? 'left' : 'right'} side up ${roll.toFixed(1)}°`
+  return poseText(row, props.system)
 })
 const next = computed(() => (props.report ? measureNext(props.report, TAPE_TOLERANCE) : []))
 const nameOf = (id: string) => {

@@ -1,5 +1,12 @@
 import { expose } from 'comlink'
-import { proposeMount, roomReport, sceneOf, whatHelps, type SceneQuestion } from '@stout-shackle/core/stages/fit/room'
+import {
+  asMounted,
+  proposeMount,
+  roomReport,
+  sceneOf,
+  whatHelps,
+  type SceneQuestion,
+} from '@stout-shackle/core/stages/fit/room'
 
 /** What takes longer than a frame: gaps certified through the travel, and what would leave more room. */
 const work = {
@@ -9,6 +16,7 @@ const work = {
       return true
     })
   },
+  mounted: (question: SceneQuestion) => asMounted(question),
   helps: (question: SceneQuestion, progress: (done: number) => void) => ({
     helps: whatHelps(question, progress),
     proposal: proposeMount(question),

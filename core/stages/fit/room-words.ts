@@ -1,5 +1,6 @@
 import type { Handling, HeldBy, PartKind, UndersidePart } from '../../vehicle'
-import type { Help, RoomVerdict, TravelEnds } from './room'
+import { formatQuantity, type UnitSystem } from '../../quantity'
+import type { AsMounted, Help, RoomRow, RoomVerdict, TravelEnds } from './room'
 
 export const PART_NAMES: Record<PartKind, string> = {
   tire: 'Tire',
@@ -81,5 +82,36 @@ export function helpText({ code, count }: Pick<Help, 'code' | 'count'>, name: st
       return 'Brackets on their own sides'
     case 'pressure':
       return 'Never fill beyond the pressure for this load'
+  }
+}
+
+/** Where in the travel a gap is least. */
+export function poseText({ at }: Pick<RoomRow, 'at'>, system: UnitSystem): string {
+  const near =
+    Math.abs(at.heave) < 0.006
+      ? 'near ride height'
+      : `axle ${formatQuantity('length', Math.abs(at.heave), system)} ${at.heave > 0 ? 'up' : 'down'}`
+  const degrees = (Math.abs(at.roll) * 180) / Math.PI
+  return degrees < 0.2 ? near : `${near}, ${at.roll > 0 ? 'left' : 'right'} side up ${degrees.toFixed(1)}°`
+}
+
+/**
+ * Whether a kit fits as it would be mounted, in a line.
+ * @param nameOf name of a slot or spacer of the kit
+ */
+export function mountedText(found: AsMounted, nameOf: (id: string | null) => string, system: UnitSystem): string {
+  switch (found.code) {
+    case 'clear':
+      return 'clear as mounted'
+    case 'measure-first':
+      return `measure this first: ${partName(found.row)}`
+    case 'needs-change':
+      return `needs a change: ${helpText(found.help, nameOf(found.help.id))}, for the ${partName(found.row).toLowerCase()}`
+    case 'does-not-fit':
+      return `does not fit as mounted: ${partName(found.row).toLowerCase()}, ${poseText(found.row, system)}`
+    case 'out-of-travel':
+      return found.end === 'long'
+        ? 'does not fit as mounted: at full droop the bag is pulled out too far'
+        : 'does not fit as mounted: at full jounce the bag is pressed together too far'
   }
 }

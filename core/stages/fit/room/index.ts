@@ -1,4 +1,6 @@
 export * from './scene'
 export * from './report'
 export * from './advice'
+export * from './chance'
+export * from './mounted'
 export { sceneQuestion } from './room-of'

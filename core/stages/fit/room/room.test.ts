@@ -12,6 +12,7 @@ import {
   normalBelow,
   proposeMount,
   roomReport,
+  sampleChance,
   sceneOf,
   sceneQuestion,
   whatHelps,
@@ -191,5 +192,25 @@ describe('what it is made of', () => {
     heights.forEach((h, i) => expect(radiusAt(girth, h)).toBeCloseTo(diameters[i]![1]! / 2, 9))
     expect(radiusAt(girth, heights.at(-1)! + 0.05)).toBe(bag.maximumDiameter / 2)
     expect(radiusAt(girthOf(bag, pressures.at(-1)! * 2), heights[0]!)).toBe(bag.maximumDiameter / 2)
+  })
+})
+
+describe('the chance that a gap is under its rule', () => {
+  test('by sampling it is what the first order says where one feature is nearest', () => {
+    const question = asked()
+    const at = question.kit.bag.maximumDiameter / 2 + 0.04 + 0.02
+    const scene = sceneOf(withPipe(question, at, { tolerance: 0.03 }))
+    const row = roomReport(scene)!.rows[0]!
+    const found = sampleChance(scene, row, 4000, 7)!
+    // Source: the normal spread; of 4,000 samples the share itself spreads by 0.008.
+    expect(Math.abs(found.chance - row.chance)).toBeLessThan(0.04)
+    expect(found.certified.samples).toBe(100)
+    expect(found.certified.worst).toBeLessThan(0.0254 / 32)
+    expect(sampleChance(scene, row, 4000, 7)).toEqual(found)
+    expect(sampleChance(scene, row, 4000, 8)!.chance).not.toBe(found.chance)
+  })
+  test('can be stopped', () => {
+    const scene = sceneOf(withPipe(asked(), 0.2))
+    expect(sampleChance(scene, roomReport(scene)!.rows[0]!, 4000, 1, (done) => done < 0.5)).toBeNull()
   })
 })

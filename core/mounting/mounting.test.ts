@@ -1,0 +1,84 @@
+import { describe, expect, test } from 'vitest'
+import { demoKits } from '../../demo/shop'
+import { USUAL_MOUNT, type Template } from '../kit'
+import { INCH } from '../quantity'
+import { boltNeeds, drawingDxf, drawingSvg, stackLayers, templateDrawing, templateFaults, templateWords } from '.'
+
+const kit = demoKits().find((k) => k.id === 'ninebark-twofold')!
+const spaced = { ...USUAL_MOUNT, spacers: [{ id: 'upper-half', count: 2 }] }
+
+describe('the stack', () => {
+  test('comes to the room between the faces', () => {
+    // Source: addition: 9 1/2 in of room, 3 in of brackets, 1 in of spacers, 5 1/2 in of bag.
+    const layers = stackLayers(kit, { rideHeight: 5.5 * INCH }, spaced)
+    expect(layers.map((l) => l.what)).toEqual(['upper-bracket', 'upper-spacers', 'bag', 'lower-bracket'])
+    expect(layers.reduce((sum, l) => sum + l.height, 0) / INCH).toBeCloseTo(9.5, 1)
+  })
+  test('a bolt through spacers is longer by them, and then not in the box', () => {
+    const at = (mount: typeof spaced) => boltNeeds(kit, mount, 0).find((b) => b.bolt.id === 'bag-bolt')!
+    expect(at(spaced).grip - at(USUAL_MOUNT).grip).toBeCloseTo(INCH, 12)
+    expect(at(USUAL_MOUNT).buy).toBe(false)
+    expect(at(spaced).buy).toBe(true)
+    // Inch bolts are sold by quarters: the next one is a whole number of them, and long enough.
+    const quarters = at(spaced).next / (INCH / 4)
+    expect(quarters).toBeCloseTo(Math.round(quarters), 9)
+    expect(at(spaced).next).toBeGreaterThanOrEqual(at(spaced).needed)
+  })
+})
+
+const template = (change: Partial<Template> = {}): Template => ({
+  id: 'rail',
+  name: 'Upper bracket holes',
+  on: 'rail-web',
+  sides: ['left', 'right'],
+  height: 0.16,
+  length: 0.24,
+  bend: 0.014,
+  cut: null,
+  holes: [{ name: 'A', along: 0.05, up: 0.08, diameter: 0.01, pilot: 0.004 }],
+  ...change,
+})
+const hole = (along: number, up: number) => ({ name: 'A', along, up, diameter: 0.01, pilot: null })
+
+describe('a template', () => {
+  // Source: a hole keeps two of its diameters from an edge, from its center; common practice, no published source.
+  test.each([
+    ['in the middle', hole(0, 0.08), []],
+    ['at two diameters from the end, to a hair', hole(0.1, 0.08), []],
+    ['a millimeter nearer', hole(0.101, 0.08), ['edge']],
+    ['in the bend', hole(0, 0.018), ['bend', 'edge']],
+  ])('%s', (_, one, codes) => {
+    expect(templateFaults(template({ holes: [one] })).map((f) => f.code)).toEqual(codes)
+  })
+  test('a flange is never drilled, and holes keep from each other', () => {
+    expect(templateFaults(template({ on: 'rail-flange' }))[0]!.code).toBe('flange')
+    const two = template({ holes: [hole(0, 0.08), { ...hole(0.019, 0.08), name: 'B' }] })
+    expect(templateFaults(two)).toMatchObject([{ hole: 'B', code: 'holes' }])
+  })
+  test('has rulers of 100 mm and 4 in, its datum and its cut', () => {
+    const own = template({ cut: 0.03 })
+    const drawing = templateDrawing(own, 'left', templateWords(own, 'left', 'us'))
+    const long = drawing.lines
+      .filter((l) => l.layer === 'ruler' && l.from[1] === l.to[1])
+      .map((l) => l.to[0] - l.from[0])
+    expect(long.toSorted()).toEqual([100, 101.6])
+    expect(drawing.lines.filter((l) => l.layer === 'cut')).toHaveLength(1)
+    expect(drawing.lines.filter((l) => l.layer === 'fold')).toHaveLength(2)
+    // Every line lies on the sheet.
+    for (const { from, to } of drawing.lines)
+      for (const [x, y] of [from, to]) {
+        expect(x).toBeGreaterThanOrEqual(0)
+        expect(x).toBeLessThanOrEqual(drawing.width)
+        expect(y).toBeGreaterThanOrEqual(0)
+        expect(y).toBeLessThanOrEqual(drawing.height)
+      }
+  })
+  test('as SVG it is as large as it is, in letters that are safe', () => {
+    const own = template({ name: 'A <bold> & name' })
+    const drawing = templateDrawing(own, 'right', templateWords(own, 'right', 'metric'))
+    const svg = drawingSvg(drawing)
+    expect(svg).toContain(`width="${drawing.width}mm"`)
+    expect(svg).not.toContain('<bold>')
+    expect(drawingDxf(drawing)).toMatch(/^0\r\nSECTION\r\n/)
+  })
+})
