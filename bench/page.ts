@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { gzipSync } from 'node:zlib'
 import { openBrowser, sitDown } from '../scripts/browser.mjs'
 import { traceDrag, type DragFigures } from './drag'
+import { percentile } from './measure'
 
 interface PageFigures {
   /** kB gzipped of script and style before the first screen shows. */
@@ -9,6 +10,8 @@ interface PageFigures {
   /** ms from a keystroke to its answer painted: median and worst. */
   keystrokes: { what: string; median: number; worst: number }[]
   drag: DragFigures
+  /** ms of moving the axle on Fit: work of a move, and from input to paint. */
+  axle: { work: { median: number; p95: number }; paint: { median: number; p95: number }; moves: number }
 }
 
 /** What the browser has to fetch, and how long an answer takes to be on the screen. */
@@ -52,7 +55,41 @@ export async function benchPage(address: string, dist: URL): Promise<PageFigures
     }
     const sixteenths = Array.from({ length: 40 }, (_, i) => `${22 + Math.floor(i / 16)} ${(i % 15) + 1}/16`)
     const pounds = Array.from({ length: 40 }, (_, i) => String(700 + 7 * i))
+    const moveAxle = async () => {
+      await page.goto(`${address}/jobs/job-0417/fit`)
+      await page.locator('[data-tightest]').waitFor()
+      await page.evaluate('globalThis.__name = (f) => f')
+      const times = await page.locator('[data-slider=heave]').evaluate(async (element) => {
+        const slider = element as HTMLInputElement
+        const [low, high] = [Number(slider.min), Number(slider.max)]
+        const painted = () => new Promise((done) => requestAnimationFrame(() => setTimeout(done)))
+        const list: { work: number; paint: number }[] = []
+        for (let i = 0; i < 200; i++) {
+          await painted()
+          slider.value = String(low + ((high - low) * ((i * 37) % 100)) / 100)
+          const start = performance.now()
+          slider.dispatchEvent(new Event('input', { bubbles: true }))
+          // What follows from it is done in microtasks; a task comes after all of them.
+          await new Promise<void>((done) => {
+            const { port1, port2 } = new MessageChannel()
+            port1.onmessage = () => done()
+            port2.postMessage(0)
+          })
+          const work = performance.now() - start
+          await painted()
+          list.push({ work, paint: performance.now() - start })
+        }
+        // The first moves compile what follows.
+        return list.slice(40)
+      })
+      const of = (key: 'work' | 'paint') => {
+        const all = times.map((t) => t[key])
+        return { median: percentile(all, 0.5), p95: percentile(all, 0.95) }
+      }
+      return { work: of('work'), paint: of('paint'), moves: times.length }
+    }
     return {
+      axle: await moveAxle(),
       firstScreen: bytes.reduce((a, b) => a + b, 0) / 1000,
       drag: await traceDrag(browser, page, address),
       keystrokes: [

@@ -2,6 +2,7 @@ import { readFileSync, writeFileSync } from 'node:fs'
 import { cpus, totalmem } from 'node:os'
 import type { Figure } from './measure'
 import type { CatalogFigures } from './catalog'
+import type { ClearanceFigures } from './clearance'
 import type { FitmentFigures } from './fitment'
 import type { measureBoard, measureRecords } from './records'
 import { benchPage } from './page'
@@ -9,8 +10,9 @@ import type { Sweep } from './vehicles'
 
 const address = process.argv[2]!
 const page = await benchPage(address, new URL('../web/dist/', import.meta.url))
-const { core, sweep, fitment } = JSON.parse(readFileSync(process.argv[3]!, 'utf8')) as {
+const { core, clearance, sweep, fitment } = JSON.parse(readFileSync(process.argv[3]!, 'utf8')) as {
   core: Figure[]
+  clearance: ClearanceFigures
   sweep: Sweep
   fitment: FitmentFigures
 }
@@ -38,6 +40,8 @@ ${new Date().toISOString().slice(0, 10)}, Node.js ${process.version}, ${cpus().l
 ${page.keystrokes.map((k) => `| keystroke to answer painted, ${k.what} | ${k.median.toFixed(0)} ms median, ${k.worst.toFixed(0)} ms worst of 40 | 50 ms |`).join('\n')}
 | dragging a weight on Load for 4 s, traced in Chromium: frames drawn a second | ${page.drag.framesPerSecond.toFixed(1)} | 60 |
 | the same: between two frames | ${page.drag.median.toFixed(1)} ms median, ${page.drag.worst.toFixed(1)} ms worst of ${page.drag.frames} | 16.7 ms |
+| moving the axle on Fit, ${page.axle.moves} moves: work of a move | ${page.axle.work.median.toFixed(1)} ms median, ${page.axle.work.p95.toFixed(1)} ms at 95 % | 8 ms |
+| the same: from input to paint | ${page.axle.paint.median.toFixed(1)} ms median, ${page.axle.paint.p95.toFixed(1)} ms at 95 % | 50 ms at 95 % |
 
 ## A catalog of ${shop.kits} kits, ${shop.applications} lines and ${shop.vehicles} vehicles
 
@@ -85,6 +89,21 @@ ${core.map((f) => `| ${f.what} | ${ms(f.median)} | ${ms(f.worst)} | ${f.runs} |`
 
 \`standOf\` is ${(finder.median / stand.median).toFixed(0)} times as fast as the general root finder with bags at one axle,
 ${(twoFinder.median / two.median).toFixed(0)} times with bags at both (100 asked), on the same seven equations; that both give the same to 1e-6 is checked in core/spring/both-axles.test.ts.
+
+## Gaps through the travel
+
+Two sides, fourteen things around each bag, three radii: 84 searches, each certified to 1/64 in (\`bench/clearance.ts\`).
+
+| what | figure | aim |
+|---|---|---|
+| certified least gaps of all of them | ${ms(clearance.search.median)} median, ${ms(clearance.search.worst)} at 99 % | 250 ms |
+| their standing gaps | ${ms(clearance.standing.median)} median, ${ms(clearance.standing.worst)} at 99 % | 2 ms |
+| the same search with the distances of Rapier (rigid bodies, WebAssembly) | ${ms(clearance.library.median)} median: ${(clearance.library.median / clearance.search.median).toFixed(0)} times as long | 3 times |
+| the same search in C (\`gcc -O2\`, \`bench/gap.c\`), least of 40 rounds | ${clearance.c === null ? 'no compiler here' : `${ms(clearance.c)}, ours ${ms(clearance.own)}: C is ${(clearance.own / clearance.c).toFixed(1)} times as fast`} | twice at most |
+| sum of the gaps, ours and in C | ${(1000 * clearance.sums.own).toFixed(3)} mm, ${(1000 * clearance.sums.c).toFixed(3)} mm | the same |
+| distances asked for, ours and in C | ${clearance.asked.own}, ${clearance.asked.c} | |
+| room report of the demo truck: every part, plates, hoses, both sides | ${ms(clearance.report.median)} median | |
+| 10,000 samples of its tightest gap, 100 of them through the whole travel | ${ms(clearance.sampling.median)} median, ${ms(clearance.sampling.worst)} worst | 1 s |
 
 ## Random vehicles
 

@@ -3,32 +3,50 @@ import { radiusAt, type Girth } from './body'
 import { type Motion } from './pose'
 import type { Posed } from './posed'
 
-/** How a support of a body along a direction changes as the axle leaves the pose it is in. */
+/** How the supports of a body along a direction change as the axle leaves the pose it is in, element by element. */
 interface Supports {
   count: number
-  /** Along the direction, in the pose. */
-  readonly value: Float64Array
-  /** For each meter of heave. */
-  readonly heave: Float64Array
-  /** For each radian of roll. */
-  readonly roll: Float64Array
-  /** For each meter of heave, of a bag that widens: whatever carries the element. */
-  readonly widens: Float64Array
-  /** What the straight line may miss anywhere in the cell. */
-  readonly rest: Float64Array
   /** 1 carried by the axle, 0 by the frame, 2 by both. */
   readonly moves: Uint8Array
+  /** Along the direction, in the pose. */
+  readonly value: Float64Array
+  /** For each meter of heave of the axle. */
+  readonly heave: Float64Array
+  /** For each meter of heave, of a bag that widens: whatever carries the element. */
+  readonly widens: Float64Array
+  /** For each radian of roll. */
+  readonly roll: Float64Array
+  /** What the straight lines may miss anywhere in the cell. */
+  readonly rest: Float64Array
 }
 const MOST = 24
 const supports = (): Supports => ({
   count: 0,
+  moves: new Uint8Array(MOST),
   value: new Float64Array(MOST),
   heave: new Float64Array(MOST),
-  roll: new Float64Array(MOST),
   widens: new Float64Array(MOST),
+  roll: new Float64Array(MOST),
   rest: new Float64Array(MOST),
-  moves: new Uint8Array(MOST),
 })
+
+/** A cell of poses around the one that the bodies are in, and the direction that is looked along. */
+interface Question {
+  nx: number
+  ny: number
+  nz: number
+  /** Half sizes of the cell. */
+  heave: Meters
+  roll: Radians
+  /** What the axle turns about in the pose. */
+  oy: Meters
+  oz: Meters
+  /** How far the axle's way takes it along the direction for each meter of heave, what that may miss, and how long the way is. */
+  way: number
+  wayRest: Meters
+  wayLength: number
+  forward: number
+}
 
 /** Lower bound of a gap over a cell of poses, and where in the cell it lies. */
 export interface CellBound {
@@ -41,6 +59,14 @@ export interface CellBound {
   byRoll: Meters
 }
 
+/** Beside its slopes a gap bends: so that neither side of a cell stays long, each counts with this much of its way at this arm. */
+const BENDS = 0.2
+const ARM: Meters = 0.5
+const BOTH = 2
+/** What the direction moves with: elements on it stand still along it. */
+const FRAME = 0
+const AXLE = 1
+
 /**
  * How near two bodies can come anywhere within a cell around the pose that they are in.
  *
@@ -48,14 +74,28 @@ export interface CellBound {
  * points in the middle this is the gap itself there, and over the cell it differs by less than the square of its size. The
  * direction is held to the frame, then to the axle; both are bounds, the larger counts.
  *
- * @returns a function of the pair (posed in the middle), their direction there from second to first, and the half sizes of the
- *   cell; it writes into one answer
+ * @returns a function of the pair (posed in the middle), their direction there from second to first, the heave of the pose, the half
+ *   sizes of the cell, and a gap that is enough: a cell that is as far is not looked at twice. It writes into one answer
  * Source: separating planes; rotation of points by Taylor with its remainder.
  */
 export function boundSolver(motion: Motion) {
   const a = supports()
   const b = supports()
+  const q: Question = {
+    nx: 0,
+    ny: 0,
+    nz: 0,
+    heave: 0,
+    roll: 0,
+    oy: 0,
+    oz: 0,
+    way: 0,
+    wayRest: 0,
+    wayLength: 1,
+    forward: 0,
+  }
   const answer: CellBound = { gap: 0, heave: 0, roll: 0, byHeave: 0, byRoll: 0 }
+  const path = motion.travel.path
 
   return (
     first: Posed,
@@ -64,11 +104,28 @@ export function boundSolver(motion: Motion) {
     heave: Meters,
     cellHeave: Meters,
     cellRoll: Radians,
+    enough: Meters = Infinity,
   ): CellBound => {
+    q.nx = n[0]!
+    q.ny = n[1]!
+    q.nz = n[2]!
+    q.heave = cellHeave
+    q.roll = cellRoll
+    q.oy = motion.center[1]
+    q.oz = motion.center[2] + heave
+    q.way = q.nz
+    if (path) {
+      q.forward = path.slope + path.bend * heave
+      q.way += q.nx * q.forward
+      q.wayRest = (Math.abs(q.nx * path.bend) * cellHeave * cellHeave) / 2
+      const steepest = Math.abs(path.slope) + Math.abs(path.bend) * (Math.abs(heave) + cellHeave)
+      q.wayLength = Math.sqrt(1 + steepest * steepest)
+    }
+    const grown = first.body.radius + second.body.radius
     answer.gap = -Infinity
-    for (const held of HELD) {
-      fill(a, first, motion, n, -1, held, heave, cellHeave, cellRoll)
-      fill(b, second, motion, n, 1, held, heave, cellHeave, cellRoll)
+    for (let held = FRAME; held <= AXLE; held++) {
+      fill(a, first, q, -1, held)
+      fill(b, second, q, 1, held)
       let least = Infinity
       let up = 0
       let turn = 0
@@ -77,135 +134,148 @@ export function boundSolver(motion: Motion) {
           const together = a.moves[i] === b.moves[j] && a.moves[i] !== BOTH
           const rises = a.widens[i]! - b.widens[j]! + (together ? 0 : a.heave[i]! - b.heave[j]!)
           const turns = a.roll[i]! - b.roll[j]!
-          const rests = a.rest[i]! + b.rest[j]!
-          const value = a.value[i]! - b.value[j]! - Math.abs(rises) * cellHeave - Math.abs(turns) * cellRoll - rests
+          const value =
+            a.value[i]! -
+            b.value[j]! -
+            Math.abs(rises) * cellHeave -
+            Math.abs(turns) * cellRoll -
+            a.rest[i]! -
+            b.rest[j]!
           if (value >= least) continue
           least = value
           up = rises
           turn = turns
         }
-      least -= first.body.radius + second.body.radius
+      least -= grown
       if (least <= answer.gap) continue
       answer.gap = least
-      answer.heave = -Math.sign(up)
-      answer.roll = -Math.sign(turn)
+      answer.heave = up > 0 ? -1 : up < 0 ? 1 : 0
+      answer.roll = turn > 0 ? -1 : turn < 0 ? 1 : 0
       answer.byHeave = (Math.abs(up) + BENDS) * cellHeave
       answer.byRoll = (Math.abs(turn) + BENDS * ARM) * cellRoll
+      if (least >= enough) break
     }
     return answer
   }
 }
 
-/** Beside its slopes a gap bends: so that neither side of a cell stays long, each counts with this much of its way at this arm. */
-const BENDS = 0.2
-const ARM: Meters = 0.5
-const HELD = ['frame', 'axle'] as const
-const BOTH = 2
+/** A point, a disc's center or a hose's end at a place of `at`, as the next element. */
+function put(out: Supports, at: Float64Array, i: number, q: Question, moves: number, held: number): void {
+  const k = out.count
+  const y = at[i + 1]! - q.oy
+  const z = at[i + 2]! - q.oz
+  out.moves[k] = moves
+  out.value[k] = q.nx * at[i]! + q.ny * at[i + 1]! + q.nz * at[i + 2]!
+  out.heave[k] = moves === AXLE ? q.way : 0
+  out.widens[k] = 0
+  let rest = moves === AXLE ? q.wayRest : 0
+  if (moves === held) out.roll[k] = 0
+  else {
+    const turn = q.nz * y - q.ny * z
+    out.roll[k] = held === AXLE ? -turn : turn
+    rest += (Math.sqrt(y * y + z * z) * q.roll * q.roll) / 2
+    // A direction that turns meets the way of what stands still in its eyes: a product of both.
+    if (held === AXLE) rest += q.heave * q.wayLength * q.roll
+  }
+  out.rest[k] = rest
+}
 
 /**
- * Supports of one body along a direction, element by element, and how each changes.
+ * Supports of one body along a direction.
  * @param sign -1 for the near side of the first body, 1 for the far side of the second
- * @param held what the direction moves with: elements on it stand still along it
  */
-function fill(
-  out: Supports,
-  posed: Posed,
-  { center, travel }: Motion,
-  n: Float64Array,
-  sign: -1 | 1,
-  held: 'frame' | 'axle',
-  heave: Meters,
-  cellHeave: Meters,
-  cellRoll: Radians,
-): void {
-  const { at, onAxle, normals, radii, lengths, body } = posed
-  const [nx, ny, nz] = [n[0]!, n[1]!, n[2]!]
-  const path = travel.path
-  // Direction and slope of the axle's way at this heave, along the direction.
-  const way = nz + (path ? nx * (path.slope + path.bend * heave) : 0)
-  const wayRest = path ? (Math.abs(nx * path.bend) * cellHeave * cellHeave) / 2 : 0
-  const wayLength = path ? Math.hypot(1, Math.abs(path.slope) + Math.abs(path.bend) * (Math.abs(heave) + cellHeave)) : 1
-  const axle = held === 'axle' ? 1 : 0
-  const turns = held === 'axle' ? -1 : 1
-  const oy = center[1]
-  const oz = center[2] + heave
-  const half = (cellRoll * cellRoll) / 2
+function fill(out: Supports, posed: Posed, q: Question, sign: -1 | 1, held: number): void {
+  const { at, onAxle } = posed
   out.count = 0
-  const swells = body.girth
-    ? swell(posed, body.girth, path ? path.slope + path.bend * heave : 0, cellHeave * wayLength, cellRoll)
-    : NO_SWELL
-
-  /** One element: what is the same for a point, a disc's center and a hose's middle. */
-  const put = (i: number, moves: number) => {
-    const k = out.count
-    const y = at[i + 1]! - oy
-    const z = at[i + 2]! - oz
-    const turning = moves !== axle
-    out.moves[k] = moves
-    out.widens[k] = 0
-    out.value[k] = nx * at[i]! + ny * at[i + 1]! + nz * at[i + 2]!
-    out.heave[k] = moves ? way : 0
-    out.roll[k] = turning ? turns * (nz * y - ny * z) : 0
-    out.rest[k] = (moves ? wayRest : 0) + (turning ? Math.hypot(y, z) * half : 0)
-    // A direction that turns meets the way of what stands still in its eyes: a product of both.
-    if (held === 'axle' && !moves) out.rest[k] += cellHeave * wayLength * cellRoll
-    return k
-  }
-
   let i = 0
   for (let p = 0; p < posed.points; p++, i += 3) {
-    put(i, onAxle[p]!)
+    put(out, at, i, q, onAxle[p]!, held)
     out.count++
   }
-  for (let d = 0; d < posed.discs; d++, i += 3) {
-    const moves = onAxle[posed.points + d]!
-    const k = put(i, moves)
-    const [mx, my, mz] = [normals[3 * d]!, normals[3 * d + 1]!, normals[3 * d + 2]!]
-    const across = nx * mx + ny * my + nz * mz
-    const flat = Math.sqrt(Math.max(0, 1 - across * across))
-    const radius = radii[d]! + swells.most
-    out.value[k]! += sign * radii[d]! * flat
-    // A disc seen from above is no wider for it.
-    out.widens[k] = sign * flat * swells.heave
-    out.roll[k]! += sign * flat * swells.roll
-    out.rest[k]! += flat * swells.rest + (moves === axle ? 0 : cellRoll * swells.most)
-    if (moves !== axle) {
-      const turn = flat > 1e-9 ? (-across * turns * (nz * my - ny * mz)) / flat : 0
-      out.roll[k]! += sign * radius * turn
-      const least = flat - cellRoll
-      const bent = least > 0 ? half * (1 + 1 / least) : Infinity
-      out.rest[k]! += radius * Math.min(bent, cellRoll * (1 + Math.abs(turn)))
+  if (posed.discs) {
+    const swells = posed.body.girth ? swell(posed, posed.body.girth, q) : NO_SWELL
+    for (let d = 0; d < posed.discs; d++, i += 3) {
+      const moves = onAxle[posed.points + d]!
+      put(out, at, i, q, moves, held)
+      disc(out, posed, d, q, sign, moves, held, swells)
+      out.count++
     }
-    out.count++
   }
   for (let h = 0; h < posed.hoses; h++, i += 6) {
-    const place = posed.points + posed.discs + 2 * h
-    const k = put(i, onAxle[place]!)
-    const [v0, u0, r0, s0] = [out.value[k]!, out.heave[k]!, out.roll[k]!, out.rest[k]!]
-    put(i + 3, onAxle[place + 1]!)
-    const together = onAxle[place] === onAxle[place + 1]
-    const fx = at[i + 3]! - at[i]!
-    const fy = at[i + 4]! - at[i + 1]!
-    const fz = at[i + 5]! - at[i + 2]!
-    const f = nx * fx + ny * fy + nz * fz
-    const across = Math.sqrt(Math.max(0, fx * fx + fy * fy + fz * fz - f * f))
-    // How far its span across the direction can shrink within the cell: it bows by as much more.
-    const reach = Math.hypot(fx, fy, fz)
-    const spin = (together && (onAxle[place] === axle ? 0 : reach * cellRoll)) || 0
-    const loose = together ? spin : cellHeave * wayLength + (axleReach(posed, place, i, oy, oz) + reach) * cellRoll
-    const length2 = lengths[h]! * lengths[h]!
-    const narrow = Math.max(0, across - loose)
-    const bow = Math.sqrt(Math.max(0, length2 - narrow * narrow)) / 2
-    // A hose that is too short for its span is a straight line, and reaches as far as its further end.
-    const straight = (Math.abs(f) + loose) / 2
-    out.value[k] = (v0 + out.value[k]!) / 2 + sign * Math.max(bow, length2 > (reach + loose) ** 2 ? 0 : straight)
-    out.heave[k] = (u0 + out.heave[k]!) / 2
-    out.roll[k] = (r0 + out.roll[k]!) / 2
-    out.rest[k] = (s0 + out.rest[k]!) / 2
-    // Carried half by each: it never moves quite together with the other body.
-    out.moves[k] = together ? onAxle[place]! : BOTH
+    hose(out, posed, h, i, q, sign, held)
     out.count++
   }
+}
+
+/** What the rim of a disc adds to its center. */
+function disc(
+  out: Supports,
+  { normals, radii }: Posed,
+  d: number,
+  q: Question,
+  sign: -1 | 1,
+  moves: number,
+  held: number,
+  swells: Swell,
+): void {
+  const k = out.count
+  const mx = normals[3 * d]!
+  const my = normals[3 * d + 1]!
+  const mz = normals[3 * d + 2]!
+  const across = q.nx * mx + q.ny * my + q.nz * mz
+  const flat = Math.sqrt(Math.max(0, 1 - across * across))
+  const radius = radii[d]! + swells.most
+  out.value[k] = out.value[k]! + sign * radii[d]! * flat
+  // A disc seen from above is no wider for it.
+  out.widens[k] = sign * flat * swells.heave
+  let roll = sign * flat * swells.roll
+  let rest = flat * swells.rest
+  if (moves !== held) {
+    const turns = held === AXLE ? -1 : 1
+    const turn = flat > 1e-9 ? (-across * turns * (q.nz * my - q.ny * mz)) / flat : 0
+    const least = flat - q.roll
+    const bent = least > 0 ? (q.roll * q.roll * (1 + 1 / least)) / 2 : Infinity
+    roll += sign * radius * turn
+    rest += q.roll * swells.most + radius * Math.min(bent, q.roll * (1 + Math.abs(turn)))
+  }
+  out.roll[k] = out.roll[k]! + roll
+  out.rest[k] = out.rest[k]! + rest
+}
+
+/** A hose between its two anchors: half of each, and as far as it can bow. */
+function hose(out: Supports, posed: Posed, h: number, i: number, q: Question, sign: -1 | 1, held: number): void {
+  const { at, onAxle, lengths } = posed
+  const place = posed.points + posed.discs + 2 * h
+  const k = out.count
+  const [first, second] = [onAxle[place]!, onAxle[place + 1]!]
+  put(out, at, i, q, first, held)
+  const [value, heave, roll, rest] = [out.value[k]!, out.heave[k]!, out.roll[k]!, out.rest[k]!]
+  put(out, at, i + 3, q, second, held)
+  const fx = at[i + 3]! - at[i]!
+  const fy = at[i + 4]! - at[i + 1]!
+  const fz = at[i + 5]! - at[i + 2]!
+  const f = q.nx * fx + q.ny * fy + q.nz * fz
+  const square = fx * fx + fy * fy + fz * fz
+  const across = Math.sqrt(Math.max(0, square - f * f))
+  const reach = Math.sqrt(square)
+  // How far its span across the direction can shrink within the cell: it bows by as much more.
+  const loose =
+    first !== second
+      ? q.heave * q.wayLength + (axleReach(posed, place, i, q.oy, q.oz) + reach) * q.roll
+      : first === held
+        ? 0
+        : reach * q.roll
+  const length2 = lengths[h]! * lengths[h]!
+  const narrow = Math.max(0, across - loose)
+  const bow = Math.sqrt(Math.max(0, length2 - narrow * narrow)) / 2
+  // A hose that is too short for its span is a straight line, and reaches as far as its further end.
+  const straight = length2 > (reach + loose) * (reach + loose) ? 0 : (Math.abs(f) + loose) / 2
+  out.value[k] = (value + out.value[k]!) / 2 + sign * Math.max(bow, straight)
+  out.heave[k] = (heave + out.heave[k]!) / 2
+  out.roll[k] = (roll + out.roll[k]!) / 2
+  out.rest[k] = (rest + out.rest[k]!) / 2
+  // Carried half by each it never moves quite together with the other body.
+  out.moves[k] = first === second ? first : BOTH
 }
 
 /** How far a hose's axle end is from the line it turns about. */
@@ -224,8 +294,10 @@ interface Swell {
 }
 const NO_SWELL: Swell = { heave: 0, roll: 0, rest: 0, most: 0 }
 
-function swell(posed: Posed, girth: Girth, forward: number, heave: Meters, roll: Radians): Swell {
+function swell(posed: Posed, girth: Girth, q: Question): Swell {
   const { at, motion, points, height } = posed
+  const { forward, roll } = q
+  const heave = q.heave * q.wayLength
   const i = 3 * points
   // From the upper plate's center to the lower one's, which the axle carries.
   const [px, py, pz] = [at[i]! - at[i + 3]!, at[i + 1]! - at[i + 4]!, at[i + 2]! - at[i + 5]!]

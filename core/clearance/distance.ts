@@ -1,7 +1,7 @@
 import type { Meters } from '../quantity'
 import { depthSolver } from './depth'
 import { support, type Posed } from './posed'
-import { simplex, simplexSolver } from './simplex'
+import { reduce, simplex, type Simplex } from './simplex'
 
 /** How far two bodies are apart, and where. Written anew by each question: copy what has to be kept. */
 export interface Distance {
@@ -26,6 +26,21 @@ const DEEPER = 25
 const STEPS = 128
 
 /**
+ * Adds the point of the difference that is furthest along a direction.
+ * @param room for one point
+ */
+function add(s: Simplex, room: Float64Array, first: Posed, second: Posed, dx: number, dy: number, dz: number): void {
+  const { w, a } = s
+  const i = 3 * s.count
+  support(first, dx, dy, dz, a, i)
+  support(second, -dx, -dy, -dz, room, 0)
+  w[i] = a[i]! - room[0]!
+  w[i + 1] = a[i + 1]! - room[1]!
+  w[i + 2] = a[i + 2]! - room[2]!
+  s.count++
+}
+
+/**
  * Distance of two convex bodies in their poses.
  * @param close upper and lower bound of a distance are brought this close
  * @returns a function that writes its answer into one object, and begins where it last ended: questions about a pair that
@@ -35,9 +50,7 @@ const STEPS = 128
 export type DistanceSolver = (first: Posed, second: Posed) => Distance
 export function distanceSolver(close: Meters = CLOSE): DistanceSolver {
   const s = simplex()
-  const reduce = simplexSolver()
   const depth = depthSolver(Math.max(DEEP, DEEPER * close))
-  const pa = new Float64Array(3)
   const pb = new Float64Array(3)
   const answer: Distance = {
     gap: 0,
@@ -47,33 +60,30 @@ export function distanceSolver(close: Meters = CLOSE): DistanceSolver {
     second: new Float64Array(3),
   }
 
-  function add(first: Posed, second: Posed, dx: number, dy: number, dz: number) {
-    const { w, a } = s
-    const i = 3 * s.count
-    support(first, dx, dy, dz, pa, 0)
-    support(second, -dx, -dy, -dz, pb, 0)
-    for (let k = 0; k < 3; k++) {
-      a[i + k] = pa[k]!
-      w[i + k] = pa[k]! - pb[k]!
-    }
-    s.count++
-  }
-
   return (first, second) => {
     const { normal, first: onFirst, second: onSecond } = answer
     const { v, w, a } = s
     s.count = 0
-    add(first, second, -normal[0]!, -normal[1]!, -normal[2]!)
+    add(s, pb, first, second, -normal[0]!, -normal[1]!, -normal[2]!)
     reduce(s)
-    let size = Math.sqrt(v[0]! * v[0]! + v[1]! * v[1]! + v[2]! * v[2]!)
+    let x = v[0]!
+    let y = v[1]!
+    let z = v[2]!
+    let size = Math.sqrt(x * x + y * y + z * z)
     let lower = -Infinity
     for (let step = 0; step < STEPS && size > TOUCHING; step++) {
-      add(first, second, -v[0]! / size, -v[1]! / size, -v[2]! / size)
+      // Unit vector towards the origin's side: the plane across it through the furthest point is a lower bound.
+      const ux = x / size
+      const uy = y / size
+      const uz = z / size
+      add(s, pb, first, second, -ux, -uy, -uz)
       const i = 3 * (s.count - 1)
-      const plane = (v[0]! * w[i]! + v[1]! * w[i + 1]! + v[2]! * w[i + 2]!) / size
+      const plane = ux * w[i]! + uy * w[i + 1]! + uz * w[i + 2]!
       if (plane > lower) {
         lower = plane
-        for (let k = 0; k < 3; k++) normal[k] = v[k]! / size
+        normal[0] = ux
+        normal[1] = uy
+        normal[2] = uz
       }
       if (size - lower <= close) {
         s.count--
@@ -83,7 +93,10 @@ export function distanceSolver(close: Meters = CLOSE): DistanceSolver {
         size = 0
         break
       }
-      const next = Math.sqrt(v[0]! * v[0]! + v[1]! * v[1]! + v[2]! * v[2]!)
+      x = v[0]!
+      y = v[1]!
+      z = v[2]!
+      const next = Math.sqrt(x * x + y * y + z * z)
       // Rounding: no point of the difference brings it nearer any more.
       if (next >= size) break
       size = next
@@ -100,14 +113,27 @@ export function distanceSolver(close: Meters = CLOSE): DistanceSolver {
       }
       return answer
     }
-    answer.gap = size - grown
-    answer.sure = Math.max(0, size - lower)
-    for (let k = 0; k < 3; k++) {
-      let at = 0
-      for (let c = 0; c < s.count; c++) at += s.share[c]! * a[3 * c + k]!
-      onFirst[k] = at - (first.body.radius * v[k]!) / size
-      onSecond[k] = at - v[k]! + (second.body.radius * v[k]!) / size
+    // Where rounding ended the search the truth lies between both bounds.
+    const open = Math.max(0, size - lower)
+    answer.gap = (open > close ? size - open / 2 : size) - grown
+    answer.sure = open
+    let px = 0
+    let py = 0
+    let pz = 0
+    for (let c = 0; c < s.count; c++) {
+      const share = s.share[c]!
+      px += share * a[3 * c]!
+      py += share * a[3 * c + 1]!
+      pz += share * a[3 * c + 2]!
     }
+    const inner = first.body.radius / size
+    const outer = second.body.radius / size - 1
+    onFirst[0] = px - inner * v[0]!
+    onFirst[1] = py - inner * v[1]!
+    onFirst[2] = pz - inner * v[2]!
+    onSecond[0] = px + outer * v[0]!
+    onSecond[1] = py + outer * v[1]!
+    onSecond[2] = pz + outer * v[2]!
     return answer
   }
 }

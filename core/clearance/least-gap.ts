@@ -3,7 +3,7 @@ import { carrierOf, type Body } from './body'
 import { boundSolver } from './bound'
 import { distanceSolver, type Distance, type DistanceSolver } from './distance'
 import { heaveLimits, isReachable, rollLimit, STANDING, type Motion, type Pose } from './pose'
-import { poseBody, posedBody } from './posed'
+import { posedBody, posePair } from './posed'
 
 /** 1/64 in: no pose of the travel can be nearer by more. */
 const CERTAIN: Meters = 0.0254 / 64
@@ -72,14 +72,12 @@ export function leastGap(first: Body, second: Body, motion: Motion, options: Sea
   const best = { gap: known, at: STANDING }
   let nearer = known === Infinity
   const ask = (heave: Meters, roll: Radians, counts: boolean): Distance => {
-    const pose = { heave, roll }
-    poseBody(a, pose)
-    poseBody(b, pose)
+    posePair(a, b, heave, roll)
     const at = distance(a, b)
     asked++
     if (counts && at.gap < best.gap) {
       best.gap = at.gap
-      best.at = pose
+      best.at = { heave, roll }
       nearer = true
     }
     return at
@@ -105,7 +103,7 @@ export function leastGap(first: Body, second: Body, motion: Motion, options: Sea
     const halfHeave = (high - low) / 2
     const halfRoll = (highRoll - lowRoll) / 2
     const found = ask(heave, roll, isReachable(travel, { heave, roll }))
-    const within = bound(a, b, found.normal, heave, halfHeave, halfRoll)
+    const within = bound(a, b, found.normal, heave, halfHeave, halfRoll, best.gap - tolerance)
     const lower = Math.max(parent, within.gap)
     const splitHeave = within.byHeave >= within.byRoll
     if (lower >= best.gap - tolerance) return
@@ -149,8 +147,7 @@ export function leastGap(first: Body, second: Body, motion: Motion, options: Sea
   }
   const certain = best.gap - lower <= tolerance + 1e-12
   if (!nearer) return { gap: known, at: STANDING, lower, asked, certain }
-  poseBody(a, best.at)
-  poseBody(b, best.at)
+  posePair(a, b, best.at.heave, best.at.roll)
   return { gap: fine(a, b).gap, at: best.at, lower, asked, certain }
 }
 

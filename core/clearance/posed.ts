@@ -1,4 +1,5 @@
 import { radiusAt, type Body } from './body'
+import type { Meters, Radians } from '../quantity'
 import { foreAft, type Motion, type Pose } from './pose'
 
 /**
@@ -23,7 +24,7 @@ export interface Posed {
   /** Of the discs, in the pose. */
   readonly radii: Float64Array
   readonly lengths: Float64Array
-  /** Distance between the first two discs, in the pose. */
+  /** Of a bag that widens: distance between its discs, in the pose. */
   height: number
   /** Of the pose that it is in. */
   heave: number
@@ -61,20 +62,34 @@ export function posedBody(body: Body, motion: Motion): Posed {
 /** Bag height, and with it how wide the bag is. */
 function follow(posed: Posed) {
   const { girth } = posed.body
-  if (posed.discs < 2) return
+  if (!girth || posed.discs < 2) return
   const { at } = posed
   const i = 3 * posed.points
-  posed.height = Math.hypot(at[i + 3]! - at[i]!, at[i + 4]! - at[i + 1]!, at[i + 5]! - at[i + 2]!)
-  if (girth) posed.radii.fill(radiusAt(girth, posed.height))
+  const x = at[i + 3]! - at[i]!
+  const y = at[i + 4]! - at[i + 1]!
+  const z = at[i + 5]! - at[i + 2]!
+  posed.height = Math.sqrt(x * x + y * y + z * z)
+  posed.radii.fill(radiusAt(girth, posed.height))
 }
 
 /** Moves a body to a pose, in place. */
 export function poseBody(posed: Posed, { heave, roll }: Pose): void {
-  const { at, home, onAxle, normals, homeNormals, motion } = posed
-  const [, cy, cz] = motion.center
+  place(posed, heave, Math.cos(roll), Math.sin(roll), foreAft(posed.motion.travel, heave))
+}
+
+/** Moves two bodies of one axle to a pose, in place. */
+export function posePair(first: Posed, second: Posed, heave: Meters, roll: Radians): void {
   const c = Math.cos(roll)
   const s = Math.sin(roll)
-  const forward = foreAft(motion.travel, heave)
+  const forward = foreAft(first.motion.travel, heave)
+  place(first, heave, c, s, forward)
+  place(second, heave, c, s, forward)
+}
+
+function place(posed: Posed, heave: Meters, c: number, s: number, forward: Meters): void {
+  const { at, home, onAxle, normals, homeNormals, motion, points } = posed
+  const cy = motion.center[1]
+  const cz = motion.center[2]
   posed.heave = heave
   for (let k = 0, i = 0; k < onAxle.length; k++, i += 3) {
     if (!onAxle[k]) continue
@@ -85,9 +100,11 @@ export function poseBody(posed: Posed, { heave, roll }: Pose): void {
     at[i + 2] = cz + s * y + c * z + heave
   }
   for (let k = 0, i = 0; k < posed.discs; k++, i += 3) {
-    if (!onAxle[posed.points + k]) continue
-    normals[i + 1] = c * homeNormals[i + 1]! - s * homeNormals[i + 2]!
-    normals[i + 2] = s * homeNormals[i + 1]! + c * homeNormals[i + 2]!
+    if (!onAxle[points + k]) continue
+    const y = homeNormals[i + 1]!
+    const z = homeNormals[i + 2]!
+    normals[i + 1] = c * y - s * z
+    normals[i + 2] = s * y + c * z
   }
   follow(posed)
 }
@@ -106,35 +123,45 @@ export function support(posed: Posed, dx: number, dy: number, dz: number, out: F
   let best = -Infinity
   let i = 0
   for (let k = 0; k < posed.points; k++, i += 3) {
-    const along = dx * at[i]! + dy * at[i + 1]! + dz * at[i + 2]!
+    const x = at[i]!
+    const y = at[i + 1]!
+    const z = at[i + 2]!
+    const along = dx * x + dy * y + dz * z
     if (along > best) {
       best = along
-      out[offset] = at[i]!
-      out[offset + 1] = at[i + 1]!
-      out[offset + 2] = at[i + 2]!
+      out[offset] = x
+      out[offset + 1] = y
+      out[offset + 2] = z
     }
   }
   for (let k = 0, n = 0; k < posed.discs; k++, n += 3, i += 3) {
-    const across = dx * normals[n]! + dy * normals[n + 1]! + dz * normals[n + 2]!
-    let px = dx - across * normals[n]!
-    let py = dy - across * normals[n + 1]!
-    let pz = dz - across * normals[n + 2]!
+    const nx = normals[n]!
+    const ny = normals[n + 1]!
+    const nz = normals[n + 2]!
+    const across = dx * nx + dy * ny + dz * nz
+    let px = dx - across * nx
+    let py = dy - across * ny
+    let pz = dz - across * nz
     let flat = Math.sqrt(px * px + py * py + pz * pz)
     if (flat < NEARLY_FACING) {
       // What rounding left along the normal would push the point out of the disc: it is taken off once more.
-      const rest = px * normals[n]! + py * normals[n + 1]! + pz * normals[n + 2]!
-      px -= rest * normals[n]!
-      py -= rest * normals[n + 1]!
-      pz -= rest * normals[n + 2]!
+      const rest = px * nx + py * ny + pz * nz
+      px -= rest * nx
+      py -= rest * ny
+      pz -= rest * nz
       flat = Math.sqrt(px * px + py * py + pz * pz)
     }
-    const along = dx * at[i]! + dy * at[i + 1]! + dz * at[i + 2]! + radii[k]! * flat
+    const x = at[i]!
+    const y = at[i + 1]!
+    const z = at[i + 2]!
+    const radius = radii[k]!
+    const along = dx * x + dy * y + dz * z + radius * flat
     if (along > best) {
       best = along
-      const reach = flat > FACING ? radii[k]! / flat : 0
-      out[offset] = at[i]! + reach * px
-      out[offset + 1] = at[i + 1]! + reach * py
-      out[offset + 2] = at[i + 2]! + reach * pz
+      const reach = flat > FACING ? radius / flat : 0
+      out[offset] = x + reach * px
+      out[offset + 1] = y + reach * py
+      out[offset + 2] = z + reach * pz
     }
   }
   for (let k = 0; k < posed.hoses; k++, i += 6) {

@@ -50,9 +50,9 @@ function normal(random: () => number): number {
 function candidates({ motion }: Scene, row: RoomRow): Pose[] {
   const { travel } = motion
   const most = rollLimit(travel)
-  const ends = [-most, -most / 2, 0, most / 2, most].flatMap((roll) => {
+  const ends = [-most, 0, most].flatMap((roll) => {
     const { low, high } = heaveLimits(travel, roll)
-    return [low, (low + high) / 2, high].map((heave) => ({ heave, roll }))
+    return [low, high].map((heave) => ({ heave, roll }))
   })
   return [row.at, ...ends.filter((pose) => isReachable(travel, pose))]
 }
