@@ -345,6 +345,8 @@ describe('open formats', () => {
       'stock-item',
       'rule-set',
       'shop-settings',
+      'underbody',
+      'template',
     ])
     for (const name of names) {
       const { text } = await api.get(`/api/schemas/${name}`).expect(200)

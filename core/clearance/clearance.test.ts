@@ -97,7 +97,7 @@ describe('distances against closed forms', () => {
         const b = capsule(on('frame', p2), on('frame', q2), 0.01)
         expect(Math.abs(gapAt(a, b, 0, 0, still) - (exact - 0.01))).toBeLessThan(1e-9)
       }),
-      { numRuns: 2000 },
+      { numRuns: 3000 },
     )
   })
 
@@ -112,7 +112,7 @@ describe('distances against closed forms', () => {
         const ball = capsule(on('frame', p), on('frame', p), 0)
         expect(Math.abs(gapAt(bag, ball, 0, 0, still) - exact)).toBeLessThan(1e-9)
       }),
-      { numRuns: 2000 },
+      { numRuns: 3000 },
     )
   })
 
@@ -128,7 +128,7 @@ describe('distances against closed forms', () => {
         fc.pre(Math.abs(exact) > 1e-6)
         expect(Math.abs(gapAt(boxAt(a), boxAt(b), 0, 0, still) - exact)).toBeLessThan(exact > 0 ? 1e-9 : 2e-6)
       }),
-      { numRuns: 2000 },
+      { numRuns: 3000 },
     )
   })
 

@@ -24,6 +24,7 @@ const TOUCHING: Meters = 1e-9
 const DEEP: Meters = 1e-6
 const DEEPER = 25
 const STEPS = 128
+const STALLED = 4
 
 /**
  * Adds the point of the difference that is furthest along a direction.
@@ -71,11 +72,13 @@ export function distanceSolver(close: Meters = CLOSE): DistanceSolver {
     let z = v[2]!
     let size = Math.sqrt(x * x + y * y + z * z)
     let lower = -Infinity
+    let now = size
+    let still = 0
     for (let step = 0; step < STEPS && size > TOUCHING; step++) {
       // Unit vector towards the origin's side: the plane across it through the furthest point is a lower bound.
-      const ux = x / size
-      const uy = y / size
-      const uz = z / size
+      const ux = x / now
+      const uy = y / now
+      const uz = z / now
       add(s, pb, first, second, -ux, -uy, -uz)
       const i = 3 * (s.count - 1)
       const plane = ux * w[i]! + uy * w[i + 1]! + uz * w[i + 2]!
@@ -97,9 +100,12 @@ export function distanceSolver(close: Meters = CLOSE): DistanceSolver {
       y = v[1]!
       z = v[2]!
       const next = Math.sqrt(x * x + y * y + z * z)
-      // Rounding: no point of the difference brings it nearer any more.
-      if (next >= size) break
-      size = next
+      // Rounding: where no point of the difference brings it nearer for some steps, none will.
+      if (next < size) {
+        size = next
+        still = 0
+      } else if (++still > STALLED) break
+      now = next
     }
     const grown = first.body.radius + second.body.radius
     if (size <= TOUCHING) {
@@ -113,10 +119,8 @@ export function distanceSolver(close: Meters = CLOSE): DistanceSolver {
       }
       return answer
     }
-    // Where rounding ended the search the truth lies between both bounds.
-    const open = Math.max(0, size - lower)
-    answer.gap = (open > close ? size - open / 2 : size) - grown
-    answer.sure = open
+    answer.gap = size - grown
+    answer.sure = Math.max(0, size - lower)
     let px = 0
     let py = 0
     let pz = 0

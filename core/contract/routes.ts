@@ -10,9 +10,9 @@ import {
   torqueRequest,
 } from '../compute'
 import { bayRecordSchema, jobExportSchema, jobSchema, recordInputSchema } from '../job'
-import { applicationSchema, kitSchema, ruleSetSchema, stockItemSchema } from '../kit'
+import { applicationSchema, kitSchema, ruleSetSchema, stockItemSchema, templateSchema } from '../kit'
 import { personSchema, shopSettingsSchema, type Access } from '../shop'
-import { platformSchema, vehicleSchema } from '../vehicle'
+import { platformSchema, underbodyFileSchema, vehicleSchema } from '../vehicle'
 import {
   auditSchema,
   backupSchema,
@@ -320,4 +320,6 @@ export const PUBLISHED = {
   'stock-item': stockItemSchema,
   'rule-set': ruleSetSchema,
   'shop-settings': shopSettingsSchema,
+  underbody: underbodyFileSchema,
+  template: templateSchema,
 } as const

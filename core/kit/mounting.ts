@@ -24,7 +24,7 @@ const holeSchema = z.strictObject({
   /** Null where it is drilled to size at once. */
   pilot: bounded('length', 0.001, 0.02).nullable(),
 })
-const templateSchema = z.strictObject({
+export const templateSchema = z.strictObject({
   id,
   name: text,
   /** Face it is laid on: the web of a rail, or a part of the body. Flanges are never drilled. */

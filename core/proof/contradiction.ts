@@ -31,6 +31,9 @@ export function contradiction(work: Work, record: BayRecord): Flag | null {
     case 'gap':
       if (body.check === 'line-exhaust') return isLined(work, body.axle) ? null : flagged('not-fitted', body.axle)
       return isFitted(work, body.axle) ? standingFlag(work) : flagged('not-fitted', body.axle)
+    case 'room-gap':
+      // Read standing or hanging: what it is held against follows from the state.
+      return isFitted(work, body.axle) ? null : flagged('not-fitted', body.axle)
     case 'connection': {
       const axle = axleOfConnection(body.connection)
       return isLined(work, axle) ? null : flagged('not-fitted', axle)

@@ -66,10 +66,12 @@ function loadSeen(work: Work, loadCase: string | null): void {
 
 /** Heights and clearances of an axle hang on its brackets and wheels. */
 function voidStanding(work: Work, axle: AxleEnd, code: VoidCode, by: BayRecord): void {
-  voidWhere(work, ['height', 'gap'], code, by, ({ record: { body } }) =>
+  voidWhere(work, ['height', 'gap', 'room-gap'], code, by, ({ record: { body } }) =>
     body.kind === 'height'
       ? body.timing === 'after' && axleOfCorner(body.corner) === axle
-      : body.kind === 'gap' && body.axle === axle && body.check !== 'line-exhaust',
+      : body.kind === 'room-gap'
+        ? body.axle === axle
+        : body.kind === 'gap' && body.axle === axle && body.check !== 'line-exhaust',
   )
 }
 

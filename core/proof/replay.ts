@@ -25,7 +25,7 @@ export const counts = (proof: Proof, { id }: Pick<BayRecord, 'id'>): boolean => 
 }
 
 /** Kinds that something later can void. */
-const VOIDABLE = new Set<RecordKind>(['torque', 'height', 'gap', 'connection', 'air-check', 'bag-pressure'])
+const VOIDABLE = new Set<RecordKind>(['torque', 'height', 'gap', 'room-gap', 'connection', 'air-check', 'bag-pressure'])
 
 /**
  * Walks through the records of a job in the order in which things were done, and keeps the state of the work: what holds
@@ -81,6 +81,7 @@ function axleOfWork(body: BayRecord['body'], steps: Work['steps']): AxleEnd | nu
       return step?.kind === 'operation' ? step.axle : null
     }
     case 'gap':
+    case 'room-gap':
     case 'bag-pressure':
     case 'air-check':
       return body.axle

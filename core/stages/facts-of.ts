@@ -6,7 +6,7 @@ import { airState } from './air'
 import { openItemsOf, stepReports, torqueStates } from './bay'
 import { assessCase, assessKit, caseEstimates, cautionsOf } from './choose'
 import type { Facts } from './facts'
-import { judgeGaps } from './fit'
+import { judgeGaps, roomGapsOf } from './fit'
 import { asLeftOf } from './hand-over/as-left'
 import { correctedCases, correctionsOf, cornerFindings, loadCases, weigh } from './load'
 import { unansweredOf } from './measure'
@@ -45,6 +45,7 @@ export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutco
     cautions: cautionsOf(job, active, springs.rear),
     chosen,
     gaps: judgeGaps(job, standing, proof),
+    roomGaps: roomGapsOf(job, standing, proof),
     plan,
     steps: stepReports(plan, standing, proof),
     torques,

@@ -7,7 +7,7 @@ import type { BayRecord, Job, RecordOf } from '../job'
 import type { AirState } from './air'
 import type { FastenerState, OpenItems, StepReport } from './bay'
 import type { CaseAssessment, Caution, KitAssessment } from './choose'
-import type { GapJudgment } from './fit'
+import type { GapJudgment, RoomGap } from './fit'
 import type { AxleSpring, Corrections } from './load'
 import type { OpenAnswer } from './measure'
 
@@ -29,6 +29,8 @@ export interface Facts {
   /** The job's kits as they stand on this job, those that stay or are fitted. */
   chosen: KitAssessment[]
   gaps: GapJudgment[]
+  /** Gaps to single things around the bags, as read. */
+  roomGaps: RoomGap[]
   plan: PlanOutcome | null
   steps: StepReport[]
   torques: FastenerState[]

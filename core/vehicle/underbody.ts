@@ -100,3 +100,11 @@ const axleUnderbodySchema = z
   })
 export const underbodySchema = z.strictObject({ front: axleUnderbodySchema, rear: axleUnderbodySchema })
 export type Underbody = z.infer<typeof underbodySchema>
+
+export const UNDERBODY_FORMAT = 'stout-shackle-underbody/1'
+/** What surrounds one axle, as a file that goes from shop to shop. */
+export const underbodyFileSchema = z.strictObject({
+  format: z.literal(UNDERBODY_FORMAT, { error: `format must be "${UNDERBODY_FORMAT}"` }),
+  axle: z.enum(['front', 'rear'], { error: 'axle must be front or rear' }),
+  parts: axleUnderbodySchema,
+})

@@ -96,6 +96,7 @@ describe('sentences', () => {
       'frame-not-looked-at': '',
       'valve-unanswered': '',
       'valve-no-procedure': '',
+      'room-gap-fails': 'bag:exhaust-right:rear:right',
       'gap-fails': 'bag-clearance:rear:left',
       bubbles: 'connection-1-left',
       'step-skipped': 'Align it, left',
@@ -108,6 +109,7 @@ describe('sentences', () => {
       'final-check-open': FINAL_CHECK_NAMES['air-check'],
       'rating-unknown': RATING_NAMES.gvwr,
       'gap-fails': GAP_CHECK_NAMES['bag-clearance'],
+      'room-gap-fails': 'exhaust right',
       bubbles: 'connection 1 left',
     }
     for (const [code, about] of Object.entries(abouts)) {

@@ -35,6 +35,7 @@ import {
 } from '@stout-shackle/core/wording'
 import { AXLES } from '@stout-shackle/core/spring'
 import { formatDateTime } from '@stout-shackle/core/shop'
+import { mountingSheet } from './mounting-sheet'
 import { heading, note, PAPER, render, table } from './pdf'
 
 const HEIGHT_ROWS: [keyof JobHeights, string][] = [
@@ -80,6 +81,7 @@ export async function workRecord(
     }),
     ...loads(a, system),
     ...fit(a, system),
+    ...mountingSheet(job, a, system),
     ...work(a, system, at),
     ...skipped(a),
     ...air(a, system, at),

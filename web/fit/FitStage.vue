@@ -4,9 +4,18 @@ import type { Pose, Vector } from '@stout-shackle/core/clearance'
 import { kitAt } from '@stout-shackle/core/job'
 import { hasAir, USUAL_MOUNT, type Mount } from '@stout-shackle/core/kit'
 import { formatQuantity } from '@stout-shackle/core/quantity'
-import { gapsAt, nearestAt, sceneOf, sceneQuestion, type RoomRow, type Side } from '@stout-shackle/core/stages/fit/room'
+import {
+  besideDrawn,
+  gapsAt,
+  nearestAt,
+  sceneOf,
+  sceneQuestion,
+  type RoomRow,
+  type Side,
+} from '@stout-shackle/core/stages/fit/room'
 import { estimatedUnderbody } from '@stout-shackle/core/underbody'
 import type { UndersidePart } from '@stout-shackle/core/vehicle'
+import { consentTo } from '@stout-shackle/core/stages'
 import AxleSwitch from '../entry/AxleSwitch.vue'
 import NeedsKit from '../entry/NeedsKit.vue'
 import StageColumns from '../job/StageColumns.vue'
@@ -27,7 +36,7 @@ const preferences = usePreferences()
 const { axle, axles, kit, show } = useShownAxle()
 
 const question = computed(() => (kit.value ? sceneQuestion(job.value, kit.value, assessment.value.active) : null))
-const { report, advice, working, done, failed, stale, findHelp, stop } = useRoom(question)
+const { report, advice, working, done, failed, stale, findHelp, sampled, sample, stop } = useRoom(question)
 
 /** A part that is being dragged: shown where it is held, kept when it is let go. */
 const dragged = shallowRef<UndersidePart | null>(null)
@@ -134,6 +143,15 @@ function setMount(to: Mount) {
     kits: j.kits.map((k) => (k.kit.axle === axle.value && k.work !== 'take-off' ? { ...k, mount: to } : k)),
   }))
 }
+const consent = computed(() => {
+  const facts = { ...assessment.value, job: job.value }
+  return { drilling: consentTo(facts, 'drilling'), cutting: consentTo(facts, 'cutting') }
+})
+const measured = computed(() =>
+  scene.value && report.value
+    ? besideDrawn(scene.value, report.value, assessment.value.roomGaps, job.value.tapeTolerance)
+    : [],
+)
 const WAISTS: Record<string, number> = { bellows: 2, sleeve: 1, 'in-coil': 1, 'coil-replacement': 1 }
 </script>
 
@@ -187,7 +205,14 @@ const WAISTS: Record<string, number> = { bellows: 2, sleeve: 1, 'in-coil': 1, 'c
         </section>
         <section v-if="report && !scene.inCoil" class="card pair">
           <RoomChart :scene="scene" :rows="rows" :roll="pose.roll" :pressure="pressure" :system="preferences.system" />
-          <RoomList :rows="rows" :selected="selected" :system="preferences.system" @show="showRow" />
+          <RoomList
+            :rows="rows"
+            :measured="measured"
+            :axle="axle"
+            :selected="selected"
+            :system="preferences.system"
+            @show="showRow"
+          />
         </section>
       </template>
       <ReadingsCard />
@@ -197,16 +222,20 @@ const WAISTS: Record<string, number> = { bellows: 2, sleeve: 1, 'in-coil': 1, 'c
           :bag="bag"
           :mount="mount"
           :block="job.survey[axle].liftBlock ?? 0"
+          :job="job.id"
+          :consent="consent"
           :system="preferences.system"
           @change="setMount"
         />
         <PartsCard
           :parts="parts"
           :spans="report?.spans ?? []"
+          :axle="axle"
           :selected="selected"
           :system="preferences.system"
           @select="selected = $event"
           @change="changePart"
+          @replace="(list) => setParts(() => list)"
           @add="(p) => (setParts((all) => [...all, p]), (selected = p.id))"
           @remove="(id) => (setParts((all) => all.filter((p) => p.id !== id)), (selected = null))"
         />
@@ -223,8 +252,10 @@ const WAISTS: Record<string, number> = { bellows: 2, sleeve: 1, 'in-coil': 1, 'c
         :failed="failed"
         :advice="advice"
         :system="preferences.system"
+        :sampled="sampled"
         @show="showRow"
         @help="findHelp"
+        @sample="sample"
         @stop="stop"
         @use="setMount"
       />
@@ -233,6 +264,10 @@ const WAISTS: Record<string, number> = { bellows: 2, sleeve: 1, 'in-coil': 1, 'c
 </template>
 
 <style scoped>
+.sides .on {
+  color: var(--ink);
+  border-bottom: 3px solid var(--paint);
+}
 .sides {
   display: flex;
   gap: 10px;
@@ -240,7 +275,7 @@ const WAISTS: Record<string, number> = { bellows: 2, sleeve: 1, 'in-coil': 1, 'c
 }
 .pair {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  grid-template-columns: minmax(0, 5fr) minmax(0, 7fr);
   align-items: start;
 }
 @media (width < 1000px) {

@@ -1,30 +1,29 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { spacersAt, USUAL_MOUNT, type AirKit, type BagOnVehicle, type Mount } from '@stout-shackle/core/kit'
-import { boltNeeds, stackLayers, type Layer } from '@stout-shackle/core/mounting'
+import { boltNeeds, HOLE_FAULTS, stackLayers, templateFaults } from '@stout-shackle/core/mounting'
 import { formatQuantity, type UnitSystem } from '@stout-shackle/core/quantity'
+import { HAND_NAMES, LAYER_NAMES } from '@stout-shackle/core/wording'
 import StateSign from '../entry/StateSign.vue'
 
 /** How the kit is put on: slot, spacers, hands, the stack they come to and the bolts it takes. */
-const props = defineProps<{ kit: AirKit; bag: BagOnVehicle; mount: Mount; block: number; system: UnitSystem }>()
+const props = defineProps<{
+  kit: AirKit
+  bag: BagOnVehicle
+  mount: Mount
+  block: number
+  system: UnitSystem
+  job: string
+  /** Whether the owner has signed for drilling and for cutting. */
+  consent: Record<'drilling' | 'cutting', 'agreed' | 'refused' | 'missing'>
+}>()
 const emit = defineEmits<{ change: [mount: Mount] }>()
 
-const LAYERS: Record<Layer['what'], string> = {
-  'upper-bracket': 'Upper bracket and plate',
-  'upper-spacers': 'Upper spacers',
-  bag: 'Bag',
-  'lower-spacers': 'Lower spacers',
-  'lower-bracket': 'Lower bracket and plate',
-}
-const HANDS = {
-  left: 'left',
-  right: 'right',
-  either: 'same both sides',
-  turned: 'same part, turned half round on the right',
-}
 const layers = computed(() => stackLayers(props.kit, props.bag, props.mount))
 const bolts = computed(() => boltNeeds(props.kit, props.mount, props.block))
 const len = (v: number) => formatQuantity('length', v, props.system)
+/** A bolt is asked for in its own series, whatever the shop reads. */
+const sold = (v: number, series: 'inch' | 'metric') => formatQuantity('length', v, series === 'inch' ? 'us' : 'metric')
 const change = (part: Partial<Mount>) => emit('change', { ...props.mount, ...part })
 const used = (id: string) => props.mount.spacers.find((s) => s.id === id)?.count ?? 0
 function setSpacer(id: string, count: number) {
@@ -35,6 +34,22 @@ const handed = computed(() => props.kit.brackets.some((b) => b.hand === 'left' |
 const added = computed(
   () => spacersAt(props.kit.mounting, props.mount, 'upper') + spacersAt(props.kit.mounting, props.mount, 'lower'),
 )
+/** Templates of the kit: what stands against each, and whether it is signed for. */
+const templates = computed(() =>
+  (props.kit.mounting?.templates ?? []).map((template) => ({
+    template,
+    faults: templateFaults(template),
+    to: template.holes.length ? ('drilling' as const) : ('cutting' as const),
+  })),
+)
+const paper = (id: string, side: string, kind: 'pdf' | 'svg' | 'dxf') =>
+  `/api/jobs/${props.job}/template.${kind}?axle=${props.kit.axle}&template=${id}&side=${side}&units=${props.system}`
+const hole = (id: string, side: 'left' | 'right') =>
+  props.mount.holes.find((h) => h.id === id && h.side === side)?.sound
+function setHole(id: string, side: 'left' | 'right', value: string) {
+  const others = props.mount.holes.filter((h) => h.id !== id || h.side !== side)
+  change({ holes: value ? [...others, { id, side, sound: value === 'sound' }] : others })
+}
 const usual = computed(() => JSON.stringify(props.mount) === JSON.stringify(USUAL_MOUNT))
 </script>
 
@@ -97,7 +112,7 @@ const usual = computed(() => JSON.stringify(props.mount) === JSON.stringify(USUA
           <tbody>
             <tr v-for="b in kit.brackets" :key="b.name + b.hand">
               <td>{{ b.name }}</td>
-              <td>{{ HANDS[b.hand] }}</td>
+              <td>{{ HAND_NAMES[b.hand] }}</td>
               <td>{{ b.number || '–' }}</td>
             </tr>
           </tbody>
@@ -112,7 +127,7 @@ const usual = computed(() => JSON.stringify(props.mount) === JSON.stringify(USUA
         </thead>
         <tbody>
           <tr v-for="l in layers" :key="l.what">
-            <td>{{ LAYERS[l.what] }}</td>
+            <td>{{ LAYER_NAMES[l.what] }}</td>
             <td class="num">{{ len(l.height) }}</td>
           </tr>
           <tr>
@@ -142,8 +157,8 @@ const usual = computed(() => JSON.stringify(props.mount) === JSON.stringify(USUA
             <span v-if="b.bolt.hiddenBy" class="small caution">goes in before: {{ b.bolt.hiddenBy }}</span>
           </td>
           <td class="num">{{ len(b.grip) }}</td>
-          <td class="num">{{ len(b.needed) }}</td>
-          <td class="num">{{ len(b.next) }}</td>
+          <td class="num">{{ sold(b.needed, b.bolt.series) }}</td>
+          <td class="num">{{ sold(b.next, b.bolt.series) }}</td>
           <td>
             <StateSign :state="b.fits ? (b.buy ? 'caution' : 'fine') : 'stop'" />
             {{ !b.fits ? 'no room for one that is long enough' : b.buy ? 'not in the box: buy it' : 'long enough' }}
@@ -152,6 +167,54 @@ const usual = computed(() => JSON.stringify(props.mount) === JSON.stringify(USUA
         </tr>
       </tbody>
     </table>
+    <table v-if="kit.mounting?.factoryHoles.length" class="dense" data-table="holes">
+      <thead>
+        <tr>
+          <th>Factory hole that the kit needs</th>
+          <th>Left</th>
+          <th>Right</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="h in kit.mounting.factoryHoles" :key="h.id">
+          <td>
+            {{ h.name }} <span class="small muted">{{ len(h.diameter) }}{{ h.threaded ? ', threaded' : '' }}</span>
+          </td>
+          <td v-for="side in ['left', 'right'] as const" :key="side">
+            <select
+              :value="hole(h.id, side) === undefined ? '' : hole(h.id, side) ? 'sound' : 'not'"
+              :aria-label="`${h.name}, ${side}`"
+              @change="setHole(h.id, side, ($event.target as HTMLSelectElement).value)"
+            >
+              <option value="">not looked at</option>
+              <option value="sound">free and sound</option>
+              <option value="not">missing or damaged</option>
+            </select>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <div v-for="{ template, faults, to } in templates" :key="template.id" class="pad" :data-template="template.id">
+      <strong>Template: {{ template.name }}</strong>
+      <p v-for="f in faults" :key="f.hole + f.code" class="note stop">Hole {{ f.hole }}: {{ HOLE_FAULTS[f.code] }}.</p>
+      <p v-if="!faults.length && consent[to] !== 'agreed'" class="small" :data-consent="consent[to]">
+        {{ to === 'drilling' ? 'Drilling' : 'Cutting' }} cannot be undone:
+        {{
+          consent[to] === 'refused'
+            ? 'the owner refused it.'
+            : 'the owner signs for it on Hand over before the template is given out.'
+        }}
+      </p>
+      <p v-else-if="!faults.length" class="small">
+        <span v-for="side in template.sides" :key="side" class="papers">
+          {{ side }}:
+          <a v-for="k in ['pdf', 'svg', 'dxf'] as const" :key="k" :href="paper(template.id, side, k)" target="_blank">{{
+            k.toUpperCase()
+          }}</a>
+        </span>
+        Print at actual size, and measure both rulers first.
+      </p>
+    </div>
   </section>
 </template>
 
@@ -164,6 +227,13 @@ const usual = computed(() => JSON.stringify(props.mount) === JSON.stringify(USUA
 }
 .pad {
   padding: 0 12px 8px;
+}
+.papers {
+  margin-right: 12px;
+  text-transform: capitalize;
+}
+.papers a {
+  margin-left: 6px;
 }
 .line {
   display: flex;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { formatQuantity, INCH, type Meters, type UnitSystem } from '@stout-shackle/core/quantity'
+import type { AxleEnd } from '@stout-shackle/core/spring'
 import type { SpanRow } from '@stout-shackle/core/stages/fit/room'
 import {
   FLEXIBLE_KINDS,
@@ -8,12 +9,15 @@ import {
   HELD_BY,
   PART_KINDS,
   TAPE_TOLERANCE,
+  UNDERBODY_FORMAT,
+  underbodyFileSchema,
   type Handling,
   type HeldBy,
   type PartKind,
   type UndersidePart,
 } from '@stout-shackle/core/vehicle'
 import { HANDLING_WORDS, HELD_WORDS, PART_NAMES, PART_SOURCES, partName } from '@stout-shackle/core/wording'
+import { readJsonFile } from '../entry/file'
 import QuantityField from '../entry/QuantityField.vue'
 
 /** What surrounds the axle, piece by piece: where it is, how surely, how lines are held and what has to happen to them. */
@@ -21,6 +25,7 @@ const props = defineProps<{
   parts: readonly UndersidePart[]
   spans: readonly SpanRow[]
   selected: string | null
+  axle: AxleEnd
   system: UnitSystem
 }>()
 const emit = defineEmits<{
@@ -28,8 +33,24 @@ const emit = defineEmits<{
   change: [part: UndersidePart]
   add: [part: UndersidePart]
   remove: [id: string]
+  replace: [parts: UndersidePart[]]
 }>()
 
+const refused = ref('')
+function writeFile() {
+  const text = JSON.stringify({ format: UNDERBODY_FORMAT, axle: props.axle, parts: props.parts }, null, 2)
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(new Blob([text], { type: 'application/json' }))
+  link.download = `underbody-${props.axle}.json`
+  link.click()
+  URL.revokeObjectURL(link.href)
+}
+async function readFile(event: Event) {
+  const outcome = await readJsonFile(event, underbodyFileSchema)
+  if (!outcome) return
+  refused.value = outcome.ok ? '' : outcome.why
+  if (outcome.ok) emit('replace', outcome.value.parts)
+}
 const part = computed(() => props.parts.find((p) => p.id === props.selected) ?? null)
 const AXES = ['ahead of the axle', 'left of center', 'above the ground'] as const
 const REACH: Meters = 3
@@ -129,7 +150,14 @@ function add(kind: PartKind) {
           <option v-for="k in PART_KINDS" :key="k" :value="k">{{ PART_NAMES[k] }}</option>
         </select>
       </label>
+      <span class="files">
+        <button type="button" class="plain small" @click="writeFile">File out, JSON</button>
+        <label class="file small"
+          >File in<input type="file" accept=".json,application/json" @change="readFile"
+        /></label>
+      </span>
     </header>
+    <p v-if="refused" class="note stop" role="alert">Nothing was taken in. {{ refused }}</p>
     <p v-if="!part" class="small muted pad">
       Positions are ahead of the axle's center, left of the center line and above the ground, standing empty. To the
       right and behind are negative.
@@ -154,6 +182,7 @@ function add(kind: PartKind) {
                 kind="length"
                 :label="`${w.label}, ${a}`"
                 hide-label
+                signed
                 :min="-REACH"
                 :max="REACH"
                 @commit="(v: number | null) => place(i, k, v)"

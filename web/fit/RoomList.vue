@@ -1,14 +1,63 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+import { ofKind, recordLimits, type RecordBody } from '@stout-shackle/core/job'
+import { counts } from '@stout-shackle/core/proof'
 import { formatQuantity, type UnitSystem } from '@stout-shackle/core/quantity'
-import type { RoomRow, RoomVerdict } from '@stout-shackle/core/stages/fit/room'
-import { partName, ROOM_VERDICTS } from '@stout-shackle/core/wording'
+import { GAP_STATES, partName, ROOM_VERDICTS } from '@stout-shackle/core/wording'
+import type { AxleEnd } from '@stout-shackle/core/spring'
+import type { MeasuredGap, RoomRow, RoomVerdict } from '@stout-shackle/core/stages/fit/room'
+import QuantityField from '../entry/QuantityField.vue'
 import StateSign from '../entry/StateSign.vue'
+import { useOpenJob } from '../stores/job'
+import { readingField } from '../stores/reading'
 import { signOf } from './room-sign'
 
-/** Gaps of one side, the least over its rule first. */
-defineProps<{ rows: readonly RoomRow[]; selected: string | null; system: UnitSystem }>()
+/** Gaps of one side, the least over its rule first, with what was read of each. */
+const props = defineProps<{
+  rows: readonly RoomRow[]
+  measured: readonly MeasuredGap[]
+  axle: AxleEnd
+  selected: string | null
+  system: UnitSystem
+}>()
 const emit = defineEmits<{ show: [row: RoomRow] }>()
+const { store } = useOpenJob()
+type Body = Extract<RecordBody, { kind: 'room-gap' }>
+
 const says = (v: RoomVerdict) => ROOM_VERDICTS[v]
+const len = (v: number) => formatQuantity('length', v, props.system)
+function earlier(row: RoomRow) {
+  const { standing, proof } = store.kept
+  const own = ofKind(standing, 'room-gap').filter(
+    ({ body }) => body.axle === props.axle && body.side === row.side && body.of === row.of && body.part === row.part,
+  )
+  return own.findLast((r) => proof && counts(proof, r)) ?? own.at(-1)
+}
+const field = (row: RoomRow) =>
+  readingField(
+    store,
+    `room-gap:${props.axle}:${row.side}:${row.of}:${row.part}`,
+    () => earlier(row),
+    (value, about): Body => ({
+      kind: 'room-gap',
+      axle: props.axle,
+      side: row.side,
+      of: row.of,
+      part: row.part,
+      value,
+      about,
+    }),
+  )
+const byRow = computed(() => new Map(props.measured.map((m) => [`${m.gap.of}:${m.gap.part}:${m.gap.side}`, m])))
+const of = (row: RoomRow) => byRow.value.get(`${row.of}:${row.part}:${row.side}`)
+/** A reading that is not where it was drawn says that something else is not either. */
+function doubt(row: RoomRow): string {
+  const own = of(row)
+  if (!own) return earlier(row) ? 'read before the kit was fitted: it proves nothing' : ''
+  if (own.gap.fails) return `${GAP_STATES[own.gap.state]}: less than ${len(own.gap.rule!)}`
+  if (own.differs === null) return own.drawn === null ? '' : `${GAP_STATES[own.gap.state]}: as drawn`
+  return `${GAP_STATES[own.gap.state]}: ${len(Math.abs(own.differs))} ${own.differs < 0 ? 'less' : 'more'} than drawn: brackets changed over, a tilted plate, or a part that is elsewhere`
+}
 </script>
 
 <template>
@@ -19,6 +68,7 @@ const says = (v: RoomVerdict) => ROOM_VERDICTS[v]
         <th class="num">empty</th>
         <th class="num">loaded</th>
         <th class="num">least</th>
+        <th class="num">read</th>
       </tr>
     </thead>
     <tbody>
@@ -34,11 +84,32 @@ const says = (v: RoomVerdict) => ROOM_VERDICTS[v]
             <StateSign :state="signOf(row.verdict)" :label="says(row.verdict)" />
             {{ partName(row) }}{{ row.of === 'plate' ? ' to plate' : '' }}
           </button>
+          <span
+            v-if="doubt(row)"
+            class="small doubt"
+            :class="{ stop: of(row)?.gap.fails }"
+            :data-differs="of(row)?.differs != null"
+            >{{ doubt(row) }}</span
+          >
         </td>
-        <td class="num">{{ formatQuantity('length', row.standing, system) }}</td>
-        <td class="num">{{ row.loaded === null ? '–' : formatQuantity('length', row.loaded, system) }}</td>
+        <td class="num">{{ len(row.standing) }}</td>
+        <td class="num">{{ row.loaded === null ? '–' : len(row.loaded) }}</td>
         <td class="num" :class="signOf(row.verdict)">
-          {{ row.verdict === 'touches' ? 'touches' : formatQuantity('length', row.least, system) }}
+          {{ row.verdict === 'touches' ? 'touches' : len(row.least) }}
+        </td>
+        <td class="read">
+          <QuantityField
+            :value="earlier(row)?.body.value ?? null"
+            :about="earlier(row)?.body.about"
+            kind="length"
+            :label="`${row.of === 'bag' ? 'Bag' : 'Plate'} to ${partName(row)}, ${row.side}, as read`"
+            hide-label
+            hide-unit
+            clearable
+            v-bind="recordLimits('room-gap', 'value')"
+            @update="(v, about) => field(row).type(v, about)"
+            @commit="(v, about) => field(row).commit(v, about)"
+          />
         </td>
       </tr>
     </tbody>
@@ -55,10 +126,23 @@ const says = (v: RoomVerdict) => ROOM_VERDICTS[v]
   text-align: left;
   cursor: pointer;
 }
+.read :deep(.field) {
+  width: 64px;
+  min-width: 0;
+  margin-left: auto;
+}
+.doubt {
+  display: block;
+  color: var(--muted);
+}
+.doubt[data-differs='true'] {
+  color: var(--amber);
+}
 tr.on {
   background: var(--wash-amber);
 }
-.stop {
+.stop,
+.doubt.stop {
   color: var(--oxide);
 }
 .caution {

@@ -7,6 +7,7 @@ import {
   type Help,
   type RoomReport,
   type RoomRow,
+  type SampledChance,
   type Scene,
 } from '@stout-shackle/core/stages/fit/room'
 import { helpText, JOUNCE_BY, partName, poseText, ROOM_VERDICTS } from '@stout-shackle/core/wording'
@@ -20,13 +21,20 @@ const props = defineProps<{
   scene: Scene
   report: RoomReport | null
   stale: boolean
-  working: 'report' | 'helps' | null
+  working: 'report' | 'helps' | 'chance' | null
+  sampled: ({ row: RoomRow } & SampledChance) | null
   done: number
   failed: boolean
   advice: { helps: Help[]; proposal: { share: number; slack: number; mount: Help['mount'] } | null } | null
   system: UnitSystem
 }>()
-const emit = defineEmits<{ show: [row: RoomRow]; help: []; stop: []; use: [mount: Help['mount']] }>()
+const emit = defineEmits<{
+  show: [row: RoomRow]
+  help: []
+  sample: [row: RoomRow]
+  stop: []
+  use: [mount: Help['mount']]
+}>()
 
 const len = (v: number) => formatQuantity('length', v, props.system)
 const tightest = computed(() => props.report?.rows[0] ?? null)
@@ -104,6 +112,23 @@ const nameOfHelp = (h: Help) => {
           }}{{ tightest.certain ? ', certain to 1/64 in' : '' }}; {{ Math.round(100 * tightest.chance) }} % chance of
           less, by what was measured.
         </p>
+        <p v-if="working === 'chance'" class="small muted" role="status">
+          Drawing samples: {{ Math.round(100 * done) }} %
+          <button type="button" class="plain" @click="emit('stop')">Stop</button>
+        </p>
+        <p v-else-if="sampled" class="small" data-sampled>
+          {{ (100 * sampled.chance).toFixed(1) }} % of {{ sampled.samples.toLocaleString('en') }} samples are under the
+          rule; {{ sampled.certified.samples }} of them were worked out through the whole travel.
+        </p>
+        <button
+          v-else-if="tightest.chance > 0.001 && tightest.chance < 0.999 && working === null"
+          type="button"
+          class="plain"
+          data-action="sample"
+          @click="emit('sample', tightest)"
+        >
+          Sample every tolerance
+        </button>
       </template>
       <p v-else-if="scene.inCoil" class="words">Inside the coil</p>
       <template v-if="report.coil">

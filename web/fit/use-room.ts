@@ -1,6 +1,6 @@
 import { onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
 import { proxy, wrap, type Remote } from 'comlink'
-import type { Help, RoomReport, SceneQuestion } from '@stout-shackle/core/stages/fit/room'
+import type { Help, RoomReport, RoomRow, SampledChance, SceneQuestion } from '@stout-shackle/core/stages/fit/room'
 import type { RoomWork } from './room.worker'
 
 /** Typing is over when nothing was typed for so long, ms. */
@@ -13,8 +13,10 @@ export function useRoom(question: Ref<SceneQuestion | null>) {
     helps: Help[]
     proposal: { share: number; slack: number; mount: Help['mount'] } | null
   } | null>(null)
+  /** Chance of the tightest gap by sampling. */
+  const sampled = shallowRef<({ row: RoomRow } & SampledChance) | null>(null)
   /** What is being worked out, and how far it is. */
-  const working = ref<'report' | 'helps' | null>(null)
+  const working = ref<'report' | 'helps' | 'chance' | null>(null)
   const done = ref(0)
   const failed = ref(false)
   /** Whether what is shown is of an earlier question. */
@@ -38,7 +40,7 @@ export function useRoom(question: Ref<SceneQuestion | null>) {
     return wrap<RoomWork>(worker)
   }
   async function run<T>(
-    what: 'report' | 'helps',
+    what: 'report' | 'helps' | 'chance',
     ask: (of: Remote<RoomWork>, progress: (n: number) => void) => Promise<T>,
   ) {
     const of = start()
@@ -70,6 +72,15 @@ export function useRoom(question: Ref<SceneQuestion | null>) {
     if (found && text === asked) advice.value = found
   }
 
+  /** Samples the tightest row. */
+  async function sample(row: RoomRow) {
+    const text = asked
+    const found = await run('chance', (of, progress) =>
+      of.chance(JSON.parse(text) as SceneQuestion, row.of, row.part, row.side, progress),
+    )
+    if (found && text === asked) sampled.value = { row, ...found }
+  }
+
   watch(
     question,
     (now) => {
@@ -78,6 +89,7 @@ export function useRoom(question: Ref<SceneQuestion | null>) {
       if (text === asked) return
       asked = text
       advice.value = null
+      sampled.value = null
       clearTimeout(timer)
       end()
       if (!now) {
@@ -93,5 +105,5 @@ export function useRoom(question: Ref<SceneQuestion | null>) {
     clearTimeout(timer)
     end()
   })
-  return { report, advice, working, done, failed, stale, findHelp, stop: end }
+  return { report, advice, working, done, failed, stale, findHelp, sampled, sample, stop: end }
 }

@@ -1,5 +1,8 @@
 import type { Handling, HeldBy, PartKind, UndersidePart } from '../../vehicle'
+import type { Bracket } from '../../kit'
+import type { Layer } from '../../mounting'
 import { formatQuantity, type UnitSystem } from '../../quantity'
+import type { GapState } from './room-gaps'
 import type { AsMounted, Help, RoomRow, RoomVerdict, TravelEnds } from './room'
 
 export const PART_NAMES: Record<PartKind, string> = {
@@ -37,6 +40,13 @@ export const ROOM_VERDICTS: Record<RoomVerdict, string> = {
   unsure: 'measure: it may be less than the rule',
   heat: 'heat shield needed',
   fine: 'clear',
+}
+/** In which state a gap was read. */
+export const GAP_STATES: Record<GapState, string> = {
+  empty: 'standing empty',
+  loaded: 'with the load on',
+  hanging: 'axle hanging',
+  unknown: 'nobody said what was on it',
 }
 export const PART_SOURCES: Record<UndersidePart['source'], string> = {
   platform: 'this platform, from the library',
@@ -114,4 +124,19 @@ export function mountedText(found: AsMounted, nameOf: (id: string | null) => str
         ? 'does not fit as mounted: at full droop the bag is pulled out too far'
         : 'does not fit as mounted: at full jounce the bag is pressed together too far'
   }
+}
+
+/** Which side a bracket is for. */
+export const HAND_NAMES: Record<Bracket['hand'], string> = {
+  left: 'left',
+  right: 'right',
+  either: 'same both sides',
+  turned: 'same part, turned half round on the right',
+}
+export const LAYER_NAMES: Record<Layer['what'], string> = {
+  'upper-bracket': 'Upper bracket and plate',
+  'upper-spacers': 'Upper spacers',
+  bag: 'Bag',
+  'lower-spacers': 'Lower spacers',
+  'lower-bracket': 'Lower bracket and plate',
 }

@@ -24,7 +24,7 @@ export const fitStage = defineStage({
   waits: (facts) => ({
     'no-kit': facts.chosen.length === 0,
     'gaps-missing': owed(facts).filter((g) => g.missing && !FAILS.includes(g.verdict)).length,
-    'gap-fails': facts.gaps.some((g) => FAILS.includes(g.verdict)),
+    'gap-fails': facts.gaps.some((g) => FAILS.includes(g.verdict)) || facts.roomGaps.some((g) => g.fails),
   }),
   checks: {
     clearance: {
@@ -48,8 +48,12 @@ export const fitStage = defineStage({
             : ('none' as const)),
     },
   },
-  stops: ({ gaps }) =>
-    gaps
+  stops: ({ gaps, roomGaps }) => [
+    ...gaps
       .filter((g) => FAILS.includes(g.verdict))
       .map((g) => ({ code: 'gap-fails' as const, about: `${g.check}:${g.axle}:${g.side}`, hard: true })),
+    ...roomGaps
+      .filter((g) => g.fails)
+      .map((g) => ({ code: 'room-gap-fails' as const, about: `${g.of}:${g.part}:${g.axle}:${g.side}`, hard: true })),
+  ],
 })

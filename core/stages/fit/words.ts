@@ -21,6 +21,10 @@ export const fitStops: Record<StopsOf<typeof fitStage>, (stop: StageStop) => str
     const [check, axle, side] = about.split(':') as [GapCheck, string, string]
     return `${GAP_CHECK_NAMES[check]}, ${axle} ${side}: fails its rule. ${GAP_HELP[check]}`
   },
+  'room-gap-fails': ({ about }) => {
+    const [of, part, axle, side] = about.split(':') as [string, string, string, string]
+    return `Gap of the ${of} to ${part.replace(/-/g, ' ')}, ${axle} ${side}, as read: less than half an inch. Move the bracket or the part, and read it again.`
+  },
 }
 
 export const GAP_CHECK_NAMES: Record<GapCheck, string> = {

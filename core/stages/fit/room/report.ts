@@ -19,6 +19,7 @@ import {
 import { BAG_CLEARANCE, PLATE_CLEARANCE } from '../../../kit'
 import type { Meters, Radians } from '../../../quantity'
 import type { PartKind, UndersidePart } from '../../../vehicle'
+import { ridesAlong } from '../room-gaps'
 import { bagAt, SIDES, type Scene, type SceneObstacle, type ScenePressure, type Side } from './scene'
 
 /** What a gap is held against: parts that move against each other keep a margin, parts that ride together must not touch. */
@@ -92,8 +93,6 @@ const UNSURE = 0.02
 const BRACKET_TOLERANCE: Meters = 0.003
 /** What the bag is mounted on: near by design. */
 const CARRIES_IT: readonly PartKind[] = ['frame-rail', 'seat', 'axle-tube']
-/** What goes up and down with one end of the bag. */
-const RIDES_ALONG: readonly PartKind[] = [...CARRIES_IT, 'leaf-pack', 'u-bolt-ends']
 
 /**
  * Share of a normal spread below zero. Source: Abramowitz and Stegun 7.1.26, to 1.5e-7.
@@ -155,7 +154,7 @@ function bagRow(scene: Scene, side: Side, obstacle: SceneObstacle): RoomRow {
   const { motion, pressures, margin } = scene
   const [min, max] = [pressures[0]!, pressures.at(-1)!]
   const level = pressures.find((p) => p.id === 'level') ?? min
-  const rides = RIDES_ALONG.includes(obstacle.kind)
+  const rides = ridesAlong(obstacle.kind)
   const found = leastOf(bagAt(scene, side, max.girth), obstacle.bodies, motion)
   return judgeRow(
     {

@@ -1,0 +1,81 @@
+import { BAG_CLEARANCE, PLATE_CLEARANCE } from '../../kit'
+import { kitAt, ofKind, type BayRecord, type Job } from '../../job'
+import { counts, type Proof } from '../../proof'
+import { isBelow, type Meters } from '../../quantity'
+import type { AxleEnd } from '../../spring'
+import { estimatedUnderbody } from '../../underbody'
+import type { PartKind, UndersidePart } from '../../vehicle'
+
+/** In which state a gap was read. */
+export type GapState = 'empty' | 'loaded' | 'hanging' | 'unknown'
+
+/** A gap to one thing around a bag, as it was read last. */
+export interface RoomGap {
+  record: string
+  axle: AxleEnd
+  side: 'left' | 'right'
+  of: 'bag' | 'plate'
+  part: string
+  value: Meters
+  about: boolean
+  state: GapState
+  /** What is asked of it there; null where it rides along, or only the drawing says. */
+  rule: Meters | null
+  fails: boolean
+}
+
+/** What the bag is bolted to, or what rides with it: near by design. */
+const RIDES_ALONG: readonly PartKind[] = ['frame-rail', 'seat', 'axle-tube', 'leaf-pack', 'u-bolt-ends']
+/** Whether a part keeps a margin from the bag, or goes with one end of it. */
+export const ridesAlong = (kind: PartKind): boolean => RIDES_ALONG.includes(kind)
+
+/** What surrounds an axle of a job: measured or of its platform, else what is usual there. */
+function partsAround(job: Pick<Job, 'vehicle' | 'survey' | 'kits'>, axle: AxleEnd): UndersidePart[] {
+  const onSpring = kitAt(job, axle)?.kit.brackets.some((b) => b.place === 'spring') ?? false
+  return (
+    job.vehicle.underbody?.[axle] ??
+    estimatedUnderbody(job.vehicle, job.survey, axle, onSpring ? ('spring' as const) : ('axle' as const))
+  )
+}
+
+/**
+ * Gaps around the bags as read, the last of each that proves something.
+ * @param standing records that stand, oldest first
+ */
+export function roomGapsOf(job: Job, standing: readonly BayRecord[], proof: Proof): RoomGap[] {
+  const read = ofKind(standing, 'room-gap').filter((r) => counts(proof, r))
+  const last = new Map(read.map((r) => [`${r.body.axle}:${r.body.side}:${r.body.of}:${r.body.part}`, r]))
+  const kinds = new Map<AxleEnd, Map<string, PartKind>>()
+  const kindOf = (axle: AxleEnd, part: string) => {
+    const own = kinds.get(axle) ?? new Map(partsAround(job, axle).map((p) => [p.id, p.kind]))
+    kinds.set(axle, own)
+    return own.get(part)
+  }
+  return [...last.values()].map(({ id, body }): RoomGap => {
+    const situation = proof.evidence.get(id)?.situation
+    const state: GapState = !situation
+      ? 'unknown'
+      : situation.stand.support === 'axle-hanging'
+        ? 'hanging'
+        : situation.stand.support !== 'on-wheels' || !situation.load
+          ? 'unknown'
+          : situation.load.loadCase === null
+            ? 'empty'
+            : 'loaded'
+    const kind = kindOf(body.axle, body.part)
+    const asked = body.of === 'plate' ? PLATE_CLEARANCE.value : state === 'loaded' ? BAG_CLEARANCE.value : null
+    const rule = kind === undefined || ridesAlong(kind) ? null : asked
+    return {
+      record: id,
+      axle: body.axle,
+      side: body.side,
+      of: body.of,
+      part: body.part,
+      value: body.value,
+      about: body.about,
+      state,
+      rule,
+      fails: rule !== null && isBelow(body.value, rule),
+    }
+  })
+}

@@ -1,0 +1,42 @@
+import type { Pose } from '../../../clearance'
+import type { Meters } from '../../../quantity'
+import type { RoomGap } from '../room-gaps'
+import { gapIn, type RoomReport } from './report'
+import { bagAt, type Scene } from './scene'
+
+/** A gap as read beside the one that the drawing gives for that state. */
+export interface MeasuredGap {
+  gap: RoomGap
+  /** Null where the state it was read in is not known. */
+  drawn: Meters | null
+  /** How much more was read than was drawn, where that is more than is unsure of both; null where they agree. */
+  differs: Meters | null
+}
+
+/**
+ * Readings beside the drawing: where they disagree, something is not where it was said to be.
+ * @param tape half-width of a reading
+ */
+export function besideDrawn(scene: Scene, { rows }: RoomReport, gaps: readonly RoomGap[], tape: Meters): MeasuredGap[] {
+  const hanging: Pose = { heave: -scene.motion.travel.rebound, roll: 0 }
+  return gaps
+    .filter((g) => g.axle === scene.axle)
+    .map((gap) => {
+      const row = rows.find((r) => r.of === gap.of && r.part === gap.part && r.side === gap.side)
+      const obstacle = scene.obstacles.find((o) => o.id === gap.part)
+      if (!row || !obstacle) return { gap, drawn: null, differs: null }
+      const firsts =
+        gap.of === 'bag' ? [bagAt(scene, gap.side, scene.pressures[0]!.girth)] : Object.values(scene.plates[gap.side])
+      const drawn =
+        gap.state === 'empty'
+          ? row.standing
+          : gap.state === 'loaded'
+            ? row.loaded
+            : gap.state === 'hanging'
+              ? Math.min(...firsts.map((first) => gapIn(first, obstacle.bodies, scene.motion, hanging)))
+              : null
+      if (drawn === null) return { gap, drawn, differs: null }
+      const more = gap.value - drawn
+      return { gap, drawn, differs: Math.abs(more) > Math.hypot(row.tolerance, tape) ? more : null }
+    })
+}
