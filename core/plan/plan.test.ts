@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest'
 import { demoJob, demoKits, demoSurvey, demoVehicles } from '../../demo/shop'
 import { answered } from '../fixtures/on-job'
 import type { Operation } from '../kit'
+import { estimatedUnderbody } from '../underbody'
 import { buildPlan, orderSteps, pendingSteps, type PendingStep } from '.'
 
 const step = (
@@ -257,14 +258,14 @@ describe('work plan by axle', () => {
   test.each(['off', 'on'] as const)(
     'another kit in the place of one: the old one is off before anything of it is fitted, wheels %s',
     (wheels) => {
-      const old = kitOf('ninebark-twofold')
+      const old = demoKits().find((k) => k.id === 'ninebark-twofold')!
       const next = kitOf('ninebark-onefold')
       const outcome = buildPlan(
         [
           { kit: old, work: 'take-off' },
           { kit: next, work: 'fit' },
         ],
-        vehicleOf('dunnock-25'),
+        demoVehicles().find((v) => v.id === 'dunnock-25')!,
         demoSurvey('dunnock-25'),
         { wheels },
       )
@@ -281,4 +282,30 @@ describe('work plan by axle', () => {
       expect(strap.fastener).toEqual(next.fasteners.find((f) => f.id === 'axle-strap'))
     },
   )
+})
+
+describe('lines in the way', () => {
+  test('are freed before anything but the bench, and back after all of the kit', () => {
+    const vehicle = demoVehicles().find((v) => v.id === 'dunnock-25')!
+    const kit = demoKits().find((k) => k.id === 'ninebark-twofold')!
+    const survey = demoSurvey('dunnock-25')
+    const parts = estimatedUnderbody(vehicle, survey, 'rear')
+    const freed = parts.map((p) => (p.kind === 'brake-hose' ? { ...p, handling: ['freed' as const] } : p))
+    const outcome = buildPlan([{ kit, work: 'fit' }], { ...vehicle, underbody: { front: [], rear: freed } }, survey, {
+      wheels: 'off',
+    })
+    if (!outcome.ok) throw new Error('a plan is needed')
+    const ids = outcome.plan.steps.map((s) => s.id)
+    const [clear, back] = [ids.indexOf('lines-clear'), ids.indexOf('lines-back')]
+    const own = outcome.plan.steps.flatMap((s, i) =>
+      s.kind === 'operation' && s.phase !== 'bench' && kit.operations.some((o) => s.id.startsWith(o.id)) ? [i] : [],
+    )
+    expect(clear).toBeGreaterThan(-1)
+    expect(clear).toBeLessThan(Math.min(...own))
+    expect(back).toBeGreaterThan(Math.max(...own))
+    expect(outcome.plan.steps[clear]!.takesOff).toEqual(outcome.plan.steps[back]!.refits)
+    // Where nothing has to happen to them, no step says so.
+    const plain = buildPlan([{ kit, work: 'fit' }], vehicle, survey, { wheels: 'off' })
+    expect(plain.ok && plain.plan.steps.some((s) => s.id.startsWith('lines-'))).toBe(false)
+  })
 })

@@ -1,6 +1,7 @@
 import type { Kit, Operation } from '../kit'
 import type { AxleEnd } from '../spring'
-import type { Survey, Vehicle } from '../vehicle'
+import { partName } from '../underbody'
+import type { Handling, Survey, Vehicle } from '../vehicle'
 import type { PlannedKit } from './steps'
 
 const shopOperation = (part: Pick<Operation, 'id' | 'title' | 'phase' | 'steps'> & Partial<Operation>): Operation => ({
@@ -101,6 +102,58 @@ export function oldHelperOperation(kit: Kit, survey: Survey): Operation[] {
       tools: ['valve core tool'],
     }),
   ]
+}
+
+/** What is done to a line beside taking it out of its hold. */
+const DONE_TO: Record<Handling, string> = {
+  freed: 'out of what holds it',
+  'clip-turned': 'its clip turned',
+  'guide-moved': 'its guide moved',
+  eased: 'eased aside by hand, never bent by force',
+  loom: 'loom over it',
+  'heat-sleeve': 'heat sleeve over it',
+}
+/** What is undone for the work and comes back after it; the rest stays. */
+const COMES_BACK: readonly Handling[] = ['freed', 'eased']
+
+/**
+ * Lines, hoses, cables and harness at an axle that have to be out of the way: before anything of the kit but its bench work, and back
+ * after all of it. What was freed is an open item until it is back.
+ * @returns none where nothing has to happen to them
+ */
+export function lineOperations(kit: Kit, { underbody }: Vehicle): { clear: Operation; back: Operation } | null {
+  const lines = (underbody?.[kit.axle] ?? []).filter((p) => p.handling.length)
+  if (!lines.length) return null
+  const off = lines.filter((p) => p.handling.some((h) => COMES_BACK.includes(h))).map(partName)
+  return {
+    clear: shopOperation({
+      id: 'lines-clear',
+      title: 'Get lines, hoses and harness out of the way',
+      phase: 'remove',
+      support: 'any',
+      wheels: 'any',
+      minutes: 4 * lines.length,
+      steps: lines.map((p) => `${partName(p)}: ${p.handling.map((h) => DONE_TO[h]).join(', ')}.`).slice(0, 12),
+      trap: 'A hose or sensor wire that is too short for full droop is free before the axle hangs.',
+      caution: 'Brake lines are never opened for this.',
+      tools: ['trim tool', 'socket set'],
+      takesOff: off.slice(0, 8),
+      blocking: true,
+    }),
+    back: shopOperation({
+      id: 'lines-back',
+      title: 'Lines, hoses and harness back in their holds',
+      phase: 'refit',
+      support: 'any',
+      wheels: 'any',
+      after: kit.operations.map((o) => o.id),
+      minutes: 3 * lines.length,
+      steps: lines.map((p) => `${partName(p)}: held again, not taut, nothing chafes.`).slice(0, 12),
+      refits: off.slice(0, 8),
+      tools: ['trim tool', 'socket set'],
+      blocking: true,
+    }),
+  }
 }
 
 /**

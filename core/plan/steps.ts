@@ -3,6 +3,7 @@ import type { AxleEnd } from '../spring'
 import type { Survey, Vehicle } from '../vehicle'
 import {
   closingOperations,
+  lineOperations,
   lugNuts,
   oldHelperOperation,
   openingOperations,
@@ -100,12 +101,14 @@ export function pendingSteps(
     if (planned.work === 'take-off')
       return takeOffOperations(planned, other !== undefined).map((o) => placed(kit.axle, withWheels(o, choices), seen))
     const helper = oldHelperOperation(kit, survey)
+    const lines = lineOperations(kit, vehicle)
     // What was on it comes off before anything but the bench is begun with.
     const first = other ? takeOffOperations(other, true).map((o) => o.id) : []
-    return [...kit.operations, ...helper].map((o) => {
+    return [...kit.operations, ...helper, ...(lines ? [lines.clear, lines.back] : [])].map((o) => {
       const after = [
         ...o.after,
         ...(o.phase === 'bench' ? [] : first),
+        ...(lines && o.phase !== 'bench' && o !== lines.clear ? [lines.clear.id] : []),
         ...(o.phase === 'mount' ? helper.map((e) => e.id) : []),
       ]
       return placed(kit.axle, withWheels({ ...o, after }, choices), seen)

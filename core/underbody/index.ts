@@ -1,2 +1,3 @@
 export * from './estimate'
 export * from './bodies'
+export * from './words'

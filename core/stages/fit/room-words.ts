@@ -1,38 +1,10 @@
-import type { Handling, HeldBy, PartKind, UndersidePart } from '../../vehicle'
+import { partName } from '../../underbody'
+import type { UndersidePart } from '../../vehicle'
 import type { Bracket } from '../../kit'
 import type { Layer } from '../../mounting'
 import { formatQuantity, type UnitSystem } from '../../quantity'
 import type { GapState } from './room-gaps'
 import type { AsMounted, Help, RoomRow, RoomVerdict, TravelEnds } from './room'
-
-export const PART_NAMES: Record<PartKind, string> = {
-  tire: 'Tire',
-  'frame-rail': 'Frame rail',
-  seat: 'Body seat',
-  'axle-tube': 'Axle tube',
-  differential: 'Differential',
-  'leaf-pack': 'Leaf pack',
-  coil: 'Coil',
-  'u-bolt-ends': 'U-bolt end',
-  link: 'Link or arm',
-  shock: 'Shock',
-  'sway-bar': 'Sway bar',
-  exhaust: 'Exhaust pipe',
-  'brake-line': 'Brake line',
-  'brake-hose': 'Brake hose',
-  harness: 'Sensor harness',
-  'parking-cable': 'Parking brake cable',
-  'axle-vent': 'Axle vent',
-  spare: 'Spare',
-  'hitch-rail': 'Hitch rail',
-  'fuel-tank': 'Fuel tank',
-  'running-board': 'Running board',
-  'high-voltage': 'High-voltage cable',
-  other: 'Other part',
-}
-/** A part as a person finds it: its own name, else its kind and side. */
-export const partName = ({ kind, name, side }: Pick<UndersidePart, 'kind' | 'name' | 'side'>): string =>
-  name || `${PART_NAMES[kind]}${side === 'center' ? '' : `, ${side}`}`
 
 export const ROOM_VERDICTS: Record<RoomVerdict, string> = {
   touches: 'touches',
@@ -59,22 +31,6 @@ export const JOUNCE_BY: Record<TravelEnds['jounceBy'], string> = {
   bag: 'nothing but the bag pressed together: the min pressure has to keep it off',
   usual: 'usual travel, not measured',
 }
-export const HELD_WORDS: Record<HeldBy, string> = {
-  clip: 'clip',
-  bracket: 'bracket',
-  tie: 'tie',
-  guide: 'guide',
-  loose: 'loose',
-}
-export const HANDLING_WORDS: Record<Handling, string> = {
-  freed: 'free it',
-  'clip-turned': 'turn the clip',
-  'guide-moved': 'move the guide',
-  eased: 'ease it aside',
-  loom: 'loom',
-  'heat-sleeve': 'heat sleeve',
-}
-
 /** A change to how the kit is put on, as it is told to whoever does it. */
 export function helpText({ code, count }: Pick<Help, 'code' | 'count'>, name: string): string {
   switch (code) {
