@@ -7,14 +7,16 @@ import { formatQuantity } from '@stout-shackle/core/quantity'
 import {
   besideDrawn,
   gapsAt,
+  measureNext,
   nearestAt,
   sceneOf,
   sceneQuestion,
+  tapeAsks,
   type RoomRow,
   type Side,
 } from '@stout-shackle/core/stages/fit/room'
 import { estimatedUnderbody } from '@stout-shackle/core/underbody'
-import type { UndersidePart } from '@stout-shackle/core/vehicle'
+import { TAPE_TOLERANCE, type UndersidePart } from '@stout-shackle/core/vehicle'
 import { consentTo } from '@stout-shackle/core/stages'
 import AxleSwitch from '../entry/AxleSwitch.vue'
 import NeedsKit from '../entry/NeedsKit.vue'
@@ -152,6 +154,12 @@ const measured = computed(() =>
     ? besideDrawn(scene.value, report.value, assessment.value.roomGaps, job.value.tapeTolerance)
     : [],
 )
+/** What the tape decides next, shown in the picture. */
+const next = computed(() => {
+  const own = report.value && !stale.value ? measureNext(report.value, TAPE_TOLERANCE)[0] : undefined
+  return own ? (report.value!.rows.find((r) => r.part === own.part && r.side === own.side) ?? null) : null
+})
+const asks = computed(() => (scene.value && next.value ? tapeAsks(scene.value, next.value) : []))
 const WAISTS: Record<string, number> = { bellows: 2, sleeve: 1, 'in-coil': 1, 'coil-replacement': 1 }
 </script>
 
@@ -194,6 +202,7 @@ const WAISTS: Record<string, number> = { bellows: 2, sleeve: 1, 'in-coil': 1, 'c
             :side="side"
             :states="states"
             :nearest="nearest"
+            :arrows="asks"
             :selected="selected"
             :waists="WAISTS[air.family] ?? 1"
             :system="preferences.system"
@@ -253,9 +262,12 @@ const WAISTS: Record<string, number> = { bellows: 2, sleeve: 1, 'in-coil': 1, 'c
         :advice="advice"
         :system="preferences.system"
         :sampled="sampled"
+        :asks="asks"
+        :frame-rails="job.vehicle.frameRails"
         @show="showRow"
         @help="findHelp"
         @sample="sample"
+        @taped="changePart"
         @stop="stop"
         @use="setMount"
       />

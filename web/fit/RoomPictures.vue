@@ -14,6 +14,7 @@ const props = defineProps<{
   side: Side
   states: Record<string, 'fine' | 'caution' | 'stop' | 'unknown'>
   nearest: readonly { id: string; first: Vector; second: Vector; text: string; state: string }[]
+  arrows: readonly { from: Vector; to: Vector }[]
   selected: string | null
   waists: number
   system: UnitSystem
@@ -75,6 +76,7 @@ const says = computed(
         :height="250"
         :states="states"
         :nearest="v.view === 'top' ? [] : nearest"
+        :arrows="arrows"
         :selected="selected"
         :waists="waists"
         :label="`${v.title}: axle ${says}`"

@@ -8,10 +8,12 @@ import {
   type RoomReport,
   type RoomRow,
   type SampledChance,
+  type TapeAsk,
   type Scene,
 } from '@stout-shackle/core/stages/fit/room'
-import { helpText, JOUNCE_BY, partName, poseText, ROOM_VERDICTS } from '@stout-shackle/core/wording'
-import { TAPE_TOLERANCE } from '@stout-shackle/core/vehicle'
+import { helpText, JOUNCE_BY, partName, poseText, ROOM_VERDICTS, tapeAskText } from '@stout-shackle/core/wording'
+import { TAPE_TOLERANCE, type UndersidePart } from '@stout-shackle/core/vehicle'
+import QuantityField from '../entry/QuantityField.vue'
 import PlateRow from '../entry/PlateRow.vue'
 import StampedPlate from '../entry/StampedPlate.vue'
 import { signOf } from './room-sign'
@@ -23,6 +25,8 @@ const props = defineProps<{
   stale: boolean
   working: 'report' | 'helps' | 'chance' | null
   sampled: ({ row: RoomRow } & SampledChance) | null
+  asks: readonly TapeAsk[]
+  frameRails: boolean
   done: number
   failed: boolean
   advice: { helps: Help[]; proposal: { share: number; slack: number; mount: Help['mount'] } | null } | null
@@ -32,6 +36,7 @@ const emit = defineEmits<{
   show: [row: RoomRow]
   help: []
   sample: [row: RoomRow]
+  taped: [part: UndersidePart]
   stop: []
   use: [mount: Help['mount']]
 }>()
@@ -173,15 +178,29 @@ const nameOfHelp = (h: Help) => {
       <PlateRow v-for="h in hoses" :key="h.part" :label="`${nameOf(h.part)}, free length`" state="stop"
         >needs {{ len(h.needs) }}, has {{ len(h.has!) }}</PlateRow
       >
-      <p v-if="next.length" class="note" data-next>
-        Measure next:
+      <div v-if="next.length" class="note" data-next>
+        Measure next: <strong>{{ nameOf(next[0]!.part) }}</strong>.
         {{
-          next
-            .slice(0, 3)
-            .map((n) => nameOf(n.part))
-            .join('; ')
-        }}. What is not measured decides here.
-      </p>
+          next.length > 1
+            ? `After it: ${next
+                .slice(1, 3)
+                .map((n) => nameOf(n.part))
+                .join('; ')}.`
+            : ''
+        }}
+        <QuantityField
+          v-for="a in asks"
+          :key="a.way"
+          :value="null"
+          kind="length"
+          :label="tapeAskText(a, frameRails)"
+          :of="nameOf(a.part)"
+          :min="0"
+          :max="2"
+          :data-ask="a.way"
+          @commit="(v: number | null) => v !== null && emit('taped', a.moved(v))"
+        />
+      </div>
       <section v-if="!scene.inCoil" class="helps">
         <h4>What would help</h4>
         <p v-if="working === 'helps'" class="small muted" role="status">

@@ -25,6 +25,8 @@ const props = defineProps<{
   states: Record<string, 'fine' | 'caution' | 'stop' | 'unknown'>
   /** Lines of nearest points, with their figure. */
   nearest: readonly { id: string; first: Vector; second: Vector; text: string; state: string }[]
+  /** Distances to be taken with the tape. */
+  arrows: readonly { from: Vector; to: Vector }[]
   selected: string | null
   waists: number
   label: string
@@ -120,6 +122,12 @@ const lines = computed(() =>
     return { ...n, a, b, x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }
   }),
 )
+const measures = computed(() =>
+  props.arrows.map(({ from, to }) => {
+    const [a, b] = [project(props.view, frame.value, from), project(props.view, frame.value, to)]
+    return { a, b, long: Math.hypot(a.x - b.x, a.y - b.y) > 3 }
+  }),
+)
 const floor = computed(() => project(props.view, frame.value, [0, 0, 0]).y)
 
 /** What carries the axle about when it is taken hold of. */
@@ -193,6 +201,13 @@ function drop() {
     >
       <path :d="b.d" />
     </g>
+    <g v-for="(m, i) in measures" :key="`m${i}`" class="measure" data-arrow>
+      <template v-if="m.long">
+        <line :x1="m.a.x" :y1="m.a.y" :x2="m.b.x" :y2="m.b.y" />
+        <circle :cx="m.a.x" :cy="m.a.y" r="3.5" />
+        <circle :cx="m.b.x" :cy="m.b.y" r="3.5" />
+      </template>
+    </g>
     <g v-for="n in lines" :key="n.id" class="nearest" :class="n.state">
       <line :x1="n.a.x" :y1="n.a.y" :x2="n.b.x" :y2="n.b.y" />
       <circle :cx="n.a.x" :cy="n.a.y" r="2.5" />
@@ -241,6 +256,9 @@ svg {
 .part.spare path {
   fill: #d8d2c4;
 }
+.part.coil polyline {
+  opacity: 0.35;
+}
 .part.exhaust polyline {
   stroke: #c9a58f;
 }
@@ -275,6 +293,14 @@ svg {
   fill: rgba(14, 90, 99, 0.72);
   stroke: #0e5a63;
   stroke-width: 1.2;
+}
+.measure line {
+  stroke: var(--paint);
+  stroke-width: 4;
+}
+.measure circle {
+  fill: var(--paint);
+  stroke: var(--ink);
 }
 .nearest line {
   stroke: var(--ink);

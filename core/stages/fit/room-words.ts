@@ -4,7 +4,7 @@ import type { Bracket } from '../../kit'
 import type { Layer } from '../../mounting'
 import { formatQuantity, type UnitSystem } from '../../quantity'
 import type { GapState } from './room-gaps'
-import type { AsMounted, Help, RoomRow, RoomVerdict, TravelEnds } from './room'
+import type { AsMounted, Help, RoomRow, RoomVerdict, TapeAsk, TravelEnds } from './room'
 
 export const ROOM_VERDICTS: Record<RoomVerdict, string> = {
   touches: 'touches',
@@ -19,6 +19,14 @@ export const GAP_STATES: Record<GapState, string> = {
   loaded: 'with the load on',
   hanging: 'axle hanging',
   unknown: 'nobody said what was on it',
+}
+/** A distance to take with the tape. */
+export const tapeAskText = ({ way, datum }: Pick<TapeAsk, 'way' | 'datum'>, frameRails: boolean): string => {
+  const on = frameRails ? 'the frame rail' : 'the body seat'
+  if (way === 'along') return 'face of the axle tube, straight ahead or back to its nearest surface'
+  return way === 'down'
+    ? `bottom of ${on}, straight down to its nearest surface`
+    : `${datum === 'inner-face' ? 'inside' : 'outside'} face of ${on}, straight across to its nearest surface`
 }
 export const PART_SOURCES: Record<UndersidePart['source'], string> = {
   platform: 'this platform, from the library',

@@ -13,6 +13,7 @@ import {
   proposeMount,
   roomReport,
   sampleChance,
+  tapeAsks,
   sceneOf,
   sceneQuestion,
   whatHelps,
@@ -212,5 +213,30 @@ describe('the chance that a gap is under its rule', () => {
   test('can be stopped', () => {
     const scene = sceneOf(withPipe(asked(), 0.2))
     expect(sampleChance(scene, roomReport(scene)!.rows[0]!, 4000, 1, (done) => done < 0.5)).toBeNull()
+  })
+})
+
+describe('what to measure', () => {
+  test('a distance across from the rail: what it reads moves the part, and takes the doubt of that way', () => {
+    const question = asked()
+    const scene0 = sceneOf(question)
+    const rail = scene0.obstacles.find((o) => o.id === 'frame-rail-right')!.part
+    const at = question.kit.bag.maximumDiameter / 2 + 0.04 + 0.02
+    const base = withPipe(question, at, { source: 'estimate', tolerance: 0.04 })
+    const rear = [...base.vehicle.underbody!.rear, rail]
+    const asking = { ...base, vehicle: { ...base.vehicle, underbody: { front: [], rear } } }
+    const scene = sceneOf(asking)
+    const row = roomReport(scene)!.rows.find((r) => r.part === 'pipe')!
+    const [across] = tapeAsks(scene, row)
+    expect(across).toMatchObject({ way: 'across', datum: 'inner-face' })
+    // Source: subtraction: read a tenth of an inch more, the pipe is a tenth further inboard.
+    const moved = across!.moved(across!.value + 0.00254)
+    if (moved.shape.kind !== 'run') throw new Error('a pipe is a run')
+    const { points } = scene.obstacles.find((o) => o.id === 'pipe')!.part.shape as typeof moved.shape
+    expect(moved.shape.points[0]!.at[1] - points[0]!.at[1]).toBeCloseTo(0.00254, 9)
+    expect(moved.tolerance).toBeLessThan(0.02)
+    // As it was drawn it stays where it is.
+    const same = across!.moved(across!.value)
+    expect(same.shape).toEqual(scene.obstacles.find((o) => o.id === 'pipe')!.part.shape)
   })
 })
