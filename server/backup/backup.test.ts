@@ -11,6 +11,7 @@ import {
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
+import { demoJobs } from '../../demo/shop'
 import { CannotOpen, examine, openDatabase } from '../db'
 import { testShop } from '../fixtures/shop'
 import { backUp, DATABASE, listBackups, NIGHTLY_KEPT, pruneNightly, rehearse, restore } from '.'
@@ -36,7 +37,7 @@ describe('a backup', () => {
       backUp(folder, 'backup', at(1)),
       ...Array.from({ length: 20 }, (_, i) => off(`meanwhile ${i}`)),
     ])
-    expect(saved.holds.jobs).toBe(6)
+    expect(saved.holds.jobs).toBe(demoJobs().length)
     const { records } = examine(join(folder, DATABASE))
     expect(saved.holds.records).toBeGreaterThan(records - 21)
     expect(saved.holds.records).toBeLessThanOrEqual(records)
@@ -90,7 +91,7 @@ describe('a backup', () => {
     writeFileSync(join(folder, DATABASE), 'spoiled')
     const { before } = await restore(folder, file, at(2))
     expect(before).toBeNull()
-    expect(examine(join(folder, DATABASE)).jobs).toBe(6)
+    expect(examine(join(folder, DATABASE)).jobs).toBe(demoJobs().length)
     expect(readdirSync(folder).some((n) => n.includes('.damaged-'))).toBe(true)
   })
   test('so many nights are kept, and every one that somebody asked for', async () => {

@@ -114,7 +114,7 @@ describe('the schema', () => {
     kept.close()
     expect(aside).toBeGreaterThan(5)
     expect({ ...counted, records: counted.records! + aside }).toEqual(Object.fromEntries(before))
-    expect(examine(down.copy)).toMatchObject({ schema: '006-proof', jobs: 6 })
+    expect(examine(down.copy)).toMatchObject({ schema: '006-proof', jobs: demoJobs().length })
     await migrateOneStep(file, 'up', '2026-11-27T10:01:00.000Z')
     const up = await migrateOneStep(file, 'up', '2026-11-27T10:01:30.000Z')
     expect(up.to).toBe('007-fit')
@@ -128,7 +128,10 @@ describe('the schema', () => {
     expect(back.map(({ records }) => records.map((r) => [r.id, r.body]))).toEqual(
       stood.map(({ records }) => records.map((r) => [r.id, r.body])),
     )
-    expect(back.map(({ stops }) => stops)).toEqual(stood.map(({ stops }) => stops))
+    // The first form has no front kits: a job with one comes back without it, as step 005 says.
+    const rearOnly = (all: typeof stood) =>
+      all.filter((_, i) => stood[i]!.job.kits.every(({ kit }) => kit.axle === 'rear')).map(({ stops }) => stops)
+    expect(rearOnly(back)).toEqual(rearOnly(stood))
     const again = await openDatabase(file)
     const [record] = await again<{ by: string; body: string; job_id: string; sequence: number }>('records')
       .where({ job_id: 'job-0417' })

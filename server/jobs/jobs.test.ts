@@ -60,7 +60,7 @@ describe('a job', () => {
       .send({ title: 'New', customer: { name: 'C', contact: '' }, vehicle, day: '2026-11-25' })
       .expect(201)
     const { job } = answer.body as Body
-    expect(job.number).toBe('0420')
+    expect(job.number).toBe('0423')
     expect(job.vehicle).toEqual(vehicle)
     expect(answer.headers.etag).toBe('"1"')
   })

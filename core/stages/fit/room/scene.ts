@@ -179,14 +179,14 @@ function travelEnds({ vehicle, kit, bag }: SceneQuestion, mounting: Mounting, wi
 }
 
 /** Offset of a side: outward and ahead, from the mount's slot, and turned or changed over. */
-function placeOf({ mounting, mount, kit, bag }: { mounting: Mounting; mount: Mount; kit: AirKit; bag: BagOnVehicle }) {
+function placeOf(mounting: Mounting, mount: Mount, kit: AirKit, spacing: Meters) {
   const slot = mounting.slots.find((s) => s.id === mount.slot)
   const turn = mount.turned ? -1 : 1
   // Mirrored brackets on the wrong side put what they hold in or ahead out to the other side of their middle.
   const mirror = mount.swapped && kit.brackets.some((b) => b.hand === 'left' || b.hand === 'right') ? -1 : 1
   return {
     ahead: mirror * mounting.ahead + (slot?.ahead ?? 0),
-    out: bag.spacing / 2 + (slot?.out ?? 0),
+    out: spacing / 2 + (slot?.out ?? 0),
     upperAhead: mirror * turn * mounting.upperOffset.ahead,
     upperOut: turn * mounting.upperOffset.out,
   }
@@ -209,8 +209,20 @@ export function sceneOf(question: SceneQuestion): Scene {
   const pack = parts.find((p) => p.kind === 'leaf-pack' && p.shape.kind === 'box')
   const seat = onSpring && pack?.shape.kind === 'box' ? pack.shape.high[2] : seatHeight(vehicle, kit.axle)
   const lowerZ = seat + mounting.lower + spacersAt(mounting, mount, 'lower')
-  const at = placeOf({ mounting, mount, kit, bag })
   const inCoil = kit.family === 'in-coil' || kit.family === 'coil-replacement'
+  // In a coil, or in its place, it stands where the coil does; beside one where the kit puts it, whatever the link's arm.
+  const spacing = inCoil ? own.springSpacing : kit.bag.spacing
+  const at = placeOf(mounting, mount, kit, spacing)
+  const railZ = lowerZ + bag.rideHeight + spacersAt(mounting, mount, 'upper') + mounting.upper
+  /** Where nobody has read the room between the faces, the face on the frame is where the instructions have it. */
+  const asInstructed = (part: UndersidePart): UndersidePart => {
+    const { shape, kind, source } = part
+    const face = (kind === 'frame-rail' || kind === 'seat') && source === 'estimate' && shape.kind === 'box'
+    if (!face || inCoil || survey[kit.axle].bracketSpace !== null) return part
+    const tall = shape.high[2] - shape.low[2]
+    const [low, high] = [shape.low, shape.high]
+    return { ...part, shape: { ...shape, low: [low[0], low[1], railZ], high: [high[0], high[1], railZ + tall] } }
+  }
   const placed = (side: Side): BagPlace => {
     const s = side === 'left' ? 1 : -1
     return {
@@ -236,7 +248,7 @@ export function sceneOf(question: SceneQuestion): Scene {
       rebound: ends.rebound * ratio,
       // An independent link moves its own side only: what is at the other side does not turn it.
       roll: independent ? 0 : MOST_ROLL,
-      jounceSpacing: ends.jounceBy === 'bump-stop' || ends.jounceBy === 'usual' ? own.springSpacing : bag.spacing,
+      jounceSpacing: ends.jounceBy === 'bump-stop' || ends.jounceBy === 'usual' ? own.springSpacing : spacing,
       reboundSpacing: shockY.length ? 2 * Math.max(...shockY) : own.springSpacing,
     },
   }
@@ -260,6 +272,7 @@ export function sceneOf(question: SceneQuestion): Scene {
     pressures,
     obstacles: parts
       .filter(({ kind }) => kind !== 'coil' || kit.replaces !== 'coil-spring')
+      .map(asInstructed)
       .map((part) => ({
         id: part.id,
         kind: part.kind,
@@ -276,7 +289,7 @@ export function sceneOf(question: SceneQuestion): Scene {
     mount,
     loaded: loaded && {
       heave: bag.rideHeight - (loaded.left + loaded.right) / 2,
-      roll: independent ? 0 : Math.atan((loaded.right - loaded.left) / bag.spacing),
+      roll: independent ? 0 : Math.atan((loaded.right - loaded.left) / spacing),
     },
     inCoil,
     heightRange: kit.bag.heightRange,
