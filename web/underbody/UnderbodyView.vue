@@ -91,6 +91,23 @@ const bags = computed(() =>
     }
   }),
 )
+const brackets = computed(() =>
+  props.scene.brackets
+    .filter((b) => props.view === 'rear' || props.view === 'top' || b.side === props.view)
+    // From above the upper one hides the other.
+    .filter((b) => props.view !== 'top' || b.end === 'upper')
+    .map((b) => {
+      const d = path(boxOutline(props.view, frame.value, props.scene.motion, props.pose, b.on, b.low, b.high))
+      const middle = b.low.map((l, i) => (l + b.high[i]!) / 2) as unknown as Vector
+      const at = b.on === 'axle' ? carried(props.scene.motion, middle, props.pose) : middle
+      const c = project(props.view, frame.value, at)
+      const reach = props.scene.plateRadius * 1.25
+      const tip =
+        b.port && project(props.view, frame.value, at.map((v, i) => v + reach * b.port![i]!) as unknown as Vector)
+      const shown = tip && Math.hypot(tip.x - c.x, tip.y - c.y) > 4 ? tip : null
+      return { ...b, d, c, tip: shown }
+    }),
+)
 const outlineOf = ({ part: { shape } }: SceneObstacle) =>
   shape.kind === 'box'
     ? path(boxOutline(props.view, frame.value, props.scene.motion, props.pose, shape.on, shape.low, shape.high))
@@ -156,6 +173,24 @@ function drag(event: PointerEvent) {
   if (own.part) emit('move', own.part, by)
   else if (props.view !== 'top') emit('axle', by[2], own.at)
 }
+const NUDGE: Meters = 0.0254 / 16
+const ARROWS: Record<string, readonly [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+}
+/** Arrow keys move the part that is picked, a sixteenth at a time; with none picked they move the axle. */
+function nudge(event: KeyboardEvent) {
+  const way = ARROWS[event.key]
+  if (!way) return
+  event.preventDefault()
+  const by = unproject(props.view, { ...frame.value, scale: 1 }, way[0] * NUDGE, way[1] * NUDGE)
+  if (props.selected) {
+    emit('move', props.selected, by)
+    emit('settle')
+  } else if (props.view !== 'top') emit('axle', by[2], 0)
+}
 function drop() {
   if (held.value?.part) emit('settle')
   held.value = null
@@ -163,7 +198,14 @@ function drop() {
 </script>
 
 <template>
-  <svg :viewBox="`0 0 ${width} ${height}`" :data-view="view" role="img" :aria-label="label">
+  <svg
+    :viewBox="`0 0 ${width} ${height}`"
+    :data-view="view"
+    role="application"
+    :aria-label="label"
+    tabindex="0"
+    @keydown="nudge"
+  >
     <line v-if="view !== 'top'" x1="0" :x2="width" :y1="floor" :y2="floor" class="floor" />
     <g
       v-for="o in shown"
@@ -200,6 +242,30 @@ function drop() {
       @pointercancel="drop"
     >
       <path :d="b.d" />
+    </g>
+    <g
+      v-for="b in brackets"
+      :key="`${b.side}${b.end}`"
+      class="bracket"
+      :class="{ wrong: b.wrong }"
+      :data-bracket="`${b.end}-${b.side}`"
+    >
+      <path :d="b.d" />
+      <g v-if="b.tip" class="port">
+        <line :x1="b.c.x" :y1="b.c.y" :x2="b.tip.x" :y2="b.tip.y" />
+        <circle :cx="b.tip.x" :cy="b.tip.y" r="3" />
+      </g>
+      <title>
+        {{ b.end }} bracket, {{ b.side }}{{ b.label ? `: ${b.label}` : '' }}{{ b.wrong ? ', for the other side' : '' }}
+      </title>
+      <text
+        v-if="b.label && view !== 'top' && (view !== 'rear' || b.end === 'upper')"
+        :x="b.c.x"
+        :y="b.c.y + (b.end === 'upper' ? -8 : 14)"
+        text-anchor="middle"
+      >
+        {{ b.label }}
+      </text>
     </g>
     <g v-for="(m, i) in measures" :key="`m${i}`" class="measure" data-arrow>
       <template v-if="m.long">
@@ -293,6 +359,29 @@ svg {
   fill: rgba(14, 90, 99, 0.72);
   stroke: #0e5a63;
   stroke-width: 1.2;
+}
+.bracket path {
+  fill: #0e5a63;
+}
+.bracket.wrong path {
+  fill: var(--oxide);
+}
+.bracket text {
+  font: 600 11px var(--condensed);
+  fill: var(--ink);
+  paint-order: stroke;
+  stroke: #fff;
+  stroke-width: 3px;
+  pointer-events: none;
+}
+.port line {
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+.port circle {
+  fill: #fff;
+  stroke: var(--ink);
+  stroke-width: 1.5;
 }
 .measure line {
   stroke: var(--paint);

@@ -240,3 +240,22 @@ describe('what to measure', () => {
     expect(same.shape).toEqual(scene.obstacles.find((o) => o.id === 'pipe')!.part.shape)
   })
 })
+
+describe('brackets', () => {
+  test('fill the room between plates and faces, stamped for their side; changed over they are the other one, and the port turns', () => {
+    const question = asked()
+    const at = (mount: Partial<Mount>) => sceneOf({ ...question, mount: { ...USUAL_MOUNT, ...mount } }).brackets
+    const [usual, over] = [at({}), at({ swapped: true })]
+    const upper = (all: typeof usual, side: 'left' | 'right') => all.find((b) => b.side === side && b.end === 'upper')!
+    const { mounting } = question.kit
+    expect(upper(usual, 'left').high[2] - upper(usual, 'left').low[2]).toBeCloseTo(mounting!.upper, 9)
+    expect(upper(over, 'left').label).toBe(upper(usual, 'right').label)
+    expect(upper(usual, 'left').label).not.toBe(upper(usual, 'right').label)
+    expect(upper(over, 'left').wrong).toBe(true)
+    // The port faces inward, to the right on the left side.
+    expect(upper(usual, 'left').port).toEqual([0, -1, 0])
+    expect(upper(over, 'left').port![1]).toBe(1)
+    const spaced = at({ spacers: [{ id: 'upper-half', count: 1 }] })
+    expect(upper(spaced, 'left').high[2] - upper(spaced, 'left').low[2]).toBeCloseTo(mounting!.upper + 0.0127, 9)
+  })
+})

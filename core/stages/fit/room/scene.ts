@@ -60,6 +60,21 @@ export interface ScenePressure {
   girth: Girth
 }
 
+/** A bracket with its spacers, as a block between its face and the plate. */
+export interface SceneBracket {
+  side: Side
+  end: 'upper' | 'lower'
+  on: Carrier
+  low: Vector
+  high: Vector
+  /** Stamped on it, else the side it is for; of brackets changed over, the other one's. */
+  label: string
+  /** The wrong one for its side. */
+  wrong: boolean
+  /** Where the air port of the upper plate faces; null where the instructions do not say. */
+  port: Vector | null
+}
+
 /** Something that the bag, its plates or its brackets must keep clear of. */
 export interface SceneObstacle {
   /** Of its part. */
@@ -85,6 +100,8 @@ export interface Scene {
   plates: Record<Side, { upper: Body; lower: Body }>
   pressures: ScenePressure[]
   obstacles: SceneObstacle[]
+  /** Blocks of steel between the bag and what carries it, with what is stamped on the bracket that belongs there. */
+  brackets: SceneBracket[]
   rideHeight: Meters
   mounting: Mounting
   /** Whether the kit's own measures are in it, or what such kits usually have. */
@@ -283,6 +300,7 @@ export function sceneOf(question: SceneQuestion): Scene {
         source: part.source,
         part,
       })),
+    brackets: SIDES.flatMap((side) => bracketsOf(side, bags[side], kit, mounting, mount)),
     rideHeight: bag.rideHeight,
     mounting,
     mountingGiven: kit.mounting !== null,
@@ -300,6 +318,52 @@ export function sceneOf(question: SceneQuestion): Scene {
         : null,
     margin: USUAL_MARGIN,
   }
+}
+
+const PORTS: Record<NonNullable<Mounting['port']>, (s: 1 | -1) => Vector> = {
+  forward: () => [1, 0, 0],
+  rearward: () => [-1, 0, 0],
+  inward: (s) => [0, -s, 0],
+  outward: (s) => [0, s, 0],
+  up: () => [0, 0, 1],
+  down: () => [0, 0, -1],
+}
+
+/** Upper and lower bracket of a side, each with its spacers. */
+function bracketsOf(
+  side: Side,
+  { lower, upper }: BagPlace,
+  kit: AirKit,
+  mounting: Mounting,
+  mount: Mount,
+): SceneBracket[] {
+  const s = side === 'left' ? 1 : -1
+  const r = mounting.plateRadius
+  const made = (end: 'upper' | 'lower', [x, y, z]: Vector, to: number): SceneBracket => {
+    const own = kit.brackets.filter((b) =>
+      end === 'upper' ? b.place === 'frame' : b.place !== 'frame' && b.place !== 'bag',
+    )
+    const handed = own.some((b) => b.hand === 'left' || b.hand === 'right')
+    const hand = handed && mount.swapped ? (side === 'left' ? 'right' : 'left') : side
+    const bracket = own.find((b) => b.hand === hand) ?? own.find((b) => b.hand !== 'left' && b.hand !== 'right')
+    const wrong = handed && mount.swapped
+    const port = end === 'upper' && mounting.port ? PORTS[mounting.port](s) : null
+    return {
+      side,
+      end,
+      on: end === 'upper' ? 'frame' : 'axle',
+      low: [x - r, y - r, Math.min(z, to)],
+      high: [x + r, y + r, Math.max(z, to)],
+      label: bracket?.number || (handed ? (hand === 'left' ? 'L' : 'R') : ''),
+      wrong,
+      // Mirrored brackets on the wrong side turn the port about.
+      port: port && wrong ? ([-port[0], -port[1], port[2]] as const) : port,
+    }
+  }
+  return [
+    made('upper', upper, upper[2] + mounting.upper + spacersAt(mounting, mount, 'upper')),
+    made('lower', lower, lower[2] - mounting.lower - spacersAt(mounting, mount, 'lower')),
+  ].filter(({ low, high }) => high[2] - low[2] > 1e-4)
 }
 
 /** The bag of a side as a body, at a pressure. */
