@@ -280,6 +280,10 @@ export type AirKit = Kit & { bag: KitBag }
 /** Whether a kit has bags to fill. */
 export const hasAir = (kit: Kit): kit is AirKit => kit.bag !== null
 
+/** What its lower brackets sit on: the axle, or the leaf pack on it. */
+export const sitsOn = (kit: Pick<Kit, 'brackets'> | null | undefined): 'axle' | 'spring' =>
+  kit?.brackets.some((b) => b.place === 'spring') ? 'spring' : 'axle'
+
 /** What fitment depends on: the part of a kit that thousands of them are judged by. */
 export interface KitFacts extends Pick<Kit, 'id' | 'family' | 'axle' | 'drilling' | 'fitment' | 'spacerParts'> {
   /** Its maximum pressure depends on the standing coil gap. */

@@ -1,6 +1,6 @@
 import { box, capsule, hoseBody, hullOf, type Anchor, type Body, type Vector } from '../clearance'
 import type { Meters } from '../quantity'
-import type { UndersidePart } from '../vehicle'
+import type { PartShape, UndersidePart } from '../vehicle'
 
 /** How far a flat face is taken to reach, and how thick what lies beyond it. */
 const FAR: Meters = 3
@@ -50,4 +50,16 @@ export function bodiesOf({ kind, shape, freeLength }: UndersidePart, steering = 
       return points.slice(1).map((point, i) => capsule(points[i]!, point, radius))
     }
   }
+}
+
+/** A part's shape, moved by so much. */
+export function shiftedShape(shape: PartShape, by: Vector): PartShape {
+  const to = (at: readonly [number, number, number]): [number, number, number] => [
+    at[0] + by[0],
+    at[1] + by[1],
+    at[2] + by[2],
+  ]
+  if (shape.kind === 'run') return { ...shape, points: shape.points.map((p) => ({ ...p, at: to(p.at) })) }
+  if (shape.kind === 'box') return { ...shape, low: to(shape.low), high: to(shape.high) }
+  return { ...shape, at: shape.at + by[['x', 'y', 'z'].indexOf(shape.axis)]! }
 }

@@ -271,3 +271,14 @@ export function estimatedUnderbody(
     )
   return parts
 }
+
+/**
+ * What surrounds an axle: as it was described, else what is usual there.
+ * @param space from which face on the axle the room for its kit is read
+ */
+export const partsAround = (
+  vehicle: Vehicle,
+  survey: Survey,
+  axle: AxleEnd,
+  space: 'axle' | 'spring',
+): UndersidePart[] => vehicle.underbody?.[axle] ?? estimatedUnderbody(vehicle, survey, axle, space)

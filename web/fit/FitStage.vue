@@ -2,7 +2,7 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { Pose, Vector } from '@stout-shackle/core/clearance'
 import { kitAt } from '@stout-shackle/core/job'
-import { hasAir, USUAL_MOUNT, type Mount } from '@stout-shackle/core/kit'
+import { hasAir, sitsOn, USUAL_MOUNT, type Mount } from '@stout-shackle/core/kit'
 import { formatQuantity } from '@stout-shackle/core/quantity'
 import {
   besideDrawn,
@@ -15,7 +15,8 @@ import {
   type RoomRow,
   type Side,
 } from '@stout-shackle/core/stages/fit/room'
-import { estimatedUnderbody } from '@stout-shackle/core/underbody'
+import type { AxleEnd } from '@stout-shackle/core/spring'
+import { partsAround, shiftedShape } from '@stout-shackle/core/underbody'
 import { TAPE_TOLERANCE, type UndersidePart } from '@stout-shackle/core/vehicle'
 import { consentTo } from '@stout-shackle/core/stages'
 import AxleSwitch from '../entry/AxleSwitch.vue'
@@ -38,7 +39,10 @@ const preferences = usePreferences()
 const { axle, axles, kit, show } = useShownAxle()
 
 const question = computed(() => (kit.value ? sceneQuestion(job.value, kit.value, assessment.value.active) : null))
-const { report, advice, working, done, failed, stale, findHelp, sampled, sample, stop } = useRoom(question)
+const { report, advice, working, done, failed, stale, findHelp, sampled, sample, stop, again } = useRoom(
+  question,
+  () => `${job.value.id} ${kit.value?.id}`,
+)
 
 /** A part that is being dragged: shown where it is held, kept when it is let go. */
 const dragged = shallowRef<UndersidePart | null>(null)
@@ -47,7 +51,8 @@ const scene = computed(() => {
   if (!own) return null
   const moved = dragged.value
   if (!moved) return sceneOf(own)
-  const parts = partsOf(own.vehicle.underbody?.[axle.value] ?? null).map((p) => (p.id === moved.id ? moved : p))
+  const around = partsAround(own.vehicle, own.survey, axle.value, sitsOn(own.kit))
+  const parts = around.map((p) => (p.id === moved.id ? moved : p))
   const underbody = { front: [], rear: [], ...own.vehicle.underbody, [axle.value]: parts }
   return sceneOf({ ...own, vehicle: { ...own.vehicle, underbody } })
 })
@@ -101,33 +106,19 @@ function showRow(row: RoomRow) {
   pressure.value = row.pressure
 }
 
-const partsOf = (own: UndersidePart[] | null) =>
-  own ?? estimatedUnderbody(job.value.vehicle, job.value.survey, axle.value, onSpring.value ? 'spring' : 'axle')
-const onSpring = computed(() => kit.value?.brackets.some((b) => b.place === 'spring') ?? false)
 const parts = computed(() => scene.value?.obstacles.map((o) => o.part) ?? [])
 /** The axle's parts with a change; the first one copies what was only usual. */
 function setParts(change: (parts: UndersidePart[]) => UndersidePart[]) {
   store.edit((j) => {
-    const now = j.vehicle.underbody
-    const other = axle.value === 'front' ? 'rear' : 'front'
-    const of = (end: 'front' | 'rear') => now?.[end] ?? estimatedUnderbody(j.vehicle, j.survey, end)
-    const own = now?.[axle.value] ?? partsOf(null)
-    return { ...j, vehicle: { ...j.vehicle, underbody: { [other]: of(other), [axle.value]: change(own) } as never } }
+    const of = (end: AxleEnd) => partsAround(j.vehicle, j.survey, end, sitsOn(kitAt(j, end)?.kit))
+    const all = { front: of('front'), rear: of('rear') }
+    return { ...j, vehicle: { ...j.vehicle, underbody: { ...all, [axle.value]: change(all[axle.value]) } } }
   })
 }
 const changePart = (part: UndersidePart) => setParts((all) => all.map((p) => (p.id === part.id ? part : p)))
-function moved(part: UndersidePart, by: Vector): UndersidePart {
-  const to = (at: readonly number[]) => at.map((v, i) => v + by[i]!) as [number, number, number]
-  const { shape } = part
-  if (shape.kind === 'run')
-    return { ...part, shape: { ...shape, points: shape.points.map((p) => ({ ...p, at: to(p.at) })) } }
-  if (shape.kind === 'box') return { ...part, shape: { ...shape, low: to(shape.low), high: to(shape.high) } }
-  const axis = ['x', 'y', 'z'].indexOf(shape.axis)
-  return { ...part, shape: { ...shape, at: shape.at + by[axis]! } }
-}
 function movePart(id: string, by: Vector) {
   const own = dragged.value?.id === id ? dragged.value : parts.value.find((p) => p.id === id)
-  if (own) dragged.value = moved(own, by)
+  if (own) dragged.value = { ...own, shape: shiftedShape(own.shape, by) }
 }
 function settle() {
   const own = dragged.value
@@ -269,6 +260,7 @@ const WAISTS: Record<string, number> = { bellows: 2, sleeve: 1, 'in-coil': 1, 'c
         @sample="sample"
         @taped="changePart"
         @stop="stop"
+        @again="again"
         @use="setMount"
       />
     </template>

@@ -38,6 +38,7 @@ const emit = defineEmits<{
   sample: [row: RoomRow]
   taped: [part: UndersidePart]
   stop: []
+  again: []
   use: [mount: Help['mount']]
 }>()
 
@@ -101,6 +102,15 @@ const nameOfHelp = (h: Help) => {
       <button type="button" class="plain" @click="emit('stop')">Stop</button>
     </p>
     <p v-else-if="stale" class="small muted" data-stale>These figures are of before the last change.</p>
+    <button
+      v-if="working === null && (stale || !report)"
+      type="button"
+      class="plain"
+      data-action="again"
+      @click="emit('again')"
+    >
+      Work out the gaps
+    </button>
     <template v-if="report">
       <template v-if="tightest">
         <div class="figures" :class="signOf(tightest.verdict)">

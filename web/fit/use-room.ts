@@ -6,8 +6,11 @@ import type { RoomWork } from './room.worker'
 /** Typing is over when nothing was typed for so long, ms. */
 const PAUSE = 150
 
-/** Answers about the room around a kit, from a worker that is ended when it is stopped or asked anew. */
-export function useRoom(question: Ref<SceneQuestion | null>) {
+/**
+ * Answers about the room around a kit, from a worker that is ended when it is stopped or asked anew.
+ * @param subject which job and kit it is about: answers about another are taken off the screen
+ */
+export function useRoom(question: Ref<SceneQuestion | null>, subject: () => string) {
   const report = shallowRef<RoomReport | null>(null)
   const advice = shallowRef<{
     helps: Help[]
@@ -26,6 +29,7 @@ export function useRoom(question: Ref<SceneQuestion | null>) {
   let timer: ReturnType<typeof setTimeout> | undefined
 
   function end() {
+    clearTimeout(timer)
     worker?.terminate()
     worker = null
     working.value = null
@@ -81,6 +85,7 @@ export function useRoom(question: Ref<SceneQuestion | null>) {
     if (found && text === asked) sampled.value = { row, ...found }
   }
 
+  watch(subject, () => (report.value = null), { flush: 'sync' })
   watch(
     question,
     (now) => {
@@ -90,20 +95,18 @@ export function useRoom(question: Ref<SceneQuestion | null>) {
       asked = text
       advice.value = null
       sampled.value = null
-      clearTimeout(timer)
       end()
       if (!now) {
         report.value = null
         return
       }
       stale.value = report.value !== null
+      working.value = 'report'
+      done.value = 0
       timer = setTimeout(() => void ask(), PAUSE)
     },
     { immediate: true },
   )
-  onScopeDispose(() => {
-    clearTimeout(timer)
-    end()
-  })
-  return { report, advice, working, done, failed, stale, findHelp, sampled, sample, stop: end }
+  onScopeDispose(end)
+  return { report, advice, working, done, failed, stale, findHelp, sampled, sample, stop: end, again: ask }
 }

@@ -1,10 +1,10 @@
-import { BAG_CLEARANCE, PLATE_CLEARANCE } from '../../kit'
+import { BAG_CLEARANCE, PLATE_CLEARANCE, sitsOn } from '../../kit'
 import { kitAt, ofKind, type BayRecord, type Job } from '../../job'
 import { counts, type Proof } from '../../proof'
 import { isBelow, type Meters } from '../../quantity'
 import type { AxleEnd } from '../../spring'
-import { estimatedUnderbody } from '../../underbody'
-import type { PartKind, UndersidePart } from '../../vehicle'
+import { partsAround } from '../../underbody'
+import type { PartKind } from '../../vehicle'
 
 /** In which state a gap was read. */
 export type GapState = 'empty' | 'loaded' | 'hanging' | 'unknown'
@@ -29,15 +29,6 @@ const RIDES_ALONG: readonly PartKind[] = ['frame-rail', 'seat', 'axle-tube', 'le
 /** Whether a part keeps a margin from the bag, or goes with one end of it. */
 export const ridesAlong = (kind: PartKind): boolean => RIDES_ALONG.includes(kind)
 
-/** What surrounds an axle of a job: measured or of its platform, else what is usual there. */
-function partsAround(job: Pick<Job, 'vehicle' | 'survey' | 'kits'>, axle: AxleEnd): UndersidePart[] {
-  const onSpring = kitAt(job, axle)?.kit.brackets.some((b) => b.place === 'spring') ?? false
-  return (
-    job.vehicle.underbody?.[axle] ??
-    estimatedUnderbody(job.vehicle, job.survey, axle, onSpring ? ('spring' as const) : ('axle' as const))
-  )
-}
-
 /**
  * Gaps around the bags as read, the last of each that proves something.
  * @param standing records that stand, oldest first
@@ -47,7 +38,9 @@ export function roomGapsOf(job: Job, standing: readonly BayRecord[], proof: Proo
   const last = new Map(read.map((r) => [`${r.body.axle}:${r.body.side}:${r.body.of}:${r.body.part}`, r]))
   const kinds = new Map<AxleEnd, Map<string, PartKind>>()
   const kindOf = (axle: AxleEnd, part: string) => {
-    const own = kinds.get(axle) ?? new Map(partsAround(job, axle).map((p) => [p.id, p.kind]))
+    const own =
+      kinds.get(axle) ??
+      new Map(partsAround(job.vehicle, job.survey, axle, sitsOn(kitAt(job, axle)?.kit)).map((p) => [p.id, p.kind]))
     kinds.set(axle, own)
     return own.get(part)
   }

@@ -10,6 +10,7 @@ import {
 } from '../../../clearance'
 import {
   bagDiameter,
+  sitsOn,
   spacersAt,
   stackOf,
   USUAL_MOUNT,
@@ -21,7 +22,7 @@ import {
 } from '../../../kit'
 import { INCH, type Meters, type Pascals } from '../../../quantity'
 import { bagTable, type AxleEnd } from '../../../spring'
-import { bodiesOf, estimatedUnderbody, seatHeight } from '../../../underbody'
+import { bodiesOf, partsAround, seatHeight } from '../../../underbody'
 import { tireDiameter, type PartKind, type Survey, type UndersidePart, type Vehicle } from '../../../vehicle'
 
 export type Side = 'left' | 'right'
@@ -220,11 +221,10 @@ export function sceneOf(question: SceneQuestion): Scene {
   const { heights } = bagTable(kit.bag.table)
   const window = { low: mounting.collapsed ?? heights[0]!, high: mounting.extended ?? heights.at(-1)! }
   const ends = travelEnds(question, mounting, window)
-  const onSpring = kit.brackets.some((b) => b.place === 'spring')
-  const parts =
-    vehicle.underbody?.[kit.axle] ?? estimatedUnderbody(vehicle, survey, kit.axle, onSpring ? 'spring' : 'axle')
+  const parts = partsAround(vehicle, survey, kit.axle, sitsOn(kit))
   const pack = parts.find((p) => p.kind === 'leaf-pack' && p.shape.kind === 'box')
-  const seat = onSpring && pack?.shape.kind === 'box' ? pack.shape.high[2] : seatHeight(vehicle, kit.axle)
+  const seat =
+    sitsOn(kit) === 'spring' && pack?.shape.kind === 'box' ? pack.shape.high[2] : seatHeight(vehicle, kit.axle)
   const lowerZ = seat + mounting.lower + spacersAt(mounting, mount, 'lower')
   const inCoil = kit.family === 'in-coil' || kit.family === 'coil-replacement'
   // In a coil, or in its place, it stands where the coil does; beside one where the kit puts it, whatever the link's arm.

@@ -1,6 +1,7 @@
 import { STANDING, type Vector } from '../../../clearance'
 import type { Meters } from '../../../quantity'
-import { TAPE_TOLERANCE, type PartShape, type UndersidePart } from '../../../vehicle'
+import { shiftedShape } from '../../../underbody'
+import { TAPE_TOLERANCE, type UndersidePart } from '../../../vehicle'
 import { nearestAt, type RoomRow } from './report'
 import type { Scene } from './scene'
 
@@ -22,17 +23,6 @@ export interface TapeAsk {
 
 /** A part this close to where it was measured counts as measured. */
 const MEASURED: Meters = 0.0065
-
-function shifted(shape: PartShape, by: Vector): PartShape {
-  const to = (at: readonly [number, number, number]): [number, number, number] => [
-    at[0] + by[0],
-    at[1] + by[1],
-    at[2] + by[2],
-  ]
-  if (shape.kind === 'run') return { ...shape, points: shape.points.map((p) => ({ ...p, at: to(p.at) })) }
-  if (shape.kind === 'box') return { ...shape, low: to(shape.low), high: to(shape.high) }
-  return { ...shape, at: shape.at + by[['x', 'y', 'z'].indexOf(shape.axis)]! }
-}
 
 /**
  * What to measure of a part that could change the verdict, the distance that decides most first.
@@ -76,7 +66,7 @@ export function tapeAsks(scene: Scene, row: RoomRow): TapeAsk[] {
         const tolerance = Math.max(2 * TAPE_TOLERANCE, Math.hypot(2 * TAPE_TOLERANCE * along(k), rest))
         return {
           ...part,
-          shape: shifted(part.shape, by),
+          shape: shiftedShape(part.shape, by),
           tolerance: Math.min(part.tolerance, tolerance),
           source: tolerance <= MEASURED ? 'tape' : part.source,
         }
