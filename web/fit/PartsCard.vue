@@ -267,6 +267,11 @@ function add(kind: PartKind) {
 </template>
 
 <style scoped>
+.files {
+  display: flex;
+  gap: 12px;
+  white-space: nowrap;
+}
 .pad {
   padding: 8px 12px;
 }
