@@ -78,7 +78,8 @@ describe('distances against closed forms', () => {
     const between = (s: number, t: number) =>
       Math.hypot(...([0, 1, 2] as const).map((k) => r[k] + d1[k] * s - d2[k] * t))
     const parallel = a * e - b * b
-    const inside = parallel > 1e-12 ? [clamp((b * f - c * e) / parallel)] : []
+    // However near to parallel: what comes out is a point of each in any case, and the least of all is taken.
+    const inside = parallel > 0 ? [clamp((b * f - c * e) / parallel)] : []
     // All candidates: inside both, and each end against the other segment.
     const candidates = [
       ...inside.map((s) => [s, clamp((b * s + f) / (e || 1))] as const),

@@ -73,6 +73,28 @@ const boltSchema = z.strictObject({
 })
 export type MountBolt = z.infer<typeof boltSchema>
 
+/** A U-bolt of the kit around something of the axle. */
+const uBoltSchema = z.strictObject({
+  id,
+  name: text,
+  count: z.number().int().min(1).max(8),
+  /** `pack-and-tube`: over the leaf pack, down past the axle tube, with a lift block between where there is one. */
+  around: z.enum(['axle-tube', 'leaf-pack', 'pack-and-tube'], {
+    error: 'around must be axle-tube, leaf-pack or pack-and-tube',
+  }),
+  thread: z.string().trim().min(2).max(20),
+  pitch: bounded('length', 0.0003, 0.006),
+  /** Between its legs. */
+  inside: bounded('length', 0.01, 0.3),
+  /** From the inside of the bend to the end of a leg. */
+  leg: bounded('length', 0.03, 0.7),
+  /** Plates and bars that it clamps beside what it is around. */
+  plates: bounded('length', 0, 0.2),
+  washer: bounded('length', 0, 0.01),
+  nut: bounded('length', 0.001, 0.04),
+})
+export type UBolt = z.infer<typeof uBoltSchema>
+
 /** Where a kit's bag and brackets go, by its instructions. */
 export const mountingSchema = z
   .strictObject({
@@ -108,6 +130,14 @@ export const mountingSchema = z
       .max(12)
       .default([]),
     bolts: z.array(boltSchema).max(20),
+    uBolts: z.array(uBoltSchema).max(6).default([]),
+    /** Sleeve that goes between an in-coil cylinder and what it bears on; null where none is asked for. */
+    protector: z.strictObject({ name: text, inBox: z.boolean() }).nullable().default(null),
+    /** Heat shield for the pipe beside the bag, and the thickest pipe that its clamps go around; null where the kit has none. */
+    shield: z
+      .strictObject({ inBox: z.boolean(), clampMost: bounded('length', 0.02, 0.2) })
+      .nullable()
+      .default(null),
     templates: z.array(templateSchema).max(6),
   })
   .refine(({ slots }) => new Set(slots.map((s) => s.id)).size === slots.length, {

@@ -1,4 +1,6 @@
 export * from './bolt-length'
+export * from './holes'
 export * from './stack'
 export * from './template'
+export * from './u-bolt'
 export * from './words'

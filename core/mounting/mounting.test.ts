@@ -1,8 +1,20 @@
 import { describe, expect, test } from 'vitest'
-import { demoKits } from '../../demo/shop'
-import { USUAL_MOUNT, type Template } from '../kit'
+import { demoKits, demoSurvey, demoVehicles } from '../../demo/shop'
+import { USUAL_MOUNT, type Template, type UBolt } from '../kit'
 import { INCH } from '../quantity'
-import { boltNeeds, drawingDxf, drawingSvg, stackLayers, templateDrawing, templateFaults, templateWords } from '.'
+import { estimatedUnderbody } from '../underbody'
+import type { UndersidePart } from '../vehicle'
+import {
+  boltNeeds,
+  drawingDxf,
+  drawingSvg,
+  factoryHoles,
+  stackLayers,
+  templateDrawing,
+  templateFaults,
+  templateWords,
+  uBoltNeeds,
+} from '.'
 
 const kit = demoKits().find((k) => k.id === 'ninebark-twofold')!
 const spaced = { ...USUAL_MOUNT, spacers: [{ id: 'upper-half', count: 2 }] }
@@ -24,6 +36,64 @@ describe('the stack', () => {
     expect(quarters).toBeCloseTo(Math.round(quarters), 9)
     expect(at(spaced).next).toBeGreaterThanOrEqual(at(spaced).needed)
   })
+})
+
+describe('U-bolts', () => {
+  const bolt: UBolt = {
+    id: 'tube',
+    name: 'Around the tube',
+    count: 2,
+    around: 'axle-tube',
+    thread: '3/8-16',
+    pitch: INCH / 16,
+    inside: 3.5 * INCH,
+    leg: 5 * INCH,
+    plates: 0.5 * INCH,
+    washer: 0.065 * INCH,
+    nut: 0.337 * INCH,
+  }
+  const vehicle = demoVehicles().find((v) => v.id === 'dunnock-25')!
+  const usual = estimatedUnderbody(vehicle, demoSurvey('dunnock-25'), 'rear')
+  const parts = usual.map((p): UndersidePart => {
+    if (p.kind === 'axle-tube' && p.shape.kind === 'run')
+      return { ...p, source: 'tape', shape: { ...p.shape, radius: (3.375 * INCH) / 2 } }
+    if (p.kind !== 'leaf-pack') return p
+    const low: [number, number, number] = [-0.3, 0.5, 0.5]
+    const high: [number, number, number] = [0.3, 0.5 + 2.5 * INCH, 0.5 + 2 * INCH]
+    return { ...p, source: 'tape', shape: { kind: 'box', on: 'axle', low, high } }
+  })
+  const need = (change: Partial<UBolt>, block = 0, around = parts) =>
+    uBoltNeeds({ ...kit, mounting: { ...kit.mounting!, uBolts: [{ ...bolt, ...change }] } }, around, block)[0]!
+
+  test('legs: what it goes around, plates, washer, nut and two threads', () => {
+    // Source: addition; nut and washer of 3/8 by ASME B18.2.2 and B18.21.1, from memory: 3.375 + 0.5 + 0.065 + 0.337 + 0.125.
+    const own = need({})
+    expect(own.needed / INCH).toBeCloseTo(4.402, 6)
+    expect(own.showing).toBeCloseTo((5 - 4.277) * 16, 6)
+    expect(own).toMatchObject({ verdict: 'fine', measured: true })
+    expect(need({ leg: 4.402 * INCH }).verdict).toBe('fine')
+    expect(need({ leg: 4.4 * INCH }).verdict).toBe('short')
+  })
+  test('width: over the tube, and no more than a quarter of an inch beside it', () => {
+    const verdict = (inside: number) => need({ inside: inside * INCH }).verdict
+    expect([3.374, 3.375, 3.625, 3.626].map(verdict)).toEqual(['narrow', 'fine', 'fine', 'wide'])
+  })
+  test('around pack and tube the pack, the lift block and the tube count; usual measures are said to be so', () => {
+    const both = need({ around: 'pack-and-tube' }, 2 * INCH)
+    expect(both.across / INCH).toBeCloseTo(3.375, 9)
+    expect((both.needed - need({}).needed) / INCH).toBeCloseTo(4, 9)
+    expect(need({ around: 'leaf-pack', inside: 2.5 * INCH })).toMatchObject({ verdict: 'fine', across: 2.5 * INCH })
+    expect(need({}, 0, usual).measured).toBe(false)
+    expect(uBoltNeeds(kit, [], 0)).toEqual([])
+  })
+})
+
+test('factory holes: not looked at, sound or not, on each side', () => {
+  const holes = [{ id: 'seat', name: 'Seat hole', diameter: 0.0127, threaded: false }]
+  const needs = { ...kit, mounting: { ...kit.mounting!, factoryHoles: holes } }
+  const mount = { ...USUAL_MOUNT, holes: [{ id: 'seat', side: 'right' as const, sound: false }] }
+  expect(factoryHoles(needs, mount).map((h) => h.sound)).toEqual([null, false])
+  expect(factoryHoles(kit)).toEqual([])
 })
 
 const template = (change: Partial<Template> = {}): Template => ({

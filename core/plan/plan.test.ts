@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest'
 import { demoJob, demoKits, demoSurvey, demoVehicles } from '../../demo/shop'
 import { answered } from '../fixtures/on-job'
 import type { Operation } from '../kit'
-import { estimatedUnderbody } from '../underbody'
+import { estimatedUnderbody, withParts } from '../underbody'
 import { buildPlan, orderSteps, pendingSteps, type PendingStep } from '.'
 
 const step = (
@@ -291,7 +291,7 @@ describe('lines in the way', () => {
     const survey = demoSurvey('dunnock-25')
     const parts = estimatedUnderbody(vehicle, survey, 'rear')
     const freed = parts.map((p) => (p.kind === 'brake-hose' ? { ...p, handling: ['freed' as const] } : p))
-    const outcome = buildPlan([{ kit, work: 'fit' }], { ...vehicle, underbody: { front: [], rear: freed } }, survey, {
+    const outcome = buildPlan([{ kit, work: 'fit' }], withParts(vehicle, 'rear', freed), survey, {
       wheels: 'off',
     })
     if (!outcome.ok) throw new Error('a plan is needed')
@@ -304,6 +304,16 @@ describe('lines in the way', () => {
     expect(clear).toBeLessThan(Math.min(...own))
     expect(back).toBeGreaterThan(Math.max(...own))
     expect(outcome.plan.steps[clear]!.takesOff).toEqual(outcome.plan.steps[back]!.refits)
+    // One that does not span the droop is freed before the axle hangs, and goes back when it stands again.
+    const short = parts.map((p) => (p.id === 'brake-hose' ? { ...p, freeLength: 0.2 } : p))
+    const hanging = buildPlan([{ kit, work: 'fit' }], withParts(vehicle, 'rear', short), survey, { wheels: 'off' })
+    if (!hanging.ok) throw new Error('a plan is needed')
+    const { steps } = hanging.plan
+    const at = (id: string) => steps.findIndex((s) => s.id === id)
+    expect(steps[at('lines-clear')]).toMatchObject({ support: 'on-wheels', takesOff: ['Brake hose'] })
+    const up = (s: { support: string }) => s.support.startsWith('axle-') || s.support === 'frame-raised'
+    expect(at('lines-clear')).toBeLessThan(steps.findIndex(up))
+    expect(at('lines-back')).toBeGreaterThan(steps.findLastIndex(up))
     // Where nothing has to happen to them, no step says so.
     const plain = buildPlan([{ kit, work: 'fit' }], vehicle, survey, { wheels: 'off' })
     expect(plain.ok && plain.plan.steps.some((s) => s.id.startsWith('lines-'))).toBe(false)

@@ -1,6 +1,6 @@
-import type { Kit, Operation } from '../kit'
+import { sitsOn, type Kit, type Operation } from '../kit'
 import type { AxleEnd } from '../spring'
-import { partName } from '../underbody'
+import { motionOf, partName, partsAround, tooShort } from '../underbody'
 import type { Handling, Survey, Vehicle } from '../vehicle'
 import type { PlannedKit } from './steps'
 
@@ -118,23 +118,41 @@ const COMES_BACK: readonly Handling[] = ['freed', 'eased']
 
 /**
  * Lines, hoses, cables and harness at an axle that have to be out of the way: before anything of the kit but its bench work, and back
- * after all of it. What was freed is an open item until it is back.
+ * after all of it. One that is too short for full droop is freed before the axle hangs, and goes back when it hangs no more. What was
+ * freed is an open item until it is back.
  * @returns none where nothing has to happen to them
  */
-export function lineOperations(kit: Kit, { underbody }: Vehicle): { clear: Operation; back: Operation } | null {
-  const lines = (underbody?.[kit.axle] ?? []).filter((p) => p.handling.length)
+export function lineOperations(
+  kit: Kit,
+  vehicle: Vehicle,
+  survey: Survey,
+): { clear: Operation; back: Operation } | null {
+  const parts = partsAround(vehicle, survey, kit.axle, sitsOn(kit))
+  const short = tooShort(parts, motionOf(vehicle, kit.axle, parts))
+  const lines = parts.flatMap((p) => {
+    const freed = short.includes(p.id) && !p.handling.includes('freed') ? [...p.handling, 'freed' as const] : p.handling
+    return freed.length ? [{ ...p, handling: freed }] : []
+  })
   if (!lines.length) return null
   const off = lines.filter((p) => p.handling.some((h) => COMES_BACK.includes(h))).map(partName)
+  const support = short.length ? 'on-wheels' : 'any'
   return {
     clear: shopOperation({
       id: 'lines-clear',
       title: 'Get lines, hoses and harness out of the way',
       phase: 'remove',
-      support: 'any',
+      support,
       wheels: 'any',
       minutes: 4 * lines.length,
-      steps: lines.map((p) => `${partName(p)}: ${p.handling.map((h) => DONE_TO[h]).join(', ')}.`).slice(0, 12),
-      trap: 'A hose or sensor wire that is too short for full droop is free before the axle hangs.',
+      steps: lines
+        .map(
+          (p) =>
+            `${partName(p)}: ${p.handling.map((h) => DONE_TO[h]).join(', ')}${short.includes(p.id) ? '; too short for full droop' : ''}.`,
+        )
+        .slice(0, 12),
+      trap: short.length
+        ? 'A hose or wire that is too short for full droop tears as the axle hangs: it is free before that.'
+        : null,
       caution: 'Brake lines are never opened for this.',
       tools: ['trim tool', 'socket set'],
       takesOff: off.slice(0, 8),
@@ -144,7 +162,7 @@ export function lineOperations(kit: Kit, { underbody }: Vehicle): { clear: Opera
       id: 'lines-back',
       title: 'Lines, hoses and harness back in their holds',
       phase: 'refit',
-      support: 'any',
+      support,
       wheels: 'any',
       after: kit.operations.map((o) => o.id),
       minutes: 3 * lines.length,

@@ -101,7 +101,7 @@ export function pendingSteps(
     if (planned.work === 'take-off')
       return takeOffOperations(planned, other !== undefined).map((o) => placed(kit.axle, withWheels(o, choices), seen))
     const helper = oldHelperOperation(kit, survey)
-    const lines = lineOperations(kit, vehicle)
+    const lines = lineOperations(kit, vehicle, survey)
     // What was on it comes off before anything but the bench is begun with.
     const first = other ? takeOffOperations(other, true).map((o) => o.id) : []
     return [...kit.operations, ...helper, ...(lines ? [lines.clear, lines.back] : [])].map((o) => {

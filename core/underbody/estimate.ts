@@ -3,10 +3,12 @@ import type { AxleEnd } from '../spring'
 import {
   tireDiameter,
   tireWidth,
+  type AxleArm,
   type AxleSurvey,
   type PartKind,
   type PartShape,
   type Survey,
+  type Underbody,
   type UndersidePart,
   type Vehicle,
 } from '../vehicle'
@@ -282,3 +284,15 @@ export const partsAround = (
   axle: AxleEnd,
   space: 'axle' | 'spring',
 ): UndersidePart[] => vehicle.underbody?.[axle] ?? estimatedUnderbody(vehicle, survey, axle, space)
+
+const NOTHING_KNOWN: Underbody = { front: [], rear: [], arms: { front: null, rear: null } }
+/** A vehicle with other parts around one axle. */
+export const withParts = (vehicle: Vehicle, axle: AxleEnd, parts: UndersidePart[]): Vehicle => ({
+  ...vehicle,
+  underbody: { ...(vehicle.underbody ?? NOTHING_KNOWN), [axle]: parts },
+})
+/** A vehicle with another arm leading one axle; its parts have to be described, or become so. */
+export const withArm = (vehicle: Vehicle, axle: AxleEnd, arm: AxleArm | null): Vehicle => {
+  const known = vehicle.underbody ?? NOTHING_KNOWN
+  return { ...vehicle, underbody: { ...known, arms: { ...known.arms, [axle]: arm } } }
+}

@@ -1,3 +1,5 @@
 export * from './estimate'
 export * from './bodies'
 export * from './words'
+export * from './motion'
+export * from './spans'

@@ -1,4 +1,4 @@
-import type { Handling, HeldBy, PartKind, UndersidePart } from '../vehicle'
+import type { Handling, HeldBy, PartKind, PartShape, UndersidePart } from '../vehicle'
 
 export const PART_NAMES: Record<PartKind, string> = {
   tire: 'Tire',
@@ -43,4 +43,10 @@ export const HANDLING_WORDS: Record<Handling, string> = {
   eased: 'ease it aside',
   loom: 'loom',
   'heat-sleeve': 'heat sleeve',
+}
+
+export const SHAPE_NAMES: Record<PartShape['kind'], string> = {
+  run: 'round, end to end',
+  box: 'box',
+  plane: 'flat face',
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { bounded } from '../quantity'
+import { bounded, INCH } from '../quantity'
 import { optionalText } from './text'
 
 /** What surrounds a bag. */
@@ -98,7 +98,28 @@ const axleUnderbodySchema = z
   .refine((parts) => new Set(parts.map(({ id }) => id)).size === parts.length, {
     error: 'two parts have the same id',
   })
-export const underbodySchema = z.strictObject({ front: axleUnderbodySchema, rear: axleUnderbodySchema })
+
+/** Shorter than this no arm leads an axle. */
+export const SHORTEST_ARM = 16 * INCH
+/**
+ * Where the arm that leads an axle is pivoted: ahead of the axle (behind it negative) and above it (below negative). It makes the
+ * axle go fore and aft as it moves up.
+ */
+const armSchema = z.strictObject({
+  ahead: bounded('length', -3, 3).refine((ahead) => Math.abs(ahead) >= SHORTEST_ARM - 1e-9, {
+    error: 'a pivot is 16 in or more ahead of the axle, or behind it (negative)',
+  }),
+  above: bounded('length', -0.5, 0.5),
+})
+export type AxleArm = z.infer<typeof armSchema>
+
+export const underbodySchema = z.strictObject({
+  front: axleUnderbodySchema,
+  rear: axleUnderbodySchema,
+  arms: z
+    .strictObject({ front: armSchema.nullable().default(null), rear: armSchema.nullable().default(null) })
+    .default({ front: null, rear: null }),
+})
 export type Underbody = z.infer<typeof underbodySchema>
 
 export const UNDERBODY_FORMAT = 'stout-shackle-underbody/1'
@@ -107,4 +128,5 @@ export const underbodyFileSchema = z.strictObject({
   format: z.literal(UNDERBODY_FORMAT, { error: `format must be "${UNDERBODY_FORMAT}"` }),
   axle: z.enum(['front', 'rear'], { error: 'axle must be front or rear' }),
   parts: axleUnderbodySchema,
+  arm: armSchema.nullable().default(null),
 })

@@ -98,6 +98,7 @@ describe('sentences', () => {
       'valve-no-procedure': '',
       'room-gap-fails': 'bag:exhaust-right:rear:right',
       'gap-fails': 'bag-clearance:rear:left',
+      'hole-unsound': 'Seat hole:rear:left',
       bubbles: 'connection-1-left',
       'step-skipped': 'Align it, left',
       'not-on-wheels': '',
@@ -110,6 +111,7 @@ describe('sentences', () => {
       'rating-unknown': RATING_NAMES.gvwr,
       'gap-fails': GAP_CHECK_NAMES['bag-clearance'],
       'room-gap-fails': 'exhaust right',
+      'hole-unsound': 'Seat hole',
       bubbles: 'connection 1 left',
     }
     for (const [code, about] of Object.entries(abouts)) {

@@ -1,11 +1,21 @@
 import type { Content } from 'pdfmake/interfaces'
 import { kitsLeft, type Job } from '@stout-shackle/core/job'
 import { USUAL_MOUNT } from '@stout-shackle/core/kit'
-import { boltNeeds, stackLayers } from '@stout-shackle/core/mounting'
+import { boltNeeds, stackLayers, uBoltNeeds } from '@stout-shackle/core/mounting'
 import { formatQuantity, type UnitSystem } from '@stout-shackle/core/quantity'
 import type { Assessment } from '@stout-shackle/core/stages'
 import { besideDrawn, roomReport, sceneOf, sceneQuestion } from '@stout-shackle/core/stages/fit/room'
-import { AXLE_NAMES, HAND_NAMES, LAYER_NAMES, partName, poseText, ROOM_VERDICTS } from '@stout-shackle/core/wording'
+import {
+  AXLE_NAMES,
+  HAND_NAMES,
+  HANDLING_WORDS,
+  LAYER_NAMES,
+  LINE_VERDICTS,
+  partName,
+  poseText,
+  ROOM_VERDICTS,
+  U_BOLT_VERDICTS,
+} from '@stout-shackle/core/wording'
 import { heading, note, table } from './pdf'
 
 /** As many gaps as anybody looks at again. */
@@ -21,6 +31,11 @@ export function mountingSheet(job: Job, a: Assessment, system: UnitSystem): Cont
     const report = roomReport(scene)
     const layers = stackLayers(kit, question.bag, mount)
     const bolts = boltNeeds(kit, mount, job.survey[kit.axle].liftBlock ?? 0)
+    const uBolts = uBoltNeeds(
+      kit,
+      scene.obstacles.map((o) => o.part),
+      job.survey[kit.axle].liftBlock ?? 0,
+    )
     const slot = kit.mounting?.slots.find((s) => s.id === mount.slot)?.name ?? 'first place'
     const measured = report ? besideDrawn(scene, report, a.roomGaps, job.tapeTolerance) : []
     const rows = (report?.rows ?? []).slice(0, SHOWN)
@@ -63,6 +78,44 @@ export function mountingSheet(job: Job, a: Assessment, system: UnitSystem): Cont
               }),
               ['*', 50, 60, 60, 120],
               [1, 2, 3],
+            ),
+          ]
+        : []),
+      ...(uBolts.length
+        ? [
+            table(
+              ['U-bolt', 'goes over', 'inside', 'leg needs', 'leg has', 'on this axle'],
+              uBolts.map((u) => [
+                `${u.bolt.name}, ${u.bolt.thread}, ${u.bolt.count} a side`,
+                len(u.across),
+                len(u.bolt.inside),
+                len(u.needed),
+                len(u.bolt.leg),
+                `${U_BOLT_VERDICTS[u.verdict]}${u.measured ? '' : ', by what is usual'}`,
+              ]),
+              ['*', 55, 50, 55, 50, 120],
+              [1, 2, 3, 4],
+            ),
+          ]
+        : []),
+      ...(report?.lines.length
+        ? [
+            table(
+              ['Line, hose or cable', 'what happens to it', 'bag', 'bracket', 'U-bolt', 'pipe'],
+              report.lines.map((l) => {
+                const part = scene.obstacles.find((o) => o.id === l.part)!.part
+                const gap = (v: number | null) => (v === null ? '–' : v <= 0 ? 'touches' : len(v))
+                return [
+                  `${partName(part)}: ${LINE_VERDICTS[l.verdict]}`,
+                  part.handling.map((h) => HANDLING_WORDS[h]).join(', ') || '–',
+                  gap(l.bag),
+                  gap(l.bracket),
+                  gap(l.bolt),
+                  gap(l.pipe),
+                ]
+              }),
+              ['*', 110, 50, 50, 50, 50],
+              [2, 3, 4, 5],
             ),
           ]
         : []),

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { problemText, type Problem } from '@stout-shackle/core/exchange'
+import { saveFile } from './file'
 
 /** Takes a file out and in again; what is wrong with one is shown with its row and column, and nothing of it is taken. */
 const props = defineProps<{
@@ -16,13 +17,7 @@ const done = ref('')
 /** More than this tells nobody anything new. */
 const SHOWN = 6
 
-function out() {
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([props.write()], { type: 'text/csv;charset=utf-8' }))
-  link.download = props.fileName
-  link.click()
-  URL.revokeObjectURL(link.href)
-}
+const out = () => saveFile(props.fileName, 'text/csv;charset=utf-8', props.write())
 async function take(event: Event) {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]

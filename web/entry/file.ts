@@ -26,6 +26,15 @@ export async function readJsonFile<S extends z.ZodType>(
   }
 }
 
+/** Gives a text out as a file, with the browser's own way of keeping it. */
+export function saveFile(name: string, type: string, text: string): void {
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(new Blob([text], { type }))
+  link.download = name
+  link.click()
+  URL.revokeObjectURL(link.href)
+}
+
 /** Why a call failed, in words. */
 export const failureText = (error: unknown): string =>
   error instanceof Refused ? error.message : 'The shop server does not answer; nothing you typed is lost, try again.'

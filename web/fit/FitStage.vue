@@ -16,14 +16,15 @@ import {
   type Side,
 } from '@stout-shackle/core/stages/fit/room'
 import type { AxleEnd } from '@stout-shackle/core/spring'
-import { partsAround, shiftedShape } from '@stout-shackle/core/underbody'
-import { TAPE_TOLERANCE, type UndersidePart } from '@stout-shackle/core/vehicle'
+import { partsAround, shiftedShape, withArm, withParts } from '@stout-shackle/core/underbody'
+import { TAPE_TOLERANCE, type AxleArm, type UndersidePart, type Vehicle } from '@stout-shackle/core/vehicle'
 import { consentTo } from '@stout-shackle/core/stages'
 import AxleSwitch from '../entry/AxleSwitch.vue'
 import NeedsKit from '../entry/NeedsKit.vue'
 import StageColumns from '../job/StageColumns.vue'
 import { usePreferences } from '../stores/preferences'
 import { useOpenJob, useShownAxle } from '../stores/job'
+import LinesCard from './LinesCard.vue'
 import MountCard from './MountCard.vue'
 import PartsCard from './PartsCard.vue'
 import ReadingsCard from './ReadingsCard.vue'
@@ -53,8 +54,7 @@ const scene = computed(() => {
   if (!moved) return sceneOf(own)
   const around = partsAround(own.vehicle, own.survey, axle.value, sitsOn(own.kit))
   const parts = around.map((p) => (p.id === moved.id ? moved : p))
-  const underbody = { front: [], rear: [], ...own.vehicle.underbody, [axle.value]: parts }
-  return sceneOf({ ...own, vehicle: { ...own.vehicle, underbody } })
+  return sceneOf({ ...own, vehicle: withParts(own.vehicle, axle.value, parts) })
 })
 const side = ref<Side>('right')
 const pose = shallowRef<Pose>({ heave: 0, roll: 0 })
@@ -107,14 +107,17 @@ function showRow(row: RoomRow) {
 }
 
 const parts = computed(() => scene.value?.obstacles.map((o) => o.part) ?? [])
-/** The axle's parts with a change; the first one copies what was only usual. */
-function setParts(change: (parts: UndersidePart[]) => UndersidePart[]) {
+/** The vehicle with a change to what surrounds the axle; the first one copies what was only usual. */
+function describe(change: (vehicle: Vehicle, parts: UndersidePart[]) => Vehicle) {
   store.edit((j) => {
     const of = (end: AxleEnd) => partsAround(j.vehicle, j.survey, end, sitsOn(kitAt(j, end)?.kit))
-    const all = { front: of('front'), rear: of('rear') }
-    return { ...j, vehicle: { ...j.vehicle, underbody: { ...all, [axle.value]: change(all[axle.value]) } } }
+    const both = withParts(withParts(j.vehicle, 'front', of('front')), 'rear', of('rear'))
+    return { ...j, vehicle: change(both, of(axle.value)) }
   })
 }
+const setParts = (change: (parts: UndersidePart[]) => UndersidePart[]) =>
+  describe((vehicle, all) => withParts(vehicle, axle.value, change(all)))
+const setArm = (arm: AxleArm | null) => describe((vehicle) => withArm(vehicle, axle.value, arm))
 const changePart = (part: UndersidePart) => setParts((all) => all.map((p) => (p.id === part.id ? part : p)))
 function movePart(id: string, by: Vector) {
   const own = dragged.value?.id === id ? dragged.value : parts.value.find((p) => p.id === id)
@@ -222,20 +225,32 @@ const WAISTS: Record<string, number> = { bellows: 2, sleeve: 1, 'in-coil': 1, 'c
           :bag="bag"
           :mount="mount"
           :block="job.survey[axle].liftBlock ?? 0"
+          :parts="parts"
           :job="job.id"
           :consent="consent"
           :system="preferences.system"
           @change="setMount"
         />
+        <LinesCard
+          v-if="report?.lines.length"
+          :lines="report.lines"
+          :spans="report.spans"
+          :parts="parts"
+          :selected="selected"
+          :system="preferences.system"
+          @select="selected = $event"
+        />
         <PartsCard
           :parts="parts"
+          :arm="job.vehicle.underbody?.arms[axle] ?? null"
           :spans="report?.spans ?? []"
           :axle="axle"
           :selected="selected"
           :system="preferences.system"
           @select="selected = $event"
           @change="changePart"
-          @replace="(list) => setParts(() => list)"
+          @replace="(list, arm) => describe((v) => withArm(withParts(v, axle, list), axle, arm))"
+          @arm="setArm"
           @add="(p) => (setParts((all) => [...all, p]), (selected = p.id))"
           @remove="(id) => (setParts((all) => all.filter((p) => p.id !== id)), (selected = null))"
         />
@@ -258,7 +273,7 @@ const WAISTS: Record<string, number> = { bellows: 2, sleeve: 1, 'in-coil': 1, 'c
         @show="showRow"
         @help="findHelp"
         @sample="sample"
-        @taped="changePart"
+        @part="changePart"
         @stop="stop"
         @again="again"
         @use="setMount"

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { spacersAt, USUAL_MOUNT, type AirKit, type BagOnVehicle, type Mount } from '@stout-shackle/core/kit'
-import { boltNeeds, HOLE_FAULTS, stackLayers, templateFaults } from '@stout-shackle/core/mounting'
+import { boltNeeds, HOLE_FAULTS, stackLayers, templateFaults, uBoltNeeds } from '@stout-shackle/core/mounting'
 import { formatQuantity, type UnitSystem } from '@stout-shackle/core/quantity'
-import { HAND_NAMES, LAYER_NAMES } from '@stout-shackle/core/wording'
+import { HAND_NAMES, LAYER_NAMES, U_BOLT_VERDICTS } from '@stout-shackle/core/wording'
+import type { UndersidePart } from '@stout-shackle/core/vehicle'
 import StateSign from '../entry/StateSign.vue'
 
 /** How the kit is put on: slot, spacers, hands, the stack they come to and the bolts it takes. */
@@ -12,6 +13,8 @@ const props = defineProps<{
   bag: BagOnVehicle
   mount: Mount
   block: number
+  /** Around the axle: what U-bolts go over. */
+  parts: readonly UndersidePart[]
   system: UnitSystem
   job: string
   /** Whether the owner has signed for drilling and for cutting. */
@@ -21,6 +24,7 @@ const emit = defineEmits<{ change: [mount: Mount] }>()
 
 const layers = computed(() => stackLayers(props.kit, props.bag, props.mount))
 const bolts = computed(() => boltNeeds(props.kit, props.mount, props.block))
+const uBolts = computed(() => uBoltNeeds(props.kit, props.parts, props.block))
 const len = (v: number) => formatQuantity('length', v, props.system)
 /** A bolt is asked for in its own series, whatever the shop reads. */
 const sold = (v: number, series: 'inch' | 'metric') => formatQuantity('length', v, series === 'inch' ? 'us' : 'metric')
@@ -163,6 +167,33 @@ const usual = computed(() => JSON.stringify(props.mount) === JSON.stringify(USUA
             <StateSign :state="b.fits ? (b.buy ? 'caution' : 'fine') : 'stop'" />
             {{ !b.fits ? 'no room for one that is long enough' : b.buy ? 'not in the box: buy it' : 'long enough' }}
             <span v-if="b.buy && b.cut" class="small">cut {{ len(b.cut) }} off</span>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <table v-if="uBolts.length" class="dense" data-table="u-bolts">
+      <thead>
+        <tr>
+          <th>U-bolt</th>
+          <th class="num">goes over</th>
+          <th class="num">inside</th>
+          <th class="num">leg needs</th>
+          <th class="num">leg has</th>
+          <th>On this axle</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="u in uBolts" :key="u.bolt.id" :data-bolt="u.bolt.id" :data-verdict="u.verdict">
+          <td>
+            {{ u.bolt.name }} <span class="small muted">{{ u.bolt.count }} a side, {{ u.bolt.thread }}</span>
+          </td>
+          <td class="num">{{ len(u.across) }}</td>
+          <td class="num">{{ len(u.bolt.inside) }}</td>
+          <td class="num">{{ len(u.needed) }}</td>
+          <td class="num">{{ len(u.bolt.leg) }}</td>
+          <td>
+            <StateSign :state="u.verdict !== 'fine' ? (u.measured ? 'stop' : 'caution') : u.measured ? 'fine' : 'unknown'" />
+            {{ U_BOLT_VERDICTS[u.verdict] }}<span v-if="!u.measured" class="small">, by what is usual: measure it</span>
           </td>
         </tr>
       </tbody>

@@ -1,28 +1,26 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { formatQuantity, INCH, type Meters, type UnitSystem } from '@stout-shackle/core/quantity'
+import { INCH, type Meters, type UnitSystem } from '@stout-shackle/core/quantity'
 import type { AxleEnd } from '@stout-shackle/core/spring'
-import type { SpanRow } from '@stout-shackle/core/stages/fit/room'
+import type { SpanRow } from '@stout-shackle/core/underbody'
 import {
-  FLEXIBLE_KINDS,
-  HANDLINGS,
-  HELD_BY,
   PART_KINDS,
-  TAPE_TOLERANCE,
+  SHORTEST_ARM,
   UNDERBODY_FORMAT,
   underbodyFileSchema,
-  type Handling,
-  type HeldBy,
+  type AxleArm,
   type PartKind,
   type UndersidePart,
 } from '@stout-shackle/core/vehicle'
-import { HANDLING_WORDS, HELD_WORDS, PART_NAMES, PART_SOURCES, partName } from '@stout-shackle/core/wording'
-import { readJsonFile } from '../entry/file'
+import { PART_NAMES, partName } from '@stout-shackle/core/wording'
+import { readJsonFile, saveFile } from '../entry/file'
 import QuantityField from '../entry/QuantityField.vue'
+import PartForm from './PartForm.vue'
 
-/** What surrounds the axle, piece by piece: where it is, how surely, how lines are held and what has to happen to them. */
+/** What surrounds the axle, piece by piece, and the arm that leads it fore and aft; both as a file, out and in. */
 const props = defineProps<{
   parts: readonly UndersidePart[]
+  arm: AxleArm | null
   spans: readonly SpanRow[]
   selected: string | null
   axle: AxleEnd
@@ -33,75 +31,31 @@ const emit = defineEmits<{
   change: [part: UndersidePart]
   add: [part: UndersidePart]
   remove: [id: string]
-  replace: [parts: UndersidePart[]]
+  replace: [parts: UndersidePart[], arm: AxleArm | null]
+  arm: [arm: AxleArm | null]
 }>()
 
 const refused = ref('')
 function writeFile() {
-  const text = JSON.stringify({ format: UNDERBODY_FORMAT, axle: props.axle, parts: props.parts }, null, 2)
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([text], { type: 'application/json' }))
-  link.download = `underbody-${props.axle}.json`
-  link.click()
-  URL.revokeObjectURL(link.href)
+  const { axle, parts, arm } = props
+  const file = { format: UNDERBODY_FORMAT, axle, parts, arm }
+  saveFile(`underbody-${axle}.json`, 'application/json', JSON.stringify(file, null, 2))
 }
 async function readFile(event: Event) {
   const outcome = await readJsonFile(event, underbodyFileSchema)
   if (!outcome) return
   refused.value = outcome.ok ? '' : outcome.why
-  if (outcome.ok) emit('replace', outcome.value.parts)
+  if (outcome.ok) emit('replace', outcome.value.parts, outcome.value.arm)
 }
 const part = computed(() => props.parts.find((p) => p.id === props.selected) ?? null)
-const AXES = ['ahead of the axle', 'left of center', 'above the ground'] as const
-const REACH: Meters = 3
-/** Every place that says where a part is. */
-const places = computed(() => {
-  const shape = part.value?.shape
-  if (!shape) return []
-  if (shape.kind === 'run')
-    return shape.points.map((p, i) => ({
-      label: i === 0 ? 'One end' : i === shape.points.length - 1 ? 'Other end' : `Bend ${i}`,
-      at: p.at,
-      put: (at: [number, number, number]) => ({
-        ...shape,
-        points: shape.points.map((q, k) => (k === i ? { ...q, at } : q)),
-      }),
-    }))
-  if (shape.kind === 'box')
-    return [
-      {
-        label: 'Rear, right, bottom corner',
-        at: shape.low,
-        put: (low: [number, number, number]) => ({ ...shape, low }),
-      },
-      {
-        label: 'Front, left, top corner',
-        at: shape.high,
-        put: (high: [number, number, number]) => ({ ...shape, high }),
-      },
-    ]
-  return []
-})
-/** What is typed is what the tape said. */
-const measured = (own: UndersidePart, change: Partial<UndersidePart>) =>
-  emit('change', {
-    ...own,
-    ...change,
-    source: 'tape',
-    tolerance: own.source === 'tape' ? own.tolerance : 2 * TAPE_TOLERANCE,
-  })
-function place(i: number, axis: number, value: number | null) {
-  const own = part.value
-  const where = places.value[i]
-  if (!own || !where || value === null) return
-  const at = where.at.map((v, k) => (k === axis ? value : v)) as [number, number, number]
-  measured(own, { shape: where.put(at) })
-}
-const flexible = computed(() => part.value && (FLEXIBLE_KINDS as readonly string[]).includes(part.value.kind))
 const span = computed(() => props.spans.find((s) => s.part === part.value?.id) ?? null)
-const set = (change: Partial<UndersidePart>) => part.value && emit('change', { ...part.value, ...change })
-const handle = (what: Handling, on: boolean) =>
-  part.value && set({ handling: on ? [...part.value.handling, what] : part.value.handling.filter((h) => h !== what) })
+const ARM_REACH: Meters = 3
+const ARM_RISE: Meters = 0.5
+const shortArm = ref(false)
+function setArm(ahead: number | null) {
+  shortArm.value = ahead !== null && Math.abs(ahead) < SHORTEST_ARM - 1e-9
+  if (!shortArm.value) emit('arm', ahead === null ? null : { ahead, above: props.arm?.above ?? 0 })
+}
 function add(kind: PartKind) {
   let n = props.parts.length + 1
   while (props.parts.some((p) => p.id === `${kind}-${n}`)) n++
@@ -162,106 +116,42 @@ function add(kind: PartKind) {
       Positions are ahead of the axle's center, left of the center line and above the ground, standing empty. To the
       right and behind are negative.
     </p>
-    <div v-else class="form">
-      <p class="small muted">
-        {{ PART_SOURCES[part.source] }}, ± {{ formatQuantity('length', part.tolerance, system) }}
-      </p>
-      <table class="dense">
-        <thead>
-          <tr>
-            <th></th>
-            <th v-for="a in AXES" :key="a">{{ a }}</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(w, i) in places" :key="w.label">
-            <td>{{ w.label }}</td>
-            <td v-for="(a, k) in AXES" :key="a">
-              <QuantityField
-                :value="w.at[k]!"
-                kind="length"
-                :label="`${w.label}, ${a}`"
-                hide-label
-                signed
-                :min="-REACH"
-                :max="REACH"
-                @commit="(v: number | null) => place(i, k, v)"
-              />
-            </td>
-          </tr>
-        </tbody>
-      </table>
-      <div class="row">
-        <QuantityField
-          v-if="part.shape.kind === 'run'"
-          :value="2 * part.shape.radius"
-          kind="length"
-          label="Thickness"
-          :min="0.001"
-          :max="0.6"
-          @commit="
-            (v: number | null) =>
-              v !== null && part!.shape.kind === 'run' && measured(part!, { shape: { ...part!.shape, radius: v / 2 } })
-          "
-        />
-        <QuantityField
-          :value="part.tolerance"
-          kind="length"
-          label="Tolerance, ±"
-          :min="0"
-          :max="0.2"
-          @commit="(v: number | null) => v !== null && set({ tolerance: v })"
-        />
-        <QuantityField
-          v-if="span"
-          :value="part.freeLength"
-          kind="length"
-          label="Free length"
-          clearable
-          :min="0.02"
-          :max="3"
-          @commit="(v: number | null) => set({ freeLength: v })"
-        />
-        <label v-if="part.kind === 'exhaust'" class="small"
-          ><input
-            type="checkbox"
-            data-field="shielded"
-            :checked="part.shielded"
-            @change="set({ shielded: !part.shielded })"
-          />
-          heat shield over it</label
-        >
-        <button type="button" class="plain" data-action="remove-part" @click="emit('remove', part.id)">Remove</button>
-      </div>
-      <p v-if="span" class="small" data-span :class="{ stop: span.has !== null && span.has < span.needs }">
-        Needs {{ formatQuantity('length', span.needs, system) }} through the travel, with 5 % to spare{{
-          span.has === null
-            ? ': its free length is not measured, free it before the axle hangs.'
-            : span.has < span.needs
-              ? ': too short, free it before the axle hangs.'
-              : ': long enough.'
+    <PartForm
+      v-else
+      :part="part"
+      :span="span"
+      :system="system"
+      @change="emit('change', $event)"
+      @remove="emit('remove', $event)"
+    />
+    <div class="arm" data-form="arm">
+      <QuantityField
+        :value="arm?.ahead ?? null"
+        kind="length"
+        label="Arm's pivot, ahead of the axle"
+        signed
+        clearable
+        :min="-ARM_REACH"
+        :max="ARM_REACH"
+        @commit="setArm"
+      />
+      <QuantityField
+        v-if="arm"
+        :value="arm.above"
+        kind="length"
+        label="and above its center"
+        signed
+        :min="-ARM_RISE"
+        :max="ARM_RISE"
+        @commit="(v: number | null) => v !== null && emit('arm', { ahead: arm!.ahead, above: v })"
+      />
+      <p class="small" :class="shortArm ? 'stop' : 'muted'">
+        {{
+          shortArm
+            ? 'An arm is 16 in or longer: the pivot is that far ahead of the axle, or behind it (negative).'
+            : 'It takes the axle fore and aft as it moves. Leaf spring: three quarters of the way from the axle to the front eye. Empty: it goes straight up and down.'
         }}
       </p>
-      <div v-if="flexible" class="row">
-        <label class="small"
-          >Held by
-          <select
-            :value="part.heldBy ?? ''"
-            @change="set({ heldBy: (($event.target as HTMLSelectElement).value || null) as HeldBy | null })"
-          >
-            <option value="">not looked at</option>
-            <option v-for="h in HELD_BY" :key="h" :value="h">{{ HELD_WORDS[h] }}</option>
-          </select>
-        </label>
-        <label v-for="h in HANDLINGS" :key="h" class="small"
-          ><input
-            type="checkbox"
-            :checked="part.handling.includes(h)"
-            @change="handle(h, ($event.target as HTMLInputElement).checked)"
-          />
-          {{ HANDLING_WORDS[h] }}</label
-        >
-      </div>
     </div>
   </section>
 </template>
@@ -275,18 +165,19 @@ function add(kind: PartKind) {
 .pad {
   padding: 8px 12px;
 }
-.form {
-  padding: 4px 12px 10px;
-}
-.row {
+.arm {
   display: flex;
   flex-wrap: wrap;
   align-items: end;
   gap: 6px 14px;
-  padding-top: 6px;
+  padding: 6px 12px 10px;
+  border-top: 1px solid var(--edge);
 }
-.row :deep(.field) {
-  width: 110px;
+.arm :deep(.field) {
+  width: 190px;
+}
+.arm p {
+  flex: 1 1 240px;
 }
 .stop {
   color: var(--oxide);

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { formatNumber, formatQuantity, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
+import { formatNumber, formatQuantity, isAbove, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
 import {
   measureNext,
   slackOf,
@@ -36,7 +36,7 @@ const emit = defineEmits<{
   show: [row: RoomRow]
   help: []
   sample: [row: RoomRow]
-  taped: [part: UndersidePart]
+  part: [part: UndersidePart]
   stop: []
   again: []
   use: [mount: Help['mount']]
@@ -86,9 +86,20 @@ const offsetState = computed(() => {
 })
 const hoses = computed(() => (props.report?.spans ?? []).filter((s) => s.has !== null && s.has < s.needs))
 const trouble = computed(() => props.report?.rows.some((r) => signOf(r.verdict) === 'stop') ?? false)
-const nameOfHelp = (h: Help) => {
+const choiceName = (id: string | null) => {
   const m = props.scene.mounting
-  return (m.slots.find((s) => s.id === h.id) ?? m.spacers.find((s) => s.id === h.id))?.name ?? ''
+  return (m.slots.find((s) => s.id === id) ?? m.spacers.find((s) => s.id === id))?.name ?? ''
+}
+const use = (h: Help) => (h.part ? emit('part', h.part) : emit('use', h.mount))
+/** Thickest pipe that the kit's heat shield goes around, where the pipe there is thicker. */
+const clampTooShort = (h: Help) => {
+  const shield = props.scene.mounting.shield
+  return (
+    h.code === 'shield' &&
+    h.part?.shape.kind === 'run' &&
+    shield !== null &&
+    isAbove(2 * h.part.shape.radius, shield.clampMost)
+  )
 }
 </script>
 
@@ -185,6 +196,18 @@ const nameOfHelp = (h: Help) => {
         >{{ len(report.offset)
         }}{{ scene.mounting.offsetLimit === null ? '' : ` of ${len(scene.mounting.offsetLimit)}` }}</PlateRow
       >
+      <PlateRow
+        v-for="p in report.ports.filter((r) => r.near)"
+        :key="p.side"
+        :label="`Air fitting to pipe, ${p.side}`"
+        state="caution"
+        data-port
+        >{{ len(p.gap) }}<template #below>six inches from a pipe, or a heat sleeve on the line</template></PlateRow
+      >
+      <PlateRow v-if="scene.mounting.protector" label="Protector" :state="scene.mounting.protector.inBox ? 'fine' : 'caution'"
+        >{{ scene.mounting.protector.name
+        }}<template v-if="!scene.mounting.protector.inBox" #below>not in the box</template></PlateRow
+      >
       <PlateRow v-for="h in hoses" :key="h.part" :label="`${nameOf(h.part)}, free length`" state="stop"
         >needs {{ len(h.needs) }}, has {{ len(h.has!) }}</PlateRow
       >
@@ -208,7 +231,7 @@ const nameOfHelp = (h: Help) => {
           :min="0"
           :max="2"
           :data-ask="a.way"
-          @commit="(v: number | null) => v !== null && emit('taped', a.moved(v))"
+          @commit="(v: number | null) => v !== null && emit('part', a.moved(v))"
         />
       </div>
       <section v-if="!scene.inCoil" class="helps">
@@ -226,10 +249,19 @@ const nameOfHelp = (h: Help) => {
           <PlateRow
             v-for="h in advice.helps.slice(0, 4)"
             :key="h.code + h.id + h.count"
-            :label="helpText(h, nameOfHelp(h))"
+            :label="helpText(h, choiceName)"
           >
-            +{{ len(h.gains) }}
-            <button type="button" class="plain" :data-help="h.code" @click="emit('use', h.mount)">Use</button>
+            {{ h.code === 'shield' ? 'keeps the heat off' : `${tightest && tightest.least <= 0 ? 'at least ' : ''}+${len(h.gains)}` }}
+            <button type="button" class="plain" :data-help="h.code" @click="use(h)">Use</button>
+            <template v-if="h.code === 'shield'" #below>{{
+              !scene.mounting.shield
+                ? 'not in the box'
+                : clampTooShort(h)
+                  ? 'the clamps in the box are too short for this pipe: join two'
+                  : scene.mounting.shield.inBox
+                    ? 'in the box'
+                    : 'not in the box'
+            }}</template>
           </PlateRow>
           <PlateRow v-if="advice.proposal" label="Nearest mid-stroke, most room">
             {{ Math.round(100 * advice.proposal.share) }} %,

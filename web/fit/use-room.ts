@@ -47,7 +47,14 @@ export function useRoom(question: Ref<SceneQuestion | null>, subject: () => stri
     what: 'report' | 'helps' | 'chance',
     ask: (of: Remote<RoomWork>, progress: (n: number) => void) => Promise<T>,
   ) {
-    const of = start()
+    let of: Remote<RoomWork>
+    try {
+      of = start()
+    } catch {
+      // A browser that gives no workers, or that is told to give none.
+      failed.value = true
+      return null
+    }
     const own = worker
     working.value = what
     done.value = 0

@@ -1,10 +1,10 @@
 import { partName } from '../../underbody'
 import type { UndersidePart } from '../../vehicle'
 import type { Bracket } from '../../kit'
-import type { Layer } from '../../mounting'
+import type { Layer, UBoltVerdict } from '../../mounting'
 import { formatQuantity, type UnitSystem } from '../../quantity'
 import type { GapState } from './room-gaps'
-import type { AsMounted, Help, RoomRow, RoomVerdict, TapeAsk, TravelEnds } from './room'
+import type { AsMounted, Help, LineVerdict, RoomRow, RoomVerdict, TapeAsk, TravelEnds } from './room'
 
 export const ROOM_VERDICTS: Record<RoomVerdict, string> = {
   touches: 'touches',
@@ -39,8 +39,15 @@ export const JOUNCE_BY: Record<TravelEnds['jounceBy'], string> = {
   bag: 'nothing but the bag pressed together: the min pressure has to keep it off',
   usual: 'usual travel, not measured',
 }
-/** A change to how the kit is put on, as it is told to whoever does it. */
-export function helpText({ code, count }: Pick<Help, 'code' | 'count'>, name: string): string {
+/**
+ * A change that leaves more room, as it is told to whoever does it.
+ * @param nameOf name of a slot or spacer of the kit
+ */
+export function helpText(
+  { code, count, id, part }: Pick<Help, 'code' | 'count' | 'id' | 'part'>,
+  nameOf: (id: string | null) => string,
+): string {
+  const name = part ? partName(part).toLowerCase() : nameOf(id)
   switch (code) {
     case 'slot':
       return `Lower bracket in: ${name}`
@@ -56,7 +63,26 @@ export function helpText({ code, count }: Pick<Help, 'code' | 'count'>, name: st
       return 'Brackets on their own sides'
     case 'pressure':
       return 'Never fill beyond the pressure for this load'
+    case 'shield':
+      return `Heat shield over: ${name}`
+    case 'longer-clamp':
+      return `Longer clamp, half an inch further off: ${name}`
   }
+}
+
+/** How a line stands to what is around it. */
+export const LINE_VERDICTS: Record<LineVerdict, string> = {
+  touches: 'touches',
+  close: 'less than the margin',
+  look: 'may touch: look at it',
+  handled: 'near, and taken care of',
+  clear: 'clear',
+}
+export const U_BOLT_VERDICTS: Record<UBoltVerdict, string> = {
+  fine: 'fits',
+  narrow: 'too narrow: it does not go over',
+  wide: 'too wide: its legs bend as they are drawn down',
+  short: 'legs too short',
 }
 
 /** Where in the travel a gap is least. */
@@ -80,7 +106,7 @@ export function mountedText(found: AsMounted, nameOf: (id: string | null) => str
     case 'measure-first':
       return `measure this first: ${partName(found.row)}`
     case 'needs-change':
-      return `needs a change: ${helpText(found.help, nameOf(found.help.id))}, for the ${partName(found.row).toLowerCase()}`
+      return `needs a change: ${helpText(found.help, nameOf)}, for the ${partName(found.row).toLowerCase()}`
     case 'does-not-fit':
       return `does not fit as mounted: ${partName(found.row).toLowerCase()}, ${poseText(found.row, system)}`
     case 'out-of-travel':

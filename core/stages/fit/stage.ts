@@ -1,3 +1,4 @@
+import { factoryHoles } from '../../mounting'
 import { missing } from '../../proof'
 import type { Facts } from '../facts'
 import { keptUntouched } from '../kept'
@@ -18,11 +19,18 @@ const never = (facts: Facts) =>
       ? null
       : ('kept' as const)
 
+/** Holes of the vehicle that the kits being fitted need, as they were found. */
+const holes = ({ job }: Facts) =>
+  job.kits
+    .filter(({ work }) => work === 'fit')
+    .flatMap(({ kit, mount }) => factoryHoles(kit, mount).map((hole) => ({ ...hole, axle: kit.axle })))
+
 export const fitStage = defineStage({
   id: 'fit',
   begun: ({ gaps }) => gaps.some((g) => g.value !== null),
   waits: (facts) => ({
     'no-kit': facts.chosen.length === 0,
+    'holes-missing': holes(facts).filter((h) => h.sound === null).length,
     'gaps-missing': owed(facts).filter((g) => g.missing && !FAILS.includes(g.verdict)).length,
     'gap-fails': facts.gaps.some((g) => FAILS.includes(g.verdict)) || facts.roomGaps.some((g) => g.fails),
   }),
@@ -48,11 +56,14 @@ export const fitStage = defineStage({
             : ('none' as const)),
     },
   },
-  stops: ({ gaps, roomGaps }) => [
-    ...gaps
+  stops: (facts) => [
+    ...holes(facts)
+      .filter((h) => h.sound === false)
+      .map((h) => ({ code: 'hole-unsound' as const, about: `${h.name}:${h.axle}:${h.side}`, hard: true })),
+    ...facts.gaps
       .filter((g) => FAILS.includes(g.verdict))
       .map((g) => ({ code: 'gap-fails' as const, about: `${g.check}:${g.axle}:${g.side}`, hard: true })),
-    ...roomGaps
+    ...facts.roomGaps
       .filter((g) => g.fails)
       .map((g) => ({ code: 'room-gap-fails' as const, about: `${g.of}:${g.part}:${g.axle}:${g.side}`, hard: true })),
   ],

@@ -9,6 +9,7 @@ import type { fitStage } from './stage'
 
 export const fitWaits: Record<WaitsOf<typeof fitStage>, (n: number) => string> = {
   'no-kit': () => 'a kit',
+  'holes-missing': (n) => count(n, 'factory hole to look at', 'factory holes to look at'),
   'gaps-missing': (n) => count(n, 'gap to read', 'gaps to read'),
   'gap-fails': () => 'a gap fails its rule',
 }
@@ -20,6 +21,10 @@ export const fitStops: Record<StopsOf<typeof fitStage>, (stop: StageStop) => str
   'gap-fails': ({ about }) => {
     const [check, axle, side] = about.split(':') as [GapCheck, string, string]
     return `${GAP_CHECK_NAMES[check]}, ${axle} ${side}: fails its rule. ${GAP_HELP[check]}`
+  },
+  'hole-unsound': ({ about }) => {
+    const [name, axle, side] = about.split(':') as [string, string, string]
+    return `${name}, ${axle} ${side}: missing or damaged, and the kit needs it. Take a kit that does without it, or mend it by the vehicle maker's way.`
   },
   'room-gap-fails': ({ about }) => {
     const [of, part, axle, side] = about.split(':') as [string, string, string, string]

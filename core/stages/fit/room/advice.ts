@@ -1,15 +1,28 @@
-import { USUAL_MOUNT, type Mount } from '../../../kit'
-import type { Meters } from '../../../quantity'
-import { roomReport } from './report'
-import { sceneOf, type SceneQuestion } from './scene'
+import { sitsOn, USUAL_MOUNT, type Mount } from '../../../kit'
+import { INCH, type Meters } from '../../../quantity'
+import { partsAround, shiftedShape, withParts } from '../../../underbody'
+import type { PartKind, UndersidePart } from '../../../vehicle'
+import { nearestAt, roomReport, type RoomReport } from './report'
+import { sceneOf, type Scene, type SceneQuestion } from './scene'
 
 /** A way to put the kit on that leaves more room. */
 export interface Help {
-  code: 'slot' | 'first-slot' | 'spacer' | 'no-spacer' | 'turn' | 'other-hand' | 'pressure'
-  /** Slot or spacer. */
+  code:
+    | 'slot'
+    | 'first-slot'
+    | 'spacer'
+    | 'no-spacer'
+    | 'turn'
+    | 'other-hand'
+    | 'pressure'
+    | 'shield'
+    | 'longer-clamp'
+  /** Slot, spacer or part. */
   id: string | null
   count: number
   mount: Mount
+  /** The part as it is after it, where it changes one of the vehicle's and not the kit. */
+  part: UndersidePart | null
   /** Least gap over its rule with it, and how much more that is. */
   slack: Meters
   gains: Meters
@@ -31,13 +44,20 @@ function withMount(question: SceneQuestion, mount: Mount): SceneQuestion {
   return { ...question, mount, bag: { ...question.bag, rideHeight: question.bag.rideHeight + change } }
 }
 
+/** Parts that hang on clamps, clips or hangers, and can be held further off. */
+const CLAMPED: readonly PartKind[] = ['exhaust', 'brake-line', 'harness', 'parking-cable', 'axle-vent']
+/** How much further off a longer clamp holds a part. Common practice, no published source. */
+const CLAMP_STEP: Meters = INCH / 2
+
+type Change = Omit<Help, 'slack' | 'gains' | 'share'>
+
 /** Everything that the kit lets one change, one change at a time. */
-function changes(question: SceneQuestion): Omit<Help, 'slack' | 'gains' | 'share'>[] {
+function mountChanges(question: SceneQuestion): Change[] {
   const mounting = question.kit.mounting
   const mount = question.mount ?? USUAL_MOUNT
-  const list: Omit<Help, 'slack' | 'gains' | 'share'>[] = []
+  const list: Change[] = []
   const add = (code: Help['code'], id: string | null, count: number, change: Partial<Mount>) =>
-    list.push({ code, id, count, mount: { ...mount, ...change } })
+    list.push({ code, id, count, mount: { ...mount, ...change }, part: null })
   if (mount.slot !== null) add('first-slot', null, 0, { slot: null })
   for (const { id } of mounting?.slots ?? []) if (id !== mount.slot) add('slot', id, 0, { slot: id })
   for (const { id, most } of mounting?.spacers ?? []) {
@@ -54,25 +74,64 @@ function changes(question: SceneQuestion): Omit<Help, 'slack' | 'gains' | 'share
   return list
 }
 
+/** What can be done to the vehicle's own parts: a shield where it is too hot, a longer clamp for the one that is nearest. */
+function partChanges(question: SceneQuestion, scene: Scene, { rows }: RoomReport): Change[] {
+  const mount = question.mount ?? USUAL_MOUNT
+  const partOf = (id: string) => scene.obstacles.find((o) => o.id === id)!.part
+  const hot = [...new Set(rows.filter((r) => r.verdict === 'heat').map((r) => r.part))]
+  const shields = hot.map(
+    (id): Change => ({ code: 'shield', id, count: 1, mount, part: { ...partOf(id), shielded: true } }),
+  )
+  const [tightest] = rows
+  if (!tightest || !CLAMPED.includes(tightest.kind)) return shields
+  const at = nearestAt(scene, tightest, tightest.at, tightest.pressure)
+  const way = at ? [0, 1, 2].map((k) => at.second[k]! - at.first[k]!) : []
+  const far = Math.hypot(...way)
+  if (!at || far < 1e-6) return shields
+  // Of two that overlap, the nearest points are each inside the other: they part the other way.
+  const toward = at.gap > 0 ? 1 : -1
+  const part = partOf(tightest.part)
+  const by = way.map((w) => (toward * CLAMP_STEP * w) / far) as [number, number, number]
+  return [
+    ...shields,
+    { code: 'longer-clamp', id: part.id, count: 1, mount, part: { ...part, shape: shiftedShape(part.shape, by) } },
+  ]
+}
+
+/** A question as it is after a change. */
+function changed(question: SceneQuestion, { mount, part }: Change): SceneQuestion {
+  const own = withMount(question, mount)
+  if (!part) return own
+  const { axle } = own.kit
+  const parts = partsAround(own.vehicle, own.survey, axle, sitsOn(own.kit)).map((p) => (p.id === part.id ? part : p))
+  return { ...own, vehicle: withParts(own.vehicle, axle, parts) }
+}
+
 /**
- * What would leave more room: each change that the kit allows is tried through the whole travel.
+ * What would leave more room: each change that the kit allows, and what can be done to the vehicle's own parts, is tried through
+ * the whole travel.
  * @param progress from 0 to 1
- * @returns what gains, the most first; empty where nothing does. A spacer that takes the bag out of its height range is left out
+ * @returns what gains, the most first, after what takes the heat off; empty where nothing does. A spacer that takes the bag out of
+ * its height range is left out
  */
 export function whatHelps(question: SceneQuestion, progress: (done: number) => void = () => {}): Help[] {
-  const now = roomReport(sceneOf(question))?.slack ?? null
-  if (now === null) return []
-  const tried = changes(question)
+  const scene = sceneOf(question)
+  const report = roomReport(scene)
+  if (!report || report.slack === null) return []
+  const now = report.slack
+  const tried = [...mountChanges(question), ...partChanges(question, scene, report)]
   return tried
     .flatMap((change, i): Help[] => {
       progress(i / tried.length)
-      const report = roomReport(sceneOf(withMount(question, change.mount)))
-      if (!report || report.slack === null) return []
-      const { share } = report.bag
-      const gains = report.slack - now
-      return gains > WORTH && share >= 0 && share <= 1 ? [{ ...change, slack: report.slack, gains, share }] : []
+      const then = roomReport(sceneOf(changed(question, change)))
+      if (!then || then.slack === null) return []
+      const { share } = then.bag
+      const gains = then.slack - now
+      // A shield is for the heat: it may take room, as long as the rule is kept.
+      const helps = change.code === 'shield' ? then.slack >= Math.min(0, now) : gains > WORTH
+      return helps && share >= 0 && share <= 1 ? [{ ...change, slack: then.slack, gains, share }] : []
     })
-    .sort((a, b) => b.gains - a.gains)
+    .sort((a, b) => Number(b.code === 'shield') - Number(a.code === 'shield') || b.gains - a.gains)
 }
 
 /**

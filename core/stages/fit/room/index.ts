@@ -1,5 +1,7 @@
 export * from './scene'
 export * from './report'
+export * from './gap-in'
+export type { LineRow, LineVerdict, PortRow } from './lines'
 export * from './advice'
 export * from './chance'
 export * from './mounted'

@@ -1,7 +1,8 @@
 import type { Pose } from '../../../clearance'
 import type { Meters } from '../../../quantity'
 import type { RoomGap } from '../room-gaps'
-import { gapIn, type RoomReport } from './report'
+import { gapIn } from './gap-in'
+import type { RoomReport } from './report'
 import { bagAt, type Scene } from './scene'
 
 /** A gap as read beside the one that the drawing gives for that state. */

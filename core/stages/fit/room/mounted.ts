@@ -24,7 +24,9 @@ export function asMounted(question: SceneQuestion): AsMounted {
   const measured = bad.filter((r) => r.source === 'tape' && r.verdict !== 'unsure')
   const [worst] = measured.toSorted((a, b) => slackOf(a) - slackOf(b))
   if (worst) {
-    const help = whatHelps(question).find((h) => h.slack >= 0)
+    // The kit's own choices come before work on the vehicle's parts.
+    const helps = whatHelps(question).filter((h) => h.slack >= 0 && h.code !== 'shield')
+    const help = helps.find((h) => h.part === null) ?? helps[0]
     return help ? { code: 'needs-change', row: worst, help } : { code: 'does-not-fit', row: worst }
   }
   // A kit's own measures say how far its bag moves; where they are missing, nothing is held against it.

@@ -18,8 +18,11 @@ import {
 } from '../../../clearance'
 import { BAG_CLEARANCE, PLATE_CLEARANCE } from '../../../kit'
 import type { Meters, Radians } from '../../../quantity'
+import { spansOf, type SpanRow } from '../../../underbody'
 import type { PartKind, UndersidePart } from '../../../vehicle'
 import { ridesAlong } from '../room-gaps'
+import { gapIn } from './gap-in'
+import { linesOf, portsOf, type LineRow, type PortRow } from './lines'
 import { bagAt, SIDES, type Scene, type SceneObstacle, type ScenePressure, type Side } from './scene'
 
 /** What a gap is held against: parts that move against each other keep a margin, parts that ride together must not touch. */
@@ -57,20 +60,11 @@ export interface RoomRow {
   verdict: RoomVerdict
 }
 
-/** Whether a hose, cable or harness is long enough. */
-export interface SpanRow {
-  part: string
-  kind: PartKind
-  side: UndersidePart['side']
-  /** Longest between its anchors over the poses, with 5 % to spare. */
-  needs: Meters
-  has: Meters | null
-  at: Pose
-}
-
 export interface RoomReport {
   rows: RoomRow[]
   spans: SpanRow[]
+  lines: LineRow[]
+  ports: PortRow[]
   /** Of the bag nearer to a limit. */
   bag: { least: Meters; most: Meters; leastAt: Pose; mostAt: Pose; share: number }
   tilt: Radians
@@ -81,8 +75,6 @@ export interface RoomReport {
   slack: Meters | null
 }
 
-/** Slack that a line between moving anchors keeps. Common practice, no published source. */
-const SPARE_LENGTH = 1.05
 /** A bag within this of a pipe has a heat shield between. Common practice, no published source. */
 const SHIELD_DISTANCE: Meters = 6 * 0.0254
 /** Overlapping by this much things touch; how deep is not looked into. */
@@ -105,20 +97,6 @@ export function normalBelow(x: number): number {
       Math.exp((-x * x) / 2)) /
     2
   return x > 0 ? 1 - tail : tail
-}
-
-/** Gap of one body to the nearest of several, in a pose. */
-export function gapIn(first: Body, bodies: readonly Body[], motion: Motion, pose: Pose): Meters {
-  const distance = distanceSolver(1e-6)
-  const a = posedBody(first, motion)
-  poseBody(a, pose)
-  return Math.min(
-    ...bodies.map((body) => {
-      const b = posedBody(body, motion)
-      poseBody(b, pose)
-      return distance(a, b).gap
-    }),
-  )
 }
 
 /** Parts that one side's bag can meet: its own side's, and those in the middle. */
@@ -215,18 +193,6 @@ function plateRow(scene: Scene, side: Side, tire: SceneObstacle): RoomRow {
   )
 }
 
-/** Longest that each hose, cable and harness has to be. */
-function spansOf({ obstacles, motion }: Scene): SpanRow[] {
-  return obstacles.flatMap(({ id, kind, side, part }): SpanRow[] => {
-    if (part.shape.kind !== 'run' || part.shape.points.length !== 2) return []
-    const [a, b] = part.shape.points
-    if (a!.on === b!.on || kind === 'shock' || kind === 'link' || kind === 'coil') return []
-    const [moving, still] = a!.on === 'axle' ? [a!, b!] : [b!, a!]
-    const { most, mostAt } = spanThrough(motion, moving.at, still.at)
-    return [{ part: id, kind, side, needs: SPARE_LENGTH * most, has: part.freeLength, at: mostAt }]
-  })
-}
-
 /** Bag height, tilt and offset through the travel, of the side that comes nearer to a limit. */
 function bagThrough(scene: Scene): Pick<RoomReport, 'bag' | 'tilt' | 'offset'> {
   const { motion, bags, heightRange } = scene
@@ -289,7 +255,9 @@ export function roomReport(scene: Scene, progress: (done: number) => boolean = (
   const through = bagThrough(scene)
   return {
     rows,
-    spans: spansOf(scene),
+    spans: spansOf(scene.obstacles.map((o) => o.part), scene.motion),
+    lines: linesOf(scene, rows),
+    ports: portsOf(scene),
     ...through,
     coil: coilRoom(scene, through.bag),
     slack: rows.length ? slackOf(rows[0]!) : null,

@@ -1,9 +1,10 @@
 import { describe, expect, test } from 'vitest'
 import { cumulativeStdNormalProbability } from 'simple-statistics'
 import { demoJob, demoKits } from '../../../../demo/shop'
-import { radiusAt } from '../../../clearance'
+import { foreAft, radiusAt } from '../../../clearance'
 import { hasAir, USUAL_MOUNT, type AirKit, type Mount } from '../../../kit'
 import { INCH } from '../../../quantity'
+import { withArm, withParts } from '../../../underbody'
 import type { UndersidePart } from '../../../vehicle'
 import { assessJob } from '../../assess'
 import {
@@ -41,7 +42,8 @@ function withPipe(question: SceneQuestion, inboard: number, more: Partial<Unders
     side: 'right',
     shape: {
       kind: 'run',
-      radius: 0.04,
+      // With its heat shield around it: 40 mm.
+      radius: 0.04 - INCH / 2,
       points: [
         { on: 'frame', at: [0.8, y, z] },
         { on: 'frame', at: [-0.8, y, z] },
@@ -55,7 +57,7 @@ function withPipe(question: SceneQuestion, inboard: number, more: Partial<Unders
     tolerance: 0.003,
     ...more,
   }
-  return { ...question, vehicle: { ...question.vehicle, underbody: { front: [], rear: [pipe] } } }
+  return { ...question, vehicle: withParts(question.vehicle, 'rear', [pipe]) }
 }
 
 describe('room around a bag as mounted', () => {
@@ -100,7 +102,116 @@ describe('room around a bag as mounted', () => {
     expect(helps.find((h) => h.id === 'inner')).toBeUndefined()
     expect(helps).toEqual(helps.toSorted((a, b) => b.gains - a.gains))
     const bare = { ...question.kit, mounting: null }
-    expect(whatHelps({ ...withPipe(question, at), kit: bare, level: null })).toEqual([])
+    // A tank hangs on no clamp.
+    expect(whatHelps({ ...withPipe(question, at, { kind: 'fuel-tank' }), kit: bare, level: null })).toEqual([])
+  })
+
+  test('a longer clamp gains what it moves the pipe by; a shield takes the heat off and half an inch of room', () => {
+    const question = asked()
+    const widest = question.kit.bag.maximumDiameter / 2
+    const bare = { ...question, kit: { ...question.kit, mounting: null }, level: null }
+    const near = whatHelps(withPipe(bare, widest + 0.04 + 0.012))
+    expect(near.map((h) => h.code)).toEqual(['longer-clamp'])
+    // Source: subtraction: half an inch away along the line of the nearest points.
+    expect(Math.abs(near[0]!.gains - INCH / 2)).toBeLessThan(0.0005)
+
+    const hot = withPipe(bare, widest + 0.04 + 0.06, { shielded: false })
+    const [before] = report(hot).rows
+    expect(before).toMatchObject({ verdict: 'heat' })
+    const [shield] = whatHelps(hot)
+    expect(shield).toMatchObject({ code: 'shield', part: { shielded: true } })
+    expect(shield!.gains).toBeCloseTo(-INCH / 2, 4)
+    const shielded = report({ ...hot, vehicle: withParts(hot.vehicle, 'rear', [shield!.part!]) })
+    expect(shielded.rows[0]!.verdict).toBe('fine')
+  })
+
+  test('the register of lines: gaps to bag, bracket, U-bolt end and pipe by subtraction', () => {
+    const question = asked()
+    const scene = sceneOf(question)
+    const { lower } = scene.bags.right
+    const bracket = scene.brackets.find((b) => b.side === 'right' && b.end === 'lower')!
+    const radius = 0.004
+    const run = (id: string, kind: UndersidePart['kind'], r: number, y: number, z: number): UndersidePart => ({
+      id,
+      kind,
+      name: '',
+      side: 'right',
+      shape: {
+        kind: 'run',
+        radius: r,
+        points: [
+          { on: 'axle', at: [lower[0] + 0.2, y, z] },
+          { on: 'axle', at: [lower[0] - 0.2, y, z] },
+        ],
+      },
+      freeLength: null,
+      shielded: true,
+      heldBy: null,
+      handling: [],
+      source: 'tape',
+      tolerance: 0.002,
+    })
+    // Fore and aft along the axle's end of things, at the height of the lower bracket: all ride together.
+    const z = (bracket.low[2] + bracket.high[2]) / 2
+    const y = bracket.high[1] + 0.05
+    const line = run('line', 'brake-line', radius, y, z)
+    const around = [line, run('bolt', 'u-bolt-ends', 0.008, y + 0.03, z)]
+    const lineOf = (parts: UndersidePart[]) =>
+      report({ ...question, vehicle: withParts(question.vehicle, 'rear', parts) }).lines[0]!
+    const found = lineOf(around)
+    // Source: subtraction.
+    expect(found.bracket).toBeCloseTo(0.05 - radius, 6)
+    expect(found.bolt).toBeCloseTo(0.03 - radius - 0.008, 6)
+    expect(found.pipe).toBeNull()
+    expect(found.verdict).toBe('clear')
+    const close = run('line', 'brake-line', radius, bracket.high[1] + radius + 0.003, z)
+    expect(lineOf([close]).verdict).toBe('close')
+    expect(lineOf([{ ...close, handling: ['eased'] }]).verdict).toBe('handled')
+    expect(lineOf([{ ...close, source: 'estimate', tolerance: 0.04 }]).verdict).toBe('look')
+    expect(lineOf([run('line', 'brake-line', radius, bracket.high[1], z)]).verdict).toBe('touches')
+  })
+
+  test('an air fitting nearer than six inches to a pipe', () => {
+    const question = asked()
+    const scene = sceneOf(question)
+    const { port } = scene.brackets.find((b) => b.side === 'right' && b.end === 'upper')!
+    const [x, y, z] = scene.bags.right.upper
+    // The port of the hive truck's kit faces inward: a pipe straight inboard of it.
+    expect(port).toEqual([0, 1, 0])
+    const at = (inboard: number) => {
+      const pipe = withPipe(question, 0).vehicle.underbody!.rear[0]!
+      const to = y + scene.plateRadius + inboard + 0.04
+      const shape = {
+        kind: 'run' as const,
+        radius: 0.04 - INCH / 2,
+        points: [
+          { on: 'frame' as const, at: [x + 0.5, to, z] as [number, number, number] },
+          { on: 'frame' as const, at: [x - 0.5, to, z] as [number, number, number] },
+        ],
+      }
+      return report({ ...question, vehicle: withParts(question.vehicle, 'rear', [{ ...pipe, shape }]) }).ports.find(
+        (p) => p.side === 'right',
+      )!
+    }
+    // Source: subtraction, less the fitting's own 6 mm.
+    expect(at(0.1).gap).toBeCloseTo(0.094, 6)
+    expect(at(0.1).near).toBe(true)
+    expect(at(6 * INCH + 0.006).near).toBe(false)
+  })
+
+  test('an arm takes the axle forward as it comes up: the pipe ahead of the bag comes nearer', () => {
+    const question = asked()
+    const arm = { ahead: 0.6, above: -0.06 }
+    const led = withArm(question.vehicle, 'rear', arm)
+    const { travel } = sceneOf({ ...question, vehicle: led }).motion
+    // Source: the circle through the axle about the pivot: 0.6 ahead, 0.06 below; 80 mm up.
+    const radius = Math.hypot(0.6, 0.06)
+    const exact = (z: number) => 0.6 - Math.sqrt(radius ** 2 - (0.06 + z) ** 2)
+    for (const z of [-0.08, 0.08]) expect(Math.abs(foreAft(travel, z) - exact(z))).toBeLessThan(0.0009)
+    expect(Math.sign(foreAft(travel, 0.08))).toBe(1)
+    // A pivot behind the axle at the same height below takes it backward.
+    const behind = sceneOf({ ...question, vehicle: withArm(question.vehicle, 'rear', { ...arm, ahead: -0.6 }) })
+    expect(Math.sign(foreAft(behind.motion.travel, 0.08))).toBe(-1)
   })
 
   test('spacers bring the bag nearest the middle of its range', () => {
@@ -150,7 +261,7 @@ describe('room around a bag as mounted', () => {
       tolerance: 0.003,
     })
     const spanOf = (free: number | null) =>
-      report({ ...question, vehicle: { ...question.vehicle, underbody: { front: [], rear: [part(free)] } } }).spans[0]!
+      report({ ...question, vehicle: withParts(question.vehicle, 'rear', [part(free)]) }).spans[0]!
     // Source: subtraction: 300 mm standing, 90 mm of droop at the center, 5 % to spare.
     expect(spanOf(null).needs).toBeCloseTo(1.05 * 0.39, 3)
     expect(spanOf(0.4).has).toBe(0.4)
@@ -224,7 +335,7 @@ describe('what to measure', () => {
     const at = question.kit.bag.maximumDiameter / 2 + 0.04 + 0.02
     const base = withPipe(question, at, { source: 'estimate', tolerance: 0.04 })
     const rear = [...base.vehicle.underbody!.rear, rail]
-    const asking = { ...base, vehicle: { ...base.vehicle, underbody: { front: [], rear } } }
+    const asking = { ...base, vehicle: withParts(base.vehicle, 'rear', rear) }
     const scene = sceneOf(asking)
     const row = roomReport(scene)!.rows.find((r) => r.part === 'pipe')!
     const [across] = tapeAsks(scene, row)

@@ -22,8 +22,8 @@ import {
 } from '../../../kit'
 import { INCH, type Meters, type Pascals } from '../../../quantity'
 import { bagTable, type AxleEnd } from '../../../spring'
-import { bodiesOf, partsAround, seatHeight } from '../../../underbody'
-import { tireDiameter, type PartKind, type Survey, type UndersidePart, type Vehicle } from '../../../vehicle'
+import { bodiesOf, jounceOf, motionOf, partsAround, seatHeight, USUAL_REBOUND } from '../../../underbody'
+import { type PartKind, type Survey, type UndersidePart, type Vehicle } from '../../../vehicle'
 
 export type Side = 'left' | 'right'
 export const SIDES: readonly Side[] = ['left', 'right']
@@ -32,11 +32,6 @@ export const SIDES: readonly Side[] = ['left', 'right']
 const USUAL_MARGIN: Meters = INCH / 8
 /** Lock of a steered wheel. Common practice, no published source. */
 const STEERING_LOCK = (35 * Math.PI) / 180
-/** Travel up to the bump stop where nobody has read it. Common practice, no published source. */
-const USUAL_JOUNCE: Meters = 0.085
-const USUAL_REBOUND: Meters = 0.09
-/** No axle rolls further against its frame than this, whatever its ends allow. Common practice, no published source. */
-const MOST_ROLL = (10 * Math.PI) / 180
 /** A bag that stands beyond its table of diameters by so much or more is taken at its widest; it gets there in a straight line. */
 const TABLE_EDGE: Meters = 0.01
 
@@ -158,6 +153,9 @@ function usualMounting(kit: AirKit, vehicle: Vehicle, survey: Survey): Mounting 
     folded: null,
     factoryHoles: [],
     bolts: [],
+    uBolts: [],
+    protector: null,
+    shield: null,
     templates: [],
   }
 }
@@ -178,9 +176,8 @@ export function girthOf(bag: KitBag, pressure: Pascals): Girth {
 
 /** What ends the travel with this kit on. */
 function travelEnds({ vehicle, kit, bag }: SceneQuestion, mounting: Mounting, window: Scene['window']): TravelEnds {
-  const own = vehicle[kit.axle]
-  const stop = own.stages.find((s) => s.kind === 'bump-stop')?.at ?? null
-  const rebound = own.reboundTravel
+  const up = jounceOf(vehicle, kit.axle)
+  const rebound = vehicle[kit.axle].reboundTravel
   const down = {
     rebound: rebound ?? USUAL_REBOUND,
     reboundBy: rebound === null ? ('usual' as const) : ('vehicle' as const),
@@ -191,9 +188,7 @@ function travelEnds({ vehicle, kit, bag }: SceneQuestion, mounting: Mounting, wi
     // Nothing stops it but the air: it is judged down to where the bag may no longer be used.
     if (!kit.bag.innerBumpStop) return { ...down, jounce: Math.max(0, bag.rideHeight - window.low), jounceBy: 'bag' }
   }
-  return stop === null
-    ? { ...down, jounce: USUAL_JOUNCE, jounceBy: 'usual' }
-    : { ...down, jounce: stop, jounceBy: 'bump-stop' }
+  return { ...down, jounce: up.jounce, jounceBy: up.known ? 'bump-stop' : 'usual' }
 }
 
 /** Offset of a side: outward and ahead, from the mount's slot, and turned or changed over. */
@@ -256,19 +251,14 @@ export function sceneOf(question: SceneQuestion): Scene {
   })
   const independent = own.architecture === 'independent'
   const ratio = independent ? (bag.motionRatio ?? 1) : 1
-  const shocks = parts.filter((p) => p.kind === 'shock' && p.shape.kind === 'run')
-  const shockY = shocks.flatMap((p) => (p.shape.kind === 'run' ? [Math.abs(p.shape.points[0]!.at[1])] : []))
-  const motion: Motion = {
-    center: [0, 0, (tireDiameter(own.tireSize) ?? 0.78) / 2],
-    travel: {
-      jounce: ends.jounce * ratio,
-      rebound: ends.rebound * ratio,
-      // An independent link moves its own side only: what is at the other side does not turn it.
-      roll: independent ? 0 : MOST_ROLL,
-      jounceSpacing: ends.jounceBy === 'bump-stop' || ends.jounceBy === 'usual' ? own.springSpacing : spacing,
-      reboundSpacing: shockY.length ? 2 * Math.max(...shockY) : own.springSpacing,
-    },
-  }
+  const byStops = ends.jounceBy === 'bump-stop' || ends.jounceBy === 'usual'
+  const motion = motionOf(
+    vehicle,
+    kit.axle,
+    parts,
+    { jounce: ends.jounce, spacing: byStops ? own.springSpacing : spacing },
+    ratio,
+  )
   const max = Math.min(bag.maximum.value, mount.pressureCap ?? Infinity)
   const pressures: ScenePressure[] = (
     [
