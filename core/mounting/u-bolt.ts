@@ -40,9 +40,7 @@ export function uBoltNeeds(kit: Kit, parts: readonly UndersidePart[], block: Met
   const size = (around: UBolt['around']): { across: Meters; deep: Meters } | null => {
     if (around === 'leaf-pack') return wide === null ? null : { across: wide, deep: tall }
     if (around === 'axle-tube') return thick === null ? null : { across: thick, deep: thick }
-    return wide === null || thick === null
-      ? null
-      : { across: Math.max(wide, thick), deep: tall + block + thick }
+    return wide === null || thick === null ? null : { across: Math.max(wide, thick), deep: tall + block + thick }
   }
   return (kit.mounting?.uBolts ?? []).flatMap((bolt): UBoltNeed[] => {
     const around = size(bolt.around)

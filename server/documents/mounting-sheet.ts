@@ -4,7 +4,7 @@ import { USUAL_MOUNT } from '@stout-shackle/core/kit'
 import { boltNeeds, stackLayers, uBoltNeeds } from '@stout-shackle/core/mounting'
 import { formatQuantity, type UnitSystem } from '@stout-shackle/core/quantity'
 import type { Assessment } from '@stout-shackle/core/stages'
-import { besideDrawn, roomReport, sceneOf, sceneQuestion } from '@stout-shackle/core/stages/fit/room'
+import { besideDrawn, roomRegister, roomReport, sceneOf, sceneQuestion } from '@stout-shackle/core/stages/fit/room'
 import {
   AXLE_NAMES,
   HAND_NAMES,
@@ -29,6 +29,7 @@ export function mountingSheet(job: Job, a: Assessment, system: UnitSystem): Cont
     if (!question) return []
     const scene = sceneOf(question)
     const report = roomReport(scene)
+    const lines = report ? roomRegister(scene, report.rows).lines : []
     const layers = stackLayers(kit, question.bag, mount)
     const bolts = boltNeeds(kit, mount, job.survey[kit.axle].liftBlock ?? 0)
     const uBolts = uBoltNeeds(
@@ -98,11 +99,11 @@ export function mountingSheet(job: Job, a: Assessment, system: UnitSystem): Cont
             ),
           ]
         : []),
-      ...(report?.lines.length
+      ...(lines.length
         ? [
             table(
               ['Line, hose or cable', 'what happens to it', 'bag', 'bracket', 'U-bolt', 'pipe'],
-              report.lines.map((l) => {
+              lines.map((l) => {
                 const part = scene.obstacles.find((o) => o.id === l.part)!.part
                 const gap = (v: number | null) => (v === null ? '–' : v <= 0 ? 'touches' : len(v))
                 return [

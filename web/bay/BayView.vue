@@ -9,6 +9,8 @@ import { contradictionText, missingText, PLACE_STATES, VOIDS } from '@stout-shac
 import { useJobPage } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import StatusBar from '../shell/StatusBar.vue'
+import PartGapsCard from '../fit/PartGapsCard.vue'
+import ReadingsCard from '../fit/ReadingsCard.vue'
 import BayHead from './BayHead.vue'
 import FastenerCard from './FastenerCard.vue'
 import OpenItemsPanel from './OpenItemsPanel.vue'
@@ -66,7 +68,8 @@ function typed(value: number) {
 
 const refused = ref('')
 const skipping = ref<string | null>(null)
-const itemsOpen = ref(false)
+/** What lies over the step: the open items, or the gaps to be read. */
+const over = ref<'items' | 'gaps' | null>(null)
 watch(current, (now, before) => {
   if (now?.step.id === before?.step.id) return
   refused.value = ''
@@ -123,6 +126,7 @@ const torqueDoubts = computed(() => {
       .map((m) => missingText('torques', m, { ...assessment, job }, preferences.system)),
   )
 })
+const gapsLeft = computed(() => store.assessment?.gaps.filter((g) => g.missing).length ?? 0)
 const counts = computed(() => {
   const l = store.assessment?.openItems
   return l
@@ -204,14 +208,18 @@ const counts = computed(() => {
             <button @click="putAside(r)">Put aside</button>
           </p>
           <div v-if="counts" class="open-counts">
-            <button @click="itemsOpen = true">
+            <button @click="over = 'items'">
               <b>{{ counts.off }}</b>off, to go back on
             </button>
-            <button @click="itemsOpen = true">
+            <button @click="over = 'items'">
               <b>{{ counts.loose }}</b>loose, to be tightened
             </button>
-            <button @click="itemsOpen = true">
+            <button @click="over = 'items'">
               <b>{{ counts.deviations }}</b>deviations
+            </button>
+            <button data-action="gaps" @click="over = 'gaps'">
+              <b>{{ gapsLeft }}</b
+              >gaps to read
             </button>
           </div>
         </div>
@@ -241,9 +249,11 @@ const counts = computed(() => {
         @reading="typed"
         @close="keypad = null"
       />
-      <div v-if="itemsOpen" class="veil" @click.self="itemsOpen = false" @keydown.esc="itemsOpen = false">
+      <div v-if="over" class="veil" @click.self="over = null" @keydown.esc="over = null">
         <div class="sheet">
-          <button class="close" @click="itemsOpen = false">Close</button><StandsNow /><OpenItemsPanel />
+          <button class="close" @click="over = null">Close</button>
+          <template v-if="over === 'items'"><StandsNow /><OpenItemsPanel /></template>
+          <template v-else><StandsNow /><ReadingsCard /><PartGapsCard /></template>
         </div>
       </div>
     </template>
@@ -454,6 +464,13 @@ button:focus-visible {
   color: var(--ink);
   border-radius: 4px;
   font-size: 18px;
+}
+/* What is typed here is typed with gloves on. */
+.sheet :deep(.field input) {
+  min-height: 44px;
+}
+.sheet > :deep(p) {
+  padding: 8px 12px;
 }
 .close {
   min-height: 56px;

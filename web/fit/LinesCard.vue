@@ -16,11 +16,11 @@ const props = defineProps<{
   system: UnitSystem
 }>()
 const emit = defineEmits<{ select: [id: string] }>()
-const len = (v: number | null) =>
-  v === null ? '–' : v <= 0 ? 'touches' : formatQuantity('length', v, props.system)
+const len = (v: number | null) => (v === null ? '–' : v <= 0 ? 'touches' : formatQuantity('length', v, props.system))
 const SIGNS: Record<LineVerdict, 'stop' | 'caution' | 'fine'> = {
   touches: 'stop',
   close: 'caution',
+  hot: 'caution',
   look: 'caution',
   handled: 'fine',
   clear: 'fine',

@@ -192,7 +192,9 @@ const usual = computed(() => JSON.stringify(props.mount) === JSON.stringify(USUA
           <td class="num">{{ len(u.needed) }}</td>
           <td class="num">{{ len(u.bolt.leg) }}</td>
           <td>
-            <StateSign :state="u.verdict !== 'fine' ? (u.measured ? 'stop' : 'caution') : u.measured ? 'fine' : 'unknown'" />
+            <StateSign
+              :state="u.verdict !== 'fine' ? (u.measured ? 'stop' : 'caution') : u.measured ? 'fine' : 'unknown'"
+            />
             {{ U_BOLT_VERDICTS[u.verdict] }}<span v-if="!u.measured" class="small">, by what is usual: measure it</span>
           </td>
         </tr>

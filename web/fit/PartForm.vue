@@ -90,7 +90,7 @@ const picked = (event: Event) => (event.target as HTMLSelectElement).value
   <div class="form">
     <p class="small muted">{{ PART_SOURCES[part.source] }}, ± {{ len(part.tolerance) }}</p>
     <div class="row">
-      <label class="small"
+      <label class="small pick"
         >Shape
         <select
           :value="part.shape.kind"
@@ -100,13 +100,13 @@ const picked = (event: Event) => (event.target as HTMLSelectElement).value
           <option v-for="(name, kind) in SHAPE_NAMES" :key="kind" :value="kind">{{ name }}</option>
         </select>
       </label>
-      <label class="small"
+      <label class="small pick"
         >Side
         <select :value="part.side" @change="set({ side: picked($event) as UndersidePart['side'] })">
           <option v-for="s in ['left', 'right', 'center'] as const" :key="s" :value="s">{{ s }}</option>
         </select>
       </label>
-      <label v-if="part.shape.kind !== 'run'" class="small"
+      <label v-if="part.shape.kind !== 'run'" class="small pick"
         >Fixed to
         <select
           :value="part.shape.on"
@@ -118,7 +118,7 @@ const picked = (event: Event) => (event.target as HTMLSelectElement).value
         </select>
       </label>
       <template v-if="part.shape.kind === 'plane'">
-        <label class="small"
+        <label class="small pick"
           >Face at
           <select
             :value="part.shape.axis"
@@ -136,7 +136,7 @@ const picked = (event: Event) => (event.target as HTMLSelectElement).value
           :max="REACH"
           @commit="(v: number | null) => v !== null && measured({ ...part.shape, at: v } as PartShape)"
         />
-        <label class="small"
+        <label class="small pick"
           >The part is
           <select
             :value="part.shape.beyond"
@@ -253,7 +253,7 @@ const picked = (event: Event) => (event.target as HTMLSelectElement).value
       }}
     </p>
     <div v-if="flexible" class="row">
-      <label class="small"
+      <label class="small pick"
         >Held by
         <select :value="part.heldBy ?? ''" @change="set({ heldBy: (picked($event) || null) as HeldBy | null })">
           <option value="">not looked at</option>
@@ -281,10 +281,18 @@ const picked = (event: Event) => (event.target as HTMLSelectElement).value
   flex-wrap: wrap;
   align-items: end;
   gap: 6px 14px;
-  padding-top: 6px;
+  padding: 6px 0;
 }
 .row :deep(.field) {
   width: 110px;
+}
+/* What is picked stands under its name, like what is typed. */
+.pick {
+  display: grid;
+  gap: 4px;
+}
+.pick select {
+  min-height: 32px;
 }
 .stop {
   color: var(--oxide);

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { bagBody, heaveLimits, type Pose } from '@stout-shackle/core/clearance'
 import { formatNumber, inSystem, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
-import { gapIn, type RoomRow, type Scene, type ScenePressure } from '@stout-shackle/core/stages/fit/room'
+import { gapIn, girthAt, type RoomRow, type Scene, type ScenePressure } from '@stout-shackle/core/stages/fit/room'
 import { partName } from '@stout-shackle/core/wording'
 import ChartFrame from '../charts/ChartFrame.vue'
 import { base, COLORS, SERIES, type ChartOption } from '../charts/option'
@@ -23,7 +23,7 @@ const heaves = computed(() => {
   return Array.from({ length: STEPS + 1 }, (_, i) => low + ((high - low) * i) / STEPS)
 })
 const curves = computed(() => {
-  const { girth } = props.scene.pressures.find((p) => p.id === props.pressure) ?? props.scene.pressures[0]!
+  const girth = girthAt(props.scene, props.pressure)
   return props.rows
     .filter((r) => r.of === 'bag' && r.rule === 'moving')
     .slice(0, SERIES.length)

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { ofKind, recordLimits, type RecordBody } from '@stout-shackle/core/job'
-import { counts } from '@stout-shackle/core/proof'
+import { recordLimits } from '@stout-shackle/core/job'
 import { formatQuantity, type UnitSystem } from '@stout-shackle/core/quantity'
 import { GAP_STATES, partName, ROOM_VERDICTS } from '@stout-shackle/core/wording'
 import type { AxleEnd } from '@stout-shackle/core/spring'
@@ -9,7 +8,7 @@ import type { MeasuredGap, RoomRow, RoomVerdict } from '@stout-shackle/core/stag
 import QuantityField from '../entry/QuantityField.vue'
 import StateSign from '../entry/StateSign.vue'
 import { useOpenJob } from '../stores/job'
-import { readingField } from '../stores/reading'
+import { gapDoubt, gapField, gapReading, type ReadGap } from './room-gap'
 import { signOf } from './room-sign'
 
 /** Gaps of one side, the least over its rule first, with what was read of each. */
@@ -22,41 +21,22 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ show: [row: RoomRow] }>()
 const { store } = useOpenJob()
-type Body = Extract<RecordBody, { kind: 'room-gap' }>
 
 const says = (v: RoomVerdict) => ROOM_VERDICTS[v]
 const len = (v: number) => formatQuantity('length', v, props.system)
-function earlier(row: RoomRow) {
-  const { standing, proof } = store.kept
-  const own = ofKind(standing, 'room-gap').filter(
-    ({ body }) => body.axle === props.axle && body.side === row.side && body.of === row.of && body.part === row.part,
-  )
-  return own.findLast((r) => proof && counts(proof, r)) ?? own.at(-1)
-}
-const field = (row: RoomRow) =>
-  readingField(
-    store,
-    `room-gap:${props.axle}:${row.side}:${row.of}:${row.part}`,
-    () => earlier(row),
-    (value, about): Body => ({
-      kind: 'room-gap',
-      axle: props.axle,
-      side: row.side,
-      of: row.of,
-      part: row.part,
-      value,
-      about,
-    }),
-  )
+const gapOf = ({ side, of, part }: RoomRow): ReadGap => ({ axle: props.axle, side, of, part })
+const earlier = (row: RoomRow) => gapReading(store, gapOf(row))
+const field = (row: RoomRow) => gapField(store, gapOf(row))
 const byRow = computed(() => new Map(props.measured.map((m) => [`${m.gap.of}:${m.gap.part}:${m.gap.side}`, m])))
 const of = (row: RoomRow) => byRow.value.get(`${row.of}:${row.part}:${row.side}`)
 /** A reading that is not where it was drawn says that something else is not either. */
 function doubt(row: RoomRow): string {
   const own = of(row)
-  if (!own) return earlier(row) ? 'read before the kit was fitted: it proves nothing' : ''
-  if (own.gap.fails) return `${GAP_STATES[own.gap.state]}: less than ${len(own.gap.rule!)}`
-  if (own.differs === null) return own.drawn === null ? '' : `${GAP_STATES[own.gap.state]}: as drawn`
-  return `${GAP_STATES[own.gap.state]}: ${len(Math.abs(own.differs))} ${own.differs < 0 ? 'less' : 'more'} than drawn: brackets changed over, a tilted plate, or a part that is elsewhere`
+  if (!own) return gapDoubt(store, gapOf(row))
+  const state = `${GAP_STATES[own.gap.state]}${own.gap.pressure === null ? '' : `, at ${formatQuantity('pressure', own.gap.pressure, props.system)}`}`
+  if (own.gap.fails) return `${state}: less than ${len(own.gap.rule!)}`
+  if (own.differs === null) return own.drawn === null ? '' : `${state}: as drawn`
+  return `${state}: ${len(Math.abs(own.differs))} ${own.differs < 0 ? 'less' : 'more'} than drawn: brackets changed over, a tilted plate, or a part that is elsewhere`
 }
 </script>
 

@@ -5,6 +5,7 @@ import {
   measureNext,
   slackOf,
   type Help,
+  type RoomRegister,
   type RoomReport,
   type RoomRow,
   type SampledChance,
@@ -21,7 +22,7 @@ import { signOf } from './room-sign'
 /** The answer of the fit stage: the tightest place, the bag through its travel, what would help, what to measure. */
 const props = defineProps<{
   scene: Scene
-  report: RoomReport | null
+  report: (RoomReport & RoomRegister) | null
   stale: boolean
   working: 'report' | 'helps' | 'chance' | null
   sampled: ({ row: RoomRow } & SampledChance) | null
@@ -204,7 +205,10 @@ const clampTooShort = (h: Help) => {
         data-port
         >{{ len(p.gap) }}<template #below>six inches from a pipe, or a heat sleeve on the line</template></PlateRow
       >
-      <PlateRow v-if="scene.mounting.protector" label="Protector" :state="scene.mounting.protector.inBox ? 'fine' : 'caution'"
+      <PlateRow
+        v-if="scene.mounting.protector"
+        label="Protector"
+        :state="scene.mounting.protector.inBox ? 'fine' : 'caution'"
         >{{ scene.mounting.protector.name
         }}<template v-if="!scene.mounting.protector.inBox" #below>not in the box</template></PlateRow
       >
@@ -251,7 +255,11 @@ const clampTooShort = (h: Help) => {
             :key="h.code + h.id + h.count"
             :label="helpText(h, choiceName)"
           >
-            {{ h.code === 'shield' ? 'keeps the heat off' : `${tightest && tightest.least <= 0 ? 'at least ' : ''}+${len(h.gains)}` }}
+            {{
+              h.code === 'shield'
+                ? 'keeps the heat off'
+                : `${tightest && tightest.least <= 0 ? 'at least ' : ''}+${len(h.gains)}`
+            }}
             <button type="button" class="plain" :data-help="h.code" @click="use(h)">Use</button>
             <template v-if="h.code === 'shield'" #below>{{
               !scene.mounting.shield

@@ -3,6 +3,7 @@ import {
   asMounted,
   sampleChance,
   proposeMount,
+  roomRegister,
   roomReport,
   sceneOf,
   whatHelps,
@@ -17,10 +18,12 @@ const SEED = 2026
 /** What takes longer than a frame: gaps certified through the travel, and what would leave more room. */
 const work = {
   report(question: SceneQuestion, progress: (done: number) => void) {
-    return roomReport(sceneOf(question), (done) => {
+    const scene = sceneOf(question)
+    const report = roomReport(scene, (done) => {
       progress(done)
       return true
     })
+    return report && { ...report, ...roomRegister(scene, report.rows) }
   },
   chance(question: SceneQuestion, of: 'bag' | 'plate', part: string, side: Side, progress: (done: number) => void) {
     const scene = sceneOf(question)

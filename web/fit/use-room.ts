@@ -1,6 +1,13 @@
 import { onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
 import { proxy, wrap, type Remote } from 'comlink'
-import type { Help, RoomReport, RoomRow, SampledChance, SceneQuestion } from '@stout-shackle/core/stages/fit/room'
+import type {
+  Help,
+  RoomRegister,
+  RoomReport,
+  RoomRow,
+  SampledChance,
+  SceneQuestion,
+} from '@stout-shackle/core/stages/fit/room'
 import type { RoomWork } from './room.worker'
 
 /** Typing is over when nothing was typed for so long, ms. */
@@ -11,7 +18,7 @@ const PAUSE = 150
  * @param subject which job and kit it is about: answers about another are taken off the screen
  */
 export function useRoom(question: Ref<SceneQuestion | null>, subject: () => string) {
-  const report = shallowRef<RoomReport | null>(null)
+  const report = shallowRef<(RoomReport & RoomRegister) | null>(null)
   const advice = shallowRef<{
     helps: Help[]
     proposal: { share: number; slack: number; mount: Help['mount'] } | null

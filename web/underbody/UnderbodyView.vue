@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { carried, radiusAt, type Pose, type Vector } from '@stout-shackle/core/clearance'
 import type { Meters } from '@stout-shackle/core/quantity'
 import {
+  girthAt,
   SIDES,
   type Scene,
   type SceneObstacle,
@@ -40,9 +41,7 @@ const emit = defineEmits<{
   settle: []
 }>()
 
-const radius = computed(
-  () => (props.scene.pressures.find((p) => p.id === props.pressure) ?? props.scene.pressures[0]!).girth,
-)
+const radius = computed(() => girthAt(props.scene, props.pressure))
 const outer = computed(() =>
   Math.max(
     0.7,

@@ -1,7 +1,7 @@
 import { BAG_CLEARANCE, PLATE_CLEARANCE, sitsOn } from '../../kit'
 import { kitAt, ofKind, type BayRecord, type Job } from '../../job'
 import { counts, type Proof } from '../../proof'
-import { isBelow, type Meters } from '../../quantity'
+import { isBelow, type Meters, type Pascals } from '../../quantity'
 import type { AxleEnd } from '../../spring'
 import { partsAround } from '../../underbody'
 import type { PartKind } from '../../vehicle'
@@ -19,6 +19,8 @@ export interface RoomGap {
   value: Meters
   about: boolean
   state: GapState
+  /** In the bag of that side, as it was read last before it; null where nobody had. */
+  pressure: Pascals | null
   /** What is asked of it there; null where it rides along, or only the drawing says. */
   rule: Meters | null
   fails: boolean
@@ -67,6 +69,7 @@ export function roomGapsOf(job: Job, standing: readonly BayRecord[], proof: Proo
       value: body.value,
       about: body.about,
       state,
+      pressure: situation?.air[body.axle]?.[body.side] ?? null,
       rule,
       fails: rule !== null && isBelow(body.value, rule),
     }

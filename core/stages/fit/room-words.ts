@@ -74,7 +74,8 @@ export function helpText(
 export const LINE_VERDICTS: Record<LineVerdict, string> = {
   touches: 'touches',
   close: 'less than the margin',
-  look: 'may touch: look at it',
+  hot: 'too near the pipe: heat sleeve',
+  look: 'may be too near: look at it',
   handled: 'near, and taken care of',
   clear: 'clear',
 }

@@ -7,16 +7,7 @@ import { sceneOf, type Scene, type SceneQuestion } from './scene'
 
 /** A way to put the kit on that leaves more room. */
 export interface Help {
-  code:
-    | 'slot'
-    | 'first-slot'
-    | 'spacer'
-    | 'no-spacer'
-    | 'turn'
-    | 'other-hand'
-    | 'pressure'
-    | 'shield'
-    | 'longer-clamp'
+  code: 'slot' | 'first-slot' | 'spacer' | 'no-spacer' | 'turn' | 'other-hand' | 'pressure' | 'shield' | 'longer-clamp'
   /** Slot, spacer or part. */
   id: string | null
   count: number
@@ -79,9 +70,13 @@ function partChanges(question: SceneQuestion, scene: Scene, { rows }: RoomReport
   const mount = question.mount ?? USUAL_MOUNT
   const partOf = (id: string) => scene.obstacles.find((o) => o.id === id)!.part
   const hot = [...new Set(rows.filter((r) => r.verdict === 'heat').map((r) => r.part))]
-  const shields = hot.map(
-    (id): Change => ({ code: 'shield', id, count: 1, mount, part: { ...partOf(id), shielded: true } }),
-  )
+  const shields = hot.map((id): Change => ({
+    code: 'shield',
+    id,
+    count: 1,
+    mount,
+    part: { ...partOf(id), shielded: true },
+  }))
   const [tightest] = rows
   if (!tightest || !CLAMPED.includes(tightest.kind)) return shields
   const at = nearestAt(scene, tightest, tightest.at, tightest.pressure)

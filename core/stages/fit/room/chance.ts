@@ -12,7 +12,7 @@ import {
 } from '../../../clearance'
 import type { Meters } from '../../../quantity'
 import type { RoomRow } from './report'
-import { bagAt, type Scene } from './scene'
+import { bagAt, girthAt, type Scene } from './scene'
 
 export interface SampledChance {
   /** Share of the samples in which a rule is not kept. */
@@ -89,9 +89,9 @@ export function sampleChance(
   const obstacle = scene.obstacles.find((o) => o.id === row.part)
   if (!obstacle) return null
   const { motion } = scene
-  const of = (id: RoomRow['pressure']) => (scene.pressures.find((p) => p.id === id) ?? scene.pressures[0]!).girth
-  const widest = row.of === 'bag' ? [bagAt(scene, row.side, of(row.pressure))] : Object.values(scene.plates[row.side])
-  const standing = row.of === 'bag' ? [bagAt(scene, row.side, of('level'))] : widest
+  const widest =
+    row.of === 'bag' ? [bagAt(scene, row.side, girthAt(scene, row.pressure))] : Object.values(scene.plates[row.side])
+  const standing = row.of === 'bag' ? [bagAt(scene, row.side, girthAt(scene, 'level'))] : widest
   /** A pair in a pose, the second as it stands without any shift. */
   const pairs = (firsts: readonly Body[], poses: readonly Pose[]) =>
     poses.flatMap((pose) =>

@@ -1,9 +1,9 @@
-import type { Pose } from '../../../clearance'
+import { STANDING, type Pose } from '../../../clearance'
 import type { Meters } from '../../../quantity'
 import type { RoomGap } from '../room-gaps'
 import { gapIn } from './gap-in'
 import type { RoomReport } from './report'
-import { bagAt, type Scene } from './scene'
+import { bagAt, girthAt, girthOf, type Scene, type ScenePressure } from './scene'
 
 /** A gap as read beside the one that the drawing gives for that state. */
 export interface MeasuredGap {
@@ -15,7 +15,8 @@ export interface MeasuredGap {
 }
 
 /**
- * Readings beside the drawing: where they disagree, something is not where it was said to be.
+ * Readings beside the drawing, with what was in the bag as they were taken: where they disagree, something is not where it was said
+ * to be.
  * @param tape half-width of a reading
  */
 export function besideDrawn(scene: Scene, { rows }: RoomReport, gaps: readonly RoomGap[], tape: Meters): MeasuredGap[] {
@@ -26,15 +27,19 @@ export function besideDrawn(scene: Scene, { rows }: RoomReport, gaps: readonly R
       const row = rows.find((r) => r.of === gap.of && r.part === gap.part && r.side === gap.side)
       const obstacle = scene.obstacles.find((o) => o.id === gap.part)
       if (!row || !obstacle) return { gap, drawn: null, differs: null }
-      const firsts =
-        gap.of === 'bag' ? [bagAt(scene, gap.side, scene.pressures[0]!.girth)] : Object.values(scene.plates[gap.side])
+      const at = (pressure: ScenePressure['id']) =>
+        gap.pressure === null ? girthAt(scene, pressure) : girthOf(scene.bag, gap.pressure)
+      const drawnAt = (pressure: ScenePressure['id'], pose: Pose) => {
+        const firsts = gap.of === 'bag' ? [bagAt(scene, gap.side, at(pressure))] : Object.values(scene.plates[gap.side])
+        return Math.min(...firsts.map((first) => gapIn(first, obstacle.bodies, scene.motion, pose)))
+      }
       const drawn =
         gap.state === 'empty'
-          ? row.standing
+          ? drawnAt('min', STANDING)
           : gap.state === 'loaded'
-            ? row.loaded
+            ? scene.loaded && drawnAt('level', scene.loaded)
             : gap.state === 'hanging'
-              ? Math.min(...firsts.map((first) => gapIn(first, obstacle.bodies, scene.motion, hanging)))
+              ? drawnAt('min', hanging)
               : null
       if (drawn === null) return { gap, drawn, differs: null }
       const more = gap.value - drawn

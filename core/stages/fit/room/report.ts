@@ -22,8 +22,7 @@ import { spansOf, type SpanRow } from '../../../underbody'
 import type { PartKind, UndersidePart } from '../../../vehicle'
 import { ridesAlong } from '../room-gaps'
 import { gapIn } from './gap-in'
-import { linesOf, portsOf, type LineRow, type PortRow } from './lines'
-import { bagAt, SIDES, type Scene, type SceneObstacle, type ScenePressure, type Side } from './scene'
+import { bagAt, girthAt, SIDES, type Scene, type SceneObstacle, type ScenePressure, type Side } from './scene'
 
 /** What a gap is held against: parts that move against each other keep a margin, parts that ride together must not touch. */
 export type GapRule = 'moving' | 'riding'
@@ -63,8 +62,6 @@ export interface RoomRow {
 export interface RoomReport {
   rows: RoomRow[]
   spans: SpanRow[]
-  lines: LineRow[]
-  ports: PortRow[]
   /** Of the bag nearer to a limit. */
   bag: { least: Meters; most: Meters; leastAt: Pose; mostAt: Pose; share: number }
   tilt: Radians
@@ -131,7 +128,6 @@ function judgeRow(row: Omit<RoomRow, 'chance' | 'verdict'>, shielded: boolean): 
 function bagRow(scene: Scene, side: Side, obstacle: SceneObstacle): RoomRow {
   const { motion, pressures, margin } = scene
   const [min, max] = [pressures[0]!, pressures.at(-1)!]
-  const level = pressures.find((p) => p.id === 'level') ?? min
   const rides = ridesAlong(obstacle.kind)
   const found = leastOf(bagAt(scene, side, max.girth), obstacle.bodies, motion)
   return judgeRow(
@@ -144,7 +140,7 @@ function bagRow(scene: Scene, side: Side, obstacle: SceneObstacle): RoomRow {
       source: obstacle.source,
       rule: rides ? 'riding' : 'moving',
       standing: gapIn(bagAt(scene, side, min.girth), obstacle.bodies, motion, STANDING),
-      loaded: scene.loaded && gapIn(bagAt(scene, side, level.girth), obstacle.bodies, motion, scene.loaded),
+      loaded: scene.loaded && gapIn(bagAt(scene, side, girthAt(scene, 'level')), obstacle.bodies, motion, scene.loaded),
       least: found.gap,
       at: found.at,
       lower: found.lower,
@@ -255,9 +251,10 @@ export function roomReport(scene: Scene, progress: (done: number) => boolean = (
   const through = bagThrough(scene)
   return {
     rows,
-    spans: spansOf(scene.obstacles.map((o) => o.part), scene.motion),
-    lines: linesOf(scene, rows),
-    ports: portsOf(scene),
+    spans: spansOf(
+      scene.obstacles.map((o) => o.part),
+      scene.motion,
+    ),
     ...through,
     coil: coilRoom(scene, through.bag),
     slack: rows.length ? slackOf(rows[0]!) : null,
@@ -270,7 +267,7 @@ export const slackOf = ({ least, leastRule, loaded, loadedRule }: RoomRow): Mete
 
 /** Gaps of every row in one pose, for a picture that moves. */
 export function gapsAt(scene: Scene, pose: Pose, pressure: ScenePressure['id']): Map<string, Meters> {
-  const { girth } = scene.pressures.find((p) => p.id === pressure) ?? scene.pressures[0]!
+  const girth = girthAt(scene, pressure)
   const gaps = new Map<string, Meters>()
   if (scene.inCoil) return gaps
   for (const side of SIDES) {
@@ -305,7 +302,7 @@ export function nearestAt(
   pose: Pose,
   pressure: ScenePressure['id'],
 ) {
-  const { girth } = scene.pressures.find((p) => p.id === pressure) ?? scene.pressures[0]!
+  const girth = girthAt(scene, pressure)
   const bodies = scene.obstacles.find((o) => o.id === row.part)?.bodies ?? []
   const firsts = row.of === 'bag' ? [bagAt(scene, row.side, girth)] : Object.values(scene.plates[row.side])
   const distance = distanceSolver(1e-6)

@@ -12,6 +12,7 @@ import {
   measureNext,
   normalBelow,
   proposeMount,
+  roomRegister,
   roomReport,
   sampleChance,
   tapeAsks,
@@ -29,6 +30,7 @@ function asked(change: Partial<SceneQuestion> = {}): SceneQuestion & { kit: AirK
   return { ...sceneQuestion(job, kit, assessJob(job, records).active)!, kit, ...change }
 }
 const report = (question: SceneQuestion) => roomReport(sceneOf(question))!
+const registerOf = (question: SceneQuestion) => roomRegister(sceneOf(question), report(question).rows)
 
 /** A pipe along the right side, so far inboard of the bag's center and so high. */
 function withPipe(question: SceneQuestion, inboard: number, more: Partial<UndersidePart> = {}): SceneQuestion {
@@ -157,7 +159,7 @@ describe('room around a bag as mounted', () => {
     const line = run('line', 'brake-line', radius, y, z)
     const around = [line, run('bolt', 'u-bolt-ends', 0.008, y + 0.03, z)]
     const lineOf = (parts: UndersidePart[]) =>
-      report({ ...question, vehicle: withParts(question.vehicle, 'rear', parts) }).lines[0]!
+      registerOf({ ...question, vehicle: withParts(question.vehicle, 'rear', parts) }).lines[0]!
     const found = lineOf(around)
     // Source: subtraction.
     expect(found.bracket).toBeCloseTo(0.05 - radius, 6)
@@ -169,6 +171,12 @@ describe('room around a bag as mounted', () => {
     expect(lineOf([{ ...close, handling: ['eased'] }]).verdict).toBe('handled')
     expect(lineOf([{ ...close, source: 'estimate', tolerance: 0.04 }]).verdict).toBe('look')
     expect(lineOf([run('line', 'brake-line', radius, bracket.high[1], z)]).verdict).toBe('touches')
+    // An inch from a pipe, or a heat sleeve.
+    const beside = (gap: number) => [line, run('pipe', 'exhaust', 0.04 - INCH / 2, y + radius + 0.04 + gap, z)]
+    expect(lineOf(beside(INCH)).verdict).toBe('clear')
+    expect(lineOf(beside(INCH - 0.001)).verdict).toBe('hot')
+    const [, pipe] = beside(INCH - 0.001)
+    expect(lineOf([{ ...line, handling: ['heat-sleeve'] }, pipe!]).verdict).toBe('handled')
   })
 
   test('an air fitting nearer than six inches to a pipe', () => {
@@ -189,7 +197,7 @@ describe('room around a bag as mounted', () => {
           { on: 'frame' as const, at: [x - 0.5, to, z] as [number, number, number] },
         ],
       }
-      return report({ ...question, vehicle: withParts(question.vehicle, 'rear', [{ ...pipe, shape }]) }).ports.find(
+      return registerOf({ ...question, vehicle: withParts(question.vehicle, 'rear', [{ ...pipe, shape }]) }).ports.find(
         (p) => p.side === 'right',
       )!
     }

@@ -92,6 +92,7 @@ export interface Scene {
   bags: Record<Side, BagPlace>
   /** How far a bag may be from where it is said to be: half-width. */
   bagTolerance: Meters
+  bag: KitBag
   plateRadius: Meters
   plates: Record<Side, { upper: Body; lower: Body }>
   pressures: ScenePressure[]
@@ -274,6 +275,7 @@ export function sceneOf(question: SceneQuestion): Scene {
     ends,
     bags,
     bagTolerance: bag.rideHeightFrom === 'measured' ? tapeTolerance : kit.mounting ? 0.006 : 0.015,
+    bag: kit.bag,
     plateRadius: mounting.plateRadius,
     plates: { left: plates('left'), right: plates('right') },
     pressures,
@@ -355,6 +357,10 @@ function bracketsOf(
     made('lower', lower, lower[2] - mounting.lower - spacersAt(mounting, mount, 'lower')),
   ].filter(({ low, high }) => high[2] - low[2] > 1e-4)
 }
+
+/** How wide the bags are by their height, at one of the pressures they are looked at with. */
+export const girthAt = (scene: Scene, id: ScenePressure['id']): Girth =>
+  (scene.pressures.find((p) => p.id === id) ?? scene.pressures[0]!).girth
 
 /** The bag of a side as a body, at a pressure. */
 export const bagAt = (scene: Scene, side: Side, girth: Girth): Body =>
