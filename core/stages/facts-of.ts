@@ -7,6 +7,7 @@ import { openItemsOf, stepReports, torqueStates } from './bay'
 import { assessCase, assessKit, caseEstimates, cautionsOf } from './choose'
 import type { Facts } from './facts'
 import { judgeGaps, roomGapsOf } from './fit'
+import { touchesAsMounted } from './fit/room'
 import { asLeftOf } from './hand-over/as-left'
 import { correctedCases, correctionsOf, cornerFindings, loadCases, weigh } from './load'
 import { unansweredOf } from './measure'
@@ -46,6 +47,7 @@ export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutco
     chosen,
     gaps: judgeGaps(job, standing, proof),
     roomGaps: roomGapsOf(job, standing, proof),
+    touches: touchesAsMounted(job, active),
     plan,
     steps: stepReports(plan, standing, proof),
     torques,

@@ -8,6 +8,7 @@ import type { AirState } from './air'
 import type { FastenerState, OpenItems, StepReport } from './bay'
 import type { CaseAssessment, Caution, KitAssessment } from './choose'
 import type { GapJudgment, RoomGap } from './fit'
+import type { MountedTouch } from './fit/room'
 import type { AxleSpring, Corrections } from './load'
 import type { OpenAnswer } from './measure'
 
@@ -31,6 +32,8 @@ export interface Facts {
   gaps: GapJudgment[]
   /** Gaps to single things around the bags, as read. */
   roomGaps: RoomGap[]
+  /** What the kits would meet as they are mounted, somewhere in the travel, by what was measured. */
+  touches: MountedTouch[]
   plan: PlanOutcome | null
   steps: StepReport[]
   torques: FastenerState[]

@@ -97,6 +97,7 @@ describe('sentences', () => {
       'valve-unanswered': '',
       'valve-no-procedure': '',
       'room-gap-fails': 'bag:exhaust-right:rear:right',
+      'touches-as-mounted': 'bag:exhaust-right:rear:right',
       'gap-fails': 'bag-clearance:rear:left',
       'hole-unsound': 'Seat hole:rear:left',
       bubbles: 'connection-1-left',
@@ -111,6 +112,7 @@ describe('sentences', () => {
       'rating-unknown': RATING_NAMES.gvwr,
       'gap-fails': GAP_CHECK_NAMES['bag-clearance'],
       'room-gap-fails': 'exhaust right',
+      'touches-as-mounted': 'exhaust right',
       'hole-unsound': 'Seat hole',
       bubbles: 'connection 1 left',
     }

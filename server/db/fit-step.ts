@@ -48,7 +48,8 @@ function putBack(table: Table, document: Tree, extras: Tree): void {
   if (table === 'vehicles' || table === 'platforms') return put(document, 'underbody', extras.underbody)
   if (document.vehicle) put(tree(document.vehicle), 'underbody', extras.underbody)
   for (const own of list(document.kits)) {
-    const extra = list(extras.kits).find((e) => e.id === tree(own.kit).id && e.work === own.work)
+    // A form from before kits could stay on or come off says nothing of it: all of them were being fitted.
+    const extra = list(extras.kits).find((e) => e.id === tree(own.kit).id && (e.work ?? 'fit') === (own.work ?? 'fit'))
     put(own, 'mount', extra?.mount)
     put(tree(own.kit), 'mounting', extra?.mounting)
   }

@@ -32,6 +32,7 @@ export const fitStage = defineStage({
     'no-kit': facts.chosen.length === 0,
     'holes-missing': holes(facts).filter((h) => h.sound === null).length,
     'gaps-missing': owed(facts).filter((g) => g.missing && !FAILS.includes(g.verdict)).length,
+    'touches-as-mounted': facts.touches.length > 0,
     'gap-fails': facts.gaps.some((g) => FAILS.includes(g.verdict)) || facts.roomGaps.some((g) => g.fails),
   }),
   checks: {
@@ -57,6 +58,11 @@ export const fitStage = defineStage({
     },
   },
   stops: (facts) => [
+    ...facts.touches.map((t) => ({
+      code: 'touches-as-mounted' as const,
+      about: `${t.of}:${t.part}:${t.axle}:${t.side}`,
+      hard: true,
+    })),
     ...holes(facts)
       .filter((h) => h.sound === false)
       .map((h) => ({ code: 'hole-unsound' as const, about: `${h.name}:${h.axle}:${h.side}`, hard: true })),

@@ -11,6 +11,7 @@ export const fitWaits: Record<WaitsOf<typeof fitStage>, (n: number) => string> =
   'no-kit': () => 'a kit',
   'holes-missing': (n) => count(n, 'factory hole to look at', 'factory holes to look at'),
   'gaps-missing': (n) => count(n, 'gap to read', 'gaps to read'),
+  'touches-as-mounted': () => 'a bag meets a measured part in its travel',
   'gap-fails': () => 'a gap fails its rule',
 }
 export const fitChecks: Record<(typeof FIT_CHECKS)[number], string> = {
@@ -21,6 +22,10 @@ export const fitStops: Record<StopsOf<typeof fitStage>, (stop: StageStop) => str
   'gap-fails': ({ about }) => {
     const [check, axle, side] = about.split(':') as [GapCheck, string, string]
     return `${GAP_CHECK_NAMES[check]}, ${axle} ${side}: fails its rule. ${GAP_HELP[check]}`
+  },
+  'touches-as-mounted': ({ about }) => {
+    const [of, part, axle, side] = about.split(':') as [string, string, string, string]
+    return `The ${of} meets ${part.replace(/-/g, ' ')}, ${axle} ${side}, somewhere in its travel, by what was measured. Use another slot or spacer, move the part and measure it again, or take another kit.`
   },
   'hole-unsound': ({ about }) => {
     const [name, axle, side] = about.split(':') as [string, string, string]
