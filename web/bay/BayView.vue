@@ -218,8 +218,7 @@ const counts = computed(() => {
               <b>{{ counts.deviations }}</b>deviations
             </button>
             <button data-action="gaps" @click="over = 'gaps'">
-              <b>{{ gapsLeft }}</b
-              >gaps to read
+              <b>{{ gapsLeft }}</b>gaps to read
             </button>
           </div>
         </div>
