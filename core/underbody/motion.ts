@@ -4,7 +4,7 @@ import type { AxleEnd } from '../spring'
 import { tireDiameter, type UndersidePart, type Vehicle } from '../vehicle'
 
 /** Travel up to the bump stop where nobody has read it. Common practice, no published source. */
-export const USUAL_JOUNCE: Meters = 0.085
+const USUAL_JOUNCE: Meters = 0.085
 export const USUAL_REBOUND: Meters = 0.09
 /** No axle rolls further against its frame than this, whatever its ends allow. Common practice, no published source. */
 const MOST_ROLL = (10 * Math.PI) / 180

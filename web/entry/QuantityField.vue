@@ -59,20 +59,26 @@ const refusal = computed(() => {
   return refusalText(parsed.value)
 })
 const unit = computed(() => UNITS[props.kind][preferences.system].symbol)
-const changed = () => text.value !== shown.value
+/** Typed in since it was told last: the same figure typed again is told too, for whoever read it anew. */
+let untold = false
 
 function typed() {
   touched.value = true
+  untold = true
   if (parsed.value.ok) emit('update', parsed.value.value, parsed.value.about)
   else if (parsed.value.code === 'empty' && props.clearable) emit('update', null, false)
 }
 function commit() {
-  if (!changed()) return
+  if (!untold) return
   touched.value = true
   if (parsed.value.ok) {
+    untold = false
     emit('commit', parsed.value.value, parsed.value.about)
     touched.value = false
-  } else if (parsed.value.code === 'empty' && props.clearable) emit('commit', null, false)
+  } else if (parsed.value.code === 'empty' && props.clearable) {
+    untold = false
+    emit('commit', null, false)
+  }
 }
 function leave() {
   commit()
@@ -87,6 +93,7 @@ function enter() {
   if (parsed.value.ok || text.value === '') emit('next')
 }
 function giveUp() {
+  untold = false
   text.value = shown.value
   touched.value = false
   emit('update', props.value, props.about ?? false)

@@ -48,6 +48,18 @@ describe('a quantity field', () => {
     expect(wrapper.emitted('next')).toHaveLength(1)
     expect(input.element.value).toBe('about 36')
   })
+  test('the same figure typed again is told: it was read anew; a field that was only entered tells nothing', async () => {
+    const wrapper = field()
+    const input = wrapper.find('input')
+    await input.trigger('focus')
+    await input.trigger('blur')
+    expect(wrapper.emitted('commit')).toBeUndefined()
+    await input.trigger('focus')
+    await input.setValue('35 1/4')
+    await input.trigger('keydown', { key: 'Enter' })
+    await input.trigger('blur')
+    expect(wrapper.emitted('commit')).toEqual([[expect.closeTo(0.89535, 9), false]])
+  })
   test('says what is wrong and what would be right, and stays', async () => {
     const wrapper = field()
     const input = wrapper.find('input')

@@ -41,8 +41,8 @@ const places = computed(() => {
   if (shape.kind === 'run')
     return shape.points.map((p, i) => ({
       label: i === 0 ? 'One end' : i === shape.points.length - 1 ? 'Other end' : `Bend ${i}`,
-      at: p.at as At,
-      on: p.on as On | null,
+      at: p.at,
+      on: p.on,
       put: (at: At, on: On | null): PartShape => ({
         ...shape,
         points: shape.points.map((q, k) => (k === i ? { at, on: on ?? q.on } : q)),
@@ -52,13 +52,13 @@ const places = computed(() => {
     return [
       {
         label: 'Rear, right, bottom corner',
-        at: shape.low as At,
+        at: shape.low,
         on: null,
         put: (low: At): PartShape => ({ ...shape, low }),
       },
       {
         label: 'Front, left, top corner',
-        at: shape.high as At,
+        at: shape.high,
         on: null,
         put: (high: At): PartShape => ({ ...shape, high }),
       },

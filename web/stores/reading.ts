@@ -2,6 +2,10 @@ import type { BayRecord, RecordBody } from '@stout-shackle/core/job'
 import { counts } from '@stout-shackle/core/proof'
 import type { useJob } from './job'
 
+/** Whether a reading says what stands there, but for what converting units leaves. */
+const same = (a: RecordBody, b: RecordBody) => JSON.stringify(a, rounded) === JSON.stringify(b, rounded)
+const rounded = (_: string, value: unknown) => (typeof value === 'number' ? Number(value.toPrecision(9)) : value)
+
 type Entry<B extends RecordBody> = BayRecord & { body: B }
 
 /**
@@ -34,6 +38,7 @@ export function readingField<B extends RecordBody>(
       store.type(key, null)
       const target = corrected()
       const before = earlier()
+      if (value !== null && target && before && same(before.body, body(value, about))) return
       if (value !== null) store.record(body(value, about), target ? { record: target, why: 'read again' } : null)
       else if (before) store.record({ kind: 'withdrawn' }, { record: before.id, why: 'cleared' })
     },

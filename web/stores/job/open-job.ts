@@ -63,6 +63,8 @@ export function openJob(id: string, outbox: ReturnType<typeof useOutbox>, signer
     const before = plan.job.value
     if (!before) return
     const after = change(before)
+    // What says the same as before is no edit: there is nothing to save, nor to take back.
+    if (JSON.stringify(after) === JSON.stringify(before)) return
     history.edited(before, after, what)
     plan.put(after)
   }
