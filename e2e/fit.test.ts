@@ -106,7 +106,7 @@ test('an arm, a flat face and a bend are typed; an arm that is none is refused w
   await page.locator('[data-tightest]').waitFor()
   await expect.poll(() => page.getByLabel('and above its center').inputValue()).toBe('-3')
   const added = page.locator('[data-field=part] option').filter({ hasText: 'Other part' })
-  await page.locator('[data-field=part]').selectOption((await added.getAttribute('value')))
+  await page.locator('[data-field=part]').selectOption(await added.getAttribute('value'))
   await expect.poll(() => page.locator('[data-field=shape]').inputValue()).toBe('plane')
   await expect.poll(() => page.getByLabel('there', { exact: true }).inputValue()).toBe('30')
 })
