@@ -193,7 +193,42 @@ describe('calculators, to four figures', () => {
     expect(answer.fits).toBe(true)
   })
 
+  test('an order of operations, and what can never be done', async () => {
+    const own = { after: [], support: 'any', wheels: 'any', side: null, hands: 1, minutes: 4, tools: [] }
+    const stand = { support: 'on-wheels', wheels: 'on' }
+    const ask = (operations: object[]) => compute('plan', { operations, start: stand, end: stand, crew: 2 })
+    const found = await ask([
+      { ...own, id: 'a', support: 'axle-hanging', wheels: 'off', side: 'left', tools: ['bar'] },
+      { ...own, id: 'b', after: ['a'], side: 'right', tools: ['bar'] },
+    ])
+    expect(found).toMatchObject({
+      ok: true,
+      supportChanges: 2,
+      wheelChanges: 2,
+      sideWalks: 1,
+      toolChanges: 1,
+      optimal: true,
+    })
+    expect(await ask([{ ...own, id: 'a', support: 'on-wheels', wheels: 'off' }])).toMatchObject({
+      ok: false,
+      unreachable: [{ id: 'a', why: 'no-such-stand' }],
+    })
+  })
+
+  const step = { id: 'a', after: [], support: 'any', wheels: 'any', side: null, hands: 1, minutes: 4, tools: [] }
+  const planAsked = {
+    operations: [step],
+    start: { support: 'on-wheels', wheels: 'on' },
+    end: { support: 'on-wheels', wheels: 'on' },
+    crew: 1,
+  }
   test.each([
+    ['plan', { ...planAsked, operations: [step, step] }, 'operations.1.id'],
+    ['plan', { ...planAsked, operations: [{ ...step, after: ['z'] }] }, 'operations.0.after.0'],
+    ['plan', { ...planAsked, operations: [{ ...step, hands: 3 }] }, 'operations.0.hands'],
+    ['plan', { ...planAsked, operations: [{ ...step, minutes: 'four' }] }, 'operations.0.minutes'],
+    ['plan', { ...planAsked, start: { support: 'on-wheels', wheels: 'off' } }, 'start.wheels'],
+    ['plan', { ...planAsked, crew: 0 }, 'crew'],
     ['quantity', { kind: 'length', text: '35 1/0' }, 'text'],
     ['clearance', { ...clearance, bag: { ...clearance.bag, radius: -0.085 } }, 'bag.radius'],
     ['clearance', { ...clearance, bag: { ...clearance.bag, radius: 'NaN' } }, 'bag.radius'],

@@ -6,7 +6,7 @@ import type { Knex } from 'knex'
 import type { Logger } from 'pino'
 import { backUp, DATABASE, listBackups } from './backup'
 import { applicationStore, catalogRoutes, kitStore, platformStore, stockStore, vehicleStore } from './catalog'
-import { computeRoutes } from './compute'
+import { computeRoutes, planThread } from './compute'
 import { customerRoutes } from './customers'
 import { deviceRoutes, SimulatedDevices } from './devices'
 import { documentRoutes } from './documents'
@@ -53,6 +53,7 @@ export interface Parts {
   devices: SimulatedDevices
   candidates: CandidateCache
   verdicts: Verdicts
+  plans: ReturnType<typeof planThread>
   imports: Imports
   jobs: JobStore
   board: Board
@@ -72,6 +73,7 @@ export function assemble(settings: AppSettings): Parts {
     bus,
     candidates,
     verdicts,
+    plans: planThread(),
     jobs,
     devices: new SimulatedDevices(db, bus),
     imports: new Imports(db, verdicts.forget),
@@ -133,7 +135,7 @@ export function apiRouters(parts: Parts): [string, Router][] {
     ['/api/exports', exportRoutes(db)],
     ['/api/log', logRoutes(db, jobs)],
     ['/api/devices', deviceRoutes(db, devices)],
-    ['/api/compute', computeRoutes()],
+    ['/api/compute', computeRoutes(parts.plans)],
   ]
 }
 

@@ -99,7 +99,7 @@ function stop() {
     each.close()
     each.closeAllConnections()
   }
-  void Promise.all([db.destroy(), parts.verdicts.stop()]).then(() => {
+  void Promise.all([db.destroy(), parts.verdicts.stop(), parts.plans.stop()]).then(() => {
     unlock()
     process.exit(0)
   })

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import {
   axleWeightsRequest,
   boltLengthRequest,
+  planRequest,
   clearanceRequest,
   leakRequest,
   levelRequest,
@@ -145,6 +146,7 @@ export const CALCULATORS = {
   leak: { request: leakRequest, summary: 'Air check corrected for temperature' },
   clearance: { request: clearanceRequest, summary: 'Gaps around a bag, standing and the least through the travel' },
   'bolt-length': { request: boltLengthRequest, summary: 'Length of bolt that a stack asks for' },
+  plan: { request: planRequest, summary: 'Order of operations, and who does what when' },
 } as const
 const computed = z.looseObject({}).meta({ description: 'Figures carry SI value, unit and US value' })
 

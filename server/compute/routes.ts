@@ -9,12 +9,14 @@ import {
   computeQuantity,
   computeSpringRate,
   computeTorque,
+  type PlanRequest,
 } from '@stout-shackle/core/compute'
 import { CALCULATORS } from '@stout-shackle/core/contract'
 import { parseBody, Problem } from '../problem'
+import { AskingThread } from '../thread'
 
 type Calculator = keyof typeof CALCULATORS
-type Compute = { [N in Calculator]: (input: z.output<(typeof CALCULATORS)[N]['request']>) => unknown }
+type Compute = { [N in Exclude<Calculator, 'plan'>]: (input: z.output<(typeof CALCULATORS)[N]['request']>) => unknown }
 
 const COMPUTE: Compute = {
   quantity(input) {
@@ -34,12 +36,26 @@ const COMPUTE: Compute = {
   'bolt-length': computeBoltLength,
 }
 
-/** The calculators, stateless. A quantity is a number in SI or text with its unit. */
-export function computeRoutes(): Router {
+/**
+ * The calculators, stateless. A quantity is a number in SI or text with its unit.
+ * @param plans thread for what takes longer than others want to wait
+ */
+export function computeRoutes(plans: AskingThread<PlanRequest, unknown>): Router {
   const router = Router()
-  for (const [name, { request: schema }] of Object.entries(CALCULATORS)) {
-    const compute = COMPUTE[name as Calculator] as (input: unknown) => unknown
-    router.post(`/${name}`, (request, response) => void response.json(compute(parseBody(schema, request.body ?? {}))))
+  for (const [name, compute] of Object.entries(COMPUTE)) {
+    const { request: schema } = CALCULATORS[name as Calculator]
+    router.post(
+      `/${name}`,
+      (request, response) =>
+        void response.json((compute as (input: unknown) => unknown)(parseBody(schema, request.body ?? {}))),
+    )
   }
+  router.post('/plan', async (request, response) => {
+    response.json(await plans.ask(parseBody(CALCULATORS.plan.request, request.body ?? {})))
+  })
   return router
 }
+
+/** Work plans are ordered on a thread of their own. */
+export const planThread = (): AskingThread<PlanRequest, unknown> =>
+  new AskingThread(new URL('./worker.mjs', import.meta.url))

@@ -1,20 +1,21 @@
 import { parentPort, workerData } from 'node:worker_threads'
 import { connectReadOnly } from '../db'
+import type { Answered, Asked } from '../thread'
 import { CandidateCache } from './candidates'
 import { verdictsText } from './judge'
-import type { VerdictAnswer, VerdictAsked } from './verdicts'
+import { FORGET, type VerdictQuestion } from './verdicts'
 
 const port = parentPort!
 const cache = new CandidateCache(connectReadOnly(workerData as string))
 
-port.on('message', (asked: VerdictAsked) => {
-  if (asked.kind === 'forget') {
+port.on('message', (message: typeof FORGET | Asked<VerdictQuestion>) => {
+  if (message === FORGET) {
     cache.forget()
     return
   }
-  const { id, vehicle, survey } = asked
-  verdictsText(cache, vehicle, survey).then(
-    (text) => port.postMessage({ id, text } satisfies VerdictAnswer),
-    (error: Error) => port.postMessage({ id, failed: error.message } satisfies VerdictAnswer),
+  const { id, question } = message
+  verdictsText(cache, question.vehicle, question.survey).then(
+    (answer) => port.postMessage({ id, answer } satisfies Answered<string>),
+    (error: Error) => port.postMessage({ id, failed: error.message } satisfies Answered<string>),
   )
 })

@@ -1,0 +1,253 @@
+/** What holds frame and axle, and whether the wheels of that axle are on. */
+export interface Stand {
+  support: 'on-wheels' | 'axle-hanging' | 'axle-raised' | 'frame-raised'
+  wheels: 'on' | 'off'
+}
+type Side = 'left' | 'right'
+
+/** One thing to do, as the order needs to know it. */
+export interface SequenceOperation {
+  id: string
+  /** Ids of operations that come first. */
+  after: readonly string[]
+  support: Stand['support'] | 'any' | 'ride-height'
+  wheels: 'any' | 'on' | 'off'
+  side: Side | null
+  hands: 1 | 2
+  minutes: number
+  tools: readonly string[]
+  /** Of a group one side is finished before the other begins. */
+  exclusive?: string | undefined
+}
+
+export interface SequenceProblem {
+  operations: readonly SequenceOperation[]
+  start: Stand
+  end: Stand
+  crew: 1 | 2
+}
+
+/** Every way to stand: wheels are off only while the tires are clear of the floor. */
+export const STANDS: readonly Stand[] = [
+  { support: 'on-wheels', wheels: 'on' },
+  { support: 'axle-hanging', wheels: 'on' },
+  { support: 'axle-hanging', wheels: 'off' },
+  { support: 'axle-raised', wheels: 'on' },
+  { support: 'axle-raised', wheels: 'off' },
+  { support: 'frame-raised', wheels: 'on' },
+]
+/** Place of a way to stand among them; -1 for one that there is not. */
+const standAt = ({ support, wheels }: Stand): number =>
+  STANDS.findIndex((s) => s.support === support && s.wheels === wheels)
+export const SUPPORTS = ['on-wheels', 'axle-hanging', 'axle-raised', 'frame-raised'] as const
+
+/** Sides as numbers. */
+export const NO_SIDE = 0
+export const LEFT = 1
+export const RIGHT = 2
+
+/** Why an operation can never be done. */
+export interface Unreachable {
+  id: string
+  why: 'no-such-stand' | 'waits-in-a-circle' | 'waits-for' | 'sides-in-each-other'
+  /** Operation it waits for, or group; empty otherwise. */
+  of: string
+}
+
+/** A set of operations: bits in words of 32. */
+export type Bits = Int32Array
+
+/** A problem laid out for the search. */
+export interface Compiled {
+  operations: readonly SequenceOperation[]
+  count: number
+  /** Words of a set. */
+  words: number
+  before: Bits[]
+  /** Ways to stand that suit each operation, as bits. */
+  suits: Int32Array
+  side: Int32Array
+  /** Which set of tools each operation uses, and how many of the one are not in the other: `take[from * sets + to]`. */
+  toolset: Int32Array
+  sets: number
+  take: Int32Array
+  /** Tools of each operation, as bits in words of 32. */
+  toolWords: number
+  tools: Int32Array
+  /** Group of each operation, -1 for none; its operations by side. */
+  group: Int32Array
+  groups: { left: Bits; right: Bits }[]
+  start: number
+  end: number
+}
+
+export const has = (bits: Bits, i: number): boolean => ((bits[i >> 5]! >>> (i & 31)) & 1) === 1
+export const add = (bits: Bits, i: number): void => {
+  bits[i >> 5] = bits[i >> 5]! | (1 << (i & 31))
+}
+export const remove = (bits: Bits, i: number): void => {
+  bits[i >> 5] = bits[i >> 5]! & ~(1 << (i & 31))
+}
+export function within(part: Bits, whole: Bits): boolean {
+  for (let w = 0; w < part.length; w++) if (part[w]! & ~whole[w]!) return false
+  return true
+}
+const meets = (a: Bits, b: Bits): boolean => a.some((word, w) => (word & b[w]!) !== 0)
+
+function suitsOf({ support, wheels }: SequenceOperation): number {
+  const at = support === 'ride-height' ? 'on-wheels' : support
+  return STANDS.reduce(
+    (bits, s, i) =>
+      (at === 'any' || at === s.support) && (wheels === 'any' || wheels === s.wheels) ? bits | (1 << i) : bits,
+    0,
+  )
+}
+
+/**
+ * Lays a problem out, and finds what can never be done whatever the order.
+ * @returns ids must be different, and `after` name operations that there are: the caller has looked
+ */
+export function compile(problem: SequenceProblem): { compiled: Compiled; unreachable: Unreachable[] } {
+  const { operations } = problem
+  const count = operations.length
+  const words = Math.max(1, Math.ceil(count / 32))
+  const index = new Map(operations.map(({ id }, i) => [id, i]))
+  const bits = () => new Int32Array(words)
+  const before = operations.map(({ after }) => {
+    const set = bits()
+    for (const id of after) add(set, index.get(id)!)
+    return set
+  })
+  const side = Int32Array.from(operations, (o) => (o.side === 'left' ? LEFT : o.side === 'right' ? RIGHT : NO_SIDE))
+  const names = [...new Set(operations.flatMap((o) => (o.exclusive && o.side ? [o.exclusive] : [])))]
+  const group = Int32Array.from(operations, (o) => (o.exclusive && o.side ? names.indexOf(o.exclusive) : -1))
+  const groups = names.map((_, g) => {
+    const of = (s: number) => {
+      const set = bits()
+      for (let i = 0; i < count; i++) if (group[i] === g && side[i] === s) add(set, i)
+      return set
+    }
+    return { left: of(LEFT), right: of(RIGHT) }
+  })
+
+  const allTools = [...new Set(operations.flatMap((o) => o.tools))]
+  const toolWords = Math.max(1, Math.ceil(allTools.length / 32))
+  const tools = new Int32Array(count * toolWords)
+  operations.forEach((o, i) => {
+    for (const name of o.tools) {
+      const t = allTools.indexOf(name)
+      tools[i * toolWords + (t >> 5)] = tools[i * toolWords + (t >> 5)]! | (1 << (t & 31))
+    }
+  })
+  // The first set is the empty hand that everything begins with.
+  const kinds: Set<string>[] = [new Set()]
+  const toolset = Int32Array.from(operations, (o) => {
+    const own = new Set(o.tools)
+    const known = kinds.findIndex((k) => k.size === own.size && [...own].every((t) => k.has(t)))
+    return known >= 0 ? known : kinds.push(own) - 1
+  })
+  const sets = kinds.length
+  const take = new Int32Array(sets * sets)
+  for (let a = 0; a < sets; a++)
+    for (let b = 0; b < sets; b++) take[a * sets + b] = [...kinds[b]!].filter((t) => !kinds[a]!.has(t)).length
+
+  const compiled: Compiled = {
+    operations,
+    count,
+    words,
+    before,
+    suits: Int32Array.from(operations, suitsOf),
+    side,
+    toolset,
+    sets,
+    take,
+    toolWords,
+    tools,
+    group,
+    groups,
+    start: standAt(problem.start),
+    end: standAt(problem.end),
+  }
+  const unreachable = sidesInOrder(compiled, names)
+  return { compiled, unreachable: unreachable.length ? unreachable : neverDone(compiled) }
+}
+
+/** All that comes before each operation, however far; an operation in a circle comes before itself. */
+function ancestors({ count, words, before }: Compiled): Bits[] {
+  const all = before.map((b) => Int32Array.from(b))
+  for (let changed = true; changed;) {
+    changed = false
+    for (let i = 0; i < count; i++)
+      for (let j = 0; j < count; j++) {
+        if (!has(all[i]!, j)) continue
+        for (let w = 0; w < words; w++) {
+          const more = all[i]![w]! | all[j]![w]!
+          if (more === all[i]![w]) continue
+          all[i]![w] = more
+          changed = true
+        }
+      }
+  }
+  return all
+}
+
+/** Where one side of a group waits for the other, all of it does: the order of the sides is known then. */
+function sidesInOrder(compiled: Compiled, names: readonly string[]): Unreachable[] {
+  const { count, groups, before } = compiled
+  for (let settled = false; !settled;) {
+    settled = true
+    const all = ancestors(compiled)
+    for (const [g, { left, right }] of groups.entries()) {
+      const waits = (one: Bits, other: Bits) => all.some((a, i) => has(one, i) && meets(a, other))
+      const leftWaits = waits(left, right)
+      const rightWaits = waits(right, left)
+      if (leftWaits && rightWaits)
+        return compiled.operations.flatMap(({ id }, i) =>
+          has(left, i) || has(right, i) ? [{ id, why: 'sides-in-each-other' as const, of: names[g]! }] : [],
+        )
+      if (!leftWaits && !rightWaits) continue
+      const [first, then] = leftWaits ? [right, left] : [left, right]
+      for (let i = 0; i < count; i++) {
+        if (!has(then, i) || within(first, before[i]!)) continue
+        for (let w = 0; w < first.length; w++) before[i]![w] = before[i]![w]! | first[w]!
+        settled = false
+      }
+    }
+  }
+  return []
+}
+
+function neverDone({ operations, count, words, before, suits }: Compiled): Unreachable[] {
+  const done = new Int32Array(words)
+  for (let more = true; more;) {
+    more = false
+    for (let i = 0; i < count; i++)
+      if (!has(done, i) && suits[i] !== 0 && within(before[i]!, done)) {
+        add(done, i)
+        more = true
+      }
+  }
+  const left = operations.flatMap((_, i) => (has(done, i) ? [] : [i]))
+  return left.map((i): Unreachable => {
+    const { id } = operations[i]!
+    if (suits[i] === 0) return { id, why: 'no-such-stand', of: '' }
+    return inCircle(i, left, before)
+      ? { id, why: 'waits-in-a-circle', of: '' }
+      : { id, why: 'waits-for', of: operations[left.find((j) => has(before[i]!, j))!]!.id }
+  })
+}
+function inCircle(from: number, among: readonly number[], before: readonly Bits[]): boolean {
+  const seen = new Set<number>()
+  const open = [from]
+  while (open.length) {
+    const at = open.pop()!
+    for (const j of among) {
+      if (!has(before[at]!, j)) continue
+      if (j === from) return true
+      if (seen.has(j)) continue
+      seen.add(j)
+      open.push(j)
+    }
+  }
+  return false
+}

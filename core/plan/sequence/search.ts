@@ -1,0 +1,178 @@
+import { BitsTable, grown } from './bits-table'
+import { Heap } from './heap'
+import { eachNext } from './next-step'
+import { add, NO_SIDE, remove, STANDS, type Bits, type Compiled } from './problem'
+import type { StillToCome } from './still-to-come'
+
+/** An operation of an order, and how the vehicle stands while it is done. */
+export interface Placed {
+  operation: number
+  stand: number
+}
+export interface BestOrder {
+  order: Placed[]
+  /** The four counts as one number. */
+  cost: number
+  /** No order costs less. */
+  bound: number
+}
+
+/** So many places in orders are looked at; then the best so far is given with its bound. */
+const MOST_LOOKED_AT = 200_000
+/** No more places are kept than this. */
+const MOST_PLACES = 1_500_000
+/** Room for so many places to begin with. */
+const FIRST_ROOM = 1024
+/** How wide the first, greedy look is. */
+const BEAM = 60
+
+/** Places in orders: what is done, how it stands, at which side and with which tools, and what that has cost. */
+class Places {
+  /** What is done, with stand, side and tools in hand as one figure. */
+  readonly table: BitsTable
+  last = new Int32Array(FIRST_ROOM)
+  before = new Int32Array(FIRST_ROOM)
+  depth = new Int32Array(FIRST_ROOM)
+  cost = new Float64Array(FIRST_ROOM)
+  /** Cost with the least that is still to come. */
+  whole = new Float64Array(FIRST_ROOM)
+  moves = new Float64Array(FIRST_ROOM)
+  closed = new Uint8Array(FIRST_ROOM)
+
+  constructor(private readonly compiled: Compiled) {
+    this.table = new BitsTable(compiled.words)
+  }
+  private figure(stand: number, side: number, last: number): number {
+    const { toolset, sets } = this.compiled
+    return ((last < 0 ? 0 : toolset[last]!) + sets * side) * STANDS.length + stand
+  }
+  stand(at: number): number {
+    return this.table.moreOf(at) % STANDS.length
+  }
+  side(at: number): number {
+    return Math.floor(this.table.moreOf(at) / (STANDS.length * this.compiled.sets))
+  }
+  /** The place with the same done, stand, side and tools in hand; negative where there is none, for `put`. */
+  find(done: Bits, stand: number, side: number, last: number): number {
+    return this.table.find(done, this.figure(stand, side, last))
+  }
+  put(missing: number, done: Bits, stand: number, side: number, last: number): number {
+    const at = this.table.put(missing, done, this.figure(stand, side, last))
+    if (at >= this.last.length) {
+      const size = 2 * this.last.length
+      this.last = grown(this.last, size)
+      this.before = grown(this.before, size)
+      this.depth = grown(this.depth, size)
+      this.cost = grown(this.cost, size)
+      this.whole = grown(this.whole, size)
+      this.moves = grown(this.moves, size)
+      this.closed = grown(this.closed, size)
+    }
+    this.last[at] = last
+    return at
+  }
+  order(at: number): Placed[] {
+    const order: Placed[] = []
+    for (let i = at; this.last[i]! >= 0; i = this.before[i]!)
+      order.push({ operation: this.last[i]!, stand: this.stand(i) })
+    return order.reverse()
+  }
+}
+
+/**
+ * The order with the fewest changes of support, then of wheels, then walks between sides, then tool changes.
+ *
+ * @returns null where no order keeps the sides of every group apart
+ * Source: A* (Hart, Nilsson, Raphael 1968, IEEE Trans. Systems Science and Cybernetics 4) over what is done; bounds see `stillToCome`.
+ */
+export function bestOrder(compiled: Compiled, ahead: StillToCome): BestOrder | null {
+  const { count, words, start } = compiled
+  const places = new Places(compiled)
+  const none = new Int32Array(words)
+  const first = places.put(places.find(none, start, NO_SIDE, -1), none, start, NO_SIDE, -1)
+  places.before[first] = -1
+  places.moves[first] = ahead.moves(none, start)
+  places.whole[first] = places.moves[first] + ahead.walksAndTools(none, start, NO_SIDE, -1, places.moves[first])
+  if (count === 0) return { order: [], cost: places.moves[first], bound: places.moves[first] }
+
+  let best = Infinity
+  let bestAt = -1
+  const done = new Int32Array(words)
+  /** Places that come after one, each told as it is found or found cheaper. */
+  function after(at: number, tell: (next: number) => void): void {
+    done.set(places.table.setOf(at))
+    const stand = places.stand(at)
+    const depth = places.depth[at]! + 1
+    const isLast = depth === count
+    const needs = ahead.needs(done)
+    const from = { done, stand, side: places.side(at), last: places.last[at]!, left: count - depth + 1 }
+    eachNext(compiled, from, (i, there, to, step) => {
+      const cost = places.cost[at]! + step
+      if (cost + (isLast ? 0 : ahead.glance(needs, i, there)) >= best) return
+      add(done, i)
+      const found = places.find(done, there, to, i)
+      if (found < 0 || cost < places.cost[found]!) {
+        const moves = isLast
+          ? 0
+          : found >= 0
+            ? places.moves[found]!
+            : there === stand
+              ? places.moves[at]!
+              : ahead.moves(done, there)
+        const rest = isLast ? 0 : moves + ahead.walksAndTools(done, there, to, i, moves)
+        // A bound that held before holds on.
+        const whole = Math.max(cost + rest, places.whole[at]!)
+        const next = whole >= best ? -1 : found >= 0 ? found : places.put(found, done, there, to, i)
+        if (next >= 0) {
+          places.cost[next] = cost
+          places.whole[next] = whole
+          places.moves[next] = moves
+          places.depth[next] = depth
+          places.last[next] = i
+          places.before[next] = at
+          if (isLast) {
+            best = cost
+            bestAt = next
+          }
+          tell(next)
+        }
+      }
+      remove(done, i)
+    })
+  }
+
+  // A narrow look first: an order to be beaten.
+  let row = [first]
+  for (let depth = 0; depth < count && row.length; depth++) {
+    const next = new Set<number>()
+    for (const at of row) after(at, (n) => next.add(n))
+    row = [...next].sort((a, b) => places.whole[a]! - places.whole[b]!).slice(0, BEAM)
+  }
+  let found = bestAt >= 0 ? places.order(bestAt) : []
+
+  // The least whole cost first, and of those what has come furthest.
+  const open = new Heap((a, b) => places.whole[a]! - places.whole[b]! || places.depth[b]! - places.depth[a]!)
+  open.push(first)
+  let looked = 0
+  let bound = Infinity
+  for (;;) {
+    const at = open.pop()
+    if (at === undefined || places.whole[at]! >= best) {
+      bound = best
+      break
+    }
+    if (places.closed[at]) continue
+    if (looked++ > MOST_LOOKED_AT || places.table.count > MOST_PLACES) {
+      bound = places.whole[at]!
+      break
+    }
+    places.closed[at] = 1
+    const had = best
+    after(at, (n) => {
+      places.closed[n] = 0
+      if (places.depth[n]! < count) open.push(n)
+    })
+    if (best < had) found = places.order(bestAt)
+  }
+  return bestAt < 0 ? null : { order: found, cost: best, bound }
+}
