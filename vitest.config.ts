@@ -6,7 +6,7 @@ import { ElementPlusResolver } from 'unplugin-vue-components/resolvers'
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'core', include: ['core/**/*.test.ts', 'demo/**/*.test.ts'] } },
+      { test: { name: 'core', include: ['core/**/*.test.ts', 'demo/**/*.test.ts'], testTimeout: 20_000 } },
       { test: { name: 'server', include: ['server/**/*.test.ts'], testTimeout: 20_000 } },
       {
         plugins: [

@@ -115,22 +115,32 @@ export function pendingSteps(
     })
   })
   const whole = (o: Operation): Placed => ({ operation: o, axle: null, seen: null })
-  const closing = closingOperations(
-    vehicle,
-    survey,
-    worked,
-    ofKits.map((p) => p.operation.id),
-  )
+  const ids = ofKits.map((p) => p.operation.id)
+  const standing = atRideHeight(ofKits)
   const nuts =
     choices.wheels === 'on'
       ? []
       : axles.map((axle): Placed => ({
           axle,
           seen: null,
-          operation: { ...lugNuts(), id: named(axle, WHEEL_NUTS), after: closing.map((o) => o.id) },
+          operation: {
+            ...lugNuts(),
+            id: named(axle, WHEEL_NUTS),
+            after: ofKits.filter((p) => p.axle === axle && isRaised(p.operation)).map((p) => p.operation.id),
+          },
         }))
+  // It stands on lug nuts that have their torque before it rolls, and is settled before anything is torqued at ride height.
+  const closing = closingOperations(vehicle, survey, worked, [
+    ...ids.filter((id) => !standing.has(id)),
+    ...nuts.map((n) => n.operation.id),
+  ])
+  const settled = ofKits.map((p): Placed =>
+    p.operation.support === 'ride-height'
+      ? { ...p, operation: { ...p.operation, after: [...p.operation.after, ...closing.map((o) => o.id)] } }
+      : p,
+  )
   const operations: Placed[] = worked.length
-    ? [...openingOperations(vehicle, survey, axles).map(whole), ...ofKits, ...closing.map(whole), ...nuts]
+    ? [...openingOperations(vehicle, survey, axles).map(whole), ...settled, ...nuts, ...closing.map(whole)]
     : []
   const holdsOf = ({ operation, seen }: Placed) => (seen ? conditionsHold(operation.when, seen) : true)
   const sides = (p: Placed) => sidesOf(p, survey)
@@ -156,6 +166,24 @@ export function pendingSteps(
       }),
     })),
   )
+}
+
+/** Whether it is done with an end of the vehicle up. */
+const isRaised = ({ support, wheels }: Operation): boolean =>
+  wheels === 'off' || support === 'axle-hanging' || support === 'axle-raised' || support === 'frame-raised'
+
+/** Operations done as it stands, and all that waits for them. */
+function atRideHeight(placed: readonly Placed[]): Set<string> {
+  const found = new Set(placed.filter((p) => p.operation.support === 'ride-height').map((p) => p.operation.id))
+  for (let more = true; more;) {
+    more = false
+    for (const { operation } of placed)
+      if (!found.has(operation.id) && operation.after.some((id) => found.has(id))) {
+        found.add(operation.id)
+        more = true
+      }
+  }
+  return found
 }
 
 const stepId = (operation: string, side: Side | null): string => (side ? `${operation}:${side}` : operation)

@@ -67,7 +67,10 @@ function torqueFlag(work: Work, body: RecordOf<'torque'>['body']): Flag | null {
   const fastener = step?.torques.find((f) => f.id === body.fastener)
   if (!step || !fastener) return flagged('not-in-plan', body.step)
   const { stand } = work.now
-  if (fastener.when === 'at-ride-height' && stand.support !== 'on-wheels') return flagged('not-on-wheels')
+  if (fastener.when === 'at-ride-height') {
+    const standing = standingFlag(work)
+    if (standing) return standing
+  }
   const onWheels = step.support === 'on-wheels' || step.support === 'ride-height'
   return turnFlag(work, step) ?? (onWheels && !canDo(step, step.axle, stand) ? flagged('not-on-wheels') : null)
 }
