@@ -17,8 +17,8 @@ export interface BestOrder {
   bound: number
 }
 
-/** So many places in orders are looked at; then the best so far is given with its bound. */
-const MOST_LOOKED_AT = 200_000
+/** So many operations are looked at as the next one; then the best order so far is given with its bound. */
+const MOST_LOOKED_AT = 5_000_000
 /** No more places are kept than this. */
 const MOST_PLACES = 1_500_000
 /** Room for so many places to begin with. */
@@ -162,7 +162,8 @@ export function bestOrder(compiled: Compiled, ahead: StillToCome): BestOrder | n
       break
     }
     if (places.closed[at]) continue
-    if (looked++ > MOST_LOOKED_AT || places.table.count > MOST_PLACES) {
+    looked += count
+    if (looked > MOST_LOOKED_AT || places.table.count > MOST_PLACES) {
       bound = places.whole[at]!
       break
     }

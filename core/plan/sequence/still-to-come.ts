@@ -9,6 +9,8 @@ export const MOVES = Float64Array.from(
   ),
 )
 const SUPPORT_OF = STANDS.map((s) => SUPPORTS.indexOf(s.support))
+/** So many ways to have moved are looked at; beyond, a quicker look has to do. */
+const MOST_KNOWN = 120_000
 /** A block is what one side needs in one support: `3 * support + side`. */
 const BLOCKS = 3 * SUPPORTS.length
 
@@ -75,10 +77,17 @@ export function stillToCome(compiled: Compiled): StillToCome {
       if (s !== here && (left[s]! > (s === own ? 1 : 0) || s === SUPPORT_OF[end])) changes++
     return changes * SUPPORT
   }
+  /** Where there is too much to look at: each support that has to come yet takes a change. */
+  function lessSure(all: Bits, stand: number): number {
+    let supports = 1 << SUPPORT_OF[end]!
+    for (const i of order) if (!has(all, i) && supportNeeded[i]! >= 0) supports |= 1 << supportNeeded[i]!
+    return bitCount(supports & ~(1 << SUPPORT_OF[stand]!)) * SUPPORT
+  }
   function moves(done: Bits, stand: number): number {
     const all = close(done, stand)
     const found = known.find(all, stand)
     if (found >= 0) return values[found]!
+    if (known.count > MOST_KNOWN) return lessSure(all, stand)
     let left = 0
     let wanted = 0
     /** Supports that have to come yet, with the one of the end. */
