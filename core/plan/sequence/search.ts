@@ -18,7 +18,7 @@ export interface BestOrder {
 }
 
 /** So many operations are looked at as the next one; then the best order so far is given with its bound. */
-const MOST_LOOKED_AT = 5_000_000
+const MOST_LOOKED_AT = 2_500_000
 /** No more places are kept than this. */
 const MOST_PLACES = 1_500_000
 /** Room for so many places to begin with. */
@@ -82,24 +82,30 @@ class Places {
 /**
  * The order with the fewest changes of support, then of wheels, then walks between sides, then tool changes.
  *
+ * @param beam how wide the first, greedy look is: a wider one finds an order to be beaten that is nearer to the best
  * @returns null where no order keeps the sides of every group apart
  * Source: A* (Hart, Nilsson, Raphael 1968, IEEE Trans. Systems Science and Cybernetics 4) over what is done; bounds see `stillToCome`.
  */
-export function bestOrder(compiled: Compiled, ahead: StillToCome): BestOrder | null {
+export function bestOrder(compiled: Compiled, ahead: StillToCome, beam = BEAM): BestOrder | null {
   const { count, words, start } = compiled
-  const places = new Places(compiled)
   const none = new Int32Array(words)
-  const first = places.put(places.find(none, start, NO_SIDE, -1), none, start, NO_SIDE, -1)
-  places.before[first] = -1
-  places.moves[first] = ahead.moves(none, start)
-  places.whole[first] = places.moves[first] + ahead.walksAndTools(none, start, NO_SIDE, -1, places.moves[first])
-  if (count === 0) return { order: [], cost: places.moves[first], bound: places.moves[first] }
+  const home = ahead.moves(none, start)
+  if (count === 0) return { order: [], cost: home, bound: home }
+  /** Places with nothing but the one that every order begins with. */
+  function begun(): Places {
+    const places = new Places(compiled)
+    const first = places.put(places.find(none, start, NO_SIDE, -1), none, start, NO_SIDE, -1)
+    places.before[first] = -1
+    places.moves[first] = home
+    places.whole[first] = home + ahead.walksAndTools(none, start, NO_SIDE, -1, home)
+    return places
+  }
 
   let best = Infinity
   let bestAt = -1
   const done = new Int32Array(words)
   /** Places that come after one, each told as it is found or found cheaper. */
-  function after(at: number, tell: (next: number) => void): void {
+  function after(places: Places, at: number, tell: (next: number) => void): void {
     done.set(places.table.setOf(at))
     const stand = places.stand(at)
     const depth = places.depth[at]! + 1
@@ -142,17 +148,20 @@ export function bestOrder(compiled: Compiled, ahead: StillToCome): BestOrder | n
   }
 
   // A narrow look first: an order to be beaten.
-  let row = [first]
+  const narrow = begun()
+  let row = [0]
   for (let depth = 0; depth < count && row.length; depth++) {
     const next = new Set<number>()
-    for (const at of row) after(at, (n) => next.add(n))
-    row = [...next].sort((a, b) => places.whole[a]! - places.whole[b]!).slice(0, BEAM)
+    for (const at of row) after(narrow, at, (n) => next.add(n))
+    row = [...next].sort((a, b) => narrow.whole[a]! - narrow.whole[b]!).slice(0, beam)
   }
-  let found = bestAt >= 0 ? places.order(bestAt) : []
+  let found = bestAt >= 0 ? narrow.order(bestAt) : []
+
+  const places = begun()
 
   // The least whole cost first, and of those what has come furthest.
   const open = new Heap((a, b) => places.whole[a]! - places.whole[b]! || places.depth[b]! - places.depth[a]!)
-  open.push(first)
+  open.push(0)
   let looked = 0
   let bound = Infinity
   for (;;) {
@@ -169,11 +178,11 @@ export function bestOrder(compiled: Compiled, ahead: StillToCome): BestOrder | n
     }
     places.closed[at] = 1
     const had = best
-    after(at, (n) => {
+    after(places, at, (n) => {
       places.closed[n] = 0
       if (places.depth[n]! < count) open.push(n)
     })
     if (best < had) found = places.order(bestAt)
   }
-  return bestAt < 0 ? null : { order: found, cost: best, bound }
+  return best === Infinity ? null : { order: found, cost: best, bound }
 }

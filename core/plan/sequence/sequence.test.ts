@@ -1,4 +1,7 @@
 import { describe, expect, test } from 'vitest'
+import { compile } from './problem'
+import { bestOrder } from './search'
+import { stillToCome } from './still-to-come'
 import { planSequence, type Sequence, type SequenceOperation, type SequenceProblem, type Stand } from '.'
 
 const operation = (id: string, part: Partial<SequenceOperation> = {}): SequenceOperation => ({
@@ -45,7 +48,7 @@ const ALL: Stand[] = [
   { support: 'axle-raised', wheels: 'off' },
   { support: 'frame-raised', wheels: 'on' },
 ]
-function randomProblem(seed: number, count: number, crew: 1 | 2): SequenceProblem {
+function randomProblem(seed: number, count: number, crew: 1 | 2, waits = 0.25): SequenceProblem {
   const random = seeded(seed)
   const pick = <T>(from: readonly T[]): T => from[Math.floor(random() * from.length)]!
   const operations = Array.from({ length: count }, (_, i): SequenceOperation => {
@@ -58,7 +61,7 @@ function randomProblem(seed: number, count: number, crew: 1 | 2): SequenceProble
       hands: pick([1, 1, 2] as const),
       minutes: 1 + Math.floor(9 * random()),
       tools: ['a', 'b', 'c'].filter(() => random() < 0.4),
-      after: Array.from({ length: i }, (_, j) => `o${j}`).filter(() => random() < 0.25),
+      after: Array.from({ length: i }, (_, j) => `o${j}`).filter(() => random() < waits),
       ...(random() < 0.5 ? { exclusive: pick(['g', 'h']) } : {}),
     })
   })
@@ -127,6 +130,53 @@ function tryAll({ operations, start, end, crew }: SequenceProblem): { tally: Tal
   walk([], start, [0, 0, 0, 0], [], [])
   return best
 }
+/** The best tally over every set of what is done, however it stands. Source: dynamic programming without any bound. */
+function byEverySet({ operations, start, end }: SequenceProblem): Tally | null {
+  interface At {
+    done: number
+    stand: Stand
+    side: string | null
+    last: SequenceOperation | null
+    tally: Tally
+  }
+  const bit = new Map(operations.map((o, i) => [o.id, 1 << i]))
+  const sum = (ids: readonly string[]) => ids.reduce((bits, id) => bits | bit.get(id)!, 0)
+  const moved = (tally: Tally, from: Stand, to: Stand): Tally => [
+    tally[0] + Number(from.support !== to.support),
+    tally[1] + Number(from.wheels !== to.wheels),
+    tally[2],
+    tally[3],
+  ]
+  let row: At[] = [{ done: 0, stand: start, side: null, last: null, tally: [0, 0, 0, 0] }]
+  for (let depth = 0; depth < operations.length; depth++) {
+    const next = new Map<string, At>()
+    for (const at of row)
+      for (const o of operations) {
+        if (at.done & bit.get(o.id)! || (sum(o.after) & at.done) !== sum(o.after)) continue
+        const others = operations.filter(
+          (m) => o.exclusive && o.side && m.exclusive === o.exclusive && m.side && m.side !== o.side,
+        )
+        const open = sum(others.map((m) => m.id))
+        if (open & at.done && (open & at.done) !== open) continue
+        for (const stand of ALL) {
+          if (!suits(o, stand)) continue
+          const tally = moved(at.tally, at.stand, stand)
+          tally[2] += Number(o.side !== null && at.side !== null && at.side !== o.side)
+          tally[3] += o.tools.filter((t) => !at.last?.tools.includes(t)).length
+          const to = { done: at.done | bit.get(o.id)!, stand, side: o.side ?? at.side, last: o, tally }
+          const key = [to.done, ALL.indexOf(stand), to.side, [...o.tools].sort().join('')].join()
+          const known = next.get(key)
+          if (!known || less(tally, known.tally)) next.set(key, to)
+        }
+      }
+    row = [...next.values()]
+  }
+  return row.reduce<Tally | null>((best, at) => {
+    const whole = moved(at.tally, at.stand, end)
+    return !best || less(whole, best) ? whole : best
+  }, null)
+}
+
 /** Least minutes for two in one stay: every order to begin in, each taken by either. */
 function shareAll(
   stay: SequenceOperation[],
@@ -256,6 +306,28 @@ describe('the order of the work', () => {
       expect(found.bound).toMatchObject({ supportChanges: tally[0], toolChanges: tally[3], finish: found.finish })
     }
   }, 60_000)
+  test('is the best where a greedy look is not enough, on cases of twelve and thirteen operations', () => {
+    let proved = 0
+    for (let seed = 2001; seed <= 2010; seed++) {
+      const p = randomProblem(seed, 12 + (seed % 2), 1, 0.08)
+      const all = byEverySet(p)
+      const found = planSequence(p)
+      expect(found.ok).toBe(all !== null)
+      if (!found.ok || !all) continue
+      expect(check(p, found), `seed ${seed}`).toEqual(all)
+      if (found.optimal) proved++
+    }
+    expect(proved).toBeGreaterThan(5)
+  }, 60_000)
+  test('however narrow the first look is, the search comes to the same, and to its proof', () => {
+    for (let seed = 3001; seed <= 3040; seed++) {
+      const { compiled, unreachable } = compile(randomProblem(seed, 9, 1))
+      if (unreachable.length) continue
+      const costs = [1, 60].map((beam) => bestOrder(compiled, stillToCome(compiled), beam))
+      expect(costs[0]?.cost, `seed ${seed}`).toBe(costs[1]?.cost)
+      for (const found of costs) expect(found?.bound).toBe(found?.cost)
+    }
+  })
   test('with two technicians ends as soon as any of them, on 200 small cases', () => {
     for (let seed = 1001; seed <= 1200; seed++) {
       const p = randomProblem(seed, 3 + (seed % 3), 2)
