@@ -21,7 +21,7 @@ const each = (check: (steps: PlanStep[], name: string) => void) => {
 }
 const raised = (s: PlanStep) => s.state.support !== 'on-wheels'
 
-// Source: common practice, no published source: what hurts people, or hides a mistake, whatever the kit.
+// Source: common practice, no published source: people get hurt by it, or a mistake stays hidden, whatever the kit.
 describe('orders that must never happen, on every kit and vehicle', () => {
   test('there are plans to look at', () => {
     expect(plans.length).toBeGreaterThan(400)
