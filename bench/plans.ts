@@ -1,4 +1,5 @@
 import highsLoader from 'highs'
+import { plantedPlan } from '../core/fixtures/planted-plan'
 import { pendingSteps } from '@stout-shackle/core/plan'
 import { planSequence, SUPPORTS, type SequenceOperation, type SequenceProblem } from '@stout-shackle/core/plan/sequence'
 import { demoKits, demoSurveys, demoVehicles } from './demo'
@@ -58,39 +59,6 @@ function randomProblem(seed: number, count: number, chains: number, crew: 1 | 2,
     last[chain] = `o${i}`
   }
   return { operations, start: ON_WHEELS, end: ON_WHEELS, crew }
-}
-
-/** Stays in a row, in each of which two technicians are busy from beginning to end. */
-function planted(seed: number): { problem: SequenceProblem; finish: number } {
-  const random = seeded(seed)
-  const operations: SequenceOperation[] = []
-  let finish = 0
-  let before: string[] = []
-  const stays = [
-    ON_WHEELS,
-    { support: 'axle-hanging', wheels: 'off' },
-    { support: 'axle-raised', wheels: 'off' },
-    ON_WHEELS,
-  ] as const
-  for (const [k, stand] of stays.entries()) {
-    const long = 20 + Math.floor(20 * random())
-    const ends: { id: string; end: number }[] = []
-    for (const who of [0, 1])
-      for (let at = 0, i = 0; at < long; i++) {
-        const own = 2 + Math.floor(6 * random())
-        const minutes = at + own > long - 2 ? long - at : own
-        const id = `stay${k}-${who}-${i}`
-        const here = ends.filter((e) => e.end <= at && random() < 0.25).map((e) => e.id)
-        const after = [...here, ...before.filter(() => random() < 0.15)]
-        const wheels = random() < 0.5 ? 'any' : stand.wheels
-        operations.push({ id, after, support: stand.support, wheels, side: null, hands: 1, minutes, tools: [] })
-        at += minutes
-        ends.push({ id, end: at })
-      }
-    finish += long
-    before = ends.map((e) => e.id)
-  }
-  return { problem: { operations, start: ON_WHEELS, end: ON_WHEELS, crew: 2 }, finish }
 }
 
 function timed(problems: readonly SequenceProblem[]): PlanTimes & { finishes: number[] } {
@@ -219,7 +187,7 @@ export async function benchPlans(): Promise<PlanFigures> {
   )
   const large = (crew: 1 | 2) =>
     Array.from({ length: 20 }, (_, k) => randomProblem(k + 1, 40 + ((k + 1) % 21), 12, crew, true))
-  const plants = Array.from({ length: 20 }, (_, k) => planted(k + 1))
+  const plants = Array.from({ length: 20 }, (_, k) => plantedPlan(seeded(k + 1)))
   const found = timed(plants.map((p) => p.problem))
 
   const highs = await highsLoader()

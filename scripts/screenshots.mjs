@@ -34,7 +34,7 @@ const VIEWS = [
       await page.getByRole('heading', { name: 'Side by side' }).evaluate((e) => e.scrollIntoView())
     },
   ],
-  ['fit', '/jobs/job-0417/fit'],
+  ['fit', '/jobs/job-0417/fit', (page) => page.locator('[data-tightest]').waitFor()],
   ['plan', '/jobs/job-0417/plan'],
   ['bay-view', '/jobs/job-0415/bay-view?step=torque-shock:left'],
   ['bay-view-tablet', '/jobs/job-0417/bay-view?step=mount-upper:right', null, { width: 820, height: 1180 }],

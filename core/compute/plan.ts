@@ -73,6 +73,7 @@ const WHY: Record<Unreachable['why'], (of: string) => string> = {
   'no-such-stand': () => 'it asks for wheels off, and they are off only while the axle hangs or is raised',
   'waits-in-a-circle': () => 'it waits for operations that wait for it',
   'waits-for': (of) => `it waits for "${of}", which can never be done`,
+  'not-found': (of) => `no order that keeps the sides of "${of}" apart was found before the search was given up`,
   'sides-in-each-other': (of) => `neither side of "${of}" can be finished before the other begins`,
 }
 

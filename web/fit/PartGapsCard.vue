@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { kitAt, recordLimits } from '@stout-shackle/core/job'
+import { kitAt } from '@stout-shackle/core/job'
 import { sitsOn } from '@stout-shackle/core/kit'
 import { formatQuantity } from '@stout-shackle/core/quantity'
 import { ridesAlong } from '@stout-shackle/core/stages'
 import { partsAround } from '@stout-shackle/core/underbody'
 import { GAP_STATES, partName } from '@stout-shackle/core/wording'
-import QuantityField from '../entry/QuantityField.vue'
 import { useOpenJob, useShownAxle } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
-import { gapDoubt, gapField, gapReading, type ReadGap } from './room-gap'
+import GapField from './GapField.vue'
+import { gapDoubt, type ReadGap } from './room-gap'
 
 /** Gaps of the bags to each part around them, to be read at the vehicle: in the state that it is in now. */
 const { store, job, assessment } = useOpenJob()
@@ -61,17 +61,7 @@ function judged({ side, of, part }: ReadGap) {
             <span v-else-if="gapDoubt(store, gap)" class="small said doubt" data-doubt>{{ gapDoubt(store, gap) }}</span>
           </td>
           <td class="read">
-            <QuantityField
-              :value="gapReading(store, gap)?.body.value ?? null"
-              :about="gapReading(store, gap)?.body.about"
-              kind="length"
-              :label="`Bag to ${name}`"
-              hide-label
-              clearable
-              v-bind="recordLimits('room-gap', 'value')"
-              @update="(v, about) => gapField(store, gap).type(v, about)"
-              @commit="(v, about) => gapField(store, gap).commit(v, about)"
-            />
+            <GapField :gap="gap" :label="`Bag to ${name}`" />
           </td>
         </tr>
       </tbody>

@@ -1,14 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { recordLimits } from '@stout-shackle/core/job'
 import { formatQuantity, type UnitSystem } from '@stout-shackle/core/quantity'
 import { GAP_STATES, partName, ROOM_VERDICTS } from '@stout-shackle/core/wording'
 import type { AxleEnd } from '@stout-shackle/core/spring'
 import type { MeasuredGap, RoomRow, RoomVerdict } from '@stout-shackle/core/stages/fit/room'
-import QuantityField from '../entry/QuantityField.vue'
 import StateSign from '../entry/StateSign.vue'
 import { useOpenJob } from '../stores/job'
-import { gapDoubt, gapField, gapReading, type ReadGap } from './room-gap'
+import GapField from './GapField.vue'
+import { gapDoubt, type ReadGap } from './room-gap'
 import { signOf } from './room-sign'
 
 /** Gaps of one side, the least over its rule first, with what was read of each. */
@@ -25,8 +24,6 @@ const { store } = useOpenJob()
 const says = (v: RoomVerdict) => ROOM_VERDICTS[v]
 const len = (v: number) => formatQuantity('length', v, props.system)
 const gapOf = ({ side, of, part }: RoomRow): ReadGap => ({ axle: props.axle, side, of, part })
-const earlier = (row: RoomRow) => gapReading(store, gapOf(row))
-const field = (row: RoomRow) => gapField(store, gapOf(row))
 const byRow = computed(() => new Map(props.measured.map((m) => [`${m.gap.of}:${m.gap.part}:${m.gap.side}`, m])))
 const of = (row: RoomRow) => byRow.value.get(`${row.of}:${row.part}:${row.side}`)
 /** A reading that is not where it was drawn says that something else is not either. */
@@ -78,17 +75,10 @@ function doubt(row: RoomRow): string {
           {{ row.verdict === 'touches' ? 'touches' : len(row.least) }}
         </td>
         <td class="read">
-          <QuantityField
-            :value="earlier(row)?.body.value ?? null"
-            :about="earlier(row)?.body.about"
-            kind="length"
+          <GapField
+            :gap="gapOf(row)"
             :label="`${row.of === 'bag' ? 'Bag' : 'Plate'} to ${partName(row)}, ${row.side}, as read`"
-            hide-label
             hide-unit
-            clearable
-            v-bind="recordLimits('room-gap', 'value')"
-            @update="(v, about) => field(row).type(v, about)"
-            @commit="(v, about) => field(row).commit(v, about)"
           />
         </td>
       </tr>

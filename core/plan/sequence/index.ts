@@ -37,13 +37,11 @@ export function planSequence(problem: SequenceProblem): SequenceOutcome {
   if (unreachable.length) return { ok: false, unreachable }
   const ahead = stillToCome(compiled)
   const best = bestOrder(compiled, ahead)
-  if (!best)
-    return {
-      ok: false,
-      unreachable: problem.operations
-        .filter((o) => o.exclusive && o.side)
-        .map(({ id, exclusive }) => ({ id, why: 'sides-in-each-other', of: exclusive! })),
-    }
+  if (typeof best === 'string') {
+    const why = best === 'none' ? 'sides-in-each-other' : 'not-found'
+    const grouped = problem.operations.filter((o) => o.exclusive && o.side)
+    return { ok: false, unreachable: grouped.map(({ id, exclusive }) => ({ id, why, of: exclusive! })) }
+  }
   const proved = best.bound >= best.cost
   const crew =
     problem.crew === 2 ? bestStays(compiled, ahead, best) : { ...alone(compiled, best.order), order: best.order }

@@ -49,7 +49,7 @@ export const RIGHT = 2
 /** Why an operation can never be done. */
 export interface Unreachable {
   id: string
-  why: 'no-such-stand' | 'waits-in-a-circle' | 'waits-for' | 'sides-in-each-other'
+  why: 'no-such-stand' | 'waits-in-a-circle' | 'waits-for' | 'sides-in-each-other' | 'not-found'
   /** Operation it waits for, or group; empty otherwise. */
   of: string
 }

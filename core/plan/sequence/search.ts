@@ -83,10 +83,10 @@ class Places {
  * The order with the fewest changes of support, then of wheels, then walks between sides, then tool changes.
  *
  * @param beam how wide the first, greedy look is: a wider one finds an order to be beaten that is nearer to the best
- * @returns null where no order keeps the sides of every group apart
+ * @returns `none` where no order keeps the sides of every group apart; `given-up` where none was found before too much was looked at
  * Source: A* (Hart, Nilsson, Raphael 1968, IEEE Trans. Systems Science and Cybernetics 4) over what is done; bounds see `stillToCome`.
  */
-export function bestOrder(compiled: Compiled, ahead: StillToCome, beam = BEAM): BestOrder | null {
+export function bestOrder(compiled: Compiled, ahead: StillToCome, beam = BEAM): BestOrder | 'none' | 'given-up' {
   const { count, words, start } = compiled
   const none = new Int32Array(words)
   const home = ahead.moves(none, start)
@@ -160,8 +160,8 @@ export function bestOrder(compiled: Compiled, ahead: StillToCome, beam = BEAM): 
   const places = begun()
 
   // The least whole cost first, and of those what has come furthest.
-  const open = new Heap((a, b) => places.whole[a]! - places.whole[b]! || places.depth[b]! - places.depth[a]!)
-  open.push(0)
+  const open = new Heap()
+  open.push(0, places.whole[0]!, 0)
   let looked = 0
   let bound = Infinity
   for (;;) {
@@ -180,9 +180,10 @@ export function bestOrder(compiled: Compiled, ahead: StillToCome, beam = BEAM): 
     const had = best
     after(places, at, (n) => {
       places.closed[n] = 0
-      if (places.depth[n]! < count) open.push(n)
+      if (places.depth[n]! < count) open.push(n, places.whole[n]!, places.depth[n]!)
     })
     if (best < had) found = places.order(bestAt)
   }
-  return best === Infinity ? null : { order: found, cost: best, bound }
+  if (best < Infinity) return { order: found, cost: best, bound }
+  return bound < Infinity ? 'given-up' : 'none'
 }
