@@ -25,6 +25,8 @@ const find = ref('')
 const findBox = useTemplateRef<HTMLInputElement>('findBox')
 const adding = ref(false)
 const failure = ref<string | null>(null)
+/** Of a file that was to be taken in: the list coming in afterwards does not take it away. */
+const refusedFile = ref<string | null>(null)
 
 async function load() {
   try {
@@ -85,14 +87,14 @@ const due = computed(() =>
 async function takeFile(event: Event) {
   const file = await readJsonFile(event, jobExportSchema)
   if (!file) return
-  failure.value = file.ok ? null : file.why
+  refusedFile.value = file.ok ? null : file.why
   if (!file.ok) return
   try {
     const body = { method: 'POST', body: file.value, key: newKey() } as const
     const { job } = await call<{ job: { id: string } }>('/jobs/import', body)
     await router.push({ name: 'measure', params: { id: job.id } })
   } catch (error) {
-    failure.value = failureText(error)
+    refusedFile.value = failureText(error)
   }
 }
 </script>
@@ -107,7 +109,7 @@ async function takeFile(event: Event) {
       /></label>
       <el-button type="primary" @click="adding = true">New job</el-button>
     </header>
-    <p v-if="failure" class="note stop" role="alert">{{ failure }}</p>
+    <p v-for="text in [failure, refusedFile].filter(Boolean)" :key="text!" class="note stop" role="alert">{{ text }}</p>
     <p v-for="d in shop.damaged" :key="d.id" class="note stop" data-code="damaged">
       Job {{ d.number }} cannot be read: {{ d.problem }}. Its data is still stored; put a backup back, or ask for help.
     </p>
