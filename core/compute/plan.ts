@@ -74,6 +74,7 @@ const WHY: Record<Unreachable['why'], (of: string) => string> = {
   'waits-in-a-circle': () => 'it waits for operations that wait for it',
   'waits-for': (of) => `it waits for "${of}", which can never be done`,
   'not-found': (of) => `no order that keeps the sides of "${of}" apart was found before the search was given up`,
+  held: (of) => `it cannot be reached in what "${of}" leaves open`,
   'sides-in-each-other': (of) => `neither side of "${of}" can be finished before the other begins`,
 }
 
@@ -88,7 +89,8 @@ export function computePlan({ operations, ...rest }: PlanRequest) {
     ...rest,
     operations: operations.map(({ exclusive, ...o }) => ({ ...o, ...(exclusive ? { exclusive } : {}) })),
   })
-  if (outcome.ok) return outcome
+  if (outcome.ok)
+    return { ...outcome, order: outcome.order.map(({ id, support, wheels }) => ({ id, support, wheels })) }
   return {
     ok: false as const,
     unreachable: outcome.unreachable.map((u) => ({ ...u, message: `"${u.id}": ${WHY[u.why](u.of)}.` })),

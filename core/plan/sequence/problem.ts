@@ -1,8 +1,5 @@
-/** What holds frame and axle, and whether the wheels of that axle are on. */
-export interface Stand {
-  support: 'on-wheels' | 'axle-hanging' | 'axle-raised' | 'frame-raised'
-  wheels: 'on' | 'off'
-}
+import { standsOf, type Stand, type StandAt, type Stands } from './stands'
+
 type Side = 'left' | 'right'
 
 /** One thing to do, as the order needs to know it. */
@@ -18,6 +15,15 @@ export interface SequenceOperation {
   tools: readonly string[]
   /** Of a group one side is finished before the other begins. */
   exclusive?: string | undefined
+  /** Which end of the vehicle it is done at; absent where that does not matter. */
+  end?: number | undefined
+}
+
+/** From the first of some operations until the last of others, the vehicle stands only in some ways: the axle is carried all the while. */
+export interface Hold {
+  from: readonly string[]
+  until: readonly string[]
+  allows: (stand: StandAt) => boolean
 }
 
 export interface SequenceProblem {
@@ -25,21 +31,16 @@ export interface SequenceProblem {
   start: Stand
   end: Stand
   crew: 1 | 2
+  /** How many ends are worked on, one up at a time; 1 where nothing is said. */
+  ends?: 1 | 2 | undefined
+  /** Which end is up at the start; 0 where nothing is said. */
+  startsAt?: number | undefined
+  holds?: readonly Hold[] | undefined
 }
 
-/** Every way to stand: wheels are off only while the tires are clear of the floor. */
-export const STANDS: readonly Stand[] = [
-  { support: 'on-wheels', wheels: 'on' },
-  { support: 'axle-hanging', wheels: 'on' },
-  { support: 'axle-hanging', wheels: 'off' },
-  { support: 'axle-raised', wheels: 'on' },
-  { support: 'axle-raised', wheels: 'off' },
-  { support: 'frame-raised', wheels: 'on' },
-]
-/** Place of a way to stand among them; -1 for one that there is not. */
-const standAt = ({ support, wheels }: Stand): number =>
-  STANDS.findIndex((s) => s.support === support && s.wheels === wheels)
-export const SUPPORTS = ['on-wheels', 'axle-hanging', 'axle-raised', 'frame-raised'] as const
+/** Place of a way to stand among all; -1 for one that there is not. */
+const standAt = ({ list }: Stands, { support, wheels }: Stand, end: number): number =>
+  list.findIndex((s) => s.support === support && s.wheels === wheels && (s.end < 0 || s.end === end))
 
 /** Sides as numbers. */
 export const NO_SIDE = 0
@@ -49,7 +50,7 @@ export const RIGHT = 2
 /** Why an operation can never be done. */
 export interface Unreachable {
   id: string
-  why: 'no-such-stand' | 'waits-in-a-circle' | 'waits-for' | 'sides-in-each-other' | 'not-found'
+  why: 'no-such-stand' | 'waits-in-a-circle' | 'waits-for' | 'sides-in-each-other' | 'not-found' | 'held'
   /** Operation it waits for, or group; empty otherwise. */
   of: string
 }
@@ -64,6 +65,7 @@ export interface Compiled {
   /** Words of a set. */
   words: number
   before: Bits[]
+  stands: Stands
   /** Ways to stand that suit each operation, as bits. */
   suits: Int32Array
   side: Int32Array
@@ -77,6 +79,8 @@ export interface Compiled {
   /** Group of each operation, -1 for none; its operations by side. */
   group: Int32Array
   groups: { left: Bits; right: Bits }[]
+  /** While some of the one are done and not all of the other, only these ways to stand, as bits. */
+  holds: { from: Bits; until: Bits; allows: number }[]
   start: number
   end: number
 }
@@ -94,13 +98,15 @@ export function within(part: Bits, whole: Bits): boolean {
 }
 const meets = (a: Bits, b: Bits): boolean => a.some((word, w) => (word & b[w]!) !== 0)
 
-function suitsOf({ support, wheels }: SequenceOperation): number {
+/** Ways to stand that suit an operation, as bits. Of an end that is down, the wheels are on. */
+function suitsOf({ list }: Stands, { support, wheels, end }: SequenceOperation): number {
   const at = support === 'ride-height' ? 'on-wheels' : support
-  return STANDS.reduce(
-    (bits, s, i) =>
-      (at === 'any' || at === s.support) && (wheels === 'any' || wheels === s.wheels) ? bits | (1 << i) : bits,
-    0,
-  )
+  return list.reduce((bits, s, i) => {
+    const own = end === undefined || s.end === end
+    const held = at === 'any' || (at === s.support && (own || at === 'on-wheels'))
+    const there = own ? s.wheels : 'on'
+    return held && (wheels === 'any' || wheels === there) ? bits | (1 << i) : bits
+  }, 0)
 }
 
 /**
@@ -113,6 +119,7 @@ export function compile(problem: SequenceProblem): { compiled: Compiled; unreach
   const words = Math.max(1, Math.ceil(count / 32))
   const index = new Map(operations.map(({ id }, i) => [id, i]))
   const bits = () => new Int32Array(words)
+  const stands = standsOf(problem.ends ?? 1)
   const before = operations.map(({ after }) => {
     const set = bits()
     for (const id of after) add(set, index.get(id)!)
@@ -151,12 +158,27 @@ export function compile(problem: SequenceProblem): { compiled: Compiled; unreach
   for (let a = 0; a < sets; a++)
     for (let b = 0; b < sets; b++) take[a * sets + b] = [...kinds[b]!].filter((t) => !kinds[a]!.has(t)).length
 
+  const setOf = (ids: readonly string[]) => {
+    const set = bits()
+    for (const id of ids) add(set, index.get(id)!)
+    return set
+  }
+  const holds = (problem.holds ?? []).map(({ from, until, allows }) => ({
+    from: setOf(from),
+    until: setOf(until),
+    allows: stands.list.reduce((mask, s, i) => (allows(s) ? mask | (1 << i) : mask), 0),
+  }))
+  const suits = Int32Array.from(operations, (o) => suitsOf(stands, o))
+  // It stands so already as the first is done, and still as the last is.
+  for (const { from, until, allows } of holds)
+    for (let i = 0; i < count; i++) if (has(from, i) || has(until, i)) suits[i] = suits[i]! & allows
   const compiled: Compiled = {
     operations,
     count,
     words,
     before,
-    suits: Int32Array.from(operations, suitsOf),
+    stands,
+    suits,
     side,
     toolset,
     sets,
@@ -165,8 +187,9 @@ export function compile(problem: SequenceProblem): { compiled: Compiled; unreach
     tools,
     group,
     groups,
-    start: standAt(problem.start),
-    end: standAt(problem.end),
+    holds,
+    start: standAt(stands, problem.start, problem.startsAt ?? 0),
+    end: standAt(stands, problem.end, 0),
   }
   const unreachable = sidesInOrder(compiled, names)
   return { compiled, unreachable: unreachable.length ? unreachable : neverDone(compiled) }

@@ -1,7 +1,7 @@
 import { BitsTable, grown } from './bits-table'
 import { Heap } from './heap'
 import { eachNext } from './next-step'
-import { add, NO_SIDE, remove, STANDS, type Bits, type Compiled } from './problem'
+import { add, NO_SIDE, remove, type Bits, type Compiled } from './problem'
 import type { StillToCome } from './still-to-come'
 
 /** An operation of an order, and how the vehicle stands while it is done. */
@@ -44,13 +44,13 @@ class Places {
   }
   private figure(stand: number, side: number, last: number): number {
     const { toolset, sets } = this.compiled
-    return ((last < 0 ? 0 : toolset[last]!) + sets * side) * STANDS.length + stand
+    return ((last < 0 ? 0 : toolset[last]!) + sets * side) * this.compiled.stands.list.length + stand
   }
   stand(at: number): number {
-    return this.table.moreOf(at) % STANDS.length
+    return this.table.moreOf(at) % this.compiled.stands.list.length
   }
   side(at: number): number {
-    return Math.floor(this.table.moreOf(at) / (STANDS.length * this.compiled.sets))
+    return Math.floor(this.table.moreOf(at) / (this.compiled.stands.list.length * this.compiled.sets))
   }
   /** The place with the same done, stand, side and tools in hand; negative where there is none, for `put`. */
   find(done: Bits, stand: number, side: number, last: number): number {
@@ -83,10 +83,16 @@ class Places {
  * The order with the fewest changes of support, then of wheels, then walks between sides, then tool changes.
  *
  * @param beam how wide the first, greedy look is: a wider one finds an order to be beaten that is nearer to the best
+ * @param mostLookedAt operations looked at as the next one
  * @returns `none` where no order keeps the sides of every group apart; `given-up` where none was found before too much was looked at
  * Source: A* (Hart, Nilsson, Raphael 1968, IEEE Trans. Systems Science and Cybernetics 4) over what is done; bounds see `stillToCome`.
  */
-export function bestOrder(compiled: Compiled, ahead: StillToCome, beam = BEAM): BestOrder | 'none' | 'given-up' {
+export function bestOrder(
+  compiled: Compiled,
+  ahead: StillToCome,
+  beam = BEAM,
+  mostLookedAt = MOST_LOOKED_AT,
+): BestOrder | 'none' | 'given-up' {
   const { count, words, start } = compiled
   const none = new Int32Array(words)
   const home = ahead.moves(none, start)
@@ -172,7 +178,7 @@ export function bestOrder(compiled: Compiled, ahead: StillToCome, beam = BEAM): 
     }
     if (places.closed[at]) continue
     looked += count
-    if (looked > MOST_LOOKED_AT || places.table.count > MOST_PLACES) {
+    if (looked > mostLookedAt || places.table.count > MOST_PLACES) {
       bound = places.whole[at]!
       break
     }

@@ -3,7 +3,15 @@ import { plantedPlan } from '../../fixtures/planted-plan'
 import { compile } from './problem'
 import { bestOrder } from './search'
 import { stillToCome } from './still-to-come'
-import { planSequence, type Sequence, type SequenceOperation, type SequenceProblem, type Stand } from '.'
+import {
+  planSequence,
+  type Hold,
+  type Sequence,
+  type SequenceOperation,
+  type SequenceProblem,
+  type Stand,
+  type StandAt,
+} from '.'
 
 const operation = (id: string, part: Partial<SequenceOperation> = {}): SequenceOperation => ({
   id,
@@ -131,24 +139,45 @@ function tryAll({ operations, start, end, crew }: SequenceProblem): { tally: Tal
   walk([], start, [0, 0, 0, 0], [], [])
   return best
 }
+/** Ways to stand with either end up. */
+const BOTH_ENDS: StandAt[] = [
+  { ...ON_WHEELS, end: -1 },
+  ...[0, 1].flatMap((end) => ALL.slice(1).map((s): StandAt => ({ ...s, end }))),
+]
+/** What a move costs, by what has to be done: the end that is up comes down, wheels on, before the other goes up. */
+function movedBetween(from: StandAt, to: StandAt): [number, number] {
+  const off = (s: StandAt, end: number) => s.end === end && s.wheels === 'off'
+  const wheels = [0, 1].reduce((n, end) => n + Number(off(from, end) !== off(to, end)), 0)
+  if (from.support === to.support && from.end === to.end) return [0, wheels]
+  const other = from.end >= 0 && to.end >= 0 && from.end !== to.end
+  return [other ? 2 : 1, wheels]
+}
 /** The best tally over every set of what is done, however it stands. Source: dynamic programming without any bound. */
-function byEverySet({ operations, start, end }: SequenceProblem): Tally | null {
+function byEverySet({ operations, start, end, ends = 1, startsAt = 0, holds = [] }: SequenceProblem): Tally | null {
   interface At {
     done: number
-    stand: Stand
+    stand: StandAt
     side: string | null
     last: SequenceOperation | null
     tally: Tally
   }
+  const all = BOTH_ENDS.filter((s) => s.end < ends)
+  const find = (s: Stand, at: number) =>
+    all.find((one) => one.support === s.support && one.wheels === s.wheels && (one.end < 0 || one.end === at))!
   const bit = new Map(operations.map((o, i) => [o.id, 1 << i]))
   const sum = (ids: readonly string[]) => ids.reduce((bits, id) => bits | bit.get(id)!, 0)
-  const moved = (tally: Tally, from: Stand, to: Stand): Tally => [
-    tally[0] + Number(from.support !== to.support),
-    tally[1] + Number(from.wheels !== to.wheels),
-    tally[2],
-    tally[3],
-  ]
-  let row: At[] = [{ done: 0, stand: start, side: null, last: null, tally: [0, 0, 0, 0] }]
+  const suitsAt = (o: SequenceOperation, s: StandAt) => {
+    const own = o.end === undefined || s.end === o.end
+    const support = o.support === 'ride-height' ? 'on-wheels' : o.support
+    if (support !== 'any' && (support !== s.support || !(own || support === 'on-wheels'))) return false
+    return o.wheels === 'any' || o.wheels === (own ? s.wheels : 'on')
+  }
+  const moved = (tally: Tally, from: StandAt, to: StandAt): Tally => {
+    const [supports, wheels] = movedBetween(from, to)
+    return [tally[0] + supports, tally[1] + wheels, tally[2], tally[3]]
+  }
+  const isOpen = (h: Hold, done: number) => (sum(h.from) & done) !== 0 && (sum(h.until) & done) !== sum(h.until)
+  let row: At[] = [{ done: 0, stand: find(start, startsAt), side: null, last: null, tally: [0, 0, 0, 0] }]
   for (let depth = 0; depth < operations.length; depth++) {
     const next = new Map<string, At>()
     for (const at of row)
@@ -159,13 +188,16 @@ function byEverySet({ operations, start, end }: SequenceProblem): Tally | null {
         )
         const open = sum(others.map((m) => m.id))
         if (open & at.done && (open & at.done) !== open) continue
-        for (const stand of ALL) {
-          if (!suits(o, stand)) continue
+        for (const stand of all) {
+          if (!suitsAt(o, stand)) continue
+          // What opens or closes is done in a way to stand that is allowed while it is open; nothing else is gone to meanwhile.
+          if (holds.some((h) => (h.from.includes(o.id) || h.until.includes(o.id)) && !h.allows(stand))) continue
+          if (holds.some((h) => isOpen(h, at.done) && !h.allows(stand))) continue
           const tally = moved(at.tally, at.stand, stand)
           tally[2] += Number(o.side !== null && at.side !== null && at.side !== o.side)
           tally[3] += o.tools.filter((t) => !at.last?.tools.includes(t)).length
           const to = { done: at.done | bit.get(o.id)!, stand, side: o.side ?? at.side, last: o, tally }
-          const key = [to.done, ALL.indexOf(stand), to.side, [...o.tools].sort().join('')].join()
+          const key = [to.done, all.indexOf(stand), to.side, [...o.tools].sort().join('')].join()
           const known = next.get(key)
           if (!known || less(tally, known.tally)) next.set(key, to)
         }
@@ -173,7 +205,7 @@ function byEverySet({ operations, start, end }: SequenceProblem): Tally | null {
     row = [...next.values()]
   }
   return row.reduce<Tally | null>((best, at) => {
-    const whole = moved(at.tally, at.stand, end)
+    const whole = moved(at.tally, at.stand, find(end, 0))
     return !best || less(whole, best) ? whole : best
   }, null)
 }
@@ -418,4 +450,36 @@ describe('the order of the work', () => {
       expect(found.bound.finish).toBeLessThanOrEqual(finish + 1e-9)
     }
   }, 30_000)
+  test('is the best with both ends worked on and what is open held, on 300 cases', () => {
+    let held = 0
+    let switched = 0
+    for (let seed = 1; seed <= 300; seed++) {
+      const base = randomProblem(5_000 + seed, 5 + (seed % 5), 1, 0.2)
+      const random = seeded(90_000 + seed)
+      const operations = base.operations.map((o) => ({
+        ...o,
+        ...(random() < 0.8 ? { end: Math.floor(2 * random()) } : {}),
+        exclusive: random() < 0.5 ? o.exclusive : undefined,
+      }))
+      const some = () => operations.filter(() => random() < 0.25).map((o) => o.id)
+      const only = BOTH_ENDS.filter(() => random() < 0.6)
+      const holds: Hold[] = [0, 1].map(() => ({
+        from: some(),
+        until: some(),
+        allows: (s) => only.some((o) => o.support === s.support && o.wheels === s.wheels && o.end === s.end),
+      }))
+      const p: SequenceProblem = { ...base, operations, ends: 2, start: ON_WHEELS, end: ON_WHEELS, holds }
+      const best = byEverySet(p)
+      const found = planSequence(p)
+      expect(found.ok, `seed ${seed}`).toBe(best !== null)
+      if (!found.ok || !best) continue
+      expect([found.supportChanges, found.wheelChanges, found.sideWalks, found.toolChanges], `seed ${seed}`).toEqual(
+        best,
+      )
+      expect(found.optimal, `seed ${seed}`).toBe(true)
+      held += Number(holds.some((h) => h.from.length > 0 && h.until.length > 0))
+      switched += Number(new Set(found.order.map((o) => o.end).filter((e) => e >= 0)).size === 2)
+    }
+    expect(Math.min(held, switched)).toBeGreaterThan(20)
+  })
 })

@@ -48,7 +48,7 @@ interface Way {
  * @returns null where there are too many
  */
 function placesOfBest(compiled: Compiled, ahead: StillToCome, cost: number, early: boolean): Place[][] | null {
-  const { count, words, start, sets, toolset } = compiled
+  const { count, words, start, sets, toolset, stands } = compiled
   const first: Place = {
     done: new Int32Array(words),
     stand: start,
@@ -73,7 +73,7 @@ function placesOfBest(compiled: Compiled, ahead: StillToCome, cost: number, earl
           const own = at.cost + step
           if (own + (depth + 1 === count ? 0 : ahead.glance(needs, operation, stand)) > cost) return
           add(done, operation)
-          const figure = ((side * sets + toolset[operation]!) << 3) | stand
+          const figure = (side * sets + toolset[operation]!) * stands.list.length + stand
           const found = table.find(done, figure)
           const known = found >= 0 ? row[found]! : null
           if (known) {

@@ -1,18 +1,10 @@
 import { BitsTable } from './bits-table'
-import { SUPPORT, TOOL, WALK, WHEEL } from './costs'
-import { add, has, LEFT, NO_SIDE, RIGHT, STANDS, SUPPORTS, within, type Bits, type Compiled } from './problem'
+import { SUPPORT, TOOL, WALK } from './costs'
+import { add, has, LEFT, NO_SIDE, RIGHT, within, type Bits, type Compiled } from './problem'
+import { ON_WHEELS } from './stands'
 
-/** Cost of going from one way to stand to another: `moves[from * STANDS.length + to]`. */
-export const MOVES = Float64Array.from(
-  STANDS.flatMap((a) =>
-    STANDS.map((b) => (a.support === b.support ? 0 : SUPPORT) + (a.wheels === b.wheels ? 0 : WHEEL)),
-  ),
-)
-const SUPPORT_OF = STANDS.map((s) => SUPPORTS.indexOf(s.support))
 /** So many ways to have moved are looked at; beyond, a quicker look has to do. */
 const MOST_KNOWN = 120_000
-/** A block is what one side needs in one support: `3 * support + side`. */
-const BLOCKS = 3 * SUPPORTS.length
 
 /** What is left to do, looked at from one place in an order: never more than it will cost. */
 export interface StillToCome {
@@ -39,15 +31,21 @@ export interface StillToCome {
  * Source: relaxation; each bound holds of every order that makes no more moves.
  */
 export function stillToCome(compiled: Compiled): StillToCome {
-  const { count, words, before, suits, side, tools, toolWords, end } = compiled
+  const { count, words, before, suits, side, tools, toolWords, end, stands } = compiled
+  const { list, moves: MOVES, supportOf: SUPPORT_OF, supports: supportCount, endOf } = stands
+  const standCount = list.length
+  /** A block is what one side needs in one support: `3 * support + side`. */
+  const BLOCKS = 3 * supportCount
   const supportNeeded = Int32Array.from({ length: count }, (_, i) => {
-    const among = SUPPORTS.map((_, s) => STANDS.some((_, at) => suits[i]! & (1 << at) && SUPPORT_OF[at] === s))
+    const among = Array.from({ length: supportCount }, (_, s) =>
+      list.some((_, at) => suits[i]! & (1 << at) && SUPPORT_OF[at] === s),
+    )
     return among.filter(Boolean).length === 1 ? among.indexOf(true) : -1
   })
   const blockOf = Int32Array.from({ length: count }, (_, i) =>
     supportNeeded[i]! < 0 ? -1 : 3 * supportNeeded[i]! + side[i]!,
   )
-  const carried = carryInto(compiled, blockOf)
+  const carried = carryInto(compiled, blockOf, BLOCKS)
   const turns = turnsAhead(compiled)
   /** So that one pass finds everything that can be done. */
   const order = inOrder(compiled)
@@ -60,7 +58,7 @@ export function stillToCome(compiled: Compiled): StillToCome {
     for (const i of order) if (!has(all, i) && suits[i]! & (1 << stand) && within(before[i]!, all)) add(all, i)
     return all
   }
-  const counts = new Int32Array(SUPPORTS.length)
+  const counts = new Int32Array(supportCount)
   function needs(done: Bits): Int32Array {
     counts.fill(0)
     for (let i = 0; i < count; i++) {
@@ -73,7 +71,7 @@ export function stillToCome(compiled: Compiled): StillToCome {
     const here = SUPPORT_OF[stand]!
     const own = supportNeeded[operation]!
     let changes = 0
-    for (let s = 0; s < SUPPORTS.length; s++)
+    for (let s = 0; s < supportCount; s++)
       if (s !== here && (left[s]! > (s === own ? 1 : 0) || s === SUPPORT_OF[end])) changes++
     return changes * SUPPORT
   }
@@ -98,12 +96,12 @@ export function stillToCome(compiled: Compiled): StillToCome {
       if (within(before[i]!, all)) wanted |= suits[i]!
       if (supportNeeded[i]! >= 0) supports |= 1 << supportNeeded[i]!
     }
-    let best = left ? Infinity : MOVES[stand * STANDS.length + end]!
+    let best = left ? Infinity : MOVES[stand * standCount + end]!
     if (left)
-      for (let to = 0; to < STANDS.length; to++) {
+      for (let to = 0; to < standCount; to++) {
         // What can be done there is what it is gone to for.
         if (!(wanted & (1 << to))) continue
-        const move = MOVES[stand * STANDS.length + to]!
+        const move = MOVES[stand * standCount + to]!
         if (move + bitCount(supports & ~(1 << SUPPORT_OF[to]!)) * SUPPORT < best)
           best = Math.min(best, move + moves(all, to))
       }
@@ -122,7 +120,7 @@ export function stillToCome(compiled: Compiled): StillToCome {
   function takenUp(split: number, last: number): number {
     let taken = 0
     const lastBlock = last < 0 ? -1 : blockOf[last]!
-    for (let s = 0; s < SUPPORTS.length; s++) {
+    for (let s = 0; s < supportCount; s++) {
       const [none, left, right] = [3 * s, 3 * s + LEFT, 3 * s + RIGHT]
       if (s === split) {
         let size = 0
@@ -182,13 +180,22 @@ export function stillToCome(compiled: Compiled): StillToCome {
     const endsAt = SUPPORT_OF[end]!
     const wanted = (s: number) => seen[3 * s]! | seen[3 * s + LEFT]! | seen[3 * s + RIGHT]!
     let visits = 0
-    for (let s = 0; s < SUPPORTS.length; s++) if (s !== here && (wanted(s) || s === endsAt)) visits++
+    /** Ends that are up, or have to go up. */
+    let ends = 1 << (endOf[here]! + 1)
+    for (let s = 0; s < supportCount; s++)
+      if (s !== here && (wanted(s) || s === endsAt)) {
+        visits++
+        ends |= 1 << (endOf[s]! + 1)
+      }
     const returns = endsAt === here && visits > 0
     if (returns) visits++
+    // From one end to the other the vehicle comes down onto its wheels, once more than the way to the end takes it there.
+    const changesEnd = (ends & 6) === 6
+    if (changesEnd) visits++
     if (Math.floor(movesLeft / SUPPORT) === visits) {
-      const split = returns ? here : -1
+      const split = changesEnd ? ON_WHEELS : returns ? here : -1
       let both = 0
-      for (let s = 0; s < SUPPORTS.length; s++) if (s !== split && seen[3 * s + LEFT] && seen[3 * s + RIGHT]) both++
+      for (let s = 0; s < supportCount; s++) if (s !== split && seen[3 * s + LEFT] && seen[3 * s + RIGHT]) both++
       // With so many walks and no more, each side of a support is done in one go.
       if (both >= walks) return both * WALK + takenUp(split, last) * TOOL
     }
@@ -210,8 +217,8 @@ function bitCount(bits: number): number {
 }
 
 /** How many tools the operation before one of a block can hand on to it at most. */
-function carryInto({ count, toolWords, tools }: Compiled, blockOf: Int32Array): Int32Array {
-  const carried = new Int32Array(BLOCKS)
+function carryInto({ count, toolWords, tools }: Compiled, blockOf: Int32Array, blocks: number): Int32Array {
+  const carried = new Int32Array(blocks)
   for (let f = 0; f < count; f++) {
     const b = blockOf[f]!
     if (b < 0) continue
