@@ -1,13 +1,14 @@
 import { z } from 'zod'
 import { limitsOf, maxLengthOf, type Limits } from '../quantity'
 import { requiredText } from '../vehicle'
-import { airRecords, bayRecords, fitRecords, handOverRecords, measureRecords } from '../stages/records'
+import { airRecords, bayRecords, fitRecords, handOverRecords, measureRecords, planRecords } from '../stages/records'
 import { dateTime, recordId } from '../stages/record-parts'
 
 /** What was found or done, by kind: each stage says what it puts on record. */
 export const recordBodySchema = z.discriminatedUnion('kind', [
   ...measureRecords,
   ...fitRecords,
+  ...planRecords,
   ...bayRecords,
   ...airRecords,
   ...handOverRecords,

@@ -39,6 +39,8 @@ const jobKitSchema = z.strictObject({
   work: z.enum(['fit', 'keep', 'take-off'], { error: 'work must be fit, keep or take-off' }).default('fit'),
   /** How it is put on here, where not as the instructions have it. */
   mount: mountSchema.optional(),
+  /** Way of working by which it is fitted, where not the first of its instructions. */
+  method: z.string().max(60).optional(),
   /** Since when it has been this job's, by the server's clock, where another was before it; what was done before is not about it. */
   since: z.iso.datetime({ error: 'must be a date and time like 2026-11-25T10:42:00Z' }).optional(),
 })
@@ -103,7 +105,12 @@ export const jobSchema = z
       .max(3)
       .default([]),
     preferences: preferencesSchema.default(USUAL_PREFERENCES),
-    choices: z.strictObject({ wheels: z.enum(['off', 'on']) }),
+    /** How the shop works on it: wheels off for access or on, floor jack and stands or a two-post lift, by one or two. */
+    choices: z.strictObject({
+      wheels: z.enum(['off', 'on'], { error: 'wheels must be off or on' }),
+      lift: z.enum(['floor', 'lift'], { error: 'lift must be floor or lift' }).default('floor'),
+      crew: z.union([z.literal(1), z.literal(2)], { error: 'crew must be 1 or 2' }).default(1),
+    }),
   })
   .refine((j) => j.loadCases.some((c) => c.id === j.activeCase), {
     path: ['activeCase'],
@@ -171,6 +178,6 @@ export function newJob(
     history: null,
     owed: [],
     preferences: { ...USUAL_PREFERENCES },
-    choices: { wheels: 'off' },
+    choices: { wheels: 'off', lift: 'floor', crew: 1 },
   }
 }

@@ -91,6 +91,8 @@ export const FACT_NAMES: Record<Fact, string> = {
   highVoltage: 'high-voltage cables',
   frame: 'frame',
   valveProcedure: 'brake valve procedure',
+  mountTouches: 'lower mount on the U-bolts',
+  harnessRun: 'harness inside or outside',
 }
 
 /** What a condition wants, for a sentence: `over`, `under` or `is`, and with what it compares. */

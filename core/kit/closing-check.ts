@@ -7,7 +7,19 @@ export interface ClosingFault {
 }
 
 /** Names that the plan gives to operations and fasteners of its own. */
-const OWN_NAMES = new Set(['make-safe', 'settle', 'lug-nuts', 'take-off', 'old-helper-out'])
+const OWN_NAMES = new Set([
+  'make-safe',
+  'settle',
+  'lug-nuts',
+  'take-off',
+  'old-helper-out',
+  'lines-clear',
+  'lines-back',
+  'first-air',
+  'soap',
+  'watch-travel',
+  'plate-to-tire',
+])
 const OWN_BEGINNINGS = ['state-', 'front-']
 
 /** Whether what is done on one kind of side closes what was opened on another. */
@@ -57,7 +69,72 @@ export function closingFaults({ operations, fasteners }: Pick<Kit, 'operations' 
           )
       })
   })
-  return faults
+  return [...faults, ...carrierFaults(operations), ...regimeFaults(operations, fasteners)]
+}
+
+/** What carries an axle is undone with a jack under it, and closed again on its own side. */
+function carrierFaults(operations: readonly Operation[]): ClosingFault[] {
+  return operations.flatMap((o, i) => [
+    ...o.opens.flatMap((carrier, k): ClosingFault[] =>
+      operations.some((c) => covers(c.side, o.side) && c.closes.includes(carrier))
+        ? []
+        : [
+            {
+              path: ['operations', i, 'opens', k],
+              message: `"${carrier}" is opened and nothing on that side closes it again`,
+            },
+          ],
+    ),
+    ...((o.opens.length || o.closes.length) && o.support !== 'axle-raised'
+      ? [
+          {
+            path: ['operations', i, 'support'],
+            message: 'what carries the axle is opened and closed with a jack under it: support must be axle-raised',
+          },
+        ]
+      : []),
+    ...(o.raise && o.support !== 'axle-raised'
+      ? [
+          {
+            path: ['operations', i, 'raise'],
+            message: 'only an axle on its jack is raised: support must be axle-raised',
+          },
+        ]
+      : []),
+    ...(o.wheels === 'off' && !['any', 'axle-hanging', 'axle-raised'].includes(o.support)
+      ? [
+          {
+            path: ['operations', i, 'wheels'],
+            message: 'wheels are off only while the axle hangs or is raised on its jack',
+          },
+        ]
+      : []),
+  ])
+}
+
+/** A fastener gets its torque in the state and after the step that its regime asks for. */
+function regimeFaults(operations: readonly Operation[], fasteners: Kit['fasteners']): ClosingFault[] {
+  const byId = new Map(operations.map((o) => [o.id, o]))
+  const comesAfter = (o: Operation, phase: Operation['phase'], seen = new Set<string>()): boolean => {
+    if (seen.has(o.id)) return false
+    seen.add(o.id)
+    return o.after.some((id) => {
+      const before = byId.get(id)
+      return before !== undefined && (before.phase === phase || comesAfter(before, phase, seen))
+    })
+  }
+  return operations.flatMap((o, i) =>
+    o.torques.flatMap((id, k): ClosingFault[] => {
+      const f = fasteners.find((own) => own.id === id)
+      const path = ['operations', i, 'torques', k]
+      const standing = o.support === 'ride-height' || (o.support === 'axle-raised' && o.raise?.until === 'ride-height')
+      if (f?.when === 'at-ride-height' && !standing)
+        return [{ path, message: `"${id}" gets its torque at ride height: support must be ride-height` }]
+      return f?.when === 'after-alignment' && !comesAfter(o, 'align')
+        ? [{ path, message: `"${id}" gets its torque after alignment: after must lead to a step of phase align` }]
+        : []
+    }),
+  )
 }
 
 /** A kit that is written: one that was stored before this was asked is still read. */

@@ -51,7 +51,8 @@ export const isTaped = (fact: Fact): boolean => TAPED.has(fact)
 /** How far a value may pass a limit before it has passed it. */
 const toleranceOf = (fact: Fact): Meters => (isTaped(fact) ? TAPE_TOLERANCE : 0)
 
-const survey = z.enum(SURVEY_KEYS, { error: 'must be a survey answer' })
+export const surveyKey = z.enum(SURVEY_KEYS, { error: 'must be a survey answer' })
+const survey = surveyKey
 const vehicle = z.enum(VEHICLE_FACTS, { error: `must be one of ${VEHICLE_FACTS.join(', ')}` })
 const words = z
   .array(z.union([z.string().max(60), z.boolean()]))

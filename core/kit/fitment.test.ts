@@ -58,6 +58,8 @@ describe('the made-up shop', () => {
 
 type Answers = Omit<Survey, 'front' | 'rear'> & AxleSurvey
 const VALUES: { [K in keyof Answers]: fc.Arbitrary<Answers[K]> } = {
+  mountTouches: fc.boolean(),
+  harnessRun: fc.constantFrom('inside', 'outside'),
   liftBlock: fc.constantFrom(0, 0.0254, 0.0508, 0.1),
   otherLift: fc.constantFrom(0, 0.05),
   bumpStop: fc.constantFrom('two-bolt', 'three-bolt', 'twist-in', 'on-leaf', 'on-axle', 'none'),

@@ -3,7 +3,7 @@ import { bounded } from '../quantity'
 import { bagDataSchema } from '../spring'
 import { PROOF, THREADS, torqueSpecSchema, type BoltGrade, type ThreadName } from '../torque'
 import { ARCHITECTURES, BODIES, slug, SUSPENSIONS } from '../vehicle'
-import { conditionSchema } from './condition'
+import { conditionSchema, surveyKey } from './condition'
 import { mountingSchema } from './mounting'
 
 export const FAMILIES = ['bellows', 'sleeve', 'in-coil', 'coil-replacement', 'rubber'] as const
@@ -15,11 +15,28 @@ const text = z.string().trim().min(1).max(240)
 const SUPPORTS = ['any', 'on-wheels', 'axle-hanging', 'axle-raised', 'frame-raised', 'ride-height'] as const
 const SIDES = ['once', 'each', 'left', 'right', 'exhaust-side'] as const
 /** What becomes of a part that does not simply go back on. */
-export const PART_FATES = ['gone-shop', 'gone-owner', 'cut', 'moved', 'turned', 'reshaped', 'replaced'] as const
+export const PART_FATES = [
+  'gone-shop',
+  'gone-owner',
+  'cut',
+  'shortened',
+  'moved',
+  'turned',
+  'reshaped',
+  'replaced',
+] as const
+/** Fates that nothing undoes: the customer agrees to them first. */
+export const FOR_GOOD: readonly (typeof PART_FATES)[number][] = ['cut', 'shortened', 'reshaped']
+/** What carries or locates an axle: while one of these is open, a jack does it. */
+export const CARRIERS = ['shock', 'link', 'coil', 'u-bolts'] as const
+export type Carrier = (typeof CARRIERS)[number]
+/** What a step has to have on record before it is done: evidence, not a tick. */
+export const STEP_CHECKS = ['first-air', 'connections', 'plate-tire'] as const
+export type StepCheck = (typeof STEP_CHECKS)[number]
 export type PartFate = (typeof PART_FATES)[number]
-export const PHASES = ['bench', 'remove', 'mount', 'align', 'torque', 'lines', 'refit'] as const
+export const PHASES = ['bench', 'remove', 'mount', 'align', 'torque', 'lines', 'air', 'refit'] as const
 
-const fastenerSchema = z.strictObject({
+export const fastenerSchema = z.strictObject({
   id,
   name: text,
   /** How many a side (or in all for an operation done once). */
@@ -27,14 +44,16 @@ const fastenerSchema = z.strictObject({
   thread: z.enum(Object.keys(THREADS) as [ThreadName, ...ThreadName[]]).nullable(),
   grade: z.enum(Object.keys(PROOF) as [BoltGrade, ...BoltGrade[]]).nullable(),
   spec: torqueSpecSchema,
-  /** Drawn down in turns, opposite ends alternating. */
+  /** Drawn down in turns, opposite ends alternating, at half, four fifths and all of it. */
   evenly: z.boolean().default(false),
+  /** Fasteners of the same side that have their torque before it. */
+  after: z.array(id).max(6).default([]),
   /** When it gets its torque. */
   when: z.enum(['as-fitted', 'after-alignment', 'at-ride-height']).default('as-fitted'),
 })
 export type Fastener = z.infer<typeof fastenerSchema>
 
-const operationSchema = z.strictObject({
+export const operationSchema = z.strictObject({
   id,
   title: text,
   side: z.enum(SIDES),
@@ -50,7 +69,15 @@ const operationSchema = z.strictObject({
   trap: text.nullable(),
   caution: text.nullable(),
   tools: z.array(text).max(12),
-  hardware: z.array(z.strictObject({ name: text, count: z.number().int().min(1).max(60) })).max(12),
+  hardware: z
+    .array(
+      z.strictObject({
+        name: text,
+        count: z.number().int().min(1).max(60),
+        when: z.array(conditionSchema).max(6).default([]),
+      }),
+    )
+    .max(12),
   /** Fasteners torqued here. */
   torques: z.array(id).max(8),
   /** Fasteners of the vehicle undone here: their maker's torque is owed. */
@@ -61,9 +88,35 @@ const operationSchema = z.strictObject({
   refits: z.array(text).max(8),
   /** Parts of the vehicle that do not go back as they were, and what becomes of them. */
   fates: z
-    .array(z.strictObject({ part: text, fate: z.enum(PART_FATES) }))
+    .array(
+      z.strictObject({
+        part: text,
+        fate: z.enum(PART_FATES),
+        /** To what length, to where, how many threads stay; empty where that says nothing more. */
+        note: z.string().trim().max(120).default(''),
+      }),
+    )
     .max(8)
     .default([]),
+  /** What of the axle's own is undone here, so that a jack carries it from now on. */
+  opens: z.array(z.enum(CARRIERS)).max(4).default([]),
+  /** What of it holds again from here on. */
+  closes: z.array(z.enum(CARRIERS)).max(4).default([]),
+  /** How far the axle is raised on its jack for it; null where that does not matter. */
+  raise: z
+    .strictObject({ until: z.enum(['touch', 'part-way', 'bag-height', 'ride-height']), note: text })
+    .nullable()
+    .default(null),
+  /** Operations that it goes easier after; kept where it costs nothing. */
+  easier: z.array(id).max(6).default([]),
+  /** Survey questions that are answered here, at the vehicle. */
+  asks: z.array(surveyKey).max(3).default([]),
+  /** What has to be on record before it is done. */
+  checks: z.array(z.enum(STEP_CHECKS)).max(4).default([]),
+  /** What it does, by a name that other instructions use too: done once, whoever asks for it. */
+  same: id.nullable().default(null),
+  /** The way of working that it belongs to; null where it belongs to all of them. */
+  method: id.nullable().default(null),
   /** A stop: going on without it would hide a mistake. */
   blocking: z.boolean(),
 })
@@ -209,6 +262,7 @@ export const kitSchema = z
           number: z.string().trim().max(40).default(''),
           name: text,
           count: z.number().int().min(1).max(99),
+          when: z.array(conditionSchema).max(6).default([]),
         }),
       )
       .max(60)
@@ -227,6 +281,11 @@ export const kitSchema = z
     /** Null where there is no air. */
     testPressure: bounded('pressure', 100_000, 700_000).nullable(),
     fasteners: z.array(fastenerSchema).max(30),
+    /** Other ways to do the work than the first, which is the one of the instructions. */
+    methods: z
+      .array(z.strictObject({ id, name: text, instructed: z.boolean() }))
+      .max(4)
+      .default([]),
     operations: z.array(operationSchema).max(60),
     /** Connections to soap, a side. */
     connections: z.array(text).max(12),
@@ -255,22 +314,21 @@ export const kitSchema = z
   .superRefine((kit, context) => {
     const fasteners = new Set(kit.fasteners.map((f) => f.id))
     const operations = new Set(kit.operations.map((o) => o.id))
+    const methods = new Set(kit.methods.map((m) => m.id))
+    const refuse = (path: (string | number)[], message: string) => context.addIssue({ code: 'custom', path, message })
+    kit.fasteners.forEach((f, i) => {
+      for (const name of f.after)
+        if (!fasteners.has(name)) refuse(['fasteners', i, 'after'], `"${name}" is not a fastener of this kit`)
+    })
     kit.operations.forEach((operation, i) => {
       for (const key of ['torques', 'disturbs', 'leavesLoose'] as const)
         for (const name of operation[key])
-          if (!fasteners.has(name))
-            context.addIssue({
-              code: 'custom',
-              path: ['operations', i, key],
-              message: `"${name}" is not a fastener of this kit`,
-            })
-      for (const name of operation.after)
-        if (!operations.has(name))
-          context.addIssue({
-            code: 'custom',
-            path: ['operations', i, 'after'],
-            message: `"${name}" is not an operation of this kit`,
-          })
+          if (!fasteners.has(name)) refuse(['operations', i, key], `"${name}" is not a fastener of this kit`)
+      for (const key of ['after', 'easier'] as const)
+        for (const name of operation[key])
+          if (!operations.has(name)) refuse(['operations', i, key], `"${name}" is not an operation of this kit`)
+      if (operation.method && !methods.has(operation.method))
+        refuse(['operations', i, 'method'], `"${operation.method}" is not a method of this kit`)
     })
   })
 export type Kit = z.infer<typeof kitSchema>

@@ -1,5 +1,7 @@
 export * from './steps'
 export * from './order'
 export * from './plan'
-export { WHEELS } from './support'
+export * from './plan-step'
+export { neverClosed } from './carried'
+export { holderOf, WHEELS } from './support'
 export { WHEEL_NUTS } from './shop-operations'

@@ -1,6 +1,9 @@
 import { PHASES, type Operation } from '../kit'
-import type { AxleEnd } from '../spring'
-import type { PendingStep, StandState, SupportState } from './steps'
+import { AXLES, type AxleEnd } from '../spring'
+import { planSequence, type Hold, type SequenceOperation, type SequenceProblem } from './sequence'
+import type { StandState } from './plan-step'
+import type { PendingStep } from './steps'
+import type { StepHold } from './carried'
 
 /** Where a step is done; a state the vehicle must be put into has no operation. */
 export interface OrderedStep {
@@ -9,24 +12,38 @@ export interface OrderedStep {
 }
 
 export type OrderOutcome =
-  | { ok: true; steps: OrderedStep[]; supportChanges: number; wheelChanges: number }
+  | {
+      ok: true
+      steps: OrderedStep[]
+      supportChanges: number
+      wheelChanges: number
+      sideWalks: number
+      toolChanges: number
+      /** No order has fewer, or by how much one might. */
+      bound: { supportChanges: number; wheelChanges: number; sideWalks: number; toolChanges: number }
+      /** Minutes that two technicians need for the steps, moves not counted, and the least it can be; with one, all of them. */
+      finish: number
+      finishBound: number
+      schedule: { id: string; technician: 1 | 2; both: boolean; start: number; end: number }[]
+    }
   /** Steps that wait for each other in a circle, or for a state that cannot be. */
   | { ok: false; stuck: string[] }
 
-const START: StandState = { support: 'on-wheels', wheels: 'on', axle: null }
-/** Wheels can only be off while the tires are clear of the floor, and one end is up at a time. */
-const statesFor = (axles: readonly AxleEnd[]): StandState[] => [
-  START,
-  ...axles.flatMap((axle) =>
-    (['axle-hanging', 'axle-raised', 'frame-raised'] as const).flatMap((support): StandState[] => [
-      { support, wheels: 'on', axle },
-      { support, wheels: 'off', axle },
-    ]),
-  ),
-]
+/** What an order begins with: how the vehicle stands, and what is behind it. */
+export interface Begun {
+  state: StandState
+  /** Ids of steps that are done. */
+  done: ReadonlySet<string>
+}
+export interface OrderRules {
+  holds: readonly StepHold[]
+  /** Group whose sides are kept apart, by step. */
+  groups: ReadonlyMap<string, string>
+  crew: 1 | 2
+}
+const NO_RULES: OrderRules = { holds: [], groups: new Map(), crew: 1 }
 
-const supportOf = ({ support }: Pick<Operation, 'support'>): SupportState | 'any' =>
-  support === 'ride-height' ? 'on-wheels' : support
+export const AS_IT_STANDS: StandState = { support: 'on-wheels', wheels: 'on', axle: null }
 
 /**
  * Whether an operation can be done while the vehicle stands as it does.
@@ -37,7 +54,7 @@ export function canDo(
   axle: AxleEnd | null,
   state: StandState,
 ): boolean {
-  const support = supportOf(operation)
+  const support = operation.support === 'ride-height' ? 'on-wheels' : operation.support
   const { wheels } = operation
   // Wheels that are off, or a raised end, are those of the step's own axle.
   const own = axle === null || state.axle === axle
@@ -54,66 +71,167 @@ export const supportChangesBetween = (a: StandState, b: StandState): number =>
 export const wheelChangesBetween = (a: StandState, b: StandState): number =>
   sameEnd(a, b) ? Number(a.wheels !== b.wheels) : Number(a.wheels === 'off') + Number(b.wheels === 'off')
 
-interface Node {
-  done: ReadonlySet<string>
-  state: StandState
-  support: number
-  wheels: number
-  path: OrderedStep[]
-}
+/** So much is looked at for a job's plan: the kits that there are need a tenth of it, and a page waits for it. */
+const MOST_LOOKED_AT = 400_000
+/** Plans that are kept: a job is assessed at every record, and its work seldom changes. */
+const KEPT = 60
+const kept = new Map<string, ReturnType<typeof planSequence>>()
 
 /**
- * Order of steps with the fewest changes of support, then the fewest wheel changes; then by phase, staying on a side.
+ * Order of steps with the fewest changes of support, then of wheels, then walks between sides, then tool changes; what is prepared on the
+ * bench first. Of orders that cost the same, the one that reads as work does: by phase, what is easier after something after it.
  *
- * Doing everything a state allows never makes the rest dearer (precedence only opens up), so it is enough to search
- * over the sequence of states, cheapest first: exact for both counts. Proved by brute force on small cases in its test.
+ * @param begun how the vehicle stands and what is done; absent at the start
  * @returns steps each with the state it is done in, or the steps that can never be reached
+ * Source: `planSequence`.
  */
-export function orderSteps(steps: readonly PendingStep[]): OrderOutcome {
-  const open: Node[] = [run(steps, { done: new Set(), state: START, support: 0, wheels: 0, path: [] })]
-  const axles = [...new Set(steps.flatMap((s) => s.axle ?? []))]
-  // Steps that say no axle, as in a plan of one kit, are at the rear.
-  const states = statesFor(axles.length ? axles : ['rear'])
-  const seen = new Set<string>()
-  let furthest = open[0]!
-  while (open.length) {
-    open.sort((a, b) => a.support - b.support || a.wheels - b.wheels || b.done.size - a.done.size)
-    const node = open.shift()!
-    const key = [node.state.axle, node.state.support, node.state.wheels, ...[...node.done].sort()].join('|')
-    if (seen.has(key)) continue
-    seen.add(key)
-    if (node.done.size === steps.length)
-      return { ok: true, steps: node.path, supportChanges: node.support, wheelChanges: node.wheels }
-    if (node.done.size > furthest.done.size) furthest = node
-    for (const state of states) {
-      if (state === node.state) continue
-      const moved = run(steps, {
-        ...node,
-        state,
-        support: node.support + supportChangesBetween(node.state, state),
-        wheels: node.wheels + wheelChangesBetween(node.state, state),
-      })
-      // A state in which nothing can be done is no stop on the way: any state is reached from any other directly.
-      if (moved.done.size > node.done.size) open.push(moved)
-    }
+export function orderSteps(steps: readonly PendingStep[], rules: OrderRules = NO_RULES, begun?: Begun): OrderOutcome {
+  const axles = AXLES.filter((axle) => steps.some((s) => s.axle === axle) || begun?.state.axle === axle)
+  const problem = problemOf(steps, rules, begun, axles)
+  const key = JSON.stringify([problem, rules.holds.map((h) => EVERY_STATE.map((s) => h.allows(s)))])
+  let found = kept.get(key)
+  if (!found) {
+    found = planSequence(problem, MOST_LOOKED_AT)
+    if (kept.size >= KEPT) kept.delete(kept.keys().next().value!)
+  } else kept.delete(key)
+  kept.set(key, found)
+  if (!found.ok) return { ok: false, stuck: [...new Set(found.unreachable.map((u) => u.id))] }
+  const byId = new Map(steps.map((s) => [s.id, s]))
+  const ordered = found.order.map(({ id, support, wheels, end }): OrderedStep => ({
+    step: byId.get(id)!,
+    state: { support, wheels, axle: end < 0 ? null : (axles[end] ?? 'rear') },
+  }))
+  const { supportChanges, wheelChanges, sideWalks, toolChanges, bound, finish, schedule } = found
+  return {
+    ok: true,
+    steps: rules.crew === 1 ? readable(ordered, rules) : ordered,
+    supportChanges,
+    wheelChanges,
+    sideWalks,
+    toolChanges,
+    bound,
+    finish,
+    finishBound: bound.finish,
+    schedule,
   }
-  return { ok: false, stuck: steps.filter((s) => !furthest.done.has(s.id)).map((s) => s.id) }
+}
+const EVERY_STATE: StandState[] = [
+  AS_IT_STANDS,
+  ...AXLES.flatMap((axle) =>
+    (['axle-hanging', 'axle-raised', 'frame-raised'] as const).map((support) => ({
+      support,
+      wheels: 'on' as const,
+      axle,
+    })),
+  ),
+]
+
+function problemOf(
+  steps: readonly PendingStep[],
+  rules: OrderRules,
+  begun: Begun | undefined,
+  axles: readonly AxleEnd[],
+): SequenceProblem {
+  const done = begun?.done ?? new Set<string>()
+  const state = begun?.state ?? AS_IT_STANDS
+  const left = steps.filter((s) => !done.has(s.id))
+  const ids = new Set(left.map((s) => s.id))
+  const bench = left.filter((s) => s.operation.phase === 'bench').map((s) => s.id)
+  // A side that was begun is finished first.
+  const firstSide = new Map<string, Set<string | null>>()
+  for (const s of steps) {
+    const group = rules.groups.get(s.id)
+    if (!group || !done.has(s.id)) continue
+    const rest = left.some((l) => rules.groups.get(l.id) === group && l.side === s.side)
+    if (rest) firstSide.set(group, new Set([s.side]))
+  }
+  const operations = left.map((s): SequenceOperation => {
+    const group = rules.groups.get(s.id)
+    const begunSides = group ? firstSide.get(group) : undefined
+    const waits =
+      begunSides && !begunSides.has(s.side)
+        ? left.filter((l) => rules.groups.get(l.id) === group && begunSides.has(l.side)).map((l) => l.id)
+        : []
+    const after = [...s.after, ...(s.operation.phase === 'bench' ? [] : bench), ...waits]
+    return {
+      id: s.id,
+      after: [...new Set(after)].filter((id) => ids.has(id)),
+      support: s.operation.support,
+      wheels: s.operation.wheels,
+      side: s.side,
+      hands: s.operation.hands === 2 ? 2 : 1,
+      minutes: s.operation.minutes,
+      tools: s.operation.tools,
+      exclusive: group,
+      end: s.axle ? axles.indexOf(s.axle) : undefined,
+    }
+  })
+  const holds = rules.holds.flatMap((h): Hold[] => {
+    const until = h.until.filter((id) => ids.has(id))
+    if (!until.length) return []
+    const open = h.from.some((id) => done.has(id))
+    const allows: Hold['allows'] = (s) =>
+      h.allows({ support: s.support, wheels: s.wheels, axle: s.end < 0 ? null : (axles[s.end] ?? 'rear') })
+    return [{ from: h.from.filter((id) => ids.has(id)), until, allows, open }]
+  })
+  return {
+    operations,
+    start: { support: state.support, wheels: state.wheels },
+    ...(state.axle ? { startsAt: axles.indexOf(state.axle) } : {}),
+    end: { support: 'on-wheels', wheels: 'on' },
+    crew: rules.crew,
+    ends: axles.length > 1 ? 2 : 1,
+    holds,
+  }
 }
 
-/** Does everything the node's state allows. */
-function run(steps: readonly PendingStep[], node: Node): Node {
-  const done = new Set(node.done)
-  const path = [...node.path]
-  for (;;) {
-    const ready = steps.filter(
-      (s) => !done.has(s.id) && canDo(s.operation, s.axle, node.state) && s.after.every((a) => done.has(a)),
-    )
-    if (!ready.length) return { ...node, done, path }
-    const here = path[path.length - 1]?.step.side ?? null
-    const rank = (s: PendingStep) =>
-      PHASES.indexOf(s.operation.phase) * 4 + (s.side === here ? 0 : s.side === 'left' ? 1 : 2)
-    const next = ready.reduce((best, s) => (rank(s) < rank(best) ? s : best))
-    done.add(next.id)
-    path.push({ step: next, state: node.state })
+/** The same order with neighbors exchanged where that costs nothing and reads better. */
+function readable(steps: readonly OrderedStep[], { groups }: OrderRules): OrderedStep[] {
+  const order = [...steps]
+  const rank = ({ step }: OrderedStep) =>
+    PHASES.indexOf(step.operation.phase) * 4 + (step.side === null ? 0 : step.side === 'left' ? 1 : 2)
+  const sameStand = (a: OrderedStep, b: OrderedStep) =>
+    a.state.support === b.state.support && a.state.wheels === b.state.wheels && a.state.axle === b.state.axle
+  for (let pass = 0, moved = true; moved && pass < order.length; pass++) {
+    moved = false
+    for (let i = 0; i + 1 < order.length; i++) {
+      const [a, b] = [order[i]!, order[i + 1]!]
+      if (!sameStand(a, b) || b.step.after.includes(a.step.id)) continue
+      if (groups.has(a.step.id) || groups.has(b.step.id)) continue
+      if (a.step.operation.phase === 'bench' || b.step.operation.phase === 'bench') {
+        if (a.step.operation.phase !== b.step.operation.phase) continue
+      }
+      const isOpening = (s: OrderedStep) => s.step.operation.opens.length + s.step.operation.closes.length > 0
+      if (isOpening(a) || isOpening(b)) continue
+      const easier = a.step.operation.easier.includes(b.step.operation.id)
+      if (!easier && (rank(b) >= rank(a) || b.step.operation.easier.includes(a.step.operation.id))) continue
+      const around = (list: readonly OrderedStep[]) => walksAndTools(list)
+      const span = order.slice(Math.max(0, i - 1), i + 3)
+      const swapped = span.map((s) => (s === a ? b : s === b ? a : s))
+      if (around(swapped) > around(span) || walks(order, i, a, b) > walks(order)) continue
+      order[i] = b
+      order[i + 1] = a
+      moved = true
+    }
   }
+  return order
+}
+/** Tools taken up along a few steps. */
+const walksAndTools = (list: readonly OrderedStep[]): number =>
+  list.reduce((sum, { step }, k) => {
+    if (k === 0) return sum
+    const hand = list[k - 1]!.step.operation.tools
+    return sum + step.operation.tools.filter((t) => !hand.includes(t)).length
+  }, 0)
+/** Walks between sides of an order, with two neighbors exchanged where they are given. */
+function walks(order: readonly OrderedStep[], at = -1, a?: OrderedStep, b?: OrderedStep): number {
+  let side: string | null = null
+  let sum = 0
+  for (const [i, s] of order.entries()) {
+    const own = (i === at ? b! : i === at + 1 && at >= 0 ? a! : s).step.side
+    if (own === null) continue
+    if (side !== null && side !== own) sum++
+    side = own
+  }
+  return sum
 }

@@ -1,55 +1,51 @@
-import type { Fastener, NeededPart, Operation } from '../kit'
-import type { AxleEnd } from '../spring'
+import type { Fastener, NeededPart } from '../kit'
 import { clampForce, type Clamp } from '../torque'
 import type { Survey, Vehicle } from '../vehicle'
-import { orderSteps, supportChangesBetween, wheelChangesBetween } from './order'
-import { supportLines } from './support'
+import { holdsOf, sidesApart } from './carried'
+import {
+  AS_IT_STANDS,
+  orderSteps,
+  supportChangesBetween,
+  wheelChangesBetween,
+  type Begun,
+  type OrderedStep,
+} from './order'
+import type { PlanStep, StandState } from './plan-step'
+import { supportMove } from './support'
 import { WHEEL_NUTS } from './shop-operations'
-import { fastenerId, pendingSteps, type PlanChoices, type PlannedKit, type Side, type StandState } from './steps'
-
-/** A step in its place: an operation, or putting the vehicle into another state. */
-export interface PlanStep {
-  id: string
-  kind: 'operation' | 'state'
-  title: string
-  side: Side | null
-  /** Which axle it is done at; null for the whole vehicle. */
-  axle: AxleEnd | null
-  state: StandState
-  /** What the operation itself asks for; for a change of state, where it leads. */
-  support: Operation['support']
-  wheels: Operation['wheels']
-  phase: Operation['phase'] | null
-  /** Steps that come first. */
-  after: string[]
-  hands: number
-  minutes: number
-  blocking: boolean
-  unsure: boolean
-  steps: string[]
-  trap: string | null
-  caution: string | null
-  tools: string[]
-  torques: Fastener[]
-  disturbs: Fastener[]
-  leavesLoose: Fastener[]
-  takesOff: string[]
-  refits: string[]
-  /** Parts of the vehicle that do not go back as they were. */
-  fates: Operation['fates']
-}
+import { fastenerId, pendingSteps, type PlanChoices, type PlannedKit } from './steps'
 
 export interface TorqueRow {
   fastener: Fastener
   steps: string[]
   clamp: Clamp | null
 }
+/** When who does a step, minutes from the start, moves of the vehicle with it. */
+export interface PlanBooking {
+  step: string
+  technician: 1 | 2
+  /** Both pairs of hands are needed. */
+  both: boolean
+  start: number
+  end: number
+}
 
 export interface Plan {
   steps: PlanStep[]
+  /** From the first step to the end of the last, with the crew that was asked for. */
   minutes: number
   supportChanges: number
   wheelChanges: number
+  sideWalks: number
+  toolChanges: number
+  /** Fewer of the four there cannot be. */
+  bound: { supportChanges: number; wheelChanges: number; sideWalks: number; toolChanges: number }
+  /** The counts are the fewest there can be, and shown to be. */
+  proved: boolean
+  crew: 1 | 2
+  timeline: PlanBooking[]
+  /** With this crew it cannot take less. */
+  leastMinutes: number
   tools: string[]
   hardware: { name: string; count: number }[]
   /** Parts this vehicle needs that are not in the box. */
@@ -58,8 +54,8 @@ export interface Plan {
 }
 export type PlanOutcome = { ok: true; plan: Plan } | { ok: false; stuck: string[] }
 
-/** Minutes a change takes on a floor jack and stands (common practice, no published source). */
-const SUPPORT_MINUTES = 6
+/** Minutes a change takes, on a floor jack with stands and on a two-post lift with a pole jack (common practice, no published source). */
+const SUPPORT_MINUTES = { floor: 6, lift: 3 }
 const WHEELS_MINUTES = 8
 
 const wheelNuts: Fastener = {
@@ -70,12 +66,19 @@ const wheelNuts: Fastener = {
   grade: null,
   spec: { kind: 'vehicle-maker' },
   evenly: true,
+  after: [],
   when: 'as-fitted',
+}
+
+/** What was done of a plan before something was found out. */
+export interface PlanSoFar {
+  steps: readonly PlanStep[]
 }
 
 /**
  * The whole work plan of a job's kits on a vehicle; `stuck` names operations whose precedence cannot be met.
  * @param needed parts that their fitment asks for beyond the box
+ * @param sofar what is done stays where it is; the rest is ordered from there
  */
 export function buildPlan(
   kits: readonly PlannedKit[],
@@ -83,8 +86,16 @@ export function buildPlan(
   survey: Survey,
   choices: PlanChoices,
   needed: readonly NeededPart[] = [],
+  sofar: PlanSoFar = { steps: [] },
 ): PlanOutcome {
-  const order = orderSteps(pendingSteps(kits, vehicle, survey, choices))
+  const crew = choices.crew ?? 1
+  const pending = pendingSteps(kits, vehicle, survey, choices)
+  const begun: Begun = {
+    state: sofar.steps.at(-1)?.state ?? AS_IT_STANDS,
+    done: new Set(sofar.steps.filter((s) => s.kind === 'operation').map((s) => s.id)),
+  }
+  const rules = { holds: holdsOf(pending, kits, vehicle), groups: sidesApart(pending, vehicle), crew }
+  const order = orderSteps(pending, rules, begun)
   if (!order.ok) return order
   const fasteners = new Map(
     [
@@ -95,20 +106,36 @@ export function buildPlan(
     ].map((f) => [f.id, f]),
   )
   const named = (ids: readonly string[]) => ids.map((id) => fasteners.get(id)!)
-  const steps: PlanStep[] = []
-  let before: StandState = { support: 'on-wheels', wheels: 'on', axle: null }
+  const steps: PlanStep[] = [...sofar.steps]
+  let before = begun.state
   const visits = new Map<string, number>()
-  for (const { step, state } of order.steps) {
-    if (state.support !== before.support || state.wheels !== before.wheels || state.axle !== before.axle) {
-      const key = `${state.axle === 'front' ? 'front-' : ''}${state.support}-wheels-${state.wheels}`
-      const visit = (visits.get(key) ?? 0) + 1
-      visits.set(key, visit)
-      steps.push(stateStep(`state-${key}-${visit}`, before, state, vehicle))
-      before = state
+  const visited = (state: StandState) => {
+    const key = `${state.axle === 'front' ? 'front-' : ''}${state.support}-wheels-${state.wheels}`
+    const visit = (visits.get(key) ?? 0) + 1
+    visits.set(key, visit)
+    return `state-${key}-${visit}`
+  }
+  for (const s of sofar.steps) if (s.kind === 'state') visited(s.state)
+  const lift = choices.lift ?? 'floor'
+  const offLater = (from: number) => {
+    for (const { state } of order.steps.slice(from)) {
+      if (state.support === 'on-wheels') return false
+      if (state.wheels === 'off') return true
     }
+    return false
+  }
+  const moveTo = (state: StandState, from: number) => {
+    if (state.support === before.support && state.wheels === before.wheels && state.axle === before.axle) return
+    const offs = offLater(from)
+    steps.push(stateStep(visited(state), before, state, vehicle, lift, offs, order.steps, steps))
+    before = state
+  }
+  for (const [i, { step, state }] of order.steps.entries()) {
+    moveTo(state, i)
     const o = step.operation
+    const { method: _method, same: _same, easier: _easier, hardware: _hardware, when: _when, ...told } = o
     steps.push({
-      ...o,
+      ...told,
       id: step.id,
       kind: 'operation',
       side: step.side,
@@ -121,29 +148,125 @@ export function buildPlan(
       leavesLoose: named(o.leavesLoose),
     })
   }
+  // What is done is over; it does not go up again at the end.
+  if (order.steps.length || sofar.steps.length) moveTo(AS_IT_STANDS, order.steps.length)
   const operations = order.steps.map((s) => s.step.operation)
+  const timeline = timelineOf(steps.slice(sofar.steps.length), order.schedule, crew)
+  const moves = steps.slice(sofar.steps.length).reduce((sum, s) => sum + (s.kind === 'state' ? s.minutes : 0), 0)
+  const spent = sofar.steps.reduce((sum, s) => sum + s.minutes, 0)
+  const counts = { ...countMoves(steps), sideWalks: order.sideWalks, toolChanges: order.toolChanges }
   return {
     ok: true,
     plan: {
       steps,
-      minutes: steps.reduce((sum, s) => sum + s.minutes, 0),
-      supportChanges: order.supportChanges,
-      wheelChanges: order.wheelChanges,
+      minutes: spent + Math.max(0, ...timeline.map((b) => b.end)),
+      ...counts,
+      bound: order.bound,
+      proved:
+        order.bound.supportChanges === order.supportChanges &&
+        order.bound.wheelChanges === order.wheelChanges &&
+        order.bound.sideWalks === order.sideWalks &&
+        order.bound.toolChanges === order.toolChanges,
+      crew,
+      timeline,
+      leastMinutes: spent + moves + order.finishBound,
       tools: [...new Set(steps.flatMap((s) => s.tools))].sort(),
       hardware: tally(operations.flatMap((o) => o.hardware)),
       extraParts: [...new Set(needed.map((p) => p.name))],
       torques: [...fasteners.values()].flatMap((fastener) => {
-        const used = steps.filter((s) => s.torques.includes(fastener)).map((s) => s.id)
+        const used = steps.filter((s) => s.torques.some((f) => f.id === fastener.id)).map((s) => s.id)
         return used.length ? [{ fastener, steps: used, clamp: clampOf(fastener) }] : []
       }),
     },
   }
 }
 
-function stateStep(id: string, from: StandState, to: StandState, vehicle: Vehicle): PlanStep {
+/** How often what holds the vehicle changes along a plan, and how often wheels come off or go on. */
+function countMoves(steps: readonly PlanStep[]): { supportChanges: number; wheelChanges: number } {
+  let before = AS_IT_STANDS
+  const sum = { supportChanges: 0, wheelChanges: 0 }
+  for (const { state } of steps) {
+    sum.supportChanges += supportChangesBetween(before, state)
+    sum.wheelChanges += wheelChangesBetween(before, state)
+    before = state
+  }
+  return sum
+}
+
+/** Steps with the moves between them: both stand by while the vehicle is moved. */
+function timelineOf(
+  steps: readonly PlanStep[],
+  schedule: readonly { id: string; technician: 1 | 2; both: boolean; start: number; end: number }[],
+  crew: 1 | 2,
+): PlanBooking[] {
+  const own = new Map(schedule.map((b) => [b.id, b]))
+  const timeline: PlanBooking[] = []
+  let moved = 0
+  let at = 0
+  for (const s of steps) {
+    if (s.kind === 'state') {
+      // Everything before it is over.
+      at = Math.max(at, ...timeline.map((b) => b.end))
+      timeline.push({ step: s.id, technician: 1, both: crew === 2, start: at, end: at + s.minutes })
+      at += s.minutes
+      moved += s.minutes
+      continue
+    }
+    if (crew === 1) {
+      timeline.push({ step: s.id, technician: 1, both: false, start: at, end: at + s.minutes })
+      at += s.minutes
+      continue
+    }
+    const b = own.get(s.id)!
+    timeline.push({
+      step: s.id,
+      technician: b.technician,
+      both: b.both,
+      start: b.start + moved,
+      end: b.end + moved,
+    })
+  }
+  return timeline.sort((a, b) => a.start - b.start || a.technician - b.technician)
+}
+
+/** What must not be forgotten while the vehicle is moved, by what is open then. */
+function hazardOf(
+  to: StandState,
+  left: readonly OrderedStep[],
+  done: readonly PlanStep[],
+  supports: number,
+): string | null {
+  if (!supports) return null
+  const closed = new Set(done.map((s) => s.id))
+  const loose = done.flatMap((s) => s.leavesLoose.filter((f) => f.when !== 'at-ride-height'))
+  const tight = new Set(done.flatMap((s) => s.torques.map((f) => f.id)))
+  const stillLoose = [...new Set(loose.filter((f) => !tight.has(f.id)).map((f) => f.name))]
+  if (to.support === 'on-wheels' && stillLoose.length)
+    return `Still loose: ${stillLoose.join(', ')}. Nothing is let down on a fastener that carries and is loose.`
+  if (to.support === 'axle-hanging')
+    return 'Brake hoses, sensor wires, the vent hose and brake cables follow the axle and pull at nothing: watch them as it goes down.'
+  if (to.support === 'axle-raised') {
+    const opening = left.some((s) => !closed.has(s.step.id) && s.step.operation.opens.length > 0)
+    return opening
+      ? 'The jack is under it and carries it before the first bolt is undone, and stays until the last is in.'
+      : 'No hand between axle and frame while the jack moves.'
+  }
+  return null
+}
+
+function stateStep(
+  id: string,
+  from: StandState,
+  to: StandState,
+  vehicle: Vehicle,
+  lift: 'floor' | 'lift',
+  offLater: boolean,
+  left: readonly OrderedStep[],
+  done: readonly PlanStep[],
+): PlanStep {
   const supports = supportChangesBetween(from, to)
   const wheels = wheelChangesBetween(from, to)
-  const { title, lines, takesOff, refits } = supportLines(from, to, vehicle)
+  const { title, lines, takesOff, refits } = supportMove(from, to, vehicle, lift, offLater)
   return {
     id,
     kind: 'state',
@@ -156,25 +279,34 @@ function stateStep(id: string, from: StandState, to: StandState, vehicle: Vehicl
     phase: null,
     after: [],
     hands: 1,
-    minutes: supports * SUPPORT_MINUTES + wheels * WHEELS_MINUTES,
+    minutes: supports * SUPPORT_MINUTES[lift] + wheels * WHEELS_MINUTES,
     blocking: true,
     unsure: false,
     steps: lines,
-    trap:
-      to.support === 'axle-hanging' && supports
-        ? 'Free brake hose and sensor wire brackets before the axle hangs: they must not carry it.'
-        : null,
+    trap: hazardOf(to, left, done, supports),
     caution:
       to.support === 'on-wheels'
         ? null
-        : `Rated stands under the ${vehicle.frameRails ? 'frame' : 'lift points'} before anyone reaches in.`,
-    tools: ['floor jack', 'two rated stands', ...(wheels ? ['lug nut socket'] : [])],
+        : lift === 'lift'
+          ? 'Arms locked at the lift points, weight tried a hand above the floor, before anyone goes under it.'
+          : `Rated stands under the ${vehicle.frameRails ? 'frame' : 'lift points'} before anyone reaches in.`,
+    tools: [
+      ...(lift === 'lift'
+        ? ['two-post lift', ...(to.support === 'axle-raised' ? ['pole jack'] : [])]
+        : ['floor jack', 'two rated stands']),
+      ...(wheels ? ['lug nut socket'] : []),
+    ],
     torques: [],
     disturbs: [],
     leavesLoose: [],
     takesOff,
     refits,
     fates: [],
+    opens: [],
+    closes: [],
+    raise: null,
+    asks: [],
+    checks: [],
   }
 }
 

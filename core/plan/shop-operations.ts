@@ -1,4 +1,4 @@
-import { sitsOn, type Kit, type Operation } from '../kit'
+import { hasAir, sitsOn, type Kit, type Operation } from '../kit'
 import type { AxleEnd } from '../spring'
 import { motionOf, partName, partsAround, tooShort } from '../underbody'
 import type { Handling, Survey, Vehicle } from '../vehicle'
@@ -22,6 +22,14 @@ const shopOperation = (part: Pick<Operation, 'id' | 'title' | 'phase' | 'steps'>
   takesOff: [],
   refits: [],
   fates: [],
+  opens: [],
+  closes: [],
+  raise: null,
+  easier: [],
+  asks: [],
+  checks: [],
+  same: null,
+  method: null,
   blocking: false,
   ...part,
 })
@@ -172,6 +180,122 @@ export function lineOperations(
       blocking: true,
     }),
   }
+}
+
+/** Where an axle can be held at the height at which its bags belong: on its jack, if the kit's work takes it there. */
+const heldAtHeight = (own: readonly Operation[]): Operation['support'] =>
+  own.some((o) => o.support === 'axle-raised') ? 'axle-raised' : 'on-wheels'
+
+/**
+ * First air, and soap on every connection: once its lines are in, before weight comes on the bags and before anything hides a
+ * connection.
+ * @param own operations of the kit as they are done
+ * @returns none for a kit without air
+ */
+export function airOperations(kit: Kit, own: readonly Operation[]): Operation[] {
+  if (!hasAir(kit)) return []
+  const mounted = own
+    .filter((o) => o.phase !== 'bench' && o.phase !== 'refit' && o.support !== 'ride-height')
+    .map((o) => o.id)
+  const closing = own.filter((o) => o.closes.length > 0).map((o) => o.id)
+  const carries = kit.replaces === 'coil-spring'
+  const held = heldAtHeight(own)
+  return [
+    shopOperation({
+      id: 'first-air',
+      title: carries ? 'First air, in steps, axle at ride height' : 'First air: the bags to their min',
+      phase: 'air',
+      // Not standing yet: no weight comes on an empty bag.
+      support: held === 'axle-raised' ? held : 'any',
+      wheels: 'any',
+      raise: carries
+        ? { until: 'ride-height', note: 'Wheel center to lip as it was measured empty.' }
+        : held === 'axle-raised'
+          ? { until: 'bag-height', note: 'The bag at the height the instructions give.' }
+          : null,
+      after: [...new Set([...mounted, ...closing])],
+      minutes: 4,
+      steps: [
+        'Both lines pushed home and tugged, cores in the valves.',
+        'Short bursts, a look at the gauge after each: to the min of the kit and no further.',
+        'Read each side and record it.',
+      ],
+      trap: 'A bag filled hard while the axle hangs pulls shocks and hoses to full reach.',
+      tools: ['air chuck with gauge'],
+      checks: ['first-air'],
+      blocking: true,
+    }),
+    shopOperation({
+      id: 'soap',
+      title: 'Soap every connection',
+      phase: 'air',
+      support: held === 'axle-raised' ? held : 'ride-height',
+      wheels: 'any',
+      raise:
+        held === 'axle-raised' ? { until: 'bag-height', note: 'The bag at the height the instructions give.' } : null,
+      after: ['first-air'],
+      minutes: 8,
+      steps: [
+        'Up to the test pressure of the kit: it is no max and no setting.',
+        'Soap each connection, wait, look again; record each by its name.',
+        'Bubbles at a tube: air off, recut square, push home. At a thread: a little further within its turns.',
+      ],
+      trap: 'What is put back before it was soaped hides a leak.',
+      tools: ['air chuck with gauge', 'leak fluid'],
+      checks: ['connections'],
+      blocking: true,
+    }),
+  ]
+}
+
+/** Watching the bags while the axle is run down and up, before anything of them gets its final torque. */
+export function watchTravel(kit: Kit, own: readonly Operation[]): Operation[] {
+  const aligned = own.filter((o) => o.phase === 'align').map((o) => o.id)
+  if ((kit.family !== 'bellows' && kit.family !== 'sleeve') || !aligned.length) return []
+  if (heldAtHeight(own) !== 'axle-raised') return []
+  return [
+    shopOperation({
+      id: 'watch-travel',
+      title: 'Watch the bags while the axle goes down and up',
+      phase: 'align',
+      support: 'axle-raised',
+      wheels: 'any',
+      raise: {
+        until: 'part-way',
+        note: 'Slowly down until the shocks begin to pull, then up again; nobody reaches in.',
+      },
+      after: aligned,
+      minutes: 4,
+      hands: 2,
+      steps: [
+        'One at the jack, one watching: the rubber rolls and touches nothing.',
+        'Lines and hoses follow and stay slack.',
+        'Stop before shocks or hoses are at full reach.',
+      ],
+      trap: 'Bags pumped up to lift the empty vehicle pull shocks and hoses to full reach: the jack moves it.',
+      tools: ['floor jack'],
+      blocking: true,
+    }),
+  ]
+}
+
+/** What is looked at only as it stands on its wheels. */
+export function standingChecks(kit: Kit, after: string[]): Operation[] {
+  if (kit.family !== 'bellows' && kit.family !== 'sleeve') return []
+  return [
+    shopOperation({
+      id: 'plate-to-tire',
+      title: 'Plate to tire, wheels on',
+      phase: 'refit',
+      support: 'ride-height',
+      after,
+      minutes: 4,
+      steps: ['Tape between plate or bracket and the tire, both sides, and record each.'],
+      trap: 'With the wheel off there is nothing to meet: it is read with the tire in its place.',
+      tools: ['tape'],
+      checks: ['plate-tire'],
+    }),
+  ]
 }
 
 /**

@@ -1,28 +1,25 @@
-import { conditionsHold, seenAt, type Kit, type Operation, type Seen } from '../kit'
+import { conditionsHold, factOf, seenAt, type Kit, type Operation, type Seen } from '../kit'
 import type { AxleEnd } from '../spring'
-import type { Survey, Vehicle } from '../vehicle'
+import type { Survey, SurveyKey, Vehicle } from '../vehicle'
 import {
+  airOperations,
   closingOperations,
   lineOperations,
   lugNuts,
   oldHelperOperation,
+  standingChecks,
+  watchTravel,
   openingOperations,
   takeOffOperations,
   WHEEL_NUTS,
 } from './shop-operations'
 export type Side = 'left' | 'right'
-export type SupportState = 'on-wheels' | 'axle-hanging' | 'axle-raised' | 'frame-raised'
-export interface StandState {
-  support: SupportState
-  /** Of the axle that is up. */
-  wheels: 'on' | 'off'
-  /** Which end is up; null on its wheels. */
-  axle: AxleEnd | null
-}
 /** A kit of a job and what is done with it on this visit. */
 export interface PlannedKit {
   kit: Kit
   work: 'fit' | 'keep' | 'take-off'
+  /** The way of working that was chosen; null or absent for the one of the instructions. */
+  method?: string | null | undefined
 }
 
 /** One thing to do on one side, before it has a place in the order. */
@@ -41,6 +38,9 @@ export interface PendingStep {
 export interface PlanChoices {
   /** Some shops take the wheels off, others raise the frame until the tire is out of the way. */
   wheels: 'off' | 'on'
+  /** Floor jack and stands, or a two-post lift with a pole jack; the floor where nothing is said. */
+  lift?: 'floor' | 'lift' | undefined
+  crew?: 1 | 2 | undefined
 }
 
 /** Reaching past a fitted wheel takes longer; what a shop finds (common practice, no published source). */
@@ -72,6 +72,7 @@ function placed(axle: AxleEnd, operation: Operation, seen: Seen): Placed {
       ...operation,
       id: id(operation.id),
       after: operation.after.map(id),
+      easier: operation.easier.map(id),
       torques: operation.torques.map(fastener),
       disturbs: operation.disturbs.map(fastener),
       leavesLoose: operation.leavesLoose.map(fastener),
@@ -100,13 +101,20 @@ export function pendingSteps(
     const other = worked.find((w) => w !== planned && w.kit.axle === kit.axle)
     if (planned.work === 'take-off')
       return takeOffOperations(planned, other !== undefined).map((o) => placed(kit.axle, withWheels(o, choices), seen))
+    const own = operationsOf(planned, seen)
     const helper = oldHelperOperation(kit, survey)
+    const watched = watchTravel(kit, own)
     const lines = lineOperations(kit, vehicle, survey)
     // What was on it comes off before anything but the bench is begun with.
     const first = other ? takeOffOperations(other, true).map((o) => o.id) : []
-    return [...kit.operations, ...helper, ...(lines ? [lines.clear, lines.back] : [])].map((o) => {
+    const air = airOperations(kit, own)
+    // What reassembly hides is soaped first.
+    const soaped = air.filter((o) => o.checks.includes('connections')).map((o) => o.id)
+    return [...own, ...helper, ...watched, ...air, ...(lines ? [lines.clear, lines.back] : [])].map((o) => {
       const after = [
         ...o.after,
+        ...(o.phase === 'torque' && o.support !== 'ride-height' ? watched.map((w) => w.id) : []),
+        ...(o.phase === 'refit' && o.support === 'on-wheels' && !o.closes.length ? soaped : []),
         ...(o.phase === 'bench' ? [] : first),
         ...(lines && o.phase !== 'bench' && o !== lines.clear ? [lines.clear.id] : []),
         ...(o.phase === 'mount' ? helper.map((e) => e.id) : []),
@@ -120,15 +128,17 @@ export function pendingSteps(
   const nuts =
     choices.wheels === 'on'
       ? []
-      : axles.map((axle): Placed => ({
-          axle,
-          seen: null,
-          operation: {
-            ...lugNuts(),
-            id: named(axle, WHEEL_NUTS),
-            after: ofKits.filter((p) => p.axle === axle && isRaised(p.operation)).map((p) => p.operation.id),
-          },
-        }))
+      : axles
+          .filter((axle) => ofKits.some((p) => p.axle === axle && p.operation.wheels === 'off'))
+          .map((axle): Placed => ({
+            axle,
+            seen: null,
+            operation: {
+              ...lugNuts(),
+              id: named(axle, WHEEL_NUTS),
+              after: ofKits.filter((p) => p.axle === axle && isRaised(p.operation)).map((p) => p.operation.id),
+            },
+          }))
   // It stands on lug nuts that have their torque before it rolls, and is settled before anything is torqued at ride height.
   const closing = closingOperations(vehicle, survey, worked, [
     ...ids.filter((id) => !standing.has(id)),
@@ -139,10 +149,24 @@ export function pendingSteps(
       ? { ...p, operation: { ...p.operation, after: [...p.operation.after, ...closing.map((o) => o.id)] } }
       : p,
   )
+  const looks = worked.flatMap(({ kit, work }): Placed[] =>
+    work === 'fit'
+      ? standingChecks(kit, [...closing.map((o) => o.id), ...kit.operations.map((o) => named(kit.axle, o.id))]).map(
+          (o) => ({ axle: kit.axle, seen: null, operation: { ...o, id: named(kit.axle, o.id) } }),
+        )
+      : [],
+  )
   const operations: Placed[] = worked.length
-    ? [...openingOperations(vehicle, survey, axles).map(whole), ...settled, ...nuts, ...closing.map(whole)]
+    ? [...openingOperations(vehicle, survey, axles).map(whole), ...settled, ...nuts, ...closing.map(whole), ...looks]
     : []
-  const holdsOf = ({ operation, seen }: Placed) => (seen ? conditionsHold(operation.when, seen) : true)
+  // What a step of this plan asks first is no doubt of the plan: what hangs on it comes in when it was found.
+  const asked = new Set(operations.flatMap((p) => p.operation.asks))
+  const holdsOf = ({ operation, seen }: Placed) => {
+    const held = seen ? conditionsHold(operation.when, seen) : true
+    const later =
+      held === null && operation.when.some((c) => asked.has(factOf(c) as SurveyKey) && seen![factOf(c)] === null)
+    return later ? false : held
+  }
   const sides = (p: Placed) => sidesOf(p, survey)
   const kept = operations.filter((p) => holdsOf(p) !== false && sides(p).length > 0)
   const byId = new Map(operations.map((p) => [p.operation.id, p]))
@@ -153,8 +177,8 @@ export function pendingSteps(
     seen.add(id)
     return (byId.get(id)?.operation.after ?? []).flatMap((before) => standIns(before, seen))
   }
-  return kept.flatMap((p) =>
-    sides(p).map((side) => ({
+  const steps = kept.flatMap((p) =>
+    sides(p).map((side): PendingStep => ({
       id: stepId(p.operation.id, side),
       operation: p.operation,
       side,
@@ -166,6 +190,54 @@ export function pendingSteps(
       }),
     })),
   )
+  return onceEach(steps)
+}
+
+/**
+ * Operations of a kit by the way of working that was chosen, with what they need on this vehicle, each after the ones that torque what
+ * has its torque before theirs.
+ */
+function operationsOf({ kit, method }: PlannedKit, seen: Seen): Operation[] {
+  const way = method ?? kit.methods.find((m) => m.instructed)?.id ?? null
+  const tightenedBy = new Map<string, string[]>()
+  for (const o of kit.operations) for (const f of o.torques) tightenedBy.set(f, [...(tightenedBy.get(f) ?? []), o.id])
+  const first = (id: string) =>
+    (kit.fasteners.find((f) => f.id === id)?.after ?? []).flatMap((before) => tightenedBy.get(before) ?? [])
+  return kit.operations
+    .filter((o) => o.method === null || o.method === way)
+    .map((o) => ({
+      ...o,
+      after: [...new Set([...o.after, ...o.torques.flatMap(first)])].filter((id) => id !== o.id),
+      hardware: o.hardware.filter((h) => conditionsHold(h.when, seen) !== false),
+    }))
+}
+
+/**
+ * Steps that do the same thing at the same place, whoever asks for it, are one: after all that comes before any of them.
+ */
+function onceEach(steps: readonly PendingStep[]): PendingStep[] {
+  const first = new Map<string, PendingStep>()
+  const standsFor = new Map<string, string>()
+  for (const s of steps) {
+    const { same, side } = s.operation
+    if (!same) continue
+    // What is done once is the vehicle's, whichever end asks for it.
+    const key = side === 'once' ? same : `${same} ${s.axle} ${s.side}`
+    const known = first.get(key)
+    if (!known) first.set(key, s)
+    else standsFor.set(s.id, known.id)
+  }
+  if (!standsFor.size) return [...steps]
+  const one = (id: string) => standsFor.get(id) ?? id
+  return steps
+    .filter((s) => !standsFor.has(s.id))
+    .map((s) => {
+      const others = steps.filter((o) => standsFor.get(o.id) === s.id)
+      return {
+        ...s,
+        after: [...new Set([s, ...others].flatMap((o) => o.after.map(one)))].filter((id) => id !== s.id),
+      }
+    })
 }
 
 /** Whether it is done with an end of the vehicle up. */
@@ -211,12 +283,13 @@ function sidesOf({ operation, axle }: Placed, survey: Survey): (Side | null)[] {
   }
 }
 
-function withWheels(operation: Operation, { wheels }: PlanChoices): Operation {
+function withWheels(operation: Operation, { wheels, lift }: PlanChoices): Operation {
   if (wheels === 'off' || operation.wheels !== 'off') return operation
   return {
     ...operation,
     wheels: 'on',
-    support: 'frame-raised',
+    // What the axle is carried for it is carried for with the wheels on as well. On a lift it hangs, and the tires with it.
+    support: operation.support === 'axle-raised' || lift === 'lift' ? operation.support : 'frame-raised',
     minutes: operation.minutes * WHEELS_ON_SLOWER,
   }
 }

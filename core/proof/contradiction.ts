@@ -1,8 +1,11 @@
-import { PSI, type Pascals } from '../quantity'
+import { isBelow, PSI, type Pascals } from '../quantity'
+import { hasAir, type StepCheck } from '../kit'
+import type { AxleEnd } from '../spring'
+import { surveyAnswer, type SurveyKey } from '../vehicle'
 import { canDo, type PlanStep } from '../plan'
-import type { BayRecord, RecordOf } from '../job'
+import { kitAt, type BayRecord, type RecordBody, type RecordOf } from '../job'
 import type { Flag, FlagCode } from './evidence'
-import { axleOfConnection, axleOfCorner, timeOf } from './places'
+import { axleOfConnection, axleOfCorner, connectionsAt, factAt, timeOf } from './places'
 import { bagsFor, isFitted, isLined, unfitted, type Work } from './work'
 
 /** Two readings of one dial gauge may differ by this with nothing let in or out (common practice). */
@@ -60,7 +63,42 @@ function stepFlag(work: Work, { step: id, outcome }: RecordOf<'step'>['body']): 
   if (!step) return flagged('not-in-plan', id)
   // A change of state is what somebody did, in whatever order; a step that is skipped asks for nothing.
   if (step.kind === 'state' || outcome === 'skipped') return null
-  return turnFlag(work, step) ?? (canDo(step, step.axle, work.now.stand) ? null : flagged('wrong-support', id))
+  const state = turnFlag(work, step) ?? (canDo(step, step.axle, work.now.stand) ? null : flagged('wrong-support', id))
+  if (state) return state
+  const open = step.checks.find((check) => step.axle !== null && !isShown(work, step.axle, check))
+  if (open !== undefined) return flagged('check-open', open)
+  const unanswered = step.asks.find((fact) => !isAnswered(work, step.axle ?? 'rear', fact))
+  return unanswered === undefined ? null : flagged('not-answered', unanswered)
+}
+/** Whether a question of a step has its answer by now: from the survey, or found before. */
+const isAnswered = ({ job, findable, found }: Work, axle: AxleEnd, fact: SurveyKey): boolean =>
+  surveyAnswer(job.survey, fact, axle) !== null && (!findable.has(factAt(axle, fact)) || found.has(factAt(axle, fact)))
+
+/** Records of a kind that prove what they say, as far as the work has come. */
+const provedOf = <K extends RecordBody['kind']>(work: Work, kind: K): RecordOf<K>['body'][] =>
+  (work.voidable.get(kind) ?? []).flatMap(({ record, flag, voided }) =>
+    flag || voided || record.body.kind !== kind ? [] : [record.body as RecordOf<K>['body']],
+  )
+/** Whether what a step looks at is on record: read, and as it has to be. */
+function isShown(work: Work, axle: AxleEnd, check: StepCheck): boolean {
+  const kit = kitAt(work.job, axle)?.kit
+  if (!kit) return true
+  switch (check) {
+    case 'first-air': {
+      if (!hasAir(kit)) return true
+      const air = work.now.air[axle]
+      const { minimum } = kit.bag
+      return air !== undefined && !isBelow(air.left, minimum) && !isBelow(air.right, minimum)
+    }
+    case 'connections':
+      return connectionsAt(kit).every(
+        ({ id }) => provedOf(work, 'connection').findLast((b) => b.connection === id)?.result === 'no-bubbles',
+      )
+    case 'plate-tire':
+      return (['left', 'right'] as const).every((side) =>
+        provedOf(work, 'gap').some((b) => b.axle === axle && b.check === 'plate-tire' && b.side === side),
+      )
+  }
 }
 function torqueFlag(work: Work, body: RecordOf<'torque'>['body']): Flag | null {
   const step = work.steps.get(body.step)

@@ -4,7 +4,7 @@ import { WHEEL_NUTS, type PlanStep, type StandState } from '../plan'
 import type { BayRecord } from '../job'
 import { SAME_PRESSURE } from './contradiction'
 import type { Evidence, Flag, VoidCode } from './evidence'
-import { axleOfConnection, axleOfCorner, timeOf } from './places'
+import { axleOfConnection, axleOfCorner, factAt, timeOf } from './places'
 import { bagsFor, isLined, settle, voidWhere, type Work } from './work'
 
 /**
@@ -40,6 +40,9 @@ export function takeEffect(work: Work, record: BayRecord, flag: Flag | null): vo
       if (step.axle && isLined(work, step.axle)) work.closedAt[step.axle] ??= timeOf(record)
       return
     }
+    case 'finding':
+      work.found.add(factAt(body.axle, body.fact))
+      return
     case 'load-on':
       work.now = { ...work.now, load: { loadCase: body.loadCase, said: true } }
       return

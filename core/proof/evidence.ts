@@ -20,6 +20,10 @@ export type FlagCode =
   | 'other-pressure'
   /** Nobody read what was in the bags. */
   | 'pressure-unknown'
+  /** What the step looks at was not read, or not as it has to be. */
+  | 'check-open'
+  /** A question that the step asks has no answer yet. */
+  | 'not-answered'
   /** A step or fastener that the plan does not have any more. */
   | 'not-in-plan'
   /** The air check began before the lines were closed. */

@@ -1,10 +1,10 @@
 import type { AxleEnd } from '../spring'
 import type { PlanOutcome } from '../plan'
-import { kitAt, type BayRecord, type Job, type RecordKind } from '../job'
+import { kitAt, ofKind, type BayRecord, type Job, type RecordKind } from '../job'
 import { contradiction } from './contradiction'
 import { takeEffect } from './effect'
 import type { Evidence, VoidCode } from './evidence'
-import { axleOfConnection, axleOfCorner, timeOf } from './places'
+import { axleOfConnection, axleOfCorner, factAt, timeOf } from './places'
 import type { Situation } from './situation'
 import { beginWork, isFitted, isLined, type Work } from './work'
 
@@ -37,7 +37,8 @@ const VOIDABLE = new Set<RecordKind>(['torque', 'height', 'gap', 'room-gap', 'co
  * @param standing records that stand, oldest first
  */
 export function replay(job: Job, plan: PlanOutcome | null, standing: readonly BayRecord[]): Proof {
-  const work = beginWork(job, plan)
+  const findings = ofKind(standing, 'finding').map(({ body }) => factAt(body.axle, body.fact))
+  const work = beginWork(job, plan, new Set(findings))
   for (const record of standing) {
     const changed = changedSince(work, record)
     const flag = changed ? null : contradiction(work, record)

@@ -31,6 +31,9 @@ export interface Work {
   /** Axles whose bags go with a kit of the job. */
   aired: Record<AxleEnd, boolean>
   fittable: Record<AxleEnd, boolean>
+  /** Survey answers that a record gives, and those of them that were given by now, by axle. */
+  findable: ReadonlySet<string>
+  found: Set<string>
   /** When the lines of an axle were closed, ms. */
   closedAt: Partial<Record<AxleEnd, number>>
 }
@@ -51,16 +54,19 @@ function plannedWork(outcome: PlanOutcome | null): PlannedWork {
   const before = known.get(plan)
   if (before) return before
   const count = (axle: AxleEnd, lines: boolean) =>
-    plan.steps.filter((s) => s.axle === axle && (isMounting(s) || (lines && s.phase === 'lines'))).length
+    plan.steps.filter((s) => s.axle === axle && (lines ? isLining(s) : isMounting(s))).length
   const each = (lines: boolean) => ({ front: count('front', lines), rear: count('rear', lines) })
   const fresh = { steps: new Map(plan.steps.map((s) => [s.id, s])), toMount: each(false), toLine: each(true) }
   known.set(plan, fresh)
   return fresh
 }
 const isMounting = ({ phase }: PlanStep): boolean => phase !== null && MOUNTED.has(phase)
+/** What has to be in before there is air: not what waits until it stands. */
+const isLining = (step: PlanStep): boolean =>
+  (isMounting(step) && step.support !== 'ride-height') || step.phase === 'lines'
 
 /** The work before its first record. */
-export function beginWork(job: Job, plan: PlanOutcome | null): Work {
+export function beginWork(job: Job, plan: PlanOutcome | null, findable: ReadonlySet<string>): Work {
   const { steps, toMount, toLine } = plannedWork(plan)
   const at = { front: kitAt(job, 'front'), rear: kitAt(job, 'rear') }
   // A kit without a plan is not in; one that was there already is.
@@ -78,6 +84,8 @@ export function beginWork(job: Job, plan: PlanOutcome | null): Work {
     toLine: { front: left(toLine, 'front'), rear: left(toLine, 'rear') },
     aired: { front: at.front !== null && hasAir(at.front.kit), rear: at.rear !== null && hasAir(at.rear.kit) },
     fittable: { front: fittable('front'), rear: fittable('rear') },
+    findable,
+    found: new Set(),
     closedAt: {},
   }
 }
@@ -104,7 +112,7 @@ export function settle(work: Work, step: PlanStep): void {
   const { axle } = step
   if (!axle) return
   if (isMounting(step)) work.toMount[axle] -= 1
-  if (isMounting(step) || step.phase === 'lines') work.toLine[axle] -= 1
+  if (isLining(step)) work.toLine[axle] -= 1
 }
 
 /** Takes away what records of some kinds have proved, where they are about it. */

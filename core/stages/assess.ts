@@ -3,7 +3,7 @@ import type { BayRecord, Job } from '../job'
 import type { Facts } from './facts'
 import { factsOf } from './facts-of'
 import { judge, type Judgment } from './judge'
-import { planFor } from './plan'
+import { foundSurvey, planFor } from './plan'
 
 export type Assessment = Omit<Facts, 'job'> & Judgment
 
@@ -19,8 +19,9 @@ export type Assessment = Omit<Facts, 'job'> & Judgment
 export function assessJob(
   job: Job,
   records: readonly BayRecord[],
-  plan: PlanOutcome | null = planFor(job),
+  plan: PlanOutcome | null = planFor(job, records),
 ): Assessment {
-  const { job: _job, ...facts } = factsOf(job, records, plan)
-  return { ...facts, ...judge({ job, ...facts }) }
+  const seen = records.some((r) => r.body.kind === 'finding') ? { ...job, survey: foundSurvey(job, records) } : job
+  const { job: _job, ...facts } = factsOf(seen, records, plan)
+  return { ...facts, ...judge({ job: seen, ...facts }) }
 }

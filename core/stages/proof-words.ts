@@ -1,11 +1,13 @@
 import { formatQuantity, type QuantityKind, type UnitSystem } from '../quantity'
+import type { StepCheck } from '../kit'
+import type { SurveyKey } from '../vehicle'
 import type { AxleEnd } from '../spring'
 import type { Job } from '../job'
 import type { Flag, FlagCode, Missing, Situation, VoidCode } from '../proof'
 import { GAP_CHECK_NAMES } from './fit/words'
 import type { Facts } from './facts'
 import type { FinalCheckId } from './hand-over'
-import { CORNER_NAMES } from './measure/words'
+import { CORNER_NAMES, SURVEY_QUESTIONS } from './measure/words'
 import { SUPPORT_NAMES } from './plan/words'
 
 /** What names in a claim are looked up in. */
@@ -53,6 +55,13 @@ function subjectText(check: FinalCheckId, about: string, named: Named): string {
   }
 }
 
+/** What a step looks at, while it is not on record. */
+export const STEP_CHECK_NAMES: Record<StepCheck, string> = {
+  'first-air': 'both bags were read at their min or more',
+  connections: 'every connection was soaped without bubbles',
+  'plate-tire': 'the gap from plate to tire was read on both sides',
+}
+
 /** Why a record proves nothing: the state it was taken in. */
 const FLAGS: Record<FlagCode, (about: string, named: Named) => string> = {
   'before-its-turn': (id, named) => `recorded before ${stepTitle(named, id)} was done`,
@@ -65,6 +74,9 @@ const FLAGS: Record<FlagCode, (about: string, named: Named) => string> = {
   'unknown-load': () => 'read under a load that is not one of this job',
   'other-pressure': () => 'given with another pressure than was in the bags',
   'pressure-unknown': () => 'read before anybody read what was in the bags',
+  'check-open': (check) => `recorded before ${STEP_CHECK_NAMES[check as StepCheck]}`,
+  'not-answered': (fact) =>
+    `recorded before its question was answered: ${SURVEY_QUESTIONS[fact as SurveyKey].ask.toLowerCase()}`,
   'not-in-plan': (id) => `"${id}" is not in the plan any more`,
   'before-lines': () => 'begun before the lines were closed',
   'dated-ahead': () => 'dated after it was taken down',

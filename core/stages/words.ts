@@ -10,7 +10,7 @@ import { handOverChecks, handOverRecordTexts, handOverRefusals, handOverWaits } 
 import type { Stop, StopCode, Waiting } from './judge'
 import { loadRefusals, loadStops, loadWaits } from './load/words'
 import { measureRecordTexts, measureRefusals, measureStops, measureWaits } from './measure/words'
-import { planStops, planWaits } from './plan/words'
+import { planRecordTexts, planRefusals, planStops, planWaits } from './plan/words'
 import type { RecordNames } from './record-parts'
 import type { StageStop } from './stage'
 
@@ -61,6 +61,7 @@ export const stopText = (stop: Stop, system: UnitSystem = 'us'): string => STOPS
 
 const REFUSALS: Record<RefusalCode, (about: string) => string> = {
   ...measureRefusals,
+  ...planRefusals,
   ...loadRefusals,
   ...bayRefusals,
   ...airRefusals,
@@ -74,6 +75,7 @@ type RecordText = (body: never, system: UnitSystem, names: RecordNames) => strin
 const RECORD_TEXTS: Record<RecordKind, RecordText> = {
   ...measureRecordTexts,
   ...fitRecordTexts,
+  ...planRecordTexts,
   ...bayRecordTexts,
   ...airRecordTexts,
   ...handOverRecordTexts,

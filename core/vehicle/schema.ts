@@ -206,6 +206,10 @@ export const axleSurveySchema = z.strictObject({
   /** Between the faces the two brackets go on, standing empty. */
   bracketSpace: bounded('length', 0.05, 0.6).nullable(),
   brakes: z.enum(['drum', 'disc']).nullable(),
+  /** Lower mount and U-bolts touch, seen with the axle hanging; a gap gets spacers. */
+  mountTouches: z.boolean().nullable().default(null),
+  /** Where the wheel-speed or brake harness runs: a clip on it may have to move. */
+  harnessRun: z.enum(['inside', 'outside']).nullable().default(null),
 })
 export type AxleSurvey = z.infer<typeof axleSurveySchema>
 

@@ -35,7 +35,9 @@ describe('a job file from before vehicles went by axle', () => {
     const [then, now] = [assessJob(job, records), assessJob(demoJob('0417').job, demoJob('0417').records)]
     expect(then.active.level.rear).toEqual(now.active.level.rear)
     expect(then.active.weights).toEqual(now.active.weights)
-    expect(then.stages.map((s) => s.state)).toEqual(now.stages.map((s) => s.state))
+    // Its instructions are from before a step could ask something, so that nothing of its plan waits for an answer.
+    const states = (a: typeof now) => a.stages.filter((s) => s.stage !== 'plan').map((s) => s.state)
+    expect(states(then)).toEqual(states(now))
     expect(job.kits.map(({ kit, work }) => [kit.axle, work])).toEqual([['rear', 'fit']])
   })
   test('goes there and back without a figure lost', () => {

@@ -97,6 +97,14 @@ describe('the schema', () => {
       return all.map(({ job, records }) => ({ job, records, stops: assessJob(job, records).stops }))
     }
     const stood = await states()
+    const last = await migrateOneStep(file, 'down', '2026-11-27T09:58:00.000Z')
+    expect([last.from, last.to]).toEqual(['008-work', '007-fit'])
+    const older = new Database(file, { readonly: true })
+    for (const table of ['jobs', 'job_versions', 'kits'])
+      expect(older.prepare(`SELECT group_concat(document) FROM ${table}`).pluck().get() as string).not.toMatch(
+        /"(opens|closes|raise|asks|mountTouches|crew|methods)":/,
+      )
+    older.close()
     const first = await migrateOneStep(file, 'down', '2026-11-27T09:59:00.000Z')
     expect([first.from, first.to]).toEqual(['007-fit', '006-proof'])
     const plain = new Database(file, { readonly: true })
@@ -118,6 +126,7 @@ describe('the schema', () => {
     await migrateOneStep(file, 'up', '2026-11-27T10:01:00.000Z')
     const up = await migrateOneStep(file, 'up', '2026-11-27T10:01:30.000Z')
     expect(up.to).toBe('007-fit')
+    expect((await migrateOneStep(file, 'up', '2026-11-27T10:01:40.000Z')).to).toBe('008-work')
     expect(read()).toEqual(before)
     expect(await states()).toEqual(stood)
     // All the way down to the first form and up again: every record is there, and proves what it proved.

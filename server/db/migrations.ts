@@ -1,4 +1,5 @@
 import { withFit, withoutFit } from './fit-step'
+import { withoutWork, withWork } from './work-step'
 import { withoutProof, withProof } from './proof-step'
 import type { Knex } from 'knex'
 import { DEFAULT_RULES } from '@stout-shackle/core/kit'
@@ -323,6 +324,17 @@ const migrations: Migration[] = [
     },
     async down(db) {
       await withoutFit(db)
+      await db.raw('UPDATE jobs SET summary = NULL')
+    },
+  },
+  {
+    name: '008-work',
+    async up(db) {
+      await withWork(db)
+      await db.raw('UPDATE jobs SET summary = NULL')
+    },
+    async down(db) {
+      await withoutWork(db)
       await db.raw('UPDATE jobs SET summary = NULL')
     },
   },

@@ -25,7 +25,7 @@ const find = ref('')
 const findBox = useTemplateRef<HTMLInputElement>('findBox')
 const adding = ref(false)
 const failure = ref<string | null>(null)
-/** Of a file that was to be taken in: the list coming in afterwards does not take it away. */
+/** Of a file that was to be taken in: the list coming in later does not take it away. */
 const refusedFile = ref<string | null>(null)
 
 async function load() {

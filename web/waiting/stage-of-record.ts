@@ -6,6 +6,8 @@ export const STAGE_OF_RECORD: Record<RecordKind, StageId> = {
   'scale-ticket': 'load',
   gap: 'fit',
   'room-gap': 'fit',
+  planned: 'plan',
+  finding: 'bay',
   step: 'bay',
   torque: 'bay',
   'opened-again': 'bay',

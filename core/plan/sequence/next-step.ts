@@ -15,8 +15,8 @@ function otherSideIsOpen({ group, groups }: Compiled, done: Bits, i: number): bo
 /** Ways to stand that what is open leaves, as bits. */
 function allowed({ holds }: Compiled, done: Bits): number {
   let mask = -1
-  for (const { from, until, allows } of holds)
-    if (from.some((word, w) => (word & done[w]!) !== 0) && !within(until, done)) mask &= allows
+  for (const { from, until, allows, open } of holds)
+    if ((open || from.some((word, w) => (word & done[w]!) !== 0)) && !within(until, done)) mask &= allows
   return mask
 }
 

@@ -24,6 +24,8 @@ export interface Hold {
   from: readonly string[]
   until: readonly string[]
   allows: (stand: StandAt) => boolean
+  /** One of the first was done before the order begins. */
+  open?: boolean | undefined
 }
 
 export interface SequenceProblem {
@@ -80,7 +82,7 @@ export interface Compiled {
   group: Int32Array
   groups: { left: Bits; right: Bits }[]
   /** While some of the one are done and not all of the other, only these ways to stand, as bits. */
-  holds: { from: Bits; until: Bits; allows: number }[]
+  holds: { from: Bits; until: Bits; allows: number; open: boolean }[]
   start: number
   end: number
 }
@@ -163,7 +165,8 @@ export function compile(problem: SequenceProblem): { compiled: Compiled; unreach
     for (const id of ids) add(set, index.get(id)!)
     return set
   }
-  const holds = (problem.holds ?? []).map(({ from, until, allows }) => ({
+  const holds = (problem.holds ?? []).map(({ from, until, allows, open }) => ({
+    open: open === true,
     from: setOf(from),
     until: setOf(until),
     allows: stands.list.reduce((mask, s, i) => (allows(s) ? mask | (1 << i) : mask), 0),

@@ -3,7 +3,7 @@ import { judgeAirCheck, type LeakVerdict } from '../../air'
 import { hasAir, type Limit } from '../../kit'
 import type { AxleEnd } from '../../spring'
 import { kitsLeft, ofKind, type BayRecord, type Job, type RecordOf } from '../../job'
-import { counts, missing, unproved, type Missing, type Proof } from '../../proof'
+import { connectionsAt, counts, missing, unproved, type Missing, type Proof } from '../../proof'
 import type { KitAssessment } from '../choose'
 
 /** How long a connection is watched under soap, minutes: slow bubbles take their time (common practice). */
@@ -81,18 +81,7 @@ export function airState(
 
 /** Every place of a job's kits that can leak, each side for itself. */
 export const connectionsOf = (job: Pick<Job, 'kits'>): Pick<ConnectionState, 'id' | 'axle' | 'name' | 'side'>[] =>
-  kitsLeft(job)
-    .filter(({ kit }) => hasAir(kit))
-    .flatMap(({ kit: { axle, connections } }) =>
-      connections.flatMap((name, i) =>
-        (['left', 'right'] as const).map((side) => ({
-          id: `${axle === 'front' ? 'front-' : ''}connection-${i + 1}-${side}`,
-          axle,
-          name,
-          side,
-        })),
-      ),
-    )
+  kitsLeft(job).flatMap(({ kit }) => connectionsAt(kit).map((c) => ({ ...c, axle: kit.axle })))
 
 function soapState(
   own: readonly RecordOf<'connection'>[],

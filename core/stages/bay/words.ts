@@ -49,6 +49,7 @@ export const FATE_NAMES: Record<PartFate, string> = {
   'gone-shop': 'gone for good, the shop keeps it',
   'gone-owner': 'gone for good, the owner has it',
   cut: 'cut',
+  shortened: 'shortened',
   moved: 'moved to another place',
   turned: 'turned',
   reshaped: 'reshaped',

@@ -1,1 +1,1 @@
-export { decidedCatalog, neededParts, planFor } from './plan-for'
+export { decidedCatalog, foundSurvey, inputsOf, neededParts, planFor } from './plan-for'

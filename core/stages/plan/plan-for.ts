@@ -1,15 +1,76 @@
-import { catalogOf, judgeOn, type KitCatalog, type NeededPart } from '../../kit'
-import { buildPlan, type PlanOutcome } from '../../plan'
-import type { Job, JobKit } from '../../job'
+import { catalogOf, judgeOn, seenAt, conditionsHold, type KitCatalog, type NeededPart } from '../../kit'
+import { buildPlan, type PlanOutcome, type PlanStep } from '../../plan'
+import { hashOf } from '../../proof'
+import { ofKind, standing, type BayRecord, type Job, type JobKit, type RecordOf } from '../../job'
+import { withSurveyAnswer, type Survey } from '../../vehicle'
 
 /**
- * Work plan of the job's kits; null while none is chosen.
+ * Work plan of the job's kits; null while none is chosen. One that was put on record as the work began stays as it was, whatever the
+ * program would plan today; what was found in the bay orders what is left anew, and leaves what is done.
+ *
+ * @param records all of the job, oldest first; absent before the work
  * @returns the plan, or the steps that wait for each other
  */
-export function planFor(job: Job): PlanOutcome | null {
-  const { kits, vehicle, survey } = job
-  return kits.length ? buildPlan(kits, vehicle, survey, job.choices, neededParts(job)) : null
+export function planFor(job: Job, records: readonly BayRecord[] = []): PlanOutcome | null {
+  if (!job.kits.length) return null
+  const stand = records.length ? standing(records) : []
+  const kept = ofKind(stand, 'planned')
+  const own = kept.length ? inputsOf(job) : ''
+  const recorded = kept.findLast(({ body }) => body.of === own) ?? null
+  const first = freshPlan(job, job.survey, [])
+  let outcome = recorded && first.ok ? withSteps(first, recorded.body.steps) : first
+  const found = ofKind(stand, 'finding').filter((f) => !recorded || stand.indexOf(f) > stand.indexOf(recorded))
+  let survey = job.survey
+  for (const finding of found) {
+    survey = withFinding(survey, finding)
+    if (!outcome.ok) break
+    const done = doneBefore(outcome.plan.steps, stand.slice(0, stand.indexOf(finding)))
+    outcome = freshPlan(job, survey, done)
+  }
+  return outcome
 }
+
+const freshPlan = (job: Job, survey: Survey, done: readonly PlanStep[]): PlanOutcome =>
+  buildPlan(job.kits, job.vehicle, survey, job.choices, neededParts(job), { steps: done })
+
+/** A plan with the steps that were put on record, where they are not the ones of today. */
+function withSteps(outcome: PlanOutcome & { ok: true }, steps: readonly PlanStep[]): PlanOutcome {
+  const same = JSON.stringify(steps) === JSON.stringify(outcome.plan.steps)
+  if (same) return outcome
+  const minutes = steps.reduce((sum, s) => sum + s.minutes, 0)
+  return { ok: true, plan: { ...outcome.plan, steps: [...steps], minutes, timeline: [], leastMinutes: minutes } }
+}
+
+/** What a plan was made from, as a short text: another kit, vehicle, answer or choice is another plan. */
+export function inputsOf({ kits, vehicle, survey, choices }: Job): string {
+  const of = kits.map(({ kit, work, method, mount }) => [kit.id, kit.operations, work, method ?? null, mount ?? null])
+  return hashOf(JSON.stringify([of, vehicle, survey, choices]))
+}
+
+/** The survey with what was found in the bay. */
+export const foundSurvey = (job: Job, records: readonly BayRecord[]): Survey =>
+  ofKind(standing(records), 'finding').reduce(withFinding, job.survey)
+const withFinding = (survey: Survey, { body }: RecordOf<'finding'>): Survey =>
+  withSurveyAnswer(survey, body.fact, body.axle, body.answer as never)
+
+/**
+ * Steps of a plan that were done or skipped, in the plan's own order, with the changes of state on the way; each after those it waits for.
+ */
+function doneBefore(steps: readonly PlanStep[], records: readonly BayRecord[]): PlanStep[] {
+  const recorded = new Set(ofKind(records, 'step').map((r) => r.body.step))
+  const known = new Set(steps.map((s) => s.id))
+  const taken = new Set<string>()
+  return steps.filter((s) => {
+    const inTurn = s.after.every((id) => taken.has(id) || !known.has(id))
+    if (!recorded.has(s.id) || !inTurn) return false
+    taken.add(s.id)
+    return true
+  })
+}
+
+/** Box parts of a kit that this vehicle needs: those under a condition that does not hold are left out. */
+export const partsHere = ({ kit }: JobKit, job: Pick<Job, 'vehicle' | 'survey'>) =>
+  kit.parts.filter((p) => conditionsHold(p.when, seenAt(job.vehicle, job.survey, kit.axle)) !== false)
 
 /** What the kits that are fitted need on this vehicle beyond their boxes. */
 export const neededParts = (job: Job): NeededPart[] =>

@@ -1,6 +1,9 @@
 import type { StandState } from '../../plan'
 import { count } from '../count'
-import type { StageStop, StopsOf, WaitsOf } from '../stage'
+import type { RecordTexts } from '../record-parts'
+import type { RefusalsOf, StageStop, StopsOf, WaitsOf } from '../stage'
+import { SURVEY_QUESTIONS } from '../measure/words'
+import type { planRecords } from './records'
 import type { planStage } from './stage'
 
 export const planWaits: Record<WaitsOf<typeof planStage>, (n: number) => string> = {
@@ -10,6 +13,20 @@ export const planWaits: Record<WaitsOf<typeof planStage>, (n: number) => string>
 }
 export const planStops: Record<StopsOf<typeof planStage>, (stop: StageStop) => string> = {
   'plan-stuck': ({ about }) => `The plan cannot be ordered: ${about}`,
+}
+
+export const planRefusals: Record<RefusalsOf<typeof planStage>, (about: string) => string> = {
+  'plan-differs': () => 'The plan has changed since this page made it: reload, and begin with the plan as it is now.',
+  'no-such-answer': (about) => `The answer must be one of: ${about}.`,
+  'not-asked-here': (about) => `Step "${about}" does not ask this.`,
+}
+
+const answerText = (answer: boolean | string | number) =>
+  answer === true ? 'yes' : answer === false ? 'no' : String(answer)
+export const planRecordTexts: RecordTexts<typeof planRecords> = {
+  planned: ({ steps }) => `The work was begun by a plan of ${count(steps.length, 'step', 'steps')}`,
+  finding: ({ axle, fact, answer }) =>
+    `Found, ${axle}: ${SURVEY_QUESTIONS[fact].ask.toLowerCase()}: ${answerText(answer)}`,
 }
 
 export const SUPPORT_NAMES: Record<StandState['support'], string> = {

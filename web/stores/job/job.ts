@@ -1,7 +1,7 @@
 import { useEventListener } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowReactive, shallowRef, watch } from 'vue'
-import { standing, type Job, type RecordBody, type RecordInput } from '@stout-shackle/core/job'
+import { standing, type BayRecord, type Job, type RecordBody, type RecordInput } from '@stout-shackle/core/job'
 import { replay } from '@stout-shackle/core/proof'
 import type { AxleEnd } from '@stout-shackle/core/spring'
 import { assessJob, planFor, rankKits } from '@stout-shackle/core/stages'
@@ -11,6 +11,8 @@ import { useShop } from '../shop'
 import { drafts } from './draft'
 import { openJob, type OpenJob } from './open-job'
 import { useOutbox } from './outbox'
+
+const NO_RECORDS: readonly BayRecord[] = []
 
 /**
  * The job on the screen, with the assessment that follows from its plan and records at every keystroke. What this page
@@ -36,16 +38,24 @@ export const useJob = defineStore('job', () => {
     survey: computed(() => job.value?.survey),
     choices: computed(() => job.value?.choices),
   }
+  /** Records that have a say in the plan; the same empty list as long as there are none. */
+  const planRecords = computed(() => {
+    const told = records.value
+    return told.some((r) => r.body.kind === 'planned' || r.body.kind === 'finding') ? told : NO_RECORDS
+  })
   const plan = computed(() => {
     const { kits, vehicle, survey, choices } = planInputs
     return kits.value && vehicle.value && survey.value && choices.value && job.value
-      ? planFor({
-          ...job.value,
-          kits: kits.value,
-          vehicle: vehicle.value,
-          survey: survey.value,
-          choices: choices.value,
-        })
+      ? planFor(
+          {
+            ...job.value,
+            kits: kits.value,
+            vehicle: vehicle.value,
+            survey: survey.value,
+            choices: choices.value,
+          },
+          planRecords.value,
+        )
       : null
   })
   const assessment = computed(() =>
