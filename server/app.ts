@@ -20,13 +20,15 @@ import { Board, jobRoutes, JobStore, logRoutes } from './jobs'
 import { describeApi, schemaRoutes } from './openapi'
 import { auditRoutes, peopleRoutes, Sessions, sessionRoutes, tabletRoutes, type SignInSettings } from './people'
 import { personOf } from './principal'
+import { photoRoutes } from './photos'
 import { answerProblem, Problem, unknownAddress } from './problem'
 import { shopRoutes } from './shop'
 import { stockRoutes } from './stock'
 import { audit, pruneAnswers } from './write'
 
 const BODY_LIMIT = '1mb'
-const IMPORT_LIMIT = '8mb'
+/** With photos in it. */
+const IMPORT_LIMIT = '40mb'
 
 export interface AppSettings extends SignInSettings {
   db: Knex
@@ -121,6 +123,7 @@ export function apiRouters(parts: Parts): [string, Router][] {
     ['/api/schemas', schemaRoutes()],
     ['/api/jobs', documentRoutes(db, jobs)],
     ['/api/jobs', jobRoutes(parts)],
+    ['/api/photos', photoRoutes(db)],
     ['/api/histories', historyRoutes(db, jobs)],
     ['/api/vehicles', catalogRoutes(db, vehicleStore)],
     ['/api/platforms', catalogRoutes(db, platformStore)],

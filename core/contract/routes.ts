@@ -228,6 +228,7 @@ export const ROUTES: readonly Route[] = [
   add('work', '/jobs/{id}/records', 'Append a record', recordInputSchema, bayRecordSchema),
   read('/jobs/{id}/export', 'The whole job as a file', jobExportSchema),
   read('/jobs/{id}/card.pdf', "The owner's card", 'application/pdf', unitsSchema),
+  read('/photos/{hash}', 'A photo of a job, by its SHA-256', 'image/jpeg'),
   read('/jobs/{id}/record.pdf', 'The work record', 'application/pdf', unitsSchema),
   read('/jobs/{id}/template.pdf', 'A drilling or cutting template at its own size', 'application/pdf', templateQuery),
   read('/jobs/{id}/template.svg', 'A drilling or cutting template at its own size', 'image/svg+xml', templateQuery),

@@ -30,6 +30,9 @@ export const FOR_GOOD: readonly (typeof PART_FATES)[number][] = ['cut', 'shorten
 /** What carries or locates an axle: while one of these is open, a jack does it. */
 export const CARRIERS = ['shock', 'link', 'coil', 'u-bolts'] as const
 export type Carrier = (typeof CARRIERS)[number]
+/** Parts of a kit that are seen in a picture of the axle. */
+export const KIT_PLACES = ['upper-bracket', 'lower-bracket', 'bag', 'shield', 'line'] as const
+export type KitPlace = (typeof KIT_PLACES)[number]
 /** What a step has to have on record before it is done: evidence, not a tick. */
 export const STEP_CHECKS = ['first-air', 'connections', 'plate-tire'] as const
 export type StepCheck = (typeof STEP_CHECKS)[number]
@@ -102,6 +105,8 @@ export const operationSchema = z.strictObject({
   opens: z.array(z.enum(CARRIERS)).max(4).default([]),
   /** What of it holds again from here on. */
   closes: z.array(z.enum(CARRIERS)).max(4).default([]),
+  /** What of the kit is in its place from here on: it is drawn then. */
+  fits: z.array(z.enum(KIT_PLACES)).max(5).default([]),
   /** How far the axle is raised on its jack for it; null where that does not matter. */
   raise: z
     .strictObject({ until: z.enum(['touch', 'part-way', 'bag-height', 'ride-height']), note: text })

@@ -18,6 +18,7 @@ const asOperation = operationSchema.pick({
   fates: true,
   opens: true,
   closes: true,
+  fits: true,
   raise: true,
   asks: true,
   checks: true,

@@ -41,6 +41,7 @@ const step = (
     fates: [],
     opens: [],
     closes: [],
+    fits: [],
     raise: null,
     easier: [],
     asks: [],

@@ -304,6 +304,7 @@ function stateStep(
     fates: [],
     opens: [],
     closes: [],
+    fits: [],
     raise: null,
     asks: [],
     checks: [],

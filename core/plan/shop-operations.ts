@@ -24,6 +24,7 @@ const shopOperation = (part: Pick<Operation, 'id' | 'title' | 'phase' | 'steps'>
   fates: [],
   opens: [],
   closes: [],
+  fits: [],
   raise: null,
   easier: [],
   asks: [],

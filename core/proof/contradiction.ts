@@ -24,7 +24,7 @@ export function contradiction(work: Work, record: BayRecord): Flag | null {
   const { body } = record
   switch (body.kind) {
     case 'step':
-      return stepFlag(work, body)
+      return stepFlag(work, body, record.by)
     case 'torque':
       return torqueFlag(work, body)
     case 'height':
@@ -58,11 +58,17 @@ function turnFlag({ steps, settled }: Work, step: PlanStep): Flag | null {
   const first = step.after.find((id) => steps.has(id) && !settled.has(id))
   return first === undefined ? null : flagged('before-its-turn', first)
 }
-function stepFlag(work: Work, { step: id, outcome }: RecordOf<'step'>['body']): Flag | null {
+function stepFlag(work: Work, { step: id, outcome }: RecordOf<'step'>['body'], by: string): Flag | null {
   const step = work.steps.get(id)
   if (!step) return flagged('not-in-plan', id)
-  // A change of state is what somebody did, in whatever order; a step that is skipped asks for nothing.
-  if (step.kind === 'state' || outcome === 'skipped') return null
+  // A step that is skipped asks for nothing.
+  if (outcome === 'skipped') return null
+  // A change of state is what somebody did, in whatever order, but not over somebody who is under it.
+  if (step.kind === 'state') {
+    const clear = work.clear.get(id)
+    const under = [...work.atIt].find((name) => name !== by && !clear?.has(name))
+    return under === undefined ? null : flagged('not-clear', under)
+  }
   const state = turnFlag(work, step) ?? (canDo(step, step.axle, work.now.stand) ? null : flagged('wrong-support', id))
   if (state) return state
   const open = step.checks.find((check) => step.axle !== null && !isShown(work, step.axle, check))

@@ -15,6 +15,7 @@ import { bagsFor, isLined, settle, voidWhere, type Work } from './work'
  */
 export function takeEffect(work: Work, record: BayRecord, flag: Flag | null): void {
   const { body } = record
+  if (body.kind === 'step' || body.kind === 'torque' || body.kind === 'step-begun') work.atIt.add(record.by)
   switch (body.kind) {
     case 'opened-again': {
       const axle = work.steps.get(body.step)?.axle
@@ -38,6 +39,11 @@ export function takeEffect(work: Work, record: BayRecord, flag: Flag | null): vo
       settle(work, step)
       if (body.outcome === 'done') stepDone(work, step, record)
       if (step.axle && isLined(work, step.axle)) work.closedAt[step.axle] ??= timeOf(record)
+      return
+    }
+    case 'clear': {
+      const known = work.clear.get(body.step) ?? new Set()
+      work.clear.set(body.step, new Set([...known, record.by, ...body.names]))
       return
     }
     case 'finding':
@@ -118,6 +124,8 @@ function standIs(work: Work, to: StandState, settled: boolean, record: BayRecord
     })
   }
   work.now = { ...work.now, stand: to, settled }
+  // Nobody is under it while it moves; who comes back to it has to be clear of the next move.
+  work.atIt.clear()
 }
 
 const isHold = (e: Evidence, axle: AxleEnd, end: 'start' | 'end') =>

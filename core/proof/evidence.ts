@@ -22,6 +22,8 @@ export type FlagCode =
   | 'pressure-unknown'
   /** What the step looks at was not read, or not as it has to be. */
   | 'check-open'
+  /** Somebody who is at the vehicle has not said clear of a move. */
+  | 'not-clear'
   /** A question that the step asks has no answer yet. */
   | 'not-answered'
   /** A step or fastener that the plan does not have any more. */

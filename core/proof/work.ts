@@ -31,6 +31,9 @@ export interface Work {
   /** Axles whose bags go with a kit of the job. */
   aired: Record<AxleEnd, boolean>
   fittable: Record<AxleEnd, boolean>
+  /** Who did something since the vehicle was moved last, and who said clear for which move. */
+  atIt: Set<string>
+  clear: Map<string, Set<string>>
   /** Survey answers that a record gives, and those of them that were given by now, by axle. */
   findable: ReadonlySet<string>
   found: Set<string>
@@ -84,6 +87,8 @@ export function beginWork(job: Job, plan: PlanOutcome | null, findable: Readonly
     toLine: { front: left(toLine, 'front'), rear: left(toLine, 'rear') },
     aired: { front: at.front !== null && hasAir(at.front.kit), rear: at.rear !== null && hasAir(at.rear.kit) },
     fittable: { front: fittable('front'), rear: fittable('rear') },
+    atIt: new Set(),
+    clear: new Map(),
     findable,
     found: new Set(),
     closedAt: {},

@@ -1,2 +1,3 @@
 export * from './spec'
 export * from './clamp'
+export * from './passes'

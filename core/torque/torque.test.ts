@@ -1,3 +1,4 @@
+import { crosswise, passTorque } from './passes'
 import { describe, expect, test } from 'vitest'
 import { POUND_FOOT } from '../quantity'
 import { clampForce, judgeTorque, THREADS, torqueSpecSchema, wrenchSetting, type TorqueSpec } from '.'
@@ -93,5 +94,32 @@ describe('judging a reading', () => {
   })
   test('a target outside its own window is no spec', () => {
     expect(torqueSpecSchema.safeParse({ kind: 'target', value: 30, low: 10, high: 20 }).success).toBe(false)
+  })
+})
+
+describe('drawing down evenly', () => {
+  // Source: ASME PCC-1, legacy cross pattern: 1-3-2-4 of four and 1-5-3-7-2-6-4-8 of eight, by place around the ring.
+  test.each([
+    [2, [1, 2]],
+    [4, [1, 3, 2, 4]],
+    [5, [1, 3, 5, 2, 4]],
+    [8, [1, 5, 3, 7, 2, 6, 4, 8]],
+  ])('%i places go across', (count, order) => {
+    expect(crosswise(count)).toEqual(order)
+  })
+  test('every place once, and no neighbors one after the other where there are five or more', () => {
+    for (let count = 1; count <= 24; count++) {
+      const order = crosswise(count)
+      expect([...order].sort((a, b) => a - b)).toEqual(Array.from({ length: count }, (_, i) => i + 1))
+      if (count < 5) continue
+      for (const [i, at] of order.entries()) {
+        const next = order[i + 1]
+        if (next !== undefined)
+          expect(Math.min((at - next + count) % count, (next - at + count) % count)).toBeGreaterThan(1)
+      }
+    }
+  })
+  test('passes go up to the torque itself', () => {
+    expect([1, 2, 3].map((p) => passTorque(40, p))).toEqual([20, 32, 40])
   })
 })

@@ -55,7 +55,7 @@ async function exportAll(): Promise<void> {
     const jobs = new JobStore(db)
     const ids = await db<{ id: string }>('jobs').select('id').orderBy('number')
     for (const { id } of ids)
-      writeFileSync(join(out, 'jobs', `${id}.json`), JSON.stringify(exportJob(await jobs.get(id)), null, 2))
+      writeFileSync(join(out, 'jobs', `${id}.json`), JSON.stringify(await exportJob(db, await jobs.get(id)), null, 2))
     for (const [kind, format] of Object.entries(CATALOG_FORMATS)) {
       const rows = await db<{ document: string }>(kind).orderBy('id')
       const documents = rows.map((row) => format.schema.parse(JSON.parse(row.document)))

@@ -101,7 +101,7 @@ export function customerRoutes(db: Knex, jobs: JobStore): Router {
       const list = await jobsOf(db, name)
       if (list.length === 0) throw nobody(name)
       response.attachment(`customer-${name}.json`)
-      response.json(await Promise.all(list.map(async ({ id }) => exportJob(await jobs.get(id)))))
+      response.json(await Promise.all(list.map(async ({ id }) => exportJob(db, await jobs.get(id)))))
     })
     .post(
       '/erase',

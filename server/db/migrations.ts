@@ -330,6 +330,9 @@ const migrations: Migration[] = [
   {
     name: '008-work',
     async up(db) {
+      await db.raw(
+        'CREATE TABLE IF NOT EXISTS photos (hash TEXT PRIMARY KEY, jpeg BLOB NOT NULL, kept_at TEXT NOT NULL)',
+      )
       await withWork(db)
       await db.raw('UPDATE jobs SET summary = NULL')
     },

@@ -3,7 +3,7 @@ import { list, parsed, putRecord, type RecordRow, type Tree } from './kept-aside
 
 /** What a version before the work model does not know: the row as it was, kept beside what is left of it. */
 interface Kept {
-  source: 'record' | Table
+  source: 'record' | 'drawn' | Table
   key: string
   text: string
 }
@@ -16,7 +16,7 @@ type Table = keyof typeof KEYS
 const NEW_KINDS = new Set(['planned', 'finding', 'step-begun', 'paused', 'clear', 'photo'])
 /** Answers that nobody asked for. */
 const NEW_FACTS = ['mountTouches', 'harnessRun']
-const OF_OPERATION = ['opens', 'closes', 'raise', 'easier', 'asks', 'checks', 'same', 'method']
+const OF_OPERATION = ['opens', 'closes', 'fits', 'raise', 'easier', 'asks', 'checks', 'same', 'method']
 const tree = (value: unknown): Tree => (value ?? {}) as Tree
 const without = (from: Tree, keys: readonly string[]): void => {
   for (const key of keys) delete from[key]
@@ -87,7 +87,16 @@ export async function withoutWork(db: Knex): Promise<void> {
   await db.raw(`CREATE TABLE ${TABLE} (source TEXT NOT NULL, key TEXT NOT NULL, text TEXT NOT NULL)`)
   const keep = (source: Kept['source'], key: string, text: string) => db<Kept>(TABLE).insert({ source, key, text })
   for (const row of await db<RecordRow>('records')) {
-    if (!NEW_KINDS.has(String(parsed(row.body)?.kind))) continue
+    const body = parsed(row.body)
+    if (body && 'drawn' in body) {
+      await keep('drawn', row.id, JSON.stringify({ drawn: body.drawn }))
+      delete body.drawn
+      await db('records')
+        .where({ id: row.id })
+        .update({ body: JSON.stringify(body) })
+    }
+    // A pull of an earlier pass would be taken for a final one.
+    if (!NEW_KINDS.has(String(body?.kind)) && body?.pass === undefined) continue
     await keep('record', row.id, JSON.stringify(row))
     await db('records').where({ id: row.id }).delete()
   }
@@ -111,6 +120,14 @@ export async function withWork(db: Knex): Promise<void> {
     const was = JSON.parse(text) as Tree
     if (source === 'record') {
       await putRecord(db, was as RecordRow)
+      continue
+    }
+    if (source === 'drawn') {
+      const record = await db<RecordRow>('records').where({ id: key }).first()
+      if (record)
+        await db('records')
+          .where({ id: key })
+          .update({ body: JSON.stringify({ ...parsed(record.body), ...was }) })
       continue
     }
     const [row] = await db.raw<{ text: string }[]>(`SELECT document AS text FROM ${source} WHERE ${KEYS[source]} = ?`, [

@@ -184,6 +184,8 @@ export function jobRoutes({ db, bus, jobs, board }: Parts): Router {
     )
     .get('/:id/export', async (request, response) => {
       const stored = await jobs.get(request.params.id)
-      response.set('Content-Disposition', contentDisposition(`job-${stored.job.number}.json`)).json(exportJob(stored))
+      response
+        .set('Content-Disposition', contentDisposition(`job-${stored.job.number}.json`))
+        .json(await exportJob(db, stored))
     })
 }

@@ -8,12 +8,13 @@ import {
   recordBodySchema,
   superseded,
 } from '@stout-shackle/core/job'
-import type { BayRecord, Job, JobExport, RecordInput } from '@stout-shackle/core/job'
+import type { BayRecord, Job, JobExport, RecordBody, RecordInput } from '@stout-shackle/core/job'
 import type { StoredJob } from '@stout-shackle/core/contract'
 import { closingFaults } from '@stout-shackle/core/kit'
 import { closedBy } from '@stout-shackle/core/stages'
 import { historyFor, tidyHistories } from '../histories'
 import { putBack, reserveFor, takeReserved } from '../stock'
+import { withPhotoAside, withPhotosIn } from '../photos'
 import { stale } from '../write'
 import { notFound, Problem } from '../problem'
 import { visitClosed } from './accept'
@@ -179,9 +180,10 @@ export class JobStore {
     signer: Signer,
   ): Promise<{ stored: StoredJob; record: BayRecord; fresh: boolean }> {
     const { job, records } = current
+    const body = await withPhotoAside(db, input.body)
     const there = records.find((r) => r.id === id)
     if (there) {
-      if (JSON.stringify([there.body, there.supersedes]) !== JSON.stringify([input.body, input.supersedes]))
+      if (JSON.stringify([there.body, there.supersedes]) !== JSON.stringify([body, input.supersedes]))
         throw new Problem(422, 'Key used twice', 'This Idempotency-Key belongs to another record.', [
           { field: 'Idempotency-Key', message: 'already used for another record' },
         ])
@@ -211,7 +213,7 @@ export class JobStore {
       await this.lastOfTablet(db, signer, input.takenDown?.sequence),
     )
     const record: BayRecord = {
-      body: input.body,
+      body,
       supersedes: input.supersedes,
       id,
       by: signer.name,
@@ -267,8 +269,11 @@ export class JobStore {
     })
     const stored = await this.add(db, job, by)
     const received = now()
-    const taken = bySequence.map((record): BayRecord => ({
+    const bodies: RecordBody[] = []
+    for (const record of bySequence) bodies.push(await withPhotoAside(db, record.body))
+    const taken = bySequence.map((record, i): BayRecord => ({
       ...record,
+      body: bodies[i]!,
       origin: { person: null, tablet: null, received, clockOff: 0, imported: true },
     }))
     for (const record of taken) await insertRecord(db, job.id, record, undefined)
@@ -335,8 +340,9 @@ async function insertRecord(
 const INSERT_RECORD = `INSERT INTO records (id, job_id, sequence, at, by, body, supersedes, device, device_sequence, person_id,
   tablet, tablet_at, tablet_sequence, received_at, clock_off, imported) VALUES (${Array<string>(16).fill('?').join(', ')})`
 
-export const exportJob = ({ job, records }: StoredJob): JobExport => ({
+/** A job in a file of its own, pictures and all. */
+export const exportJob = async (db: Knex, { job, records }: StoredJob): Promise<JobExport> => ({
   format: EXPORT_FORMAT,
   job,
-  records: [...records],
+  records: await withPhotosIn(db, records),
 })

@@ -57,7 +57,8 @@ export function openItemsOf(
     loose: done.flatMap((step) =>
       step.leavesLoose.map((fastener) => {
         const closing = torques.find(
-          (t) => t.fastener.id === fastener.id && (t.step.side === step.side || t.step.side === null || step.side === null),
+          (t) =>
+            t.fastener.id === fastener.id && (t.step.side === step.side || t.step.side === null || step.side === null),
         )
         return {
           what: fastener.name,

@@ -39,6 +39,13 @@ export const bayRecords = [
       outcome: z.enum(['reading', 'by-feel', 'not-reached', 'none-given']),
       value: bounded('torque', 0.05, 1500).nullable(),
       reading: deviceReading.nullable(),
+      /** Of a fastener that is drawn down evenly: an earlier pass, at a part of its torque; absent for the last one. */
+      pass: z
+        .number()
+        .int()
+        .min(1, { error: 'pass must be 1 or 2' })
+        .max(2, { error: 'pass must be 1 or 2: the last one is the torque itself' })
+        .optional(),
     })
     .refine((r) => (r.outcome === 'reading') === (r.value !== null), {
       path: ['value'],
@@ -111,5 +118,29 @@ export const bayRecords = [
     axle: recordAxle,
     side: recordSide.nullable(),
     reason: requiredText('Reason', 400),
+  }),
+  /** Somebody is at a step now: nobody else does it, and its time runs. */
+  z.strictObject({ kind: z.literal('step-begun'), step: recordId }),
+  /** The work on a step rests, and why; it runs again when somebody is at it again. */
+  z.strictObject({ kind: z.literal('paused'), step: recordId, reason: requiredText('Reason', 400) }),
+  /**
+   * Clear of the vehicle before it is moved. Each says so for themselves; without a link to the other tablets one names everybody
+   * and answers for it.
+   */
+  z.strictObject({
+    kind: z.literal('clear'),
+    step: recordId,
+    names: z.array(requiredText('Name', 60)).max(8, { error: 'names has too many: 8 max' }).default([]),
+  }),
+  z.strictObject({
+    kind: z.literal('photo'),
+    /** Step that it belongs to; null for one of the vehicle as a whole. */
+    step: recordId.nullable().default(null),
+    caption: optionalText('Caption', 200),
+    /** JPEG in base64, or where the server keeps it. */
+    image: z
+      .string()
+      .max(560_000, { error: 'image is too large: 400 kB max' })
+      .regex(/^(sha256:[0-9a-f]{64}|[A-Za-z0-9+/]+={0,2})$/, { error: 'image must be a JPEG in base64' }),
   }),
 ] as const

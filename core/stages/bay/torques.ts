@@ -9,8 +9,8 @@ export type PlaceState = TorqueVerdict | 'missing' | 'by-feel' | 'not-reached' |
 export interface FastenerState {
   step: PlanStep
   fastener: Fastener
-  /** One entry a place, 1 first. */
-  places: { state: PlaceState; value: number | null; record: BayRecord | null }[]
+  /** One entry a place, 1 first; `passes` how many earlier passes are on record there. */
+  places: { state: PlaceState; value: number | null; record: BayRecord | null; passes: number }[]
   /** Undone after it was torqued, and not torqued since. */
   openedAgain: boolean
   /** Vehicle maker's figure, N·m, where the spec defers to it and it has been looked up. */
@@ -68,13 +68,15 @@ export function torqueStates(plan: Plan, standing: readonly BayRecord[], proof: 
       const makerFigure = makers.get(fastener.id)
       const lacks: Missing[] = []
       const places = Array.from({ length: fastener.count }, (_, i) => {
-        const here = all.filter((r) => r.body.place === i + 1)
+        const pulls = all.filter((r) => r.body.place === i + 1)
+        const here = pulls.filter((r) => r.body.pass === undefined)
+        const passes = Math.max(0, ...pulls.map((r) => (counts(proof, r) ? (r.body.pass ?? 0) : 0)))
         const record = here.findLast((r) => counts(proof, r)) ?? null
         const state = record ? placeState(fastener, record, makerFigure) : 'missing'
         const value = record?.body.value ?? null
         const lack = placeMissing(fastener, `${key} ${i + 1}`, state, value, here.at(-1) ?? null, proof)
         if (lack) lacks.push(lack)
-        return { state, value, record }
+        return { state, value, record, passes }
       })
       return {
         step,

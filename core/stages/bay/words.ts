@@ -74,5 +74,11 @@ export const bayRecordTexts: RecordTexts<typeof bayRecords> = {
     `${partText(body)}: ${FATE_NAMES[body.fate]}, agreed by ${body.agreedBy}${body.note ? `, ${body.note}` : ''}`,
   moved: ({ support, wheels, axle, settled }) =>
     `Now ${SUPPORT_NAMES[support]}${axle ? ` (${axle}), wheels ${wheels}` : settled ? ', settled' : ''}`,
+  'step-begun': ({ step }, _system, names) => `At "${names.step ?? step}"`,
+  paused: ({ step, reason }, _system, names) => `"${names.step ?? step}" rests: ${reason}`,
+  clear: ({ step, names: people }, _system, names) =>
+    `Clear for "${names.step ?? step}"${people.length ? `, answering for ${people.join(', ')}` : ''}`,
+  photo: ({ step, caption }, _system, names) =>
+    `Photo${step ? ` of "${names.step ?? step}"` : ''}${caption ? `: ${caption}` : ''}`,
   'bracket-moved': ({ axle, side, reason }) => `Bracket moved, ${axle}${side ? ` ${side}` : ''}: ${reason}`,
 }

@@ -77,6 +77,12 @@ export const handOverRecords = [
     to: z.enum(CONSENTS, { error: `to must be one of ${CONSENTS.join(', ')}` }),
     outcome: z.enum(['agreed', 'refused'], { error: 'outcome must be agreed or refused' }),
     ...signature,
+    /** Drawn on the tablet, as the path of an SVG 400 by 120; null where only the name was typed. */
+    drawn: z
+      .string()
+      .max(20_000, { error: 'the drawing has too many points' })
+      .regex(/^[ML0-9. -]+$/, { error: 'must be an SVG path of M and L' })
+      .optional(),
   }),
   z.strictObject({ kind: z.literal('handed-over'), to: requiredText('Handed over to', 80) }),
 ] as const

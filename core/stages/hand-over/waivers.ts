@@ -1,3 +1,4 @@
+import { conditionsHold, FOR_GOOD, seenAt } from '../../kit'
 import { ofKind, type Job, type RecordOf } from '../../job'
 import { hashOf, type Missing } from '../../proof'
 import type { Facts } from '../facts'
@@ -46,12 +47,16 @@ const isOfText = (facts: Signable, body: RecordOf<'waiver'>['body'] | RecordOf<'
 }
 
 /** What the customer has to agree to before it is done: it cannot be undone. */
-export function consentsNeeded({ kits, survey }: Pick<Job, 'kits' | 'survey'>): ConsentTo[] {
+export function consentsNeeded({ kits, survey, vehicle }: Pick<Job, 'kits' | 'survey' | 'vehicle'>): ConsentTo[] {
   const fitted = kits.filter(({ work }) => work === 'fit').map(({ kit }) => kit)
   const cuts = fitted.some(
     (kit) =>
       (kit.replaces === 'bump-stop' && survey[kit.axle].bumpStop === 'on-leaf') ||
-      kit.operations.some((o) => o.fates.some((f) => f.fate === 'cut' || f.fate === 'reshaped')),
+      kit.operations.some(
+        (o) =>
+          o.fates.some((f) => FOR_GOOD.includes(f.fate)) &&
+          conditionsHold(o.when, seenAt(vehicle, survey, kit.axle)) !== false,
+      ),
   )
   return [
     ...(fitted.some((kit) => kit.drilling) ? (['drilling'] as const) : []),

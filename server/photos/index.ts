@@ -1,0 +1,2 @@
+export { photoRoutes } from './routes'
+export { withPhotoAside, withPhotosIn } from './store'
