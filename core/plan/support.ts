@@ -28,7 +28,7 @@ export function holderOf(
     case 'on-wheels':
       return { frame: 'its springs', axle: 'its tires' }
     case 'axle-hanging':
-      return { frame: up, axle: `shocks and springs: the ${links} hang${links === 'axle' ? 's' : ''}` }
+      return { frame: up, axle: 'shocks and springs' }
     case 'axle-raised':
       return {
         frame: up,

@@ -2,7 +2,7 @@
 export * from './catalog'
 export { answerText, changeText, limitText, plain, reasonText } from '../kit'
 export * from '../stages/words'
-export { contradictionText, missingText, situationText, VOIDS } from '../stages/proof-words'
+export { contradictionText, missingText, situationText, STEP_CHECK_NAMES, VOIDS } from '../stages/proof-words'
 export { offText } from '../stages/hand-over'
 export * from '../stages/measure/words'
 export * from '../stages/load/words'

@@ -2,6 +2,8 @@
 import { computed } from 'vue'
 import type { StepReport } from '@stout-shackle/core/stages'
 import { SUPPORT_NAMES } from '@stout-shackle/core/wording'
+import { holderOf } from '@stout-shackle/core/plan'
+import type { Vehicle } from '@stout-shackle/core/vehicle'
 import WhoIsHere from '../people/WhoIsHere.vue'
 
 /** The top of the bay view: whose vehicle, how far, and what holds it now. */
@@ -13,12 +15,17 @@ const props = defineProps<{
   index: number
   /** Of the steps that are open. */
   minutes: number
-  /** Steps until what holds the vehicle changes; null where it does not. */
-  change: number | null
   wrench: { name: string; connected: boolean; job: string | null } | null
+  vehicle: Vehicle
+  lift: 'floor' | 'lift'
+  /** Who else is at which step. */
+  others: readonly string[]
+  /** The server does not answer: nobody else is seen. */
+  away: boolean
 }>()
 defineEmits<{ takeWrench: [] }>()
 const step = computed(() => props.steps[props.index]!.step)
+const holds = computed(() => holderOf(step.value.state, props.vehicle, props.lift))
 const blockClass = (i: number) => (i === props.index ? 'now' : props.steps[i]!.outcome)
 </script>
 
@@ -36,10 +43,10 @@ const blockClass = (i: number) => (i === props.index ? 'now' : props.steps[i]!.o
   <p class="chips">
     <span class="chip lead">{{ SUPPORT_NAMES[step.state.support] }}</span>
     <span class="chip">wheels {{ step.state.wheels }}</span>
-    <span class="chip">{{ step.hands === 1 ? 'one pair of hands' : 'two pairs of hands' }}</span>
-    <span v-if="change" class="chip">{{
-      change === 1 ? 'support changes next' : `next change of support in ${change} steps`
-    }}</span>
+    <span v-if="step.hands > 1" class="chip">two pairs of hands</span>
+    <span class="chip" data-holds>axle held by {{ holds.axle }}</span>
+    <span v-for="o in others" :key="o" class="chip lead" data-other>{{ o }}</span>
+    <span v-if="away" class="chip lead" data-away>no link: others not seen</span>
     <button
       v-if="wrench && wrench.job !== id"
       class="chip lead take"

@@ -1,11 +1,23 @@
 <script setup lang="ts">
-import { useWakeLock } from '@vueuse/core'
+import { useNow, useWakeLock } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { recordMaxLength, type RecordBody } from '@stout-shackle/core/job'
-import { fastenerCloses, placeCloses, type FastenerState } from '@stout-shackle/core/stages'
-import { formatQuantity } from '@stout-shackle/core/quantity'
-import { contradictionText, missingText, PLACE_STATES, VOIDS } from '@stout-shackle/core/wording'
+import { kitAt, ofKind, recordMaxLength, type RecordBody } from '@stout-shackle/core/job'
+import { hasAir } from '@stout-shackle/core/kit'
+import { AS_IT_STANDS, type PlanStep } from '@stout-shackle/core/plan'
+import type { AxleEnd } from '@stout-shackle/core/spring'
+import { fastenerCloses, inputsOf, placeCloses, type FastenerState } from '@stout-shackle/core/stages'
+import { formatQuantity, isBelow } from '@stout-shackle/core/quantity'
+import { surveyAnswer } from '@stout-shackle/core/vehicle'
+import {
+  contradictionText,
+  missingText,
+  PLACE_STATES,
+  STEP_CHECK_NAMES,
+  SURVEY_QUESTIONS,
+  VOIDS,
+} from '@stout-shackle/core/wording'
+import { useSession } from '../stores/session'
 import { useJobPage } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import StatusBar from '../shell/StatusBar.vue'
@@ -16,7 +28,13 @@ import FastenerCard from './FastenerCard.vue'
 import OpenItemsPanel from './OpenItemsPanel.vue'
 import StandsNow from './StandsNow.vue'
 import { useStepWalk } from './step-walk'
-import StepDrawing from './StepDrawing.vue'
+import BayPicture from './BayPicture.vue'
+import MoveClear from './MoveClear.vue'
+import StepAsks from './StepAsks.vue'
+import StepChecks from './StepChecks.vue'
+import StepPhotos from './StepPhotos.vue'
+import { inPasses } from './passes'
+import { atSteps, underIt } from './people-at-work'
 import TorqueKeypad from './TorqueKeypad.vue'
 import { useWrench } from './wrench'
 
@@ -24,6 +42,7 @@ import { useWrench } from './wrench'
 const props = defineProps<{ id: string }>()
 const store = useJobPage(() => props.id)
 const preferences = usePreferences()
+const session = useSession()
 const route = useRoute()
 // The screen stays on while hands are dirty, where the browser can do that; it gives it up by itself with the page.
 const wake = useWakeLock()
@@ -45,6 +64,7 @@ function torque(
   value: number | null,
   reading: { device: string; sequence: number } | null = null,
 ) {
+  const pass = outcome === 'reading' ? passNow(fastener, place) : null
   store.record({
     kind: 'torque',
     step: fastener.step.id,
@@ -53,8 +73,14 @@ function torque(
     outcome,
     value,
     reading,
+    ...(pass ? { pass } : {}),
   })
   refused.value = ''
+}
+/** Which pass a pull is of: an earlier one until all places have it; null for the last. */
+function passNow(fastener: FastenerState, place: number): 1 | 2 | null {
+  const { passes, value } = fastener.places[place - 1]!
+  return inPasses(fastener) && value === null && passes < 2 ? ((passes + 1) as 1 | 2) : null
 }
 const { unused, wrench, putAside, takeHere } = useWrench(
   () => props.id,
@@ -66,6 +92,12 @@ function typed(value: number) {
   keypad.value = null
 }
 
+const RAISES = {
+  touch: 'Raise the axle until they touch',
+  'part-way': 'Axle part way',
+  'bag-height': 'Raise the axle to bag height',
+  'ride-height': 'Raise the axle to ride height',
+}
 const refused = ref('')
 const skipping = ref<string | null>(null)
 /** What lies over the step: the open items, or the gaps to be read. */
@@ -75,17 +107,96 @@ watch(current, (now, before) => {
   refused.value = ''
   skipping.value = null
   keypad.value = null
+  resting.value = null
+})
+const nextTitle = computed(() => {
+  const next = steps.value.slice(index.value + 1).find((s) => s.outcome === 'open')?.step
+  return next ? `${next.title}${next.side ? `, ${next.side}` : ''}` : null
 })
 /** What keeps this step from being done: going on would hide it. */
 function hindrance(): string | null {
+  const step = current.value?.step
+  const taken = step && others.value.find((o) => o.step === step.id && !o.rests)
+  if (taken) return `${taken.name} is at this step.`
   const open = torques.value.find((t) => !fastenerCloses(t))
-  if (!open) return null
+  if (!open) return step ? openCheck(step) : null
   const lack = open.missing.find((m) => m.flag ?? m.voided)
   if (lack && store.job && store.assessment)
     return missingText('torques', lack, { ...store.assessment, job: store.job }, preferences.system)
   const place = open.places.findIndex((p) => !placeCloses(open.fastener, p.state))
   const state = open.places[place]?.state ?? 'missing'
   return `${open.fastener.name}${open.places.length > 1 ? `, place ${place + 1}` : ''}: ${PLACE_STATES[state]}.`
+}
+/** A question or a look of the step that is not on record yet. */
+function openCheck(step: PlanStep): string | null {
+  const { assessment, job } = store
+  if (!assessment || !job) return null
+  const axle = step.axle ?? 'rear'
+  const fact = step.asks.find(
+    (f) =>
+      surveyAnswer(job.survey, f, axle) === null &&
+      !ofKind(assessment.standing, 'finding').some((r) => r.body.fact === f && r.body.axle === axle),
+  )
+  if (fact) return `Answer first: ${SURVEY_QUESTIONS[fact].ask.toLowerCase()}?`
+  if (step.kind === 'state') {
+    const waits = underIt(assessment.standing, step.id, session.person?.name ?? null).filter((p) => !p.clear)
+    return waits.length ? `${waits.map((p) => p.name).join(', ')}: not clear yet.` : null
+  }
+  const air = assessment.proof.now.air[axle]
+  const open = step.checks.find((check) => {
+    switch (check) {
+      case 'first-air':
+        return !air || [air.left, air.right].some((p) => isBelow(p, minimumAt(axle)))
+      case 'connections':
+        return assessment.air.connections.some((c) => c.axle === axle && c.result !== 'no-bubbles')
+      case 'plate-tire':
+        return assessment.gaps.some((g) => g.axle === axle && g.check === 'plate-tire' && g.missing)
+    }
+  })
+  return open ? `Not yet: ${STEP_CHECK_NAMES[open]}.` : null
+}
+const minimumAt = (axle: AxleEnd): number => {
+  const kit = store.job && kitAt(store.job, axle)?.kit
+  return kit && hasAir(kit) ? kit.bag.minimum : 0
+}
+/** Everybody else who is at a step now. */
+const others = computed(() => atSteps(store.assessment?.standing ?? []).filter((a) => a.name !== session.person?.name))
+const mine = computed(
+  () =>
+    atSteps(store.assessment?.standing ?? []).find(
+      (a) => a.name === session.person?.name && a.step === current.value?.step.id,
+    ) ?? null,
+)
+/** How the vehicle stood before a move. */
+const standsNow = computed(() => store.assessment?.proof.now.stand ?? AS_IT_STANDS)
+const nowMs = useNow({ interval: 30_000 })
+const spent = computed(() =>
+  mine.value && !mine.value.rests
+    ? Math.max(0, Math.floor((nowMs.value.getTime() - Date.parse(mine.value.since)) / 60_000))
+    : null,
+)
+const titleOf = (id: string) => {
+  const s = steps.value.find((r) => r.step.id === id)?.step
+  return s ? `${s.title}${s.side ? `, ${s.side}` : ''}` : id
+}
+/** The plan is kept as it is when the work begins: a later program does not change it under anybody's hands. */
+function keepPlan() {
+  const { job, assessment } = store
+  if (!job || !assessment?.plan?.ok || store.unsaved) return
+  if (assessment.standing.some((r) => r.body.kind === 'planned' || r.body.kind === 'step')) return
+  store.record({ kind: 'planned', of: inputsOf(job), steps: assessment.plan.plan.steps })
+}
+function begin(id: string) {
+  const own = atSteps(store.assessment?.standing ?? []).find((a) => a.name === session.person?.name)
+  if (own?.step === id && !own.rests) return
+  store.record({ kind: 'step-begun', step: id })
+}
+const resting = ref<string | null>(null)
+function rest() {
+  const reason = resting.value?.trim()
+  if (!reason || !current.value) return
+  store.record({ kind: 'paused', step: current.value.step.id, reason })
+  resting.value = null
 }
 function done() {
   const step = current.value
@@ -105,11 +216,14 @@ function skip() {
 }
 /** Records the step and shows the one after it; which that is has to be known before the record changes the list. */
 function settle(body: Extract<RecordBody, { kind: 'step' }>) {
-  const next = following()
+  const next = following(new Set(others.value.filter((o) => !o.rests).map((o) => o.step)))
+  keepPlan()
   store.record(body)
   // One that proves nothing stays on the screen, with why.
   const own = store.assessment?.steps.find((s) => s.step.id === body.step)
-  show(own?.flag ? body.step : (next ?? body.step))
+  const shown = own?.flag ? body.step : (next ?? body.step)
+  show(shown)
+  if (!own?.flag && next && session.person) begin(next)
 }
 const doubt = computed(() => {
   const { flag, voided } = current.value ?? {}
@@ -149,8 +263,11 @@ const counts = computed(() => {
         :steps="steps"
         :index="index"
         :minutes="minutes"
-        :change="change"
         :wrench="wrench"
+        :vehicle="store.job.vehicle"
+        :lift="store.job.choices.lift"
+        :others="others.map((o) => `${o.name}: ${titleOf(o.step)}${o.rests ? ' (rests)' : ''}`)"
+        :away="store.away"
         @take-wrench="takeHere"
       />
       <StatusBar class="bars" />
@@ -171,25 +288,12 @@ const counts = computed(() => {
         {{ current.outcome === 'done' ? `Done by ${current.by}` : `Skipped by ${current.by}: ${current.reason}` }}
       </p>
       <div class="body">
-        <div class="do">
-          <section>
-            <h2>Do</h2>
-            <ol>
-              <li v-for="line in current.step.steps" :key="line">{{ line }}</li>
-            </ol>
-            <p v-if="current.step.caution" class="caution">{{ current.step.caution }}</p>
-          </section>
-          <section>
-            <StepDrawing
-              :step="current.step"
-              :vehicle="store.job.vehicle"
-              :survey="store.job.survey"
-              :kits="store.job.kits"
-            />
-          </section>
-        </div>
+        <BayPicture class="picture" :report="current" :steps="steps" />
         <div class="right">
-          <div class="fasteners">
+          <MoveClear v-if="current.step.kind === 'state'" :step="current.step" :from="standsNow" />
+          <StepAsks v-if="current.step.asks.length" :step="current.step" />
+          <StepChecks v-if="current.step.checks.length" :key="current.step.id" :step="current.step" />
+          <div v-if="torques.length" class="fasteners">
             <FastenerCard
               v-for="t in torques"
               :key="t.step.id + t.fastener.id"
@@ -207,23 +311,41 @@ const counts = computed(() => {
             The wrench read {{ formatQuantity('torque', r.value, preferences.system) }}, and nothing here waits for it.
             <button @click="putAside(r)">Put aside</button>
           </p>
-          <div v-if="counts" class="open-counts">
-            <button @click="over = 'items'">
-              <b>{{ counts.off }}</b>off, to go back on
-            </button>
-            <button @click="over = 'items'">
-              <b>{{ counts.loose }}</b>loose, to be tightened
-            </button>
-            <button @click="over = 'items'">
-              <b>{{ counts.deviations }}</b>deviations
-            </button>
-            <button data-action="gaps" @click="over = 'gaps'">
-              <b>{{ gapsLeft }}</b>gaps to read
-            </button>
+          <div class="cards">
+            <section>
+              <h2>Do</h2>
+              <ol>
+                <li v-if="current.step.raise">{{ RAISES[current.step.raise.until] }}: {{ current.step.raise.note }}</li>
+                <li v-for="line in current.step.steps" :key="line">{{ line }}</li>
+              </ol>
+              <p v-if="current.step.caution" class="caution">{{ current.step.caution }}</p>
+            </section>
+            <section v-if="counts" class="open">
+              <h2>Open items</h2>
+              <p class="open-counts">
+                <button @click="over = 'items'">
+                  <b>{{ counts.off }}</b> off
+                </button>
+                <button @click="over = 'items'">
+                  <b>{{ counts.loose }}</b> loose
+                </button>
+                <button @click="over = 'items'">
+                  <b>{{ counts.deviations }}</b> deviations
+                </button>
+                <button data-action="gaps" @click="over = 'gaps'">
+                  <b>{{ gapsLeft }}</b> gaps
+                </button>
+              </p>
+              <p class="next">
+                <template v-if="nextTitle">next: {{ nextTitle }}</template
+                ><template v-if="change"
+                  ><br />{{ change === 1 ? 'support changes next' : `support changes in ${change} steps` }}</template
+                >
+              </p>
+            </section>
           </div>
         </div>
       </div>
-      <div class="gap" />
       <p v-if="refused" class="refused" role="alert">{{ refused }}</p>
       <form v-if="skipping !== null" class="skip" @submit.prevent="skip">
         <input
@@ -235,9 +357,24 @@ const counts = computed(() => {
         <button type="button" @click="skipping = null">Cancel</button>
         <button class="stop">Skip with reason</button>
       </form>
+      <form v-else-if="resting !== null" class="skip" @submit.prevent="rest">
+        <input
+          v-model="resting"
+          placeholder="why it rests"
+          aria-label="Why this step rests"
+          :maxlength="recordMaxLength('paused', 'reason')"
+        />
+        <button type="button" @click="resting = null">Cancel</button>
+        <button>Pause</button>
+      </form>
       <footer v-else>
         <button :disabled="index === 0" @click="back">Back</button>
+        <StepPhotos :step="current.step.id" />
         <button @click="skipping = ''">Can't, because…</button>
+        <button v-if="mine && !mine.rests" data-action="pause" @click="resting = ''">
+          {{ spent ? `${spent} min · ` : '' }}Pause
+        </button>
+        <button v-else data-action="begin" :disabled="!session.person" @click="begin(current.step.id)">Start</button>
         <button class="go" @click="done">
           {{ index + 1 === steps.length ? 'Done, last' : 'Done, next' }}
         </button>
@@ -277,14 +414,14 @@ const counts = computed(() => {
   flex-direction: column;
   background: #14191b;
   color: #ede8dc;
-  padding: 18px 26px;
+  padding: 14px 24px;
   font-size: 22px;
 }
 .trap {
-  margin-top: 14px;
+  margin-top: 10px;
   background: #3a2b14;
   border-left: 8px solid #e0a03f;
-  padding: 14px 18px;
+  padding: 10px 16px;
   font-weight: 600;
   font-size: 24px;
   line-height: 1.3;
@@ -294,8 +431,8 @@ const counts = computed(() => {
   fill: #e0a03f;
 }
 h1 {
-  font-size: 44px;
-  margin: 16px 0 12px;
+  font-size: 40px;
+  margin: 10px 0;
   display: flex;
   align-items: center;
   gap: 14px;
@@ -315,20 +452,56 @@ h1 {
   color: #8fcf9f;
   margin: -6px 0 10px;
 }
-.do {
+.body {
+  flex: 1 1 auto;
   display: grid;
-  grid-template-columns: 1.1fr 1fr;
-  gap: 16px;
+  grid-template-rows: minmax(300px, 1fr) auto;
+  gap: 12px;
+  min-height: 0;
 }
-.do section {
+.right {
+  display: grid;
+  gap: 12px;
+  align-content: start;
+  min-height: 0;
+}
+.cards {
+  display: grid;
+  grid-template-columns: 1.15fr 1fr;
+  gap: 12px;
+}
+.cards section {
   background: #1d2427;
   border: 1px solid #353e42;
   border-radius: 4px;
-  padding: 14px 18px;
+  padding: 10px 16px;
 }
-.do h2 {
+.cards h2 {
   color: #aab0ae;
-  font-size: 22px;
+  font-size: 20px;
+  margin: 0;
+}
+.open-counts {
+  display: grid;
+  grid-template-columns: repeat(4, auto);
+  gap: 6px;
+  margin: 4px 0;
+}
+.open-counts button {
+  min-height: 56px;
+  padding: 2px 4px;
+  font:
+    400 17px 'Barlow',
+    sans-serif;
+}
+.open-counts b {
+  display: block;
+  font: 600 26px/1 var(--condensed);
+}
+.next {
+  color: #c6cac9;
+  font-size: 20px;
+  margin: 0;
 }
 ol {
   margin: 6px 0 0;
@@ -345,51 +518,22 @@ li {
 .fasteners {
   display: grid;
   gap: 12px;
-  margin-top: 14px;
 }
 @media (width >= 1100px) {
   .body {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    gap: 16px;
+    grid-template: 1fr / 1fr 1fr;
   }
-  .do {
+  .right {
+    overflow: auto;
+  }
+  .cards {
     grid-template-columns: 1fr;
   }
-  .fasteners {
-    margin-top: 0;
-  }
-}
-.fasteners:empty {
-  margin: 0;
-}
-.open-counts {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(160px, 1fr));
-  gap: 14px;
-  margin-top: 14px;
-}
-.open-counts button {
-  display: flex;
-  flex-direction: column;
-  align-items: flex-start;
-  text-align: left;
-  padding: 10px 14px;
-  font:
-    400 20px 'Barlow',
-    sans-serif;
-}
-.open-counts b {
-  font: 600 30px/1.1 var(--condensed);
-}
-.gap {
-  flex: 1;
-  min-height: 14px;
 }
 footer,
 .skip {
   display: grid;
-  grid-template-columns: 1fr 1fr 2fr;
+  grid-template-columns: 1fr 1fr 1.2fr 1.1fr 1.8fr;
   gap: 14px;
   position: sticky;
   bottom: 0;

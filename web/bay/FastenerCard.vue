@@ -8,6 +8,7 @@ import StateSign from '../entry/StateSign.vue'
 import { specText } from '../plan/spec'
 import { useSettings } from '../stores/settings'
 import { usePreferences } from '../stores/preferences'
+import { inPasses, nextPull } from './passes'
 
 /** One fastener of the step: a numeral for each place, what it wants, and the ways to settle it. */
 const props = defineProps<{ state: FastenerState }>()
@@ -38,6 +39,8 @@ const color = (s: FastenerState['places'][number]['state']) =>
         ? 'stop'
         : 'caution'
 const sign = (s: FastenerState['places'][number]['state']) => color(s) || 'unknown'
+/** What is pulled next where it is drawn down in passes. */
+const guide = computed(() => (inPasses(props.state) ? nextPull(props.state) : null))
 const figure = ref('')
 const source = ref('')
 const reason = ref<string | null>(null)
@@ -55,6 +58,11 @@ function keepFigure() {
 <template>
   <div class="fastener">
     <p class="head">{{ state.fastener.name }} · {{ spec }}</p>
+    <p v-if="guide" class="pass" data-pass>
+      Pass {{ guide.pass }} of {{ guide.passes }}: place {{ guide.place }}
+      <b v-if="guide.torque !== null">to {{ formatQuantity('torque', guide.torque, preferences.system) }}</b
+      >, then across
+    </p>
     <form v-if="needsFigure" class="maker" @submit.prevent="keepFigure">
       <p class="stop"><StateSign state="stop" /> Look up the vehicle maker's torque before going on.</p>
       <input
@@ -78,7 +86,9 @@ function keepFigure() {
           {{
             place.value === null
               ? place.state === 'missing'
-                ? '– –'
+                ? place.passes
+                  ? `pass ${place.passes}`
+                  : '– –'
                 : '✓'
               : formatNumber('torque', place.value, preferences.system)
           }}
@@ -133,6 +143,10 @@ function keepFigure() {
 </template>
 
 <style scoped>
+.pass {
+  margin: 0 0 6px;
+  color: #f2c24b;
+}
 .fastener {
   background: #1d2427;
   border: 1px solid #353e42;

@@ -26,8 +26,18 @@ export function useStepWalk(assessment: ComputedRef<Assessment | null>, first: s
       .findIndex((s) => s.step.state.support !== now.support || s.step.state.wheels !== now.wheels)
     return after < 0 ? null : after + 1
   })
-  /** After a record, which may change the list: the step that stood behind the shown one. */
-  const following = () => steps.value[index.value + 1]?.step.id ?? null
+  /**
+   * The step after the shown one; one that somebody else is at is passed over, as far as the vehicle stands as it does.
+   * @param taken steps that somebody else is at
+   */
+  function following(taken: ReadonlySet<string>): string | null {
+    const rest = steps.value.slice(index.value + 1)
+    const first = rest[0]?.step
+    if (!first || !taken.has(first.id)) return first?.id ?? null
+    const move = rest.findIndex((s) => s.step.kind === 'state')
+    const free = rest.slice(0, move < 0 ? rest.length : move).find((s) => s.outcome === 'open' && !taken.has(s.step.id))
+    return free?.step.id ?? first.id
+  }
   const show = (id: string) => (chosen.value = id)
   function back() {
     const before = steps.value[index.value - 1]

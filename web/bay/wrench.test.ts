@@ -3,6 +3,7 @@ import { type BayRecord } from '@stout-shackle/core/job'
 import { assessJob, type FastenerState } from '@stout-shackle/core/stages'
 import { demoJob } from '../../demo/shop'
 import { told, workBodies } from '../../core/fixtures/whole-job'
+import { nextPull } from './passes'
 import { nextPlace } from './wrench'
 
 const { job } = demoJob('0417')
@@ -39,6 +40,32 @@ describe('where a wrench reading goes', () => {
   })
   test('a reading that was wrong is pulled again at the same place', () => {
     expect(nextPlace(at('torque-strap:left', [...records, reading(1, 2 * target)]))?.place).toBe(1)
+  })
+  // Source: common practice: drawn down evenly at half, four fifths and all of it, each pass at every place before the next.
+  test('passes go round at every place before the torque itself', () => {
+    const pull = (place: number, pass: number | undefined, id: string): BayRecord => {
+      const r = reading(place, target * (pass === 1 ? 0.5 : pass === 2 ? 0.8 : 1))
+      return { ...r, id, body: { ...r.body, ...(pass ? { pass } : {}) } as BayRecord['body'] }
+    }
+    const list: BayRecord[] = []
+    const asked: [number, number, number][] = []
+    for (let i = 0; i < 6; i++) {
+      const [strap] = at('torque-strap:left', [...records, ...list])
+      const next = nextPull(strap!)!
+      asked.push([next.place, next.pass, next.torque! / target])
+      expect(strap!.missing).not.toEqual([])
+      list.push(pull(next.place, next.pass < 3 ? next.pass : undefined, `p${i}`))
+    }
+    expect(asked).toEqual([
+      [1, 1, 0.5],
+      [2, 1, 0.5],
+      [1, 2, 0.8],
+      [2, 2, 0.8],
+      [1, 3, 1],
+      [2, 3, 1],
+    ])
+    const [strap] = at('torque-strap:left', [...records, ...list])
+    expect([nextPull(strap!), strap!.missing]).toEqual([null, []])
   })
   test('a full step takes none', () => {
     expect(nextPlace(at('torque-strap:left', [...records, reading(1, target), reading(2, target)]))).toBeNull()

@@ -1,6 +1,7 @@
 import { computed, onMounted, watch, type Ref } from 'vue'
-import { placeCloses, type FastenerState } from '@stout-shackle/core/stages'
+import type { FastenerState } from '@stout-shackle/core/stages'
 import { useDevices } from '../stores/devices'
+import { nextPull } from './passes'
 import type { DeviceReading } from '@stout-shackle/core/contract'
 
 /** A place of the step that a wrench reading would fill. */
@@ -9,8 +10,8 @@ export function nextPlace(torques: readonly FastenerState[]): { fastener: Fasten
     const { kind } = fastener.fastener.spec
     if (kind === 'snug' || kind === 'turns' || kind === 'none-given') continue
     if (kind === 'vehicle-maker' && fastener.makerFigure === undefined) continue
-    const i = fastener.places.findIndex((p) => !placeCloses(fastener.fastener, p.state))
-    if (i >= 0) return { fastener, place: i + 1 }
+    const next = nextPull(fastener)
+    if (next) return { fastener, place: next.place }
   }
   return null
 }

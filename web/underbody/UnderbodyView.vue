@@ -31,6 +31,16 @@ const props = defineProps<{
   selected: string | null
   waists: number
   label: string
+  /** Only looked at: nothing is dragged. */
+  still?: boolean
+  /** Parts that are meant, by id; `bag-left`, `upper-left`, `lower-left` for those of the kit. */
+  meant?: readonly string[]
+  /** Parts of the kit that are not there yet, named alike: drawn as where they will be. */
+  absent?: readonly string[]
+  /** Parts of the vehicle that are off, by id. */
+  off?: readonly string[]
+  /** What holds it, to be drawn under it, and how high the floor is then. */
+  held?: { stands: boolean; jack: boolean; floor: Meters } | null
 }>()
 const emit = defineEmits<{
   /** The axle is dragged: how far, and on which side of the middle it was taken. */
@@ -51,13 +61,15 @@ const outer = computed(() =>
   ),
 )
 const top = computed(() => Math.max(props.scene.bags.left.upper[2] + 0.22, 0.75))
+/** Lowest that is drawn. */
+const bottom = computed(() => Math.min(0, props.held?.floor ?? 0))
 /** Scale: the whole axle from behind and above, a reach ahead and behind from a side. */
 const frame = computed((): Frame => {
   const { width, height, view } = props
   const across = view === 'rear' || view === 'top' ? 2 * outer.value + 0.1 : 1.1
-  const up = view === 'top' ? 1.1 : top.value + 0.1
+  const up = view === 'top' ? 1.1 : top.value - bottom.value + 0.1
   const scale = Math.min(width / across, height / up)
-  return { scale, x: width / 2, y: view === 'top' ? height / 2 : height - 0.04 * scale - 10 }
+  return { scale, x: width / 2, y: view === 'top' ? height / 2 : height - 0.04 * scale - 10 + bottom.value * scale }
 })
 const shown = computed(() => {
   const order = ['frame-rail', 'seat', 'fuel-tank', 'spare', 'tire', 'axle-tube', 'differential', 'leaf-pack']
@@ -144,12 +156,32 @@ const measures = computed(() =>
     return { a, b, long: Math.hypot(a.x - b.x, a.y - b.y) > 3 }
   }),
 )
-const floor = computed(() => project(props.view, frame.value, [0, 0, 0]).y)
+const floor = computed(() => project(props.view, frame.value, [0, 0, props.held?.floor ?? 0]).y)
+const isMeant = (id: string) => props.meant?.includes(id) ?? false
+const isAbsent = (id: string) => props.absent?.includes(id) ?? false
+/** Stands under the rails and a jack under the axle, from behind and from a side. */
+const holders = computed(() => {
+  const { held, scene, view } = props
+  if (!held || view === 'top') return { stands: [], jack: [] }
+  const rail = scene.bags.left.upper
+  const at = (y: number, z: number) => project(view, frame.value, [view === 'rear' ? 0 : 0.42, y, z])
+  const foot = (y: number, z: number) => {
+    const [head, ground] = [at(y, z), floor.value]
+    return `${head.x},${head.y} ${head.x - 16},${ground} ${head.x + 16},${ground}`
+  }
+  const under = carried(scene.motion, [0, 0, 0.3], props.pose)
+  const axle = project(view, frame.value, [0, 0, under[2]])
+  return {
+    stands: held.stands ? (view === 'rear' ? [0.38, -0.38] : [0]).map((y) => foot(y, rail[2])) : [],
+    jack: held.jack ? [`${axle.x},${axle.y} ${axle.x - 13},${floor.value} ${axle.x + 13},${floor.value}`] : [],
+  }
+})
 
 /** What carries the axle about when it is taken hold of. */
 const CARRIES = new Set(['tire', 'axle-tube', 'differential', 'leaf-pack'])
 const held = ref<{ part: string | null; x: number; y: number; at: number } | null>(null)
 function take(event: PointerEvent, obstacle: SceneObstacle | null) {
+  if (props.still) return
   const part = obstacle && !CARRIES.has(obstacle.kind) ? obstacle.id : null
   if (part) emit('select', part)
   ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
@@ -181,6 +213,7 @@ const ARROWS: Record<string, readonly [number, number]> = {
 }
 /** Arrow keys move the part that is picked, a sixteenth at a time; with none picked they move the axle. */
 function nudge(event: KeyboardEvent) {
+  if (props.still) return
   const way = ARROWS[event.key]
   if (!way) return
   event.preventDefault()
@@ -200,17 +233,24 @@ function drop() {
   <svg
     :viewBox="`0 0 ${width} ${height}`"
     :data-view="view"
-    role="application"
+    :role="still ? 'img' : 'application'"
     :aria-label="label"
-    tabindex="0"
+    :tabindex="still ? undefined : 0"
+    :class="{ still }"
     @keydown="nudge"
   >
     <line v-if="view !== 'top'" x1="0" :x2="width" :y1="floor" :y2="floor" class="floor" />
+    <polygon v-for="s in holders.stands" :key="s" :points="s" class="stand" />
+    <polygon v-for="j in holders.jack" :key="j" :points="j" class="jack" />
     <g
       v-for="o in shown"
       :key="o.id"
       class="part"
-      :class="[o.kind, stateOf(o), { on: o.id === selected, far: isFar(o) }]"
+      :class="[
+        o.kind,
+        stateOf(o),
+        { on: o.id === selected, far: isFar(o), meant: isMeant(o.id), off: off?.includes(o.id) },
+      ]"
       :data-part="o.id"
       @pointerdown="take($event, o)"
       @pointermove="drag"
@@ -234,6 +274,7 @@ function drop() {
       v-for="b in bags"
       :key="b.side"
       class="bag"
+      :class="{ meant: isMeant(`bag-${b.side}`), absent: isAbsent(`bag-${b.side}`) }"
       :data-bag="b.side"
       @pointerdown="take($event, null)"
       @pointermove="drag"
@@ -246,7 +287,11 @@ function drop() {
       v-for="b in brackets"
       :key="`${b.side}${b.end}`"
       class="bracket"
-      :class="{ wrong: b.wrong }"
+      :class="{
+        wrong: b.wrong,
+        meant: isMeant(`${b.end}-${b.side}`),
+        absent: isAbsent(`${b.end}-${b.side}`),
+      }"
       :data-bracket="`${b.end}-${b.side}`"
     >
       <path :d="b.d" />
@@ -406,5 +451,38 @@ svg {
 }
 .nearest.stop text {
   fill: var(--oxide);
+}
+.still .part,
+.still .bag {
+  cursor: default;
+}
+.stand,
+.jack {
+  fill: none;
+  stroke: #d7973a;
+  stroke-width: 3;
+}
+.jack {
+  stroke: #f2c24b;
+}
+.part.off {
+  opacity: 0.18;
+}
+.absent path {
+  fill: none;
+  stroke-dasharray: 5 5;
+  stroke: #8d979b;
+}
+.absent .port,
+.absent text {
+  display: none;
+}
+.meant path,
+.part.meant path {
+  stroke: var(--paint);
+  stroke-width: 3.5;
+}
+.part.meant polyline {
+  stroke: var(--paint);
 }
 </style>

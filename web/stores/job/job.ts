@@ -165,6 +165,8 @@ export const useJob = defineStore('job', () => {
     /** Appends a record to the job on the screen. */
     record: (body: RecordBody, supersedes: RecordInput['supersedes'] = null): string =>
       mayChange(supersedes?.record) ? current.value!.record(body, supersedes) : '',
+    /** To a job by its id, whichever is on the screen by now. */
+    recordOn: (id: string, body: RecordBody): string => held(id).record(body, null),
     undo: () => current.value?.undo(),
     type: (key: string, body: RecordBody | null, corrects: string | null = null) =>
       current.value?.type(key, body, corrects),

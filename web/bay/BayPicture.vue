@@ -1,0 +1,144 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useElementSize } from '@vueuse/core'
+import { ref } from 'vue'
+import { kitAt } from '@stout-shackle/core/job'
+import { sceneOf, sceneQuestion } from '@stout-shackle/core/stages/fit/room'
+import type { StepReport } from '@stout-shackle/core/stages'
+import { useOpenJob } from '../stores/job'
+import UnderbodyView from '../underbody/UnderbodyView.vue'
+import { pictureOf } from './step-picture'
+import StepDrawing from './StepDrawing.vue'
+
+/** The step in the picture: this vehicle's axle, from the side that shows it, with what is in so far and what is meant. */
+const props = defineProps<{ report: StepReport; steps: readonly StepReport[] }>()
+const { job, assessment } = useOpenJob()
+const box = ref<HTMLElement | null>(null)
+const { width, height } = useElementSize(box)
+const step = computed(() => props.report.step)
+const axle = computed(() => step.value.axle ?? step.value.state.axle ?? job.value.kits.at(-1)?.kit.axle ?? 'rear')
+const scene = computed(() => {
+  const kit = kitAt(job.value, axle.value)?.kit
+  const question = kit && sceneQuestion(job.value, kit, assessment.value.active)
+  return question ? sceneOf(question) : null
+})
+const picture = computed(() => scene.value && pictureOf(scene.value, step.value, props.steps))
+const FROM = {
+  rear: 'from behind, looking forward: left is left',
+  left: 'left side from outside, front is left',
+  right: 'right side from outside, front is right',
+  top: 'from above',
+} as const
+/** What the parts that are meant are called, one line each. */
+const names = computed(() => {
+  const { value: s } = scene
+  const { value: p } = picture
+  if (!s || !p) return []
+  const own = p.meant.map(
+    (id) =>
+      s.brackets.find((b) => `${b.end}-${b.side}` === id)?.label ||
+      s.obstacles.find((o) => o.id === id)?.name ||
+      (id.startsWith('bag') ? 'bag' : ''),
+  )
+  return [...new Set(own.filter(Boolean))].slice(0, 4)
+})
+</script>
+
+<template>
+  <div ref="box" class="picture" data-picture>
+    <template v-if="scene && picture">
+      <UnderbodyView
+        :scene="scene"
+        :pose="picture.pose"
+        :view="picture.view"
+        pressure="min"
+        :side="step.side ?? 'left'"
+        :width="Math.max(300, width)"
+        :height="Math.max(220, height)"
+        :states="{}"
+        :nearest="[]"
+        :arrows="[]"
+        :selected="null"
+        :waists="scene.inCoil ? 1 : 2"
+        :label="`${axle} axle, ${FROM[picture.view]}: ${step.title}`"
+        still
+        :meant="picture.meant"
+        :absent="picture.absent"
+        :off="picture.off"
+        :held="picture.held"
+      />
+      <p class="from">{{ axle }} axle, {{ FROM[picture.view] }}</p>
+      <p v-if="names.length" class="meant"><i />{{ names.join(' · ') }}</p>
+    </template>
+    <StepDrawing v-else :step="step" :vehicle="job.vehicle" :survey="job.survey" :kits="job.kits" />
+  </div>
+</template>
+
+<style scoped>
+.picture {
+  position: relative;
+  min-height: 0;
+  overflow: hidden;
+  background: #1d2427;
+  border: 1px solid #353e42;
+  border-radius: 4px;
+  --ink: #0d1113;
+}
+.picture :deep(svg) {
+  width: 100%;
+  height: 100%;
+  max-height: none;
+}
+.picture :deep(text) {
+  fill: #ede8dc;
+  stroke: #1d2427;
+  font-size: 18px;
+}
+.picture :deep(.part.tire path) {
+  fill: #0a0d0e;
+  stroke: #7e868a;
+}
+.picture :deep(.wheel) {
+  stroke: #7e868a;
+  fill: none;
+}
+.picture :deep(.floor) {
+  stroke: #7e868a;
+}
+.picture :deep(.bag path) {
+  fill: #1b7e8b;
+}
+.picture :deep(.bag.absent path),
+.picture :deep(.bracket.absent path) {
+  fill: none;
+}
+.from,
+.meant {
+  position: absolute;
+  left: 14px;
+  margin: 0;
+  color: #c6cac9;
+  font-size: 18px;
+}
+.from,
+.meant {
+  background: rgb(20 25 27 / 0.82);
+  padding: 2px 8px;
+  border-radius: 4px;
+}
+.from {
+  top: 8px;
+}
+.meant {
+  bottom: 8px;
+  color: #f2c24b;
+  font-weight: 600;
+}
+.meant i {
+  display: inline-block;
+  width: 16px;
+  height: 12px;
+  border: 3px solid #f2c24b;
+  margin-right: 8px;
+}
+</style>

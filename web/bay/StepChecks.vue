@@ -1,0 +1,222 @@
+<script setup lang="ts">
+import { computed, reactive, ref } from 'vue'
+import { kitAt, recordLimits } from '@stout-shackle/core/job'
+import { hasAir, PLATE_CLEARANCE, type StepCheck } from '@stout-shackle/core/kit'
+import {
+  formatQuantity,
+  isBelow,
+  limitQuantity,
+  parseQuantity,
+  refusalText,
+  UNITS,
+  type QuantityKind,
+} from '@stout-shackle/core/quantity'
+import type { PlanStep } from '@stout-shackle/core/plan'
+import { SOAP_MINUTES, testPressureOf } from '@stout-shackle/core/stages'
+import { useOpenJob } from '../stores/job'
+import { usePreferences } from '../stores/preferences'
+
+/** What a step looks at, read here and now with gloves on: it is done when it is on record. */
+const props = defineProps<{ step: PlanStep }>()
+const { store, job, assessment } = useOpenJob()
+const preferences = usePreferences()
+const axle = computed(() => props.step.axle ?? 'rear')
+const kit = computed(() => kitAt(job.value, axle.value)?.kit ?? null)
+const chosen = computed(() => assessment.value.chosen.find((c) => c.kit.axle === axle.value) ?? null)
+const typed = reactive<Record<string, string>>({})
+const refused = ref('')
+const SIDES = ['left', 'right'] as const
+
+/** A field as a figure, or the sentence that says what would be right. */
+function read(name: string, kind: QuantityKind, limits: ReturnType<typeof recordLimits>): number | null {
+  const parsed = parseQuantity(kind, typed[name] ?? '', { system: preferences.system, ...limits })
+  refused.value = parsed.ok ? '' : `${name}: ${refusalText(parsed)}`
+  return parsed.ok ? parsed.value : null
+}
+const unit = (kind: 'pressure' | 'length') => UNITS[kind][preferences.system].symbol
+
+const air = computed(() => assessment.value.proof.now.air[axle.value] ?? null)
+function firstAir() {
+  const left = read('Left bag', 'pressure', recordLimits('bag-pressure', 'left'))
+  if (left === null) return
+  const right = read('Right bag', 'pressure', recordLimits('bag-pressure', 'right'))
+  if (right === null) return
+  const low = kit.value && hasAir(kit.value) ? kit.value.bag.minimum : 0
+  if (isBelow(left, low) || isBelow(right, low))
+    refused.value = `Under the min of the kit, ${limitQuantity('min', 'pressure', low, preferences.system)}: recorded, and the step stays open.`
+  store.record({ kind: 'bag-pressure', axle: axle.value, left, right })
+}
+
+const connections = computed(() => assessment.value.air.connections.filter((c) => c.axle === axle.value))
+function soap(connection: string, result: 'no-bubbles' | 'bubbles') {
+  const pressure = read('Gauge', 'pressure', recordLimits('connection', 'pressure'))
+  if (pressure === null) return
+  const minutes = Number((typed.Minutes ?? '').replace(',', '.'))
+  if (result === 'no-bubbles' && !(minutes >= SOAP_MINUTES && minutes <= 240)) {
+    refused.value = `Minutes: how long each was watched, ${SOAP_MINUTES} or more.`
+    return
+  }
+  store.record({ kind: 'connection', connection, result, pressure, minutes: Number.isFinite(minutes) ? minutes : null })
+}
+const gaps = computed(() => assessment.value.gaps.filter((g) => g.axle === axle.value && g.check === 'plate-tire'))
+function plateTire(side: 'left' | 'right') {
+  const name = side === 'left' ? 'Left gap' : 'Right gap'
+  const value = read(name, 'length', recordLimits('gap', 'value'))
+  if (value === null) return
+  store.record({ kind: 'gap', axle: axle.value, check: 'plate-tire', side, value, about: false, sleeved: false })
+}
+const has = (check: StepCheck) => props.step.checks.includes(check)
+</script>
+
+<template>
+  <section class="checks" data-checks>
+    <form v-if="has('first-air') && kit && hasAir(kit)" @submit.prevent="firstAir">
+      <h2>
+        Read both bags: {{ limitQuantity('min', 'pressure', kit.bag.minimum, preferences.system) }} or more
+        <span v-if="air" class="is"
+          >now {{ formatQuantity('pressure', air.left, preferences.system) }} left,
+          {{ formatQuantity('pressure', air.right, preferences.system) }} right</span
+        >
+      </h2>
+      <label v-for="side in SIDES" :key="side"
+        >{{ side }}
+        <input
+          v-model="typed[side === 'left' ? 'Left bag' : 'Right bag']"
+          inputmode="decimal"
+          :aria-label="`${side} bag, ${unit('pressure')}`"
+        />
+        {{ unit('pressure') }}</label
+      >
+      <button>Record</button>
+    </form>
+    <div v-if="has('connections') && chosen">
+      <h2>
+        Soap at {{ formatQuantity('pressure', testPressureOf(chosen), preferences.system) }}, {{ SOAP_MINUTES }} minutes
+        or more
+      </h2>
+      <p class="row">
+        <label
+          >gauge
+          <input v-model="typed.Gauge" inputmode="decimal" :aria-label="`Gauge while soaping, ${unit('pressure')}`" />
+          {{ unit('pressure') }}</label
+        >
+        <label>watched <input v-model="typed.Minutes" inputmode="decimal" aria-label="Minutes watched" /> min</label>
+      </p>
+      <ul>
+        <li v-for="c in connections" :key="c.id" :data-connection="c.result">
+          <span class="name"
+            ><b>{{ c.side.toUpperCase() }}</b> {{ c.name }}</span
+          >
+          <span class="state">{{
+            c.result === 'missing' ? 'to soap' : c.result === 'bubbles' ? 'bubbles' : 'no bubbles'
+          }}</span>
+          <button @click="soap(c.id, 'no-bubbles')">No bubbles</button>
+          <button class="stop" @click="soap(c.id, 'bubbles')">Bubbles</button>
+        </li>
+      </ul>
+    </div>
+    <div v-if="has('plate-tire')">
+      <h2>Plate to tire: {{ limitQuantity('min', 'length', PLATE_CLEARANCE.value, preferences.system) }} or more</h2>
+      <form v-for="g in gaps" :key="g.side" class="row" @submit.prevent="plateTire(g.side)">
+        <label
+          >{{ g.side }}
+          <input
+            v-model="typed[g.side === 'left' ? 'Left gap' : 'Right gap']"
+            :aria-label="`Plate to tire, ${g.side}`"
+          />
+          {{ unit('length') }}</label
+        >
+        <button>Record</button>
+        <span class="state" :data-gap="g.missing ? 'open' : g.verdict">{{
+          g.missing ? 'to read' : formatQuantity('length', g.value!, preferences.system)
+        }}</span>
+      </form>
+    </div>
+    <p v-if="refused" class="refused" role="alert">{{ refused }}</p>
+  </section>
+</template>
+
+<style scoped>
+.checks {
+  background: #1d2427;
+  border: 1px solid #353e42;
+  border-radius: 4px;
+  padding: 12px 16px;
+}
+h2 {
+  font-size: 22px;
+  margin: 0 0 8px;
+}
+.is {
+  color: #8fcf9f;
+  font-weight: 400;
+}
+form,
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 16px;
+  align-items: center;
+  margin: 0 0 8px;
+}
+form h2 {
+  width: 100%;
+}
+label {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+input {
+  width: 120px;
+  min-height: 56px;
+  background: #14191b;
+  border: 2px solid #59646a;
+  border-radius: 4px;
+  color: #ede8dc;
+  font: 600 26px var(--condensed);
+  padding: 0 10px;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li {
+  display: grid;
+  grid-template-columns: 1fr auto auto auto;
+  gap: 10px;
+  align-items: center;
+  padding: 5px 0;
+  border-top: 1px solid #353e42;
+}
+.state {
+  color: #e3ac57;
+  font-size: 20px;
+}
+[data-connection='no-bubbles'] .state,
+.state[data-gap='fine'] {
+  color: #8fcf9f;
+}
+[data-connection='bubbles'] .state {
+  color: #f2b483;
+}
+button {
+  min-height: 56px;
+  padding: 0 16px;
+  background: #14191b;
+  color: #ede8dc;
+  border: 2px solid #59646a;
+  border-radius: 4px;
+  font: 600 22px var(--condensed);
+}
+.stop {
+  border-color: #dd8a45;
+}
+.refused {
+  background: #43211a;
+  border-left: 8px solid #e0775f;
+  padding: 10px 14px;
+  margin: 8px 0 0;
+}
+</style>

@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { ofKind } from '@stout-shackle/core/job'
+import { PHOTO_FILE_MOST } from '@stout-shackle/core/photo'
+import { useOpenJob } from '../stores/job'
+import { shrunk } from './photo'
+
+/** Photos of a step, and the way to one more: a camera where there is one, else a file. */
+const props = defineProps<{ step: string | null }>()
+const { store, assessment } = useOpenJob()
+const photos = computed(() => ofKind(assessment.value.standing, 'photo').filter((r) => r.body.step === props.step))
+const working = ref(false)
+const refused = ref('')
+const addressOf = (image: string) =>
+  image.startsWith('sha256:') ? `/api/photos/${image.slice(7)}` : `data:image/jpeg;base64,${image}`
+async function take(event: Event) {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  // The same file again is another choice.
+  input.value = ''
+  if (!file) return
+  if (file.size > PHOTO_FILE_MOST) {
+    refused.value = 'This file is over 12 MB: take a smaller one.'
+    return
+  }
+  refused.value = ''
+  working.value = true
+  // The step may be another one when it is ready: it belongs to the one it was taken at.
+  const at = props.step
+  const job = store.job?.id
+  const found = await shrunk(file)
+  working.value = false
+  if (!found.ok) {
+    refused.value = found.why
+    return
+  }
+  if (job) store.recordOn(job, { kind: 'photo', step: at, caption: '', image: found.base64 })
+}
+</script>
+
+<template>
+  <div class="photos">
+    <label class="take" :class="{ working }">
+      {{ working ? 'Shrinking…' : photos.length ? `Photo · ${photos.length}` : 'Photo' }}
+      <input type="file" accept="image/*" capture="environment" aria-label="Take a photo" @change="take" />
+    </label>
+    <p v-if="refused" class="refused" role="alert">{{ refused }}</p>
+    <a v-for="p in photos" :key="p.id" :href="addressOf(p.body.image)" target="_blank" rel="noopener" class="thumb"
+      ><img :src="addressOf(p.body.image)" :alt="`Photo by ${p.by}`"
+    /></a>
+  </div>
+</template>
+
+<style scoped>
+.photos {
+  display: contents;
+}
+.take {
+  position: relative;
+  display: grid;
+  place-items: center;
+  min-height: 72px;
+  background: #1d2427;
+  color: #ede8dc;
+  border: 2px solid #59646a;
+  border-radius: 4px;
+  font: 600 28px/1.1 var(--condensed);
+  cursor: pointer;
+}
+.take:focus-within {
+  outline: 3px solid #f2c24b;
+}
+input {
+  position: absolute;
+  inset: 0;
+  opacity: 0;
+  cursor: pointer;
+}
+.thumb {
+  display: none;
+}
+.refused {
+  position: fixed;
+  left: 26px;
+  right: 26px;
+  bottom: 110px;
+  background: #43211a;
+  border-left: 8px solid #e0775f;
+  padding: 12px 16px;
+}
+</style>

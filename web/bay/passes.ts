@@ -1,0 +1,48 @@
+import { crosswise, PASSES, passTorque } from '@stout-shackle/core/torque'
+import { placeCloses, type FastenerState } from '@stout-shackle/core/stages'
+
+/** What is pulled next of a fastener that is drawn down evenly. */
+export interface NextPull {
+  place: number
+  /** 1 for the first; the last one is the torque itself. */
+  pass: number
+  passes: number
+  /** N·m; null where nothing is known to pull to. */
+  torque: number | null
+}
+
+/** Torque that a fastener is drawn down to: its target, the vehicle maker's figure, or its ceiling. */
+function fullTorque({ fastener: { spec }, makerFigure }: FastenerState): number | null {
+  if (spec.kind === 'target') return spec.value
+  if (spec.kind === 'ceiling') return spec.max
+  return spec.kind === 'vehicle-maker' ? (makerFigure ?? null) : null
+}
+/** Whether it is drawn down in passes: several places, evenly, by a figure. */
+export const inPasses = (state: FastenerState): boolean =>
+  state.fastener.evenly &&
+  state.places.length > 1 &&
+  ['target', 'ceiling', 'vehicle-maker'].includes(state.fastener.spec.kind)
+
+/**
+ * The next pull, across from the last one, each pass at every place before the next.
+ * @returns null where every place has its torque
+ */
+export function nextPull(state: FastenerState): NextPull | null {
+  const order = inPasses(state) ? crosswise(state.places.length) : state.places.map((_, i) => i + 1)
+  const full = fullTorque(state)
+  const passOf = (place: number) => {
+    const own = state.places[place - 1]!
+    if (placeCloses(state.fastener, own.state)) return PASSES.length
+    return own.value !== null || !inPasses(state) ? PASSES.length - 1 : own.passes
+  }
+  const isWrong = (place: number) => {
+    const { value, state: s } = state.places[place - 1]!
+    return value !== null && !placeCloses(state.fastener, s)
+  }
+  // One that was pulled to a wrong torque comes again before any other.
+  const wrong = order.find(isWrong)
+  const least = wrong === undefined ? Math.min(...order.map(passOf)) : PASSES.length - 1
+  if (least >= PASSES.length) return null
+  const place = wrong ?? order.find((p) => passOf(p) === least)!
+  return { place, pass: least + 1, passes: PASSES.length, torque: full === null ? null : passTorque(full, least + 1) }
+}

@@ -1,0 +1,51 @@
+import { computed, type ComputedRef } from 'vue'
+import type { Assessment } from '@stout-shackle/core/stages'
+import type { BayRecord } from '@stout-shackle/core/job'
+
+/** Somebody at a step, and since when. */
+export interface AtStep {
+  name: string
+  step: string
+  since: string
+  /** Why it rests; null while it runs. */
+  rests: string | null
+}
+
+/**
+ * Who is at which step, by the latest each has said; one that was done is left. The next step somebody begins is where they are then.
+ * @param standing records that stand, oldest first
+ */
+export function atSteps(standing: readonly BayRecord[]): AtStep[] {
+  const at = new Map<string, AtStep>()
+  for (const { body, by, at: time } of standing) {
+    if (body.kind === 'step-begun') at.set(by, { name: by, step: body.step, since: time, rests: null })
+    else if (body.kind === 'paused') {
+      const own = at.get(by)
+      if (own?.step === body.step) at.set(by, { ...own, rests: body.reason })
+    } else if (body.kind === 'step') for (const [name, own] of at) if (own.step === body.step) at.delete(name)
+  }
+  return [...at.values()]
+}
+
+/**
+ * Everybody who has to be clear of a move: who did something since the vehicle was moved last, but for who moves it.
+ * @param standing records that stand, oldest first
+ */
+export function underIt(
+  standing: readonly BayRecord[],
+  move: string,
+  mover: string | null,
+): { name: string; clear: boolean }[] {
+  const under = new Set<string>()
+  const clear = new Set<string>()
+  for (const { body, by } of standing) {
+    if (body.kind === 'step' && body.step.startsWith('state-')) under.clear()
+    else if (body.kind === 'step' || body.kind === 'torque' || body.kind === 'step-begun') under.add(by)
+    else if (body.kind === 'clear' && body.step === move) for (const name of [by, ...body.names]) clear.add(name)
+  }
+  return [...under].filter((name) => name !== mover).map((name) => ({ name, clear: clear.has(name) }))
+}
+
+export function usePeopleAtWork(assessment: ComputedRef<Assessment | null>) {
+  return { at: computed(() => atSteps(assessment.value?.standing ?? [])) }
+}
