@@ -52,7 +52,7 @@ describe('where a wrench reading goes', () => {
     for (let i = 0; i < 6; i++) {
       const [strap] = at('torque-strap:left', [...records, ...list])
       const next = nextPull(strap!)!
-      asked.push([next.place, next.pass, next.torque! / target])
+      asked.push([next.place, next.pass, Math.round((100 * next.torque!) / target) / 100])
       expect(strap!.missing).not.toEqual([])
       list.push(pull(next.place, next.pass < 3 ? next.pass : undefined, `p${i}`))
     }

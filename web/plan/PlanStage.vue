@@ -1,16 +1,21 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Fastener } from '@stout-shackle/core/kit'
-import { SUPPORT_NAMES } from '@stout-shackle/core/wording'
-import { buildPlan, type PlanStep } from '@stout-shackle/core/plan'
+import { FATE_NAMES, SUPPORT_NAMES, SURVEY_QUESTIONS } from '@stout-shackle/core/wording'
+import type { PlanStep } from '@stout-shackle/core/plan'
+import { FOR_GOOD } from '@stout-shackle/core/kit'
 import NeedsKit from '../entry/NeedsKit.vue'
 import PlateRow from '../entry/PlateRow.vue'
 import StampedPlate from '../entry/StampedPlate.vue'
 import StateSign from '../entry/StateSign.vue'
 import StageColumns from '../job/StageColumns.vue'
+import type { Job } from '@stout-shackle/core/job'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
+import { hoursText } from './hours'
 import { specText } from './spec'
+import WaysToWork from './WaysToWork.vue'
+import WorkTimeline from './WorkTimeline.vue'
 
 const { store, job, assessment } = useOpenJob()
 const preferences = usePreferences()
@@ -40,15 +45,27 @@ const said = computed(() => {
   const fitted = job.value.kits.filter(({ work }) => work === 'fit').map(({ kit }) => kit.minutes)
   return { low: fitted.reduce((sum, m) => sum + m.low, 0), high: fitted.reduce((sum, m) => sum + m.high, 0) }
 })
-/** What the shop's other way with the wheels would take. */
-const otherWay = computed(() => {
-  const { kits, vehicle, survey, choices } = job.value
-  if (!kits.length) return null
-  const outcome = buildPlan(kits, vehicle, survey, { wheels: choices.wheels === 'off' ? 'on' : 'off' })
-  return outcome.ok ? outcome.plan : null
-})
-const setWheels = (value: string) =>
-  store.edit((j) => ({ ...j, choices: { ...j.choices, wheels: value as 'off' | 'on' } }))
+type Choices = Job['choices']
+const choose = (part: Partial<Choices>) => store.edit((j) => ({ ...j, choices: { ...j.choices, ...part } }))
+/** Kits that can be fitted in more than one way. */
+const withMethods = computed(() => job.value.kits.filter(({ kit, work }) => work === 'fit' && kit.methods.length > 1))
+const setMethod = (id: string, method: string) =>
+  store.edit((j) => ({ ...j, kits: j.kits.map((own) => (own.kit.id === id ? { ...own, method } : own)) }))
+const number = (id: string) => (plan.value?.steps.findIndex((s) => s.id === id) ?? -1) + 1
+/** Questions that are answered at the vehicle, with the step that asks them. */
+const asked = computed(() =>
+  (plan.value?.steps ?? []).flatMap((s) =>
+    s.asks.map((fact) => ({ ask: SURVEY_QUESTIONS[fact].ask, step: number(s.id) })),
+  ),
+)
+/** What nothing undoes. */
+const forGood = computed(() =>
+  (plan.value?.steps ?? []).flatMap((s) =>
+    s.fates
+      .filter((f) => FOR_GOOD.includes(f.fate))
+      .map((f) => `${f.part} ${FATE_NAMES[f.fate]}${f.note ? `, ${f.note}` : ''} (step ${number(s.id)})`),
+  ),
+)
 const clampNote = {
   ok: '',
   'look-again': 'look again: over 75 % of proof at a low nut factor',
@@ -56,7 +73,6 @@ const clampNote = {
   'likely-inch-pounds': 'so low it may be inch-pounds',
 }
 const torque = (f: Fastener) => specText(f.spec, preferences.system)
-const hours = (minutes: number) => `${Math.floor(minutes / 60)} h ${String(Math.round(minutes % 60)).padStart(2, '0')}`
 </script>
 
 <template>
@@ -67,6 +83,7 @@ const hours = (minutes: number) => `${Math.floor(minutes / 60)} h ${String(Math.
         These operations wait for each other and cannot be ordered: {{ assessment.plan.stuck.join(', ') }}. The kit's
         data needs mending.
       </p>
+      <WorkTimeline v-if="plan && plan.timeline.length" :plan="plan" />
       <section v-if="plan" class="card">
         <table class="dense steps">
           <tbody v-for="(run, i) in runs" :key="i">
@@ -94,6 +111,7 @@ const hours = (minutes: number) => `${Math.floor(minutes / 60)} h ${String(Math.
           </tbody>
         </table>
       </section>
+      <WaysToWork v-if="plan" />
       <section v-if="plan" class="card">
         <header><h2>Torques</h2></header>
         <table class="dense">
@@ -129,14 +147,18 @@ const hours = (minutes: number) => `${Math.floor(minutes / 60)} h ${String(Math.
     <template #plate>
       <StampedPlate v-if="plan" title="The work">
         <div class="figures">
-          <span class="figure">{{ hours(plan.minutes) }}</span><span class="unit"
-            >{{ plan.steps.length }} steps, one pair of hands mostly</span
+          <span class="figure">{{ hoursText(plan.minutes) }}</span><span class="unit"
+            >{{ plan.steps.length }} steps, {{ plan.crew === 1 ? 'one technician' : 'two technicians' }}</span
           >
         </div>
-        <PlateRow label="Changes of support" says="the fewest any allowed order needs (searched exactly)">{{
-          plan.supportChanges
-        }}</PlateRow>
+        <PlateRow
+          label="Changes of support"
+          :says="plan.proved ? 'no order needs fewer' : `at least ${plan.bound.supportChanges}`"
+          >{{ plan.supportChanges }}</PlateRow
+        >
         <PlateRow label="Wheel changes">{{ plan.wheelChanges }}</PlateRow>
+        <PlateRow label="Walks between sides">{{ plan.sideWalks }}</PlateRow>
+        <PlateRow label="Tool changes">{{ plan.toolChanges }}</PlateRow>
         <PlateRow label="Instructions say"
           >{{ (said.low / 60).toFixed(1) }} to {{ (said.high / 60).toFixed(1) }} h</PlateRow
         >
@@ -145,21 +167,62 @@ const hours = (minutes: number) => `${Math.floor(minutes / 60)} h ${String(Math.
           <select
             class="control"
             :value="job.choices.wheels"
-            @change="setWheels(($event.target as HTMLSelectElement).value)"
+            @change="choose({ wheels: ($event.target as HTMLSelectElement).value as Choices['wheels'] })"
           >
             <option value="off">off for access</option>
             <option value="on">stay on, frame raised</option>
           </select></label
         >
-        <p v-if="otherWay" class="small muted">
-          With wheels {{ job.choices.wheels === 'off' ? 'on' : 'off' }}: {{ hours(otherWay.minutes) }},
-          {{ otherWay.supportChanges }} changes of support.
-        </p>
+        <label class="choice"
+          >Held by
+          <select
+            class="control"
+            :value="job.choices.lift"
+            @change="choose({ lift: ($event.target as HTMLSelectElement).value as Choices['lift'] })"
+          >
+            <option value="floor">floor jack and stands</option>
+            <option value="lift">two-post lift, pole jack</option>
+          </select></label
+        >
+        <label class="choice"
+          >Technicians
+          <select
+            class="control"
+            :value="job.choices.crew"
+            @change="choose({ crew: Number(($event.target as HTMLSelectElement).value) as 1 | 2 })"
+          >
+            <option :value="1">one</option>
+            <option :value="2">two</option>
+          </select></label
+        >
+        <label v-for="own in withMethods" :key="own.kit.id" class="choice"
+          >{{ own.kit.name }}
+          <select
+            class="control"
+            :value="own.method ?? own.kit.methods.find((m) => m.instructed)?.id"
+            @change="setMethod(own.kit.id, ($event.target as HTMLSelectElement).value)"
+          >
+            <option v-for="m in own.kit.methods" :key="m.id" :value="m.id">
+              {{ m.name }}{{ m.instructed ? '' : ' (not by the instructions)' }}
+            </option>
+          </select></label
+        >
         <p class="note">
           The kit maker's instructions outrank this plan. No drilling or welding on frame flanges or axle without the
           vehicle maker's word.
         </p>
       </StampedPlate>
+      <section v-if="plan && (asked.length || forGood.length)" class="card lists">
+        <template v-if="asked.length">
+          <h3>Asked in the bay</h3>
+          <p v-for="a in asked" :key="a.step + a.ask">
+            {{ a.ask }}? <strong>step {{ a.step }}</strong>
+          </p>
+        </template>
+        <p v-if="forGood.length" class="note amber" data-for-good>
+          Cannot be undone: {{ forGood.join('; ') }}. The owner signs first.
+        </p>
+      </section>
       <section v-if="plan" class="card lists">
         <h3>Lay out</h3>
         <p>{{ plan.tools.join(' · ') }}</p>
