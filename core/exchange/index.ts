@@ -1,3 +1,4 @@
+export { fastenersSheet, operationsSheet, readFasteners, readOperations } from './work-sheet'
 export * from './loads'
 export * from './readings'
 export * from './ticket'

@@ -1,0 +1,233 @@
+import { fastenerSchema, operationSchema, type Fastener, type Operation } from '../kit'
+import { conditionsText, parseConditions } from './condition-text'
+import { readTable, writeTable, type Cell, type Column, type Problem, type Read, type Row } from './table'
+
+/** Columns of a sheet of operations; docs/formats.md says what each holds. */
+const OPERATION = [
+  { name: 'id', kind: 'text', needed: true },
+  { name: 'title', kind: 'text', needed: true },
+  { name: 'side', kind: 'text', needed: true },
+  { name: 'phase', kind: 'text', needed: true },
+  { name: 'support', kind: 'text', needed: true },
+  { name: 'wheels', kind: 'text', needed: true },
+  { name: 'hands', kind: 'number', needed: true },
+  { name: 'minutes', kind: 'number', needed: true },
+  { name: 'after', kind: 'words' },
+  { name: 'easier', kind: 'words' },
+  { name: 'when', kind: 'text' },
+  { name: 'steps', kind: 'text', needed: true },
+  { name: 'trap', kind: 'text' },
+  { name: 'caution', kind: 'text' },
+  { name: 'tools', kind: 'words' },
+  { name: 'hardware', kind: 'text' },
+  { name: 'torques', kind: 'words' },
+  { name: 'disturbs', kind: 'words' },
+  { name: 'leaves_loose', kind: 'words' },
+  { name: 'takes_off', kind: 'words' },
+  { name: 'refits', kind: 'words' },
+  { name: 'fates', kind: 'text' },
+  { name: 'opens', kind: 'words' },
+  { name: 'closes', kind: 'words' },
+  { name: 'fits', kind: 'words' },
+  { name: 'raise', kind: 'text' },
+  { name: 'asks', kind: 'words' },
+  { name: 'checks', kind: 'words' },
+  { name: 'same', kind: 'text' },
+  { name: 'method', kind: 'text' },
+  { name: 'blocking', kind: 'yes-no' },
+] as const satisfies readonly Column<string>[]
+type OperationColumn = (typeof OPERATION)[number]['name']
+
+const FASTENER = [
+  { name: 'id', kind: 'text', needed: true },
+  { name: 'name', kind: 'text', needed: true },
+  { name: 'count', kind: 'number', needed: true },
+  { name: 'thread', kind: 'text' },
+  { name: 'grade', kind: 'text' },
+  { name: 'spec', kind: 'text', needed: true },
+  { name: 'torque', kind: 'torque' },
+  { name: 'low', kind: 'torque' },
+  { name: 'high', kind: 'torque' },
+  { name: 'turns', kind: 'number' },
+  { name: 'turns_max', kind: 'number' },
+  { name: 'evenly', kind: 'yes-no' },
+  { name: 'after', kind: 'words' },
+  { name: 'when', kind: 'text' },
+] as const satisfies readonly Column<string>[]
+type FastenerColumn = (typeof FASTENER)[number]['name']
+
+const STEP_MARK = ' / '
+const words = (cell: Cell): string[] =>
+  Array.isArray(cell) ? cell.map(String) : cell === null || cell === '' ? [] : [String(cell)]
+const text = (cell: Cell): string => (cell === null ? '' : String(cell as string | number))
+const orNull = (cell: Cell): string | null => text(cell) || null
+
+/** Operations as a sheet, one a row. */
+export const operationsSheet = (operations: readonly Operation[]): string =>
+  writeTable<OperationColumn>(
+    OPERATION,
+    operations.map((o) => ({
+      ...o,
+      when: conditionsText(o.when),
+      steps: o.steps.join(STEP_MARK),
+      hardware: o.hardware
+        .map((h) => `${h.count} x ${h.name}${h.when.length ? ` [${conditionsText(h.when)}]` : ''}`)
+        .join('; '),
+      fates: o.fates.map((f) => `${f.part} = ${f.fate}${f.note ? ` (${f.note})` : ''}`).join('; '),
+      raise: o.raise && `${o.raise.until}: ${o.raise.note}`,
+      leaves_loose: o.leavesLoose,
+      takes_off: o.takesOff,
+    })),
+  )
+
+/** Fasteners as a sheet, one a row; torques in the unit of the head. */
+export const fastenersSheet = (fasteners: readonly Fastener[]): string =>
+  writeTable<FastenerColumn>(
+    FASTENER,
+    fasteners.map(({ spec, ...f }) => ({
+      ...f,
+      spec: spec.kind,
+      torque: spec.kind === 'target' ? spec.value : spec.kind === 'ceiling' ? spec.max : null,
+      low: spec.kind === 'target' ? spec.low : null,
+      high: spec.kind === 'target' ? spec.high : null,
+      turns: spec.kind === 'turns' ? spec.turns : null,
+      turns_max: spec.kind === 'turns' ? spec.max : null,
+    })),
+  )
+
+const HARDWARE = /^(\d+)\s*x\s*(.+?)(?:\s*\[(.*)\])?$/
+const FATE = /^(.+?)\s*=\s*([a-z-]+)(?:\s*\((.*)\))?$/
+const RAISE = /^([a-z-]+):\s*(.+)$/
+/** Parts of a cell between semicolons, but for those inside brackets. */
+const parts = (cell: Cell): string[] =>
+  text(cell)
+    .split(/;(?![^[]*\])/)
+    .map((p) => p.trim())
+    .filter(Boolean)
+
+interface Row1 {
+  number: number
+  cells: Row<string>
+}
+type Say = (column: string, message: string) => void
+
+function operationOf({ cells }: Row1, say: Say): unknown {
+  const when = parseConditions(text(cells.when!))
+  if (!when.ok) say('when', when.why)
+  const hardware = parts(cells.hardware!).map((part) => {
+    const match = HARDWARE.exec(part)
+    const own = parseConditions(match?.[3] ?? '')
+    if (!match) say('hardware', `"${part}" must read like "2 x Washer"`)
+    if (!own.ok) say('hardware', own.why)
+    return { count: Number(match?.[1] ?? 0), name: match?.[2] ?? '', when: own.ok ? own.value : [] }
+  })
+  const fates = parts(cells.fates!).map((part) => {
+    const match = FATE.exec(part)
+    if (!match) say('fates', `"${part}" must read like "Bump stop = cut (flush)"`)
+    return { part: match?.[1] ?? '', fate: match?.[2] ?? '', note: match?.[3] ?? '' }
+  })
+  const raise = text(cells.raise!)
+  const raised = RAISE.exec(raise)
+  if (raise && !raised) say('raise', `"${raise}" must read like "touch: until both faces meet"`)
+  return {
+    id: cells.id,
+    title: cells.title,
+    side: cells.side,
+    phase: cells.phase,
+    support: cells.support,
+    wheels: cells.wheels,
+    hands: cells.hands,
+    minutes: cells.minutes,
+    after: words(cells.after!),
+    easier: words(cells.easier!),
+    when: when.ok ? when.value : [],
+    steps: text(cells.steps!)
+      .split(STEP_MARK)
+      .map((s) => s.trim()),
+    trap: orNull(cells.trap!),
+    caution: orNull(cells.caution!),
+    tools: words(cells.tools!),
+    hardware,
+    torques: words(cells.torques!),
+    disturbs: words(cells.disturbs!),
+    leavesLoose: words(cells.leaves_loose!),
+    takesOff: words(cells.takes_off!),
+    refits: words(cells.refits!),
+    fates,
+    opens: words(cells.opens!),
+    closes: words(cells.closes!),
+    fits: words(cells.fits!),
+    raise: raised ? { until: raised[1], note: raised[2] } : null,
+    asks: words(cells.asks!),
+    checks: words(cells.checks!),
+    same: orNull(cells.same!),
+    method: orNull(cells.method!),
+    blocking: cells.blocking === true,
+  }
+}
+function specOf({ cells }: Row1): unknown {
+  switch (cells.spec) {
+    case 'target':
+      return { kind: 'target', value: cells.torque, low: cells.low, high: cells.high }
+    case 'ceiling':
+      return { kind: 'ceiling', max: cells.torque }
+    case 'turns':
+      return { kind: 'turns', turns: cells.turns, max: cells.turns_max }
+    default:
+      return { kind: cells.spec }
+  }
+}
+const fastenerOf = (row: Row1): unknown => ({
+  id: row.cells.id,
+  name: row.cells.name,
+  count: row.cells.count,
+  thread: orNull(row.cells.thread!),
+  grade: orNull(row.cells.grade!),
+  spec: specOf(row),
+  evenly: row.cells.evenly === true,
+  after: words(row.cells.after!),
+  when: orNull(row.cells.when!) ?? 'as-fitted',
+})
+
+/** What a field of the schema is called in the sheet. */
+const COLUMN_OF: Record<string, string> = {
+  leavesLoose: 'leaves_loose',
+  takesOff: 'takes_off',
+  value: 'torque',
+  max: 'torque',
+}
+function readSheet<T>(
+  given: string,
+  columns: readonly Column<string>[],
+  make: (row: Row1, say: Say) => unknown,
+  schema: {
+    safeParse(
+      value: unknown,
+    ): { success: true; data: T } | { success: false; error: { issues: { path: PropertyKey[]; message: string }[] } }
+  },
+): Read<T[]> {
+  const table = readTable(given, columns)
+  if (!table.ok) return table
+  const problems: Problem[] = []
+  const values = table.value.flatMap((row) => {
+    const before = problems.length
+    const made = make(row, (column, message) => problems.push({ row: row.number, column, message }))
+    if (problems.length > before) return []
+    const read = schema.safeParse(made)
+    if (read.success) return [read.data]
+    for (const { path, message } of read.error.issues) {
+      const field = String(
+        path[0] === 'spec' && path[1] !== undefined && path[1] !== 'kind' ? path[1] : (path[0] ?? ''),
+      )
+      problems.push({ row: row.number, column: COLUMN_OF[field] ?? field, message })
+    }
+    return []
+  })
+  return problems.length ? { ok: false, problems } : { ok: true, value: values }
+}
+
+/** Reads what `operationsSheet` writes, or a person typed like it. @returns operations, or every problem with row and column */
+export const readOperations = (given: string): Read<Operation[]> =>
+  readSheet(given, OPERATION, operationOf, operationSchema)
+/** Reads what `fastenersSheet` writes; torques in the unit that the head gives, such as `torque_lb-ft`. */
+export const readFasteners = (given: string): Read<Fastener[]> => readSheet(given, FASTENER, fastenerOf, fastenerSchema)
