@@ -27,6 +27,7 @@ export const router = createRouter({
         { path: 'files', name: 'files', component: () => import('./kits/FilesView.vue') },
         { path: 'rules', name: 'rules', component: () => import('./kits/RulesView.vue') },
         { path: 'one/:id', name: 'kit', component: () => import('./kits/KitPage.vue'), props: true },
+        { path: 'one/:id/work', name: 'kit-work', component: () => import('./kits/work/WorkEditor.vue'), props: true },
       ],
     },
     { path: '/vehicles', name: 'vehicles', component: () => import('./vehicles/VehiclesView.vue') },

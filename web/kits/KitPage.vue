@@ -120,6 +120,7 @@ const WHEN = { 'as-fitted': '', 'after-alignment': ', after alignment', 'at-ride
       <h2>{{ kit.maker }} {{ kit.name }}</h2>
       <span class="muted">{{ kit.number }} · {{ FAMILY_NAMES[kit.family] }}</span>
       <span v-if="stock" class="stock">{{ stockText(stock) }}</span>
+      <RouterLink :to="{ name: 'kit-work', params: { id } }">Write its instructions</RouterLink>
     </div>
     <p v-for="f in flags" :key="f.code + f.about" class="note">
       <StateSign state="caution" /> {{ flagText(f, preferences.system) }}.

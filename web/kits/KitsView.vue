@@ -12,6 +12,7 @@ import { failureText, readJsonFile } from '../entry/file'
 import { useSettings } from '../stores/settings'
 import { usePreferences } from '../stores/preferences'
 import { useShop } from '../stores/shop'
+import NewKitForm from './NewKitForm.vue'
 
 /** The catalog, found by words as they are typed. */
 const shop = useShop()
@@ -19,6 +20,7 @@ const router = useRouter()
 const preferences = usePreferences()
 const settings = useSettings()
 const find = ref('')
+const writing = ref(false)
 const failure = ref('')
 const FIND_AFTER_MS = 80
 const search = useDebounceFn(() => shop.loadKits(find.value), FIND_AFTER_MS)
@@ -46,6 +48,7 @@ async function takeFile(event: Event) {
 
 <template>
   <div>
+    <NewKitForm v-if="writing" :kits="shop.kits" />
     <div class="tools">
       <input
         v-model="find"
@@ -54,6 +57,7 @@ async function takeFile(event: Event) {
         aria-label="Find a kit"
         @input="search"
       />
+      <button type="button" class="plain" @click="writing = !writing">{{ writing ? 'Cancel' : 'New kit' }}</button>
       <span class="small muted">{{
         shop.totals.kits > shop.kits.length
           ? `the first ${shop.kits.length} of ${shop.totals.kits}`

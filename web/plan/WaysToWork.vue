@@ -58,7 +58,7 @@ const take = ({ choices }: WayToWork) => store.edit((j) => ({ ...j, choices }))
     <header>
       <h2>Other ways to do it</h2>
       <span v-if="progress" class="small muted" role="status"
-        >{{ progress[0] }} of {{ progress[1] }} <button type="button" class="link" @click="end">Stop</button></span
+        >{{ progress[0] }} of {{ progress[1] }} <button type="button" class="plain" @click="end">Stop</button></span
       >
     </header>
     <table class="dense">
@@ -85,7 +85,7 @@ const take = ({ choices }: WayToWork) => store.edit((j) => ({ ...j, choices }))
           <td class="num">{{ w.wheelChanges }}</td>
           <td class="small">
             <span v-if="isNow(w)" class="muted">planned</span>
-            <button v-else-if="w.kits === 'together'" type="button" class="link" @click="take(w)">plan it so</button>
+            <button v-else-if="w.kits === 'together'" type="button" class="plain" @click="take(w)">plan it so</button>
           </td>
         </tr>
       </tbody>

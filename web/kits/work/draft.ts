@@ -1,0 +1,71 @@
+import type { Kit, Operation } from '@stout-shackle/core/kit'
+
+/** Something that is wrong with a kit as it is being written. */
+export interface DraftIssue {
+  path: string
+  message: string
+  /** Operation it is about; null where it is about something else. */
+  operation: string | null
+}
+
+/** An operation with nothing in it yet. */
+export const blankOperation = (id: string, title: string, phase: Operation['phase']): Operation => ({
+  id,
+  title,
+  side: 'each',
+  phase,
+  support: phase === 'bench' ? 'any' : 'axle-hanging',
+  wheels: phase === 'bench' ? 'any' : 'off',
+  hands: 1,
+  minutes: 5,
+  after: [],
+  when: [],
+  steps: ['…'],
+  trap: null,
+  caution: null,
+  tools: [],
+  hardware: [],
+  torques: [],
+  disturbs: [],
+  leavesLoose: [],
+  takesOff: [],
+  refits: [],
+  fates: [],
+  opens: [],
+  closes: [],
+  fits: [],
+  raise: null,
+  easier: [],
+  asks: [],
+  checks: [],
+  same: null,
+  method: null,
+  blocking: false,
+})
+
+/** A title as an id: letters and digits, dashes between. */
+export const idOf = (title: string): string =>
+  title
+    .toLowerCase()
+    .replaceAll(/[^a-z0-9]+/g, '-')
+    .replaceAll(/^-|-$/g, '')
+    .slice(0, 50) || 'step'
+
+/** An id that no other has. */
+export function freeId(wanted: string, taken: readonly string[]): string {
+  if (!taken.includes(wanted)) return wanted
+  for (let n = 2; ; n++) if (!taken.includes(`${wanted}-${n}`)) return `${wanted}-${n}`
+}
+
+/** A kit with an operation taken out, and out of all that wait for it: those wait for what it waited for. */
+export function withoutOperation(kit: Kit, id: string): Kit {
+  const gone = kit.operations.find((o) => o.id === id)
+  const rest = (list: readonly string[]) =>
+    [...new Set(list.flatMap((a) => (a === id ? (gone?.after ?? []) : [a])))].slice(0, 12)
+  return {
+    ...kit,
+    operations: kit.operations
+      .filter((o) => o.id !== id)
+      .map((o) => ({ ...o, after: rest(o.after), easier: o.easier.filter((e) => e !== id) })),
+  }
+}
