@@ -4,6 +4,7 @@ import { flagText } from '../wording'
 import {
   bagDiameter,
   checkKit,
+  closingFaults,
   DEFAULT_RULES,
   hasAir,
   kitSchema,
@@ -118,5 +119,33 @@ describe('rules as data', () => {
     expect(ruleSetSchema.safeParse(DEFAULT_RULES).success).toBe(true)
     const twice = { ...DEFAULT_RULES, rules: [...DEFAULT_RULES.rules, DEFAULT_RULES.rules[0]!] }
     expect(ruleSetSchema.safeParse(twice).error?.issues[0]?.message).toContain('is there twice')
+  })
+})
+
+describe('instructions that could never be kept', () => {
+  const kit = demoKits().find((k) => k.id === 'kettleworth-core-92')!
+  const change = (id: string, part: Partial<Kit['operations'][number]>) =>
+    closingFaults({ ...kit, operations: kit.operations.map((o) => (o.id === id ? { ...o, ...part } : o)) }).map((f) =>
+      f.path.slice(2).join('.'),
+    )
+  test('none in the kits of the made-up shop', () => {
+    for (const k of demoKits()) expect(closingFaults(k), k.id).toEqual([])
+  })
+  // Common practice, no published source: who reads these would be hurt by them, or could not go on.
+  test('what carries the axle opened without a jack, and never closed', () => {
+    expect(change('undo-shock', { support: 'axle-hanging' })).toContain('support')
+    expect(change('shock-loose', { closes: [] })).toContain('opens.0')
+  })
+  test('a regime that nothing keeps', () => {
+    expect(change('torque-shock', { support: 'axle-hanging' })).toContain('torques.0')
+    const bellows = demoKits().find((k) => k.id === 'ninebark-twofold')!
+    const early = bellows.operations.map((o) => (o.id === 'torque-upper' ? { ...o, after: ['mount-lower'] } : o))
+    expect(closingFaults({ ...bellows, operations: early }).map((f) => f.path.slice(2).join('.'))).toContain(
+      'torques.0',
+    )
+  })
+  test('wheels off where the tires carry the axle, a raised axle without its jack', () => {
+    expect(change('insert', { support: 'frame-raised', raise: null })).toContain('wheels')
+    expect(change('insert', { support: 'axle-hanging' })).toContain('raise')
   })
 })

@@ -328,4 +328,20 @@ describe('lines in the way', () => {
     const plain = buildPlan([{ kit, work: 'fit' }], vehicle, survey, { wheels: 'off' })
     expect(plain.ok && plain.plan.steps.some((s) => s.id.startsWith('lines-'))).toBe(false)
   })
+
+  // Common practice, no published source: what frees a bag by a cutter must not meet the rubber.
+  test('takes an old kit off with a board before the rubber', () => {
+    const outcome = buildPlan(
+      [{ kit: demoKits().find((k) => k.id === 'ninebark-twofold')!, work: 'take-off' }],
+      demoVehicles().find((v) => v.id === 'dunnock-25')!,
+      demoSurvey('dunnock-25'),
+      {
+        wheels: 'off',
+      },
+    )
+    if (!outcome.ok) throw new Error(outcome.stuck.join())
+    const own = outcome.plan.steps.filter((s) => s.id.startsWith('take-off'))
+    expect(own.length).toBe(2)
+    for (const s of own) expect([s.blocking, s.trap !== null]).toEqual([true, true])
+  })
 })

@@ -240,6 +240,7 @@ export function airOperations(kit: Kit, own: readonly Operation[]): Operation[] 
         'Up to the test pressure of the kit: it is no max and no setting.',
         'Soap each connection, wait, look again; record each by its name.',
         'Bubbles at a tube: air off, recut square, push home. At a thread: a little further within its turns.',
+        'A compression fitting that was opened gets a new ferrule.',
       ],
       trap: 'What is put back before it was soaped hides a leak.',
       tools: ['air chuck with gauge', 'leak fluid'],
@@ -307,6 +308,7 @@ export function takeOffOperations({ kit }: PlannedKit, followed: boolean): Opera
   const steps = [
     'Air out through the valve until nothing comes.',
     'Line off at the bag, bag and brackets off, in the reverse order of fitting.',
+    'A stud that has to be cut is cut with a board in front of the rubber: a nicked bag is no spare.',
     ...(kit.replaces === 'nothing' || followed
       ? []
       : [
