@@ -86,11 +86,13 @@ test('a coach with coils in front and leaves behind, bags at both axles', async 
   }
   await link(page, 'Plan').click()
   await page
-    .getByText(/Front end on stands/)
+    .locator('table.steps')
+    .getByText(/Front end up/)
     .first()
     .waitFor()
   await page
-    .getByText(/Rear end on stands/)
+    .locator('table.steps')
+    .getByText(/Rear end up/)
     .first()
     .waitFor()
 })
@@ -104,7 +106,7 @@ test('a teed cylinder in a coil on independent links, then a van whose coils com
   await page.getByLabel('Air lines').selectOption('teed')
   await page.getByText('Air against a lean: slow, quick').waitFor()
   await link(page, 'Plan').click()
-  await page.getByText('Feed the cylinder in between the coils').first().waitFor()
+  await page.locator('table.steps').getByText('Feed the cylinder in between the coils').first().waitFor()
   expect(await page.getByText(/frame rail/).count()).toBe(0)
 
   const van = await open('Coils out', /Osier M/)
@@ -128,6 +130,7 @@ test('a van on dual wheels', async () => {
   await pick(page, 'Reed sleeve, dual van', 'rear')
   await link(page, 'Plan').click()
   await page
+    .locator('table.steps')
     .getByText(/Rear end/)
     .first()
     .waitFor()
@@ -157,6 +160,7 @@ test('a pickup from body, tire and label alone: estimated, named, then a kit bes
   expect(vehicle.estimated).not.toHaveProperty('rear.tireSize')
   await link(page, 'Plan').click()
   await page
+    .locator('table.steps')
     .getByText(/Rear end/)
     .first()
     .waitFor()

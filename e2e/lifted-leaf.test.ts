@@ -47,7 +47,7 @@ test('the lifted leaf pickup: the short bracket is refused for its block, the ta
   await page.getByRole('alert').first().waitFor()
   await page.getByLabel('Why this step is not done').fill('done last week')
   await page.getByRole('button', { name: 'Skip with reason' }).click()
-  await page.getByText('Build the spring on the bench').waitFor()
+  await page.getByRole('heading', { name: /Build the spring on the bench/ }).waitFor()
   await page.getByRole('button', { name: /^Done/ }).click()
   await page.getByRole('alert').first().waitFor()
 

@@ -6,24 +6,26 @@ import { answered } from '../fixtures/on-job'
 import type { KitFamily } from '../kit'
 import { buildPlan, type PlanStep } from '.'
 
-/** Every plan of a family's kits on the vehicles with such springs, with each answer that brings a step in. */
+/** Plans of each kit of a family on two vehicles with such springs, with each answer that brings a step in. */
 const known = new Map<KitFamily, { name: string; steps: PlanStep[] }[]>()
 function plansOf(family: KitFamily): { name: string; steps: PlanStep[] }[] {
   const before = known.get(family)
   if (before) return before
-  const plans = demoVehicles().flatMap((vehicle) =>
-    demoKits()
-      .filter((k) => k.family === family && k.fitment.suspension.includes(vehicle[k.axle].suspension))
-      .flatMap((kit) =>
-        ([{}, { bumpStop: 'on-leaf' }, { mountTouches: false }, { liftBlock: 0.05 }] as const).flatMap((answers) => {
-          const survey = answered(demoSurvey(vehicle.id), { ...answers, exhaustSide: 'right', spareUnderBed: true })
-          const outcome = buildPlan([{ kit, work: 'fit' }], vehicle, survey, { wheels: 'off' })
-          return outcome.ok
-            ? [{ name: `${kit.id}, ${vehicle.id}, ${Object.keys(answers)[0] ?? ''}`, steps: outcome.plan.steps }]
-            : []
-        }),
-      ),
-  )
+  const plans = demoKits()
+    .filter((k) => k.family === family)
+    .flatMap((kit) =>
+      demoVehicles()
+        .filter((v) => kit.fitment.suspension.includes(v[kit.axle].suspension))
+        .slice(0, 2)
+        .flatMap((vehicle) =>
+          ([{}, { bumpStop: 'on-leaf' }, { mountTouches: false }, { liftBlock: 0.05 }] as const).flatMap((answers) => {
+            const survey = answered(demoSurvey(vehicle.id), { ...answers, exhaustSide: 'right', spareUnderBed: true })
+            const outcome = buildPlan([{ kit, work: 'fit' }], vehicle, survey, { wheels: 'off' })
+            const name = `${kit.id}, ${vehicle.id}, ${Object.keys(answers)[0] ?? ''}`
+            return outcome.ok ? [{ name, steps: outcome.plan.steps }] : []
+          }),
+        ),
+    )
   known.set(family, plans)
   return plans
 }

@@ -1,5 +1,5 @@
 import { isBelow, PSI, type Pascals } from '../quantity'
-import { hasAir, type StepCheck } from '../kit'
+import { FOR_GOOD, hasAir, type StepCheck } from '../kit'
 import type { AxleEnd } from '../spring'
 import { surveyAnswer, type SurveyKey } from '../vehicle'
 import { canDo, type PlanStep } from '../plan'
@@ -73,6 +73,9 @@ function stepFlag(work: Work, { step: id, outcome }: RecordOf<'step'>['body'], b
   if (state) return state
   const open = step.checks.find((check) => step.axle !== null && !isShown(work, step.axle, check))
   if (open !== undefined) return flagged('check-open', open)
+  // What nothing undoes is agreed to before it is done.
+  const cut = step.fates.find((f) => FOR_GOOD.includes(f.fate))
+  if (cut && !work.agreed.has('cutting')) return flagged('not-agreed', cut.part)
   const unanswered = step.asks.find((fact) => !isAnswered(work, step.axle ?? 'rear', fact))
   return unanswered === undefined ? null : flagged('not-answered', unanswered)
 }

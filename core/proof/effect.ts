@@ -46,6 +46,10 @@ export function takeEffect(work: Work, record: BayRecord, flag: Flag | null): vo
       work.clear.set(body.step, new Set([...known, record.by, ...body.names]))
       return
     }
+    case 'consent':
+      if (body.outcome === 'agreed') work.agreed.add(body.to)
+      else work.agreed.delete(body.to)
+      return
     case 'finding':
       work.found.add(factAt(body.axle, body.fact))
       return

@@ -22,6 +22,8 @@ export type FlagCode =
   | 'pressure-unknown'
   /** What the step looks at was not read, or not as it has to be. */
   | 'check-open'
+  /** What nothing undoes was done before the customer had signed for it. */
+  | 'not-agreed'
   /** Somebody who is at the vehicle has not said clear of a move. */
   | 'not-clear'
   /** A question that the step asks has no answer yet. */

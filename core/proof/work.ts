@@ -34,6 +34,8 @@ export interface Work {
   /** Who did something since the vehicle was moved last, and who said clear for which move. */
   atIt: Set<string>
   clear: Map<string, Set<string>>
+  /** What the customer has agreed to, signed. */
+  agreed: Set<string>
   /** Survey answers that a record gives, and those of them that were given by now, by axle. */
   findable: ReadonlySet<string>
   found: Set<string>
@@ -89,6 +91,7 @@ export function beginWork(job: Job, plan: PlanOutcome | null, findable: Readonly
     fittable: { front: fittable('front'), rear: fittable('rear') },
     atIt: new Set(),
     clear: new Map(),
+    agreed: new Set(),
     findable,
     found: new Set(),
     closedAt: {},

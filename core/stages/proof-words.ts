@@ -76,6 +76,7 @@ const FLAGS: Record<FlagCode, (about: string, named: Named) => string> = {
   'pressure-unknown': () => 'read before anybody read what was in the bags',
   'check-open': (check) => `recorded before ${STEP_CHECK_NAMES[check as StepCheck]}`,
   'not-clear': (name) => `moved before ${name} had said clear`,
+  'not-agreed': (part) => `recorded before the owner had signed for it: ${part.toLowerCase()}`,
   'not-answered': (fact) =>
     `recorded before its question was answered: ${SURVEY_QUESTIONS[fact as SurveyKey].ask.toLowerCase()}`,
   'not-in-plan': (id) => `"${id}" is not in the plan any more`,

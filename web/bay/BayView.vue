@@ -3,7 +3,7 @@ import { useNow, useWakeLock } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { kitAt, ofKind, recordMaxLength, type RecordBody } from '@stout-shackle/core/job'
-import { hasAir } from '@stout-shackle/core/kit'
+import { FOR_GOOD, hasAir } from '@stout-shackle/core/kit'
 import { AS_IT_STANDS, type PlanStep } from '@stout-shackle/core/plan'
 import type { AxleEnd } from '@stout-shackle/core/spring'
 import { fastenerCloses, inputsOf, placeCloses, type FastenerState } from '@stout-shackle/core/stages'
@@ -142,6 +142,12 @@ function openCheck(step: PlanStep): string | null {
     const waits = underIt(assessment.standing, step.id, session.person?.name ?? null).filter((p) => !p.clear)
     return waits.length ? `${waits.map((p) => p.name).join(', ')}: not clear yet.` : null
   }
+  const cut = step.fates.find((f) => FOR_GOOD.includes(f.fate))
+  if (
+    cut &&
+    !ofKind(assessment.standing, 'consent').some((r) => r.body.to === 'cutting' && r.body.outcome === 'agreed')
+  )
+    return `${cut.part}: this cannot be undone. The owner signs first, on Hand over.`
   const air = assessment.proof.now.air[axle]
   const open = step.checks.find((check) => {
     switch (check) {

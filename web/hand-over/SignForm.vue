@@ -1,10 +1,12 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { recordMaxLength } from '@stout-shackle/core/job'
 import { hashOf } from '@stout-shackle/core/proof'
 import { textOf, type Unsigned } from '@stout-shackle/core/stages'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
+
+const SignaturePad = defineAsyncComponent(() => import('./SignaturePad.vue'))
 
 /** A text as it will stand on the record, and the name of who signs it. The signature is bound to that text. */
 const props = defineProps<{ statement: (units: 'us' | 'metric') => Unsigned | null; missing?: string }>()
@@ -13,14 +15,20 @@ const { store, job, assessment } = useOpenJob()
 const preferences = usePreferences()
 const name = ref('')
 const refused = ref('')
+/** Drawn under a consent; null where only the name is typed. */
+const drawn = ref<string | null>(null)
 const body = computed(() => props.statement(preferences.system))
 const text = computed(() => body.value && textOf(job.value, assessment.value, body.value))
 function sign() {
   refused.value =
     !body.value || !text.value ? (props.missing ?? 'Enter a reason.') : name.value.trim() ? '' : 'Enter who signs.'
   if (refused.value || !body.value || !text.value) return
-  store.record({ ...body.value, signedBy: name.value.trim(), hash: hashOf(text.value) })
+  const signed = { signedBy: name.value.trim(), hash: hashOf(text.value) }
+  const { value: own } = body
+  if (own.kind === 'consent') store.record({ ...own, ...signed, ...(drawn.value ? { drawn: drawn.value } : {}) })
+  else store.record({ ...own, ...signed })
   name.value = ''
+  drawn.value = null
   emit('signed')
 }
 </script>
@@ -28,6 +36,7 @@ function sign() {
 <template>
   <div class="sign">
     <p v-if="text" class="text" data-sign-text>{{ text }}</p>
+    <SignaturePad v-if="body?.kind === 'consent'" @drawn="drawn = $event" />
     <div class="row">
       <input
         v-model="name"

@@ -209,7 +209,7 @@ describe('fit', () => {
 })
 
 describe('plan', () => {
-  test('groups steps by support, tells the other way with the wheels, and lists what is not in the box', async () => {
+  test('groups steps by support, shows who does what when and what is asked in the bay, and lists what is not in the box', async () => {
     const { wrapper, store } = await mountOnJob(PlanStage, '0417')
     expect(wrapper.findAll('tr.state').map((r) => r.text())).toEqual([
       'on its wheels, wheels on',
@@ -217,7 +217,8 @@ describe('plan', () => {
       'rear end, axle raised, wheels off',
       'on its wheels, wheels on',
     ])
-    expect(wrapper.text()).toMatch(/With wheels on: \d h \d\d/)
+    expect(wrapper.find('[data-timeline]').text()).toMatch(/\d h \d\d/)
+    expect(wrapper.text()).toContain('Asked in the bay')
     await wrapper.find('select').setValue('on')
     expect(store.job!.choices.wheels).toBe('on')
     expect(store.assessment!.steps.some((s) => s.step.torques.some((f) => f.id === 'lug-nuts'))).toBe(false)

@@ -74,7 +74,7 @@ export function torqueStates(plan: Plan, standing: readonly BayRecord[], proof: 
         const record = here.findLast((r) => counts(proof, r)) ?? null
         const state = record ? placeState(fastener, record, makerFigure) : 'missing'
         const value = record?.body.value ?? null
-        const lack = placeMissing(fastener, `${key} ${i + 1}`, state, value, here.at(-1) ?? null, proof)
+        const lack = placeMissing(fastener, `${key} ${i + 1}`, state, value, here.at(-1) ?? pulls.at(-1) ?? null, proof)
         if (lack) lacks.push(lack)
         return { state, value, record, passes }
       })

@@ -1,5 +1,5 @@
 import { catalogOf, judgeOn, seenAt, conditionsHold, type KitCatalog, type NeededPart } from '../../kit'
-import { buildPlan, type PlanOutcome, type PlanStep } from '../../plan'
+import { buildPlan, planStepSchema, type PlanOutcome, type PlanStep } from '../../plan'
 import { hashOf } from '../../proof'
 import { ofKind, standing, type BayRecord, type Job, type JobKit, type RecordOf } from '../../job'
 import { withSurveyAnswer, type Survey } from '../../vehicle'
@@ -35,11 +35,15 @@ const freshPlan = (job: Job, survey: Survey, done: readonly PlanStep[]): PlanOut
 
 /** A plan with the steps that were put on record, where they are not the ones of today. */
 function withSteps(outcome: PlanOutcome & { ok: true }, steps: readonly PlanStep[]): PlanOutcome {
-  const same = JSON.stringify(steps) === JSON.stringify(outcome.plan.steps)
-  if (same) return outcome
+  if (isSamePlan(steps, outcome.plan.steps)) return outcome
   const minutes = steps.reduce((sum, s) => sum + s.minutes, 0)
   return { ok: true, plan: { ...outcome.plan, steps: [...steps], minutes, timeline: [], leastMinutes: minutes } }
 }
+
+/** Whether two plans are the same step by step, in whatever order their fields were written. */
+export const isSamePlan = (one: readonly PlanStep[], other: readonly PlanStep[]): boolean =>
+  one === other || JSON.stringify(stepList.parse(one)) === JSON.stringify(stepList.parse(other))
+const stepList = planStepSchema.array()
 
 /** What a plan was made from, as a short text: another kit, vehicle, answer or choice is another plan. */
 export function inputsOf({ kits, vehicle, survey, choices }: Job): string {

@@ -1,6 +1,6 @@
 import { factWords } from '../../kit'
 import { defineStage } from '../stage'
-import { inputsOf, planFor } from './plan-for'
+import { inputsOf, isSamePlan, planFor } from './plan-for'
 
 export const planStage = defineStage({
   id: 'plan',
@@ -14,8 +14,7 @@ export const planStage = defineStage({
   refuses(body, { job, records }) {
     if (body.kind === 'planned') {
       const outcome = planFor(job)
-      const same =
-        outcome?.ok && body.of === inputsOf(job) && JSON.stringify(body.steps) === JSON.stringify(outcome.plan.steps)
+      const same = outcome?.ok && body.of === inputsOf(job) && isSamePlan(body.steps, outcome.plan.steps)
       return same ? null : { field: 'steps', code: 'plan-differs', about: '' }
     }
     if (body.kind !== 'finding') return null
