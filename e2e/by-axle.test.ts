@@ -118,7 +118,7 @@ test('a teed cylinder in a coil on independent links, then a van whose coils com
   await row.waitFor()
   await expect.poll(() => van.locator('.plate').innerText()).toMatch(/Min[\s\S]{0,20}38/)
   await link(van, 'Plan').click()
-  await van.getByText('Take out the old helper inside the coil').first().waitFor()
+  await van.locator('table.steps').getByText('Take out the old helper inside the coil').first().waitFor()
 })
 
 test('a van on dual wheels', async () => {

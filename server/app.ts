@@ -16,7 +16,7 @@ import { guard, knownHost, nameRequest, refuseNesting } from './guard'
 import { ServerHealth } from './health'
 import { historyRoutes } from './histories'
 import { exportRoutes, importRoutes, Imports } from './imports'
-import { Board, jobRoutes, JobStore, logRoutes } from './jobs'
+import { Board, jobRoutes, JobStore, logRoutes, minutesRoutes } from './jobs'
 import { describeApi, schemaRoutes } from './openapi'
 import { auditRoutes, peopleRoutes, Sessions, sessionRoutes, tabletRoutes, type SignInSettings } from './people'
 import { personOf } from './principal'
@@ -124,6 +124,7 @@ export function apiRouters(parts: Parts): [string, Router][] {
     ['/api/jobs', documentRoutes(db, jobs)],
     ['/api/jobs', jobRoutes(parts)],
     ['/api/photos', photoRoutes(db)],
+    ['/api/minutes', minutesRoutes(db, jobs)],
     ['/api/histories', historyRoutes(db, jobs)],
     ['/api/vehicles', catalogRoutes(db, vehicleStore)],
     ['/api/platforms', catalogRoutes(db, platformStore)],

@@ -19,6 +19,7 @@ const NAMED: Record<string, string> = {
   '/exports/{file}': 'stock.csv',
 }
 const QUERIES: Record<string, string> = {
+  '/minutes': '?kit=ninebark-twofold',
   '/catalog': '?make=Tollmere&model=Dunnock%2025',
   '/customers': '?name=Corbel%20%26%20Chase%20Stone%20Carving',
   '/customers/export': '?name=Corbel%20%26%20Chase%20Stone%20Carving',
@@ -78,7 +79,11 @@ describe('the list of routes', () => {
   // photos/photos.test.ts.
   const asked = ROUTES.filter(
     (r) =>
-      r.method === 'get' && r.path !== '/events' && !r.path.startsWith('/imports/') && !r.path.includes('/template.') && !r.path.startsWith('/photos/'),
+      r.method === 'get' &&
+      r.path !== '/events' &&
+      !r.path.startsWith('/imports/') &&
+      !r.path.includes('/template.') &&
+      !r.path.startsWith('/photos/'),
   )
   test.each(asked.map((r) => [r.path, r] as const))('get %s answers as described', async (_path, route) => {
     const answer = await shop.api.get(await addressOf(route)).expect(route.status)

@@ -97,6 +97,17 @@ export const kitSummarySchema = z.strictObject({
   minimum: z.number().nullable(),
   maximum: z.number().nullable(),
 })
+/** How long steps took, by who did them on which vehicle. */
+export const measuredStepsSchema = z.array(
+  z.strictObject({
+    job: z.string(),
+    step: z.string(),
+    by: z.string(),
+    vehicle: z.string(),
+    minutes: z.number().positive(),
+  }),
+)
+export type MeasuredSteps = z.output<typeof measuredStepsSchema>
 export type KitSummary = z.output<typeof kitSummarySchema>
 
 /** An item of stock, what jobs have reserved of it and what to order. */

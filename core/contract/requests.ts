@@ -140,3 +140,6 @@ export const sentReadingSchema = z.strictObject({
   at: z.iso.datetime({ error: 'at must be a date and time like 2026-11-25T10:42:00Z' }),
 })
 export const customerQuery = z.strictObject({ name: requiredText('Customer', 80) })
+
+/** Whose steps are asked about. */
+export const minutesQuery = z.strictObject({ kit: z.string().min(1, { error: 'kit is missing' }).max(60) })

@@ -1,4 +1,4 @@
-import { hasAir, type Carrier, type Operation } from '../kit'
+import { hasAir, type Carrier } from '../kit'
 import { AXLES, type AxleEnd } from '../spring'
 import type { Vehicle } from '../vehicle'
 import type { StandState } from './plan-step'
@@ -103,11 +103,3 @@ export function sidesApart(steps: readonly PendingStep[], vehicle: Vehicle): Map
   }
   return groups
 }
-
-/** Whether an operation leaves something of the axle open that nothing closes again. */
-export const neverClosed = (operations: readonly Operation[]): { operation: Operation; carrier: Carrier }[] =>
-  operations.flatMap((operation) =>
-    operation.opens
-      .filter((carrier) => !operations.some((o) => o.closes.includes(carrier)))
-      .map((carrier) => ({ operation, carrier })),
-  )

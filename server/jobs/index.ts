@@ -1,4 +1,5 @@
 export { Board } from './board'
 export { logRoutes } from './log'
+export { minutesRoutes } from './minutes'
 export { jobRoutes } from './routes'
 export { exportJob, JobStore } from './store'

@@ -73,7 +73,7 @@ describe('the plan of a coach with kits at both ends', () => {
     const person = (await shop.api.get('/api/people')).body as { document: { name: string } }[]
     expect(person.length).toBeGreaterThan(1)
     // Somebody else is at a step: the vehicle is not moved over them.
-    const { api: other } = await shop.signIn('', 'Bay 2')
+    const { api: other } = await shop.signIn('Teo', 'Bay 2')
     await other
       .post(`/api/jobs/${ID}/records`)
       .send({ body: { kind: 'step-begun', step: plan[0]!.id }, supersedes: null })

@@ -14,6 +14,7 @@ import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import { hoursText } from './hours'
 import { specText } from './spec'
+import { useLearned } from './use-learned'
 import WaysToWork from './WaysToWork.vue'
 import WorkTimeline from './WorkTimeline.vue'
 
@@ -51,6 +52,7 @@ const choose = (part: Partial<Choices>) => store.edit((j) => ({ ...j, choices: {
 const withMethods = computed(() => job.value.kits.filter(({ kit, work }) => work === 'fit' && kit.methods.length > 1))
 const setMethod = (id: string, method: string) =>
   store.edit((j) => ({ ...j, kits: j.kits.map((own) => (own.kit.id === id ? { ...own, method } : own)) }))
+const learned = useLearned(job, plan)
 const number = (id: string) => (plan.value?.steps.findIndex((s) => s.id === id) ?? -1) + 1
 /** Questions that are answered at the vehicle, with the step that asks them. */
 const asked = computed(() =>
@@ -151,6 +153,10 @@ const torque = (f: Fastener) => specText(f.spec, preferences.system)
             >{{ plan.steps.length }} steps, {{ plan.crew === 1 ? 'one technician' : 'two technicians' }}</span
           >
         </div>
+        <PlateRow v-if="learned" label="By this shop's own times"
+          >{{ hoursText(learned.minutes) }} ± {{ learned.doubt.toFixed(0) }} min, {{ learned.jobs }}
+          {{ learned.jobs === 1 ? 'job' : 'jobs' }}</PlateRow
+        >
         <PlateRow
           label="Changes of support"
           :says="plan.proved ? 'no order needs fewer' : `at least ${plan.bound.supportChanges}`"

@@ -1,0 +1,45 @@
+import { mean } from 'simple-statistics'
+import { describe, expect, test } from 'vitest'
+import { learnedMinutes, measuredMinutes } from '.'
+
+describe('minutes that a shop learns', () => {
+  test('nothing measured: the instructions, with their doubt', () => {
+    const { minutes, times, doubt } = learnedMinutes(10, [], 16)
+    expect([minutes, times]).toEqual([10, 0])
+    expect(doubt).toBeGreaterThan(3)
+  })
+  // Source: posterior mean of a normal with prior weight 4: (4 x 10 + n x m) / (4 + n), for a practiced hand.
+  test('few times move it a little, many all the way, and the doubt shrinks', () => {
+    const practiced = (n: number) =>
+      Array.from({ length: n }, (_, k) => 20 * (Math.min(k + 1, 16) / 16) ** Math.log2(0.9))
+    const guess = (n: number) => learnedMinutes(10, practiced(n), 16)
+    expect(guess(1).minutes).toBeCloseTo((4 * 10 + 20) / 5, 9)
+    expect(guess(4).minutes).toBeCloseTo((40 + 4 * 20) / 8, 9)
+    expect(guess(400).minutes).toBeCloseTo(20, 0)
+    expect(guess(400).doubt).toBeLessThan(guess(4).doubt)
+    expect(guess(4).minutes).toBeCloseTo(mean([...Array<number>(4).fill(10), ...Array<number>(4).fill(20)]), 9)
+  })
+  // Source: Wright 1936: each doubling takes the same share.
+  test('a repeat is quicker: half as many times again take nine tenths', () => {
+    const at = (ahead: number) => learnedMinutes(10, [], ahead).minutes
+    expect(at(1) / at(0)).toBeCloseTo(0.9, 9)
+    expect(at(3) / at(1)).toBeCloseTo(0.9, 9)
+    expect(at(40)).toBe(at(15))
+  })
+  test('from begun to done, rests left out; what nobody began is not counted', () => {
+    const record = (minute: number, kind: string, step: string, by = 'Teo') => ({
+      at: new Date(Date.UTC(2026, 10, 27, 9, minute)).toISOString(),
+      by,
+      body: { kind, step },
+    })
+    const found = measuredMinutes([
+      record(0, 'step-begun', 'a'),
+      record(4, 'paused', 'a'),
+      record(20, 'step-begun', 'a'),
+      record(23, 'step', 'a'),
+      record(30, 'step', 'b'),
+      record(31, 'step-begun', 'c'),
+    ])
+    expect([...found]).toEqual([['a', { by: 'Teo', minutes: 7 }]])
+  })
+})
