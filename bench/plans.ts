@@ -1,6 +1,7 @@
 import highsLoader from 'highs'
 import { plantedPlan } from '../core/fixtures/planted-plan'
-import { pendingSteps } from '@stout-shackle/core/plan'
+import type { Kit } from '@stout-shackle/core/kit'
+import { holdsOf, pendingSteps, sequenceOf, sidesApart, type PlannedKit } from '@stout-shackle/core/plan'
 import { planSequence, SUPPORTS, type SequenceOperation, type SequenceProblem } from '@stout-shackle/core/plan/sequence'
 import { demoKits, demoSurveys, demoVehicles } from './demo'
 import { percentile } from './measure'
@@ -21,6 +22,8 @@ export interface PlanTimes {
 export interface PlanFigures {
   /** Demo kits on the demo's vehicles, one technician. */
   kits: PlanTimes
+  /** A coach with a kit at each end. */
+  coaches: PlanTimes
   /** Random ones of 40 to 60 operations, twelve of them side by side at most. */
   one: PlanTimes
   two: PlanTimes
@@ -174,16 +177,37 @@ function asProgram({ operations }: SequenceProblem): string {
 export async function benchPlans(): Promise<PlanFigures> {
   const vehicles = demoVehicles()
   const surveys = demoSurveys()
-  const kits = vehicles.flatMap((vehicle, v) =>
-    demoKits().flatMap((kit): SequenceProblem[] => {
-      if (kit.replaces === 'coil-spring' && vehicle[kit.axle].suspension !== 'coil') return []
-      const steps = pendingSteps([{ kit, work: 'fit' }], vehicle, surveys[v]!, { wheels: 'off' })
-      const operations = steps.map(({ id, after, side, operation }): SequenceOperation => {
-        const { support, wheels, hands, minutes, tools } = operation
-        return { id, after, support, wheels, side, hands: hands === 2 ? 2 : 1, minutes, tools }
-      })
-      return [{ operations, start: ON_WHEELS, end: ON_WHEELS, crew: 1 }]
-    }),
+  const problemFor = (kits: PlannedKit[], v: number): SequenceProblem => {
+    const steps = pendingSteps(kits, vehicles[v]!, surveys[v]!, { wheels: 'off' })
+    return sequenceOf(steps, {
+      holds: holdsOf(steps, kits, vehicles[v]!),
+      groups: sidesApart(steps, vehicles[v]!),
+      crew: 1,
+    })
+  }
+  const fits = (kit: Kit, v: number) => kit.fitment.suspension.includes(vehicles[v]![kit.axle].suspension)
+  const kits = vehicles.flatMap((_, v) =>
+    demoKits().flatMap((kit) => (fits(kit, v) ? [problemFor([{ kit, work: 'fit' }], v)] : [])),
+  )
+  const coaches = vehicles.flatMap(({ body }, v) =>
+    body === 'motorhome'
+      ? demoKits()
+          .filter((k) => k.axle === 'front' && fits(k, v))
+          .flatMap((front) =>
+            demoKits()
+              .filter((k) => k.axle === 'rear' && k.family === 'bellows' && fits(k, v))
+              .slice(0, 3)
+              .map((rear) =>
+                problemFor(
+                  [
+                    { kit: front, work: 'fit' },
+                    { kit: rear, work: 'fit' },
+                  ],
+                  v,
+                ),
+              ),
+          )
+      : [],
   )
   const large = (crew: 1 | 2) =>
     Array.from({ length: 20 }, (_, k) => randomProblem(k + 1, 40 + ((k + 1) % 21), 12, crew, true))
@@ -213,6 +237,7 @@ export async function benchPlans(): Promise<PlanFigures> {
   }
   return {
     kits: timed(kits),
+    coaches: timed(coaches),
     one: timed(large(1)),
     two: timed(large(2)),
     planted: { ...found, over: Math.max(...found.finishes.map((f, i) => f / plants[i]!.finish - 1)) },

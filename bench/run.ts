@@ -116,6 +116,7 @@ by side at most, with groups of which one side is finished first.
 | what | figure | aim |
 |---|---|---|
 | plans of the demo's kits on its vehicles, ${plans.kits.operations.join(' to ')} operations | ${plan(plans.kits)} | 300 ms median, 1 s worst |
+| a coach with a kit at each end, ${plans.coaches.operations.join(' to ')} operations | ${plan(plans.coaches)} | 300 ms median, 1 s worst |
 | random ones, one technician | ${plan(plans.one)} | 300 ms median, 1 s worst |
 | random ones, two technicians | ${plan(plans.two)} | |
 | two technicians, planted without a minute lost | ${plan(plans.planted)}; worst ${(100 * plans.planted.over).toFixed(1)} % over | 5 % over |

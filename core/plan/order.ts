@@ -86,8 +86,8 @@ const kept = new Map<string, ReturnType<typeof planSequence>>()
  * Source: `planSequence`.
  */
 export function orderSteps(steps: readonly PendingStep[], rules: OrderRules = NO_RULES, begun?: Begun): OrderOutcome {
-  const axles = AXLES.filter((axle) => steps.some((s) => s.axle === axle) || begun?.state.axle === axle)
-  const problem = problemOf(steps, rules, begun, axles)
+  const axles = axlesOf(steps, begun)
+  const problem = sequenceOf(steps, rules, begun)
   const key = JSON.stringify([problem, rules.holds.map((h) => EVERY_STATE.map((s) => h.allows(s)))])
   let found = kept.get(key)
   if (!found) {
@@ -126,12 +126,13 @@ const EVERY_STATE: StandState[] = [
   ),
 ]
 
-function problemOf(
-  steps: readonly PendingStep[],
-  rules: OrderRules,
-  begun: Begun | undefined,
-  axles: readonly AxleEnd[],
-): SequenceProblem {
+/** Ends that are worked on, as the order's engine numbers them. */
+const axlesOf = (steps: readonly PendingStep[], begun: Begun | undefined): AxleEnd[] =>
+  AXLES.filter((axle) => steps.some((s) => s.axle === axle) || begun?.state.axle === axle)
+
+/** Steps as the order's engine takes them. */
+export function sequenceOf(steps: readonly PendingStep[], rules: OrderRules, begun?: Begun): SequenceProblem {
+  const axles = axlesOf(steps, begun)
   const done = begun?.done ?? new Set<string>()
   const state = begun?.state ?? AS_IT_STANDS
   const left = steps.filter((s) => !done.has(s.id))

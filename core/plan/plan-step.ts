@@ -24,7 +24,7 @@ const asOperation = operationSchema.pick({
   checks: true,
 }).shape
 
-export const standStateSchema = z.strictObject({
+const standStateSchema = z.strictObject({
   support: z.enum(['on-wheels', 'axle-hanging', 'axle-raised', 'frame-raised']),
   /** Of the axle that is up. */
   wheels: z.enum(['on', 'off']),

@@ -1,5 +1,3 @@
-import { computed, type ComputedRef } from 'vue'
-import type { Assessment } from '@stout-shackle/core/stages'
 import type { BayRecord } from '@stout-shackle/core/job'
 
 /** Somebody at a step, and since when. */
@@ -44,8 +42,4 @@ export function underIt(
     else if (body.kind === 'clear' && body.step === move) for (const name of [by, ...body.names]) clear.add(name)
   }
   return [...under].filter((name) => name !== mover).map((name) => ({ name, clear: clear.has(name) }))
-}
-
-export function usePeopleAtWork(assessment: ComputedRef<Assessment | null>) {
-  return { at: computed(() => atSteps(assessment.value?.standing ?? [])) }
 }

@@ -4,6 +4,7 @@ import type { Fastener } from '@stout-shackle/core/kit'
 import { FATE_NAMES, SUPPORT_NAMES, SURVEY_QUESTIONS } from '@stout-shackle/core/wording'
 import type { PlanStep } from '@stout-shackle/core/plan'
 import { FOR_GOOD } from '@stout-shackle/core/kit'
+import { partsHere } from '@stout-shackle/core/stages'
 import NeedsKit from '../entry/NeedsKit.vue'
 import PlateRow from '../entry/PlateRow.vue'
 import StampedPlate from '../entry/StampedPlate.vue'
@@ -52,6 +53,10 @@ const choose = (part: Partial<Choices>) => store.edit((j) => ({ ...j, choices: {
 const withMethods = computed(() => job.value.kits.filter(({ kit, work }) => work === 'fit' && kit.methods.length > 1))
 const setMethod = (id: string, method: string) =>
   store.edit((j) => ({ ...j, kits: j.kits.map((own) => (own.kit.id === id ? { ...own, method } : own)) }))
+/** Parts that belong in the boxes for this vehicle. */
+const box = computed(() =>
+  job.value.kits.filter(({ work }) => work === 'fit').flatMap((own) => partsHere(own, job.value)),
+)
 const learned = useLearned(job, plan)
 const number = (id: string) => (plan.value?.steps.findIndex((s) => s.id === id) ?? -1) + 1
 /** Questions that are answered at the vehicle, with the step that asks them. */
@@ -234,6 +239,10 @@ const torque = (f: Fastener) => specText(f.spec, preferences.system)
         <p>{{ plan.tools.join(' · ') }}</p>
         <h3>From the box</h3>
         <p>{{ plan.hardware.map((h) => `${h.count} × ${h.name}`).join(' · ') }}</p>
+        <template v-if="box.length">
+          <h3>In the box, to be counted</h3>
+          <p data-box>{{ box.map((p) => `${p.count} × ${p.name}`).join(' · ') }}</p>
+        </template>
         <template v-if="plan.extraParts.length"
           ><h3><StateSign state="caution" /> Not in the box</h3>
           <p>{{ plan.extraParts.join(' · ') }}</p></template

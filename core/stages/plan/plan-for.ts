@@ -1,4 +1,4 @@
-import { catalogOf, judgeOn, seenAt, conditionsHold, type KitCatalog, type NeededPart } from '../../kit'
+import { type Kit, catalogOf, judgeOn, seenAt, conditionsHold, type KitCatalog, type NeededPart } from '../../kit'
 import { buildPlan, planStepSchema, type PlanOutcome, type PlanStep } from '../../plan'
 import { hashOf } from '../../proof'
 import { ofKind, standing, type BayRecord, type Job, type JobKit, type RecordOf } from '../../job'
@@ -72,8 +72,8 @@ function doneBefore(steps: readonly PlanStep[], records: readonly BayRecord[]): 
   })
 }
 
-/** Box parts of a kit that this vehicle needs: those under a condition that does not hold are left out. */
-export const partsHere = ({ kit }: JobKit, job: Pick<Job, 'vehicle' | 'survey'>) =>
+/** What is in the box of a kit for this vehicle: what stands under a condition that does not hold is left out. */
+export const partsHere = ({ kit }: Pick<JobKit, 'kit'>, job: Pick<Job, 'vehicle' | 'survey'>): Kit['parts'] =>
   kit.parts.filter((p) => conditionsHold(p.when, seenAt(job.vehicle, job.survey, kit.axle)) !== false)
 
 /** What the kits that are fitted need on this vehicle beyond their boxes. */
