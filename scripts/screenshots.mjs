@@ -36,6 +36,7 @@ const VIEWS = [
   ],
   ['fit', '/jobs/job-0417/fit', (page) => page.locator('[data-tightest]').waitFor()],
   ['plan', '/jobs/job-0417/plan'],
+  ['kit-work', '/kits/one/ninebark-twofold/work'],
   ['bay-view', '/jobs/job-0415/bay-view?step=torque-shock:left'],
   ['bay-view-tablet', '/jobs/job-0417/bay-view?step=mount-upper:right', null, { width: 820, height: 1180 }],
   ['air', '/jobs/job-0411/air'],
@@ -45,7 +46,6 @@ const VIEWS = [
   ['take-in', '/kits/files', takeIn],
   ['vehicles', '/vehicles'],
   ['bench', '/bench/torque'],
-  ['log', '/log'],
   ['people', '/people'],
 ]
 /** A list with mistakes in it, as far as its dry run. */

@@ -59,7 +59,7 @@ type FastenerColumn = (typeof FASTENER)[number]['name']
 const STEP_MARK = ' / '
 const words = (cell: Cell): string[] =>
   Array.isArray(cell) ? cell.map(String) : cell === null || cell === '' ? [] : [String(cell)]
-const text = (cell: Cell): string => (cell === null ? '' : String(cell as string | number))
+const text = (cell: Cell): string => (cell === null ? '' : String(cell))
 const orNull = (cell: Cell): string | null => text(cell) || null
 
 /** Operations as a sheet, one a row. */

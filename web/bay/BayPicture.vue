@@ -65,7 +65,7 @@ const names = computed(() => {
         :meant="picture.meant"
         :absent="picture.absent"
         :off="picture.off"
-        :held="picture.held"
+        :holder="picture.held"
       />
       <p class="from">{{ axle }} axle, {{ FROM[picture.view] }}</p>
       <p v-if="names.length" class="meant"><i />{{ names.join(' · ') }}</p>

@@ -45,7 +45,7 @@ describe('where a wrench reading goes', () => {
   test('passes go round at every place before the torque itself', () => {
     const pull = (place: number, pass: number | undefined, id: string): BayRecord => {
       const r = reading(place, target * (pass === 1 ? 0.5 : pass === 2 ? 0.8 : 1))
-      return { ...r, id, body: { ...r.body, ...(pass ? { pass } : {}) } as BayRecord['body'] }
+      return { ...r, id, body: { ...r.body, ...(pass ? { pass } : {}) } }
     }
     const list: BayRecord[] = []
     const asked: [number, number, number][] = []

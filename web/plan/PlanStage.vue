@@ -58,11 +58,11 @@ const box = computed(() =>
   job.value.kits.filter(({ work }) => work === 'fit').flatMap((own) => partsHere(own, job.value)),
 )
 const learned = useLearned(job, plan)
-const number = (id: string) => (plan.value?.steps.findIndex((s) => s.id === id) ?? -1) + 1
+const numberOf = (id: string) => (plan.value?.steps.findIndex((s) => s.id === id) ?? -1) + 1
 /** Questions that are answered at the vehicle, with the step that asks them. */
 const asked = computed(() =>
   (plan.value?.steps ?? []).flatMap((s) =>
-    s.asks.map((fact) => ({ ask: SURVEY_QUESTIONS[fact].ask, step: number(s.id) })),
+    s.asks.map((fact) => ({ ask: SURVEY_QUESTIONS[fact].ask, step: numberOf(s.id) })),
   ),
 )
 /** What nothing undoes. */
@@ -70,7 +70,7 @@ const forGood = computed(() =>
   (plan.value?.steps ?? []).flatMap((s) =>
     s.fates
       .filter((f) => FOR_GOOD.includes(f.fate))
-      .map((f) => `${f.part} ${FATE_NAMES[f.fate]}${f.note ? `, ${f.note}` : ''} (step ${number(s.id)})`),
+      .map((f) => `${f.part} ${FATE_NAMES[f.fate]}${f.note ? `, ${f.note}` : ''} (step ${numberOf(s.id)})`),
   ),
 )
 const clampNote = {

@@ -40,7 +40,7 @@ const props = defineProps<{
   /** Parts of the vehicle that are off, by id. */
   off?: readonly string[]
   /** What holds it, to be drawn under it, and how high the floor is then. */
-  held?: { stands: boolean; jack: boolean; floor: Meters } | null
+  holder?: { stands: boolean; jack: boolean; floor: Meters } | null
 }>()
 const emit = defineEmits<{
   /** The axle is dragged: how far, and on which side of the middle it was taken. */
@@ -62,7 +62,7 @@ const outer = computed(() =>
 )
 const top = computed(() => Math.max(props.scene.bags.left.upper[2] + 0.22, 0.75))
 /** Lowest that is drawn. */
-const bottom = computed(() => Math.min(0, props.held?.floor ?? 0))
+const bottom = computed(() => Math.min(0, props.holder?.floor ?? 0))
 /** Scale: the whole axle from behind and above, a reach ahead and behind from a side. */
 const frame = computed((): Frame => {
   const { width, height, view } = props
@@ -156,13 +156,13 @@ const measures = computed(() =>
     return { a, b, long: Math.hypot(a.x - b.x, a.y - b.y) > 3 }
   }),
 )
-const floor = computed(() => project(props.view, frame.value, [0, 0, props.held?.floor ?? 0]).y)
+const floor = computed(() => project(props.view, frame.value, [0, 0, props.holder?.floor ?? 0]).y)
 const isMeant = (id: string) => props.meant?.includes(id) ?? false
 const isAbsent = (id: string) => props.absent?.includes(id) ?? false
 /** Stands under the rails and a jack under the axle, from behind and from a side. */
 const holders = computed(() => {
-  const { held, scene, view } = props
-  if (!held || view === 'top') return { stands: [], jack: [] }
+  const { holder, scene, view } = props
+  if (!holder || view === 'top') return { stands: [], jack: [] }
   const rail = scene.bags.left.upper
   const at = (y: number, z: number) => project(view, frame.value, [view === 'rear' ? 0 : 0.42, y, z])
   const foot = (y: number, z: number) => {
@@ -172,8 +172,8 @@ const holders = computed(() => {
   const under = carried(scene.motion, [0, 0, 0.3], props.pose)
   const axle = project(view, frame.value, [0, 0, under[2]])
   return {
-    stands: held.stands ? (view === 'rear' ? [0.38, -0.38] : [0]).map((y) => foot(y, rail[2])) : [],
-    jack: held.jack ? [`${axle.x},${axle.y} ${axle.x - 13},${floor.value} ${axle.x + 13},${floor.value}`] : [],
+    stands: holder.stands ? (view === 'rear' ? [0.38, -0.38] : [0]).map((y) => foot(y, rail[2])) : [],
+    jack: holder.jack ? [`${axle.x},${axle.y} ${axle.x - 13},${floor.value} ${axle.x + 13},${floor.value}`] : [],
   }
 })
 

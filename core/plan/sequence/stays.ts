@@ -6,7 +6,7 @@ import type { BestOrder, Placed } from './search'
 import type { StillToCome } from './still-to-come'
 
 /** So many places of best orders are looked at, with moves before they have to be, and without. */
-const MOST_PLACES = 6_000
+const MOST_PLACES = 20_000
 /** So many ways to have come to the places of one depth are kept. */
 const MOST_WAYS = 400
 /** With more operations than this the vehicle is moved only when it has to be. */

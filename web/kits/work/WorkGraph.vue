@@ -8,6 +8,7 @@ import {
   type EdgeMouseEvent,
   type NodeMouseEvent,
   useVueFlow,
+  type VueFlowStore,
 } from '@vue-flow/core'
 import dagre from '@dagrejs/dagre'
 import '@vue-flow/core/dist/style.css'
@@ -67,12 +68,13 @@ const edges = computed(() =>
 )
 /** As large as it can be read; what is picked is in the middle. */
 const ZOOM = 0.8
-const { setCenter, onNodesInitialized } = useVueFlow()
+// eslint-disable-next-line @typescript-eslint/no-unsafe-assignment -- its types name a package that it brings along itself
+const flow: Pick<VueFlowStore, 'setCenter' | 'onNodesInitialized'> = useVueFlow()
 function center() {
   const at = props.selected && placed.value.hasNode(props.selected) ? placed.value.node(props.selected) : null
-  if (at) void setCenter((at as { x: number }).x, (at as { y: number }).y, { zoom: ZOOM, duration: 200 })
+  if (at) void flow.setCenter((at as { x: number }).x, (at as { y: number }).y, { zoom: ZOOM, duration: 200 })
 }
-onNodesInitialized(center)
+flow.onNodesInitialized(center)
 watch(() => [props.selected, props.operations.length], center, { flush: 'post' })
 const connected = ({ source, target }: Connection) => emit('connect', source, target)
 const picked = ({ node }: NodeMouseEvent) => emit('select', node.id)
