@@ -52,11 +52,11 @@ const say = (names: string[]) => store.record({ kind: 'clear', step: props.step.
     </p>
     <p class="row">
       <button :class="{ on: iAmClear }" @click="say([])">I am clear</button>
-      <button v-if="waits.length && away && !answering" class="stop" @click="answering = true">
-        Answer for {{ waits.map((p) => p.name).join(', ') }}
+      <button v-if="waits.length && !answering" class="stop" @click="answering = true">
+        {{ away ? 'Answer for' : 'Not at a tablet:' }} {{ waits.map((p) => p.name).join(', ') }}
       </button>
       <button
-        v-else-if="waits.length && away"
+        v-else-if="waits.length"
         class="stop"
         @click="(say(waits.map((p) => p.name)), (answering = false))"
       >
