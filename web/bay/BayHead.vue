@@ -46,7 +46,7 @@ const blockClass = (i: number) => (i === props.index ? 'now' : props.steps[i]!.o
     <span v-if="step.hands > 1" class="chip">two pairs of hands</span>
     <span class="chip" data-holds>axle held by {{ holds.axle }}</span>
     <span v-for="o in others" :key="o" class="chip lead" data-other>{{ o }}</span>
-    <span v-if="away" class="chip lead" data-away>no link: others not seen</span>
+    <span v-if="away" class="chip lead" data-alone>no link: others not seen</span>
     <button
       v-if="wrench && wrench.job !== id"
       class="chip lead take"
