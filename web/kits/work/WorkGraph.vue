@@ -8,7 +8,6 @@ import {
   type EdgeMouseEvent,
   type NodeMouseEvent,
   useVueFlow,
-  type VueFlowStore,
 } from '@vue-flow/core'
 import dagre from '@dagrejs/dagre'
 import '@vue-flow/core/dist/style.css'
@@ -68,11 +67,11 @@ const edges = computed(() =>
 )
 /** As large as it can be read; what is picked is in the middle. */
 const ZOOM = 0.8
-// eslint-disable-next-line @typescript-eslint/no-unsafe-assignment -- its types name a package that it brings along itself
-const flow: Pick<VueFlowStore, 'setCenter' | 'onNodesInitialized'> = useVueFlow()
+const flow = useVueFlow()
 function center() {
-  const at = props.selected && placed.value.hasNode(props.selected) ? placed.value.node(props.selected) : null
-  if (at) void flow.setCenter((at as { x: number }).x, (at as { y: number }).y, { zoom: ZOOM, duration: 200 })
+  if (!props.selected || !placed.value.hasNode(props.selected)) return
+  const { x, y } = placed.value.node(props.selected) as { x: number; y: number }
+  void flow.setCenter(x, y, { zoom: ZOOM, duration: 200 })
 }
 flow.onNodesInitialized(center)
 watch(() => [props.selected, props.operations.length], center, { flush: 'post' })
