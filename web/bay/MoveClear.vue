@@ -55,11 +55,7 @@ const say = (names: string[]) => store.record({ kind: 'clear', step: props.step.
       <button v-if="waits.length && !answering" class="stop" @click="answering = true">
         {{ away ? 'Answer for' : 'Not at a tablet:' }} {{ waits.map((p) => p.name).join(', ') }}
       </button>
-      <button
-        v-else-if="waits.length"
-        class="stop"
-        @click="(say(waits.map((p) => p.name)), (answering = false))"
-      >
+      <button v-else-if="waits.length" class="stop" @click="(say(waits.map((p) => p.name)), (answering = false))">
         {{ me ?? 'Somebody' }} says: {{ waits.map((p) => p.name).join(', ') }} clear, seen
       </button>
     </p>
