@@ -231,18 +231,20 @@ describe('open items and final checks', () => {
     expect(finalChecks.find((g) => g.check === 'torques')).toMatchObject({ state: 'open', waivable: false })
   })
   test('"could not reach" and "none given" close a line without being a reading within limits', () => {
-    const a = open(
-      job,
-      append(done, {
-        kind: 'torque',
-        step: 'torque-clamp:left',
-        fastener: 'clamp-bar',
-        place: 1,
-        outcome: 'not-reached',
-        value: null,
-        reading: null,
-      }),
-    )
+    const unreached = (reason: string): RecordBody => ({
+      kind: 'torque',
+      step: 'torque-clamp:left',
+      fastener: 'clamp-bar',
+      place: 1,
+      outcome: 'not-reached',
+      value: null,
+      reading: null,
+      reason,
+    })
+    // Looked at once it is open; a second look closes it.
+    const once = append(done, unreached('frame in the way'))
+    expect(open(job, once).stops.map((s) => s.code)).not.toEqual([])
+    const a = open(job, append(once, unreached('paint mark not broken')))
     const states = a.torques.flatMap((t) => t.places.map((p) => p.state))
     expect(states).toContain('not-reached')
     expect(states).toContain('none-given')

@@ -3,7 +3,7 @@ import { list, parsed, putRecord, type RecordRow, type Tree } from './kept-aside
 
 /** What a version before the work model does not know: the row as it was, kept beside what is left of it. */
 interface Kept {
-  source: 'record' | 'drawn' | Table
+  source: 'record' | 'field' | Table
   key: string
   text: string
 }
@@ -88,8 +88,15 @@ export async function withoutWork(db: Knex): Promise<void> {
   const keep = (source: Kept['source'], key: string, text: string) => db<Kept>(TABLE).insert({ source, key, text })
   for (const row of await db<RecordRow>('records')) {
     const body = parsed(row.body)
+    if (body?.kind === 'torque' && 'reason' in body) {
+      await keep('field', row.id, JSON.stringify({ reason: body.reason }))
+      delete body.reason
+      await db('records')
+        .where({ id: row.id })
+        .update({ body: JSON.stringify(body) })
+    }
     if (body && 'drawn' in body) {
-      await keep('drawn', row.id, JSON.stringify({ drawn: body.drawn }))
+      await keep('field', row.id, JSON.stringify({ drawn: body.drawn }))
       delete body.drawn
       await db('records')
         .where({ id: row.id })
@@ -122,7 +129,7 @@ export async function withWork(db: Knex): Promise<void> {
       await putRecord(db, was as RecordRow)
       continue
     }
-    if (source === 'drawn') {
+    if (source === 'field') {
       const record = await db<RecordRow>('records').where({ id: key }).first()
       if (record)
         await db('records')

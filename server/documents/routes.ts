@@ -6,6 +6,7 @@ import { loadsToCsv, readingsToCsv } from '@stout-shackle/core/exchange'
 import { standing } from '@stout-shackle/core/job'
 import { formatDateTime } from '@stout-shackle/core/shop'
 import type { JobStore } from '../jobs'
+import { photosOf } from '../photos'
 import { parseBody } from '../problem'
 import { shopSettings } from '../shop'
 import { followUps } from './follow-ups'
@@ -39,7 +40,7 @@ export function documentRoutes(db: Knex, jobs: JobStore): Router {
         response,
         'application/pdf',
         `record-${job.number}.pdf`,
-        await workRecord(job, records, units, await zoneOf(), await madeNow()),
+        await workRecord(job, records, units, await zoneOf(), await madeNow(), await photosOf(db, records)),
       )
     })
     .get('/:id/template.pdf', async (request, response) => {

@@ -52,6 +52,7 @@ export async function workRecord(
   system: UnitSystem,
   timeZone: string,
   made: string,
+  photos: ReadonlyMap<string, Buffer> = new Map(),
 ): Promise<Buffer> {
   const at = (time: string) => formatDateTime(time, timeZone)
   const a = assessJob(job, records)
@@ -102,10 +103,25 @@ export async function workRecord(
     ),
     ...provedBy(a, job, system, at),
     ...corrections(records, at),
+    ...pictures(a, photos, system, at),
   ]
   return render(`Work record, job ${job.number}`, content, `Job ${job.number}, ${job.customer.name}, made ${made}`, {
     pageSize: PAPER[system].sheet,
   })
+}
+
+/** Photos, each with what it is of, who took it and when. */
+function pictures(a: Assessment, photos: ReadonlyMap<string, Buffer>, system: UnitSystem, at: At): Content[] {
+  const shown = ofKind(a.standing, 'photo').flatMap((record): Content[] => {
+    const jpeg = photos.get(record.body.image)
+    if (!jpeg) return []
+    const names = namesOf(a.plan, a.air.connections, record.body)
+    return [
+      { image: `data:image/jpeg;base64,${jpeg.toString('base64')}`, fit: [240, 180], margin: [0, 6, 0, 2] },
+      note(`${recordText(record.body, system, names)}, ${record.by}, ${at(record.at)}`),
+    ]
+  })
+  return shown.length ? [heading('Photos'), ...shown] : []
 }
 
 /** What proves each check: every record with who, when and in which state. */

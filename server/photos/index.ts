@@ -1,2 +1,2 @@
 export { photoRoutes } from './routes'
-export { withPhotoAside, withPhotosIn } from './store'
+export { photosOf, withPhotoAside, withPhotosIn } from './store'

@@ -48,6 +48,9 @@ describe('a photo of a job', () => {
     const out = (await shop.api.get('/api/jobs/job-0417/export').expect(200)).body as JobExport
     const own = out.records.find((r) => r.body.kind === 'photo')!
     expect(own.body.kind === 'photo' && Buffer.from(own.body.image, 'base64').equals(bytes)).toBe(true)
+    const paper = await shop.api.get('/api/jobs/job-0417/record.pdf').expect(200)
+    // Source: PDF 32000-1: a JPEG stands in a PDF as it is, under DCTDecode.
+    expect((paper.body as Buffer).includes('DCTDecode')).toBe(true)
     const other = await testShop()
     const job = { ...out.job, id: 'moved', number: '0777' }
     const records = out.records.map(({ origin: _origin, ...r }, i) => ({ ...r, id: `moved-${i}` }))

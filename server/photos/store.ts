@@ -71,6 +71,17 @@ export const withPhotosIn = (db: Knex, records: readonly BayRecord[]): Promise<B
     }),
   )
 
+/** Pictures of a job's photos, by what the records call them. */
+export async function photosOf(db: Knex, records: readonly BayRecord[]): Promise<Map<string, Buffer>> {
+  const found = new Map<string, Buffer>()
+  for (const { body } of records) {
+    if (body.kind !== 'photo' || !body.image.startsWith(MARK)) continue
+    const bytes = await photoOf(db, body.image.slice(MARK.length))
+    if (bytes) found.set(body.image, bytes)
+  }
+  return found
+}
+
 /** @returns the JPEG, or null where there is none */
 export async function photoOf(db: Knex, hash: string): Promise<Buffer | null> {
   const row = await db<PhotoRow>('photos').where({ hash }).first()

@@ -3,7 +3,8 @@ import { computed } from 'vue'
 import { useElementSize } from '@vueuse/core'
 import { ref } from 'vue'
 import { kitAt } from '@stout-shackle/core/job'
-import { sceneOf, sceneQuestion } from '@stout-shackle/core/stages/fit/room'
+import { sceneOf, sceneQuestion, type Scene } from '@stout-shackle/core/stages/fit/room'
+import { partName } from '@stout-shackle/core/underbody'
 import type { StepReport } from '@stout-shackle/core/stages'
 import { useOpenJob } from '../stores/job'
 import UnderbodyView from '../underbody/UnderbodyView.vue'
@@ -29,6 +30,11 @@ const FROM = {
   right: 'right side from outside, front is right',
   top: 'from above',
 } as const
+/** What a part around the axle is called. */
+function partOf(s: Scene, id: string): string {
+  const found = s.obstacles.find((o) => o.id === id)
+  return found ? partName(found.part) : ''
+}
 /** What the parts that are meant are called, one line each. */
 const names = computed(() => {
   const { value: s } = scene
@@ -37,7 +43,7 @@ const names = computed(() => {
   const own = p.meant.map(
     (id) =>
       s.brackets.find((b) => `${b.end}-${b.side}` === id)?.label ||
-      s.obstacles.find((o) => o.id === id)?.name ||
+      partOf(s, id) ||
       (id.startsWith('bag') ? 'bag' : ''),
   )
   return [...new Set(own.filter(Boolean))].slice(0, 4)

@@ -9,6 +9,7 @@ import StateSign from '../entry/StateSign.vue'
 import StageColumns from '../job/StageColumns.vue'
 import { useOpenJob } from '../stores/job'
 import OpenItemsPanel from './OpenItemsPanel.vue'
+import PhotosCard from './PhotosCard.vue'
 import StandsNow from './StandsNow.vue'
 
 const { job, assessment } = useOpenJob()
@@ -75,6 +76,7 @@ const sign = (outcome: string) => (outcome === 'done' ? 'fine' : outcome === 'sk
       </StampedPlate>
       <StandsNow />
       <OpenItemsPanel />
+      <PhotosCard />
     </template>
   </StageColumns>
 </template>

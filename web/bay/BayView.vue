@@ -26,6 +26,7 @@ import ReadingsCard from '../fit/ReadingsCard.vue'
 import BayHead from './BayHead.vue'
 import FastenerCard from './FastenerCard.vue'
 import OpenItemsPanel from './OpenItemsPanel.vue'
+import PhotosCard from './PhotosCard.vue'
 import StandsNow from './StandsNow.vue'
 import { useStepWalk } from './step-walk'
 import BayPicture from './BayPicture.vue'
@@ -63,6 +64,7 @@ function torque(
   outcome: 'reading' | 'by-feel' | 'not-reached' | 'none-given',
   value: number | null,
   reading: { device: string; sequence: number } | null = null,
+  reason = '',
 ) {
   const pass = outcome === 'reading' ? passNow(fastener, place) : null
   store.record({
@@ -74,6 +76,7 @@ function torque(
     value,
     reading,
     ...(pass ? { pass } : {}),
+    ...(reason ? { reason } : {}),
   })
   refused.value = ''
 }
@@ -305,7 +308,7 @@ const counts = computed(() => {
               :key="t.step.id + t.fastener.id"
               :state="t"
               @type="(place) => (keypad = { fastener: t, place })"
-              @settle="(place, outcome) => torque(t, place, outcome, null)"
+              @settle="(place, outcome, reason) => torque(t, place, outcome, null, null, reason)"
               @open="
                 (reason) => store.record({ kind: 'opened-again', step: t.step.id, fastener: t.fastener.id, reason })
               "
@@ -394,7 +397,7 @@ const counts = computed(() => {
       <div v-if="over" class="veil" @click.self="over = null" @keydown.esc="over = null">
         <div class="sheet">
           <button class="close" @click="over = null">Close</button>
-          <template v-if="over === 'items'"><StandsNow /><OpenItemsPanel /></template>
+          <template v-if="over === 'items'"><StandsNow /><OpenItemsPanel /><PhotosCard /></template>
           <template v-else><StandsNow /><ReadingsCard /><PartGapsCard /></template>
         </div>
       </div>

@@ -14,7 +14,7 @@ import { inPasses, nextPull } from './passes'
 const props = defineProps<{ state: FastenerState }>()
 const emit = defineEmits<{
   type: [place: number]
-  settle: [place: number, outcome: 'by-feel' | 'not-reached' | 'none-given']
+  settle: [place: number, outcome: 'by-feel' | 'not-reached' | 'none-given', reason?: string]
   open: [reason: string]
   maker: [value: number, source: string]
 }>()
@@ -44,6 +44,13 @@ const guide = computed(() => (inPasses(props.state) ? nextPull(props.state) : nu
 const figure = ref('')
 const source = ref('')
 const reason = ref<string | null>(null)
+/** Place that the wrench cannot reach, and why; null while nobody says so. */
+const unreached = ref<{ place: number; reason: string } | null>(null)
+function settleUnreached() {
+  if (!unreached.value?.reason.trim()) return
+  emit('settle', unreached.value.place, 'not-reached', unreached.value.reason.trim())
+  unreached.value = null
+}
 const refused = ref('')
 function keepFigure() {
   const parsed = parseQuantity('torque', figure.value, {
@@ -111,7 +118,7 @@ function keepFigure() {
         <span class="buttons">
           <template v-if="judged">
             <button @click="emit('type', i + 1)">Type</button>
-            <button v-if="!placeCloses(state.fastener, place.state)" @click="emit('settle', i + 1, 'not-reached')">
+            <button v-if="!placeCloses(state.fastener, place.state)" @click="unreached = { place: i + 1, reason: '' }">
               No reach
             </button>
           </template>
@@ -124,6 +131,14 @@ function keepFigure() {
         </span>
       </div>
     </div>
+    <form v-if="unreached" class="maker" @submit.prevent="settleUnreached">
+      <input
+        v-model="unreached.reason"
+        :placeholder="`place ${unreached.place}: why, and how it looks`"
+        aria-label="Why the wrench cannot reach it"
+        :maxlength="200"
+      /><button>Record</button>
+    </form>
     <form
       v-if="reason !== null"
       class="maker"

@@ -11,8 +11,6 @@ const { store, assessment } = useOpenJob()
 const photos = computed(() => ofKind(assessment.value.standing, 'photo').filter((r) => r.body.step === props.step))
 const working = ref(false)
 const refused = ref('')
-const addressOf = (image: string) =>
-  image.startsWith('sha256:') ? `/api/photos/${image.slice(7)}` : `data:image/jpeg;base64,${image}`
 async function take(event: Event) {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
@@ -45,9 +43,6 @@ async function take(event: Event) {
       <input type="file" accept="image/*" capture="environment" aria-label="Take a photo" @change="take" />
     </label>
     <p v-if="refused" class="refused" role="alert">{{ refused }}</p>
-    <a v-for="p in photos" :key="p.id" :href="addressOf(p.body.image)" target="_blank" rel="noopener" class="thumb"
-      ><img :src="addressOf(p.body.image)" :alt="`Photo by ${p.by}`"
-    /></a>
   </div>
 </template>
 
@@ -75,9 +70,6 @@ input {
   inset: 0;
   opacity: 0;
   cursor: pointer;
-}
-.thumb {
-  display: none;
 }
 .refused {
   position: fixed;

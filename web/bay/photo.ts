@@ -61,3 +61,7 @@ function base64Of(bytes: Uint8Array): string {
   for (let i = 0; i < bytes.length; i += 8192) text += String.fromCharCode(...bytes.subarray(i, i + 8192))
   return btoa(text)
 }
+
+/** Where a photo of a record is shown from: the server's, or the one that is still on its way. */
+export const photoAddress = (image: string): string =>
+  image.startsWith('sha256:') ? `/api/photos/${image.slice(7)}` : `data:image/jpeg;base64,${image}`

@@ -69,7 +69,7 @@ export function pictureOf(scene: Scene, step: PlanStep, steps: readonly StepRepo
   const meant = scene.obstacles.filter((o) => kinds.includes(o.kind) && sides.has(o.side)).map((o) => o.id)
   // What is fitted, torqued or aligned is meant where it sits.
   const worked =
-    step.phase === 'align' || step.phase === 'torque'
+    kinds.length === 0 && (step.phase === 'align' || step.phase === 'torque')
       ? sidesOf(step).flatMap((s) => [`bag-${s}`, `upper-${s}`, `lower-${s}`])
       : []
   const wheelsOff = up && step.state.wheels === 'off'

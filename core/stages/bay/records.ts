@@ -46,6 +46,8 @@ export const bayRecords = [
         .min(1, { error: 'pass must be 1 or 2' })
         .max(2, { error: 'pass must be 1 or 2: the last one is the torque itself' })
         .optional(),
+      /** Why the wrench could not reach it, and what a second look showed. */
+      reason: optionalText('Reason', 200).optional(),
     })
     .refine((r) => (r.outcome === 'reading') === (r.value !== null), {
       path: ['value'],

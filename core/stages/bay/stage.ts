@@ -84,8 +84,10 @@ export const bayStage = defineStage({
     if (body.kind === 'step') return null
     const fastener = step.torques.find((f) => f.id === body.fastener)
     if (!fastener) return { field: 'fastener', code: 'unknown-fastener', about: body.fastener }
-    return body.kind === 'torque' && body.place > fastener.count
-      ? { field: 'place', code: 'no-such-place', about: String(fastener.count) }
+    if (body.kind !== 'torque') return null
+    if (body.place > fastener.count) return { field: 'place', code: 'no-such-place', about: String(fastener.count) }
+    return body.outcome === 'not-reached' && !body.reason
+      ? { field: 'reason', code: 'reason-missing', about: body.fastener }
       : null
   },
 })

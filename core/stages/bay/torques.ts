@@ -4,7 +4,14 @@ import type { Plan, PlanStep } from '../../plan'
 import { ofKind, type BayRecord, type RecordOf } from '../../job'
 import { counts, missing, unproved, type Missing, type Proof } from '../../proof'
 
-export type PlaceState = TorqueVerdict | 'missing' | 'by-feel' | 'not-reached' | 'none-given'
+export type PlaceState =
+  | TorqueVerdict
+  | 'missing'
+  | 'by-feel'
+  /** The wrench could not reach it, and nobody has looked at it a second time. */
+  | 'look-again'
+  | 'not-reached'
+  | 'none-given'
 
 export interface FastenerState {
   step: PlanStep
@@ -72,7 +79,8 @@ export function torqueStates(plan: Plan, standing: readonly BayRecord[], proof: 
         const here = pulls.filter((r) => r.body.pass === undefined)
         const passes = Math.max(0, ...pulls.map((r) => (counts(proof, r) ? (r.body.pass ?? 0) : 0)))
         const record = here.findLast((r) => counts(proof, r)) ?? null
-        const state = record ? placeState(fastener, record, makerFigure) : 'missing'
+        const unreached = here.filter((r) => counts(proof, r) && r.body.outcome === 'not-reached').length
+        const state = record ? placeState(fastener, record, makerFigure, unreached) : 'missing'
         const value = record?.body.value ?? null
         const lack = placeMissing(fastener, `${key} ${i + 1}`, state, value, here.at(-1) ?? pulls.at(-1) ?? null, proof)
         if (lack) lacks.push(lack)
@@ -90,7 +98,14 @@ export function torqueStates(plan: Plan, standing: readonly BayRecord[], proof: 
   )
 }
 
-function placeState(fastener: Fastener, { body }: RecordOf<'torque'>, makerFigure: number | undefined): PlaceState {
+/** @param unreached how often it was found out of the wrench's reach: a second look closes it */
+function placeState(
+  fastener: Fastener,
+  { body }: RecordOf<'torque'>,
+  makerFigure: number | undefined,
+  unreached: number,
+): PlaceState {
+  if (body.outcome === 'not-reached' && unreached < 2) return 'look-again'
   if (body.outcome !== 'reading') return body.outcome
   return body.value === null ? 'missing' : judgeTorque(fastener.spec, body.value, makerFigure)
 }

@@ -29,6 +29,7 @@ export const bayRefusals: Record<RefusalsOf<typeof bayStage>, (about: string) =>
   'unknown-step': (step) => `"${step}" is not a step of this job's plan.`,
   'unknown-fastener': (fastener) => `"${fastener}" is not torqued in this step.`,
   'no-such-place': (count) => `This step has ${count} of these fasteners.`,
+  'reason-missing': () => 'Reason is missing: enter why the wrench cannot reach it.',
 }
 export const bayChecks: Record<(typeof BAY_CHECKS)[number], string> = { torques: 'Torques' }
 
@@ -41,7 +42,8 @@ export const PLACE_STATES: Record<PlaceState, string> = {
   'not-judged': 'recorded; the kit gives no limit',
   'needs-maker-figure': "look up the vehicle maker's figure first",
   'by-feel': 'tightened by feel',
-  'not-reached': 'wrench could not reach',
+  'look-again': 'wrench could not reach: look at it a second time',
+  'not-reached': 'wrench could not reach, looked at twice',
   'none-given': 'no torque given',
 }
 
@@ -61,8 +63,8 @@ const partText = ({ part, axle, side }: { part: string; axle: string | null; sid
 export const bayRecordTexts: RecordTexts<typeof bayRecords> = {
   step: ({ step, outcome, reason }, _system, names) =>
     `${names.step ?? step}: ${outcome}${reason ? `, ${reason}` : ''}`,
-  torque: ({ step, fastener, place, outcome, value, reading }, system, names) =>
-    `${names.fastener ?? fastener}, place ${place}, in "${names.step ?? step}": ${value === null ? outcome.replace('-', ' ') : formatQuantity('torque', value, system)}${reading ? ` from ${reading.device}` : ''}`,
+  torque: ({ step, fastener, place, outcome, value, reading, reason }, system, names) =>
+    `${names.fastener ?? fastener}, place ${place}, in "${names.step ?? step}": ${value === null ? outcome.replace('-', ' ') : formatQuantity('torque', value, system)}${reading ? ` from ${reading.device}` : ''}${reason ? `, ${reason}` : ''}`,
   'opened-again': ({ step, fastener, reason }, _system, names) =>
     `${names.fastener ?? fastener}, "${names.step ?? step}", opened again: ${reason}`,
   'maker-torque': ({ fastener, value, source }, system, names) =>
