@@ -175,6 +175,7 @@ test('who changed what stands in the audit trail, with before and after, and wit
     before: { role: 'technician' },
     after: { role: 'writer', hasPassword: true },
   })
-  const all = JSON.stringify(await shop.db('audit'))
+  // Ids are hex by chance: four digits of a PIN may stand in one.
+  const all = JSON.stringify(await shop.db('audit')).replaceAll(/[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}/g, 'id')
   for (const secret of ['4711', 'also long enough', 'scrypt']) expect(all).not.toContain(secret)
 })
