@@ -52,7 +52,10 @@ async function show(component: Component, props: Record<string, unknown> = {}): 
     history: createMemoryHistory(),
     routes: ['kits', 'stock', 'rules', 'files']
       .map((name) => ({ path: `/${name}`, name, component: page }))
-      .concat([{ path: '/kit/:id', name: 'kit', component: page }]),
+      .concat([
+        { path: '/kit/:id', name: 'kit', component: page },
+        { path: '/kit/:id/work', name: 'kit-work', component: page },
+      ]),
   })
   const wrapper = mount(component, {
     props,

@@ -1,0 +1,24 @@
+import { describe, expect, test } from 'vitest'
+import { demoKits } from '../../../demo/shop'
+import { closingFaults, kitSchema } from '@stout-shackle/core/kit'
+import { blankOperation, freeId, idOf, withoutOperation } from './draft'
+
+describe('a kit as it is written', () => {
+  test('a title becomes an id that the schema takes, and none that is there', () => {
+    expect(idOf('Torque the strap, 19 lb-ft!')).toBe('torque-the-strap-19-lb-ft')
+    expect(idOf('…')).toBe('step')
+    expect(freeId('align', ['align', 'align-2'])).toBe('align-3')
+  })
+  test('a blank step is one that the schema takes', () => {
+    const kit = { ...demoKits()[0]!, fasteners: [], operations: [blankOperation('new-step', 'New step', 'mount')] }
+    expect(kitSchema.safeParse(kit).success).toBe(true)
+  })
+  test('a step taken out hands on what it waited for, and leaves nothing that nobody knows', () => {
+    const kit = demoKits().find((k) => k.id === 'ninebark-twofold')!
+    const without = withoutOperation(kit, 'mount-contact')
+    expect(kitSchema.safeParse(without).success).toBe(true)
+    expect(without.operations.some((o) => o.after.includes('mount-contact'))).toBe(false)
+    expect(without.operations.find((o) => o.id === 'contact-spacer')!.after).toContain('mount-lower')
+    expect(closingFaults(without)).toEqual([])
+  })
+})
