@@ -126,6 +126,36 @@ export const operationSchema = z.strictObject({
   blocking: z.boolean(),
 })
 export type Operation = z.infer<typeof operationSchema>
+/** An operation that asks for nothing: once, standing on its wheels. */
+export const PLAIN_OPERATION: Omit<Operation, 'id' | 'title' | 'phase' | 'steps'> = {
+  side: 'once',
+  support: 'on-wheels',
+  wheels: 'on',
+  hands: 1,
+  minutes: 5,
+  after: [],
+  when: [],
+  trap: null,
+  caution: null,
+  tools: [],
+  hardware: [],
+  torques: [],
+  disturbs: [],
+  leavesLoose: [],
+  takesOff: [],
+  refits: [],
+  fates: [],
+  opens: [],
+  closes: [],
+  fits: [],
+  raise: null,
+  easier: [],
+  asks: [],
+  checks: [],
+  same: null,
+  method: null,
+  blocking: false,
+}
 
 const span = (schema: z.ZodNumber) =>
   z.strictObject({ low: schema, high: schema }).refine((s) => s.low <= s.high, { error: 'low must not be above high' })

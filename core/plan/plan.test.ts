@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { demoJob, demoKits, demoSurvey, demoVehicles } from '../../demo/shop'
 import { answered } from '../fixtures/on-job'
-import type { Operation } from '../kit'
+import { PLAIN_OPERATION, type Operation } from '../kit'
 import { estimatedUnderbody, withParts } from '../underbody'
 import { buildPlan, orderSteps, pendingSteps, type PendingStep } from '.'
 
@@ -17,39 +17,7 @@ const step = (
   axle: null,
   unsure: false,
   after,
-  operation: {
-    id,
-    title: id,
-    side: 'once',
-    phase: 'mount',
-    support,
-    wheels,
-    hands: 1,
-    minutes: 1,
-    after: [],
-    when: [],
-    steps: ['x'],
-    trap: null,
-    caution: null,
-    tools: [],
-    hardware: [],
-    torques: [],
-    disturbs: [],
-    leavesLoose: [],
-    takesOff: [],
-    refits: [],
-    fates: [],
-    opens: [],
-    closes: [],
-    fits: [],
-    raise: null,
-    easier: [],
-    asks: [],
-    checks: [],
-    same: null,
-    method: null,
-    blocking: false,
-  },
+  operation: { ...PLAIN_OPERATION, id, title: id, phase: 'mount', steps: ['x'], support, wheels, minutes: 1 },
 })
 
 /**

@@ -1,37 +1,11 @@
-import { hasAir, sitsOn, type Kit, type Operation } from '../kit'
+import { hasAir, PLAIN_OPERATION, sitsOn, type Kit, type Operation } from '../kit'
 import type { AxleEnd } from '../spring'
 import { motionOf, partName, partsAround, tooShort } from '../underbody'
 import type { Handling, Survey, Vehicle } from '../vehicle'
 import type { PlannedKit } from './steps'
 
 const shopOperation = (part: Pick<Operation, 'id' | 'title' | 'phase' | 'steps'> & Partial<Operation>): Operation => ({
-  side: 'once',
-  support: 'on-wheels',
-  wheels: 'on',
-  hands: 1,
-  minutes: 5,
-  after: [],
-  when: [],
-  trap: null,
-  caution: null,
-  tools: [],
-  hardware: [],
-  torques: [],
-  disturbs: [],
-  leavesLoose: [],
-  takesOff: [],
-  refits: [],
-  fates: [],
-  opens: [],
-  closes: [],
-  fits: [],
-  raise: null,
-  easier: [],
-  asks: [],
-  checks: [],
-  same: null,
-  method: null,
-  blocking: false,
+  ...PLAIN_OPERATION,
   ...part,
 })
 

@@ -1,4 +1,4 @@
-import type { Kit, Operation } from '@stout-shackle/core/kit'
+import { PLAIN_OPERATION, type Kit, type Operation } from '@stout-shackle/core/kit'
 
 /** Something that is wrong with a kit as it is being written. */
 export interface DraftIssue {
@@ -10,37 +10,14 @@ export interface DraftIssue {
 
 /** An operation with nothing in it yet. */
 export const blankOperation = (id: string, title: string, phase: Operation['phase']): Operation => ({
+  ...PLAIN_OPERATION,
   id,
   title,
   side: 'each',
   phase,
   support: phase === 'bench' ? 'any' : 'axle-hanging',
   wheels: phase === 'bench' ? 'any' : 'off',
-  hands: 1,
-  minutes: 5,
-  after: [],
-  when: [],
   steps: ['…'],
-  trap: null,
-  caution: null,
-  tools: [],
-  hardware: [],
-  torques: [],
-  disturbs: [],
-  leavesLoose: [],
-  takesOff: [],
-  refits: [],
-  fates: [],
-  opens: [],
-  closes: [],
-  fits: [],
-  raise: null,
-  easier: [],
-  asks: [],
-  checks: [],
-  same: null,
-  method: null,
-  blocking: false,
 })
 
 /** A title as an id: letters and digits, dashes between. */
