@@ -2,13 +2,13 @@
 import { useNow, useWakeLock } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { kitAt, ofKind, recordMaxLength, type RecordBody } from '@stout-shackle/core/job'
-import { FOR_GOOD, hasAir } from '@stout-shackle/core/kit'
+import { recordMaxLength, type BayRecord, type RecordBody } from '@stout-shackle/core/job'
+import type { StepCheck } from '@stout-shackle/core/kit'
 import { AS_IT_STANDS, type PlanStep } from '@stout-shackle/core/plan'
-import type { AxleEnd } from '@stout-shackle/core/spring'
-import { fastenerCloses, inputsOf, placeCloses, type FastenerState } from '@stout-shackle/core/stages'
-import { formatQuantity, isBelow } from '@stout-shackle/core/quantity'
-import { surveyAnswer } from '@stout-shackle/core/vehicle'
+import { fastenerCloses, foundSurvey, inputsOf, placeCloses, type FastenerState } from '@stout-shackle/core/stages'
+import { formatQuantity } from '@stout-shackle/core/quantity'
+import { replay } from '@stout-shackle/core/proof'
+import type { SurveyKey } from '@stout-shackle/core/vehicle'
 import {
   contradictionText,
   missingText,
@@ -35,7 +35,7 @@ import StepAsks from './StepAsks.vue'
 import StepChecks from './StepChecks.vue'
 import StepPhotos from './StepPhotos.vue'
 import { inPasses } from './passes'
-import { atSteps, underIt } from './people-at-work'
+import { atSteps } from './people-at-work'
 import TorqueKeypad from './TorqueKeypad.vue'
 import { useWrench } from './wrench'
 
@@ -130,43 +130,32 @@ function hindrance(): string | null {
   const state = open.places[place]?.state ?? 'missing'
   return `${open.fastener.name}${open.places.length > 1 ? `, place ${place + 1}` : ''}: ${PLACE_STATES[state]}.`
 }
-/** A question or a look of the step that is not on record yet. */
+/** What would make the step prove nothing if it were recorded now, beside its turn: asked of the proof itself. */
 function openCheck(step: PlanStep): string | null {
   const { assessment, job } = store
   if (!assessment || !job) return null
-  const axle = step.axle ?? 'rear'
-  const fact = step.asks.find(
-    (f) =>
-      surveyAnswer(job.survey, f, axle) === null &&
-      !ofKind(assessment.standing, 'finding').some((r) => r.body.fact === f && r.body.axle === axle),
-  )
-  if (fact) return `Answer first: ${SURVEY_QUESTIONS[fact].ask.toLowerCase()}?`
-  if (step.kind === 'state') {
-    const waits = underIt(assessment.standing, step.id, session.person?.name ?? null).filter((p) => !p.clear)
-    return waits.length ? `${waits.map((p) => p.name).join(', ')}: not clear yet.` : null
+  const now: BayRecord = {
+    id: 'now',
+    sequence: Number.MAX_SAFE_INTEGER,
+    at: new Date().toISOString(),
+    by: session.person?.name ?? 'nobody',
+    supersedes: null,
+    body: { kind: 'step', step: step.id, outcome: 'done', reason: '' },
   }
-  const cut = step.fates.find((f) => FOR_GOOD.includes(f.fate))
-  if (
-    cut &&
-    !ofKind(assessment.standing, 'consent').some((r) => r.body.to === 'cutting' && r.body.outcome === 'agreed')
-  )
-    return `${cut.part}: this cannot be undone. The owner signs first, on Hand over.`
-  const air = assessment.proof.now.air[axle]
-  const open = step.checks.find((check) => {
-    switch (check) {
-      case 'first-air':
-        return !air || [air.left, air.right].some((p) => isBelow(p, minimumAt(axle)))
-      case 'connections':
-        return assessment.air.connections.some((c) => c.axle === axle && c.result !== 'no-bubbles')
-      case 'plate-tire':
-        return assessment.gaps.some((g) => g.axle === axle && g.check === 'plate-tire' && g.missing)
-    }
-  })
-  return open ? `Not yet: ${STEP_CHECK_NAMES[open]}.` : null
-}
-const minimumAt = (axle: AxleEnd): number => {
-  const kit = store.job && kitAt(store.job, axle)?.kit
-  return kit && hasAir(kit) ? kit.bag.minimum : 0
+  const seen = { ...job, survey: foundSurvey(job, assessment.standing) }
+  const flag = replay(seen, assessment.plan, [...assessment.standing, now]).evidence.get(now.id)?.flag
+  switch (flag?.code) {
+    case 'check-open':
+      return `Not yet: ${STEP_CHECK_NAMES[flag.about as StepCheck]}.`
+    case 'not-answered':
+      return `Answer first: ${SURVEY_QUESTIONS[flag.about as SurveyKey].ask.toLowerCase()}?`
+    case 'not-agreed':
+      return `${flag.about}: this cannot be undone. The owner signs first, on Hand over.`
+    case 'not-clear':
+      return `${flag.about}: not clear yet.`
+    default:
+      return null
+  }
 }
 /** Everybody else who is at a step now. */
 const others = computed(() => atSteps(store.assessment?.standing ?? []).filter((a) => a.name !== session.person?.name))
