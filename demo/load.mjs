@@ -30,7 +30,7 @@ export async function loadDemo(address) {
     const response = await fetch(`${address}/api/${path}`, { method: 'POST', headers, body: JSON.stringify(body) })
     if (!response.ok) throw new Error(`${path}: ${response.status} ${await response.text()}`)
   }
-  for (const name of ['platforms', 'vehicles', 'kits', 'applications', 'stock'])
+  for (const name of ['platforms', 'vehicles', 'kits', 'procedures', 'applications', 'stock'])
     for (const document of read(`${name}.json`)) await post(name, document)
   for (const name of readdirSync(here('jobs')).sort()) await post('jobs/import', read(`jobs/${name}`))
 }

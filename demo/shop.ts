@@ -3,9 +3,11 @@ import { join } from 'node:path'
 import {
   applicationSchema,
   kitSchema,
+  procedureSchema,
   stockItemSchema,
   type Application,
   type Kit,
+  type Procedure,
   type StockItem,
 } from '@stout-shackle/core/kit'
 import { jobExportSchema, type JobExport } from '@stout-shackle/core/job'
@@ -26,6 +28,8 @@ export const demoVehicles = (): Vehicle[] => (read('vehicles.json') as unknown[]
 export const demoApplications = (): Application[] =>
   (read('applications.json') as unknown[]).map((a) => applicationSchema.parse(a))
 export const demoPlatforms = (): Platform[] => (read('platforms.json') as unknown[]).map((p) => platformSchema.parse(p))
+export const demoProcedures = (): Procedure[] =>
+  (read('procedures.json') as unknown[]).map((p) => procedureSchema.parse(p))
 export const demoStock = (): StockItem[] => (read('stock.json') as unknown[]).map((s) => stockItemSchema.parse(s))
 /** Each library vehicle as one of its kind was found. */
 export const demoSurvey = (vehicle: string): Survey =>

@@ -5,7 +5,15 @@ import helmet from 'helmet'
 import type { Knex } from 'knex'
 import type { Logger } from 'pino'
 import { backUp, DATABASE, listBackups } from './backup'
-import { applicationStore, catalogRoutes, kitStore, platformStore, stockStore, vehicleStore } from './catalog'
+import {
+  applicationStore,
+  catalogRoutes,
+  kitStore,
+  platformStore,
+  procedureStore,
+  stockStore,
+  vehicleStore,
+} from './catalog'
 import { computeRoutes, planThread } from './compute'
 import { customerRoutes } from './customers'
 import { deviceRoutes, SimulatedDevices } from './devices'
@@ -128,6 +136,7 @@ export function apiRouters(parts: Parts): [string, Router][] {
     ['/api/histories', historyRoutes(db, jobs)],
     ['/api/vehicles', catalogRoutes(db, vehicleStore)],
     ['/api/platforms', catalogRoutes(db, platformStore)],
+    ['/api/procedures', catalogRoutes(db, procedureStore)],
     ['/api/kits', catalogRoutes(db, kitStore, verdicts.forget)],
     ['/api/applications', catalogRoutes(db, applicationStore, verdicts.forget)],
     ['/api/shop', shopRoutes(db)],

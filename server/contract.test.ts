@@ -14,6 +14,7 @@ const NAMED: Record<string, string> = {
   '/schemas/{name}': 'kit',
   '/vehicles/{id}': 'dunnock-25',
   '/platforms/{id}': 'dunnock',
+  '/procedures/{id}': 'lantern-rear-axle',
   '/stock/{id}': 'band-clamp',
   '/rules/{version}': '1',
   '/exports/{file}': 'stock.csv',

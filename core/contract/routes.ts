@@ -11,7 +11,7 @@ import {
   torqueRequest,
 } from '../compute'
 import { bayRecordSchema, jobExportSchema, jobSchema, recordInputSchema } from '../job'
-import { applicationSchema, kitSchema, ruleSetSchema, stockItemSchema, templateSchema } from '../kit'
+import { applicationSchema, kitSchema, procedureSchema, ruleSetSchema, stockItemSchema, templateSchema } from '../kit'
 import { personSchema, shopSettingsSchema, type Access } from '../shop'
 import { platformSchema, underbodyFileSchema, vehicleSchema } from '../vehicle'
 import {
@@ -243,6 +243,7 @@ export const ROUTES: readonly Route[] = [
 
   ...documents('/vehicles', 'vehicle', vehicleSchema),
   ...documents('/platforms', 'platform', platformSchema),
+  ...documents('/procedures', 'procedure', procedureSchema),
   ...documents('/kits', 'kit', kitSchema, kitSummarySchema),
   read('/kits/{id}/applications', "Lines of a kit's list of vehicles", z.array(applicationSchema)),
   ...documents('/applications', 'line of a list of vehicles', applicationSchema),
@@ -321,6 +322,7 @@ export const PUBLISHED = {
   record: bayRecordSchema,
   vehicle: vehicleSchema,
   kit: kitSchema,
+  procedure: procedureSchema,
   application: applicationSchema,
   platform: platformSchema,
   'stock-item': stockItemSchema,

@@ -4,7 +4,7 @@ import { recordId } from '../stages/record-parts'
 import { bayRecordSchema } from './records'
 import { AXLES, type AxleEnd } from '../spring'
 import { preferencesSchema, USUAL_PREFERENCES } from './preferences'
-import { applicationSchema, kitSchema, mountSchema, ruleSetSchema } from '../kit'
+import { applicationSchema, kitSchema, mountSchema, procedureSchema, ruleSetSchema } from '../kit'
 import {
   emptySurvey,
   loadCaseSchema,
@@ -97,6 +97,14 @@ export const jobSchema = z
           error: 'a job holds one kit an axle, and one that comes off there: two of these are for the same',
         },
       ),
+    /** Instructions beside the kits', as they were when they were taken in; of which version they are. */
+    procedures: z
+      .array(z.strictObject({ procedure: procedureSchema, version: z.number().int().min(1) }))
+      .max(20, { error: 'a job holds 20 procedures max' })
+      .refine((all) => new Set(all.map((p) => p.procedure.id)).size === all.length, {
+        error: 'a procedure is on a job once',
+      })
+      .default([]),
     /** The vehicle's history, of which this job is one visit; null until the shop has one for it. */
     history: recordId.nullable().default(null),
     /** What the visit before left open, to be proved on this one though the kit was there already. */
@@ -110,6 +118,11 @@ export const jobSchema = z
       wheels: z.enum(['off', 'on'], { error: 'wheels must be off or on' }),
       lift: z.enum(['floor', 'lift'], { error: 'lift must be floor or lift' }).default('floor'),
       crew: z.union([z.literal(1), z.literal(2)], { error: 'crew must be 1 or 2' }).default(1),
+      /** Steps that somebody put before others. */
+      pins: z
+        .array(z.strictObject({ first: recordId, then: recordId }))
+        .max(40, { error: 'pins has too many: 40 max' })
+        .default([]),
     }),
   })
   .refine((j) => j.loadCases.some((c) => c.id === j.activeCase), {
@@ -175,9 +188,10 @@ export function newJob(
     altitude: 0,
     conditions: { ...NO_CONDITIONS },
     kits: [],
+    procedures: [],
     history: null,
     owed: [],
     preferences: { ...USUAL_PREFERENCES },
-    choices: { wheels: 'off', lift: 'floor', crew: 1 },
+    choices: { wheels: 'off', lift: 'floor', crew: 1, pins: [] },
   }
 }

@@ -34,10 +34,14 @@ export type Carrier = (typeof CARRIERS)[number]
 export const KIT_PLACES = ['upper-bracket', 'lower-bracket', 'bag', 'shield', 'line'] as const
 export type KitPlace = (typeof KIT_PLACES)[number]
 /** What a step has to have on record before it is done: evidence, not a tick. */
-export const STEP_CHECKS = ['first-air', 'connections', 'plate-tire'] as const
+export const STEP_CHECKS = ['first-air', 'connections', 'plate-tire', 'parts'] as const
 export type StepCheck = (typeof STEP_CHECKS)[number]
 export type PartFate = (typeof PART_FATES)[number]
 export const PHASES = ['bench', 'remove', 'mount', 'align', 'torque', 'lines', 'air', 'refit'] as const
+
+/** Ways a bolt's head can point. */
+export const BOLT_HEADS = ['up', 'down', 'inboard', 'outboard', 'forward', 'rearward'] as const
+export type BoltHead = (typeof BOLT_HEADS)[number]
 
 export const fastenerSchema = z.strictObject({
   id,
@@ -53,6 +57,13 @@ export const fastenerSchema = z.strictObject({
   after: z.array(id).max(6).default([]),
   /** When it gets its torque. */
   when: z.enum(['as-fitted', 'after-alignment', 'at-ride-height']).default('as-fitted'),
+  /** Which way a bolt's head points; null where that does not matter. */
+  head: z
+    .enum(BOLT_HEADS, { error: `head must be one of ${BOLT_HEADS.join(', ')}` })
+    .nullable()
+    .default(null),
+  /** Paper and page that its torque comes from; empty where it is the kit's own instructions. */
+  source: z.string().trim().max(240).default(''),
 })
 export type Fastener = z.infer<typeof fastenerSchema>
 
@@ -155,6 +166,16 @@ export const PLAIN_OPERATION: Omit<Operation, 'id' | 'title' | 'phase' | 'steps'
   same: null,
   method: null,
   blocking: false,
+}
+
+/** How big a part is, by which it is drawn to size and told from one that looks like it; null where nothing is given. */
+export const partSize = {
+  thread: z
+    .enum(Object.keys(THREADS) as [ThreadName, ...ThreadName[]])
+    .nullable()
+    .default(null),
+  length: bounded('length', 0.002, 3).nullable().default(null),
+  width: bounded('length', 0.002, 1).nullable().default(null),
 }
 
 const span = (schema: z.ZodNumber) =>
@@ -298,6 +319,9 @@ export const kitSchema = z
           name: text,
           count: z.number().int().min(1).max(99),
           when: z.array(conditionSchema).max(6).default([]),
+          /** Side it goes on, where that matters. */
+          side: z.enum(['left', 'right'], { error: 'side must be left or right' }).nullable().default(null),
+          ...partSize,
         }),
       )
       .max(60)

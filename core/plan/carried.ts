@@ -2,7 +2,8 @@ import { hasAir, type Carrier } from '../kit'
 import { AXLES, type AxleEnd } from '../spring'
 import type { Vehicle } from '../vehicle'
 import type { StandState } from './plan-step'
-import type { PendingStep, PlannedKit } from './steps'
+import type { PlannedKit } from './names'
+import type { PendingStep } from './steps'
 
 /** From the first of some steps until the last of others, the vehicle stands only in some ways. */
 export interface StepHold {

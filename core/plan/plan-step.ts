@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { fastenerSchema, operationSchema } from '../kit'
+import { fastenerSchema, operationSchema, PROCEDURE_KINDS } from '../kit'
 import { AXLES } from '../spring'
 
 const SIDES = ['left', 'right'] as const
@@ -51,9 +51,11 @@ export const planStepSchema = z.strictObject({
   unsure: z.boolean(),
   steps: z.array(z.string().max(400)).max(20),
   tools: z.array(z.string().max(240)).max(20),
-  torques: z.array(fastenerSchema).max(8),
-  disturbs: z.array(fastenerSchema).max(8),
-  leavesLoose: z.array(fastenerSchema).max(8),
+  torques: z.array(fastenerSchema).max(12),
+  disturbs: z.array(fastenerSchema).max(12),
+  leavesLoose: z.array(fastenerSchema).max(12),
+  /** Whose instructions it comes from; null for a kit's and for what every plan has. */
+  from: z.enum(PROCEDURE_KINDS).nullable().default(null),
 })
 export type PlanStep = z.infer<typeof planStepSchema>
 export type StandState = z.infer<typeof standStateSchema>

@@ -1,4 +1,4 @@
-import type { Fastener, NeededPart } from '../kit'
+import type { Fastener, NeededPart, Procedure } from '../kit'
 import { clampForce, type Clamp } from '../torque'
 import type { Survey, Vehicle } from '../vehicle'
 import { holdsOf, sidesApart } from './carried'
@@ -12,8 +12,9 @@ import {
 } from './order'
 import type { PlanStep, StandState } from './plan-step'
 import { supportMove } from './support'
-import { WHEEL_NUTS } from './shop-operations'
-import { fastenerId, pendingSteps, type PlanChoices, type PlannedKit } from './steps'
+import type { PlannedKit } from './names'
+import { fastenersOf, proceduresUsed } from './procedures'
+import { pendingSteps, type PendingStep, type PlanChoices } from './steps'
 
 export interface TorqueRow {
   fastener: Fastener
@@ -58,55 +59,45 @@ export type PlanOutcome = { ok: true; plan: Plan } | { ok: false; stuck: string[
 const SUPPORT_MINUTES = { floor: 6, lift: 3 }
 const WHEELS_MINUTES = 8
 
-const wheelNuts: Fastener = {
-  id: WHEEL_NUTS,
-  name: 'Lug nuts',
-  count: 1,
-  thread: null,
-  grade: null,
-  spec: { kind: 'vehicle-maker' },
-  evenly: true,
-  after: [],
-  when: 'as-fitted',
+/** What a plan takes in beside its kits. */
+export interface PlanMore {
+  /** Parts that their fitment asks for beyond the box. */
+  needed?: readonly NeededPart[]
+  /** Instructions of the vehicle, the shop and accessories. */
+  procedures?: readonly Procedure[]
+  /** Pairs of steps that a person put into an order of their own. */
+  pins?: readonly Pin[]
+  /** What is done already stays where it is; the rest is ordered from there. */
+  sofar?: readonly PlanStep[]
 }
-
-/** What was done of a plan before something was found out. */
-export interface PlanSoFar {
-  steps: readonly PlanStep[]
+/** One step before another, because somebody wants it so. */
+export interface Pin {
+  first: string
+  then: string
 }
 
 /**
  * The whole work plan of a job's kits on a vehicle; `stuck` names operations whose precedence cannot be met.
- * @param needed parts that their fitment asks for beyond the box
- * @param sofar what is done stays where it is; the rest is ordered from there
  */
 export function buildPlan(
   kits: readonly PlannedKit[],
   vehicle: Vehicle,
   survey: Survey,
   choices: PlanChoices,
-  needed: readonly NeededPart[] = [],
-  sofar: PlanSoFar = { steps: [] },
+  { needed = [], procedures = [], pins = [], sofar = [] }: PlanMore = {},
 ): PlanOutcome {
   const crew = choices.crew ?? 1
-  const pending = pendingSteps(kits, vehicle, survey, choices)
+  const pending = pinned(pendingSteps(kits, vehicle, survey, choices, procedures), pins)
   const begun: Begun = {
-    state: sofar.steps.at(-1)?.state ?? AS_IT_STANDS,
-    done: new Set(sofar.steps.filter((s) => s.kind === 'operation').map((s) => s.id)),
+    state: sofar.at(-1)?.state ?? AS_IT_STANDS,
+    done: new Set(sofar.filter((s) => s.kind === 'operation').map((s) => s.id)),
   }
   const rules = { holds: holdsOf(pending, kits, vehicle), groups: sidesApart(pending, vehicle), crew }
   const order = orderSteps(pending, rules, begun)
   if (!order.ok) return order
-  const fasteners = new Map(
-    [
-      ...kits.flatMap(({ kit, work }) =>
-        work === 'fit' ? kit.fasteners.map((f) => ({ ...f, id: fastenerId(kit.axle, f.id) })) : [],
-      ),
-      wheelNuts,
-    ].map((f) => [f.id, f]),
-  )
+  const fasteners = fastenersOf(kits, proceduresUsed(kits, procedures, vehicle, survey))
   const named = (ids: readonly string[]) => ids.map((id) => fasteners.get(id)!)
-  const steps: PlanStep[] = [...sofar.steps]
+  const steps: PlanStep[] = [...sofar]
   let before = begun.state
   const visits = new Map<string, number>()
   const visited = (state: StandState) => {
@@ -115,7 +106,7 @@ export function buildPlan(
     visits.set(key, visit)
     return `state-${key}-${visit}`
   }
-  for (const s of sofar.steps) if (s.kind === 'state') visited(s.state)
+  for (const s of sofar) if (s.kind === 'state') visited(s.state)
   const lift = choices.lift ?? 'floor'
   const offLater = (from: number) => {
     for (const { state } of order.steps.slice(from)) {
@@ -146,14 +137,15 @@ export function buildPlan(
       torques: named(o.torques),
       disturbs: named(o.disturbs),
       leavesLoose: named(o.leavesLoose),
+      from: step.from ?? null,
     })
   }
   // What is done is over; it does not go up again at the end.
-  if (order.steps.length || sofar.steps.length) moveTo(AS_IT_STANDS, order.steps.length)
+  if (order.steps.length || sofar.length) moveTo(AS_IT_STANDS, order.steps.length)
   const operations = order.steps.map((s) => s.step.operation)
-  const timeline = timelineOf(steps.slice(sofar.steps.length), order.schedule, crew)
-  const moves = steps.slice(sofar.steps.length).reduce((sum, s) => sum + (s.kind === 'state' ? s.minutes : 0), 0)
-  const spent = sofar.steps.reduce((sum, s) => sum + s.minutes, 0)
+  const timeline = timelineOf(steps.slice(sofar.length), order.schedule, crew)
+  const moves = steps.slice(sofar.length).reduce((sum, s) => sum + (s.kind === 'state' ? s.minutes : 0), 0)
+  const spent = sofar.reduce((sum, s) => sum + s.minutes, 0)
   const counts = { ...countMoves(steps), sideWalks: order.sideWalks, toolChanges: order.toolChanges }
   return {
     ok: true,
@@ -179,6 +171,16 @@ export function buildPlan(
       }),
     },
   }
+}
+
+/** Steps with each pair in the order that a person gave it; a pair of which one is not there says nothing. */
+function pinned(steps: readonly PendingStep[], pins: readonly Pin[]): PendingStep[] {
+  if (!pins.length) return [...steps]
+  const ids = new Set(steps.map((s) => s.id))
+  return steps.map((s) => {
+    const first = pins.filter((p) => p.then === s.id && ids.has(p.first) && p.first !== s.id).map((p) => p.first)
+    return first.length ? { ...s, after: [...new Set([...s.after, ...first])] } : s
+  })
 }
 
 /** How often what holds the vehicle changes along a plan, and how often wheels come off or go on. */
@@ -299,6 +301,7 @@ function stateStep(
     torques: [],
     disturbs: [],
     leavesLoose: [],
+    from: null,
     takesOff,
     refits,
     fates: [],

@@ -1,8 +1,8 @@
-import { hasAir, PLAIN_OPERATION, sitsOn, type Kit, type Operation } from '../kit'
+import { hasAir, PLAIN_OPERATION, sitsOn, type Fastener, type Kit, type Operation } from '../kit'
 import type { AxleEnd } from '../spring'
 import { motionOf, partName, partsAround, tooShort } from '../underbody'
 import type { Handling, Survey, Vehicle } from '../vehicle'
-import type { PlannedKit } from './steps'
+import type { PlannedKit } from './names'
 
 const shopOperation = (part: Pick<Operation, 'id' | 'title' | 'phase' | 'steps'> & Partial<Operation>): Operation => ({
   ...PLAIN_OPERATION,
@@ -11,6 +11,19 @@ const shopOperation = (part: Pick<Operation, 'id' | 'title' | 'phase' | 'steps'>
 
 /** The vehicle maker's own fasteners of the wheels: one figure for both axles. */
 export const WHEEL_NUTS = 'lug-nuts'
+export const wheelNuts: Fastener = {
+  id: WHEEL_NUTS,
+  name: 'Lug nuts',
+  count: 1,
+  thread: null,
+  grade: null,
+  spec: { kind: 'vehicle-maker' },
+  evenly: true,
+  after: [],
+  when: 'as-fitted',
+  head: null,
+  source: '',
+}
 
 /** Where a step says to look, by what was found. */
 function linesToFind({ frameRails }: Vehicle, survey: Survey, axles: readonly AxleEnd[]): string[] {

@@ -1,6 +1,17 @@
-import { conditionsHold, factOf, seenAt, type Kit, type Operation, type Seen } from '../kit'
+import {
+  conditionsHold,
+  factOf,
+  seenAt,
+  type Kit,
+  type Operation,
+  type Procedure,
+  type ProcedureKind,
+  type Seen,
+} from '../kit'
 import type { AxleEnd } from '../spring'
 import type { Survey, SurveyKey, Vehicle } from '../vehicle'
+import { fastenerId, named, type Placed, type PlannedKit, type Side } from './names'
+import { asOne, inTurn, meets, procedureOperations, proceduresUsed } from './procedures'
 import {
   airOperations,
   closingOperations,
@@ -13,15 +24,6 @@ import {
   takeOffOperations,
   WHEEL_NUTS,
 } from './shop-operations'
-export type Side = 'left' | 'right'
-/** A kit of a job and what is done with it on this visit. */
-export interface PlannedKit {
-  kit: Kit
-  work: 'fit' | 'keep' | 'take-off'
-  /** The way of working that was chosen; null or absent for the one of the instructions. */
-  method?: string | null | undefined
-}
-
 /** One thing to do on one side, before it has a place in the order. */
 export interface PendingStep {
   id: string
@@ -33,6 +35,10 @@ export interface PendingStep {
   after: string[]
   /** A survey answer is missing that decides whether this is needed at all. */
   unsure: boolean
+  /** Whose instructions it comes from; absent for a kit's and the plan's own. */
+  from?: ProcedureKind
+  /** Which instructions, by id; absent for the plan's own. */
+  origin?: string
 }
 
 export interface PlanChoices {
@@ -46,28 +52,14 @@ export interface PlanChoices {
 /** Reaching past a fitted wheel takes longer; what a shop finds (common practice, no published source). */
 const WHEELS_ON_SLOWER = 1.25
 
-/** Names of the front kit's operations and fasteners, so that two kits never share one; the rear kit's stay as they are. */
-const named = (axle: AxleEnd, id: string): string => (axle === 'front' ? `front-${id}` : id)
-/**
- * Fasteners of a kit as the plan names them.
- * @returns the lug nuts are the vehicle's, and keep their name at both axles
- */
-export const fastenerId = (axle: AxleEnd, id: string): string => (id === WHEEL_NUTS ? id : named(axle, id))
-
-/** An operation at an axle, with what is known of it there. */
-interface Placed {
-  operation: Operation
-  axle: AxleEnd | null
-  seen: Seen | null
-}
-
 /** An operation of one kit as the plan names it. */
-function placed(axle: AxleEnd, operation: Operation, seen: Seen): Placed {
+function placed({ axle, id: kit }: Pick<Kit, 'axle' | 'id'>, operation: Operation, seen: Seen): Placed {
   const id = (own: string) => named(axle, own)
   const fastener = (own: string) => fastenerId(axle, own)
   return {
     axle,
     seen,
+    origin: kit,
     operation: {
       ...operation,
       id: id(operation.id),
@@ -86,21 +78,24 @@ function placed(axle: AxleEnd, operation: Operation, seen: Seen): Placed {
  * Precedence refers to the same side where both are sided, and to every side otherwise. An operation that is not
  * needed hands its own predecessors on, so that dropping it never frees its followers.
  * @param kits those that are fitted or come off; one that stays on asks for nothing
+ * @param procedures of the vehicle, the shop and accessories, beside the kits'
  */
 export function pendingSteps(
   kits: readonly PlannedKit[],
   vehicle: Vehicle,
   survey: Survey,
   choices: PlanChoices,
+  procedures: readonly Procedure[] = [],
 ): PendingStep[] {
   const worked = kits.filter(({ work }) => work !== 'keep')
-  const axles = [...new Set(worked.map(({ kit }) => kit.axle))]
-  const ofKits = worked.flatMap((planned): Placed[] => {
+  const used = proceduresUsed(kits, procedures, vehicle, survey)
+  const axles = [...new Set([...worked.map(({ kit }) => kit.axle), ...used.flatMap((p) => p.axle ?? [])])]
+  const ofTheirs = worked.flatMap((planned): Placed[] => {
     const { kit } = planned
     const seen = seenAt(vehicle, survey, kit.axle)
     const other = worked.find((w) => w !== planned && w.kit.axle === kit.axle)
     if (planned.work === 'take-off')
-      return takeOffOperations(planned, other !== undefined).map((o) => placed(kit.axle, withWheels(o, choices), seen))
+      return takeOffOperations(planned, other !== undefined).map((o) => placed(kit, withWheels(o, choices), seen))
     const own = operationsOf(planned, seen)
     const helper = oldHelperOperation(kit, survey)
     const watched = watchTravel(kit, own)
@@ -119,9 +114,15 @@ export function pendingSteps(
         ...(lines && o.phase !== 'bench' && o !== lines.clear ? [lines.clear.id] : []),
         ...(o.phase === 'mount' ? helper.map((e) => e.id) : []),
       ]
-      return placed(kit.axle, withWheels({ ...o, after }, choices), seen)
+      return placed(kit, withWheels({ ...o, after }, choices), seen)
     })
   })
+  const ofKits = inTurn(
+    ofTheirs,
+    used
+      .flatMap((p) => procedureOperations(p, kits, vehicle, survey))
+      .map((p) => ({ ...p, operation: withWheels(p.operation, choices) })),
+  )
   const whole = (o: Operation): Placed => ({ operation: o, axle: null, seen: null })
   const ids = ofKits.map((p) => p.operation.id)
   const standing = atRideHeight(ofKits)
@@ -156,7 +157,7 @@ export function pendingSteps(
         )
       : [],
   )
-  const operations: Placed[] = worked.length
+  const operations: Placed[] = ofKits.length
     ? [...openingOperations(vehicle, survey, axles).map(whole), ...settled, ...nuts, ...closing.map(whole), ...looks]
     : []
   // What a step of this plan asks first is no doubt of the plan: what hangs on it comes in when it was found.
@@ -184,6 +185,8 @@ export function pendingSteps(
       side,
       axle: p.axle,
       unsure: holdsOf(p) === null,
+      ...(p.from ? { from: p.from } : {}),
+      ...(p.origin ? { origin: p.origin } : {}),
       after: [...new Set(p.operation.after.flatMap((id) => standIns(id)))].flatMap((id) => {
         const before = sides(byId.get(id)!)
         return (side !== null && before.includes(side) ? [side] : before).map((s) => stepId(id, s))
@@ -216,16 +219,13 @@ function operationsOf({ kit, method }: PlannedKit, seen: Seen): Operation[] {
  * Steps that do the same thing at the same place, whoever asks for it, are one: after all that comes before any of them.
  */
 function onceEach(steps: readonly PendingStep[]): PendingStep[] {
-  const first = new Map<string, PendingStep>()
+  const kept: PendingStep[] = []
   const standsFor = new Map<string, string>()
   for (const s of steps) {
-    const { same, side } = s.operation
-    if (!same) continue
     // What is done once is the vehicle's, whichever end asks for it.
-    const key = side === 'once' ? same : `${same} ${s.axle} ${s.side}`
-    const known = first.get(key)
-    if (!known) first.set(key, s)
-    else standsFor.set(s.id, known.id)
+    const known = kept.find((k) => k.side === s.side && meets(k, s))
+    if (known) standsFor.set(s.id, known.id)
+    else kept.push(s)
   }
   if (!standsFor.size) return [...steps]
   const one = (id: string) => standsFor.get(id) ?? id
@@ -233,10 +233,8 @@ function onceEach(steps: readonly PendingStep[]): PendingStep[] {
     .filter((s) => !standsFor.has(s.id))
     .map((s) => {
       const others = steps.filter((o) => standsFor.get(o.id) === s.id)
-      return {
-        ...s,
-        after: [...new Set([s, ...others].flatMap((o) => o.after.map(one)))].filter((id) => id !== s.id),
-      }
+      const after = [...new Set([s, ...others].flatMap((o) => o.after.map(one)))].filter((id) => id !== s.id)
+      return others.length ? { ...s, operation: asOne([s, ...others]), after } : { ...s, after }
     })
 }
 

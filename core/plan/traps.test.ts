@@ -113,9 +113,15 @@ describe('traps of the work', () => {
     expect(ids(plan(true))).not.toContain('contact-spacer:left')
     const before = plan(null)
     const done = before.slice(0, before.findIndex((s) => s.id === 'mount-contact') + 1)
-    const after = buildPlan([kit], job.vehicle, answered(job.survey, { mountTouches: false }), { wheels: 'off' }, [], {
-      steps: done,
-    })
+    const after = buildPlan(
+      [kit],
+      job.vehicle,
+      answered(job.survey, { mountTouches: false }),
+      { wheels: 'off' },
+      {
+        sofar: done,
+      },
+    )
     if (!after.ok) throw new Error(after.stuck.join())
     expect(after.plan.steps.slice(0, done.length)).toEqual(done)
     const rest = ids(after.plan.steps.slice(done.length))

@@ -5,7 +5,7 @@ import { surveyAnswer, type SurveyKey } from '../vehicle'
 import { canDo, type PlanStep } from '../plan'
 import { kitAt, type BayRecord, type RecordBody, type RecordOf } from '../job'
 import type { Flag, FlagCode } from './evidence'
-import { axleOfConnection, axleOfCorner, connectionsAt, factAt, timeOf } from './places'
+import { axleOfConnection, axleOfCorner, connectionsAt, factAt, partKey, partsHere, timeOf } from './places'
 import { bagsFor, isFitted, isLined, unfitted, type Work } from './work'
 
 /** Two readings of one dial gauge may differ by this with nothing let in or out (common practice). */
@@ -90,8 +90,9 @@ const provedOf = <K extends RecordBody['kind']>(work: Work, kind: K): RecordOf<K
   )
 /** Whether what a step looks at is on record: read, and as it has to be. */
 function isShown(work: Work, axle: AxleEnd, check: StepCheck): boolean {
-  const kit = kitAt(work.job, axle)?.kit
-  if (!kit) return true
+  const own = kitAt(work.job, axle)
+  if (!own) return true
+  const { kit } = own
   switch (check) {
     case 'first-air': {
       if (!hasAir(kit)) return true
@@ -103,6 +104,8 @@ function isShown(work: Work, axle: AxleEnd, check: StepCheck): boolean {
       return connectionsAt(kit).every(
         ({ id }) => provedOf(work, 'connection').findLast((b) => b.connection === id)?.result === 'no-bubbles',
       )
+    case 'parts':
+      return partsHere(own, work.job).every((p) => (work.counted[axle]?.get(partKey(p)) ?? 0) >= p.count)
     case 'plate-tire':
       return (['left', 'right'] as const).every((side) =>
         provedOf(work, 'gap').some((b) => b.axle === axle && b.check === 'plate-tire' && b.side === side),

@@ -53,6 +53,12 @@ export function takeEffect(work: Work, record: BayRecord, flag: Flag | null): vo
     case 'finding':
       work.found.add(factAt(body.axle, body.fact))
       return
+    case 'parts-counted':
+      work.counted[body.axle] = new Map([
+        ...(work.counted[body.axle] ?? []),
+        ...body.counts.map((c) => [c.part, c.has] as const),
+      ])
+      return
     case 'load-on':
       work.now = { ...work.now, load: { loadCase: body.loadCase, said: true } }
       return

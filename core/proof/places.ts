@@ -1,6 +1,6 @@
-import { hasAir, type Kit } from '../kit'
+import { conditionsHold, hasAir, seenAt, type Kit } from '../kit'
 import type { AxleEnd } from '../spring'
-import type { BayRecord } from '../job'
+import type { BayRecord, Job, JobKit } from '../job'
 
 /** Which axle a connection of a job's kits belongs to. */
 export const axleOfConnection = (id: string): AxleEnd => (id.startsWith('front-') ? 'front' : 'rear')
@@ -17,6 +17,12 @@ export const connectionsAt = (kit: Kit): { id: string; name: string; side: 'left
     : []
 /** Which axle a corner is at. */
 export const axleOfCorner = (corner: string): AxleEnd => (corner.startsWith('front') ? 'front' : 'rear')
+
+/** What is in the box of a kit for this vehicle: what stands under a condition that does not hold is left out. */
+export const partsHere = ({ kit }: Pick<JobKit, 'kit'>, job: Pick<Job, 'vehicle' | 'survey'>): Kit['parts'] =>
+  kit.parts.filter((p) => conditionsHold(p.when, seenAt(job.vehicle, job.survey, kit.axle)) !== false)
+/** What a part is counted by: its number where it has one. */
+export const partKey = ({ number, name }: Pick<Kit['parts'][number], 'number' | 'name'>): string => number || name
 
 /** A survey answer at an axle, as one text. */
 export const factAt = (axle: AxleEnd, fact: string): string => `${axle} ${fact}`

@@ -39,6 +39,8 @@ export interface Work {
   /** Survey answers that a record gives, and those of them that were given by now, by axle. */
   findable: ReadonlySet<string>
   found: Set<string>
+  /** How many of each part of an axle's kit were counted last. */
+  counted: Partial<Record<AxleEnd, ReadonlyMap<string, number>>>
   /** When the lines of an axle were closed, ms. */
   closedAt: Partial<Record<AxleEnd, number>>
 }
@@ -94,6 +96,7 @@ export function beginWork(job: Job, plan: PlanOutcome | null, findable: Readonly
     agreed: new Set(),
     findable,
     found: new Set(),
+    counted: {},
     closedAt: {},
   }
 }

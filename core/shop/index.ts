@@ -11,4 +11,4 @@ export {
   type Person,
   type Role,
 } from './people'
-export { NEW_SHOP, shopSettingsSchema, type ShopSettings } from './settings'
+export { NEW_SHOP, shopSettingsSchema, wrenchSchema, type ShopSettings, type Wrench } from './settings'

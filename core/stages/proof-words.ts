@@ -59,6 +59,7 @@ function subjectText(check: FinalCheckId, about: string, named: Named): string {
 export const STEP_CHECK_NAMES: Record<StepCheck, string> = {
   'first-air': 'both bags were read at their min or more',
   connections: 'every connection was soaped without bubbles',
+  parts: 'every part of the box was counted',
   'plate-tire': 'the gap from plate to tire was read on both sides',
 }
 

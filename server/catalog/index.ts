@@ -1,4 +1,13 @@
-import { applicationSchema, closableKitSchema, kitSchema, stockItemSchema, type Kit } from '@stout-shackle/core/kit'
+import {
+  applicationSchema,
+  closableKitSchema,
+  closableProcedureSchema,
+  kitSchema,
+  procedureSchema,
+  stockItemSchema,
+  type Kit,
+  type Procedure,
+} from '@stout-shackle/core/kit'
 import type { KitSummary } from '@stout-shackle/core/contract'
 import { platformSchema, vehicleSchema } from '@stout-shackle/core/vehicle'
 import { CatalogStore } from './store'
@@ -23,4 +32,12 @@ export const kitStore = new CatalogStore<Kit, KitSummary>(
 export const applicationStore = new CatalogStore('applications', 'line', applicationSchema)
 export const vehicleStore = new CatalogStore('vehicles', 'vehicle', vehicleSchema, true)
 export const platformStore = new CatalogStore('platforms', 'platform', platformSchema)
+export const procedureStore = new CatalogStore<Procedure>(
+  'procedures',
+  'procedure',
+  procedureSchema,
+  false,
+  null,
+  closableProcedureSchema,
+)
 export const stockStore = new CatalogStore('stock', 'stock item', stockItemSchema)

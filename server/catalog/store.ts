@@ -4,7 +4,7 @@ import type { Entry, Found } from '@stout-shackle/core/contract'
 import { notFound, Problem } from '../problem'
 import { stale } from '../write'
 
-type CatalogName = 'kits' | 'applications' | 'vehicles' | 'platforms' | 'stock'
+type CatalogName = 'kits' | 'applications' | 'vehicles' | 'platforms' | 'procedures' | 'stock'
 
 export interface Row {
   id: string
@@ -21,7 +21,7 @@ export interface Search {
 /** Words as a full-text query: every one of them, by its beginning. */
 const queryOf = (find: string): string => (find.match(/[\p{L}\p{N}]+/gu) ?? []).map((word) => `"${word}"*`).join(' ')
 
-/** Versioned documents of one kind: vehicles, platforms, kits, their lists, stock. */
+/** Versioned documents of one kind: vehicles, platforms, procedures, kits, their lists, stock. */
 export class CatalogStore<T extends { id: string }, S = T> {
   constructor(
     readonly table: CatalogName,

@@ -97,6 +97,14 @@ describe('the schema', () => {
       return all.map(({ job, records }) => ({ job, records, stops: assessJob(job, records).stops }))
     }
     const stood = await states()
+    const newest = await migrateOneStep(file, 'down', '2026-11-27T09:57:00.000Z')
+    expect([newest.from, newest.to]).toEqual(['009-procedures', '008-work'])
+    const before9 = new Database(file, { readonly: true })
+    for (const table of ['jobs', 'job_versions', 'kits', 'shop_settings'])
+      expect(
+        before9.prepare(`SELECT coalesce(group_concat(document), '') FROM ${table}`).pluck().get() as string,
+      ).not.toMatch(/"(procedures|pins|head|wrenches)":/)
+    before9.close()
     const last = await migrateOneStep(file, 'down', '2026-11-27T09:58:00.000Z')
     expect([last.from, last.to]).toEqual(['008-work', '007-fit'])
     const older = new Database(file, { readonly: true })
@@ -120,7 +128,7 @@ describe('the schema', () => {
     const kept = new Database(file, { readonly: true })
     const asideIn = (table: string) =>
       kept.prepare(`SELECT count(*) FROM ${table} WHERE source = 'record'`).pluck().get() as number
-    const aside = asideIn('kept_of_proof') + asideIn('kept_of_work')
+    const aside = asideIn('kept_of_proof') + asideIn('kept_of_work') + asideIn('kept_of_procedures')
     kept.close()
     expect(aside).toBeGreaterThan(5)
     expect({ ...counted, records: counted.records! + aside }).toEqual(Object.fromEntries(before))
@@ -129,6 +137,7 @@ describe('the schema', () => {
     const up = await migrateOneStep(file, 'up', '2026-11-27T10:01:30.000Z')
     expect(up.to).toBe('007-fit')
     expect((await migrateOneStep(file, 'up', '2026-11-27T10:01:40.000Z')).to).toBe('008-work')
+    expect((await migrateOneStep(file, 'up', '2026-11-27T10:01:50.000Z')).to).toBe('009-procedures')
     expect(read()).toEqual(before)
     expect(await states()).toEqual(stood)
     // All the way down to the first form and up again: every record is there, and proves what it proved.

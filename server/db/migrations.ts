@@ -1,5 +1,7 @@
 import { withFit, withoutFit } from './fit-step'
-import { withoutWork, withWork } from './work-step'
+import { withNew, withoutNew } from './kept-whole'
+import { BEFORE_PROCEDURES } from './procedures-step'
+import { BEFORE_WORK } from './work-step'
 import { withoutProof, withProof } from './proof-step'
 import type { Knex } from 'knex'
 import { DEFAULT_RULES } from '@stout-shackle/core/kit'
@@ -333,11 +335,26 @@ const migrations: Migration[] = [
       await db.raw(
         'CREATE TABLE IF NOT EXISTS photos (hash TEXT PRIMARY KEY, jpeg BLOB NOT NULL, kept_at TEXT NOT NULL)',
       )
-      await withWork(db)
+      await withNew(db, BEFORE_WORK)
       await db.raw('UPDATE jobs SET summary = NULL')
     },
     async down(db) {
-      await withoutWork(db)
+      await withoutNew(db, BEFORE_WORK)
+      await db.raw('UPDATE jobs SET summary = NULL')
+    },
+  },
+  {
+    name: '009-procedures',
+    async up(db) {
+      // The way down leaves it: what was written is not lost to a version that does not know it.
+      await db.raw(
+        'CREATE TABLE IF NOT EXISTS procedures (id TEXT PRIMARY KEY, version INTEGER NOT NULL, document TEXT NOT NULL, changed_at TEXT NOT NULL)',
+      )
+      await withNew(db, BEFORE_PROCEDURES)
+      await db.raw('UPDATE jobs SET summary = NULL')
+    },
+    async down(db) {
+      await withoutNew(db, BEFORE_PROCEDURES)
       await db.raw('UPDATE jobs SET summary = NULL')
     },
   },

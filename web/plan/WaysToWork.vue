@@ -50,7 +50,7 @@ const isNow = ({ choices, kits }: WayToWork) =>
   choices.wheels === job.value.choices.wheels &&
   choices.lift === job.value.choices.lift &&
   choices.crew === job.value.choices.crew
-const take = ({ choices }: WayToWork) => store.edit((j) => ({ ...j, choices }))
+const take = ({ choices }: WayToWork) => store.edit((j) => ({ ...j, choices: { ...j.choices, ...choices } }))
 </script>
 
 <template>

@@ -8,6 +8,8 @@ export const STAGE_OF_RECORD: Record<RecordKind, StageId> = {
   'room-gap': 'fit',
   planned: 'plan',
   finding: 'bay',
+  'step-added': 'bay',
+  'parts-counted': 'bay',
   step: 'bay',
   'step-begun': 'bay',
   paused: 'bay',

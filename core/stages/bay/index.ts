@@ -1,3 +1,10 @@
 export { openItemsOf, type OpenItem, type OpenItems, type PartLine } from './open-items'
 export { stepReports, workBegun, type StepReport } from './steps'
-export { fastenerCloses, placeCloses, torqueStates, type FastenerState, type PlaceState } from './torques'
+export {
+  fastenerCloses,
+  placeCloses,
+  torqueStates,
+  type FastenerState,
+  type PlaceState,
+  type WrenchDoubt,
+} from './torques'

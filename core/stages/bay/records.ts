@@ -46,6 +46,14 @@ export const bayRecords = [
         .min(1, { error: 'pass must be 1 or 2' })
         .max(2, { error: 'pass must be 1 or 2: the last one is the torque itself' })
         .optional(),
+      /** The wrench it was pulled with, as it was then; absent where nobody said. */
+      wrench: z
+        .strictObject({
+          serial: requiredText('Serial number', 40),
+          high: bounded('torque', 0.5, 1500),
+          due: z.iso.date({ error: 'due must be a date like 2027-05-31' }),
+        })
+        .optional(),
       /** Why the wrench could not reach it, and what a second look showed. */
       reason: optionalText('Reason', 200).optional(),
     })
@@ -78,6 +86,15 @@ export const bayRecords = [
       ])
       .nullable()
       .default(null),
+  }),
+  /** Parts of a kit as they were counted on the bench, before anything is lifted. */
+  z.strictObject({
+    kind: z.literal('parts-counted'),
+    axle: recordAxle,
+    counts: z
+      .array(z.strictObject({ part: requiredText('Part', 240), has: z.number().int().min(0).max(99) }))
+      .min(1, { error: 'counts has none: count one part or more' })
+      .max(60),
   }),
   z.strictObject({ kind: z.literal('off'), part: requiredText('Part', 120), ...place }),
   z.strictObject({ kind: z.literal('on-again'), part: requiredText('Part', 120), ...place }),

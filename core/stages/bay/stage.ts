@@ -1,4 +1,5 @@
 import { ofKind } from '../../job'
+import { formatQuantity, isAbove } from '../../quantity'
 import type { PlanStep } from '../../plan'
 import { defineStage } from '../stage'
 import { stillOpen } from './open-items'
@@ -58,6 +59,15 @@ export const bayStage = defineStage({
       ...torques
         .filter((t) => t.places.some((p) => WRONG.has(p.state)))
         .map((t) => ({ code: 'torque-wrong' as const, about: onSide(t.fastener.name, t.step.side), hard: true })),
+      ...torques.flatMap((t) =>
+        (['under-range', 'overdue'] as const)
+          .filter((doubt) => t.places.some((p) => p.doubt === doubt))
+          .map((doubt) => ({
+            code: doubt === 'overdue' ? ('wrench-overdue' as const) : ('wrench-range' as const),
+            about: onSide(t.fastener.name, t.step.side),
+            hard: false,
+          })),
+      ),
       ...(job.kits.length && (support !== 'on-wheels' || !proof.now.settled)
         ? [
             {
@@ -85,6 +95,8 @@ export const bayStage = defineStage({
     const fastener = step.torques.find((f) => f.id === body.fastener)
     if (!fastener) return { field: 'fastener', code: 'unknown-fastener', about: body.fastener }
     if (body.kind !== 'torque') return null
+    if (body.wrench && body.value !== null && isAbove(body.value, body.wrench.high))
+      return { field: 'value', code: 'over-wrench', about: formatQuantity('torque', body.wrench.high, 'us') }
     if (body.place > fastener.count) return { field: 'place', code: 'no-such-place', about: String(fastener.count) }
     return body.outcome === 'not-reached' && !body.reason
       ? { field: 'reason', code: 'reason-missing', about: body.fastener }

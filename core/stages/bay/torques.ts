@@ -1,3 +1,4 @@
+import { isBelow } from '../../quantity'
 import { judgeTorque, type TorqueVerdict } from '../../torque'
 import type { Fastener } from '../../kit'
 import type { Plan, PlanStep } from '../../plan'
@@ -13,11 +14,20 @@ export type PlaceState =
   | 'not-reached'
   | 'none-given'
 
+/** Why a reading is less sure than it looks: the wrench it was pulled with. */
+export type WrenchDoubt = 'under-range' | 'overdue'
+
 export interface FastenerState {
   step: PlanStep
   fastener: Fastener
   /** One entry a place, 1 first; `passes` how many earlier passes are on record there. */
-  places: { state: PlaceState; value: number | null; record: BayRecord | null; passes: number }[]
+  places: {
+    state: PlaceState
+    value: number | null
+    record: BayRecord | null
+    passes: number
+    doubt: WrenchDoubt | null
+  }[]
   /** Undone after it was torqued, and not torqued since. */
   openedAgain: boolean
   /** Vehicle maker's figure, N·m, where the spec defers to it and it has been looked up. */
@@ -84,7 +94,7 @@ export function torqueStates(plan: Plan, standing: readonly BayRecord[], proof: 
         const value = record?.body.value ?? null
         const lack = placeMissing(fastener, `${key} ${i + 1}`, state, value, here.at(-1) ?? pulls.at(-1) ?? null, proof)
         if (lack) lacks.push(lack)
-        return { state, value, record, passes }
+        return { state, value, record, passes, doubt: record && wrenchDoubt(record) }
       })
       return {
         step,
@@ -96,6 +106,15 @@ export function torqueStates(plan: Plan, standing: readonly BayRecord[], proof: 
       }
     }),
   )
+}
+
+/** Share of its range under which a torque wrench is outside what it is calibrated for (ISO 6789-1: from 20 % up; from memory). */
+const LEAST_OF_RANGE = 0.2
+/** What is doubtful about a reading by the wrench it was pulled with; null where nothing is, or nobody said which it was. */
+function wrenchDoubt({ body: { value, wrench }, at }: RecordOf<'torque'>): WrenchDoubt | null {
+  if (!wrench || value === null) return null
+  if (isBelow(value, LEAST_OF_RANGE * wrench.high)) return 'under-range'
+  return at.slice(0, 10) > wrench.due ? 'overdue' : null
 }
 
 /** @param unreached how often it was found out of the wrench's reach: a second look closes it */

@@ -19,6 +19,8 @@ export const bayStops: Record<StopsOf<typeof bayStage>, (stop: StageStop) => str
   'steps-left': ({ about }) =>
     `${about} ${about === '1' ? 'step is' : 'steps are'} neither done nor skipped with a reason`,
   'torque-wrong': ({ about }) => `${about}: the last torque is outside its spec; undo it and torque again`,
+  'wrench-range': ({ about }) => `${about}: read under a fifth of the wrench's range: take a smaller one`,
+  'wrench-overdue': ({ about }) => `${about}: read with a wrench whose calibration was over`,
   'step-skipped': ({ about }) => `${about}: skipped, and it cannot be; do it, or record a deviation for it`,
   'not-on-wheels': () => 'It is not on its wheels',
   'not-settled': () => 'It was not rolled a length and bounced since it came down',
@@ -29,6 +31,7 @@ export const bayRefusals: Record<RefusalsOf<typeof bayStage>, (about: string) =>
   'unknown-step': (step) => `"${step}" is not a step of this job's plan.`,
   'unknown-fastener': (fastener) => `"${fastener}" is not torqued in this step.`,
   'no-such-place': (count) => `This step has ${count} of these fasteners.`,
+  'over-wrench': (high) => `This wrench reads to ${high} max: enter its reading again, or the wrench that was used.`,
   'reason-missing': () => 'Reason is missing: enter why the wrench cannot reach it.',
 }
 export const bayChecks: Record<(typeof BAY_CHECKS)[number], string> = { torques: 'Torques' }
@@ -70,6 +73,7 @@ export const bayRecordTexts: RecordTexts<typeof bayRecords> = {
   'maker-torque': ({ fastener, value, source }, system, names) =>
     `${names.fastener ?? fastener}: vehicle maker's torque ${formatQuantity('torque', value, system)}, ${source}`,
   deviation: ({ what, why, agreedBy }) => `Deviation: ${what}, ${why}, agreed by ${agreedBy}`,
+  'parts-counted': ({ counts }) => `${count(counts.length, 'part', 'parts')} counted on the bench`,
   off: (body) => `Off: ${partText(body)}`,
   'on-again': (body) => `Back on: ${partText(body)}`,
   'part-fate': (body) =>

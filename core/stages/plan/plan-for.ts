@@ -1,5 +1,5 @@
-import { type Kit, catalogOf, judgeOn, seenAt, conditionsHold, type KitCatalog, type NeededPart } from '../../kit'
-import { buildPlan, planStepSchema, type PlanOutcome, type PlanStep } from '../../plan'
+import { catalogOf, judgeOn, type KitCatalog, type NeededPart, type Procedure } from '../../kit'
+import { buildPlan, planStepSchema, type Pin, type PlanOutcome, type PlanStep } from '../../plan'
 import { hashOf } from '../../proof'
 import { ofKind, standing, type BayRecord, type Job, type JobKit, type RecordOf } from '../../job'
 import { withSurveyAnswer, type Survey } from '../../vehicle'
@@ -19,19 +19,64 @@ export function planFor(job: Job, records: readonly BayRecord[] = []): PlanOutco
   const recorded = kept.findLast(({ body }) => body.of === own) ?? null
   const first = freshPlan(job, job.survey, [])
   let outcome = recorded && first.ok ? withSteps(first, recorded.body.steps) : first
-  const found = ofKind(stand, 'finding').filter((f) => !recorded || stand.indexOf(f) > stand.indexOf(recorded))
+  const since = recorded ? stand.indexOf(recorded) : -1
   let survey = job.survey
-  for (const finding of found) {
-    survey = withFinding(survey, finding)
+  const added: AddedStep[] = []
+  for (const [i, record] of stand.entries()) {
+    const { body } = record
+    if (body.kind === 'step-added') added.push(addedStep(body, added.length + 1))
+    else if (body.kind === 'finding' && i > since)
+      survey = withSurveyAnswer(survey, body.fact, body.axle, body.answer as never)
+    else continue
     if (!outcome.ok) break
-    const done = doneBefore(outcome.plan.steps, stand.slice(0, stand.indexOf(finding)))
-    outcome = freshPlan(job, survey, done)
+    const done = doneBefore(outcome.plan.steps, stand.slice(0, i))
+    outcome = freshPlan(job, survey, done, added)
   }
   return outcome
 }
 
-const freshPlan = (job: Job, survey: Survey, done: readonly PlanStep[]): PlanOutcome =>
-  buildPlan(job.kits, job.vehicle, survey, job.choices, neededParts(job), { steps: done })
+const freshPlan = (
+  job: Job,
+  survey: Survey,
+  done: readonly PlanStep[],
+  added: readonly AddedStep[] = [],
+): PlanOutcome =>
+  buildPlan(job.kits, job.vehicle, survey, job.choices, {
+    needed: neededParts(job),
+    procedures: [...job.procedures.map((p) => p.procedure), ...added.map((a) => a.procedure)],
+    pins: [...job.choices.pins, ...added.flatMap((a) => a.pins)],
+    sofar: done,
+  })
+
+/** A step that was added in the bay, as instructions of its own. */
+interface AddedStep {
+  procedure: Procedure
+  pins: Pin[]
+}
+function addedStep({ axle, operation, fastener, before }: RecordOf<'step-added'>['body'], number: number): AddedStep {
+  const id = `added-${number}`
+  const step = `${axle === 'front' ? 'front-' : ''}${id}-${operation.id}`
+  const sides =
+    operation.side === 'each'
+      ? [`${step}:left`, `${step}:right`]
+      : [operation.side === 'once' ? step : `${step}:${operation.side}`]
+  return {
+    procedure: {
+      id,
+      kind: 'shop',
+      name: operation.title,
+      source: fastener?.source ?? 'the bay',
+      axle,
+      platforms: [],
+      when: [],
+      use: 'always',
+      parts: [],
+      fasteners: fastener ? [fastener] : [],
+      operations: [operation],
+    },
+    pins: before === null ? [] : sides.map((first) => ({ first, then: before })),
+  }
+}
 
 /** A plan with the steps that were put on record, where they are not the ones of today. */
 function withSteps(outcome: PlanOutcome & { ok: true }, steps: readonly PlanStep[]): PlanOutcome {
@@ -46,16 +91,19 @@ export const isSamePlan = (one: readonly PlanStep[], other: readonly PlanStep[])
 const stepList = planStepSchema.array()
 
 /** What a plan was made from, as a short text: another kit, vehicle, answer or choice is another plan. */
-export function inputsOf({ kits, vehicle, survey, choices }: Job): string {
+export function inputsOf({ kits, procedures, vehicle, survey, choices: { pins, ...choices } }: Job): string {
   const of = kits.map(({ kit, work, method, mount }) => [kit.id, kit.operations, work, method ?? null, mount ?? null])
-  return hashOf(JSON.stringify([of, vehicle, survey, choices]))
+  // What there was none of before is left out, so that a plan from then is still the one.
+  const more = [...(procedures.length ? [procedures] : []), ...(pins.length ? [pins] : [])]
+  return hashOf(JSON.stringify([of, vehicle, survey, choices, ...more]))
 }
 
 /** The survey with what was found in the bay. */
 export const foundSurvey = (job: Job, records: readonly BayRecord[]): Survey =>
-  ofKind(standing(records), 'finding').reduce(withFinding, job.survey)
-const withFinding = (survey: Survey, { body }: RecordOf<'finding'>): Survey =>
-  withSurveyAnswer(survey, body.fact, body.axle, body.answer as never)
+  ofKind(standing(records), 'finding').reduce(
+    (survey, { body }) => withSurveyAnswer(survey, body.fact, body.axle, body.answer as never),
+    job.survey,
+  )
 
 /**
  * Steps of a plan that were done or skipped, in the plan's own order, with the changes of state on the way; each after those it waits for.
@@ -71,10 +119,6 @@ function doneBefore(steps: readonly PlanStep[], records: readonly BayRecord[]): 
     return true
   })
 }
-
-/** What is in the box of a kit for this vehicle: what stands under a condition that does not hold is left out. */
-export const partsHere = ({ kit }: Pick<JobKit, 'kit'>, job: Pick<Job, 'vehicle' | 'survey'>): Kit['parts'] =>
-  kit.parts.filter((p) => conditionsHold(p.when, seenAt(job.vehicle, job.survey, kit.axle)) !== false)
 
 /** What the kits that are fitted need on this vehicle beyond their boxes. */
 export const neededParts = (job: Job): NeededPart[] =>

@@ -1,6 +1,8 @@
 import { z } from 'zod'
-import { surveyKey } from '../../kit'
+import { fastenerSchema, operationSchema, surveyKey } from '../../kit'
+import { AXLES } from '../../spring'
 import { planStepSchema } from '../../plan'
+import { requiredText } from '../../vehicle'
 import { recordAxle, recordId } from '../record-parts'
 
 /** What Plan puts on record: the plan as it was when the work began, and what was found out while it was done. */
@@ -21,4 +23,32 @@ export const planRecords = [
     /** Step that asked for it; null where nobody did. */
     step: recordId.nullable().default(null),
   }),
+  /** A step that the plan did not have: the work showed that it is needed. */
+  z
+    .strictObject({
+      kind: z.literal('step-added'),
+      /** Axle it is done at; null for the whole vehicle. */
+      axle: z.enum(AXLES, { error: 'axle must be front or rear, or nothing' }).nullable(),
+      operation: operationSchema,
+      /** What it torques, with where its figure comes from. */
+      fastener: fastenerSchema.nullable().default(null),
+      /** Step that waits for it; null where none does. */
+      before: recordId.nullable().default(null),
+      why: requiredText('Why it is needed', 400),
+    })
+    .refine(
+      ({ operation: o, fastener }) =>
+        o.torques.length === (fastener ? 1 : 0) &&
+        o.torques.every((t) => t === fastener?.id) &&
+        !o.after.length &&
+        !o.easier.length,
+      {
+        path: ['operation'],
+        error: 'a step that is added torques its own fastener, and waits for nothing but its place',
+      },
+    )
+    .refine(({ operation: o }) => !o.opens.length && !o.disturbs.length && !o.leavesLoose.length, {
+      path: ['operation'],
+      error: 'what carries the axle or belongs to the vehicle is undone by instructions, not by a step that is added',
+    }),
 ] as const

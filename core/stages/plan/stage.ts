@@ -1,6 +1,16 @@
 import { factWords } from '../../kit'
+import type { PlanStep } from '../../plan'
 import { defineStage } from '../stage'
 import { inputsOf, isSamePlan, planFor } from './plan-for'
+
+/** Fasteners that are to be torqued at ride height, and are torqued in another state: two instructions disagree. */
+const brokenRegimes = (steps: readonly PlanStep[]): string[] => [
+  ...new Set(
+    steps
+      .filter((s) => s.support !== 'ride-height' && s.raise?.until !== 'ride-height')
+      .flatMap((s) => s.torques.filter((f) => f.when === 'at-ride-height').map((f) => f.name)),
+  ),
+]
 
 export const planStage = defineStage({
   id: 'plan',
@@ -17,6 +27,14 @@ export const planStage = defineStage({
       const same = outcome?.ok && body.of === inputsOf(job) && isSamePlan(body.steps, outcome.plan.steps)
       return same ? null : { field: 'steps', code: 'plan-differs', about: '' }
     }
+    if (body.kind === 'step-added') {
+      const last = records.at(-1)
+      const outcome = planFor(job, [
+        ...records,
+        { id: 'new', sequence: (last?.sequence ?? 0) + 1, at: '', by: 'nobody', supersedes: null, body },
+      ])
+      return outcome?.ok ? null : { field: 'operation', code: 'cannot-add', about: outcome?.stuck.join(', ') ?? '' }
+    }
     if (body.kind !== 'finding') return null
     const words = factWords(body.fact)
     if (words ? !words.includes(body.answer as string | boolean) : typeof body.answer !== 'number')
@@ -27,5 +45,10 @@ export const planStage = defineStage({
       ? null
       : { field: 'step', code: 'not-asked-here', about: body.step }
   },
-  stops: ({ plan }) => (plan && !plan.ok ? [{ code: 'plan-stuck', about: plan.stuck.join(', '), hard: true }] : []),
+  stops: ({ plan }) =>
+    plan?.ok
+      ? brokenRegimes(plan.plan.steps).map((about) => ({ code: 'torque-regime' as const, about, hard: true }))
+      : plan
+        ? [{ code: 'plan-stuck', about: plan.stuck.join(', '), hard: true }]
+        : [],
 })

@@ -18,8 +18,16 @@ export interface WayToWork {
 /** What a job's work comes to one way or another; null where it has no order that way. */
 function oneWay(job: Job, choices: Required<PlanChoices>, kits: WayToWork['kits']): WayToWork | null {
   const rounds = kits === 'apart' ? job.kits.map((kit) => [kit]) : [job.kits]
-  const plans = rounds.map((own) =>
-    buildPlan(own, job.vehicle, job.survey, choices, neededParts({ ...job, kits: own })),
+  const first = rounds[0]?.[0]?.kit.axle
+  const plans = rounds.map((own, i) =>
+    buildPlan(own, job.vehicle, job.survey, choices, {
+      needed: neededParts({ ...job, kits: own }),
+      // Each once: on the visit of its own axle, what is at neither on the first.
+      procedures: job.procedures
+        .map((p) => p.procedure)
+        .filter((p) => (p.axle === null || kits === 'together' ? i === 0 : (p.axle === first) === (i === 0))),
+      pins: job.choices.pins,
+    }),
   )
   const sum = { minutes: 0, leastMinutes: 0, supportChanges: 0, wheelChanges: 0, proved: true }
   for (const outcome of plans) {

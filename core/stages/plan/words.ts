@@ -13,11 +13,14 @@ export const planWaits: Record<WaitsOf<typeof planStage>, (n: number) => string>
 }
 export const planStops: Record<StopsOf<typeof planStage>, (stop: StageStop) => string> = {
   'plan-stuck': ({ about }) => `The plan cannot be ordered: ${about}`,
+  'torque-regime': ({ about }) =>
+    `${about}: its torque belongs at ride height, and the step that gives it is not done there`,
 }
 
 export const planRefusals: Record<RefusalsOf<typeof planStage>, (about: string) => string> = {
   'plan-differs': () => 'The plan has changed since this page made it: reload, and begin with the plan as it is now.',
   'no-such-answer': (about) => `The answer must be one of: ${about}.`,
+  'cannot-add': (about) => `With this step the rest cannot be put in order: ${about}.`,
   'not-asked-here': (about) => `Step "${about}" does not ask this.`,
 }
 
@@ -25,6 +28,7 @@ const answerText = (answer: boolean | string | number) =>
   answer === true ? 'yes' : answer === false ? 'no' : String(answer)
 export const planRecordTexts: RecordTexts<typeof planRecords> = {
   planned: ({ steps }) => `The work was begun by a plan of ${count(steps.length, 'step', 'steps')}`,
+  'step-added': ({ operation, why }) => `Step added: ${operation.title}: ${why}`,
   finding: ({ axle, fact, answer }) =>
     `Found, ${axle}: ${SURVEY_QUESTIONS[fact].ask.toLowerCase()}: ${answerText(answer)}`,
 }

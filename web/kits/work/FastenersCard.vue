@@ -59,6 +59,8 @@ const add = () =>
       evenly: false,
       after: [],
       when: 'as-fitted',
+      head: null,
+      source: '',
     },
   ])
 /** A new name is a new id, as long as nothing uses the old one. */

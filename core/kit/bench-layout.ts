@@ -1,0 +1,81 @@
+import type { Meters } from '../quantity'
+import { THREADS, type ThreadName } from '../torque'
+import type { Kit } from './schema'
+
+/** A part as it lies on the bench. */
+export interface BenchPart {
+  /** By what it is counted: its number, else its name. */
+  key: string
+  number: string
+  name: string
+  count: number
+  side: 'left' | 'right' | null
+  thread: ThreadName | null
+  /** Null where nothing is given. */
+  length: Meters | null
+  width: Meters | null
+}
+/** Two parts that are taken for each other, and what tells them apart. */
+export interface LookAlike {
+  parts: [BenchPart, BenchPart]
+  by: 'thread' | 'length' | 'width' | 'number'
+}
+
+/** As the eye judges on a bench: threads so near in diameter, sizes so near in share (common practice, no published source). */
+const SAME_THREAD: Meters = 0.0012
+const SAME_SIZE = 0.15
+const near = (a: Meters, b: Meters): boolean => Math.abs(a - b) <= SAME_SIZE * Math.max(a, b)
+
+/** Parts of a box laid out: bolts of the mounting that have a size beside them, for they lie in the same bag. */
+export function benchParts(parts: Kit['parts'], mounting: Kit['mounting']): BenchPart[] {
+  const laid = parts.map(({ number, name, count, side, thread, length, width }): BenchPart => ({
+    key: number || name,
+    number,
+    name,
+    count,
+    side,
+    thread,
+    length,
+    width: width ?? (thread && THREADS[thread].diameter),
+  }))
+  const bolts = (mounting?.bolts ?? []).flatMap((b): BenchPart[] =>
+    b.inBox === null
+      ? []
+      : [
+          {
+            key: `bolt ${b.id}`,
+            number: '',
+            name: b.name,
+            // Bolts are given a side.
+            count: 2 * b.count,
+            side: null,
+            thread: b.thread as ThreadName,
+            length: b.inBox,
+            width: THREADS[b.thread as ThreadName]?.diameter ?? null,
+          },
+        ],
+  )
+  return [...laid, ...bolts]
+}
+
+/**
+ * Pairs on a bench that are taken for each other: bolts so near in diameter and length that only a gauge tells them apart, and parts of
+ * nearly one size, as left and right brackets are.
+ */
+export function lookAlikes(parts: readonly BenchPart[]): LookAlike[] {
+  return parts.flatMap((a, i) => parts.slice(i + 1).flatMap((b): LookAlike[] => told(a, b)))
+}
+function told(a: BenchPart, b: BenchPart): LookAlike[] {
+  if (a.length === null || b.length === null || a.width === null || b.width === null) return []
+  if ((a.thread === null) !== (b.thread === null)) return []
+  const parts: LookAlike['parts'] = [a, b]
+  if (a.thread && b.thread) {
+    if (Math.abs(THREADS[a.thread].diameter - THREADS[b.thread].diameter) > SAME_THREAD || !near(a.length, b.length))
+      return []
+    if (a.thread !== b.thread) return [{ parts, by: 'thread' }]
+    return a.length === b.length ? [] : [{ parts, by: 'length' }]
+  }
+  if (!near(a.length, b.length) || !near(a.width, b.width)) return []
+  if (a.length !== b.length) return [{ parts, by: 'length' }]
+  return [{ parts, by: a.width === b.width ? 'number' : 'width' }]
+}

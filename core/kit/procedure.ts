@@ -1,0 +1,84 @@
+import { z } from 'zod'
+import { slug } from '../vehicle'
+import { closingFaults, type ClosingFault } from './closing-check'
+import { conditionSchema } from './condition'
+import { fastenerSchema, operationSchema, partSize, type Kit } from './schema'
+
+export const PROCEDURE_KINDS = ['vehicle', 'shop', 'accessory'] as const
+export type ProcedureKind = (typeof PROCEDURE_KINDS)[number]
+
+const text = z.string().trim().min(1).max(240)
+const id = slug()
+
+/**
+ * Instructions that are no kit's: what a vehicle's maker asks for on a platform, what a shop always does, an accessory or a second job
+ * done on the same visit. They meet the kit's on fasteners and operations of the same name.
+ */
+export const procedureSchema = z
+  .strictObject({
+    id,
+    kind: z.enum(PROCEDURE_KINDS, { error: `kind must be one of ${PROCEDURE_KINDS.join(', ')}` }),
+    name: text,
+    /** Paper and page that its figures come from. */
+    source: text,
+    /** Which axle it is done at; null for the whole vehicle. */
+    axle: z.enum(['rear', 'front'], { error: 'axle must be rear or front, or nothing' }).nullable().default(null),
+    /** Platforms it is for; empty for any. */
+    platforms: z.array(id).max(40).default([]),
+    /** What has to hold on the vehicle for any of it. */
+    when: z.array(conditionSchema).max(6).default([]),
+    /** Done on each visit, or only where other instructions name one of its operations. */
+    use: z.enum(['always', 'where-named'], { error: 'use must be always or where-named' }).default('always'),
+    parts: z
+      .array(
+        z.strictObject({
+          number: z.string().trim().max(40).default(''),
+          name: text,
+          count: z.number().int().min(1).max(99),
+          ...partSize,
+        }),
+      )
+      .max(60)
+      .default([]),
+    fasteners: z.array(fastenerSchema).max(30).default([]),
+    operations: z.array(operationSchema).max(60).default([]),
+  })
+  .superRefine((procedure, context) => {
+    const refuse = (path: (string | number)[], message: string) => context.addIssue({ code: 'custom', path, message })
+    const fasteners = new Set(procedure.fasteners.map((f) => f.id))
+    const operations = new Set(procedure.operations.map((o) => o.id))
+    procedure.fasteners.forEach((f, i) => {
+      for (const name of f.after)
+        if (!fasteners.has(name)) refuse(['fasteners', i, 'after'], `"${name}" is not a fastener of this procedure`)
+    })
+    procedure.operations.forEach((operation, i) => {
+      for (const key of ['torques', 'disturbs', 'leavesLoose'] as const)
+        for (const name of operation[key])
+          if (!fasteners.has(name)) refuse(['operations', i, key], `"${name}" is not a fastener of this procedure`)
+      for (const key of ['after', 'easier'] as const)
+        for (const name of operation[key])
+          if (!operations.has(name)) refuse(['operations', i, key], `"${name}" is not an operation of this procedure`)
+      if (operation.method) refuse(['operations', i, 'method'], 'a procedure has one way of working')
+    })
+    if (procedure.kind === 'vehicle' && !procedure.platforms.length)
+      refuse(['platforms'], "a vehicle's procedure names its platforms: one or more")
+    if (!procedure.operations.length && !procedure.fasteners.length)
+      refuse(['operations'], 'an operation or a fastener is missing')
+  })
+export type Procedure = z.infer<typeof procedureSchema>
+
+/** The vehicle's own lug nuts: a procedure gives their figure, the plan has the step. */
+const OF_THE_PLAN = 'lug-nuts'
+
+/** What in a procedure could never be closed; else as `closingFaults`. */
+export const procedureFaults = ({ operations, fasteners }: Pick<Kit, 'operations' | 'fasteners'>): ClosingFault[] =>
+  closingFaults({ operations, fasteners: fasteners.filter((f) => f.id !== OF_THE_PLAN) })
+
+/** A procedure that is written: it can be carried out to its end. */
+export const closableProcedureSchema = procedureSchema.superRefine((procedure, context) => {
+  for (const { path, message } of procedureFaults(procedure)) context.addIssue({ code: 'custom', path, message })
+})
+
+/** Whether a procedure is for vehicles of a platform. */
+export const isForPlatform = ({ platforms }: Pick<Procedure, 'platforms'>, platform: string | null): boolean =>
+  !platforms.length || (platform !== null && platforms.includes(platform))

@@ -1,0 +1,238 @@
+import { conditionsHold, isForPlatform, seenAt, type Fastener, type Operation, type Procedure } from '../kit'
+import type { Survey, Vehicle } from '../vehicle'
+import { fastenerId, named, type Placed, type PlannedKit } from './names'
+import { WHEEL_NUTS, wheelNuts } from './shop-operations'
+
+/** Whether a fastener is the vehicle's own: its maker's word on it counts, whoever undoes it. */
+const isVehicles = ({ kind }: Pick<Procedure, 'kind'>, { spec }: Fastener): boolean =>
+  kind === 'vehicle' || spec.kind === 'vehicle-maker'
+
+/** What a plan calls a fastener of a procedure: the vehicle's own by its name, at its axle, so that a kit means the same one. */
+function fastenerName(procedure: Procedure, fastener: Fastener, kits: readonly PlannedKit[]): string {
+  const axle = procedure.axle ?? 'rear'
+  const taken = kits.some(
+    ({ kit }) =>
+      kit.axle === axle && kit.fasteners.some((f) => f.id === fastener.id && f.spec.kind !== 'vehicle-maker'),
+  )
+  return isVehicles(procedure, fastener) && !taken
+    ? fastenerId(axle, fastener.id)
+    : `${named(axle, procedure.id)}-${fastener.id}`
+}
+
+/** Regimes, the one that waits longest last. */
+const REGIMES: readonly Fastener['when'][] = ['as-fitted', 'after-alignment', 'at-ride-height']
+
+/**
+ * Every fastener of a plan by its name there. Where a kit leaves the torque to the vehicle's maker and a procedure of the vehicle gives
+ * it, the figure comes with the paper it is from; of two regimes the one that waits longer holds.
+ */
+export function fastenersOf(kits: readonly PlannedKit[], procedures: readonly Procedure[]): Map<string, Fastener> {
+  const found = new Map<string, Fastener>([[WHEEL_NUTS, wheelNuts]])
+  for (const { kit, work } of kits)
+    if (work === 'fit')
+      for (const f of kit.fasteners) found.set(fastenerId(kit.axle, f.id), { ...f, id: fastenerId(kit.axle, f.id) })
+  for (const procedure of procedures)
+    for (const f of procedure.fasteners) {
+      const id = fastenerName(procedure, f, kits)
+      const own: Fastener = {
+        ...f,
+        id,
+        source: f.source || procedure.source,
+        after: f.after.map((a) =>
+          fastenerName(
+            procedure,
+            procedure.fasteners.find((o) => o.id === a)!,
+            kits,
+          ),
+        ),
+      }
+      const known = found.get(id)
+      if (!known) found.set(id, own)
+      else if (known.spec.kind === 'vehicle-maker')
+        found.set(id, {
+          ...own,
+          name: known.name,
+          evenly: known.evenly || own.evenly,
+          head: known.head ?? own.head,
+          when: REGIMES[Math.max(REGIMES.indexOf(known.when), REGIMES.indexOf(own.when))]!,
+        })
+    }
+  return found
+}
+
+/**
+ * Procedures that a job's plan uses: those for this vehicle whose condition holds, and that are always done or name an operation that
+ * something else asks for.
+ */
+export function proceduresUsed(
+  kits: readonly PlannedKit[],
+  procedures: readonly Procedure[],
+  vehicle: Vehicle,
+  survey: Survey,
+): Procedure[] {
+  const here = procedures.filter(
+    (p) =>
+      isForPlatform(p, vehicle.platform) && conditionsHold(p.when, seenAt(vehicle, survey, p.axle ?? 'rear')) !== false,
+  )
+  const worked = kits.filter(({ work }) => work === 'fit')
+  const asksFor = (p: Procedure) => {
+    const same = p.operations.flatMap((o) => o.same ?? [])
+    const asked = [
+      ...worked
+        .filter(({ kit }) => p.axle === null || kit.axle === p.axle)
+        .flatMap(({ kit }) =>
+          kit.operations.filter((o) => conditionsHold(o.when, seenAt(vehicle, survey, kit.axle)) !== false),
+        ),
+      ...here
+        .filter((o) => o !== p && o.use === 'always' && (p.axle === null || o.axle === p.axle))
+        .flatMap((o) => o.operations),
+    ]
+    return asked.some((o) => o.same !== null && same.includes(o.same))
+  }
+  return here.filter((p) => p.use === 'always' || asksFor(p))
+}
+
+/** Operations of a procedure as the plan names them. */
+export function procedureOperations(
+  procedure: Procedure,
+  kits: readonly PlannedKit[],
+  vehicle: Vehicle,
+  survey: Survey,
+): Placed[] {
+  const axle = procedure.axle ?? 'rear'
+  const id = (own: string) => `${named(axle, procedure.id)}-${own}`
+  const fastener = (own: string) =>
+    fastenerName(
+      procedure,
+      procedure.fasteners.find((f) => f.id === own)!,
+      kits,
+    )
+  return procedure.operations.map((o) => ({
+    axle: procedure.axle,
+    seen: seenAt(vehicle, survey, axle),
+    from: procedure.kind,
+    origin: procedure.id,
+    operation: {
+      ...o,
+      id: id(o.id),
+      after: o.after.map(id),
+      easier: o.easier.map(id),
+      torques: o.torques.map(fastener),
+      disturbs: o.disturbs.map(fastener),
+      leavesLoose: o.leavesLoose.map(fastener),
+    },
+  }))
+}
+
+/** What an operation is recognized by in other instructions: parts that come off or go back, fasteners that get their torque. */
+function mainThing({ takesOff, refits, torques }: Operation): string | null {
+  const all = (what: string, names: readonly string[]) =>
+    `${what} ${[...names]
+      .map((n) => n.toLowerCase())
+      .sort()
+      .join(', ')}`
+  if (takesOff.length) return refits.length ? null : all('off', takesOff)
+  if (refits.length) return all('back', refits)
+  return torques.length ? all('torque', torques) : null
+}
+
+/**
+ * Whether two operations are the same work: by a name that both carry, or, of different instructions, by the parts that come off or go
+ * back and the fasteners that get their torque.
+ */
+export function meets(a: Omit<Placed, 'seen'>, b: Omit<Placed, 'seen'>): boolean {
+  const anywhere = a.operation.side === 'once' || a.axle === null || b.axle === null
+  if (a.operation.same !== null && a.operation.same === b.operation.same) return a.axle === b.axle || anywhere
+  if (a.axle !== b.axle || !a.origin || !b.origin || a.origin === b.origin) return false
+  if (a.operation.side !== b.operation.side) return false
+  const thing = mainThing(a.operation)
+  return thing !== null && thing === mainThing(b.operation)
+}
+
+/**
+ * What comes before what between a kit's instructions and others on the same axle: what is in the way comes off before anything is
+ * mounted and goes back after, and no air before every line is connected. What would close a circle is left to the operations' own order.
+ * @param ofKits operations of kits
+ * @param others operations of procedures
+ * @returns both, in that order
+ */
+export function inTurn(ofKits: readonly Placed[], others: readonly Placed[]): Placed[] {
+  if (!others.length) return [...ofKits]
+  const all = [...ofKits, ...others].map((p) => ({
+    ...p,
+    operation: { ...p.operation, after: [...p.operation.after] },
+  }))
+  const byId = new Map(all.map((p) => [p.operation.id, p]))
+  const twins = (p: Placed) => all.filter((q) => q === p || meets(p, q))
+  const waitsFor = (from: Placed, to: Placed, seen = new Set<Placed>()): boolean => {
+    for (const p of twins(from)) {
+      if (seen.has(p)) continue
+      seen.add(p)
+      if (p === to || meets(p, to)) return true
+      for (const a of p.operation.after) {
+        const before = byId.get(a)
+        if (before && waitsFor(before, to, seen)) return true
+      }
+    }
+    return false
+  }
+  const put = (first: Placed, then: Placed) => {
+    if (first !== then && !waitsFor(first, then)) then.operation.after.push(first.operation.id)
+  }
+  const kits = all.slice(0, ofKits.length)
+  for (const p of all.slice(ofKits.length)) {
+    const near = kits.filter((k) => (p.axle === null || k.axle === p.axle) && !meets(k, p))
+    if (p.operation.phase !== 'bench' && p.operation.phase !== 'refit' && p.operation.support !== 'ride-height')
+      for (const k of near) if (k.operation.checks.includes('first-air')) put(p, k)
+    if (kits.some((k) => meets(k, p))) continue
+    if (p.operation.phase === 'remove') {
+      for (const k of near) if (['mount', 'align', 'lines'].includes(k.operation.phase)) put(p, k)
+    } else if (p.operation.phase === 'refit' && p.operation.support !== 'ride-height')
+      for (const k of near)
+        if (['mount', 'align', 'lines'].includes(k.operation.phase) && k.operation.support !== 'ride-height') put(k, p)
+  }
+  return all
+}
+
+const union = <T>(...lists: readonly (readonly T[])[]): T[] => [...new Set(lists.flat())]
+
+/**
+ * One operation for several that do the same: the words of the vehicle's maker where one of them is theirs, what any of them needs,
+ * opens, takes off and torques.
+ * @param all the first is the one whose id it keeps
+ */
+export function asOne(all: readonly { operation: Operation; from?: Placed['from'] }[]): Operation {
+  const own = all.map((s) => s.operation)
+  const words = (all.find((s) => s.from === 'vehicle') ?? all[0]!).operation
+  const first = own[0]!
+  const opens = union(...own.map((o) => o.opens))
+  const closes = union(...own.map((o) => o.closes))
+  const byName = <T extends { name: string }>(lists: readonly (readonly T[])[]) => [
+    ...new Map(lists.flat().map((h) => [h.name, h])).values(),
+  ]
+  return {
+    ...words,
+    id: first.id,
+    support: opens.length || closes.length ? 'axle-raised' : words.support === 'any' ? first.support : words.support,
+    hands: Math.max(...own.map((o) => o.hands)),
+    minutes: Math.max(...own.map((o) => o.minutes)),
+    trap: words.trap ?? own.find((o) => o.trap)?.trap ?? null,
+    caution: words.caution ?? own.find((o) => o.caution)?.caution ?? null,
+    easier: union(...own.map((o) => o.easier)),
+    tools: union(...own.map((o) => o.tools)),
+    hardware: byName(own.map((o) => o.hardware)),
+    torques: union(...own.map((o) => o.torques)),
+    disturbs: union(...own.map((o) => o.disturbs)),
+    leavesLoose: union(...own.map((o) => o.leavesLoose)),
+    takesOff: union(...own.map((o) => o.takesOff)),
+    refits: union(...own.map((o) => o.refits)),
+    fates: [...new Map(own.flatMap((o) => o.fates).map((f) => [f.part, f])).values()],
+    opens,
+    closes,
+    fits: union(...own.map((o) => o.fits)),
+    raise: words.raise ?? own.find((o) => o.raise)?.raise ?? null,
+    asks: union(...own.map((o) => o.asks)),
+    checks: union(...own.map((o) => o.checks)),
+    blocking: own.some((o) => o.blocking),
+  }
+}
