@@ -30,6 +30,13 @@ export async function loadDemo(address) {
     const response = await fetch(`${address}/api/${path}`, { method: 'POST', headers, body: JSON.stringify(body) })
     if (!response.ok) throw new Error(`${path}: ${response.status} ${await response.text()}`)
   }
+  const { version, document } = await (await fetch(`${address}/api/shop`, { headers })).json()
+  const put = await fetch(`${address}/api/shop`, {
+    method: 'PUT',
+    headers: { ...headers, 'If-Match': `"${version}"` },
+    body: JSON.stringify({ ...document, wrenches: read('wrenches.json') }),
+  })
+  if (!put.ok) throw new Error(`shop: ${put.status} ${await put.text()}`)
   for (const name of ['platforms', 'vehicles', 'kits', 'procedures', 'applications', 'stock'])
     for (const document of read(`${name}.json`)) await post(name, document)
   for (const name of readdirSync(here('jobs')).sort()) await post('jobs/import', read(`jobs/${name}`))

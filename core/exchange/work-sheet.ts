@@ -53,6 +53,8 @@ const FASTENER = [
   { name: 'evenly', kind: 'yes-no' },
   { name: 'after', kind: 'words' },
   { name: 'when', kind: 'text' },
+  { name: 'head', kind: 'text' },
+  { name: 'source', kind: 'text' },
 ] as const satisfies readonly Column<string>[]
 type FastenerColumn = (typeof FASTENER)[number]['name']
 
@@ -187,6 +189,8 @@ const fastenerOf = (row: Row1): unknown => ({
   evenly: row.cells.evenly === true,
   after: words(row.cells.after!),
   when: orNull(row.cells.when!) ?? 'as-fitted',
+  head: orNull(row.cells.head!),
+  source: row.cells.source ?? '',
 })
 
 /** What a field of the schema is called in the sheet. */

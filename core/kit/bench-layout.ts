@@ -23,8 +23,9 @@ export interface LookAlike {
 
 /** As the eye judges on a bench: threads so near in diameter, sizes so near in share (common practice, no published source). */
 const SAME_THREAD: Meters = 0.0012
-const SAME_SIZE = 0.15
-const near = (a: Meters, b: Meters): boolean => Math.abs(a - b) <= SAME_SIZE * Math.max(a, b)
+const SAME_BOLT = 0.15
+const SAME_PART = 0.08
+const near = (a: Meters, b: Meters, share: number): boolean => Math.abs(a - b) <= share * Math.max(a, b)
 
 /** Parts of a box laid out: bolts of the mounting that have a size beside them, for they lie in the same bag. */
 export function benchParts(parts: Kit['parts'], mounting: Kit['mounting']): BenchPart[] {
@@ -70,12 +71,15 @@ function told(a: BenchPart, b: BenchPart): LookAlike[] {
   if ((a.thread === null) !== (b.thread === null)) return []
   const parts: LookAlike['parts'] = [a, b]
   if (a.thread && b.thread) {
-    if (Math.abs(THREADS[a.thread].diameter - THREADS[b.thread].diameter) > SAME_THREAD || !near(a.length, b.length))
+    if (
+      Math.abs(THREADS[a.thread].diameter - THREADS[b.thread].diameter) > SAME_THREAD ||
+      !near(a.length, b.length, SAME_BOLT)
+    )
       return []
     if (a.thread !== b.thread) return [{ parts, by: 'thread' }]
     return a.length === b.length ? [] : [{ parts, by: 'length' }]
   }
-  if (!near(a.length, b.length) || !near(a.width, b.width)) return []
+  if (!near(a.length, b.length, SAME_PART) || !near(a.width, b.width, SAME_PART)) return []
   if (a.length !== b.length) return [{ parts, by: 'length' }]
   return [{ parts, by: a.width === b.width ? 'number' : 'width' }]
 }

@@ -4,7 +4,7 @@ import type { PlanStep } from './plan-step'
 /** What putting one step before another comes to. */
 export type MoveOutcome =
   | { ok: true; plan: Plan }
-  /** Each of these waits for the one before it: the first is the one that was to come later, the last the one that was to come earlier. */
+  /** Each of these waits for the next: the first is the one that was to come earlier, the last the one that was to come later. */
   | { ok: false; code: 'waits-for'; chain: PlanStep[] }
   /** One side of these is finished before the other begins. */
   | { ok: false; code: 'sides-apart'; chain: PlanStep[] }
@@ -38,7 +38,7 @@ function waitingFor(step: PlanStep, on: PlanStep, byId: ReadonlyMap<string, Plan
     if (s === on) {
       const chain: PlanStep[] = []
       for (let at: PlanStep | null = s; at; at = cameFrom.get(at.id) ?? null) chain.push(at)
-      return chain
+      return chain.reverse()
     }
     for (const id of s.after) {
       const before = byId.get(id)

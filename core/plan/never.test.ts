@@ -1,8 +1,11 @@
 import { describe, expect, test } from 'vitest'
-import { demoJob, demoKits, demoSurvey, demoVehicles } from '../../demo/shop'
+import { demoJob, demoKits, demoProcedures, demoSurvey, demoVehicles } from '../../demo/shop'
 import type { Carrier } from '../kit'
 import type { AxleEnd } from '../spring'
 import { buildPlan, canDo, WHEELS, type Plan, type PlanStep } from '.'
+
+/** What holds an axle in its place; a shock does not. */
+const locates = (carrier: Carrier): boolean => carrier === 'link' || carrier === 'u-bolts'
 
 /**
  * What an order does that must never happen, by code. It walks through the steps as a mechanic does, and knows nothing of how they were
@@ -69,13 +72,13 @@ function never(steps: readonly PlanStep[], independent: (axle: AxleEnd) => boole
             'both sides open',
             o.axle === p.axle &&
               o.side !== p.side &&
-              (o.carrier === 'link' || o.carrier === 'u-bolts' || independent(o.axle)),
+              ((locates(o.carrier) && locates(p.carrier)) || independent(o.axle)),
           )
       for (const carrier of s.closes) open.delete(`${carrier} ${end} ${s.side}`)
       if (s.phase === 'mount' && toFit.has(end)) bagsIn.add(end)
       if (s.checks.includes('first-air')) {
         aired.add(end)
-        const lines = steps.filter((o) => o.axle === s.axle && o.phase === 'lines')
+        const lines = steps.filter((o) => (o.axle === s.axle || o.axle === null) && o.phase === 'lines')
         say(
           'air before its line',
           lines.some((l) => !done.has(l.id)),
@@ -121,15 +124,25 @@ function never(steps: readonly PlanStep[], independent: (axle: AxleEnd) => boole
 const variants = (['off', 'on'] as const).flatMap((wheels) =>
   (['floor', 'lift'] as const).map((lift) => ({ wheels, lift, crew: 1 as const })),
 )
+const procedures = demoProcedures()
 /** Every plan of every kit on every vehicle that has such springs there, wheels off and on, on the floor and on a lift. */
 const plans = demoVehicles().flatMap((vehicle) =>
   demoKits().flatMap((kit) => {
     const survey = demoSurvey(vehicle.id)
     if (!kit.fitment.suspension.includes(vehicle[kit.axle].suspension)) return []
     return variants.flatMap((choices) => {
-      const outcome = buildPlan([{ kit, work: 'fit' }], vehicle, survey, choices)
       const name = `${kit.id}, ${vehicle.id}, wheels ${choices.wheels}, ${choices.lift}`
-      return [{ name, vehicle, outcome }]
+      // By itself, and with new shocks, a compressor, the vehicle maker's procedures and the shop's own on the same visit.
+      const ways = choices.wheels === 'off' && choices.lift === 'floor' ? [[], procedures] : [[]]
+      return ways.map((own) => ({
+        name: `${name}, ${own.length} procedures`,
+        vehicle,
+        // One that is for another vehicle is carried out rightly, and nobody waits for the proof of its order.
+        proof:
+          kit.fitment.architecture.includes(vehicle[kit.axle].architecture) &&
+          kit.fitment.bodies.includes(vehicle.body),
+        outcome: buildPlan([{ kit, work: 'fit' }], vehicle, survey, choices, { procedures: own }),
+      }))
     })
   }),
 )
@@ -146,6 +159,7 @@ const both = demoVehicles()
         .map((rear) => ({
           name: `${front.id} and ${rear.id}, ${vehicle.id}`,
           vehicle,
+          proof: true,
           outcome: buildPlan(
             [
               { kit: front, work: 'fit' },
@@ -163,14 +177,14 @@ describe('orders that must never happen', () => {
   test('do not, on any kit and vehicle, wheels off or on, on the floor or on a lift, at one end or at both', () => {
     expect(plans.length).toBeGreaterThan(1000)
     expect(both.length).toBeGreaterThan(3)
-    for (const { name, vehicle, outcome } of [...plans, ...both]) {
+    for (const { name, vehicle, proof, outcome } of [...plans, ...both]) {
       expect(outcome.ok, name).toBe(true)
       if (!outcome.ok) continue
       expect(
         never(outcome.plan.steps, (axle) => vehicle[axle].architecture === 'independent'),
         name,
       ).toEqual([])
-      expect(outcome.plan.proved, name).toBe(true)
+      if (proof) expect(outcome.plan.proved, name).toBe(true)
     }
   })
 

@@ -180,19 +180,24 @@ export function inTurn(ofKits: readonly Placed[], others: readonly Placed[]): Pl
     if (first !== then && !waitsFor(first, then)) then.operation.after.push(first.operation.id)
   }
   const kits = all.slice(0, ofKits.length)
+  const carries = new Set(others.flatMap((p) => (p.operation.opens.length ? p.origin! : [])))
   for (const p of all.slice(ofKits.length)) {
     const near = kits.filter((k) => (p.axle === null || k.axle === p.axle) && !meets(k, p))
-    if (p.operation.phase !== 'bench' && p.operation.phase !== 'refit' && p.operation.support !== 'ride-height')
+    const early = p.operation.phase !== 'bench' && p.operation.phase !== 'refit'
+    if (p.operation.support !== 'ride-height' && (early || p.operation.closes.length))
       for (const k of near) if (k.operation.checks.includes('first-air')) put(p, k)
-    if (kits.some((k) => meets(k, p))) continue
+    // What opens a carrier is a job of its own: the axle is on its jack from its first step to its last.
+    if (carries.has(p.origin!) || kits.some((k) => meets(k, p))) continue
     if (p.operation.phase === 'remove') {
-      for (const k of near) if (['mount', 'align', 'lines'].includes(k.operation.phase)) put(p, k)
+      for (const k of near) if (isMounting(k)) put(p, k)
     } else if (p.operation.phase === 'refit' && p.operation.support !== 'ride-height')
-      for (const k of near)
-        if (['mount', 'align', 'lines'].includes(k.operation.phase) && k.operation.support !== 'ride-height') put(k, p)
+      for (const k of near) if (isMounting(k) && k.operation.support !== 'ride-height') put(k, p)
   }
   return all
 }
+
+/** Where the kit itself goes in: lines find their own time. */
+const isMounting = ({ operation: { phase } }: Placed): boolean => phase === 'mount' || phase === 'align'
 
 const union = <T>(...lists: readonly (readonly T[])[]): T[] => [...new Set(lists.flat())]
 

@@ -242,14 +242,17 @@ function onceEach(steps: readonly PendingStep[]): PendingStep[] {
 const isRaised = ({ support, wheels }: Operation): boolean =>
   wheels === 'off' || support === 'axle-hanging' || support === 'axle-raised' || support === 'frame-raised'
 
-/** Operations done as it stands, and all that waits for them. */
+/** Operations done as it stands, all that waits for them, and what is the same work in other instructions. */
 function atRideHeight(placed: readonly Placed[]): Set<string> {
   const found = new Set(placed.filter((p) => p.operation.support === 'ride-height').map((p) => p.operation.id))
   for (let more = true; more;) {
     more = false
-    for (const { operation } of placed)
-      if (!found.has(operation.id) && operation.after.some((id) => found.has(id))) {
-        found.add(operation.id)
+    for (const p of placed)
+      if (
+        !found.has(p.operation.id) &&
+        (p.operation.after.some((id) => found.has(id)) || placed.some((q) => found.has(q.operation.id) && meets(p, q)))
+      ) {
+        found.add(p.operation.id)
         more = true
       }
   }

@@ -1,3 +1,4 @@
 export * from './spec'
 export * from './clamp'
 export * from './passes'
+export * from './range'

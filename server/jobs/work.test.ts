@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { StoredJob } from '@stout-shackle/core/contract'
 import type { RecordBody } from '@stout-shackle/core/job'
+import { PLAIN_OPERATION, type Procedure } from '@stout-shackle/core/kit'
 import { assessJob, inputsOf, planFor } from '@stout-shackle/core/stages'
 import { testShop } from '../fixtures/shop'
 
@@ -84,5 +85,167 @@ describe('the plan of a coach with kits at both ends', () => {
       .send({ body: { kind: 'clear', step: move.id, names: [] }, supersedes: null })
       .expect(201)
     expect(await flagOf({ kind: 'step', step: move.id, outcome: 'done', reason: '' })).toBeNull()
+  })
+})
+
+describe('a step that the bay adds', () => {
+  const operation = {
+    ...PLAIN_OPERATION,
+    id: 'step',
+    title: 'Wire brush the seat',
+    phase: 'refit',
+    steps: ['Until it is bright.'],
+  }
+  const added = (part: object = {}) => ({
+    kind: 'step-added',
+    axle: 'rear',
+    operation,
+    fastener: null,
+    before: null,
+    why: 'rust under the bracket',
+    ...part,
+  })
+  test('stands before the step it was added for, and what was done stays done', async () => {
+    const before = await steps()
+    const { steps: reports } = assessJob(before.job, before.records)
+    const next = reports.find(
+      ({ step: s, outcome }) =>
+        outcome === 'open' && s.kind === 'operation' && s.axle === 'rear' && s.state.support === 'on-wheels',
+    )!.step
+    await send(added({ before: next.id })).expect(201)
+    const after = await steps()
+    const ids = after.steps.map((s) => s.id)
+    expect(ids.indexOf('added-1-step')).toBeGreaterThanOrEqual(0)
+    expect(ids.indexOf('added-1-step')).toBeLessThan(ids.indexOf(next.id))
+    const done = (of: typeof before) =>
+      assessJob(of.job, of.records)
+        .steps.filter((s) => s.outcome === 'done')
+        .map((s) => s.step.id)
+    expect(done(after)).toEqual(done(before))
+    // It is work like any other: the vehicle does not leave without it.
+    const { stops } = assessJob(after.job, after.records)
+    expect(stops.some((s) => s.code === 'steps-left')).toBe(true)
+  })
+  test('two of them are two', async () => {
+    await send(added({ operation: { ...operation, title: 'Paint the seat' } })).expect(201)
+    const ids = (await steps()).steps.map((s) => s.id)
+    expect(ids).toEqual(expect.arrayContaining(['added-1-step', 'added-2-step']))
+  })
+  test.each([
+    ['torques what is no fastener of its own', { operation: { ...operation, torques: ['nut'] } }, 'operation'],
+    ['undoes what carries the axle', { operation: { ...operation, opens: ['shock'] } }, 'operation'],
+    ['waits for a step by itself', { operation: { ...operation, after: ['soap'] } }, 'operation'],
+    ['gives no reason', { why: ' ' }, 'why'],
+    ['has no title', { operation: { ...operation, title: '' } }, 'title'],
+  ])('is refused where it %s', async (_what, part, field) => {
+    const { body } = (await send(added(part)).expect(422)) as { body: { errors: { field: string }[] } }
+    expect(body.errors.map((e) => e.field).join()).toContain(field)
+  })
+  test('is refused where the rest could not be put in order', async () => {
+    // Settled at ride height, and before the first air, without which it does not stand.
+    const standing = { ...operation, support: 'ride-height' }
+    const { body } = await send(added({ operation: standing, before: 'first-air' })).expect(422)
+    expect(codeOf(body)).toBe('cannot-add')
+  })
+})
+
+describe('parts, wrenches and procedures', () => {
+  test('a reading over the range of its wrench is none', async () => {
+    const { steps: plan } = await steps()
+    const step = plan.find((s) => s.torques.some((f) => f.spec.kind === 'target'))!
+    const fastener = step.torques.find((f) => f.spec.kind === 'target')!
+    const high = fastener.spec.kind === 'target' ? fastener.spec.value : 0
+    const torque = (value: number) => ({
+      kind: 'torque',
+      step: step.id,
+      fastener: fastener.id,
+      place: 1,
+      outcome: 'reading',
+      value,
+      reading: null,
+      wrench: { serial: 'W-1', high, due: '2099-12-31' },
+    })
+    await send(torque(high)).expect(201)
+    expect(codeOf((await send(torque(1.01 * high)).expect(422)).body)).toBe('over-wrench')
+  })
+  test('a bench step is done when every part of the box was counted, and none is missing', async () => {
+    const { job, steps: plan } = await steps()
+    const step = plan.find((s) => s.checks.includes('parts') && s.axle === 'rear')!
+    const { kit } = job.kits.find((k) => k.kit.axle === 'rear')!
+    const flagOf = async () => {
+      const { id } = (await send({ kind: 'step', step: step.id, outcome: 'done', reason: '' }).expect(201)).body as {
+        id: string
+      }
+      const { job: now, records } = await stored()
+      const { flag } = assessJob(now, records).proof.evidence.get(id)!
+      return flag && `${flag.code} ${flag.about}`
+    }
+    const count = (short: number) =>
+      send({
+        kind: 'parts-counted',
+        axle: 'rear',
+        counts: kit.parts.map((p, i) => ({ part: p.number || p.name, has: p.count - (i === 0 ? short : 0) })),
+      }).expect(201)
+    expect(await flagOf()).toBe('check-open parts')
+    await count(1)
+    expect(await flagOf()).toBe('check-open parts')
+    await count(0)
+    expect(await flagOf()).toBeNull()
+  })
+  test('a procedure is written, versioned and taken onto a job as it was; one that cannot be closed is refused', async () => {
+    const own: Procedure = {
+      id: 'coach-liners',
+      kind: 'accessory',
+      name: 'Wheel well liners',
+      source: 'house sheet 4',
+      axle: 'rear',
+      platforms: [],
+      when: [],
+      use: 'always',
+      parts: [],
+      fasteners: [],
+      operations: [
+        {
+          ...PLAIN_OPERATION,
+          id: 'off',
+          title: 'Liners off',
+          phase: 'remove',
+          steps: ['Both clips.'],
+          side: 'each',
+          takesOff: ['Wheel well liner'],
+        },
+      ],
+    }
+    const { body } = await shop.api.post('/api/procedures').send(own).expect(422)
+    expect((body as { errors: { field: string }[] }).errors[0]!.field).toContain('takesOff')
+    const back = {
+      ...PLAIN_OPERATION,
+      id: 'on',
+      title: 'Liners on',
+      phase: 'refit',
+      steps: ['Both clips.'],
+      side: 'each',
+      after: ['off'],
+      refits: ['Wheel well liner'],
+    }
+    const whole = { ...own, operations: [...own.operations, back] }
+    await shop.api.post('/api/procedures').send(whole).expect(201)
+    await shop.api
+      .put('/api/procedures/coach-liners')
+      .set('If-Match', '"1"')
+      .send({ ...whole, name: 'Liners, rear' })
+      .expect(200)
+    await shop.api.put('/api/procedures/coach-liners').set('If-Match', '"1"').send(whole).expect(412)
+    const { job, version } = await stored()
+    await shop.api
+      .put(`/api/jobs/${ID}`)
+      .set('If-Match', `"${version}"`)
+      .send({ ...job, procedures: [{ procedure: whole, version: 1 }] })
+      .expect(200)
+    const after = await steps()
+    expect(after.job.procedures[0]).toMatchObject({ version: 1, procedure: { name: 'Wheel well liners' } })
+    expect(after.steps.map((s) => s.id)).toEqual(
+      expect.arrayContaining(['coach-liners-off:left', 'coach-liners-on:right']),
+    )
   })
 })

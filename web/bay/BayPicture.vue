@@ -8,6 +8,7 @@ import { partName } from '@stout-shackle/core/underbody'
 import type { StepReport } from '@stout-shackle/core/stages'
 import { useOpenJob } from '../stores/job'
 import UnderbodyView from '../underbody/UnderbodyView.vue'
+import { headArrow } from './bolt-head'
 import { pictureOf } from './step-picture'
 import StepDrawing from './StepDrawing.vue'
 
@@ -48,6 +49,14 @@ const names = computed(() => {
   )
   return [...new Set(own.filter(Boolean))].slice(0, 4)
 })
+/** Which way the heads of the bolts that are put in or torqued here point. */
+const heads = computed(() => {
+  const { value: p } = picture
+  if (!p) return []
+  return [...step.value.leavesLoose, ...step.value.torques].flatMap(({ name, head }) =>
+    head ? [`${name}: head ${head} ${headArrow(head, step.value.side, p.view)}`] : [],
+  )
+})
 </script>
 
 <template>
@@ -74,6 +83,9 @@ const names = computed(() => {
         :holder="picture.held"
       />
       <p class="from">{{ axle }} axle, {{ FROM[picture.view] }}</p>
+      <p v-if="heads.length" class="heads" data-heads>
+        <template v-for="h in heads.slice(0, 3)" :key="h">{{ h }}<br /></template>
+      </p>
       <p v-if="names.length" class="meant"><i />{{ names.join(' · ') }}</p>
     </template>
     <StepDrawing v-else :step="step" :vehicle="job.vehicle" :survey="job.survey" :kits="job.kits" />
@@ -134,6 +146,17 @@ const names = computed(() => {
 }
 .from {
   top: 8px;
+}
+.heads {
+  position: absolute;
+  right: 14px;
+  top: 8px;
+  margin: 0;
+  color: #f2c24b;
+  font-size: 20px;
+  text-align: right;
+  background: rgb(20 25 27 / 0.82);
+  padding: 2px 8px;
 }
 .meant {
   bottom: 8px;

@@ -23,6 +23,7 @@ import { usePreferences } from '../stores/preferences'
 import StatusBar from '../shell/StatusBar.vue'
 import PartGapsCard from '../fit/PartGapsCard.vue'
 import ReadingsCard from '../fit/ReadingsCard.vue'
+import AddStep from './AddStep.vue'
 import BayHead from './BayHead.vue'
 import FastenerCard from './FastenerCard.vue'
 import OpenItemsPanel from './OpenItemsPanel.vue'
@@ -37,6 +38,7 @@ import StepPhotos from './StepPhotos.vue'
 import { inPasses } from './passes'
 import { atSteps } from './people-at-work'
 import TorqueKeypad from './TorqueKeypad.vue'
+import { asRecorded, useOwnWrench } from './own-wrench'
 import { useWrench } from './wrench'
 
 /** One step at a time, an arm's length away, with gloves on. */
@@ -57,6 +59,7 @@ const torques = computed<FastenerState[]>(() =>
   (store.assessment?.torques ?? []).filter((t) => t.step.id === current.value?.step.id),
 )
 
+const { own, ofDevice } = useOwnWrench()
 const keypad = ref<{ fastener: FastenerState; place: number } | null>(null)
 function torque(
   fastener: FastenerState,
@@ -67,6 +70,7 @@ function torque(
   reason = '',
 ) {
   const pass = outcome === 'reading' ? passNow(fastener, place) : null
+  const pulled = outcome !== 'reading' ? null : reading ? ofDevice(reading.device) : own.value
   store.record({
     kind: 'torque',
     step: fastener.step.id,
@@ -76,6 +80,7 @@ function torque(
     value,
     reading,
     ...(pass ? { pass } : {}),
+    ...(pulled ? { wrench: asRecorded(pulled) } : {}),
     ...(reason ? { reason } : {}),
   })
   refused.value = ''
@@ -103,8 +108,8 @@ const RAISES = {
 }
 const refused = ref('')
 const skipping = ref<string | null>(null)
-/** What lies over the step: the open items, or the gaps to be read. */
-const over = ref<'items' | 'gaps' | null>(null)
+/** What lies over the step: the open items, the gaps to be read, or a step to be added. */
+const over = ref<'items' | 'gaps' | 'add' | null>(null)
 watch(current, (now, before) => {
   if (now?.step.id === before?.step.id) return
   refused.value = ''
@@ -316,6 +321,7 @@ const counts = computed(() => {
                 <li v-if="current.step.raise">{{ RAISES[current.step.raise.until] }}: {{ current.step.raise.note }}</li>
                 <li v-for="line in current.step.steps" :key="line">{{ line }}</li>
               </ol>
+              <button class="add-step" data-action="add-step" @click="over = 'add'">Add a step…</button>
               <p v-if="current.step.caution" class="caution">{{ current.step.caution }}</p>
             </section>
             <section v-if="counts" class="open">
@@ -387,6 +393,7 @@ const counts = computed(() => {
         <div class="sheet">
           <button class="close" @click="over = null">Close</button>
           <template v-if="over === 'items'"><StandsNow /><OpenItemsPanel /><PhotosCard /></template>
+          <AddStep v-else-if="over === 'add'" :key="current.step.id" :current="current.step" @added="over = null" />
           <template v-else><StandsNow /><ReadingsCard /><PartGapsCard /></template>
         </div>
       </div>
@@ -507,6 +514,11 @@ ol {
 }
 li {
   margin-bottom: 6px;
+}
+.add-step {
+  min-height: 48px;
+  font-size: 20px;
+  padding: 0 14px;
 }
 .caution {
   margin-top: 10px;

@@ -15,6 +15,7 @@ import type { PlanStep } from '@stout-shackle/core/plan'
 import { SOAP_MINUTES, testPressureOf } from '@stout-shackle/core/stages'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
+import BenchLayout from './BenchLayout.vue'
 
 /** What a step looks at, read here and now with gloves on: it is done when it is on record. */
 const props = defineProps<{ step: PlanStep }>()
@@ -70,6 +71,7 @@ const has = (check: StepCheck) => props.step.checks.includes(check)
 
 <template>
   <section class="checks" data-checks>
+    <BenchLayout v-if="has('parts')" :axle="axle" />
     <form v-if="has('first-air') && kit && hasAir(kit)" @submit.prevent="firstAir">
       <h2>
         Read both bags: {{ limitQuantity('min', 'pressure', kit.bag.minimum, preferences.system) }} or more

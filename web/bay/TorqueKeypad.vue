@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { recordLimits } from '@stout-shackle/core/job'
-import { parseQuantity, refusalText, UNITS } from '@stout-shackle/core/quantity'
+import { formatQuantity, isAbove, limitQuantity, parseQuantity, refusalText, UNITS } from '@stout-shackle/core/quantity'
+import { isUnderRange } from '@stout-shackle/core/torque'
 import { usePreferences } from '../stores/preferences'
+import { useOwnWrench } from './own-wrench'
 
 /** Large keys for a torque read off a wrench without a radio; the unit is always chosen, never assumed. */
 defineProps<{ title: string }>()
@@ -11,6 +13,18 @@ const preferences = usePreferences()
 const units = [UNITS.torque.us.symbol, UNITS.torque.metric.symbol, 'lb-in']
 const unit = ref(UNITS.torque[preferences.system].symbol)
 const digits = ref('')
+const { wrenches, own, take } = useOwnWrench()
+const today = new Date().toISOString().slice(0, 10)
+/** What is doubtful about the wrench in use; empty where nothing is. */
+const doubt = computed(() => {
+  const w = own.value
+  if (!w) return ''
+  if (today > w.due) return `Calibration was due ${w.due}.`
+  const value = parsed.value.ok ? parsed.value.value : null
+  return value !== null && isUnderRange(value, w.high)
+    ? `Under a fifth of its ${formatQuantity('torque', w.high, preferences.system)}: take a smaller wrench.`
+    : ''
+})
 const KEYS = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0', '⌫']
 const parsed = computed(() => parseQuantity('torque', `${digits.value} ${unit.value}`, recordLimits('torque', 'value')))
 const refused = ref('')
@@ -19,7 +33,9 @@ function press(key: string) {
   digits.value = key === '⌫' ? digits.value.slice(0, -1) : (digits.value + key).slice(0, 7)
 }
 function enter() {
-  if (parsed.value.ok) emit('reading', parsed.value.value)
+  if (parsed.value.ok && own.value && isAbove(parsed.value.value, own.value.high))
+    refused.value = `This wrench reads to ${limitQuantity('max', 'torque', own.value.high, preferences.system)}.`
+  else if (parsed.value.ok) emit('reading', parsed.value.value)
   else refused.value = digits.value ? refusalText(parsed.value) : 'Type what the wrench showed.'
 }
 function key(event: KeyboardEvent) {
@@ -44,6 +60,16 @@ const vFocus = { mounted: (element: HTMLElement) => element.focus() }
         {{ u }}
       </button>
     </div>
+    <label v-if="wrenches.length" class="wrench"
+      >Wrench
+      <select :value="own?.serial ?? ''" aria-label="Wrench" @change="take(($event.target as HTMLSelectElement).value)">
+        <option value="">not said</option>
+        <option v-for="w in wrenches" :key="w.serial" :value="w.serial">
+          {{ w.name }}, {{ w.serial }}, to {{ formatQuantity('torque', w.high, preferences.system) }}
+        </option>
+      </select></label
+    >
+    <p v-if="doubt" class="doubt" data-wrench-doubt>{{ doubt }}</p>
     <div class="keys">
       <button v-for="k in KEYS" :key="k" :aria-label="k === '⌫' ? 'erase' : k" @click="press(k)">
         {{ k }}
@@ -104,6 +130,26 @@ button {
 .go {
   background: #6fae7f;
   color: #10211a;
+}
+.wrench {
+  display: grid;
+  gap: 4px;
+  font-size: 18px;
+  color: #aab0ae;
+}
+.wrench select {
+  min-height: 52px;
+  background: #14191b;
+  color: #ede8dc;
+  border: 1px solid #4a5357;
+  border-radius: 4px;
+  font: 600 20px var(--condensed);
+  padding: 0 8px;
+}
+.doubt {
+  color: #e3ac57;
+  font-size: 18px;
+  margin: 0;
 }
 .refused {
   color: #f0a08c;

@@ -74,3 +74,29 @@ describe('where a wrench reading goes', () => {
     expect(nextPlace(at('fit-shield:right'))).toBeNull()
   })
 })
+
+describe('the wrench that a torque was read with', () => {
+  const RATED = 5 * target
+  const read = (wrench: { serial: string; high: number; due: string }, value = target): FastenerState => {
+    const r = reading(1, value)
+    return at('torque-strap:left', [...records, { ...r, body: { ...r.body, wrench } as BayRecord['body'] }])[0]!
+  }
+  // Source: ISO 6789-1: a torque tool is calibrated from 20 % of its range up (from memory).
+  test.each([
+    [RATED, null],
+    [RATED * 1.001, 'under-range'],
+    [RATED * 0.9, null],
+  ] as const)('reads to %d N·m: %s', (high, doubt) => {
+    const state = read({ serial: 'W-1', high, due: '2099-12-31' })
+    expect(state.places[0]!.doubt).toBe(doubt)
+    // It is a doubt, not another reading: it closes, and is told.
+    expect(state.places[0]!.state).toBe('within')
+  })
+  test('on the day its calibration is due it still holds, the day after it does not', () => {
+    expect(read({ serial: 'W-1', high: 2 * target, due: '2026-11-25' }).places[0]!.doubt).toBeNull()
+    expect(read({ serial: 'W-1', high: 2 * target, due: '2026-11-24' }).places[0]!.doubt).toBe('overdue')
+  })
+  test('nobody said which: nothing is made of it', () => {
+    expect(at('torque-strap:left', [...records, reading(1, target)])[0]!.places[0]!.doubt).toBeNull()
+  })
+})

@@ -1,6 +1,12 @@
 <script setup lang="ts">
 /** Everything about kits: the catalog, what is in stock, the rules they are judged by, and all of it as files. */
-const PAGES = { kits: 'Catalog', stock: 'Stock', rules: 'Fitment rules', files: 'Files in and out' } as const
+const PAGES = {
+  kits: 'Catalog',
+  procedures: 'Procedures',
+  stock: 'Stock',
+  rules: 'Fitment rules',
+  files: 'Files in and out',
+} as const
 </script>
 
 <template>

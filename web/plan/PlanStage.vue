@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Fastener } from '@stout-shackle/core/kit'
-import { FATE_NAMES, SUPPORT_NAMES, SURVEY_QUESTIONS } from '@stout-shackle/core/wording'
+import { FATE_NAMES, PROCEDURE_NAMES, SUPPORT_NAMES, SURVEY_QUESTIONS } from '@stout-shackle/core/wording'
 import type { PlanStep } from '@stout-shackle/core/plan'
 import { FOR_GOOD } from '@stout-shackle/core/kit'
 import { partsHere } from '@stout-shackle/core/proof'
@@ -17,7 +17,8 @@ import { hoursText } from './hours'
 import { specText } from './spec'
 import { useLearned } from './use-learned'
 import WaysToWork from './WaysToWork.vue'
-import WorkTimeline from './WorkTimeline.vue'
+import OwnOrder from './OwnOrder.vue'
+import ProceduresCard from './ProceduresCard.vue'
 
 const { store, job, assessment } = useOpenJob()
 const preferences = usePreferences()
@@ -90,7 +91,7 @@ const torque = (f: Fastener) => specText(f.spec, preferences.system)
         These operations wait for each other and cannot be ordered: {{ assessment.plan.stuck.join(', ') }}. The kit's
         data needs mending.
       </p>
-      <WorkTimeline v-if="plan && plan.timeline.length" :plan="plan" />
+      <OwnOrder v-if="plan && plan.timeline.length" :plan="plan" />
       <section v-if="plan" class="card">
         <table class="dense steps">
           <tbody v-for="(run, i) in runs" :key="i">
@@ -105,6 +106,7 @@ const torque = (f: Fastener) => specText(f.spec, preferences.system)
                 <strong v-if="step.kind === 'state'">{{ step.title }}</strong><template v-else>{{
                   step.title
                 }}</template
+                ><span v-if="step.from" class="small muted"> · {{ PROCEDURE_NAMES[step.from] }}</span
                 ><span v-if="step.unsure" class="small muted"> · survey answer decides</span>
               </td>
               <td class="side">{{ [both ? step.axle : null, step.side].filter(Boolean).join(' ') }}</td>
@@ -136,7 +138,10 @@ const torque = (f: Fastener) => specText(f.spec, preferences.system)
           <tbody>
             <tr v-for="row in plan.torques" :key="row.fastener.id">
               <td>{{ row.fastener.name }}</td>
-              <td>{{ torque(row.fastener) }}</td>
+              <td>
+                {{ torque(row.fastener)
+                }}<span v-if="row.fastener.source" class="small muted"> · {{ row.fastener.source }}</span>
+              </td>
               <td>{{ row.fastener.thread ?? '–' }}{{ row.fastener.grade ? `, ${row.fastener.grade}` : '' }}</td>
               <td class="num">{{ row.fastener.count * row.steps.length }}</td>
               <td class="num">{{ row.clamp ? (row.clamp.force / 1000).toFixed(1) : '–' }}</td>
@@ -223,6 +228,7 @@ const torque = (f: Fastener) => specText(f.spec, preferences.system)
           vehicle maker's word.
         </p>
       </StampedPlate>
+      <ProceduresCard />
       <section v-if="plan && (asked.length || forGood.length)" class="card lists">
         <template v-if="asked.length">
           <h3>Asked in the bay</h3>

@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import interact from 'interactjs'
 import type { Plan, PlanBooking } from '@stout-shackle/core/plan'
 import { SUPPORT_NAMES } from '@stout-shackle/core/wording'
 import { hoursText } from './hours'
 
 /** Who does what when, and what holds the vehicle meanwhile; a move stands across both technicians. */
 const props = defineProps<{ plan: Plan }>()
+const emit = defineEmits<{ dropOn: [moved: string, on: string] }>()
 const WIDTH = 760
 const LEFT = 78
 const ROW = 30
@@ -31,6 +33,40 @@ const held = computed(() => {
   }
   return runs
 })
+const drawing = ref<SVGSVGElement | null>(null)
+/** Step that is being dragged, and how far, in the drawing's own units. */
+const dragged = ref<{ id: string; dx: number; dy: number } | null>(null)
+const over = ref<string | null>(null)
+const stepOf = (element: Element | null | undefined) => element?.getAttribute('data-step') ?? null
+/** Units of the drawing in a pixel of the screen. */
+const scale = () => WIDTH / (drawing.value?.getBoundingClientRect().width || WIDTH)
+const blocksOn = (context: SVGSVGElement) => interact('g[data-step]', { context })
+onMounted(() => {
+  if (!drawing.value) return
+  blocksOn(drawing.value)
+    .draggable({
+      listeners: {
+        start: (event: { target: Element }) => (dragged.value = { id: stepOf(event.target)!, dx: 0, dy: 0 }),
+        move: ({ dx, dy }: { dx: number; dy: number }) => {
+          if (!dragged.value) return
+          const by = scale()
+          dragged.value = { ...dragged.value, dx: dragged.value.dx + dx * by, dy: dragged.value.dy + dy * by }
+        },
+        end: () => (dragged.value = null),
+      },
+    })
+    .dropzone({
+      overlap: 'pointer',
+      ondragenter: (event: { target: Element }) => (over.value = stepOf(event.target)),
+      ondragleave: () => (over.value = null),
+      ondrop: (event: { target: Element; relatedTarget: Element }) => {
+        over.value = null
+        const [moved, on] = [stepOf(event.relatedTarget), stepOf(event.target)]
+        if (moved && on) emit('dropOn', moved, on)
+      },
+    })
+})
+onBeforeUnmount(() => drawing.value && blocksOn(drawing.value).unset())
 const titleOf = (b: Omit<PlanBooking, 'step'> & { step: Plan['steps'][number] }) =>
   `${b.step.title}${b.step.side ? `, ${b.step.side}` : ''}: ${hoursText(b.start)} to ${hoursText(b.end)}`
 const fits = (text: string, minutes: number) => text.length * 5.6 < ((WIDTH - LEFT) * minutes) / whole.value - 6
@@ -47,12 +83,28 @@ const fits = (text: string, minutes: number) => text.length * 5.6 < ((WIDTH - LE
       </h2>
       <span class="small muted">{{ plan.proved ? 'no order moves it less often' : 'the best order found' }}</span>
     </header>
-    <svg :viewBox="`0 0 ${WIDTH} ${ROW * (rows.length + 1) + 16}`" role="img" aria-label="Who does what when">
+    <svg
+      ref="drawing"
+      :viewBox="`0 0 ${WIDTH} ${ROW * (rows.length + 1) + 16}`"
+      role="img"
+      aria-label="Who does what when"
+    >
       <text v-for="(r, i) in rows" :key="r" x="0" :y="20 + i * ROW">
         {{ rows.length > 1 ? `technician ${r}` : 'steps' }}
       </text>
       <text x="0" :y="20 + rows.length * ROW">held by</text>
-      <g v-for="b in blocks" :key="b.step.id" :class="{ move: b.step.kind === 'state', both: b.both }">
+      <g
+        v-for="b in blocks"
+        :key="b.step.id"
+        :class="{
+          move: b.step.kind === 'state',
+          both: b.both,
+          over: over === b.step.id,
+          held: dragged?.id === b.step.id,
+        }"
+        :data-step="b.step.id"
+        :transform="dragged?.id === b.step.id ? `translate(${dragged.dx} ${dragged.dy})` : undefined"
+      >
         <rect
           :x="x(b.start)"
           :y="4 + (b.both ? 0 : (b.technician - 1) * ROW)"
@@ -70,7 +122,7 @@ const fits = (text: string, minutes: number) => text.length * 5.6 < ((WIDTH - LE
           {{ b.step.title }}
         </text>
       </g>
-      <g v-for="h in held" :key="h.from" class="held">
+      <g v-for="h in held" :key="h.from" class="by">
         <rect :x="x(h.from)" :y="4 + rows.length * ROW" :width="Math.max(1, x(h.to) - x(h.from) - 1)" :height="ROW - 8">
           <title>{{ h.text }}</title>
         </rect>
@@ -85,6 +137,7 @@ const fits = (text: string, minutes: number) => text.length * 5.6 < ((WIDTH - LE
 <style scoped>
 svg {
   width: 100%;
+  user-select: none;
   padding: 4px 12px;
 }
 text {
@@ -112,7 +165,19 @@ rect {
 .move .in {
   fill: var(--ink);
 }
-.held rect {
+[data-step] {
+  cursor: grab;
+  touch-action: none;
+}
+[data-step].held {
+  opacity: 0.7;
+  pointer-events: none;
+}
+.over rect {
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+.by rect {
   fill: #f0e4cc;
   stroke: #d8d2c4;
 }

@@ -3,7 +3,9 @@ import { reactive, ref, watch } from 'vue'
 import { maxLengthOf } from '@stout-shackle/core/quantity'
 import { shopSettingsSchema, type ShopSettings } from '@stout-shackle/core/shop'
 import { failureText } from '../entry/file'
+import { useDevices } from '../stores/devices'
 import { useSettings } from '../stores/settings'
+import WrenchesCard from './WrenchesCard.vue'
 
 /** What the shop sets once: name, money, clock, units. */
 const store = useSettings()
@@ -13,6 +15,8 @@ watch(
   () => store.settings,
   (settings) => Object.assign(form, settings),
 )
+const devices = useDevices()
+devices.load().catch(() => undefined)
 const ZONES = Intl.supportedValuesOf('timeZone')
 const problem = ref('')
 const saved = ref(false)
@@ -51,6 +55,11 @@ async function save() {
             value="metric"
             label="millimeters, kilograms, kPa; A4 paper" /></el-select
       ></label>
+      <WrenchesCard
+        :wrenches="form.wrenches"
+        :devices="devices.devices.filter((d) => d.kind === 'torque')"
+        @change="form.wrenches = $event"
+      />
       <p v-if="problem" class="note stop" role="alert">{{ problem }}</p>
       <p v-else-if="saved" class="small muted" role="status">Saved.</p>
       <el-button type="primary" native-type="submit">Save</el-button>
@@ -62,7 +71,7 @@ async function save() {
 .form {
   display: grid;
   gap: 12px;
-  max-width: 460px;
+  max-width: 1040px;
   padding: 14px 16px;
   justify-items: start;
 }

@@ -1,5 +1,4 @@
-import { isBelow } from '../../quantity'
-import { judgeTorque, type TorqueVerdict } from '../../torque'
+import { isUnderRange, judgeTorque, type TorqueVerdict } from '../../torque'
 import type { Fastener } from '../../kit'
 import type { Plan, PlanStep } from '../../plan'
 import { ofKind, type BayRecord, type RecordOf } from '../../job'
@@ -108,12 +107,10 @@ export function torqueStates(plan: Plan, standing: readonly BayRecord[], proof: 
   )
 }
 
-/** Share of its range under which a torque wrench is outside what it is calibrated for (ISO 6789-1: from 20 % up; from memory). */
-const LEAST_OF_RANGE = 0.2
 /** What is doubtful about a reading by the wrench it was pulled with; null where nothing is, or nobody said which it was. */
 function wrenchDoubt({ body: { value, wrench }, at }: RecordOf<'torque'>): WrenchDoubt | null {
   if (!wrench || value === null) return null
-  if (isBelow(value, LEAST_OF_RANGE * wrench.high)) return 'under-range'
+  if (isUnderRange(value, wrench.high)) return 'under-range'
   return at.slice(0, 10) > wrench.due ? 'overdue' : null
 }
 

@@ -1,3 +1,4 @@
+import type { ProcedureKind } from '../../kit'
 import type { StandState } from '../../plan'
 import { count } from '../count'
 import type { RecordTexts } from '../record-parts'
@@ -33,6 +34,11 @@ export const planRecordTexts: RecordTexts<typeof planRecords> = {
     `Found, ${axle}: ${SURVEY_QUESTIONS[fact].ask.toLowerCase()}: ${answerText(answer)}`,
 }
 
+export const PROCEDURE_NAMES: Record<ProcedureKind, string> = {
+  vehicle: "vehicle maker's",
+  shop: "shop's own",
+  accessory: 'accessory or second job',
+}
 export const SUPPORT_NAMES: Record<StandState['support'], string> = {
   'on-wheels': 'on its wheels',
   'axle-hanging': 'axle hanging',

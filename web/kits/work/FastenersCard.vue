@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import type { Fastener, Kit } from '@stout-shackle/core/kit'
+import { BOLT_HEADS, type Fastener } from '@stout-shackle/core/kit'
 import { recordLimits } from '@stout-shackle/core/job'
 import { THREADS } from '@stout-shackle/core/torque'
 import QuantityField from '../../entry/QuantityField.vue'
-import { freeId, idOf } from './draft'
+import { freeId, idOf, type Written } from './draft'
 
-/** Fasteners of a kit: how many, what torque, when, and what has its torque before. */
-const props = defineProps<{ kit: Kit }>()
+/** Fasteners of a kit or procedure: how many, what torque, when, and what has its torque before. */
+const props = defineProps<{ kit: Written }>()
 const emit = defineEmits<{ change: [fasteners: Fastener[]] }>()
 const SPECS = [
   ['target', 'torque'],
@@ -88,6 +88,8 @@ function rename(i: number, name: string) {
           <th>Torque</th>
           <th>When</th>
           <th>Evenly</th>
+          <th>Head</th>
+          <th>Source</th>
         </tr>
       </thead>
       <tbody>
@@ -161,6 +163,26 @@ function rename(i: number, name: string) {
               @change="put(i, { evenly: ($event.target as HTMLInputElement).checked })"
             />
           </td>
+          <td>
+            <select
+              class="control head"
+              :value="f.head ?? ''"
+              :aria-label="`Which way the head of ${f.name} points`"
+              @change="put(i, { head: (text($event) || null) as Fastener['head'] })"
+            >
+              <option value="">–</option>
+              <option v-for="h in BOLT_HEADS" :key="h" :value="h">{{ h }}</option>
+            </select>
+          </td>
+          <td>
+            <input
+              class="control"
+              :value="f.source"
+              :aria-label="`Source of the torque of ${f.name}`"
+              maxlength="240"
+              @change="put(i, { source: text($event).trim() })"
+            />
+          </td>
         </tr>
       </tbody>
     </table>
@@ -174,5 +196,11 @@ select {
 }
 .short {
   width: 56px;
+}
+.head {
+  width: 92px;
+}
+.card {
+  overflow-x: auto;
 }
 </style>

@@ -7,14 +7,14 @@ import {
   PHASES,
   STEP_CHECKS,
   SURVEY_KEYS,
-  type Kit,
   type Operation,
 } from '@stout-shackle/core/kit'
+import type { Written } from './draft'
 import { conditionsText, parseConditions } from '@stout-shackle/core/exchange'
 import { FATE_NAMES, plain, SUPPORT_NAMES, SURVEY_QUESTIONS } from '@stout-shackle/core/wording'
 
 /** One operation as it is written: every field of it, each with the words it can be. */
-const props = defineProps<{ kit: Kit; operation: Operation }>()
+const props = defineProps<{ kit: Written; operation: Operation }>()
 const emit = defineEmits<{ change: [operation: Operation]; remove: [] }>()
 const set = (part: Partial<Operation>) => emit('change', { ...props.operation, ...part })
 const SUPPORTS = [

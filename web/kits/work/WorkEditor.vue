@@ -2,7 +2,16 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import { onBeforeRouteLeave } from 'vue-router'
 import { useEventListener, useLocalStorage } from '@vueuse/core'
-import { closingFaults, kitSchema, type Kit, type Operation } from '@stout-shackle/core/kit'
+import {
+  closingFaults,
+  kitSchema,
+  isForPlatform,
+  procedureFaults,
+  procedureSchema,
+  type Kit,
+  type Operation,
+  type Procedure,
+} from '@stout-shackle/core/kit'
 import {
   fastenersSheet,
   operationsSheet,
@@ -12,7 +21,7 @@ import {
 } from '@stout-shackle/core/exchange'
 import { buildPlan, type PlanOutcome } from '@stout-shackle/core/plan'
 import { emptySurvey, type Vehicle } from '@stout-shackle/core/vehicle'
-import type { Entry, Found } from '@stout-shackle/core/contract'
+import type { Entry, Found, KitSummary } from '@stout-shackle/core/contract'
 import { call } from '../../api/client'
 import { newKey } from '../../api/key'
 import { failureText, readJsonFile, saveFile } from '../../entry/file'
@@ -20,48 +29,60 @@ import { hoursText } from '../../plan/hours'
 import { blankOperation, freeId, idOf, withoutOperation, type DraftIssue } from './draft'
 import FastenersCard from './FastenersCard.vue'
 import OperationForm from './OperationForm.vue'
+import ProcedureCard from './ProcedureCard.vue'
 import WorkGraph from './WorkGraph.vue'
 
-/** Instructions of a kit as they are written: steps, what comes before what, the order they give on a vehicle, what is wrong. */
-const props = defineProps<{ id: string }>()
-const stored = shallowRef<Entry<Kit> | null>(null)
-const kit = shallowRef<Kit | null>(null)
+/**
+ * Instructions as they are written, a kit's or a procedure's: steps, what comes before what, the order they give on a vehicle, what is
+ * wrong.
+ */
+const props = defineProps<{ id: string; of: 'kits' | 'procedures' }>()
+const isKit = (d: Kit | Procedure): d is Kit => 'family' in d
+const schema = computed(() => (props.of === 'kits' ? kitSchema : procedureSchema))
+const stored = shallowRef<Entry<Kit | Procedure> | null>(null)
+const kit = shallowRef<Kit | Procedure | null>(null)
+/** With which kit the order of a procedure is shown; empty for none. */
+const withKit = ref('')
+const kits = shallowRef<Entry<KitSummary>[]>([])
+const besideKit = shallowRef<Kit | null>(null)
+watch(withKit, async (id) => {
+  besideKit.value = id ? (await call<Entry<Kit>>(`/kits/${id}`)).document : null
+})
 const failure = ref('')
 const saved = ref('')
 const selected = ref<string | null>(null)
 const vehicles = shallowRef<Vehicle[]>([])
 const vehicleId = ref('')
 /** Kept in this browser while it is written: a reload loses nothing. */
-const draft = useLocalStorage<string>(`kit-draft:${props.id}`, '')
+const draft = useLocalStorage<string>(`${props.of === 'kits' ? 'kit' : 'procedure'}-draft:${props.id}`, '')
 
 watch(
   () => props.id,
   async (id) => {
     try {
-      const entry = await call<Entry<Kit>>(`/kits/${id}`)
+      const entry = await call<Entry<Kit | Procedure>>(`/${props.of}/${id}`)
       stored.value = entry
-      const kept = draft.value ? kitSchema.safeParse(JSON.parse(draft.value)) : null
+      const kept = draft.value ? schema.value.safeParse(JSON.parse(draft.value)) : null
       kit.value = kept?.success ? kept.data : entry.document
       selected.value = kit.value.operations[0]?.id ?? null
       vehicles.value = (await call<Found<Vehicle>>('/vehicles?limit=100')).entries.map((e) => e.document)
-      vehicleId.value =
-        vehicles.value.find(
-          (v) =>
-            kit.value!.fitment.suspension.includes(v[kit.value!.axle].suspension) &&
-            kit.value!.fitment.bodies.includes(v.body),
-        )?.id ??
-        vehicles.value[0]?.id ??
-        ''
+      const own = kit.value
+      vehicleId.value = (vehicles.value.find((v) => isFor(own, v)) ?? vehicles.value[0])?.id ?? ''
+      if (!isKit(own)) kits.value = (await call<Found<KitSummary>>('/kits?limit=200')).entries
     } catch (error) {
       failure.value = failureText(error)
     }
   },
   { immediate: true },
 )
+const isFor = (d: Kit | Procedure, v: Vehicle): boolean =>
+  isKit(d)
+    ? d.fitment.suspension.includes(v[d.axle].suspension) && d.fitment.bodies.includes(v.body)
+    : isForPlatform(d, v.platform)
 const edited = computed(
   () => kit.value !== null && JSON.stringify(kit.value) !== JSON.stringify(stored.value?.document),
 )
-function change(next: Kit) {
+function change(next: Kit | Procedure) {
   kit.value = next
   saved.value = ''
   draft.value = JSON.stringify(next)
@@ -73,9 +94,9 @@ const current = computed(() => kit.value?.operations.find((o) => o.id === select
 const issues = computed((): DraftIssue[] => {
   const k = kit.value
   if (!k) return []
-  const read = kitSchema.safeParse(k)
+  const read = schema.value.safeParse(k)
   const found = read.success
-    ? closingFaults(k)
+    ? (isKit(k) ? closingFaults : procedureFaults)(k)
     : read.error.issues.map((i) => ({ path: i.path as (string | number)[], message: i.message }))
   return found.map(({ path, message }) => ({
     path: path.join('.'),
@@ -87,9 +108,23 @@ const wrong = computed(() => new Set(issues.value.flatMap((i) => i.operation ?? 
 const titleOf = (id: string | null) => kit.value?.operations.find((o) => o.id === id)?.title ?? ''
 const outcome = computed((): PlanOutcome | null => {
   const vehicle = vehicles.value.find((v) => v.id === vehicleId.value)
-  if (!kit.value || !vehicle || !kitSchema.safeParse(kit.value).success) return null
-  return buildPlan([{ kit: kit.value, work: 'fit' }], vehicle, emptySurvey(), { wheels: 'off' })
+  const own = kit.value
+  if (!own || !vehicle || !schema.value.safeParse(own).success) return null
+  if (isKit(own)) return buildPlan([{ kit: own, work: 'fit' }], vehicle, emptySurvey(), { wheels: 'off' })
+  const beside = besideKit.value ? [{ kit: besideKit.value, work: 'fit' as const }] : []
+  // By itself it is shown whole, on whatever vehicle is looked at.
+  const alone = { ...own, platforms: [], use: 'always' as const }
+  return buildPlan(beside, vehicle, emptySurvey(), { wheels: 'off' }, { procedures: [beside.length ? own : alone] })
 })
+
+/** Operation of these instructions that a step of the plan is; null for one of others. */
+const ownOf = (step: string): string | null => {
+  const k = kit.value
+  if (!k) return null
+  const [name] = step.split(':')
+  const begins = isKit(k) ? ['', 'front-'] : [`${k.id}-`, `front-${k.id}-`]
+  return k.operations.find((o) => begins.some((b) => `${b}${o.id}` === name))?.id ?? null
+}
 
 function add() {
   if (!kit.value) return
@@ -140,7 +175,7 @@ async function save() {
   if (!k || !stored.value) return
   failure.value = ''
   try {
-    stored.value = await call<Entry<Kit>>(`/kits/${props.id}`, {
+    stored.value = await call<Entry<Kit | Procedure>>(`/${props.of}/${props.id}`, {
       method: 'PUT',
       body: k,
       version: stored.value.version,
@@ -173,12 +208,12 @@ async function takeSheet(event: Event, what: 'operations' | 'fasteners') {
   selected.value = kit.value.operations[0]?.id ?? null
 }
 async function takeJson(event: Event) {
-  const read = await readJsonFile(event, kitSchema)
+  const read = await readJsonFile<typeof kitSchema | typeof procedureSchema>(event, schema.value)
   if (!read) return
   failure.value = read.ok ? '' : read.why
   if (read.ok && kit.value) change({ ...read.value, id: kit.value.id })
 }
-const name = computed(() => kit.value?.id ?? 'kit')
+const name = computed(() => kit.value?.id ?? 'instructions')
 useEventListener('beforeunload', (event) => {
   if (edited.value && !draft.value) event.preventDefault()
 })
@@ -189,10 +224,10 @@ onBeforeRouteLeave(() => {
 
 <template>
   <p v-if="failure && !kit" class="note stop" role="alert">{{ failure }}</p>
-  <p v-else-if="!kit" class="muted" role="status">Loading the kit…</p>
+  <p v-else-if="!kit" class="muted" role="status">Loading the instructions…</p>
   <div v-else class="editor">
     <div class="top">
-      <h2>{{ kit.maker }} {{ kit.name }}: instructions, version {{ stored?.version }}</h2>
+      <h2>{{ isKit(kit) ? `${kit.maker} ${kit.name}: instructions` : kit.name }}, version {{ stored?.version }}</h2>
       <span class="small" :class="edited ? 'edited' : 'muted'">{{
         edited ? 'edited, kept in this browser' : 'saved'
       }}</span>
@@ -203,6 +238,7 @@ onBeforeRouteLeave(() => {
     <p v-if="saved" class="note" role="status">{{ saved }}</p>
     <div class="columns">
       <div class="left">
+        <ProcedureCard v-if="!isKit(kit)" :procedure="kit" @change="change" />
         <section class="card">
           <header>
             <h3>What comes before what</h3>
@@ -246,8 +282,17 @@ onBeforeRouteLeave(() => {
               <option v-for="v in vehicles" :key="v.id" :value="v.id">{{ v.make }} {{ v.model }}</option>
             </select>
           </header>
+          <label v-if="kits.length" class="small with"
+            >with
+            <select v-model="withKit" class="control" aria-label="Kit beside it">
+              <option value="">nothing else</option>
+              <option v-for="k in kits" :key="k.document.id" :value="k.document.id">
+                {{ k.document.maker }} {{ k.document.name }}
+              </option>
+            </select></label
+          >
           <p v-if="outcome && !outcome.ok" class="note stop">
-            Cannot be ordered: {{ outcome.stuck.map((s) => titleOf(s.split(':')[0]!) || s).join(', ') }}.
+            Cannot be ordered: {{ outcome.stuck.map((s) => titleOf(ownOf(s)) || s).join(', ') }}.
           </p>
           <template v-else-if="outcome">
             <p class="small sum">
@@ -256,12 +301,7 @@ onBeforeRouteLeave(() => {
             </p>
             <ol class="small order">
               <li v-for="s in outcome.plan.steps" :key="s.id" :class="s.kind">
-                <button
-                  type="button"
-                  class="plain"
-                  :disabled="!kit.operations.some((o) => s.id.startsWith(o.id))"
-                  @click="selected = s.id.split(':')[0]!"
-                >
+                <button type="button" class="plain" :disabled="!ownOf(s.id)" @click="selected = ownOf(s.id)">
                   {{ s.title }}{{ s.side ? `, ${s.side}` : '' }}
                 </button>
               </li>
@@ -356,6 +396,9 @@ ol {
 .order .state {
   font-weight: 600;
   color: var(--petrol);
+}
+.with {
+  padding: 4px 14px;
 }
 .sum {
   padding: 4px 14px;

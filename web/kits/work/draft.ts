@@ -1,6 +1,13 @@
-import { PLAIN_OPERATION, type Kit, type Operation } from '@stout-shackle/core/kit'
+import { PLAIN_OPERATION, type Fastener, type Operation } from '@stout-shackle/core/kit'
 
-/** Something that is wrong with a kit as it is being written. */
+/** What is written: a kit's instructions, or a procedure's. */
+export interface Written {
+  id: string
+  operations: Operation[]
+  fasteners: Fastener[]
+}
+
+/** Something that is wrong with instructions as they are being written. */
 export interface DraftIssue {
   path: string
   message: string
@@ -34,8 +41,8 @@ export function freeId(wanted: string, taken: readonly string[]): string {
   for (let n = 2; ; n++) if (!taken.includes(`${wanted}-${n}`)) return `${wanted}-${n}`
 }
 
-/** A kit with an operation taken out, and out of all that wait for it: those wait for what it waited for. */
-export function withoutOperation(kit: Kit, id: string): Kit {
+/** Instructions with an operation taken out, and out of all that wait for it: those wait for what it waited for. */
+export function withoutOperation<T extends Written>(kit: T, id: string): T {
   const gone = kit.operations.find((o) => o.id === id)
   const rest = (list: readonly string[]) =>
     [...new Set(list.flatMap((a) => (a === id ? (gone?.after ?? []) : [a])))].slice(0, 12)
