@@ -7,6 +7,9 @@ import { fastenerSchema, operationSchema, partSize, type Kit } from './schema'
 export const PROCEDURE_KINDS = ['vehicle', 'shop', 'accessory'] as const
 export type ProcedureKind = (typeof PROCEDURE_KINDS)[number]
 
+/** Beginning of the names of steps that a bay adds. */
+export const ADDED_STEP = 'added-'
+
 const text = z.string().trim().min(1).max(240)
 const id = slug()
 
@@ -60,6 +63,7 @@ export const procedureSchema = z
           if (!operations.has(name)) refuse(['operations', i, key], `"${name}" is not an operation of this procedure`)
       if (operation.method) refuse(['operations', i, 'method'], 'a procedure has one way of working')
     })
+    if (procedure.id.startsWith(ADDED_STEP)) refuse(['id'], `"${ADDED_STEP}" begins the names of steps that a bay adds`)
     if (procedure.kind === 'vehicle' && !procedure.platforms.length)
       refuse(['platforms'], "a vehicle's procedure names its platforms: one or more")
     if (!procedure.operations.length && !procedure.fasteners.length)

@@ -138,6 +138,16 @@ export function sequenceOf(steps: readonly PendingStep[], rules: OrderRules, beg
   const left = steps.filter((s) => !done.has(s.id))
   const ids = new Set(left.map((s) => s.id))
   const bench = left.filter((s) => s.operation.phase === 'bench').map((s) => s.id)
+  // What somebody wants before a step on the bench does not wait for the bench.
+  const early = new Set<string>()
+  const ahead = (id: string): void => {
+    for (const a of left.find((s) => s.id === id)?.after ?? [])
+      if (!early.has(a)) {
+        early.add(a)
+        ahead(a)
+      }
+  }
+  bench.forEach(ahead)
   // A side that was begun is finished first.
   const firstSide = new Map<string, Set<string | null>>()
   for (const s of steps) {
@@ -153,7 +163,7 @@ export function sequenceOf(steps: readonly PendingStep[], rules: OrderRules, beg
       begunSides && !begunSides.has(s.side)
         ? left.filter((l) => rules.groups.get(l.id) === group && begunSides.has(l.side)).map((l) => l.id)
         : []
-    const after = [...s.after, ...(s.operation.phase === 'bench' ? [] : bench), ...waits]
+    const after = [...s.after, ...(s.operation.phase === 'bench' || early.has(s.id) ? [] : bench), ...waits]
     return {
       id: s.id,
       after: [...new Set(after)].filter((id) => ids.has(id)),

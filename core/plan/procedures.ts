@@ -1,4 +1,12 @@
-import { conditionsHold, isForPlatform, seenAt, type Fastener, type Operation, type Procedure } from '../kit'
+import {
+  ADDED_STEP,
+  conditionsHold,
+  isForPlatform,
+  seenAt,
+  type Fastener,
+  type Operation,
+  type Procedure,
+} from '../kit'
 import type { Survey, Vehicle } from '../vehicle'
 import { fastenerId, named, type Placed, type PlannedKit } from './names'
 import { WHEEL_NUTS, wheelNuts } from './shop-operations'
@@ -186,8 +194,8 @@ export function inTurn(ofKits: readonly Placed[], others: readonly Placed[]): Pl
     const early = p.operation.phase !== 'bench' && p.operation.phase !== 'refit'
     if (p.operation.support !== 'ride-height' && (early || p.operation.closes.length))
       for (const k of near) if (k.operation.checks.includes('first-air')) put(p, k)
-    // What opens a carrier is a job of its own: the axle is on its jack from its first step to its last.
-    if (carries.has(p.origin!) || kits.some((k) => meets(k, p))) continue
+    // What the bay adds has its place from whoever adds it; what opens a carrier is a job of its own, the axle on its jack throughout.
+    if (p.origin!.startsWith(ADDED_STEP) || carries.has(p.origin!) || kits.some((k) => meets(k, p))) continue
     if (p.operation.phase === 'remove') {
       for (const k of near) if (isMounting(k)) put(p, k)
     } else if (p.operation.phase === 'refit' && p.operation.support !== 'ride-height')

@@ -1,4 +1,4 @@
-import { catalogOf, judgeOn, type KitCatalog, type NeededPart, type Procedure } from '../../kit'
+import { ADDED_STEP, catalogOf, judgeOn, type KitCatalog, type NeededPart, type Procedure } from '../../kit'
 import { buildPlan, planStepSchema, type Pin, type PlanOutcome, type PlanStep } from '../../plan'
 import { hashOf } from '../../proof'
 import { ofKind, standing, type BayRecord, type Job, type JobKit, type RecordOf } from '../../job'
@@ -54,7 +54,7 @@ interface AddedStep {
   pins: Pin[]
 }
 function addedStep({ axle, operation, fastener, before }: RecordOf<'step-added'>['body'], number: number): AddedStep {
-  const id = `added-${number}`
+  const id = `${ADDED_STEP}${number}`
   const step = `${axle === 'front' ? 'front-' : ''}${id}-${operation.id}`
   const sides =
     operation.side === 'each'
