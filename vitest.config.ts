@@ -1,3 +1,4 @@
+import { availableParallelism } from 'node:os'
 import { defineConfig } from 'vitest/config'
 import vue from '@vitejs/plugin-vue'
 import components from 'unplugin-vue-components/vite'
@@ -5,6 +6,8 @@ import { ElementPlusResolver } from 'unplugin-vue-components/resolvers'
 
 export default defineConfig({
   test: {
+    // As many as there are cores: one less, which is the usual, leaves half of two cores idle.
+    maxWorkers: availableParallelism(),
     projects: [
       { test: { name: 'core', include: ['core/**/*.test.ts', 'demo/**/*.test.ts'], testTimeout: 20_000 } },
       { test: { name: 'server', include: ['server/**/*.test.ts'], testTimeout: 20_000 } },

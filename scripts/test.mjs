@@ -1,5 +1,5 @@
 // Types, lint, unit and API tests, browser journeys. Ends with "N passed, N failed".
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -12,12 +12,21 @@ const scratch = mkdtempSync(join(tmpdir(), 'shackle-tests-'))
 let passed = 0
 let failed = 0
 
-/** A check without tests of its own counts as one. */
-function check(name, args) {
-  console.log(`· ${name}`)
-  const { status } = spawnSync('npx', args, { cwd: root, stdio: 'inherit' })
-  if (status === 0) passed += 1
-  else failed += 1
+/** Checks without tests of their own count as one each; they run side by side, and each tells what it found when it is done. */
+async function checks(all) {
+  const run = ([name, ...args]) =>
+    new Promise((resolve) => {
+      const child = spawn('npx', args, { cwd: root })
+      const said = []
+      for (const stream of [child.stdout, child.stderr]) stream.on('data', (part) => said.push(part))
+      child.on('close', (status) => {
+        console.log(`· ${name}\n${Buffer.concat(said).toString()}`)
+        resolve(status === 0)
+      })
+    })
+  const fine = await Promise.all(all.map(run))
+  passed += fine.filter(Boolean).length
+  failed += fine.filter((ok) => !ok).length
 }
 function tests(name, args) {
   console.log(`· ${name}`)
@@ -33,9 +42,11 @@ function tests(name, args) {
   failed += Math.max(counts.numFailedTests, status === 0 ? 0 : 1)
 }
 
-check('types', ['vue-tsc', '--noEmit', '-p', 'tsconfig.json'])
-check('lint', ['eslint', '.', '--max-warnings', '0'])
-check('exports', ['knip'])
+await checks([
+  ['types', 'vue-tsc', '--noEmit', '-p', 'tsconfig.json'],
+  ['lint', 'eslint', '.', '--max-warnings', '0'],
+  ['exports', 'knip'],
+])
 tests('unit', ['--project', 'core', '--project', 'server', '--project', 'web'])
 tests('journeys', ['--project', 'e2e'])
 rmSync(scratch, { recursive: true, force: true })

@@ -375,6 +375,7 @@ describe('open formats', () => {
       'record',
       'vehicle',
       'kit',
+      'procedure',
       'application',
       'platform',
       'stock-item',

@@ -219,7 +219,7 @@ describe('plan', () => {
     ])
     expect(wrapper.find('[data-timeline]').text()).toMatch(/\d h \d\d/)
     expect(wrapper.text()).toContain('Asked in the bay')
-    await wrapper.find('select').setValue('on')
+    await wrapper.find('.choice select').setValue('on')
     expect(store.job!.choices.wheels).toBe('on')
     expect(store.assessment!.steps.some((s) => s.step.torques.some((f) => f.id === 'lug-nuts'))).toBe(false)
     store.edit((j) => ({ ...j, survey: answered(j.survey, { exhaustDiameter: 0.15 }) }))
