@@ -9,7 +9,6 @@ import ToolWall from './shell/ToolWall.vue'
 import { useShopKeys } from './shell/keys'
 import { followHealth } from './stores/health'
 import { connectEvents } from './stores/events'
-import { useJob } from './stores/job'
 import { useOutbox } from './stores/job/outbox'
 import { useSession } from './stores/session'
 import { useSettings } from './stores/settings'
@@ -19,7 +18,6 @@ const SignIn = defineAsyncComponent(() => import('./people/SignIn.vue'))
 const session = useSession()
 const settings = useSettings()
 const outbox = useOutbox()
-const job = useJob()
 const route = useRoute()
 const bare = computed(() => route.name === 'bay-view')
 const keyList = ref(false)
@@ -31,7 +29,9 @@ tellUnsent()
 // What earlier pages left unsent goes out first; the events start once somebody may hear them.
 void session.load().then(async () => {
   await outbox.resume()
-  await job.resume()
+  // What assesses a job comes with it, not before the board is there.
+  const { useJob } = await import('./stores/job')
+  await useJob().resume()
 })
 let listening = false
 watch(

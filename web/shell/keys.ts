@@ -1,7 +1,6 @@
 import { useEventListener } from '@vueuse/core'
 import { useRoute, useRouter } from 'vue-router'
 import { STAGES } from '@stout-shackle/core/job'
-import { useJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 
 /** Every key, for the list and the handler. */
@@ -23,12 +22,12 @@ const isTyping = (target: EventTarget | null) =>
 export function useShopKeys({ showKeys }: { showKeys: () => void }): void {
   const route = useRoute()
   const router = useRouter()
-  const job = useJob()
   const preferences = usePreferences()
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {
     if (isTyping(event.target) || event.altKey || event.defaultPrevented) return
     const id = route.params.id
-    if ((event.ctrlKey || event.metaKey) && event.key === 'z' && id) job.undo()
+    if ((event.ctrlKey || event.metaKey) && event.key === 'z' && id)
+      void import('../stores/job').then(({ useJob }) => useJob().undo())
     else if (event.ctrlKey || event.metaKey) return
     else if (event.key === 'u') preferences.swapUnits()
     else if (event.key === '?') showKeys()

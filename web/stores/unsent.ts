@@ -1,19 +1,17 @@
 import { useDebounceFn } from '@vueuse/core'
 import { computed, watch } from 'vue'
 import { call } from '../api/client'
-import { useJob } from './job'
 import { useOutbox } from './job/outbox'
+import { useUnsavedPlans } from './job/unsaved-plans'
 import { useSession } from './session'
 
 /** How much of what was entered here is not with the server: records and plans, of every job. */
 export function useUnsent() {
   const outbox = useOutbox()
-  const job = useJob()
-  const refused = computed(
-    () => outbox.refused.length + job.unsavedPlans.filter((p) => p.refused || p.conflicts).length,
-  )
-  const count = computed(() => outbox.waiting.length + job.unsavedPlans.length)
-  return { outbox, job, refused, count }
+  const unsaved = useUnsavedPlans()
+  const refused = computed(() => outbox.refused.length + unsaved.plans.filter((p) => p.refused || p.conflicts).length)
+  const count = computed(() => outbox.waiting.length + unsaved.plans.length)
+  return { outbox, refused, count }
 }
 
 /** Tells the server how much this screen has not sent, so that a hand-over elsewhere knows. Call once. */

@@ -4,11 +4,13 @@ import { recordText } from '@stout-shackle/core/wording'
 import { usePreferences } from '../stores/preferences'
 import { useSettings } from '../stores/settings'
 import { useShop } from '../stores/shop'
+import { useJob } from '../stores/job'
 import { useUnsent } from '../stores/unsent'
 import { STAGE_OF_RECORD } from './stage-of-record'
 
 /** What was entered on this screen and is not with the server: what, since when, why, and what can be done. */
-const { outbox, job: jobs } = useUnsent()
+const { outbox } = useUnsent()
+const jobs = useJob()
 const shop = useShop()
 const settings = useSettings()
 const preferences = usePreferences()

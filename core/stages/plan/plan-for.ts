@@ -4,6 +4,9 @@ import { hashOf } from '../../proof'
 import { ofKind, standing, type BayRecord, type Job, type JobKit, type RecordOf } from '../../job'
 import { withSurveyAnswer, type Survey } from '../../vehicle'
 
+/** What a plan is made from. */
+export type PlanInputs = Pick<Job, 'kits' | 'vehicle' | 'survey' | 'choices' | 'procedures'>
+
 /**
  * Work plan of the job's kits; null while none is chosen. One that was put on record as the work began stays as it was, whatever the
  * program would plan today; what was found in the bay orders what is left anew, and leaves what is done.
@@ -11,7 +14,7 @@ import { withSurveyAnswer, type Survey } from '../../vehicle'
  * @param records all of the job, oldest first; absent before the work
  * @returns the plan, or the steps that wait for each other
  */
-export function planFor(job: Job, records: readonly BayRecord[] = []): PlanOutcome | null {
+export function planFor(job: PlanInputs, records: readonly BayRecord[] = []): PlanOutcome | null {
   if (!job.kits.length) return null
   const stand = records.length ? standing(records) : []
   const kept = ofKind(stand, 'planned')
@@ -36,7 +39,7 @@ export function planFor(job: Job, records: readonly BayRecord[] = []): PlanOutco
 }
 
 const freshPlan = (
-  job: Job,
+  job: PlanInputs,
   survey: Survey,
   done: readonly PlanStep[],
   added: readonly AddedStep[] = [],
@@ -91,7 +94,7 @@ export const isSamePlan = (one: readonly PlanStep[], other: readonly PlanStep[])
 const stepList = planStepSchema.array()
 
 /** What a plan was made from, as a short text: another kit, vehicle, answer or choice is another plan. */
-export function inputsOf({ kits, procedures, vehicle, survey, choices: { pins, ...choices } }: Job): string {
+export function inputsOf({ kits, procedures, vehicle, survey, choices: { pins, ...choices } }: PlanInputs): string {
   const of = kits.map(({ kit, work, method, mount }) => [kit.id, kit.operations, work, method ?? null, mount ?? null])
   // What there was none of before is left out, so that a plan from then is still the one.
   const more = [...(procedures.length ? [procedures] : []), ...(pins.length ? [pins] : [])]
@@ -121,7 +124,7 @@ function doneBefore(steps: readonly PlanStep[], records: readonly BayRecord[]): 
 }
 
 /** What the kits that are fitted need on this vehicle beyond their boxes. */
-export const neededParts = (job: Job): NeededPart[] =>
+export const neededParts = (job: Pick<Job, 'kits' | 'vehicle' | 'survey'>): NeededPart[] =>
   job.kits.flatMap((own) =>
     own.work === 'fit' ? judgeOn(decidedCatalog(own), own.kit, job.vehicle, job.survey).parts : [],
   )

@@ -1,7 +1,14 @@
 import { useEventListener } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowReactive, shallowRef, watch } from 'vue'
-import { standing, type BayRecord, type Job, type RecordBody, type RecordInput } from '@stout-shackle/core/job'
+import {
+  standing,
+  type BayRecord,
+  type Job,
+  type RecordBody,
+  type RecordInput,
+  type RecordKind,
+} from '@stout-shackle/core/job'
 import { replay } from '@stout-shackle/core/proof'
 import type { AxleEnd } from '@stout-shackle/core/spring'
 import { assessJob, planFor, rankKits } from '@stout-shackle/core/stages'
@@ -11,8 +18,11 @@ import { useShop } from '../shop'
 import { drafts } from './draft'
 import { openJob, type OpenJob } from './open-job'
 import { useOutbox } from './outbox'
+import { useUnsavedPlans, type UnsavedPlan } from './unsaved-plans'
 
 const NO_RECORDS: readonly BayRecord[] = []
+/** Records that the plan follows from. */
+const OF_PLAN = new Set<RecordKind>(['planned', 'finding', 'step-added'])
 
 /**
  * The job on the screen, with the assessment that follows from its plan and records at every keystroke. What this page
@@ -31,31 +41,29 @@ export const useJob = defineStore('job', () => {
   const job = computed(() => current.value?.plan.job.value ?? null)
   const records = computed(() => current.value?.records.value ?? [])
 
-  // The plan depends on four parts of the job only: other edits do not order it anew.
+  // The plan depends on five parts of the job only: other edits do not order it anew.
   const planInputs = {
     kits: computed(() => job.value?.kits),
     vehicle: computed(() => job.value?.vehicle),
     survey: computed(() => job.value?.survey),
     choices: computed(() => job.value?.choices),
+    procedures: computed(() => job.value?.procedures),
   }
   /** Records that have a say in the plan; the same empty list as long as there are none. */
   const planRecords = computed(() => {
     const told = records.value
-    return told.some((r) => r.body.kind === 'planned' || r.body.kind === 'finding') ? told : NO_RECORDS
+    return told.some((r) => OF_PLAN.has(r.body.kind)) ? told : NO_RECORDS
   })
   const plan = computed(() => {
-    const { kits, vehicle, survey, choices } = planInputs
-    return kits.value && vehicle.value && survey.value && choices.value && job.value
-      ? planFor(
-          {
-            ...job.value,
-            kits: kits.value,
-            vehicle: vehicle.value,
-            survey: survey.value,
-            choices: choices.value,
-          },
-          planRecords.value,
-        )
+    const [kits, vehicle, survey, choices, procedures] = [
+      planInputs.kits.value,
+      planInputs.vehicle.value,
+      planInputs.survey.value,
+      planInputs.choices.value,
+      planInputs.procedures.value,
+    ]
+    return kits && vehicle && survey && choices && procedures
+      ? planFor({ kits, vehicle, survey, choices, procedures }, planRecords.value)
       : null
   })
   const assessment = computed(() =>
@@ -109,7 +117,7 @@ export const useJob = defineStore('job', () => {
     for (const draft of await drafts.all()) if (!jobs.has(draft.id)) held(draft.id).plan.takeUp(draft)
   }
   /** Plans that are edited here and not with the server, of every job. */
-  const unsavedPlans = computed(() =>
+  const unsavedPlans = computed((): UnsavedPlan[] =>
     [...jobs.values()].flatMap(({ id, plan }) =>
       plan.job.value && (plan.edited.value || plan.conflicts.value.length > 0)
         ? [
@@ -125,6 +133,8 @@ export const useJob = defineStore('job', () => {
         : [],
     ),
   )
+  const shown = useUnsavedPlans()
+  watch(unsavedPlans, (now) => (shown.plans = now), { immediate: true, flush: 'sync' })
   /** After signing in: what was refused for that. */
   function signedIn(): void {
     for (const { plan } of jobs.values()) if (plan.refused.value?.status === 401) plan.sendAgain()
