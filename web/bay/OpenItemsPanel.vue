@@ -10,6 +10,7 @@ import QuantityField from '../entry/QuantityField.vue'
 import StateSign from '../entry/StateSign.vue'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
+import StepPhotos from './StepPhotos.vue'
 
 /** What has to come out even before the vehicle leaves. Filled by the steps; only what no step knows is typed. */
 const { store, assessment } = useOpenJob()
@@ -186,6 +187,11 @@ const fateOf = (line: OpenItem) => ('fate' in line ? (line as PartLine).fate : n
       <h3>Deviations</h3>
       <p v-for="(d, i) in openItems.deviations" :key="i" class="small">
         {{ d.what }}: {{ d.why }} <span class="muted">(agreed {{ d.agreedBy }}, noted by {{ d.by }})</span>
+        <StepPhotos
+          :step="null"
+          :caption="`Deviation: ${d.what}`.slice(0, recordMaxLength('photo', 'caption'))"
+          plain
+        />
       </p>
       <form class="add" @submit.prevent="depart">
         <input

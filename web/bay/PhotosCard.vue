@@ -21,10 +21,15 @@ const titleOf = (id: string | null) => {
     <div class="list">
       <figure v-for="p in photos" :key="p.id">
         <a :href="photoAddress(p.body.image)" target="_blank" rel="noopener"
-          ><img :src="photoAddress(p.body.image)" :alt="`${titleOf(p.body.step)}, by ${p.by}`" loading="lazy"
+          ><img
+            :src="photoAddress(p.body.image)"
+            :alt="`${p.body.caption || titleOf(p.body.step)}, by ${p.by}`"
+            loading="lazy"
         /></a>
         <figcaption class="small">
-          {{ titleOf(p.body.step) }}<br /><span class="muted">{{ p.by }}, {{ settings.dateTime(p.at) }}</span>
+          {{ p.body.caption || titleOf(p.body.step) }}<br /><span class="muted"
+            >{{ p.by }}, {{ settings.dateTime(p.at) }}</span
+          >
         </figcaption>
       </figure>
     </div>

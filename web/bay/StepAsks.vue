@@ -6,6 +6,7 @@ import type { PlanStep } from '@stout-shackle/core/plan'
 import { HOW_TO_FIND, SURVEY_QUESTIONS } from '@stout-shackle/core/wording'
 import { surveyAnswer, type SurveyKey } from '@stout-shackle/core/vehicle'
 import { useOpenJob } from '../stores/job'
+import StepPhotos from './StepPhotos.vue'
 
 /** What a step asks of the vehicle: the answer orders what is left anew. */
 const props = defineProps<{ step: PlanStep }>()
@@ -37,6 +38,7 @@ const answer = (fact: SurveyKey, word: string | boolean) =>
         {{ says(word) }}
       </button>
     </p>
+    <StepPhotos :step="step.id" :caption="`${SURVEY_QUESTIONS[fact].ask}?`" />
   </section>
 </template>
 

@@ -6,9 +6,13 @@ import { useOpenJob } from '../stores/job'
 import { shrunk } from './photo'
 
 /** Photos of a step, and the way to one more: a camera where there is one, else a file. */
-const props = defineProps<{ step: string | null }>()
+const props = withDefaults(defineProps<{ step: string | null; caption?: string; plain?: boolean }>(), { caption: '' })
 const { store, assessment } = useOpenJob()
-const photos = computed(() => ofKind(assessment.value.standing, 'photo').filter((r) => r.body.step === props.step))
+const photos = computed(() =>
+  ofKind(assessment.value.standing, 'photo').filter(
+    (r) => r.body.step === props.step && (!props.caption || r.body.caption === props.caption),
+  ),
+)
 const working = ref(false)
 const refused = ref('')
 async function take(event: Event) {
@@ -24,7 +28,7 @@ async function take(event: Event) {
   refused.value = ''
   working.value = true
   // The step may be another one when it is ready: it belongs to the one it was taken at.
-  const at = props.step
+  const { step: at, caption } = props
   const job = store.job?.id
   const found = await shrunk(file)
   working.value = false
@@ -32,15 +36,21 @@ async function take(event: Event) {
     refused.value = found.why
     return
   }
-  if (job) store.recordOn(job, { kind: 'photo', step: at, caption: '', image: found.base64 })
+  if (job) store.recordOn(job, { kind: 'photo', step: at, caption, image: found.base64 })
 }
 </script>
 
 <template>
   <div class="photos">
-    <label class="take" :class="{ working }">
+    <label class="take" :class="{ working, plain }">
       {{ working ? 'Shrinking…' : photos.length ? `Photo · ${photos.length}` : 'Photo' }}
-      <input type="file" accept="image/*" capture="environment" aria-label="Take a photo" @change="take" />
+      <input
+        type="file"
+        accept="image/*"
+        capture="environment"
+        :aria-label="caption ? `Photo: ${caption}` : 'Take a photo'"
+        @change="take"
+      />
     </label>
     <p v-if="refused" class="refused" role="alert">{{ refused }}</p>
   </div>
@@ -61,6 +71,15 @@ async function take(event: Event) {
   border-radius: 4px;
   font: 600 28px/1.1 var(--condensed);
   cursor: pointer;
+}
+.take.plain {
+  display: inline-grid;
+  min-height: 28px;
+  padding: 0 8px;
+  background: none;
+  border: 1px solid var(--edge);
+  color: var(--petrol);
+  font: 600 13px var(--condensed);
 }
 .take:focus-within {
   outline: 3px solid #f2c24b;

@@ -1,5 +1,5 @@
 import { computed, ref, type Ref } from 'vue'
-import { movedBefore, type Pin, type Plan, type PlanStep } from '@stout-shackle/core/plan'
+import { movedBefore, type Pin, type Plan, type PlanOutcome, type PlanStep } from '@stout-shackle/core/plan'
 import { planFor, type Assessment } from '@stout-shackle/core/stages'
 import type { Job } from '@stout-shackle/core/job'
 import { hoursText } from './hours'
@@ -53,10 +53,14 @@ export function useMove(
     }
     const rest = job.value.choices.pins.filter((p) => !isPair(p, first, then))
     const next = [...rest, { first, then }]
-    const outcome = movedBefore(before, { first, then }, () => {
-      const made = planFor({ ...job.value, choices: { ...job.value.choices, pins: next } }, assessment.value.standing)
-      return made ?? { ok: false, stuck: [] }
-    })
+    const made = (pairs: Job['choices']['pins']): PlanOutcome =>
+      planFor({ ...job.value, choices: { ...job.value.choices, pins: pairs } }, assessment.value.standing) ?? {
+        ok: false,
+        stuck: [],
+      }
+    // What was wanted before the other way round is no reason.
+    const base = rest.length < job.value.choices.pins.length ? made(rest) : null
+    const outcome = movedBefore(base?.ok ? base.plan : before, { first, then }, () => made(next))
     if (outcome.ok) {
       const cost = costText(before, outcome.plan)
       change(next)
