@@ -97,6 +97,18 @@ export const kitSummarySchema = z.strictObject({
   minimum: z.number().nullable(),
   maximum: z.number().nullable(),
 })
+/** A picture to be kept, JPEG in base64. */
+export const pictureSchema = z.strictObject({
+  image: z
+    .string()
+    .min(1, { error: 'image is missing: a JPEG in base64' })
+    .max(560_000, { error: 'image is too large: 400 kB max' })
+    .regex(/^[A-Za-z0-9+/]+={0,2}$/, { error: 'image must be a JPEG in base64' }),
+})
+/** By what name it is kept. */
+export const keptPictureSchema = z.strictObject({ image: z.string().regex(/^sha256:[0-9a-f]{64}$/) })
+export type KeptPicture = z.output<typeof keptPictureSchema>
+
 /** How long steps took, by who did them on which vehicle. */
 export const measuredStepsSchema = z.array(
   z.strictObject({

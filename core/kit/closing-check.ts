@@ -69,6 +69,10 @@ export function closingFaults({ operations, fasteners }: Pick<Kit, 'operations' 
           )
       })
   })
+  operations.forEach((o, i) => {
+    if (o.picture && !o.picture.image.startsWith('sha256:'))
+      add(['operations', i, 'picture'], 'a picture is laid aside first, and named here by its SHA-256')
+  })
   return [...faults, ...carrierFaults(operations), ...regimeFaults(operations, fasteners)]
 }
 

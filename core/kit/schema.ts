@@ -133,6 +133,18 @@ export const operationSchema = z.strictObject({
   same: id.nullable().default(null),
   /** The way of working that it belongs to; null where it belongs to all of them. */
   method: id.nullable().default(null),
+  /** What the instructions show of it. */
+  picture: z
+    .strictObject({
+      /** Where the server keeps it; in a file by itself the JPEG in base64. */
+      image: z
+        .string()
+        .max(560_000, { error: 'image is too large: 400 kB max' })
+        .regex(/^(sha256:[0-9a-f]{64}|[A-Za-z0-9+/]+={0,2})$/, { error: 'image must be a JPEG in base64' }),
+      caption: z.string().trim().max(200).default(''),
+    })
+    .nullable()
+    .default(null),
   /** A stop: going on without it would hide a mistake. */
   blocking: z.boolean(),
 })
@@ -165,6 +177,7 @@ export const PLAIN_OPERATION: Omit<Operation, 'id' | 'title' | 'phase' | 'steps'
   checks: [],
   same: null,
   method: null,
+  picture: null,
   blocking: false,
 }
 

@@ -22,6 +22,7 @@ const asOperation = operationSchema.pick({
   raise: true,
   asks: true,
   checks: true,
+  picture: true,
 }).shape
 
 const standStateSchema = z.strictObject({

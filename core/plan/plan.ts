@@ -311,6 +311,7 @@ function stateStep(
     raise: null,
     asks: [],
     checks: [],
+    picture: null,
   }
 }
 

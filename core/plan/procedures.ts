@@ -243,6 +243,7 @@ export function asOne(all: readonly { operation: Operation; from?: Placed['from'
     opens,
     closes,
     fits: union(...own.map((o) => o.fits)),
+    picture: words.picture ?? own.find((o) => o.picture)?.picture ?? null,
     raise: words.raise ?? own.find((o) => o.raise)?.raise ?? null,
     asks: union(...own.map((o) => o.asks)),
     checks: union(...own.map((o) => o.checks)),

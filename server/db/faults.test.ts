@@ -159,7 +159,7 @@ describe('the schema', () => {
       .limit(1)
     expect(record).toMatchObject({ by: 'Maren', body: '{"kind":"off","part":"liner","axle":null,"side":null}' })
     await again.destroy()
-  })
+  }, 60_000)
 })
 
 describe('a full disk', () => {

@@ -10,13 +10,15 @@ const COUNTED = 'parts'
 const fastenersBefore = (fasteners: unknown): void => {
   for (const f of list(fasteners)) without(f, OF_FASTENER)
 }
-const checksBefore = (operations: unknown): void => {
-  for (const o of list(operations))
+const operationsBefore = (operations: unknown): void => {
+  for (const o of list(operations)) {
+    delete o.picture
     if (Array.isArray(o.checks)) o.checks = (o.checks as string[]).filter((c) => c !== COUNTED)
+  }
 }
 function kitBefore(kit: Tree): void {
   fastenersBefore(kit.fasteners)
-  checksBefore(kit.operations)
+  operationsBefore(kit.operations)
   for (const p of list(kit.parts)) without(p, OF_PART)
 }
 function putKit(kit: Tree, was: Tree): void {
@@ -37,7 +39,7 @@ export const BEFORE_PROCEDURES: Forms<'jobs' | 'job_versions' | 'kits' | 'shop_s
     if (NEW_KINDS.has(String(body.kind))) return null
     if (body.kind === 'torque') delete body.wrench
     if (body.kind === 'planned') {
-      checksBefore(body.steps)
+      operationsBefore(body.steps)
       for (const step of list(body.steps)) {
         delete step.from
         for (const key of ['torques', 'disturbs', 'leavesLoose']) fastenersBefore(step[key])

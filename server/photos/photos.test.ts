@@ -2,6 +2,7 @@ import jpeg from 'jpeg-js'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { JobExport } from '@stout-shackle/core/job'
 import { lookAtJpeg } from '@stout-shackle/core/photo'
+import { demoKits } from '../../demo/shop'
 import { testShop } from '../fixtures/shop'
 
 /** A picture of stripes, by another library than the one that looks at it. Source: jpeg-js encodes ITU-T T.81 baseline. */
@@ -75,5 +76,36 @@ describe('a photo of a job', () => {
     expect(large.length).toBeGreaterThan(400 * 1024)
     await send(large.toString('base64')).expect(422)
     await shop.api.get(`/api/photos/${'0'.repeat(64)}`).expect(404)
+  })
+})
+
+describe('a picture of instructions', () => {
+  const withPicture = (image: string) => {
+    const [kit] = demoKits()
+    const [first, ...rest] = kit!.operations
+    return { ...kit!, operations: [{ ...first!, picture: { image, caption: 'sheet 2' } }, ...rest] }
+  }
+  test('is kept once by its hash, and named by a step of a kit; in the kit itself it is refused', async () => {
+    const image = picture(80, 60).toString('base64')
+    const kept = (await shop.api.post('/api/photos').send({ image }).expect(201)).body as { image: string }
+    expect(kept.image).toMatch(/^sha256:[0-9a-f]{64}$/)
+    expect((await shop.api.post('/api/photos').send({ image }).expect(201)).body).toEqual(kept)
+    await shop.api.get(`/api/photos/${kept.image.slice(7)}`).expect(200)
+    const own = withPicture(kept.image)
+    const put = (body: unknown, version: number) =>
+      shop.api
+        .put(`/api/kits/${own.id}`)
+        .set('If-Match', `"${version}"`)
+        .send(body as object)
+    await put(own, 1).expect(200)
+    const { body } = await put(withPicture(image), 2).expect(422)
+    expect((body as { errors: { field: string }[] }).errors[0]!.field).toBe('operations.0.picture')
+  })
+  test.each([
+    ['nothing', {}],
+    ['no picture', { image: Buffer.from('text').toString('base64') }],
+    ['a name for a picture', { image: `sha256:${'0'.repeat(64)}` }],
+  ])('%s is refused', async (_what, body) => {
+    await shop.api.post('/api/photos').send(body).expect(422)
   })
 })

@@ -51,13 +51,23 @@ export async function withPhotoAside<B extends RecordBody>(db: Knex, body: B): P
     if (await photoOf(db, body.image.slice(MARK.length))) return body
     throw refusal('unknown')
   }
-  const bytes = checked(Buffer.from(body.image, 'base64'))
+  return { ...body, image: await laidAside(db, body.image) }
+}
+
+/**
+ * Keeps a picture by its SHA-256, once however often it comes.
+ * @param image JPEG in base64
+ * @returns its name
+ * @throws Problem 422 where it cannot be kept
+ */
+export async function laidAside(db: Knex, image: string): Promise<string> {
+  const bytes = checked(Buffer.from(image, 'base64'))
   const hash = createHash('sha256').update(bytes).digest('hex')
   await db<PhotoRow>('photos')
     .insert({ hash, jpeg: bytes, kept_at: new Date().toISOString() })
     .onConflict('hash')
     .ignore()
-  return { ...body, image: `${MARK}${hash}` }
+  return `${MARK}${hash}`
 }
 
 /** Records with their pictures in them, for a file that stands alone. */

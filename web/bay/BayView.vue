@@ -36,6 +36,7 @@ import StepAsks from './StepAsks.vue'
 import StepChecks from './StepChecks.vue'
 import StepPhotos from './StepPhotos.vue'
 import { inPasses } from './passes'
+import { photoAddress } from './photo'
 import { atSteps } from './people-at-work'
 import TorqueKeypad from './TorqueKeypad.vue'
 import { asRecorded, useOwnWrench } from './own-wrench'
@@ -321,6 +322,17 @@ const counts = computed(() => {
                 <li v-if="current.step.raise">{{ RAISES[current.step.raise.until] }}: {{ current.step.raise.note }}</li>
                 <li v-for="line in current.step.steps" :key="line">{{ line }}</li>
               </ol>
+              <a
+                v-if="current.step.picture"
+                class="shown"
+                :href="photoAddress(current.step.picture.image)"
+                target="_blank"
+                rel="noopener"
+                data-instruction-picture
+                ><img
+                  :src="photoAddress(current.step.picture.image)"
+                  :alt="current.step.picture.caption || current.step.title"
+              /></a>
               <button class="add-step" data-action="add-step" @click="over = 'add'">Add a step…</button>
               <p v-if="current.step.caution" class="caution">{{ current.step.caution }}</p>
             </section>
@@ -514,6 +526,13 @@ ol {
 }
 li {
   margin-bottom: 6px;
+}
+.shown img {
+  max-width: 100%;
+  max-height: 260px;
+  display: block;
+  margin-bottom: 8px;
+  background: #fff;
 }
 .add-step {
   min-height: 48px;

@@ -56,7 +56,7 @@ export function withoutCameraData(bytes: Uint8Array): Uint8Array {
 }
 
 /** In pieces: a whole photo is too many arguments for one call. */
-function base64Of(bytes: Uint8Array): string {
+export function base64Of(bytes: Uint8Array): string {
   let text = ''
   for (let i = 0; i < bytes.length; i += 8192) text += String.fromCharCode(...bytes.subarray(i, i + 8192))
   return btoa(text)

@@ -10,6 +10,7 @@ import {
   type Operation,
 } from '@stout-shackle/core/kit'
 import type { Written } from './draft'
+import StepPicture from './StepPicture.vue'
 import { conditionsText, parseConditions } from '@stout-shackle/core/exchange'
 import { FATE_NAMES, plain, SUPPORT_NAMES, SURVEY_QUESTIONS } from '@stout-shackle/core/wording'
 
@@ -415,6 +416,7 @@ const checked = (event: Event) => (event.target as HTMLInputElement).checked
         </fieldset>
       </div>
     </details>
+    <StepPicture :picture="operation.picture" @change="(picture) => set({ picture })" />
     <p><button type="button" class="plain" @click="emit('remove')">Remove this step</button></p>
   </div>
 </template>

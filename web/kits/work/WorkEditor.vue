@@ -30,6 +30,7 @@ import { blankOperation, freeId, idOf, withoutOperation, type DraftIssue } from 
 import FastenersCard from './FastenersCard.vue'
 import OperationForm from './OperationForm.vue'
 import ProcedureCard from './ProcedureCard.vue'
+import { picturesAside, picturesWithin } from './pictures'
 import WorkGraph from './WorkGraph.vue'
 
 /**
@@ -211,7 +212,23 @@ async function takeJson(event: Event) {
   const read = await readJsonFile<typeof kitSchema | typeof procedureSchema>(event, schema.value)
   if (!read) return
   failure.value = read.ok ? '' : read.why
-  if (read.ok && kit.value) change({ ...read.value, id: kit.value.id })
+  if (!read.ok || !kit.value) return
+  try {
+    change({ ...read.value, id: kit.value.id, operations: await picturesAside(read.value.operations) })
+  } catch (error) {
+    failure.value = failureText(error)
+  }
+}
+/** The whole of it in one file, pictures with it. */
+async function giveJson() {
+  const k = kit.value
+  if (!k) return
+  try {
+    const whole = { ...k, operations: await picturesWithin(k.operations) }
+    saveFile(`${k.id}.json`, 'application/json', JSON.stringify(whole, null, 2))
+  } catch (error) {
+    failure.value = failureText(error)
+  }
 }
 const name = computed(() => kit.value?.id ?? 'instructions')
 useEventListener('beforeunload', (event) => {
@@ -327,13 +344,7 @@ onBeforeRouteLeave(() => {
               Fasteners as CSV
             </button>
             ·
-            <button
-              type="button"
-              class="plain"
-              @click="saveFile(`${name}.json`, 'application/json', JSON.stringify(kit, null, 2))"
-            >
-              All as JSON
-            </button>
+            <button type="button" class="plain" @click="giveJson">All as JSON</button>
           </p>
           <p class="small">
             <label
