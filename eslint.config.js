@@ -1,10 +1,9 @@
 import js from '@eslint/js'
 import globals from 'globals'
-import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript'
-import imports from 'eslint-plugin-import-x'
 import vue from 'eslint-plugin-vue'
 import ts from 'typescript-eslint'
 
+// Circles of imports and unused exports are knip's, see knip.json.
 export default ts.config(
   { ignores: ['**/dist/**', 'node_modules/**', '.demo/**', '.dev/**', 'data/**'] },
   js.configs.recommended,
@@ -36,17 +35,6 @@ export default ts.config(
       // Optional properties mean "absent"; a default would say something else.
       'vue/require-default-prop': 'off',
     },
-  },
-  {
-    files: ['**/*.ts', '**/*.vue'],
-    plugins: { 'import-x': imports },
-    settings: {
-      'import-x/resolver-next': [createTypeScriptImportResolver({ project: 'tsconfig.json' })],
-      'import-x/extensions': ['.ts', '.vue'],
-      'import-x/parsers': { '@typescript-eslint/parser': ['.ts'], 'vue-eslint-parser': ['.vue'] },
-    },
-    // No file may import itself by way of others; unused exports are knip's, see knip.json.
-    rules: { 'import-x/no-cycle': 'error' },
   },
   { files: ['**/*.mjs', '**/*.js'], ...ts.configs.disableTypeChecked },
 )

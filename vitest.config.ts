@@ -9,8 +9,15 @@ export default defineConfig({
     // As many as there are cores: one less, which is the usual, leaves half of two cores idle.
     maxWorkers: availableParallelism(),
     projects: [
-      { test: { name: 'core', include: ['core/**/*.test.ts', 'demo/**/*.test.ts'], testTimeout: 20_000 } },
-      { test: { name: 'server', include: ['server/**/*.test.ts'], testTimeout: 20_000 } },
+      {
+        test: {
+          name: 'core',
+          include: ['core/**/*.test.ts', 'demo/**/*.test.ts'],
+          testTimeout: 60_000,
+          hookTimeout: 60_000,
+        },
+      },
+      { test: { name: 'server', include: ['server/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 60_000 } },
       {
         plugins: [
           vue({ template: { compilerOptions: { whitespace: 'preserve' } } }),
@@ -21,7 +28,8 @@ export default defineConfig({
           include: ['web/**/*.test.ts'],
           environment: 'happy-dom',
           setupFiles: ['web/fixtures/setup.ts'],
-          testTimeout: 20_000,
+          testTimeout: 60_000,
+          hookTimeout: 60_000,
         },
       },
       {

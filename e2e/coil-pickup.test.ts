@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import type { Page } from 'playwright-core'
-import { link, read, settled, Shop } from './shop'
+import { countBox, link, read, settled, Shop } from './shop'
 
 let shop: Shop
 beforeAll(async () => {
@@ -44,6 +44,7 @@ async function readChecks(page: Page) {
 async function doStep(page: Page) {
   const heading = page.getByRole('heading', { level: 1 })
   const title = await heading.innerText()
+  await countBox(page)
   await readChecks(page)
   for (;;) {
     const figure = page.getByRole('textbox', { name: /^Vehicle maker's torque/ })

@@ -57,7 +57,7 @@ test('the lifted leaf pickup: the short bracket is refused for its block, the ta
   await page.getByRole('textbox', { name: 'Torque read' }).press('6')
   await page.getByRole('textbox', { name: 'Torque read' }).press('.')
   await page.getByRole('textbox', { name: 'Torque read' }).press('3')
-  await page.getByRole('button', { name: 'Record' }).click()
+  await page.getByRole('button', { name: 'Record', exact: true }).click()
   await page.locator('[data-torque=high]').waitFor()
   const wrench = (path: string, method: string, body?: unknown) =>
     shop.json(`/devices/wrench-3/${path}`, {

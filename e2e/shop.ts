@@ -130,6 +130,13 @@ export async function read(page: Page, label: string, text: string): Promise<voi
   await field.press('Enter')
 }
 
+/** Counts the box of the step on the screen, where it asks for that: everything is there. */
+export async function countBox(page: Page): Promise<void> {
+  if (!(await page.locator('[data-bench-layout]').count())) return
+  await page.getByRole('button', { name: 'All there' }).click()
+  await page.getByRole('button', { name: 'Record the count' }).click()
+}
+
 /** Waits until everything on the page is with the server. */
 export const settled = (page: Page) =>
   page

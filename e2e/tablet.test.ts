@@ -175,8 +175,12 @@ describe('two people at two tablets', () => {
   const other = async (path: string, method: string, body: object, more: Record<string, string> = {}) =>
     (await shop.ask(path, { method, body: JSON.stringify(body), headers: more })).status
   const edit = async (change: (job: StoredJob['job']) => StoredJob['job']) => {
-    const { job, version } = await shop.json<StoredJob>('/jobs/job-0417')
-    expect(await other('/jobs/job-0417', 'PUT', change(job), { 'If-Match': `"${version}"` })).toBe(200)
+    const put = async () => {
+      const { job, version } = await shop.json<StoredJob>('/jobs/job-0417')
+      return other('/jobs/job-0417', 'PUT', change(job), { 'If-Match': `"${version}"` })
+    }
+    // The page may write between the two: then it is read again, as a person would.
+    await expect.poll(put, { timeout: 10_000 }).toBe(200)
   }
 
   test('edits and records while the server is away, a switch of job, a reload without it, and its return: nothing lost, nothing in the wrong job', async () => {

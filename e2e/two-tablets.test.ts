@@ -2,7 +2,7 @@ import { afterAll, beforeAll, expect, test } from 'vitest'
 import type { BrowserContext } from 'playwright-core'
 import type { StoredJob } from '../core/contract'
 import { openBrowser, sitDown } from '../scripts/browser.mjs'
-import { Shop } from './shop'
+import { countBox, Shop } from './shop'
 
 let shop: Shop
 let other: BrowserContext
@@ -38,6 +38,7 @@ test('two people at one SUV: nobody does a step twice, it moves when both are cl
     const now = await title()
     if (/Rear end up/.test(now)) break
     seen.push(now)
+    await countBox(maren)
     const byFeel = maren.getByRole('button', { name: 'Tightened' })
     if (await byFeel.count()) await byFeel.first().click()
     await maren.getByRole('button', { name: /^Done/ }).click()

@@ -46,6 +46,7 @@ await checks([
   ['types', 'vue-tsc', '--noEmit', '-p', 'tsconfig.json'],
   ['lint', 'eslint', '.', '--max-warnings', '0'],
   ['exports', 'knip'],
+  ['circles', 'knip', '--cycles'],
 ])
 tests('unit', ['--project', 'core', '--project', 'server', '--project', 'web'])
 tests('journeys', ['--project', 'e2e'])

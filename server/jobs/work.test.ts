@@ -144,8 +144,8 @@ describe('a step that the bay adds', () => {
   test('is refused where the rest could not be put in order', async () => {
     // Settled at ride height, and before the first air, without which it does not stand.
     const standing = { ...operation, support: 'ride-height' }
-    const { body } = await send(added({ operation: standing, before: 'first-air' })).expect(422)
-    expect(codeOf(body)).toBe('cannot-add')
+    const answer = await send(added({ operation: standing, before: 'first-air' })).expect(422)
+    expect(codeOf(answer.body)).toBe('cannot-add')
   })
 })
 
@@ -216,8 +216,8 @@ describe('parts, wrenches and procedures', () => {
         },
       ],
     }
-    const { body } = await shop.api.post('/api/procedures').send(own).expect(422)
-    expect((body as { errors: { field: string }[] }).errors[0]!.field).toContain('takesOff')
+    const refused = await shop.api.post('/api/procedures').send(own).expect(422)
+    expect((refused.body as { errors: { field: string }[] }).errors[0]!.field).toContain('takesOff')
     const back = {
       ...PLAIN_OPERATION,
       id: 'on',

@@ -98,8 +98,8 @@ describe('a picture of instructions', () => {
         .set('If-Match', `"${version}"`)
         .send(body as object)
     await put(own, 1).expect(200)
-    const { body } = await put(withPicture(image), 2).expect(422)
-    expect((body as { errors: { field: string }[] }).errors[0]!.field).toBe('operations.0.picture')
+    const refused = await put(withPicture(image), 2).expect(422)
+    expect((refused.body as { errors: { field: string }[] }).errors[0]!.field).toBe('operations.0.picture')
   })
   test.each([
     ['nothing', {}],

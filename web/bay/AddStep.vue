@@ -15,13 +15,24 @@ const emit = defineEmits<{ added: [] }>()
 const { store, job, assessment } = useOpenJob()
 const preferences = usePreferences()
 const unit = computed(() => UNITS.torque[preferences.system].symbol)
-const form = reactive({
+const form = reactive<{
+  title: string
+  lines: string
+  why: string
+  side: Operation['side']
+  now: boolean
+  stands: 'now' | 'ride-height'
+  torque: string
+  count: string
+  fastener: string
+  source: string
+}>({
   title: '',
   lines: '',
   why: '',
-  side: (props.current.side ?? 'once') as Operation['side'],
+  side: props.current.side ?? 'once',
   now: true,
-  stands: 'now' as 'now' | 'ride-height',
+  stands: 'now',
   torque: '',
   count: '1',
   fastener: '',

@@ -4,6 +4,7 @@ import { useThrottleFn } from '@vueuse/core'
 import { computed, defineAsyncComponent, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import dayjs from 'dayjs'
+import { jobExportSchema } from '@stout-shackle/core/job'
 import { FOLLOW_UPS } from '@stout-shackle/core/stages'
 import { call } from '../api/client'
 import { failureText, readJsonFile } from '../entry/file'
@@ -84,7 +85,7 @@ const due = computed(() =>
 )
 
 async function takeFile(event: Event) {
-  const file = await readJsonFile(event, async () => (await import('@stout-shackle/core/job')).jobExportSchema)
+  const file = await readJsonFile(event, jobExportSchema)
   if (!file) return
   refusedFile.value = file.ok ? null : file.why
   if (!file.ok) return

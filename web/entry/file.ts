@@ -9,7 +9,7 @@ export type FileOutcome<T> = { ok: true; value: T } | { ok: false; why: string }
  */
 export async function readJsonFile<S extends z.ZodType>(
   event: Event,
-  schema: S | (() => Promise<S>),
+  schema: S,
 ): Promise<FileOutcome<z.output<S>> | null> {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
@@ -17,7 +17,7 @@ export async function readJsonFile<S extends z.ZodType>(
   const text = await file.text()
   input.value = ''
   try {
-    const parsed = (typeof schema === 'function' ? await schema() : schema).safeParse(JSON.parse(text))
+    const parsed = schema.safeParse(JSON.parse(text))
     if (parsed.success) return { ok: true, value: parsed.data }
     const issue = parsed.error.issues[0]!
     return { ok: false, why: `${file.name}: ${issue.path.join('.') || 'the file'} ${issue.message}` }

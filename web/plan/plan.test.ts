@@ -3,6 +3,7 @@ import { flushPromises, labeled, mountOnJob } from '../fixtures/mount'
 import OwnOrder from './OwnOrder.vue'
 import PlanStage from './PlanStage.vue'
 import ProceduresCard from './ProceduresCard.vue'
+import WorkTimeline from './WorkTimeline.vue'
 
 afterEach(() => vi.unstubAllGlobals())
 const click = async (wrapper: Awaited<ReturnType<typeof mountOnJob>>['wrapper'], text: string) => {
@@ -104,10 +105,10 @@ describe('an order of one`s own', () => {
     const { order, store } = await own('0422')
     const ids = planOf(store).steps.map((s) => s.id)
     const [a, b] = ['drop-spare', 'free-hoses:left'].sort((x, y) => ids.indexOf(x) - ids.indexOf(y))
-    order.findComponent({ name: 'WorkTimeline' }).vm.$emit('dropOn', a, b)
+    order.findComponent(WorkTimeline).vm.$emit('dropOn', a, b)
     await flushPromises()
     expect(store.job!.choices.pins).toEqual([{ first: b, then: a }])
-    order.findComponent({ name: 'WorkTimeline' }).vm.$emit('dropOn', a, b)
+    order.findComponent(WorkTimeline).vm.$emit('dropOn', a, b)
     await flushPromises()
     // It stands behind it now: the same drag brings it back before it.
     expect(store.job!.choices.pins).toEqual([{ first: a, then: b }])
@@ -115,7 +116,7 @@ describe('an order of one`s own', () => {
   test('how the vehicle stands is not dragged', async () => {
     const { order, store } = await own('0422')
     const state = planOf(store).steps.find((s) => s.kind === 'state')!
-    order.findComponent({ name: 'WorkTimeline' }).vm.$emit('dropOn', state.id, 'soap')
+    order.findComponent(WorkTimeline).vm.$emit('dropOn', state.id, 'soap')
     await flushPromises()
     expect(order.find('[role=alert]').exists()).toBe(true)
     expect(store.job!.choices.pins).toEqual([])
