@@ -89,6 +89,13 @@ function never(steps: readonly PlanStep[], independent: (axle: AxleEnd) => boole
         soaped.add(end)
         say('test pressure while it hangs', state.support === 'axle-hanging' || !aired.has(end))
       }
+      say(
+        'gap read before all is in',
+        s.checks.includes('plate-tire') &&
+          steps.some(
+            (o) => o.axle === s.axle && !done.has(o.id) && ['mount', 'align', 'torque'].includes(o.phase ?? ''),
+          ),
+      )
       say('hidden before it was soaped', s.id === 'refit-spare' && toFit.has(end) && !soaped.has(end))
       if (s.id === 'settle') {
         say(

@@ -152,9 +152,11 @@ export function pendingSteps(
   )
   const looks = worked.flatMap(({ kit, work }): Placed[] =>
     work === 'fit'
-      ? standingChecks(kit, [...closing.map((o) => o.id), ...kit.operations.map((o) => named(kit.axle, o.id))]).map(
-          (o) => ({ axle: kit.axle, seen: null, operation: { ...o, id: named(kit.axle, o.id) } }),
-        )
+      ? standingChecks(kit, [
+          ...closing.map((o) => o.id),
+          // All that is mounted or torqued at this axle, whoever asks for it: what is read before that proves nothing.
+          ...ofKits.flatMap((p) => (p.axle === kit.axle ? p.operation.id : [])),
+        ]).map((o) => ({ axle: kit.axle, seen: null, operation: { ...o, id: named(kit.axle, o.id) } }))
       : [],
   )
   const operations: Placed[] = ofKits.length
