@@ -1,6 +1,6 @@
 import type { Application, Kit } from '@stout-shackle/core/kit'
 import type { Survey, Vehicle } from '@stout-shackle/core/vehicle'
-import { seeded } from './seeded'
+import { seeded } from '../core/fixtures/seeded'
 
 export interface BigShop {
   kits: Kit[]

@@ -2,7 +2,7 @@ import { request as send, type IncomingMessage } from 'node:http'
 import type { Knex } from 'knex'
 import { ROUTES } from '@stout-shackle/core/contract'
 import { routeOf } from '../server/guard'
-import { seeded } from './seeded'
+import { seeded } from '../core/fixtures/seeded'
 
 /** What a shop holds, for comparing before and after. */
 export async function held(db: Knex): Promise<Record<string, unknown>> {

@@ -5,7 +5,7 @@ import { holdsOf, pendingSteps, sequenceOf, sidesApart, type PlannedKit } from '
 import { planSequence, SUPPORTS, type SequenceOperation, type SequenceProblem } from '@stout-shackle/core/plan/sequence'
 import { demoKits, demoSurveys, demoVehicles } from './demo'
 import { percentile } from './measure'
-import { seeded } from './seeded'
+import { seeded } from '../core/fixtures/seeded'
 
 const ON_WHEELS = { support: 'on-wheels', wheels: 'on' } as const
 const ANY = ['any', ...SUPPORTS, 'ride-height'] as const

@@ -10,7 +10,7 @@ import { demoJob } from '../demo/shop'
 import { loadDemo, signIn } from '../demo/load.mjs'
 import { freePort } from '../scripts/port.mjs'
 import { listBackups, rehearse } from '../server/backup'
-import { seeded } from './seeded'
+import { seeded } from '../core/fixtures/seeded'
 
 const root = fileURLToPath(new URL('..', import.meta.url))
 const CLIENTS = 8

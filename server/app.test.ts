@@ -138,6 +138,60 @@ describe('calculators, to four figures', () => {
     expect(answer.expected.us.value).toBeCloseTo(56.98, 2)
     expect(answer.lost.us.value).toBeCloseTo(0.98, 2)
     expect(answer.code).toBe('holds')
+    // Standing, with heights that did not change, it is the same closed volume; friction alone leaves it open.
+    const bag = { heights: [0.1, 0.15, 0.2], areas: [0.021, 0.02, 0.019], volumes: [0.0021, 0.003125, 0.0041] }
+    const standing = { bag, bagHeight: '6 in', rate: 40_000, friction: 5000 }
+    const hold = {
+      start: { pressure: '60 psi', temperature: '24 °C' },
+      end: { pressure: '56 psi', temperature: '12 °C' },
+      hours: 24,
+    }
+    type Open = { expected: { us: { value: number }; low: { us: { value: number } }; high: { us: { value: number } } } }
+    const band = (await compute('leak', { ...hold, standing })) as unknown as Open
+    expect(band.expected.low.us.value).toBeCloseTo(56.98, 2)
+    expect(band.expected.high.us.value).toBeGreaterThan(57.5)
+    const read = (await compute('leak', { ...hold, standing: { ...standing, heightChange: 0 } })) as unknown as Open
+    expect(read.expected.us.value).toBeCloseTo(56.98, 2)
+    expect(await compute('leak', { ...hold, hours: 2 })).toMatchObject({ code: 'too-early' })
+    await shop.api
+      .post('/api/compute/leak')
+      .send({ ...hold, standing: { ...standing, bagHeight: '20 in' } })
+      .expect(422)
+  })
+  // Least squares and closed forms, see core/air.
+  test('leak trend, filling, wire', async () => {
+    const reading = (day: number, psi: number, celsius: number) => ({
+      day,
+      pressure: `${psi} psi`,
+      temperature: `${celsius} °C`,
+    })
+    const trend = await compute('leak-trend', {
+      readings: [reading(0, 60, 20), reading(10, 58.2, 16), reading(25, 56.9, 18), reading(40, 54, 10)],
+      temperature: '20 °C',
+      minimum: '5 psi',
+    })
+    expect(trend).toMatchObject({
+      slope: expect.closeTo(-0.0015963, 7) as number,
+      slopeError: expect.closeTo(0.0001353, 7) as number,
+      lossPerMonth: expect.closeTo(0.04676, 5) as number,
+      day: expect.closeTo(1556.8, 1) as number,
+      code: 'beyond-span',
+    })
+    const flow = [
+      { pressure: 0, flow: 25e-3 / 60 },
+      { pressure: '100 psi', flow: 12e-3 / 60 },
+    ]
+    const filled = await compute('fill-time', { volume: 4.94e-3, from: '5 psi', to: '60 psi', flow })
+    expect(filled).toEqual({ seconds: expect.closeTo(53.93, 2) as number })
+    const never = [flow[0], { pressure: '50 psi', flow: 0 }]
+    expect(await compute('fill-time', { volume: 4.94e-3, from: 0, to: '60 psi', flow: never })).toEqual({
+      seconds: null,
+    })
+    expect(await compute('wire', { gauge: 12, loop: '14 m', current: 18 })).toEqual({
+      drop: expect.closeTo(1.313, 3) as number,
+      percent: expect.closeTo(10.942, 3) as number,
+      gaugeFor3Percent: 6,
+    })
   })
   test('quantity', async () => {
     expect(await compute('quantity', { kind: 'length', text: `2' 11 1/4"` })).toMatchObject({
@@ -257,6 +311,14 @@ describe('calculators, to four figures', () => {
       { start: { pressure: '60 psi', temperature: 24 }, end: { pressure: 1, temperature: 285 } },
       'start.temperature',
     ],
+    ['leak', { start: { pressure: 1, temperature: 290 }, end: { pressure: 1, temperature: 290 }, hours: 0 }, 'hours'],
+    [
+      'leak-trend',
+      { readings: [{ day: 0, pressure: '60 psi' }], temperature: 290, minimum: 1 },
+      'readings.0.temperature',
+    ],
+    ['fill-time', { volume: 1e-3, from: '60 psi', to: '5 psi', flow: [{ pressure: 0, flow: 1e-3 }] }, 'to'],
+    ['wire', { gauge: 12.5, loop: 14, current: 18 }, 'gauge'],
   ])('%s refuses %j and names %s', async (name, body, field) => {
     const { errors } = await refusal(name, body)
     expect(errors[0]!.field).toBe(field)

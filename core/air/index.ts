@@ -1,1 +1,6 @@
 export * from './leak'
+export * from './hold'
+export * from './trend'
+export * from './student'
+export * from './fill'
+export * from './wire'

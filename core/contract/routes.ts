@@ -4,11 +4,14 @@ import {
   boltLengthRequest,
   planRequest,
   clearanceRequest,
+  fillTimeRequest,
   leakRequest,
+  leakTrendRequest,
   levelRequest,
   quantityRequest,
   springRateRequest,
   torqueRequest,
+  wireRequest,
 } from '../compute'
 import { bayRecordSchema, jobExportSchema, jobSchema, recordInputSchema } from '../job'
 import { applicationSchema, kitSchema, procedureSchema, ruleSetSchema, stockItemSchema, templateSchema } from '../kit'
@@ -147,7 +150,10 @@ export const CALCULATORS = {
   level: { request: levelRequest, summary: 'Pressure that brings an axle level' },
   'spring-rate': { request: springRateRequest, summary: 'Rate from a loading test, a coil or a leaf pack' },
   torque: { request: torqueRequest, summary: 'Clamp force, wrench with extension, verdict on a reading' },
-  leak: { request: leakRequest, summary: 'Air check corrected for temperature' },
+  leak: { request: leakRequest, summary: 'Pressure hold: expected, lost, allowed by its time, what it can show' },
+  'leak-trend': { request: leakTrendRequest, summary: 'How a bag loses air over weeks, weather taken out' },
+  'fill-time': { request: fillTimeRequest, summary: 'Seconds to fill a volume by a flow curve' },
+  wire: { request: wireRequest, summary: 'What a lead costs there and back, and the gauge for 3 %' },
   clearance: { request: clearanceRequest, summary: 'Gaps around a bag, standing and the least through the travel' },
   'bolt-length': { request: boltLengthRequest, summary: 'Length of bolt that a stack asks for' },
   plan: { request: planRequest, summary: 'Order of operations, and who does what when' },

@@ -4,11 +4,14 @@ import {
   computeAxleWeights,
   computeBoltLength,
   computeClearance,
+  computeFillTime,
   computeLeak,
+  computeLeakTrend,
   computeLevel,
   computeQuantity,
   computeSpringRate,
   computeTorque,
+  computeWire,
   type PlanRequest,
 } from '@stout-shackle/core/compute'
 import { CALCULATORS } from '@stout-shackle/core/contract'
@@ -32,6 +35,9 @@ const COMPUTE: Compute = {
   'spring-rate': computeSpringRate,
   torque: computeTorque,
   leak: computeLeak,
+  'leak-trend': computeLeakTrend,
+  'fill-time': computeFillTime,
+  wire: computeWire,
   clearance: computeClearance,
   'bolt-length': computeBoltLength,
 }

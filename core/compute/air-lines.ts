@@ -1,0 +1,101 @@
+import { z } from 'zod'
+import { fillSeconds, leakTrend, wireDrop } from '../air'
+import { typed } from '../quantity'
+import { figure } from './answer'
+
+const pressure = typed('pressure', 0, 1_500_000)
+const temperature = typed('temperature', 233.15, 333.15)
+const altitude = typed('altitude', -500, 5000)
+
+export const leakTrendRequest = z.strictObject({
+  readings: z
+    .array(
+      z.strictObject({
+        day: z.number({ error: 'day must be a number' }).min(-100_000).max(100_000),
+        pressure,
+        temperature,
+        altitude: altitude.default(0),
+      }),
+    )
+    .max(2000, { error: 'readings has too many: 2,000 max' }),
+  /** All are referred to it. */
+  temperature,
+  minimum: typed('pressure', 1, 1_500_000),
+})
+
+/**
+ * How a bag loses air over weeks.
+ * Source: `leakTrend`.
+ */
+export function computeLeakTrend({ readings, temperature: at, minimum }: z.output<typeof leakTrendRequest>) {
+  const { referred, ...trend } = leakTrend(readings, at, minimum)
+  return { referred: referred.map((p) => figure('pressure', p)), ...trend }
+}
+
+export const fillTimeRequest = z
+  .strictObject({
+    /** m³, with its lines. */
+    volume: z
+      .number({ error: 'volume must be a number, m³' })
+      .gt(0, { error: 'volume must be over 0 m³' })
+      .max(2, { error: 'volume must be 2 m³ or less' }),
+    from: pressure,
+    to: pressure,
+    /** Free air, m³/s, by the pressure it is pumped against. */
+    flow: z
+      .array(
+        z.strictObject({
+          pressure,
+          flow: z
+            .number({ error: 'flow must be a number, m³/s' })
+            .min(0, { error: 'flow must be 0 or more' })
+            .max(1, { error: 'flow must be 1 m³/s or less' }),
+        }),
+      )
+      .min(1, { error: 'flow needs a point or more' })
+      .max(40, { error: 'flow has too many points: 40 max' })
+      .refine((all) => all.every((p, i) => i === 0 || p.pressure > all[i - 1]!.pressure), {
+        error: 'pressures of flow must rise strictly',
+      }),
+  })
+  .refine((r) => r.to >= r.from, { path: ['to'], error: 'to must not be under from' })
+
+/**
+ * Seconds that filling takes; null where the flow ends first.
+ * Source: `fillSeconds`.
+ */
+export function computeFillTime({ volume, from, to, flow }: z.output<typeof fillTimeRequest>) {
+  const seconds = fillSeconds(volume, from, to, flow)
+  return { seconds: Number.isFinite(seconds) ? seconds : null }
+}
+
+export const wireRequest = z.strictObject({
+  /** AWG. */
+  gauge: z
+    .number({ error: 'gauge must be a number, AWG' })
+    .int({ error: 'gauge must be a whole number' })
+    .min(0, { error: 'gauge must be 0 to 30' })
+    .max(30, { error: 'gauge must be 0 to 30' }),
+  /** Both ways. */
+  loop: typed('length', 0, 200),
+  /** A. */
+  current: z
+    .number({ error: 'current must be a number, A' })
+    .min(0, { error: 'current must be 0 or more' })
+    .max(1000, { error: 'current must be 1,000 A or less' }),
+  /** Of the wire. */
+  temperature: typed('temperature', 233.15, 423.15).default(293.15),
+  /** V. */
+  supply: z
+    .number({ error: 'supply must be a number, V' })
+    .min(1, { error: 'supply must be 1 V or more' })
+    .max(60, { error: 'supply must be 60 V or less' })
+    .default(12),
+})
+
+/**
+ * What a lead costs there and back.
+ * Source: `wireDrop`.
+ */
+export const computeWire = ({ gauge, loop, current, temperature: at, supply }: z.output<typeof wireRequest>) =>
+  wireDrop(gauge, loop, current, at, supply)
