@@ -115,8 +115,9 @@ describe('a step that the bay adds', () => {
     await send(added({ before: next.id })).expect(201)
     const after = await steps()
     const ids = after.steps.map((s) => s.id)
-    expect(ids.indexOf('added-1-step')).toBeGreaterThanOrEqual(0)
-    expect(ids.indexOf('added-1-step')).toBeLessThan(ids.indexOf(next.id))
+    const own = after.steps.findIndex((s) => s.title === operation.title)
+    expect(own).toBeGreaterThanOrEqual(0)
+    expect(own).toBeLessThan(ids.indexOf(next.id))
     const done = (of: typeof before) =>
       assessJob(of.job, of.records)
         .steps.filter((s) => s.outcome === 'done')
@@ -126,10 +127,45 @@ describe('a step that the bay adds', () => {
     const { stops } = assessJob(after.job, after.records)
     expect(stops.some((s) => s.code === 'steps-left')).toBe(true)
   })
-  test('two of them are two', async () => {
-    await send(added({ operation: { ...operation, title: 'Paint the seat' } })).expect(201)
-    const ids = (await steps()).steps.map((s) => s.id)
-    expect(ids).toEqual(expect.arrayContaining(['added-1-step', 'added-2-step']))
+  test('two of them are two, and one taken back renames no other', async () => {
+    const second = (await send(added({ operation: { ...operation, title: 'Paint the seat' } })).expect(201)).body as {
+      id: string
+    }
+    const third = (await send(added({ operation: { ...operation, title: 'Dry the seat' } })).expect(201)).body as {
+      id: string
+    }
+    const idOf = async (title: string) => (await steps()).steps.find((s) => s.title === title)?.id
+    const [paint, dry] = [await idOf('Paint the seat'), await idOf('Dry the seat')]
+    expect(new Set([paint, dry, undefined]).size).toBe(3)
+    await shop.api
+      .post(`/api/jobs/${ID}/records`)
+      .send({ body: { kind: 'withdrawn' }, supersedes: { record: second.id, why: 'not needed' } })
+      .expect(201)
+    expect([await idOf('Paint the seat'), await idOf('Dry the seat')]).toEqual([undefined, dry])
+    await shop.api
+      .post(`/api/jobs/${ID}/records`)
+      .send({ body: { kind: 'withdrawn' }, supersedes: { record: third.id, why: 'not needed' } })
+      .expect(201)
+  })
+  test('one added before the work is in the plan that is put on record as it begins, and stays there', async () => {
+    const other = 'job-0422'
+    const put = (body: unknown) => shop.api.post(`/api/jobs/${other}/records`).send({ body, supersedes: null })
+    const planOf = async () => {
+      const { job, records } = (await shop.api.get(`/api/jobs/${other}`)).body as StoredJob
+      const outcome = planFor(job, records)
+      if (!outcome?.ok) throw new Error('no plan')
+      return { job, steps: outcome.plan.steps }
+    }
+    await put(added()).expect(201)
+    const { job, steps: plan } = await planOf()
+    expect(plan.some((s) => s.title === operation.title)).toBe(true)
+    // Without it the plan is not the one that there is now.
+    const short = plan.filter((s) => s.title !== operation.title)
+    expect(codeOf((await put({ kind: 'planned', of: inputsOf(job), steps: short }).expect(422)).body)).toBe(
+      'plan-differs',
+    )
+    await put({ kind: 'planned', of: inputsOf(job), steps: plan }).expect(201)
+    expect((await planOf()).steps.map((s) => s.id)).toEqual(plan.map((s) => s.id))
   })
   test.each([
     ['torques what is no fastener of its own', { operation: { ...operation, torques: ['nut'] } }, 'operation'],

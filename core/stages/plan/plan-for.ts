@@ -27,11 +27,11 @@ export function planFor(job: PlanInputs, records: readonly BayRecord[] = []): Pl
   const added: AddedStep[] = []
   for (const [i, record] of stand.entries()) {
     const { body } = record
-    if (body.kind === 'step-added') added.push(addedStep(body, added.length + 1))
-    else if (body.kind === 'finding' && i > since)
-      survey = withSurveyAnswer(survey, body.fact, body.axle, body.answer as never)
+    if (body.kind === 'step-added') added.push(addedStep(body, record.id))
+    else if (body.kind === 'finding') survey = withSurveyAnswer(survey, body.fact, body.axle, body.answer as never)
     else continue
-    if (!outcome.ok) break
+    // What was known as the plan was put on record is in it.
+    if (i < since || !outcome.ok) continue
     const done = doneBefore(outcome.plan.steps, stand.slice(0, i))
     outcome = freshPlan(job, survey, done, added)
   }
@@ -56,8 +56,9 @@ interface AddedStep {
   procedure: Procedure
   pins: Pin[]
 }
-function addedStep({ axle, operation, fastener, before }: RecordOf<'step-added'>['body'], number: number): AddedStep {
-  const id = `${ADDED_STEP}${number}`
+function addedStep({ axle, operation, fastener, before }: RecordOf<'step-added'>['body'], record: string): AddedStep {
+  // By its record, not by its turn: one that is withdrawn, or comes in late, renames no other.
+  const id = `${ADDED_STEP}${hashOf(record).slice(0, 12)}`
   const step = `${axle === 'front' ? 'front-' : ''}${id}-${operation.id}`
   const sides =
     operation.side === 'each'

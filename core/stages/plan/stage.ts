@@ -23,7 +23,7 @@ export const planStage = defineStage({
   checks: {},
   refuses(body, { job, records }) {
     if (body.kind === 'planned') {
-      const outcome = planFor(job)
+      const outcome = planFor(job, records)
       const same = outcome?.ok && body.of === inputsOf(job) && isSamePlan(body.steps, outcome.plan.steps)
       return same ? null : { field: 'steps', code: 'plan-differs', about: '' }
     }
