@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { slug } from '../vehicle'
 import { closingFaults, type ClosingFault } from './closing-check'
 import { conditionSchema } from './condition'
-import { fastenerSchema, operationSchema, partSize, type Kit } from './schema'
+import { fastenerSchema, operationSchema, partSize, refuseUnknown, type Kit } from './schema'
 
 export const PROCEDURE_KINDS = ['vehicle', 'shop', 'accessory'] as const
 export type ProcedureKind = (typeof PROCEDURE_KINDS)[number]
@@ -48,19 +48,8 @@ export const procedureSchema = z
   })
   .superRefine((procedure, context) => {
     const refuse = (path: (string | number)[], message: string) => context.addIssue({ code: 'custom', path, message })
-    const fasteners = new Set(procedure.fasteners.map((f) => f.id))
-    const operations = new Set(procedure.operations.map((o) => o.id))
-    procedure.fasteners.forEach((f, i) => {
-      for (const name of f.after)
-        if (!fasteners.has(name)) refuse(['fasteners', i, 'after'], `"${name}" is not a fastener of this procedure`)
-    })
+    refuseUnknown(procedure, 'procedure', refuse)
     procedure.operations.forEach((operation, i) => {
-      for (const key of ['torques', 'disturbs', 'leavesLoose'] as const)
-        for (const name of operation[key])
-          if (!fasteners.has(name)) refuse(['operations', i, key], `"${name}" is not a fastener of this procedure`)
-      for (const key of ['after', 'easier'] as const)
-        for (const name of operation[key])
-          if (!operations.has(name)) refuse(['operations', i, key], `"${name}" is not an operation of this procedure`)
       if (operation.method) refuse(['operations', i, 'method'], 'a procedure has one way of working')
     })
     if (procedure.id.startsWith(ADDED_STEP)) refuse(['id'], `"${ADDED_STEP}" begins the names of steps that a bay adds`)

@@ -199,6 +199,29 @@ const rising = (values: readonly number[]) => values.every((v, i) => i === 0 || 
 const rates = ({ squeeze, force }: { squeeze: number[]; force: number[] }) =>
   squeeze.map((at, i) => ((force[i] ?? 0) - (force[i - 1] ?? 0)) / (at - (squeeze[i - 1] ?? 0)))
 
+type Refuse = (path: (string | number)[], message: string) => void
+/**
+ * Refuses what instructions name and do not have: fasteners of operations and of each other, operations that come before.
+ * @param of what they are instructions of, for the message
+ */
+export function refuseUnknown(
+  { fasteners, operations }: { fasteners: readonly Fastener[]; operations: readonly Operation[] },
+  of: 'kit' | 'procedure',
+  refuse: Refuse,
+): void {
+  const known = { fastener: new Set(fasteners.map((f) => f.id)), operation: new Set(operations.map((o) => o.id)) }
+  const look = (noun: keyof typeof known, names: readonly string[], path: (string | number)[]) => {
+    for (const name of names)
+      if (!known[noun].has(name))
+        refuse(path, `"${name}" is not ${noun === 'operation' ? 'an' : 'a'} ${noun} of this ${of}`)
+  }
+  fasteners.forEach((f, i) => look('fastener', f.after, ['fasteners', i, 'after']))
+  operations.forEach((o, i) => {
+    for (const key of ['torques', 'disturbs', 'leavesLoose'] as const) look('fastener', o[key], ['operations', i, key])
+    for (const key of ['after', 'easier'] as const) look('operation', o[key], ['operations', i, key])
+  })
+}
+
 const fitmentSchema = z.strictObject({
   /** Springs and build of the axle it goes on. */
   suspension: z.array(z.enum(SUSPENSIONS)).min(1),
@@ -384,21 +407,10 @@ export const kitSchema = z
     error: 'a rubber helper has a rubber and no bag, every other family a bag and no rubber',
   })
   .superRefine((kit, context) => {
-    const fasteners = new Set(kit.fasteners.map((f) => f.id))
-    const operations = new Set(kit.operations.map((o) => o.id))
     const methods = new Set(kit.methods.map((m) => m.id))
-    const refuse = (path: (string | number)[], message: string) => context.addIssue({ code: 'custom', path, message })
-    kit.fasteners.forEach((f, i) => {
-      for (const name of f.after)
-        if (!fasteners.has(name)) refuse(['fasteners', i, 'after'], `"${name}" is not a fastener of this kit`)
-    })
+    const refuse: Refuse = (path, message) => context.addIssue({ code: 'custom', path, message })
+    refuseUnknown(kit, 'kit', refuse)
     kit.operations.forEach((operation, i) => {
-      for (const key of ['torques', 'disturbs', 'leavesLoose'] as const)
-        for (const name of operation[key])
-          if (!fasteners.has(name)) refuse(['operations', i, key], `"${name}" is not a fastener of this kit`)
-      for (const key of ['after', 'easier'] as const)
-        for (const name of operation[key])
-          if (!operations.has(name)) refuse(['operations', i, key], `"${name}" is not an operation of this kit`)
       if (operation.method && !methods.has(operation.method))
         refuse(['operations', i, 'method'], `"${operation.method}" is not a method of this kit`)
     })

@@ -1,4 +1,4 @@
-export type { PlannedKit, Side } from './names'
+export { procedureStep, stepId, type PlannedKit, type Side } from './names'
 export { proceduresUsed } from './procedures'
 export * from './steps'
 export * from './order'

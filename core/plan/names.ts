@@ -29,3 +29,24 @@ export const named = (axle: AxleEnd, id: string): string => (axle === 'front' ? 
  * @returns the lug nuts are the vehicle's, and keep their name at both axles
  */
 export const fastenerId = (axle: AxleEnd, id: string): string => (id === WHEEL_NUTS ? id : named(axle, id))
+
+/** An operation with the plan's names for itself, for those before it and for its fasteners. */
+export const renamed = (
+  operation: Operation,
+  id: (own: string) => string,
+  fastener: (own: string) => string,
+): Operation => ({
+  ...operation,
+  id: id(operation.id),
+  after: operation.after.map(id),
+  easier: operation.easier.map(id),
+  torques: operation.torques.map(fastener),
+  disturbs: operation.disturbs.map(fastener),
+  leavesLoose: operation.leavesLoose.map(fastener),
+})
+
+/** What a plan calls an operation of a procedure. */
+export const procedureStep = (axle: AxleEnd | null, procedure: string, operation: string): string =>
+  `${named(axle ?? 'rear', procedure)}-${operation}`
+/** A step is an operation on one side, or once. */
+export const stepId = (operation: string, side: Side | null): string => (side ? `${operation}:${side}` : operation)

@@ -8,7 +8,7 @@ import {
   type Procedure,
 } from '../kit'
 import type { Survey, Vehicle } from '../vehicle'
-import { fastenerId, named, type Placed, type PlannedKit } from './names'
+import { fastenerId, named, procedureStep, renamed, type Placed, type PlannedKit } from './names'
 import { WHEEL_NUTS, wheelNuts } from './shop-operations'
 
 /** Whether a fastener is the vehicle's own: its maker's word on it counts, whoever undoes it. */
@@ -107,8 +107,7 @@ export function procedureOperations(
   vehicle: Vehicle,
   survey: Survey,
 ): Placed[] {
-  const axle = procedure.axle ?? 'rear'
-  const id = (own: string) => `${named(axle, procedure.id)}-${own}`
+  const id = (own: string) => procedureStep(procedure.axle, procedure.id, own)
   const fastener = (own: string) =>
     fastenerName(
       procedure,
@@ -117,18 +116,10 @@ export function procedureOperations(
     )
   return procedure.operations.map((o) => ({
     axle: procedure.axle,
-    seen: seenAt(vehicle, survey, axle),
+    seen: seenAt(vehicle, survey, procedure.axle ?? 'rear'),
     from: procedure.kind,
     origin: procedure.id,
-    operation: {
-      ...o,
-      id: id(o.id),
-      after: o.after.map(id),
-      easier: o.easier.map(id),
-      torques: o.torques.map(fastener),
-      disturbs: o.disturbs.map(fastener),
-      leavesLoose: o.leavesLoose.map(fastener),
-    },
+    operation: renamed(o, id, fastener),
   }))
 }
 

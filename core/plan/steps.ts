@@ -10,7 +10,7 @@ import {
 } from '../kit'
 import type { AxleEnd } from '../spring'
 import type { Survey, SurveyKey, Vehicle } from '../vehicle'
-import { fastenerId, named, type Placed, type PlannedKit, type Side } from './names'
+import { fastenerId, named, renamed, stepId, type Placed, type PlannedKit, type Side } from './names'
 import { asOne, inTurn, meets, procedureOperations, proceduresUsed } from './procedures'
 import {
   airOperations,
@@ -54,22 +54,9 @@ const WHEELS_ON_SLOWER = 1.25
 
 /** An operation of one kit as the plan names it. */
 function placed({ axle, id: kit }: Pick<Kit, 'axle' | 'id'>, operation: Operation, seen: Seen): Placed {
-  const id = (own: string) => named(axle, own)
-  const fastener = (own: string) => fastenerId(axle, own)
-  return {
-    axle,
-    seen,
-    origin: kit,
-    operation: {
-      ...operation,
-      id: id(operation.id),
-      after: operation.after.map(id),
-      easier: operation.easier.map(id),
-      torques: operation.torques.map(fastener),
-      disturbs: operation.disturbs.map(fastener),
-      leavesLoose: operation.leavesLoose.map(fastener),
-    },
-  }
+  const operationNames = (own: string) => named(axle, own)
+  const own = renamed(operation, operationNames, (f) => fastenerId(axle, f))
+  return { axle, seen, origin: kit, operation: own }
 }
 
 /**
@@ -260,8 +247,6 @@ function atRideHeight(placed: readonly Placed[]): Set<string> {
   }
   return found
 }
-
-const stepId = (operation: string, side: Side | null): string => (side ? `${operation}:${side}` : operation)
 
 function sidesOf({ operation, axle }: Placed, survey: Survey): (Side | null)[] {
   const exhaust = survey[axle ?? 'rear'].exhaustSide

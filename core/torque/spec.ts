@@ -80,3 +80,13 @@ function slipOr(reading: NewtonMeters, target: NewtonMeters, otherwise: 'low' | 
   const slips = otherwise === 'low' ? SLIPS_LOW : SLIPS_HIGH
   return slips.some((ratio) => Math.abs(reading / target / ratio - 1) < SLIP_TOLERANCE) ? 'wrong-unit' : otherwise
 }
+
+/** What a reading may scatter around a torque of which nobody gives a range. Common practice, no published source. */
+const SCATTER = 0.08
+/** A torque with the usual scatter about it, where instructions give no range. */
+export const usualTarget = (value: NewtonMeters): TorqueSpec => ({
+  kind: 'target',
+  value,
+  low: value * (1 - SCATTER),
+  high: value * (1 + SCATTER),
+})

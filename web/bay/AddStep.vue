@@ -6,6 +6,7 @@ import type { PlanStep } from '@stout-shackle/core/plan'
 import { planFor } from '@stout-shackle/core/stages'
 import { SUPPORT_NAMES } from '@stout-shackle/core/wording'
 import { parseQuantity, refusalText, UNITS } from '@stout-shackle/core/quantity'
+import { usualTarget } from '@stout-shackle/core/torque'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 
@@ -39,8 +40,6 @@ const form = reactive<{
   source: '',
 })
 const refused = ref('')
-/** What a reading may scatter around a torque of which nobody gives a range. Common practice, no published source. */
-const SCATTER = 0.08
 
 function fastenerOf(): Fastener | null | undefined {
   if (!form.fastener.trim() && !form.torque.trim()) return null
@@ -62,12 +61,7 @@ function fastenerOf(): Fastener | null | undefined {
     count,
     thread: null,
     grade: null,
-    spec: {
-      kind: 'target',
-      value: parsed.value,
-      low: parsed.value * (1 - SCATTER),
-      high: parsed.value * (1 + SCATTER),
-    },
+    spec: usualTarget(parsed.value),
     evenly: count > 2,
     after: [],
     when: form.stands === 'ride-height' ? 'at-ride-height' : 'as-fitted',

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { ofKind } from '@stout-shackle/core/job'
-import { PHOTO_FILE_MOST } from '@stout-shackle/core/photo'
 import { useOpenJob } from '../stores/job'
-import { shrunk } from './photo'
+import { picked } from './photo'
 
 /** Photos of a step, and the way to one more: a camera where there is one, else a file. */
 const props = withDefaults(defineProps<{ step: string | null; caption?: string; plain?: boolean }>(), { caption: '' })
@@ -16,27 +15,15 @@ const photos = computed(() =>
 const working = ref(false)
 const refused = ref('')
 async function take(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  // The same file again is another choice.
-  input.value = ''
-  if (!file) return
-  if (file.size > PHOTO_FILE_MOST) {
-    refused.value = 'This file is over 12 MB: take a smaller one.'
-    return
-  }
-  refused.value = ''
-  working.value = true
   // The step may be another one when it is ready: it belongs to the one it was taken at.
   const { step: at, caption } = props
   const job = store.job?.id
-  const found = await shrunk(file)
+  refused.value = ''
+  const found = await picked(event, () => (working.value = true))
   working.value = false
-  if (!found.ok) {
-    refused.value = found.why
-    return
-  }
-  if (job) store.recordOn(job, { kind: 'photo', step: at, caption, image: found.base64 })
+  if (!found) return
+  if (!found.ok) refused.value = found.why
+  else if (job) store.recordOn(job, { kind: 'photo', step: at, caption, image: found.base64 })
 }
 </script>
 

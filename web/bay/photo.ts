@@ -1,4 +1,4 @@
-import { lookAtJpeg, PHOTO_MOST } from '@stout-shackle/core/photo'
+import { lookAtJpeg, PHOTO_FILE_MOST, PHOTO_MOST } from '@stout-shackle/core/photo'
 
 /** Longest edge of a photo that is kept, pixels: enough to read a label at arm's length. */
 const EDGE = 1600
@@ -32,6 +32,21 @@ export async function shrunk(file: File): Promise<Shrunk> {
   if (bytes.length > PHOTO_MOST)
     return { ok: false, why: 'It stays over 400 kB however it is shrunk: take it from further away.' }
   return { ok: true, base64: base64Of(bytes) }
+}
+
+/**
+ * The picture that was chosen at a file control, as it is kept; the control is empty again, so that the same file is another choice.
+ * @param begin told once there is a file to be shrunk
+ * @returns null where none was chosen
+ */
+export async function picked(event: Event, begin: () => void): Promise<Shrunk | null> {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  if (!file) return null
+  if (file.size > PHOTO_FILE_MOST) return { ok: false, why: 'This file is over 12 MB: take a smaller one.' }
+  begin()
+  return shrunk(file)
 }
 
 /** A JPEG without its APP1 and comment segments: a small file is given as it came, with all that was in it. */

@@ -1,5 +1,5 @@
 import { ADDED_STEP, catalogOf, judgeOn, type KitCatalog, type NeededPart, type Procedure } from '../../kit'
-import { buildPlan, planStepSchema, type Pin, type PlanOutcome, type PlanStep } from '../../plan'
+import { buildPlan, planStepSchema, procedureStep, stepId, type Pin, type PlanOutcome, type PlanStep } from '../../plan'
 import { hashOf } from '../../proof'
 import { ofKind, standing, type BayRecord, type Job, type JobKit, type RecordOf } from '../../job'
 import { withSurveyAnswer, type Survey } from '../../vehicle'
@@ -59,11 +59,7 @@ interface AddedStep {
 function addedStep({ axle, operation, fastener, before }: RecordOf<'step-added'>['body'], record: string): AddedStep {
   // By its record, not by its turn: one that is withdrawn, or comes in late, renames no other.
   const id = `${ADDED_STEP}${hashOf(record).slice(0, 12)}`
-  const step = `${axle === 'front' ? 'front-' : ''}${id}-${operation.id}`
-  const sides =
-    operation.side === 'each'
-      ? [`${step}:left`, `${step}:right`]
-      : [operation.side === 'once' ? step : `${step}:${operation.side}`]
+  const step = procedureStep(axle, id, operation.id)
   return {
     procedure: {
       id,
@@ -78,7 +74,11 @@ function addedStep({ axle, operation, fastener, before }: RecordOf<'step-added'>
       fasteners: fastener ? [fastener] : [],
       operations: [operation],
     },
-    pins: before === null ? [] : sides.map((first) => ({ first, then: before })),
+    // Whichever sides it is done on: a pair of which one step is not there says nothing.
+    pins:
+      before === null
+        ? []
+        : ([null, 'left', 'right'] as const).map((side) => ({ first: stepId(step, side), then: before })),
   }
 }
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { BOLT_HEADS, type Fastener } from '@stout-shackle/core/kit'
 import { recordLimits } from '@stout-shackle/core/job'
-import { THREADS } from '@stout-shackle/core/torque'
+import { THREADS, usualTarget } from '@stout-shackle/core/torque'
 import QuantityField from '../../entry/QuantityField.vue'
 import { freeId, idOf, type Written } from './draft'
 
@@ -21,8 +21,6 @@ const WHEN = [
   ['after-alignment', 'after alignment'],
   ['at-ride-height', 'at ride height'],
 ] as const
-/** What a reading may scatter around a torque of which the instructions give no range. Common practice, no published source. */
-const SCATTER = 0.08
 const text = (event: Event) => (event.target as HTMLInputElement).value
 const put = (i: number, part: Partial<Fastener>) =>
   emit(
@@ -32,7 +30,7 @@ const put = (i: number, part: Partial<Fastener>) =>
 function specOf(kind: Fastener['spec']['kind'], torque: number): Fastener['spec'] {
   switch (kind) {
     case 'target':
-      return { kind, value: torque, low: torque * (1 - SCATTER), high: torque * (1 + SCATTER) }
+      return usualTarget(torque)
     case 'ceiling':
       return { kind, max: torque }
     case 'turns':

@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import type { Operation } from '@stout-shackle/core/kit'
-import { PHOTO_FILE_MOST } from '@stout-shackle/core/photo'
 import type { KeptPicture } from '@stout-shackle/core/contract'
 import { call } from '../../api/client'
 import { newKey } from '../../api/key'
-import { photoAddress, shrunk } from '../../bay/photo'
+import { photoAddress, picked } from '../../bay/photo'
 import { failureText } from '../../entry/file'
 
 /** What a step shows of itself: a drawing of one's own, or a photo of the paper. */
@@ -14,21 +13,14 @@ const emit = defineEmits<{ change: [picture: Operation['picture']] }>()
 const working = ref(false)
 const refused = ref('')
 async function take(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
-  if (!file) return
-  refused.value = file.size > PHOTO_FILE_MOST ? 'This file is over 12 MB: take a smaller one.' : ''
-  if (refused.value) return
-  working.value = true
+  refused.value = ''
+  const small = await picked(event, () => (working.value = true))
   try {
-    const small = await shrunk(file)
-    if (!small.ok) refused.value = small.why
-    else {
+    if (small?.ok) {
       const body = { image: small.base64 }
       const { image } = await call<KeptPicture>('/photos', { method: 'POST', body, key: newKey() })
       emit('change', { image, caption: '' })
-    }
+    } else if (small) refused.value = small.why
   } catch (error) {
     refused.value = failureText(error)
   }
