@@ -10,7 +10,7 @@ export type Shrunk = { ok: true; base64: string } | { ok: false; why: string }
  * A photo as it is kept: turned the right way up, small, and without what the camera wrote into it.
  * @param file any picture that the browser can read
  */
-export async function shrunk(file: File): Promise<Shrunk> {
+async function shrunk(file: File): Promise<Shrunk> {
   const { default: compress } = await import('browser-image-compression')
   let small: Blob
   try {
