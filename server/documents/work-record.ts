@@ -26,6 +26,7 @@ import {
   missingText,
   MARK_NAMES,
   PLACE_STATES,
+  WRENCH_DOUBTS,
   RATING_NAMES,
   reasonText,
   VERDICT_NAMES,
@@ -243,17 +244,18 @@ function work({ steps, torques, standing }: Assessment, system: UnitSystem, at: 
     ),
     heading('Torques'),
     table(
-      ['Fastener', 'side', 'place', 'reading', 'verdict'],
+      ['Fastener', 'side', 'place', 'reading', 'wrench', 'verdict'],
       torques.flatMap((t) =>
         t.places.map((p, i) => [
-          t.fastener.name,
+          t.fastener.source ? `${t.fastener.name} (${t.fastener.source})` : t.fastener.name,
           t.step.side ?? '',
           `${i + 1} of ${t.fastener.count}`,
           p.value === null ? '–' : formatQuantity('torque', p.value, system),
-          PLACE_STATES[p.state],
+          p.record?.body.kind === 'torque' ? (p.record.body.wrench?.serial ?? '') : '',
+          [PLACE_STATES[p.state], ...(p.doubt ? [WRENCH_DOUBTS[p.doubt]] : [])].join('; '),
         ]),
       ),
-      ['*', 34, 44, 70, 150],
+      ['*', 34, 44, 70, 44, 130],
       [3],
     ),
   ]

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { recordMaxLength, recordLimits } from '@stout-shackle/core/job'
-import { placeCloses, type FastenerState, type WrenchDoubt } from '@stout-shackle/core/stages'
+import { placeCloses, type FastenerState } from '@stout-shackle/core/stages'
 import { formatNumber, formatQuantity, parseQuantity, refusalText, UNITS } from '@stout-shackle/core/quantity'
-import { PLACE_STATES } from '@stout-shackle/core/wording'
+import { PLACE_STATES, WRENCH_DOUBTS } from '@stout-shackle/core/wording'
 import StateSign from '../entry/StateSign.vue'
 import { specText } from '../plan/spec'
 import { useSettings } from '../stores/settings'
@@ -41,11 +41,7 @@ const color = (s: FastenerState['places'][number]['state']) =>
 const sign = (s: FastenerState['places'][number]['state']) => color(s) || 'unknown'
 /** What is pulled next where it is drawn down in passes. */
 const guide = computed(() => (inPasses(props.state) ? nextPull(props.state) : null))
-const DOUBTS: Record<WrenchDoubt, string> = {
-  'under-range': "Read under a fifth of the wrench's range: pull again with a smaller one.",
-  overdue: 'Read with a wrench whose calibration was over.',
-}
-const doubts = computed(() => [...new Set(props.state.places.flatMap((p) => (p.doubt ? DOUBTS[p.doubt] : [])))])
+const doubts = computed(() => [...new Set(props.state.places.flatMap((p) => (p.doubt ? WRENCH_DOUBTS[p.doubt] : [])))])
 const figure = ref('')
 const source = ref('')
 const reason = ref<string | null>(null)
@@ -73,7 +69,7 @@ function keepFigure() {
       {{ state.fastener.name }} · {{ spec }}<span v-if="state.fastener.head"> · head {{ state.fastener.head }}</span>
     </p>
     <p v-if="state.fastener.source" class="small source">{{ state.fastener.source }}</p>
-    <p v-if="doubts.length" class="stop" data-wrench-doubt><StateSign state="caution" /> {{ doubts.join(' ') }}</p>
+    <p v-if="doubts.length" class="stop" data-wrench-doubt><StateSign state="caution" /> {{ doubts.join('; ') }}</p>
     <p v-if="guide" class="pass" data-pass>
       Pass {{ guide.pass }} of {{ guide.passes }}: place {{ guide.place }}
       <b v-if="guide.torque !== null">to {{ formatQuantity('torque', guide.torque, preferences.system) }}</b

@@ -88,8 +88,11 @@ const torque = (f: Fastener) => specText(f.spec, preferences.system)
   <StageColumns v-else>
     <template #work>
       <p v-if="assessment.plan && !assessment.plan.ok" class="note stop">
-        These operations wait for each other and cannot be ordered: {{ assessment.plan.stuck.join(', ') }}. The kit's
-        data needs mending.
+        These operations wait for each other and cannot be ordered: {{ assessment.plan.stuck.join(', ') }}.
+        <button v-if="job.choices.pins.length" type="button" class="plain" @click="choose({ pins: [] })">
+          Take your own order back
+        </button>
+        <template v-else>The instructions need mending, or one of the procedures beside them left out.</template>
       </p>
       <OwnOrder v-if="plan && plan.timeline.length" :plan="plan" />
       <section v-if="plan" class="card">

@@ -113,6 +113,16 @@ describe('an order of one`s own', () => {
     // It stands behind it now: the same drag brings it back before it.
     expect(store.job!.choices.pins).toEqual([{ first: a, then: b }])
   })
+  test('one that an answer has made impossible since can be taken back', async () => {
+    const { wrapper, store } = await own('0422')
+    const pins = [{ first: 'soap', then: 'drill-valves' }]
+    store.edit((j) => ({ ...j, choices: { ...j.choices, pins } }))
+    await flushPromises()
+    expect(store.assessment!.plan?.ok).toBe(false)
+    await click(wrapper, 'Take your own order back')
+    expect(store.assessment!.plan?.ok).toBe(true)
+    expect(store.job!.choices.pins).toEqual([])
+  })
   test('how the vehicle stands is not dragged', async () => {
     const { order, store } = await own('0422')
     const state = planOf(store).steps.find((s) => s.kind === 'state')!

@@ -7,7 +7,7 @@ import { count } from '../count'
 import type { RefusalsOf, StageStop, StopsOf, WaitsOf } from '../stage'
 import type { BAY_CHECKS } from './records'
 import type { bayStage } from './stage'
-import type { PlaceState } from './torques'
+import type { PlaceState, WrenchDoubt } from './torques'
 
 export const bayWaits: Record<WaitsOf<typeof bayStage>, (n: number) => string> = {
   'no-kit': () => 'a kit',
@@ -50,6 +50,11 @@ export const PLACE_STATES: Record<PlaceState, string> = {
   'none-given': 'no torque given',
 }
 
+export const WRENCH_DOUBTS: Record<WrenchDoubt, string> = {
+  'under-range': "read under a fifth of the wrench's range: pull again with a smaller one",
+  overdue: 'read with a wrench whose calibration was over',
+}
+
 export const FATE_NAMES: Record<PartFate, string> = {
   'gone-shop': 'gone for good, the shop keeps it',
   'gone-owner': 'gone for good, the owner has it',
@@ -66,8 +71,8 @@ const partText = ({ part, axle, side }: { part: string; axle: string | null; sid
 export const bayRecordTexts: RecordTexts<typeof bayRecords> = {
   step: ({ step, outcome, reason }, _system, names) =>
     `${names.step ?? step}: ${outcome}${reason ? `, ${reason}` : ''}`,
-  torque: ({ step, fastener, place, outcome, value, reading, reason }, system, names) =>
-    `${names.fastener ?? fastener}, place ${place}, in "${names.step ?? step}": ${value === null ? outcome.replace('-', ' ') : formatQuantity('torque', value, system)}${reading ? ` from ${reading.device}` : ''}${reason ? `, ${reason}` : ''}`,
+  torque: ({ step, fastener, place, outcome, value, reading, reason, wrench }, system, names) =>
+    `${names.fastener ?? fastener}, place ${place}, in "${names.step ?? step}": ${value === null ? outcome.replace('-', ' ') : formatQuantity('torque', value, system)}${reading ? ` from ${reading.device}` : ''}${wrench ? `, wrench ${wrench.serial}` : ''}${reason ? `, ${reason}` : ''}`,
   'opened-again': ({ step, fastener, reason }, _system, names) =>
     `${names.fastener ?? fastener}, "${names.step ?? step}", opened again: ${reason}`,
   'maker-torque': ({ fastener, value, source }, system, names) =>

@@ -47,7 +47,15 @@ const withKit = ref('')
 const kits = shallowRef<Entry<KitSummary>[]>([])
 const besideKit = shallowRef<Kit | null>(null)
 watch(withKit, async (id) => {
-  besideKit.value = id ? (await call<Entry<Kit>>(`/kits/${id}`)).document : null
+  besideKit.value = null
+  if (!id) return
+  try {
+    const { document } = await call<Entry<Kit>>(`/kits/${id}`)
+    // Another one may have been chosen by now.
+    if (withKit.value === id) besideKit.value = document
+  } catch (error) {
+    failure.value = failureText(error)
+  }
 })
 const failure = ref('')
 const saved = ref('')
