@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { applicationSchema, closableKitSchema, kitSchema, stockItemSchema } from '../kit'
+import { schemaText } from '../quantity'
 import { vehicleSchema } from '../vehicle'
 import { applicationFields, kitFields, stockFields, vehicleFields } from './catalog-fields'
 import type { Field } from './field'
@@ -122,10 +123,6 @@ export function schemaProblem(format: CatalogFormat, issue: z.core.$ZodIssue, ro
   return {
     row,
     column: field?.name ?? (path || null),
-    message: issue.message
-      .replace(/^Invalid input: expected (\w+), received undefined$/, 'is missing')
-      .replace(/^Invalid input: expected (\w+), received null$/, 'is missing')
-      .replace(/^Invalid input: expected (\w+), received (\w+)$/, 'must be $1, not $2')
-      .replace(/^Invalid option: expected one of /, 'must be one of '),
+    message: schemaText(issue),
   }
 }

@@ -93,3 +93,34 @@ export const typed = (kind: QuantityKind, min: number, max: number) =>
       return z.NEVER
     })
     .meta({ description: `${kind}: number in ${SI_UNIT[kind]}, or text with its unit` })
+
+/** Whether a message is Zod's own, in its words, and not one that a schema gives. */
+const OWN_WORDS = /^(Too small|Too big|Invalid input|Invalid option|Invalid string|Invalid number)/
+/**
+ * What is wrong with a field and what would be right, to stand behind the field's name.
+ * @returns the schema's own message where it has one
+ */
+export function schemaText(issue: z.core.$ZodIssue): string {
+  if (!OWN_WORDS.test(issue.message)) return issue.message
+  switch (issue.code) {
+    case 'too_small':
+      if (issue.origin === 'string' || issue.origin === 'array')
+        return Number(issue.minimum) === 1 ? 'is missing' : `needs ${issue.minimum} or more`
+      return `must be ${issue.inclusive === false ? 'over ' : ''}${issue.minimum}${issue.inclusive === false ? '' : ' or more'}`
+    case 'too_big':
+      if (issue.origin === 'string') return `is too long: ${issue.maximum} characters max`
+      return issue.origin === 'array'
+        ? `has too many: ${issue.maximum} max`
+        : `must be ${issue.inclusive === false ? 'under ' : ''}${issue.maximum}${issue.inclusive === false ? '' : ' or less'}`
+    case 'invalid_type': {
+      const received = /received (\w+)$/.exec(issue.message)?.[1] ?? ''
+      return received === 'undefined' || received === 'null'
+        ? `is missing: ${issue.expected} expected`
+        : `must be ${issue.expected}, not ${received}`
+    }
+    default:
+      return issue.message
+        .replace(/^Invalid option: expected one of /, 'must be one of ')
+        .replace(/^Invalid input: expected (.+)$/, 'must be $1')
+  }
+}

@@ -1,4 +1,5 @@
 import type { z } from 'zod'
+import { schemaText } from '@stout-shackle/core/quantity'
 
 export interface FieldError {
   /** Dotted path into the body, `If-Match` or another header name. */
@@ -47,12 +48,5 @@ function fieldError(issue: z.core.$ZodIssue): FieldError {
       field: [...issue.path.map(String), issue.keys[0]].join('.'),
       message: 'is not a field here: check its spelling',
     }
-  if (issue.code === 'invalid_type' && /^Invalid input: .*received undefined$/.test(issue.message))
-    return { field, message: `is missing: ${issue.expected} expected` }
-  return {
-    field,
-    message: issue.message
-      .replace(/^Invalid input: expected (\w+), received (\w+)$/, 'must be $1, not $2')
-      .replace(/^Invalid option: expected one of /, 'must be one of '),
-  }
+  return { field, message: schemaText(issue) }
 }

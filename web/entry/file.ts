@@ -1,4 +1,5 @@
 import type { z } from 'zod'
+import { schemaText } from '@stout-shackle/core/quantity'
 import { Refused } from '../api/client'
 
 export type FileOutcome<T> = { ok: true; value: T } | { ok: false; why: string }
@@ -20,7 +21,7 @@ export async function readJsonFile<S extends z.ZodType>(
     const parsed = schema.safeParse(JSON.parse(text))
     if (parsed.success) return { ok: true, value: parsed.data }
     const issue = parsed.error.issues[0]!
-    return { ok: false, why: `${file.name}: ${issue.path.join('.') || 'the file'} ${issue.message}` }
+    return { ok: false, why: `${file.name}: ${issue.path.join('.') || 'the file'} ${schemaText(issue)}` }
   } catch {
     return { ok: false, why: `${file.name} is not JSON.` }
   }

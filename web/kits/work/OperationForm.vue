@@ -9,7 +9,7 @@ import {
   SURVEY_KEYS,
   type Operation,
 } from '@stout-shackle/core/kit'
-import type { Written } from './draft'
+import { countedLines, type Written } from './draft'
 import StepPicture from './StepPicture.vue'
 import { conditionsText, parseConditions } from '@stout-shackle/core/exchange'
 import { FATE_NAMES, plain, SUPPORT_NAMES, SURVEY_QUESTIONS } from '@stout-shackle/core/wording'
@@ -57,11 +57,14 @@ const toggled = <T extends string>(list: readonly T[], item: T, on: boolean): T[
   on ? [...new Set([...list, item])] : list.filter((x) => x !== item)
 const when = ref('')
 const whenWrong = ref('')
+/** The first line of a field that could not be read; nothing of that field is taken then. */
+const lineWrong = ref('')
 watch(
   () => props.operation.id,
   () => {
     when.value = conditionsText(props.operation.when)
     whenWrong.value = ''
+    lineWrong.value = ''
   },
   { immediate: true },
 )
@@ -71,25 +74,35 @@ function setWhen() {
   if (read.ok) set({ when: read.value })
 }
 const hardware = computed(() => props.operation.hardware.map((h) => `${h.count} x ${h.name}`).join('\n'))
-const setHardware = (text: string) =>
+function setHardware(text: string) {
+  const read = countedLines(text)
+  lineWrong.value = read.ok ? '' : read.why
+  if (!read.ok) return
   set({
-    hardware: lines(text).flatMap((line) => {
-      const match = /^(\d+)\s*x?\s+(.+)$/.exec(line)
-      const was = props.operation.hardware.find((h) => h.name === (match?.[2] ?? line))
-      return [{ count: Number(match?.[1] ?? 1), name: match?.[2] ?? line, when: was?.when ?? [] }]
-    }),
+    hardware: read.lines.map(({ name, count }) => ({
+      name,
+      count,
+      when: props.operation.hardware.find((h) => h.name === name)?.when ?? [],
+    })),
   })
+}
 const fates = computed(() =>
   props.operation.fates.map((f) => `${f.part} = ${f.fate}${f.note ? ` (${f.note})` : ''}`).join('\n'),
 )
-const setFates = (text: string) =>
-  set({
-    fates: lines(text).flatMap((line) => {
-      const match = /^(.+?)\s*=\s*([a-z-]+)(?:\s*\((.*)\))?$/.exec(line)
-      const fate = match?.[2] as keyof typeof FATE_NAMES | undefined
-      return match && fate && fate in FATE_NAMES ? [{ part: match[1]!, fate, note: match[3] ?? '' }] : []
-    }),
-  })
+function setFates(text: string) {
+  const read: Operation['fates'] = []
+  for (const line of lines(text)) {
+    const match = /^(.+?)\s*=\s*([a-z-]+)(?:\s*\((.*)\))?$/.exec(line)
+    const fate = match?.[2] as keyof typeof FATE_NAMES | undefined
+    if (!match || !fate || !(fate in FATE_NAMES)) {
+      lineWrong.value = `"${line}" must read like "Bump stop = gone-owner", with one of ${Object.keys(FATE_NAMES).join(', ')}`
+      return
+    }
+    read.push({ part: match[1]!, fate, note: match[3] ?? '' })
+  }
+  lineWrong.value = ''
+  set({ fates: read })
+}
 const text = (event: Event) => (event.target as HTMLInputElement).value
 const checked = (event: Event) => (event.target as HTMLInputElement).checked
 </script>
@@ -296,7 +309,7 @@ const checked = (event: Event) => (event.target as HTMLInputElement).checked
           @change="set({ caution: text($event).trim() || null })"
       /></label>
     </div>
-    <p v-if="whenWrong" class="note stop" role="alert">{{ whenWrong }}</p>
+    <p v-for="why in [whenWrong, lineWrong].filter(Boolean)" :key="why" class="note stop" role="alert">{{ why }}</p>
     <details>
       <summary>What carries the axle, parts, questions, checks</summary>
       <div class="two">

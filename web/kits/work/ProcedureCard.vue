@@ -4,6 +4,7 @@ import { conditionsText, parseConditions } from '@stout-shackle/core/exchange'
 import { PROCEDURE_NAMES } from '@stout-shackle/core/wording'
 import { ref, watch } from 'vue'
 import { useShop } from '../../stores/shop'
+import { countedLines } from './draft'
 
 /** What a procedure is of, where its figures come from, and which vehicles it is for. */
 const props = defineProps<{ procedure: Procedure }>()
@@ -26,17 +27,18 @@ function setWhen() {
 }
 const toggled = (id: string, on: boolean) =>
   set({ platforms: on ? [...props.procedure.platforms, id] : props.procedure.platforms.filter((p) => p !== id) })
-const parts = (lines: string) =>
+const partsWrong = ref('')
+function setParts(lines: string) {
+  const read = countedLines(lines)
+  partsWrong.value = read.ok ? '' : read.why
+  if (!read.ok) return
   set({
-    parts: lines.split('\n').flatMap((line) => {
-      const match = /^\s*(\d+)\s*x?\s+(.+?)\s*$/.exec(line)
-      if (!match) return []
-      const known = props.procedure.parts.find((p) => p.name === match[2])
-      return [
-        { number: '', thread: null, length: null, width: null, ...known, name: match[2]!, count: Number(match[1]) },
-      ]
+    parts: read.lines.map(({ name, count }) => {
+      const known = props.procedure.parts.find((p) => p.name === name)
+      return { number: '', thread: null, length: null, width: null, ...known, name, count }
     }),
   })
+}
 </script>
 
 <template>
@@ -119,11 +121,11 @@ const parts = (lines: string) =>
           rows="3"
           :value="procedure.parts.map((p) => `${p.count} x ${p.name}`).join('\n')"
           aria-label="Parts"
-          @change="parts(text($event))"
+          @change="setParts(text($event))"
         />
       </label>
     </div>
-    <p v-if="whenWrong" class="note stop" role="alert">{{ whenWrong }}</p>
+    <p v-for="why in [whenWrong, partsWrong].filter(Boolean)" :key="why" class="note stop" role="alert">{{ why }}</p>
   </section>
 </template>
 

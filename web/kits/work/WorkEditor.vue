@@ -19,6 +19,7 @@ import {
   readFasteners,
   readOperations,
 } from '@stout-shackle/core/exchange'
+import { schemaText } from '@stout-shackle/core/quantity'
 import { buildPlan, type PlanOutcome } from '@stout-shackle/core/plan'
 import { emptySurvey, type Vehicle } from '@stout-shackle/core/vehicle'
 import type { Entry, Found, KitSummary } from '@stout-shackle/core/contract'
@@ -106,7 +107,12 @@ const issues = computed((): DraftIssue[] => {
   const read = schema.value.safeParse(k)
   const found = read.success
     ? (isKit(k) ? closingFaults : procedureFaults)(k)
-    : read.error.issues.map((i) => ({ path: i.path as (string | number)[], message: i.message }))
+    : read.error.issues.map((i) => {
+        const path = i.path as (string | number)[]
+        // At an operation its title stands before it: here the field of it.
+        const field = path[0] === 'operations' ? `${path.slice(2).join(' ')} ` : ''
+        return { path, message: `${field}${schemaText(i)}` }
+      })
   return found.map(({ path, message }) => ({
     path: path.join('.'),
     message,
@@ -114,7 +120,10 @@ const issues = computed((): DraftIssue[] => {
   }))
 })
 const wrong = computed(() => new Set(issues.value.flatMap((i) => i.operation ?? [])))
-const titleOf = (id: string | null) => kit.value?.operations.find((o) => o.id === id)?.title ?? ''
+const titleOf = (id: string | null) => {
+  const found = kit.value?.operations.find((o) => o.id === id)
+  return found ? found.title || found.id : ''
+}
 const outcome = computed((): PlanOutcome | null => {
   const vehicle = vehicles.value.find((v) => v.id === vehicleId.value)
   const own = kit.value

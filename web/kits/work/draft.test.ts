@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import { demoKits } from '../../../demo/shop'
 import { closingFaults, kitSchema } from '@stout-shackle/core/kit'
-import { blankOperation, freeId, idOf, withoutOperation } from './draft'
+import { blankOperation, countedLines, freeId, idOf, withoutOperation } from './draft'
 
 describe('a kit as it is written', () => {
   test('a title becomes an id that the schema takes, and none that is there', () => {
@@ -20,5 +20,20 @@ describe('a kit as it is written', () => {
     expect(without.operations.some((o) => o.after.includes('mount-contact'))).toBe(false)
     expect(without.operations.find((o) => o.id === 'contact-spacer')!.after).toContain('mount-lower')
     expect(closingFaults(without)).toEqual([])
+  })
+})
+
+describe('lines with a count', () => {
+  test.each([
+    ['2 x Clip\n\n 3 Washer ', [2, 'Clip', 3, 'Washer']],
+    ['1x Nut', [1, 'Nut']],
+    ['', []],
+  ])('%j reads as %j', (text, read) => {
+    const found = countedLines(text)
+    expect(found.ok && found.lines.flatMap((l) => [l.count, l.name])).toEqual(read)
+  })
+  test('the line that does not read is named, and nothing is taken', () => {
+    const found = countedLines('2 x Clip\ntwo plugs')
+    expect(!found.ok && found.why).toContain('"two plugs"')
   })
 })

@@ -49,9 +49,13 @@ describe('what a procedure is', () => {
     expect(changed().platforms).toEqual([demoPlatforms()[0]!.id])
     expect(procedureSchema.safeParse(changed()).success).toBe(true)
   })
-  test('parts are read a line each, and keep their size; a line without a count is none', async () => {
-    const { changed, set } = await card(shocks)
-    await set('Parts', '3 x Shock absorber\nno count\n2 Clip')
+  test('parts are read a line each, and keep their size; a line without a count is named, and nothing is taken', async () => {
+    const { wrapper, changed, set } = await card(shocks)
+    await set('Parts', '3 x Shock absorber\nno count')
+    expect(wrapper.find('[role=alert]').text()).toContain('"no count"')
+    expect(wrapper.emitted('change')).toBeUndefined()
+    await set('Parts', '3 x Shock absorber\n2 Clip')
+    expect(wrapper.find('[role=alert]').exists()).toBe(false)
     expect(changed().parts.map((p) => [p.count, p.name])).toEqual([
       [3, 'Shock absorber'],
       [2, 'Clip'],
