@@ -73,9 +73,22 @@ function setWhen() {
   whenWrong.value = read.ok ? '' : read.why
   if (read.ok) set({ when: read.value })
 }
-const hardware = computed(() => props.operation.hardware.map((h) => `${h.count} x ${h.name}`).join('\n'))
-function setHardware(text: string) {
-  const read = countedLines(text)
+/** As they are typed: a line that does not read stays to be mended. */
+const hardware = ref('')
+const fates = ref('')
+watch(
+  () => [props.operation.id, props.operation.hardware] as const,
+  () => (hardware.value = props.operation.hardware.map((h) => `${h.count} x ${h.name}`).join('\n')),
+  { immediate: true },
+)
+watch(
+  () => [props.operation.id, props.operation.fates] as const,
+  () =>
+    (fates.value = props.operation.fates.map((f) => `${f.part} = ${f.fate}${f.note ? ` (${f.note})` : ''}`).join('\n')),
+  { immediate: true },
+)
+function setHardware() {
+  const read = countedLines(hardware.value)
   lineWrong.value = read.ok ? '' : read.why
   if (!read.ok) return
   set({
@@ -86,12 +99,9 @@ function setHardware(text: string) {
     })),
   })
 }
-const fates = computed(() =>
-  props.operation.fates.map((f) => `${f.part} = ${f.fate}${f.note ? ` (${f.note})` : ''}`).join('\n'),
-)
-function setFates(text: string) {
+function setFates() {
   const read: Operation['fates'] = []
-  for (const line of lines(text)) {
+  for (const line of lines(fates.value)) {
     const match = /^(.+?)\s*=\s*([a-z-]+)(?:\s*\((.*)\))?$/.exec(line)
     const fate = match?.[2] as keyof typeof FATE_NAMES | undefined
     if (!match || !fate || !(fate in FATE_NAMES)) {
@@ -373,23 +383,11 @@ const checked = (event: Event) => (event.target as HTMLInputElement).checked
       <div class="two">
         <label
           >From the box, a line each ("2 x Washer")
-          <textarea
-            class="control"
-            rows="3"
-            :value="hardware"
-            aria-label="From the box"
-            @change="setHardware(text($event))"
-          />
+          <textarea v-model="hardware" class="control" rows="3" aria-label="From the box" @change="setHardware" />
         </label>
         <label
           >What becomes of parts ("Bump stop = gone-owner (bolts with it)")
-          <textarea
-            class="control"
-            rows="3"
-            :value="fates"
-            aria-label="What becomes of parts"
-            @change="setFates(text($event))"
-          />
+          <textarea v-model="fates" class="control" rows="3" aria-label="What becomes of parts" @change="setFates" />
         </label>
       </div>
       <div class="two">

@@ -27,9 +27,16 @@ function setWhen() {
 }
 const toggled = (id: string, on: boolean) =>
   set({ platforms: on ? [...props.procedure.platforms, id] : props.procedure.platforms.filter((p) => p !== id) })
+/** As it is typed: a line that does not read stays to be mended. */
+const parts = ref('')
+watch(
+  () => props.procedure.parts,
+  (now) => (parts.value = now.map((p) => `${p.count} x ${p.name}`).join('\n')),
+  { immediate: true },
+)
 const partsWrong = ref('')
-function setParts(lines: string) {
-  const read = countedLines(lines)
+function setParts() {
+  const read = countedLines(parts.value)
   partsWrong.value = read.ok ? '' : read.why
   if (!read.ok) return
   set({
@@ -116,13 +123,7 @@ function setParts(lines: string) {
       </fieldset>
       <label class="wide"
         >Parts, a line each ("2 x Shock absorber")
-        <textarea
-          class="control"
-          rows="3"
-          :value="procedure.parts.map((p) => `${p.count} x ${p.name}`).join('\n')"
-          aria-label="Parts"
-          @change="setParts(text($event))"
-        />
+        <textarea v-model="parts" class="control" rows="3" aria-label="Parts" @change="setParts" />
       </label>
     </div>
     <p v-for="why in [whenWrong, partsWrong].filter(Boolean)" :key="why" class="note stop" role="alert">{{ why }}</p>

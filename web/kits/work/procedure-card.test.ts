@@ -54,6 +54,8 @@ describe('what a procedure is', () => {
     await set('Parts', '3 x Shock absorber\nno count')
     expect(wrapper.find('[role=alert]').text()).toContain('"no count"')
     expect(wrapper.emitted('change')).toBeUndefined()
+    // What was typed stays, to be mended.
+    expect((labeled(wrapper, 'Parts').element as HTMLTextAreaElement).value).toContain('no count')
     await set('Parts', '3 x Shock absorber\n2 Clip')
     expect(wrapper.find('[role=alert]').exists()).toBe(false)
     expect(changed().parts.map((p) => [p.count, p.name])).toEqual([
