@@ -73,7 +73,7 @@ function setWhen() {
   whenWrong.value = read.ok ? '' : read.why
   if (read.ok) set({ when: read.value })
 }
-/** As they are typed: a line that does not read stays to be mended. */
+/** As they are typed: a line that can't be read stays to be mended. */
 const hardware = ref('')
 const fates = ref('')
 watch(

@@ -27,7 +27,7 @@ function setWhen() {
 }
 const toggled = (id: string, on: boolean) =>
   set({ platforms: on ? [...props.procedure.platforms, id] : props.procedure.platforms.filter((p) => p !== id) })
-/** As it is typed: a line that does not read stays to be mended. */
+/** As it is typed: a line that can't be read stays to be mended. */
 const parts = ref('')
 watch(
   () => props.procedure.parts,

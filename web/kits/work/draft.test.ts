@@ -32,7 +32,7 @@ describe('lines with a count', () => {
     const found = countedLines(text)
     expect(found.ok && found.lines.flatMap((l) => [l.count, l.name])).toEqual(read)
   })
-  test('the line that does not read is named, and nothing is taken', () => {
+  test('the line nobody can read is named, and nothing is taken', () => {
     const found = countedLines('2 x Clip\ntwo plugs')
     expect(!found.ok && found.why).toContain('"two plugs"')
   })

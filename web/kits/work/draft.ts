@@ -54,7 +54,7 @@ export function withoutOperation<T extends Written>(kit: T, id: string): T {
   }
 }
 
-/** What stands in a field of lines, each with how many: or the first line that does not read so. */
+/** What stands in a field of lines, each with how many: or the first line that can't be read so. */
 export type CountedLines = { ok: true; lines: { name: string; count: number }[] } | { ok: false; why: string }
 export function countedLines(text: string): CountedLines {
   const lines: { name: string; count: number }[] = []
