@@ -16,7 +16,7 @@ const soap = async (page: Page, pressure: string, minutes: string, result: strin
   await link(page, 'Air').click()
   await read(page, 'Pressure while soaping', pressure)
   await page.getByLabel('Minutes watched').fill(minutes)
-  await page.getByLabel(`Bag fitting, left: ${result}`, { exact: true }).click()
+  await page.getByLabel(`left bag, tube: ${result}`, { exact: true }).click()
 }
 const bags = async (page: Page, left: string, right: string) => {
   await hand(page)
@@ -30,9 +30,9 @@ const TRICKS: Record<string, [act: (page: Page) => Promise<void>, stops: string]
   'a fitting opened again': [
     async (page) => {
       await link(page, 'Air').click()
-      await page.getByLabel('Bag fitting, left: opened again').click()
-      await page.getByLabel('Why it was opened').fill('recut')
-      await page.getByRole('button', { name: 'save', exact: true }).click()
+      await page.getByLabel('left bag, tube: opened again').click()
+      await page.getByLabel('Reason', { exact: true }).fill('recut')
+      await page.locator('.asking').getByRole('button', { name: 'Save' }).click()
     },
     'final-check-open',
   ],
@@ -145,7 +145,7 @@ test('no way past the hand-over that a person finds on the pages; undone, it goe
 
   // Two on one page: what is not typed is asked for, and a soaping that proves nothing says why.
   await link(page, 'Air').click()
-  await page.getByLabel('Bag fitting, left: no bubbles', { exact: true }).click()
+  await page.getByLabel('left bag, tube: no bubbles', { exact: true }).click()
   await page.getByRole('alert').filter({ hasText: 'gauge' }).waitFor()
 
   // The server refuses what the page does not offer.

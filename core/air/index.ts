@@ -1,5 +1,5 @@
-export * from './leak'
 export * from './hold'
+export * from './lasts'
 export * from './trend'
 export * from './student'
 export * from './fill'

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { circuitSchema, linesAt, SUPPLIES } from '../circuit'
 import { bounded } from '../quantity'
 import { recordId } from '../stages/record-parts'
 import { bayRecordSchema } from './records'
@@ -76,6 +77,10 @@ export const jobSchema = z
     ]),
     /** How the bags of each axle are joined. */
     air: z.strictObject({ front: plumbing, rear: plumbing }),
+    /** What air is given in by. */
+    supply: z.enum(SUPPLIES, { error: `supply must be one of ${SUPPLIES.join(', ')}` }).default('valves'),
+    /** Bags, lines and fittings where they are not as kits and supply usually make them; null where they are. */
+    circuit: circuitSchema.nullable().default(null),
     frame: z.enum(['rigid', 'twisting']),
     /** Where the bags are filled. */
     altitude: bounded('altitude', -500, 5000),
@@ -128,6 +133,17 @@ export const jobSchema = z
   .refine((j) => j.loadCases.some((c) => c.id === j.activeCase), {
     path: ['activeCase'],
     error: 'the active load case is not one of the job',
+  })
+  .superRefine(({ air, circuit }, context) => {
+    for (const axle of circuit ? AXLES : []) {
+      const drawn = linesAt(circuit!, axle)
+      if (drawn && drawn !== air[axle])
+        context.addIssue({
+          code: 'custom',
+          path: ['air', axle],
+          message: `the circuit has the ${axle} lines ${drawn}, air.${axle} says ${air[axle]}`,
+        })
+    }
   })
 export type Job = z.infer<typeof jobSchema>
 
@@ -184,6 +200,8 @@ export function newJob(
     activeCase: 'case-1',
     target: { kind: 'empty-height' },
     air: { front: 'separate', rear: 'separate' },
+    supply: 'valves',
+    circuit: null,
     frame: 'rigid',
     altitude: 0,
     conditions: { ...NO_CONDITIONS },

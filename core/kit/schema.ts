@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { CIRCUIT_WORDS, NODE_KINDS } from '../circuit'
 import { bounded } from '../quantity'
 import { bagDataSchema } from '../spring'
 import { PROOF, THREADS, torqueSpecSchema, type BoltGrade, type ThreadName } from '../torque'
@@ -125,6 +126,11 @@ export const operationSchema = z.strictObject({
     .default(null),
   /** Operations that it goes easier after; kept where it costs nothing. */
   easier: z.array(id).max(6).default([]),
+  /** What the air circuit has to have for it; empty where it is done whatever the circuit. */
+  circuit: z
+    .array(z.enum(CIRCUIT_WORDS, { error: `circuit must be of ${CIRCUIT_WORDS.join(', ')}` }))
+    .max(4)
+    .default([]),
   /** Survey questions that are answered here, at the vehicle. */
   asks: z.array(surveyKey).max(3).default([]),
   /** What has to be on record before it is done. */
@@ -173,6 +179,7 @@ export const PLAIN_OPERATION: Omit<Operation, 'id' | 'title' | 'phase' | 'steps'
   fits: [],
   raise: null,
   easier: [],
+  circuit: [],
   asks: [],
   checks: [],
   same: null,
@@ -357,6 +364,11 @@ export const kitSchema = z
           when: z.array(conditionSchema).max(6).default([]),
           /** Side it goes on, where that matters. */
           side: z.enum(['left', 'right'], { error: 'side must be left or right' }).nullable().default(null),
+          /** What it is in the air circuit; null where it is none of it. */
+          circuit: z
+            .enum(NODE_KINDS, { error: `circuit must be one of ${NODE_KINDS.join(', ')}` })
+            .nullable()
+            .default(null),
           ...partSize,
         }),
       )
@@ -382,8 +394,8 @@ export const kitSchema = z
       .max(4)
       .default([]),
     operations: z.array(operationSchema).max(60),
-    /** Connections to soap, a side. */
-    connections: z.array(text).max(12),
+    /** In files from before circuits: what was soaped, a side. */
+    connections: z.array(text).max(12).default([]),
     spacerParts: z.array(text).max(8),
   })
   .refine((k) => !k.bag || (k.bag.heightRange.low <= k.bag.rideHeight && k.bag.rideHeight <= k.bag.heightRange.high), {

@@ -1,3 +1,4 @@
+import type { CircuitWord } from '../circuit'
 import type { Kit, Operation, ProcedureKind, Seen } from '../kit'
 import type { AxleEnd } from '../spring'
 import { WHEEL_NUTS } from './shop-operations'
@@ -9,6 +10,8 @@ export interface PlannedKit {
   work: 'fit' | 'keep' | 'take-off'
   /** The way of working that was chosen; null or absent for the one of the instructions. */
   method?: string | null | undefined
+  /** What the air circuit at its axle has; a step that asks for something else is left out. Absent: nothing is. */
+  circuit?: ReadonlySet<CircuitWord> | undefined
 }
 
 /** An operation at an axle, with what is known of it there. */
@@ -16,6 +19,8 @@ export interface Placed {
   operation: Operation
   axle: AxleEnd | null
   seen: Seen | null
+  /** What the air circuit there has; absent where nothing is left out for it. */
+  circuit?: ReadonlySet<CircuitWord> | undefined
   /** Whose instructions it comes from; absent for a kit's and for what the plan has of its own. */
   from?: ProcedureKind
   /** Which instructions, by id; absent for what the plan has of its own. */

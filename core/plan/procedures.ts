@@ -114,9 +114,14 @@ export function procedureOperations(
       procedure.fasteners.find((f) => f.id === own)!,
       kits,
     )
+  const own = kits.flatMap(({ kit, circuit: has }) =>
+    has && (procedure.axle === null || procedure.axle === kit.axle) ? [...has] : [],
+  )
+  const circuit = kits.some((k) => k.circuit) ? new Set(own) : undefined
   return procedure.operations.map((o) => ({
     axle: procedure.axle,
     seen: seenAt(vehicle, survey, procedure.axle ?? 'rear'),
+    circuit,
     from: procedure.kind,
     origin: procedure.id,
     operation: renamed(o, id, fastener),

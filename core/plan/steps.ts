@@ -2,7 +2,6 @@ import {
   conditionsHold,
   factOf,
   seenAt,
-  type Kit,
   type Operation,
   type Procedure,
   type ProcedureKind,
@@ -53,10 +52,10 @@ export interface PlanChoices {
 const WHEELS_ON_SLOWER = 1.25
 
 /** An operation of one kit as the plan names it. */
-function placed({ axle, id: kit }: Pick<Kit, 'axle' | 'id'>, operation: Operation, seen: Seen): Placed {
+function placed({ kit: { axle, id: kit }, circuit }: PlannedKit, operation: Operation, seen: Seen): Placed {
   const operationNames = (own: string) => named(axle, own)
   const own = renamed(operation, operationNames, (f) => fastenerId(axle, f))
-  return { axle, seen, origin: kit, operation: own }
+  return { axle, seen, circuit, origin: kit, operation: own }
 }
 
 /**
@@ -82,7 +81,7 @@ export function pendingSteps(
     const seen = seenAt(vehicle, survey, kit.axle)
     const other = worked.find((w) => w !== planned && w.kit.axle === kit.axle)
     if (planned.work === 'take-off')
-      return takeOffOperations(planned, other !== undefined).map((o) => placed(kit, withWheels(o, choices), seen))
+      return takeOffOperations(planned, other !== undefined).map((o) => placed(planned, withWheels(o, choices), seen))
     const own = operationsOf(planned, seen)
     const helper = oldHelperOperation(kit, survey)
     const watched = watchTravel(kit, own)
@@ -101,7 +100,7 @@ export function pendingSteps(
         ...(lines && o.phase !== 'bench' && o !== lines.clear ? [lines.clear.id] : []),
         ...(o.phase === 'mount' ? helper.map((e) => e.id) : []),
       ]
-      return placed(kit, withWheels({ ...o, after }, choices), seen)
+      return placed(planned, withWheels({ ...o, after }, choices), seen)
     })
   })
   const ofKits = inTurn(
@@ -151,7 +150,8 @@ export function pendingSteps(
     : []
   // What a step of this plan asks first is no doubt of the plan: what hangs on it comes in when it was found.
   const asked = new Set(operations.flatMap((p) => p.operation.asks))
-  const holdsOf = ({ operation, seen }: Placed) => {
+  const holdsOf = ({ operation, seen, circuit }: Placed) => {
+    if (circuit && !operation.circuit.every((word) => circuit.has(word))) return false
     const held = seen ? conditionsHold(operation.when, seen) : true
     const later =
       held === null && operation.when.some((c) => asked.has(factOf(c) as SurveyKey) && seen![factOf(c)] === null)

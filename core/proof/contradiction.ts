@@ -3,9 +3,9 @@ import { FOR_GOOD, hasAir, type StepCheck } from '../kit'
 import type { AxleEnd } from '../spring'
 import { surveyAnswer, type SurveyKey } from '../vehicle'
 import { canDo, type PlanStep } from '../plan'
-import { kitAt, type BayRecord, type RecordBody, type RecordOf } from '../job'
+import { axleOfConnection, connectionsOf, isAbout, kitAt, type BayRecord, type RecordBody, type RecordOf } from '../job'
 import type { Flag, FlagCode } from './evidence'
-import { axleOfConnection, axleOfCorner, connectionsAt, factAt, partKey, partsHere, timeOf } from './places'
+import { axleOfCorner, factAt, partKey, partsHere, timeOf } from './places'
 import { bagsFor, isFitted, isLined, unfitted, type Work } from './work'
 
 /** Two readings of one dial gauge may differ by this with nothing let in or out (common practice). */
@@ -38,7 +38,7 @@ export function contradiction(work: Work, record: BayRecord): Flag | null {
       // Read standing or hanging: what it is held against follows from the state.
       return isFitted(work, body.axle) ? null : flagged('not-fitted', body.axle)
     case 'connection': {
-      const axle = axleOfConnection(body.connection)
+      const axle = axleOfConnection(work.job, body.connection)
       return isLined(work, axle) ? null : flagged('not-fitted', axle)
     }
     case 'bag-pressure':
@@ -101,8 +101,10 @@ function isShown(work: Work, axle: AxleEnd, check: StepCheck): boolean {
       return air !== undefined && !isBelow(air.left, minimum) && !isBelow(air.right, minimum)
     }
     case 'connections':
-      return connectionsAt(kit).every(
-        ({ id }) => provedOf(work, 'connection').findLast((b) => b.connection === id)?.result === 'no-bubbles',
+      return connectionsOf(work.job).every(
+        (c) =>
+          c.axle !== axle ||
+          provedOf(work, 'connection').findLast((b) => isAbout(c, b.connection))?.result === 'no-bubbles',
       )
     case 'parts':
       return partsHere(own, work.job).every((p) => (work.counted[axle]?.get(partKey(p)) ?? 0) >= p.count)

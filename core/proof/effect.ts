@@ -1,10 +1,11 @@
 import type { Pascals } from '../quantity'
 import { AXLES, type AxleEnd } from '../spring'
 import { WHEEL_NUTS, type PlanStep, type StandState } from '../plan'
-import type { BayRecord } from '../job'
+import { axleOfConnection, connectionsOf, isAbout, type BayRecord, type RecordOf } from '../job'
+import { touchedBy } from '../circuit'
 import { SAME_PRESSURE } from './contradiction'
 import type { Evidence, Flag, VoidCode } from './evidence'
-import { axleOfConnection, axleOfCorner, factAt, timeOf } from './places'
+import { axleOfCorner, factAt, timeOf } from './places'
 import { bagsFor, isLined, settle, voidWhere, type Work } from './work'
 
 /**
@@ -26,7 +27,7 @@ export function takeEffect(work: Work, record: BayRecord, flag: Flag | null): vo
       return
     }
     case 'connection-opened':
-      return opened(work, body.connection, record)
+      return opened(work, body, record)
     case 'bracket-moved':
       return voidStanding(work, body.axle, 'bracket-moved', record)
     case 'moved':
@@ -70,11 +71,11 @@ export function takeEffect(work: Work, record: BayRecord, flag: Flag | null): vo
       return
     }
     case 'connection':
-      return airIs(work, axleOfConnection(body.connection), body.pressure, body.pressure, record)
+      return soaped(work, body.connection, body.pressure, record)
     case 'bag-pressure':
       return airIs(work, body.axle, body.left, body.right, record)
     case 'air-check':
-      return airIs(work, body.axle, body.pressure, body.pressure, record)
+      return airIs(work, body.axle, ...inBags(work, body.axle, body.side, body.pressure), record)
   }
 }
 
@@ -94,13 +95,35 @@ function voidStanding(work: Work, axle: AxleEnd, code: VoidCode, by: BayRecord):
   )
 }
 
-function opened(work: Work, connection: string, record: BayRecord): void {
-  const axle = axleOfConnection(connection)
-  voidWhere(work, ['connection', 'air-check', 'bag-pressure'], 'connection-opened', record, ({ record: { body } }) =>
-    body.kind === 'connection'
-      ? body.connection === connection
-      : (body.kind === 'air-check' || body.kind === 'bag-pressure') && body.axle === axle,
-  )
+/** What is in the bags of an axle where one side's line reads so much; teed they have the same. */
+function inBags(work: Work, axle: AxleEnd, side: 'left' | 'right' | null, read: Pascals): [Pascals, Pascals] {
+  const own = work.job.air[axle] === 'teed' ? null : side
+  const before = work.now.air[axle]
+  return [own === 'right' ? (before?.left ?? read) : read, own === 'left' ? (before?.right ?? read) : read]
+}
+function soaped(work: Work, connection: string, pressure: Pascals, record: BayRecord): void {
+  const axle = axleOfConnection(work.job, connection)
+  const side = connectionsOf(work.job).find((c) => isAbout(c, connection))?.side ?? null
+  airIs(work, axle, ...inBags(work, axle, side, pressure), record)
+}
+
+/** A joint was opened: it and what its remedy took apart are soaped again, the air behind it is out. */
+function opened(work: Work, { connection, remedy }: RecordOf<'connection-opened'>['body'], record: BayRecord): void {
+  const axle = axleOfConnection(work.job, connection)
+  const all = connectionsOf(work.job)
+  const own = all.find((c) => isAbout(c, connection))
+  const touched = own ? touchedBy(all, own, remedy) : []
+  const side = work.job.air[axle] === 'teed' ? null : (own?.side ?? null)
+  voidWhere(work, ['connection', 'air-check', 'bag-pressure'], 'connection-opened', record, ({ record: { body } }) => {
+    switch (body.kind) {
+      case 'connection':
+        return body.connection === connection || touched.some((c) => isAbout(c, body.connection))
+      case 'air-check':
+        return body.axle === axle && (side === null || body.side === null || body.side === side)
+      default:
+        return body.kind === 'bag-pressure' && body.axle === axle
+    }
+  })
   work.closedAt[axle] = timeOf(record)
   const { [axle]: _out, ...air } = work.now.air
   work.now = { ...work.now, air }
@@ -141,6 +164,9 @@ function standIs(work: Work, to: StandState, settled: boolean, record: BayRecord
 const isHold = (e: Evidence, axle: AxleEnd, end: 'start' | 'end') =>
   !e.flag && !e.voided && e.record.body.kind === 'air-check' && e.record.body.end === end && e.record.body.axle === axle
 const apart = (a: Pascals, b: Pascals) => Math.abs(a - b) > SAME_PRESSURE
+/** Whether a hold began with other air than there is now, on the side that it is about. */
+const isOtherAir = ({ side, pressure }: RecordOf<'air-check'>['body'], left: Pascals, right: Pascals) =>
+  (side !== 'right' && apart(pressure, left)) || (side !== 'left' && apart(pressure, right))
 
 /** Somebody read the air of an axle: what was set, and a hold that is still on, are void where it is other than they say. */
 function airIs(work: Work, axle: AxleEnd, left: Pascals, right: Pascals, record: BayRecord): void {
@@ -154,7 +180,7 @@ function airIs(work: Work, axle: AxleEnd, left: Pascals, right: Pascals, record:
       case 'bag-pressure':
         return kind !== 'bag-pressure' && body.axle === axle && (apart(body.left, left) || apart(body.right, right))
       case 'air-check':
-        return !over && isHold(e, axle, 'start') && (apart(body.pressure, left) || apart(body.pressure, right))
+        return !over && isHold(e, axle, 'start') && isOtherAir(body, left, right)
       default:
         return isOtherHeight(work, e, axle, (left + right) / 2)
     }

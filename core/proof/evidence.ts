@@ -80,7 +80,13 @@ export interface Missing {
     /** Watched too short, or nobody said how long. */
     | 'too-short'
     | 'bubbles'
+    /** Hidden by something: nobody saw it under soap. */
+    | 'cannot-see'
     | 'leaks'
+    /** A hold that reads more than its air can have. */
+    | 'gained'
+    /** A hold whose readings leave both open. */
+    | 'cannot-tell'
     /** Read as "about": too rough for its limit. */
     | 'about'
     | 'no-end'

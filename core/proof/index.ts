@@ -9,7 +9,7 @@ export {
   type VoidCode,
   type Voided,
 } from './evidence'
-export { axleOfConnection, connectionsAt, partKey, partsHere } from './places'
+export { partKey, partsHere } from './places'
 export { CLOCK_SLACK } from './contradiction'
 export { counts, replay, withPressure, type Proof } from './replay'
 export { hashOf } from './signature'

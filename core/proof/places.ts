@@ -1,20 +1,7 @@
-import { conditionsHold, hasAir, seenAt, type Kit } from '../kit'
+import { conditionsHold, seenAt, type Kit } from '../kit'
 import type { AxleEnd } from '../spring'
 import type { BayRecord, Job, JobKit } from '../job'
 
-/** Which axle a connection of a job's kits belongs to. */
-export const axleOfConnection = (id: string): AxleEnd => (id.startsWith('front-') ? 'front' : 'rear')
-/** Every connection of a kit that can leak, each side's by itself. */
-export const connectionsAt = (kit: Kit): { id: string; name: string; side: 'left' | 'right' }[] =>
-  hasAir(kit)
-    ? kit.connections.flatMap((name, i) =>
-        (['left', 'right'] as const).map((side) => ({
-          id: `${kit.axle === 'front' ? 'front-' : ''}connection-${i + 1}-${side}`,
-          name,
-          side,
-        })),
-      )
-    : []
 /** Which axle a corner is at. */
 export const axleOfCorner = (corner: string): AxleEnd => (corner.startsWith('front') ? 'front' : 'rear')
 

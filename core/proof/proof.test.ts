@@ -95,7 +95,7 @@ describe('what voids what', () => {
     ],
     [
       'a fitting opened: soap, air check, pressures',
-      [{ kind: 'connection-opened', connection: 'connection-1-left', reason: 'leaked' }],
+      [{ kind: 'connection-opened', connection: 'rear-bag-left-air', reason: 'leaked', remedy: 'opened' }],
       ['soap', 'air-check', 'minimum-pressure'],
     ],
     [
@@ -158,14 +158,20 @@ describe('what voids what', () => {
 describe('limits in force, at their own figure', () => {
   const soap = (pressure: number, minutes: number | null): RecordBody => ({
     kind: 'connection',
-    connection: 'connection-1-left',
+    connection: 'rear-bag-left-air',
     result: 'no-bubbles',
     pressure,
     minutes,
+    reason: '',
   })
   const own = (body: RecordBody) => {
-    const opened: RecordBody = { kind: 'connection-opened', connection: 'connection-1-left', reason: 'recut' }
-    return assessed(after(opened, body)).air.connections[0]!
+    const opened: RecordBody = {
+      kind: 'connection-opened',
+      connection: 'rear-bag-left-air',
+      reason: 'recut',
+      remedy: 'opened',
+    }
+    return assessed(after(opened, body)).air.connections.find((c) => c.id === 'rear-bag-left-air')!
   }
   test.each([
     [LEFT.testPressure!, 2, 'no-bubbles'],
@@ -184,15 +190,16 @@ describe('in whatever order', () => {
   const gone = records.length
   const harm: RecordBody[] = [
     { kind: 'opened-again', step: 'torque-clamp:left', fastener: 'clamp-bar', reason: 'cocked' },
-    { kind: 'connection-opened', connection: 'connection-2-right', reason: 'leaked' },
+    { kind: 'connection-opened', connection: 'rear-right-valve-line', reason: 'leaked', remedy: 'opened' },
     { kind: 'bracket-moved', axle: 'rear', side: null, reason: 'rubbed' },
     { kind: 'bag-pressure', axle: 'rear', left: 2 * PSI, right: 2 * PSI },
     {
       kind: 'connection',
-      connection: 'connection-1-left',
+      connection: 'rear-bag-left-air',
       result: 'bubbles',
       pressure: LEFT.testPressure!,
       minutes: 3,
+      reason: '',
     },
     { kind: 'moved', support: 'axle-hanging', wheels: 'off', axle: 'rear', settled: false },
     { kind: 'off', part: 'liner', axle: 'rear', side: 'left' },

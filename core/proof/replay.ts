@@ -1,10 +1,10 @@
 import type { AxleEnd } from '../spring'
 import type { PlanOutcome } from '../plan'
-import { kitAt, ofKind, type BayRecord, type Job, type RecordKind } from '../job'
+import { axleOfConnection, kitAt, ofKind, type BayRecord, type Job, type RecordKind } from '../job'
 import { contradiction } from './contradiction'
 import { takeEffect } from './effect'
 import type { Evidence, VoidCode } from './evidence'
-import { axleOfConnection, axleOfCorner, factAt, timeOf } from './places'
+import { axleOfCorner, factAt, timeOf } from './places'
 import type { Situation } from './situation'
 import { beginWork, isFitted, isLined, type Work } from './work'
 
@@ -64,7 +64,7 @@ function keep({ voidable }: Work, own: Evidence): void {
 /** Why a record is about what the plan does not have any more: another kit, another load of the same name. */
 function changedSince({ job, steps }: Work, record: BayRecord): VoidCode | null {
   const { body } = record
-  const axle = axleOfWork(body, steps)
+  const axle = axleOfWork(job, body, steps)
   const since = axle && kitAt(job, axle)?.since
   if (since && timeOf(record) < Date.parse(since)) return 'kit-changed'
   const loaded = body.kind === 'height' && body.timing === 'after' && body.load === 'loaded' ? body.loadCase : null
@@ -73,7 +73,7 @@ function changedSince({ job, steps }: Work, record: BayRecord): VoidCode | null 
 }
 
 /** Which axle's kit a record is about; null for anything else. */
-function axleOfWork(body: BayRecord['body'], steps: Work['steps']): AxleEnd | null {
+function axleOfWork(job: Job, body: BayRecord['body'], steps: Work['steps']): AxleEnd | null {
   switch (body.kind) {
     case 'step':
     case 'torque':
@@ -87,7 +87,7 @@ function axleOfWork(body: BayRecord['body'], steps: Work['steps']): AxleEnd | nu
     case 'air-check':
       return body.axle
     case 'connection':
-      return axleOfConnection(body.connection)
+      return axleOfConnection(job, body.connection)
     case 'height':
       return body.timing === 'after' ? axleOfCorner(body.corner) : null
     default:

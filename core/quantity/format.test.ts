@@ -1,7 +1,18 @@
 import { describe, expect, test } from 'vitest'
 import { demoKits } from '../../demo/shop'
 import { judgeTorque } from '../torque'
-import { formatLimit, INCH, isAbove, isBelow, parseQuantity, POUND_FOOT, PSI, UNITS, type QuantityKind } from '.'
+import {
+  formatLimit,
+  formatRun,
+  INCH,
+  isAbove,
+  isBelow,
+  parseQuantity,
+  POUND_FOOT,
+  PSI,
+  UNITS,
+  type QuantityKind,
+} from '.'
 
 const SYSTEMS = ['us', 'metric'] as const
 /** A limit, shown and typed again as it is shown. */
@@ -49,4 +60,12 @@ describe('a limit', () => {
   ] as const)('%s %s of %f in %s units is rounded to where it holds', (end, kind, si, system, shown) => {
     expect(formatLimit(end, kind, si, system)).toBe(shown)
   })
+})
+
+test('a run of tube is given up to the next half inch, in feet, or to the next centimeter', () => {
+  expect(formatRun(95 * INCH, 'us')).toBe('7 ft 11 in')
+  expect(formatRun(95.1 * INCH, 'us')).toBe('7 ft 11 1/2 in')
+  expect(formatRun(11.9 * INCH, 'us')).toBe('1 ft 0 in')
+  expect(formatRun(2.4301, 'metric')).toBe('244 cm')
+  expect(formatRun(2.43, 'metric')).toBe('243 cm')
 })

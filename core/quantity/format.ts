@@ -51,6 +51,20 @@ function textOf(kind: QuantityKind, shown: number, system: UnitSystem, decimals?
 export const formatQuantity = (kind: QuantityKind, si: number, system: UnitSystem, decimals?: number): string =>
   `${formatNumber(kind, si, system, decimals)} ${UNITS[kind][system].symbol}`
 
+/** Half an inch: what tube is cut to. */
+const CUT = 0.0127
+/**
+ * Length of something cut from a coil, up to the next half inch or centimeter: `7 ft 11 1/2 in`, `243 cm`.
+ * @param si m
+ */
+export function formatRun(si: number, system: UnitSystem): string {
+  if (system === 'metric') return `${Math.ceil(si * 100 - 1e-6)} cm`
+  const inches = Math.ceil(si / CUT - 1e-6) / 2
+  const feet = Math.floor(inches / 12)
+  const rest = formatInches(inches - 12 * feet)
+  return feet ? `${feet} ft ${rest} in` : `${rest} in`
+}
+
 /**
  * The number of a limit, rounded to the side where it holds: typed as it is shown, it is within. A minimum goes up to the
  * next figure that is shown, a maximum down, unless it is one but for the conversion of units.

@@ -275,10 +275,11 @@ describe('open items and final checks', () => {
   test('a bubbling connection stops it until it is soaped with no bubbles', () => {
     const soap = (result: 'bubbles' | 'no-bubbles'): RecordBody => ({
       kind: 'connection',
-      connection: 'connection-1-left',
+      connection: 'rear-bag-left-air',
       result,
       pressure: job.kits[0]!.kit.testPressure!,
       minutes: 3,
+      reason: '',
     })
     const leaky = append(done, soap('bubbles'))
     expect(open(job, leaky).stops.map((b) => b.code)).toContain('bubbles')

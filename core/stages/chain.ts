@@ -1,5 +1,5 @@
 import { LEVEL_TOLERANCE, type Fastener, type Limit } from '../kit'
-import type { BayRecord } from '../job'
+import { isAbout, type BayRecord } from '../job'
 import type { Evidence } from '../proof'
 import { SOAP_MINUTES, testPressureOf } from './air'
 import type { Facts } from './facts'
@@ -51,7 +51,7 @@ function limitsOf(
     case 'height':
       return check === 'level' ? [practice(LEVEL_TOLERANCE, 'a quarter inch to the aim, and from side to side')] : []
     case 'connection': {
-      const axle = air.connections.find((c) => c.id === body.connection)?.axle
+      const axle = air.connections.find((c) => isAbout(c, body.connection))?.axle
       const kit = chosen.find((c) => c.kit.axle === axle)
       return kit?.maximum
         ? [
@@ -61,8 +61,8 @@ function limitsOf(
         : []
     }
     case 'air-check': {
-      const own = air.checks.find((c) => c.axle === body.axle)
-      return own?.verdict ? [practice(own.verdict.allowed, 'may be lost over 24 h from that pressure')] : []
+      const own = air.checks.find((c) => c.records.includes(id))
+      return own?.verdict ? [practice(own.verdict.allowed, 'may be lost in that time from that pressure')] : []
     }
     case 'bag-pressure': {
       const own = air.pressures.find((p) => p.axle === body.axle)

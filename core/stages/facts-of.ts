@@ -52,7 +52,7 @@ export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutco
     steps: stepReports(plan, standing, proof),
     torques,
     openItems: plan?.ok ? openItemsOf(plan.plan, standing, torques, proof) : null,
-    air: airState(job, standing, proof, chosen),
+    air: airState(job, standing, proof, chosen, springs),
     asLeft: asLeftOf(job, standing, proof, cases, chosen),
     emptyOver: emptyOver(job, sound),
     late,

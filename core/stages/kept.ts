@@ -1,6 +1,6 @@
-import { kitAt, type Job } from '../job'
+import { axleOfConnection, kitAt, type Job } from '../job'
 import type { AxleEnd } from '../spring'
-import { axleOfConnection, type Proof } from '../proof'
+import { type Proof } from '../proof'
 
 /**
  * Whether a kit was on an axle already and nothing of it was opened on this visit: what was proved of it when it was fitted
@@ -12,7 +12,7 @@ export function keptUntouched(job: Job, proof: Proof, axle: AxleEnd, what: Job['
   for (const { record } of proof.evidence.values()) {
     const { body } = record
     if (body.kind === 'bracket-moved' && body.axle === axle && what === 'clearance') return false
-    if (body.kind === 'connection-opened' && axleOfConnection(body.connection) === axle && what !== 'clearance')
+    if (body.kind === 'connection-opened' && axleOfConnection(job, body.connection) === axle && what !== 'clearance')
       return false
   }
   return true

@@ -35,7 +35,7 @@ function subjectText(check: FinalCheckId, about: string, named: Named): string {
     }
     case 'soap': {
       const connection = named.air.connections.find((c) => c.id === about)
-      return connection ? `${connection.name}, ${connection.axle} ${connection.side}` : about
+      return connection?.name ?? about
     }
     case 'clearance':
     case 'loaded-clearance': {
@@ -136,14 +136,20 @@ function whatText({ code, flag, voided, has, limit }: Missing, named: Named, fig
         : `watched ${has} min, ${limit} or more`
     case 'bubbles':
       return 'bubbles: put it right, then soap it again'
+    case 'cannot-see':
+      return 'cannot be seen under soap as it stands'
     case 'leaks':
       return `lost ${figure}${against}`
+    case 'gained':
+      return `reads ${figure} more than its air can: one of the readings is wrong`
+    case 'cannot-tell':
+      return 'the readings leave both open: hold it longer, or read heights at both ends'
     case 'about':
       return 'read as "about", too rough for its limit: read it with the tape'
     case 'no-end':
       return 'begun, its end is not read yet'
     case 'too-early':
-      return 'not at 24 h yet'
+      return 'held too short for this gauge to show a leak'
     case 'under-test':
       return `tested at ${figure}${against.replace('limit', 'test pressure')}`
     case 'nothing-to-compare':

@@ -103,7 +103,7 @@ describe('sentences', () => {
       'touches-as-mounted': 'bag:exhaust-right:rear:right',
       'gap-fails': 'bag-clearance:rear:left',
       'hole-unsound': 'Seat hole:rear:left',
-      bubbles: 'connection-1-left',
+      bubbles: 'rear-bag-left-air',
       'step-skipped': 'Align it, left',
       'not-on-wheels': '',
       'not-settled': '',
@@ -117,7 +117,7 @@ describe('sentences', () => {
       'room-gap-fails': 'exhaust right',
       'touches-as-mounted': 'exhaust right',
       'hole-unsound': 'Seat hole',
-      bubbles: 'connection 1 left',
+      bubbles: 'rear bag left air',
     }
     for (const [code, about] of Object.entries(abouts)) {
       const stop: Stop = { code: code as StopCode, about, stage: 'bay', hard: true }
@@ -139,13 +139,16 @@ describe('sentences', () => {
     for (const code of ['level', 'nothing-to-lift', 'tips'] as const) readable(text({ code }))
   })
   test('an air check says what was lost, what is allowed and what it should read', () => {
-    const verdict = { expected: 57 * PSI, lost: PSI, allowed: 7 * PSI }
+    const expected = { value: 57 * PSI, low: 56 * PSI, high: 58 * PSI }
+    const verdict = { expected, lost: PSI, allowed: 7 * PSI, detectable: 17 * PSI }
     const holds = airCheckText({ ...verdict, code: 'holds' }, 'us')
     expect([holds.includes('1.0 psi'), holds.includes('7.0 psi')]).toEqual([true, true])
     const leaks = airCheckText({ ...verdict, code: 'leaks', lost: 9 * PSI }, 'us')
     expect(['57.0 psi', '9.0 psi', '7.0 psi'].every((f) => leaks.includes(f))).toBe(true)
     expect(airCheckText({ ...verdict, code: 'gained', lost: -3 * PSI }, 'us')).toContain('3.0 psi')
-    expect(airCheckText({ ...verdict, code: 'too-early' }, 'us')).toContain('24 h')
+    expect(airCheckText({ ...verdict, code: 'too-early' }, 'us')).toContain('17.0 psi')
+    const open = airCheckText({ ...verdict, code: 'cannot-tell' }, 'us')
+    expect(['56.0 psi', '58.0 psi'].every((f) => open.includes(f))).toBe(true)
   })
   test('a limit names its source', () => {
     expect(limitText({ value: 1, source: 'common practice', note: 'half an inch' })).toContain('common practice')

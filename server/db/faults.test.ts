@@ -97,6 +97,14 @@ describe('the schema', () => {
       return all.map(({ job, records }) => ({ job, records, stops: assessJob(job, records).stops }))
     }
     const stood = await states()
+    const air = await migrateOneStep(file, 'down', '2026-11-27T09:56:00.000Z')
+    expect([air.from, air.to]).toEqual(['010-air', '009-procedures'])
+    const before10 = new Database(file, { readonly: true })
+    for (const table of ['jobs', 'job_versions', 'kits', 'procedures'])
+      expect(
+        before10.prepare(`SELECT coalesce(group_concat(document), '') FROM ${table}`).pluck().get() as string,
+      ).not.toMatch(/"(supply|circuit)":/)
+    before10.close()
     const newest = await migrateOneStep(file, 'down', '2026-11-27T09:57:00.000Z')
     expect([newest.from, newest.to]).toEqual(['009-procedures', '008-work'])
     const before9 = new Database(file, { readonly: true })
@@ -128,7 +136,8 @@ describe('the schema', () => {
     const kept = new Database(file, { readonly: true })
     const asideIn = (table: string) =>
       kept.prepare(`SELECT count(*) FROM ${table} WHERE source = 'record'`).pluck().get() as number
-    const aside = asideIn('kept_of_proof') + asideIn('kept_of_work') + asideIn('kept_of_procedures')
+    const aside =
+      asideIn('kept_of_proof') + asideIn('kept_of_work') + asideIn('kept_of_procedures') + asideIn('kept_of_air')
     kept.close()
     expect(aside).toBeGreaterThan(5)
     expect({ ...counted, records: counted.records! + aside }).toEqual(Object.fromEntries(before))
@@ -138,6 +147,7 @@ describe('the schema', () => {
     expect(up.to).toBe('007-fit')
     expect((await migrateOneStep(file, 'up', '2026-11-27T10:01:40.000Z')).to).toBe('008-work')
     expect((await migrateOneStep(file, 'up', '2026-11-27T10:01:50.000Z')).to).toBe('009-procedures')
+    expect((await migrateOneStep(file, 'up', '2026-11-27T10:01:55.000Z')).to).toBe('010-air')
     expect(read()).toEqual(before)
     expect(await states()).toEqual(stood)
     // All the way down to the first form and up again: every record is there, and proves what it proved.

@@ -1,5 +1,6 @@
 import { withFit, withoutFit } from './fit-step'
 import { withNew, withoutNew } from './kept-whole'
+import { BEFORE_AIR } from './air-step'
 import { BEFORE_PROCEDURES } from './procedures-step'
 import { BEFORE_WORK } from './work-step'
 import { withoutProof, withProof } from './proof-step'
@@ -355,6 +356,24 @@ const migrations: Migration[] = [
     },
     async down(db) {
       await withoutNew(db, BEFORE_PROCEDURES)
+      await db.raw('UPDATE jobs SET summary = NULL')
+    },
+  },
+  {
+    name: '010-air',
+    async up(db) {
+      // The way down leaves it: pressures that were read are not lost to a version that has no log.
+      await db.raw(
+        `CREATE TABLE IF NOT EXISTS pressures (
+          id TEXT PRIMARY KEY, job_id TEXT NOT NULL REFERENCES jobs (id), document TEXT NOT NULL, entered_by TEXT NOT NULL,
+          entered_at TEXT NOT NULL)`,
+      )
+      await db.raw('CREATE INDEX IF NOT EXISTS pressures_by_job ON pressures (job_id)')
+      await withNew(db, BEFORE_AIR)
+      await db.raw('UPDATE jobs SET summary = NULL')
+    },
+    async down(db) {
+      await withoutNew(db, BEFORE_AIR)
       await db.raw('UPDATE jobs SET summary = NULL')
     },
   },

@@ -1,5 +1,5 @@
 import type { Content } from 'pdfmake/interfaces'
-import { ofKind, type BayRecord, type Job } from '@stout-shackle/core/job'
+import { circuitNames, ofKind, type BayRecord, type Job } from '@stout-shackle/core/job'
 import {
   assessJob,
   chainOf,
@@ -104,7 +104,7 @@ export async function workRecord(
     ),
     ...provedBy(a, job, system, at),
     ...corrections(records, at),
-    ...pictures(a, photos, system, at),
+    ...pictures(a, job, photos, system, at),
   ]
   return render(`Work record, job ${job.number}`, content, `Job ${job.number}, ${job.customer.name}, made ${made}`, {
     pageSize: PAPER[system].sheet,
@@ -112,11 +112,11 @@ export async function workRecord(
 }
 
 /** Photos, each with what it is of, who took it and when. */
-function pictures(a: Assessment, photos: ReadonlyMap<string, Buffer>, system: UnitSystem, at: At): Content[] {
+function pictures(a: Assessment, job: Job, photos: ReadonlyMap<string, Buffer>, system: UnitSystem, at: At): Content[] {
   const shown = ofKind(a.standing, 'photo').flatMap((record): Content[] => {
     const jpeg = photos.get(record.body.image)
     if (!jpeg) return []
-    const names = namesOf(a.plan, a.air.connections, record.body)
+    const names = namesOf(a.plan, circuitNames(job), record.body)
     return [
       { image: `data:image/jpeg;base64,${jpeg.toString('base64')}`, fit: [240, 180], margin: [0, 6, 0, 2] },
       note(`${recordText(record.body, system, names)}, ${record.by}, ${at(record.at)}`),
@@ -130,7 +130,7 @@ function provedBy(a: Assessment, job: Job, system: UnitSystem, at: At): Content[
   const rows = a.finalChecks.flatMap((check) =>
     chainOf(a, check).map(({ record, situation }) => [
       FINAL_CHECK_NAMES[check.check],
-      recordText(record.body, system, namesOf(a.plan, a.air.connections, record.body)),
+      recordText(record.body, system, namesOf(a.plan, circuitNames(job), record.body)),
       `${record.by}, ${at(record.at)}`,
       situationText(situation, job, system),
     ]),
@@ -139,7 +139,7 @@ function provedBy(a: Assessment, job: Job, system: UnitSystem, at: At): Content[
     flag || voided
       ? [
           [
-            recordText(record.body, system, namesOf(a.plan, a.air.connections, record.body)),
+            recordText(record.body, system, namesOf(a.plan, circuitNames(job), record.body)),
             `${record.by}, ${at(record.at)}`,
             flag ? contradictionText(flag, { ...a, job }) : `void: ${VOIDS[voided!.code]}`,
           ],

@@ -34,6 +34,8 @@ export function nextVisit(
     activeCase: job.activeCase,
     target: job.target,
     air: job.air,
+    supply: job.supply,
+    circuit: job.circuit,
     frame: job.frame,
     altitude: job.altitude,
     kits: kitsLeft(job).map((own) => ({ ...own, work: 'keep' as const })),

@@ -130,7 +130,9 @@ test('a gauge reading of an air check is taken as it was read', async () => {
   const check = (pressure: number) => ({
     body: {
       kind: 'air-check',
+      side: 'left',
       end: 'start',
+      waited: 15,
       pressure,
       temperature: 295,
       readAt: ago(10),

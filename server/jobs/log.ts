@@ -1,8 +1,8 @@
 import { Router } from 'express'
 import type { Knex } from 'knex'
 import { pageQuery, type LogLine, type StoredJob } from '@stout-shackle/core/contract'
-import { superseded, type BayRecord, type Job } from '@stout-shackle/core/job'
-import { connectionsOf, namesOf, planFor } from '@stout-shackle/core/stages'
+import { circuitNames, superseded, type BayRecord, type Job } from '@stout-shackle/core/job'
+import { namesOf, planFor } from '@stout-shackle/core/stages'
 import { parseBody } from '../problem'
 import type { JobStore } from './store'
 
@@ -15,8 +15,8 @@ function namerOf(job: Job): Namer {
   const known = namers.get(job)
   if (known) return known
   const outcome = planFor(job)
-  const connections = connectionsOf(job)
-  const namer: Namer = ({ body }) => namesOf(outcome, connections, body)
+  const names = circuitNames(job)
+  const namer: Namer = ({ body }) => namesOf(outcome, names, body)
   namers.set(job, namer)
   return namer
 }

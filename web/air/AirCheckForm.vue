@@ -3,9 +3,10 @@ import dayjs from 'dayjs'
 import timezone from 'dayjs/plugin/timezone'
 import utc from 'dayjs/plugin/utc'
 import { computed, ref } from 'vue'
-import { recordLimits, ofKind, type RecordBody } from '@stout-shackle/core/job'
-import type { AxleEnd } from '@stout-shackle/core/spring'
+import { recordLimits, type RecordBody } from '@stout-shackle/core/job'
+import { MARK_NAMES } from '@stout-shackle/core/wording'
 import { formatQuantity } from '@stout-shackle/core/quantity'
+import { SETTLE_MINUTES, type AirCheckState } from '@stout-shackle/core/stages'
 import QuantityField from '../entry/QuantityField.vue'
 import { useOpenJob } from '../stores/job'
 import { useDevices } from '../stores/devices'
@@ -15,26 +16,25 @@ import { usePreferences } from '../stores/preferences'
 dayjs.extend(utc)
 dayjs.extend(timezone)
 
-/** One end of the air check: gauge, temperature, when by the shop's clock. */
-const props = defineProps<{ end: 'start' | 'end'; title: string; axle: AxleEnd }>()
-const { store, assessment } = useOpenJob()
+/** One end of a pressure hold: gauge, temperature, height if it was read, when by the shop's clock. */
+const props = defineProps<{ end: 'start' | 'end'; check: AirCheckState }>()
+const { store, job } = useOpenJob()
 const devices = useDevices()
 const preferences = usePreferences()
 void devices.load()
 
 type Hold = Extract<RecordBody, { kind: 'air-check' }>
-const standing = computed(() =>
-  ofKind(assessment.value.standing, 'air-check').findLast(
-    (r) => r.body.axle === props.axle && r.body.end === props.end,
-  ),
-)
+const standing = computed(() => props.check[props.end])
 const pressure = ref<number | null>(null)
 const temperature = ref<number | null>(null)
+const height = ref<number | null>(null)
+const waited = ref('')
 const reading = ref<Hold['reading']>(null)
 const shop = useSettings()
 const onClock = (at?: string) => dayjs(at).tz(shop.settings.timeZone).format('YYYY-MM-DDTHH:mm')
 const when = ref(onClock())
 const refused = ref('')
+const name = computed(() => `${props.check.side ? `${props.check.side}, ` : ''}${props.end} of the air check`)
 const gauge = computed(
   () =>
     devices.readings
@@ -54,50 +54,65 @@ function typePressure(value: number | null) {
   pressure.value = value
   reading.value = null
 }
+/** What keeps it from being saved; empty where nothing does. */
+function refusal(at: dayjs.Dayjs, minutes: number): string {
+  if (pressure.value === null) return 'Enter the pressure the gauge shows.'
+  if (temperature.value === null) return 'Enter the temperature of the shop: without it a cold night looks like a leak.'
+  if (!at.isValid()) return 'Enter when it was read.'
+  if (at.isAfter(dayjs().add(5, 'minute'))) return 'Read in the future? Check the date and time.'
+  if (props.end === 'start' && !(minutes >= SETTLE_MINUTES))
+    return `Enter how long it stood since air went in: ${SETTLE_MINUTES} min or more. Air just pumped in is warm and falls as it cools.`
+  const start = props.check.start
+  return props.end === 'end' && start && !at.isAfter(start.readAt)
+    ? 'The end was read before the start: check the date and time.'
+    : ''
+}
 function keep() {
   const at = dayjs.tz(when.value, shop.settings.timeZone)
-  refused.value =
-    pressure.value === null
-      ? 'Enter the pressure the gauge shows.'
-      : temperature.value === null
-        ? 'Enter the temperature of the shop: without it a cold night looks like a leak.'
-        : !at.isValid()
-          ? 'Enter when it was read.'
-          : at.isAfter(dayjs().add(5, 'minute'))
-            ? 'Read in the future? Check the date and time.'
-            : ''
+  const minutes = waited.value.trim() === '' ? NaN : Number(waited.value.replace(',', '.'))
+  refused.value = refusal(at, minutes)
   if (refused.value || pressure.value === null || temperature.value === null) return
   const body: Hold = {
     kind: 'air-check',
-    axle: props.axle,
+    axle: props.check.axle,
+    side: props.check.side,
     end: props.end,
     pressure: pressure.value,
     temperature: temperature.value,
     readAt: at.toISOString(),
     reading: reading.value,
+    waited: props.end === 'start' ? minutes : null,
+    height: height.value,
   }
   // A reading of its own, not a correction of the one before: it was taken later, in its own state.
   store.record(body)
   pressure.value = null
   reading.value = null
+  height.value = null
+  waited.value = ''
 }
 </script>
 
 <template>
   <form class="air-check" @submit.prevent="keep">
-    <h3>{{ title }}</h3>
-    <p v-if="standing" class="kept">
-      {{ formatQuantity('pressure', standing.body.pressure, preferences.system, 1) }} at
-      {{ formatQuantity('temperature', standing.body.temperature, preferences.system) }},
-      {{ shop.dateTime(standing.body.readAt) }}, {{ standing.by
-      }}<template v-if="standing.body.reading"> · by {{ standing.body.reading.device }}</template>
-    </p>
+    <h3>
+      {{ end === 'start' ? 'Start' : 'End' }}
+      <span v-if="standing" class="kept"
+        >{{ formatQuantity('pressure', standing.pressure, preferences.system, 1) }} at
+        {{ formatQuantity('temperature', standing.temperature, preferences.system)
+        }}<template v-if="standing.height !== null">
+          · {{ formatQuantity('length', standing.height, preferences.system) }}</template
+        >
+        · {{ shop.dateTime(standing.readAt)
+        }}<template v-if="standing.reading"> · by {{ standing.reading.device }}</template></span
+      >
+    </h3>
     <div class="row">
       <QuantityField
         clearable
         :value="pressure"
         kind="pressure"
-        :label="`Pressure, ${end} of the air check`"
+        :label="`Pressure, ${name}`"
         v-bind="recordLimits('air-check', 'pressure')"
         :decimals="1"
         @update="typePressure"
@@ -106,16 +121,27 @@ function keep() {
         clearable
         :value="temperature"
         kind="temperature"
-        :label="`Temperature, ${end} of the air check`"
+        :label="`Temperature, ${name}`"
         v-bind="recordLimits('air-check', 'temperature')"
         @update="(v) => (temperature = v)"
       />
+      <QuantityField
+        clearable
+        :value="height"
+        kind="length"
+        :label="`Height, ${MARK_NAMES[job.mark]} to lip, ${name}`"
+        v-bind="recordLimits('air-check', 'height')"
+        @update="(v) => (height = v)"
+      />
+      <label v-if="end === 'start'" class="small muted"
+        >Stood, min<input
+          v-model="waited"
+          class="control minutes"
+          inputmode="decimal"
+          :aria-label="`Minutes since air went in, ${name}`"
+      /></label>
       <label class="small muted"
-        >Read at<input
-          v-model="when"
-          class="control"
-          type="datetime-local"
-          :aria-label="`When, ${end} of the air check`"
+        >Read at<input v-model="when" class="control" type="datetime-local" :aria-label="`When, ${name}`"
       /></label>
       <el-button native-type="submit" type="primary">Save</el-button>
       <button v-if="gauge" type="button" class="plain" @click="fromGauge">
@@ -128,12 +154,13 @@ function keep() {
 
 <style scoped>
 .air-check {
-  padding: 8px 12px 12px;
+  padding: 6px 12px 10px;
   border-top: 1px solid #ece7db;
 }
 .row {
   display: flex;
   align-items: flex-end;
+  flex-wrap: wrap;
   gap: 10px;
   margin-top: 4px;
 }
@@ -141,11 +168,15 @@ function keep() {
   display: flex;
   flex-direction: column;
 }
+.minutes {
+  width: 72px;
+}
 .refused {
   color: var(--oxide);
   margin-top: 4px;
 }
 .kept {
   font-weight: 500;
+  margin-left: 8px;
 }
 </style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
-import { kitAt, recordLimits } from '@stout-shackle/core/job'
+import { isTwoOnOneLine, kitAt, recordLimits, type RecordOf } from '@stout-shackle/core/job'
 import { hasAir, PLATE_CLEARANCE, type StepCheck } from '@stout-shackle/core/kit'
 import {
   formatQuantity,
@@ -12,9 +12,11 @@ import {
   type QuantityKind,
 } from '@stout-shackle/core/quantity'
 import type { PlanStep } from '@stout-shackle/core/plan'
-import { SOAP_MINUTES, testPressureOf } from '@stout-shackle/core/stages'
+import { REMEDY_NAMES, remediesFor, type Remedy } from '@stout-shackle/core/circuit'
+import { SOAP_MINUTES, testPressureOf, type ConnectionState } from '@stout-shackle/core/stages'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
+import { airRefusals, CONNECTION_RESULTS } from '@stout-shackle/core/wording'
 import BenchLayout from './BenchLayout.vue'
 
 /** What a step looks at, read here and now with gloves on: it is done when it is on record. */
@@ -42,6 +44,10 @@ function firstAir() {
   if (left === null) return
   const right = read('Right bag', 'pressure', recordLimits('bag-pressure', 'right'))
   if (right === null) return
+  if (isTwoOnOneLine(job.value, axle.value, left, right)) {
+    refused.value = airRefusals['one-pressure'](axle.value)
+    return
+  }
   const low = kit.value && hasAir(kit.value) ? kit.value.bag.minimum : 0
   if (isBelow(left, low) || isBelow(right, low))
     refused.value = `Under the min of the kit, ${limitQuantity('min', 'pressure', low, preferences.system)}: recorded, and the step stays open.`
@@ -57,7 +63,37 @@ function soap(connection: string, result: 'no-bubbles' | 'bubbles') {
     refused.value = `Minutes: how long each was watched, ${SOAP_MINUTES} or more.`
     return
   }
-  store.record({ kind: 'connection', connection, result, pressure, minutes: Number.isFinite(minutes) ? minutes : null })
+  store.record({
+    kind: 'connection',
+    connection,
+    result,
+    pressure,
+    minutes: Number.isFinite(minutes) ? minutes : null,
+    reason: '',
+  })
+}
+/** What is done about one that bubbles: what it takes apart is soaped again. */
+const remedy = reactive<Record<string, Remedy | undefined>>({})
+function putRight(c: ConnectionState) {
+  const done = remedy[c.id] ?? remediesFor(c)[0]!
+  const body: RecordOf<'connection-opened'>['body'] = {
+    kind: 'connection-opened',
+    connection: c.id,
+    reason: 'it bubbled',
+    remedy: done,
+  }
+  store.record(body)
+}
+/** One that nobody can see is owed still: what stands in the way is written under it. */
+function hidden(connection: string) {
+  const reason = (typed.Why ?? '').trim()
+  if (!reason) {
+    refused.value = 'Why it cannot be seen: type what is in the way first.'
+    return
+  }
+  const pressure = read('Gauge', 'pressure', recordLimits('connection', 'pressure'))
+  if (pressure !== null)
+    store.record({ kind: 'connection', connection, result: 'cannot-see', pressure, minutes: null, reason })
 }
 const gaps = computed(() => assessment.value.gaps.filter((g) => g.axle === axle.value && g.check === 'plate-tire'))
 function plateTire(side: 'left' | 'right') {
@@ -103,17 +139,23 @@ const has = (check: StepCheck) => props.step.checks.includes(check)
           {{ unit('pressure') }}</label
         >
         <label>watched <input v-model="typed.Minutes" inputmode="decimal" aria-label="Minutes watched" /> min</label>
+        <label>in the way <input v-model="typed.Why" aria-label="What keeps one from being seen" /></label>
       </p>
       <ul>
         <li v-for="c in connections" :key="c.id" :data-connection="c.result">
-          <span class="name"
-            ><b>{{ c.side.toUpperCase() }}</b> {{ c.name }}</span
-          >
-          <span class="state">{{
-            c.result === 'missing' ? 'to soap' : c.result === 'bubbles' ? 'bubbles' : 'no bubbles'
-          }}</span>
-          <button @click="soap(c.id, 'no-bubbles')">No bubbles</button>
-          <button class="stop" @click="soap(c.id, 'bubbles')">Bubbles</button>
+          <span class="name">{{ c.name }}</span>
+          <span class="state">{{ CONNECTION_RESULTS[c.result] }}</span>
+          <template v-if="c.result === 'bubbles'">
+            <select v-model="remedy[c.id]" :aria-label="`${c.name}: what was done`">
+              <option v-for="r in remediesFor(c)" :key="r" :value="r">{{ REMEDY_NAMES[r] }}</option>
+            </select>
+            <button @click="putRight(c)">Put right</button>
+          </template>
+          <template v-else>
+            <button @click="soap(c.id, 'no-bubbles')">No bubbles</button>
+            <button class="stop" @click="soap(c.id, 'bubbles')">Bubbles</button>
+            <button v-if="c.result === 'missing'" @click="hidden(c.id)">Can't see</button>
+          </template>
         </li>
       </ul>
     </div>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { ofKind, recordLimits } from '@stout-shackle/core/job'
+import { isTwoOnOneLine, ofKind, recordLimits } from '@stout-shackle/core/job'
 import { counts } from '@stout-shackle/core/proof'
 import { formatLimit, UNITS } from '@stout-shackle/core/quantity'
-import { VOIDS, contradictionText } from '@stout-shackle/core/wording'
+import { airRefusals, contradictionText, VOIDS } from '@stout-shackle/core/wording'
 import AxleSwitch from '../entry/AxleSwitch.vue'
 import QuantityField from '../entry/QuantityField.vue'
 import { useOpenJob, useShownAxle } from '../stores/job'
@@ -28,12 +28,15 @@ const doubt = computed(() => {
   return own?.voided ? VOIDS[own.voided.code] : ''
 })
 const typing = ref<{ left: number | null; right: number | null }>({ left: null, right: null })
+const twoOnOne = ref(false)
 watch(axle, () => (typing.value = { left: null, right: null }))
 /** Both sides are read anew each time: what one was before is not what it is now. */
 function read(side: 'left' | 'right', value: number | null) {
   typing.value = { ...typing.value, [side]: value }
   const { left, right } = typing.value
   if (left === null || right === null) return
+  twoOnOne.value = isTwoOnOneLine(job.value, axle.value, left, right)
+  if (twoOnOne.value) return
   store.record({ kind: 'bag-pressure', axle: axle.value, left, right })
   typing.value = { left: null, right: null }
 }
@@ -69,6 +72,7 @@ const half = computed(() => (typing.value.left === null) !== (typing.value.right
     >
     <span v-if="half" class="small doubt">Read the other side as well.</span>
     <span v-else-if="doubt" class="small doubt">These prove nothing: {{ doubt }}. Read them again.</span>
+    <p v-if="twoOnOne" class="note stop" role="alert">{{ airRefusals['one-pressure'](axle) }}</p>
   </div>
 </template>
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { chainOf, namesOf, type FinalCheckReport } from '@stout-shackle/core/stages'
-import type { RecordKind } from '@stout-shackle/core/job'
+import { circuitNames, type RecordKind } from '@stout-shackle/core/job'
 import { formatQuantity, type QuantityKind } from '@stout-shackle/core/quantity'
 import { limitText, recordText, situationText } from '@stout-shackle/core/wording'
 import { useOpenJob } from '../stores/job'
@@ -21,7 +21,7 @@ const links = computed(() =>
     what: recordText(
       record.body,
       preferences.system,
-      namesOf(assessment.value.plan, assessment.value.air.connections, record.body),
+      namesOf(assessment.value.plan, circuitNames(job.value), record.body),
     ),
     who: `${record.by}, ${shop.dateTime(record.at)}${record.origin?.tablet ? `, ${record.origin.tablet}` : ''}`,
     state: situationText(situation, job.value, preferences.system),

@@ -125,16 +125,18 @@ describe('hand over', () => {
 })
 
 describe('air', () => {
-  const airCheck = async ({ wrapper }: Mounted, end: string, pressure: string, temperature: string) => {
+  const airCheck = async ({ wrapper }: Mounted, end: string, pressure: string, temperature: string, stood = '15') => {
     const form = wrapper.findAll('form.air-check')[end === 'start' ? 0 : 1]!
     for (const [label, text] of [
       ['Pressure', pressure],
       ['Temperature', temperature],
     ] as const) {
-      const field = labeled(wrapper, `${label}, ${end} of the air check`)
+      const field = labeled(wrapper, `${label}, left, ${end} of the air check`)
       await field.trigger('focus')
       await field.setValue(text)
     }
+    if (end === 'start')
+      await labeled(wrapper, 'Minutes since air went in, left, start of the air check').setValue(stood)
     await form.trigger('submit')
     await flushPromises()
     return form
@@ -142,19 +144,19 @@ describe('air', () => {
   test('a connection is soaped at a pressure and for minutes that somebody typed; bubbles say what to do', async () => {
     const { wrapper, server } = await mountOnJob(AirStage, '0417')
     const count = server.records.length
-    await labeled(wrapper, 'Bag fitting, left: no bubbles').trigger('click')
+    await labeled(wrapper, 'left bag, tube: no bubbles').trigger('click')
     expect(wrapper.find('[role=alert]').exists()).toBe(true)
     expect(server.records).toHaveLength(count)
     const pressure = labeled(wrapper, 'Pressure while soaping')
     await pressure.trigger('focus')
     await pressure.setValue('48')
     await labeled(wrapper, 'Minutes watched').setValue('3')
-    await labeled(wrapper, 'Bag fitting, left: bubbles').trigger('click')
-    expect(wrapper.find('[data-code=bubbles]').exists()).toBe(true)
-    await labeled(wrapper, 'Bag fitting, left: no bubbles').trigger('click')
+    await labeled(wrapper, 'left bag, tube: bubbles').trigger('click')
+    expect(wrapper.find('[data-result=bubbles]').exists()).toBe(true)
+    await labeled(wrapper, 'left bag, tube: no bubbles').trigger('click')
     await flushPromises()
     // The kit is not in yet: no bubbles prove nothing, and the bubbles stand.
-    expect(wrapper.find('[data-code=bubbles]').exists()).toBe(true)
+    expect(wrapper.find('[data-result=bubbles]').exists()).toBe(true)
     expect(
       server.records.slice(-2).map((r) => r.body.kind === 'connection' && [r.body.result, r.body.minutes]),
     ).toEqual([
@@ -170,8 +172,11 @@ describe('air', () => {
       ['', '70'],
     ] as const)
       expect((await airCheck(mounted, 'start', pressure, temperature)).find('[role=alert]').exists()).toBe(true)
+    // Air just pumped in is warm: how long it stood is asked for, and short of ten minutes refused.
+    for (const stood of ['', '9.9'])
+      expect((await airCheck(mounted, 'start', '60', '75', stood)).find('[role=alert]').exists()).toBe(true)
     expect(mounted.server.records).toHaveLength(count)
-    await airCheck(mounted, 'start', '60', '75')
+    await airCheck(mounted, 'start', '60', '75', '10')
     expect(mounted.server.records).toHaveLength(count + 1)
     expect(mounted.store.assessment!.air.checks[0]).toMatchObject({ missing: { code: 'too-much' } })
     expect(mounted.wrapper.find('[data-doubt]').exists()).toBe(true)

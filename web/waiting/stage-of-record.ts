@@ -23,6 +23,7 @@ export const STAGE_OF_RECORD: Record<RecordKind, StageId> = {
   'on-again': 'bay',
   connection: 'air',
   'air-check': 'air',
+  'leak-test': 'air',
   'bag-pressure': 'hand-over',
   'final-check': 'hand-over',
   'handed-over': 'hand-over',

@@ -1,31 +1,39 @@
-import { atmosphere, isAbove, isBelow, type Pascals } from '../../quantity'
-import { judgeAirCheck, type LeakVerdict } from '../../air'
+import { isAbove, isBelow, type Pascals } from '../../quantity'
+import { daysUntil, GAUGE_TOLERANCE, judgeHold, type HoldVerdict, type Standing } from '../../air'
 import { hasAir, type Limit } from '../../kit'
 import type { AxleEnd } from '../../spring'
-import { kitsLeft, ofKind, type BayRecord, type Job, type RecordOf } from '../../job'
-import { connectionsAt, counts, missing, unproved, type Missing, type Proof } from '../../proof'
+import { connectionsOf, isAbout, ofKind, type BayRecord, type Connection, type Job, type RecordOf } from '../../job'
+import { counts, missing, unproved, type Missing, type Proof } from '../../proof'
 import type { KitAssessment } from '../choose'
+import type { AxleSpring } from '../load'
 
 /** How long a connection is watched under soap, minutes: slow bubbles take their time (common practice). */
 export const SOAP_MINUTES = 2
 
-export interface ConnectionState {
-  id: string
-  axle: AxleEnd
-  name: string
-  side: 'left' | 'right'
+/** Air just pumped in is warm: a hold begins so many minutes after. Common practice, no published source. */
+export const SETTLE_MINUTES = 10
+
+export interface ConnectionState extends Connection {
   /** Latest soaping that proves something; bubbles count however they were seen. */
-  result: 'missing' | 'no-bubbles' | 'bubbles'
+  result: 'missing' | 'no-bubbles' | 'bubbles' | 'cannot-see'
   reading: RecordOf<'connection'> | null
   missing: Missing | null
 }
 type AirCheckReading = RecordOf<'air-check'>['body']
-/** The pressure hold of one axle's bags. */
+/** The pressure hold of one line: of both bags of an axle where they are teed, of one side where they are not. */
 export interface AirCheckState {
   axle: AxleEnd
+  /** Null where both bags are on one line. */
+  side: 'left' | 'right' | null
   start: AirCheckReading | null
   end: AirCheckReading | null
-  verdict: LeakVerdict | null
+  verdict: HoldVerdict | null
+  /** Between the two readings; null without an end after the start. */
+  hours: number | null
+  /** It stood on its wheels meanwhile, so that the bag gave. */
+  standing: boolean
+  /** Days until the min at the fastest loss that this hold leaves open; null where it shows none. */
+  lasts: number | null
   /** The latest end was read before the hold began, or the start is missing. */
   outOfOrder: boolean
   missing: Missing | null
@@ -42,8 +50,10 @@ export interface SetPressure {
 }
 export interface AirState {
   connections: ConnectionState[]
-  /** One for each axle with bags. */
+  /** One for each line of each axle with bags. */
   checks: AirCheckState[]
+  /** What else was seen to leak and not opened since: cores, tubes, bags. */
+  leaking: string[]
   pressures: SetPressure[]
 }
 
@@ -64,24 +74,36 @@ export function airState(
   standing: readonly BayRecord[],
   proof: Proof,
   chosen: readonly KitAssessment[],
+  springs: Record<AxleEnd, AxleSpring>,
 ): AirState {
   const aired = chosen.filter(({ kit }) => hasAir(kit))
   const soaped = ofKind(standing, 'connection')
   const connections = connectionsOf(job).map((connection): ConnectionState => {
-    const own = soaped.filter((r) => r.body.connection === connection.id)
+    const own = soaped.filter((r) => isAbout(connection, r.body.connection))
     const kit = aired.find((c) => c.kit.axle === connection.axle)!
     return { ...connection, ...soapState(own, proof, kit, connection.id) }
   })
+  const known = new Set(connections.flatMap((c) => [c.id, ...c.formerly]))
+  const last = new Map(soaped.map((r) => [r.body.connection, r]))
   return {
     connections,
-    checks: aired.map((kit) => checkState(job, ofKind(standing, 'air-check'), proof, kit)),
+    leaking: [...last.values()].flatMap(({ id, body }) =>
+      body.result === 'bubbles' && !known.has(body.connection) && !proof.evidence.get(id)?.voided
+        ? [body.connection]
+        : [],
+    ),
+    checks: aired.flatMap((kit) =>
+      sidesOf(job, kit.kit.axle).map((side) =>
+        checkState(job, ofKind(standing, 'air-check'), proof, kit, side, springs),
+      ),
+    ),
     pressures: aired.map((kit) => pressureState(ofKind(standing, 'bag-pressure'), proof, kit)),
   }
 }
 
-/** Every place of a job's kits that can leak, each side for itself. */
-export const connectionsOf = (job: Pick<Job, 'kits'>): Pick<ConnectionState, 'id' | 'axle' | 'name' | 'side'>[] =>
-  kitsLeft(job).flatMap(({ kit }) => connectionsAt(kit).map((c) => ({ ...c, axle: kit.axle })))
+/** Lines of an axle that are held each by itself. */
+export const sidesOf = (job: Pick<Job, 'air'>, axle: AxleEnd): AirCheckState['side'][] =>
+  job.air[axle] === 'teed' ? [null] : ['left', 'right']
 
 function soapState(
   own: readonly RecordOf<'connection'>[],
@@ -91,7 +113,11 @@ function soapState(
 ): Pick<ConnectionState, 'result' | 'reading' | 'missing'> {
   const latest = own.at(-1) ?? null
   const judged = own.map((r) => ({ r, lack: soapMissing(r, proof, kit, about) }))
-  const seen = judged.findLast(({ r, lack }) => r.body.result === 'bubbles' || !lack)
+  const hidden = latest?.body.result === 'cannot-see' && !proof.evidence.get(latest.id)?.voided
+  if (hidden) return { result: 'cannot-see', reading: latest, missing: missing('cannot-see', about) }
+  const seen = judged.findLast(
+    ({ r, lack }) => r.body.result === 'bubbles' || (r.body.result === 'no-bubbles' && !lack),
+  )
   if (!seen) return { result: 'missing', reading: latest, missing: judged.at(-1)?.lack ?? missing('not-done', about) }
   // One that was opened since is soaped again, whatever it did before.
   const bubbles = seen.r.body.result === 'bubbles' && !proof.evidence.get(seen.r.id)?.voided
@@ -119,35 +145,73 @@ function checkState(
   holds: readonly RecordOf<'air-check'>[],
   proof: Proof,
   kit: KitAssessment,
+  side: AirCheckState['side'],
+  springs: Record<AxleEnd, AxleSpring>,
 ): AirCheckState {
   const { axle } = kit.kit
-  const here = holds.filter((r) => r.body.axle === axle)
+  // One that names no side was read with both bags on the gauge.
+  const here = holds.filter((r) => r.body.axle === axle && (r.body.side === null || r.body.side === side))
   const latest = (end: 'start' | 'end') => {
     const own = here.filter((r) => r.body.end === end)
     return own.findLast((r) => counts(proof, r)) ?? own.at(-1) ?? null
   }
   const [start, end] = [latest('start'), latest('end')]
-  const seconds = start && end ? (Date.parse(end.body.readAt) - Date.parse(start.body.readAt)) / 1000 : 0
+  const hours = start && end ? (Date.parse(end.body.readAt) - Date.parse(start.body.readAt)) / 3_600_000 : 0
+  const stood = start ? proof.evidence.get(start.id)!.situation.stand.support === 'on-wheels' : false
+  const at = ({ pressure, temperature }: AirCheckReading) => ({ pressure, temperature, altitude: job.altitude })
   const verdict =
-    start && end && seconds > 0 ? judgeAirCheck(start.body, end.body, seconds, atmosphere(job.altitude)) : null
+    start && end && hours > 0
+      ? (judgeHold(
+          at(start.body),
+          at(end.body),
+          hours,
+          GAUGE_TOLERANCE,
+          stood ? standingOn(kit, springs[axle], start.body, end.body) : null,
+        ) ?? null)
+      : null
   return {
     axle,
+    side,
     start: start?.body ?? null,
     end: end?.body ?? null,
     verdict,
-    outOfOrder: end !== null && seconds <= 0,
-    missing: checkMissing(start, end, verdict, proof, kit),
+    hours: hours > 0 ? hours : null,
+    standing: stood,
+    lasts: verdict && start ? daysUntil(kit.minimum!.value, start.body.pressure, verdict, hours) : null,
+    outOfOrder: end !== null && hours <= 0,
+    missing: checkMissing(start, end, verdict, proof, kit, side),
     records: [start, end].flatMap((r) => r?.id ?? []),
+  }
+}
+
+/** How the vehicle stands on one of a kit's bags; null where its springs or its link are not known: the bag is taken as rigid then. */
+function standingOn(
+  { kit, bag }: KitAssessment,
+  { rate }: AxleSpring,
+  start: AirCheckReading,
+  end: AirCheckReading,
+): Standing | null {
+  if (!hasAir(kit) || !bag?.motionRatio || !rate) return null
+  const { motionRatio: ratio } = bag
+  const alone = kit.family === 'coil-replacement'
+  return {
+    bag: kit.bag.table,
+    bagHeight: bag.rideHeight,
+    // Of one wheel, as the bag feels it.
+    rate: alone ? 0 : rate.rate / 2 / ratio ** 2,
+    friction: alone ? 0 : rate.friction / 2 / ratio,
+    heightChange: start.height !== null && end.height !== null ? (end.height - start.height) * ratio : null,
   }
 }
 function checkMissing(
   start: RecordOf<'air-check'> | null,
   end: RecordOf<'air-check'> | null,
-  verdict: LeakVerdict | null,
+  verdict: HoldVerdict | null,
   proof: Proof,
   kit: KitAssessment,
+  side: AirCheckState['side'],
 ): Missing | null {
-  const about = kit.kit.axle
+  const about = side ? `${kit.kit.axle} ${side}` : kit.kit.axle
   if (!start) return missing('not-done', about)
   const lack = unproved(proof.evidence.get(start.id)!, about)
   if (lack) return lack
@@ -162,9 +226,11 @@ function checkMissing(
     case 'holds':
       return null
     case 'too-early':
-      return missing('too-early', about)
-    default:
-      return missing('leaks', about, { has: verdict.lost, limit: verdict.allowed })
+    case 'cannot-tell':
+      return missing(verdict.code, about)
+    case 'leaks':
+    case 'gained':
+      return missing(verdict.code, about, { has: verdict.lost, limit: verdict.allowed })
   }
 }
 

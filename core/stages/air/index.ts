@@ -1,6 +1,8 @@
+export { leakHunt, type LeakHunt } from './search'
 export {
   airState,
-  connectionsOf,
+  SETTLE_MINUTES,
+  sidesOf,
   SOAP_MINUTES,
   testPressureOf,
   type AirCheckState,

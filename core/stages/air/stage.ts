@@ -1,10 +1,11 @@
 import { hasAir } from '../../kit'
-import { kitsLeft } from '../../job'
+import { suspectsOf } from '../../circuit'
+import { circuitOf, connectionsOf, isAbout, isTwoOnOneLine, kitsLeft, type Job } from '../../job'
 import { CLOCK_SLACK } from '../../proof'
 import type { Facts } from '../facts'
 import { keptUntouched } from '../kept'
 import { defineStage } from '../stage'
-import { connectionsOf } from './air-state'
+import { SETTLE_MINUTES } from './air-state'
 
 /** Rubber helpers hold no air. */
 export const neverWithoutAir = ({ job }: Pick<Facts, 'job'>) => {
@@ -26,15 +27,14 @@ export const airStage = defineStage({
     const checks = open('air-check') ? owedChecks(facts) : []
     return {
       'no-kit': chosen.length === 0,
-      'connection-leaks': air.connections.some((c) => c.result === 'bubbles'),
+      'connection-leaks': air.leaking.length > 0 || air.connections.some((c) => c.result === 'bubbles'),
       'connections-left': open('soap') ? owedConnections(facts).filter((c) => c.missing).length : 0,
       'air-check-start': checks.some((c) => c.start === null),
       'air-check-end': checks.some((c) => c.start !== null && c.verdict === null),
       'air-check-early': checks.some((c) => c.missing?.code === 'too-early'),
       'air-check-leaks': checks.some((c) => c.missing?.code === 'leaks'),
-      'air-check-void': checks.some(
-        (c) => c.verdict !== null && c.missing !== null && c.missing.code !== 'too-early' && c.missing.code !== 'leaks',
-      ),
+      'air-check-open': checks.some((c) => c.missing?.code === 'cannot-tell' || c.missing?.code === 'gained'),
+      'air-check-void': checks.some((c) => c.verdict !== null && c.missing !== null && !SAID.has(c.missing.code)),
     }
   },
   checks: {
@@ -50,17 +50,45 @@ export const airStage = defineStage({
     },
   },
   stops: ({ air }) =>
-    air.connections
-      .filter((c) => c.result === 'bubbles')
-      .map((c) => ({ code: 'bubbles' as const, about: c.id, hard: true })),
+    [...air.connections.flatMap((c) => (c.result === 'bubbles' ? [c.id] : [])), ...air.leaking].map((about) => ({
+      code: 'bubbles' as const,
+      about,
+      hard: true,
+    })),
   refuses(body, { job, now }) {
     if (body.kind === 'air-check' && Date.parse(body.readAt) > now + CLOCK_SLACK)
       return { field: 'readAt', code: 'in-the-future', about: body.readAt }
+    if (body.kind === 'bag-pressure')
+      return isTwoOnOneLine(job, body.axle, body.left, body.right)
+        ? { field: 'right', code: 'one-pressure', about: body.axle }
+        : null
+    if (body.kind === 'leak-test')
+      return body.tube === null || circuitOf(job).tubes.some((t) => t.id === body.tube)
+        ? null
+        : { field: 'tube', code: 'unknown-line', about: body.tube }
+    if (body.kind === 'air-check') {
+      if (body.end === 'start' && (body.waited ?? 0) < SETTLE_MINUTES)
+        return { field: 'waited', code: 'no-wait', about: String(SETTLE_MINUTES) }
+      if (body.side !== null && job.air[body.axle] === 'teed')
+        return { field: 'side', code: 'one-line', about: body.axle }
+      return body.side === null && job.air[body.axle] === 'separate'
+        ? { field: 'side', code: 'which-side', about: body.axle }
+        : null
+    }
     if (body.kind !== 'connection' && body.kind !== 'connection-opened') return null
-    return connectionsOf(job).some((c) => c.id === body.connection)
-      ? null
-      : { field: 'connection', code: 'unknown-connection', about: body.connection }
+    if (!canLeak(job, body.connection))
+      return { field: 'connection', code: 'unknown-connection', about: body.connection }
+    if (body.kind === 'connection' && body.result === 'cannot-see' && !body.reason)
+      return { field: 'reason', code: 'why-not-seen', about: body.connection }
+    return null
   },
 })
+
+/** What a verdict says itself, not what its readings lack. */
+const SAID: ReadonlySet<string> = new Set(['too-early', 'leaks', 'cannot-tell', 'gained'])
+
+/** Whether a name is one of something on this job that can leak: a connection, a valve core, a tube, a bag. */
+const canLeak = (job: Job, id: string) =>
+  connectionsOf(job).some((c) => isAbout(c, id)) || suspectsOf(circuitOf(job)).some((s) => s.id === id)
 
 const kept = ({ air }: Facts, owed: number) => air.checks.length > 0 && owed === 0

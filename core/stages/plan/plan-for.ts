@@ -1,11 +1,15 @@
 import { ADDED_STEP, catalogOf, judgeOn, type KitCatalog, type NeededPart, type Procedure } from '../../kit'
 import { buildPlan, planStepSchema, procedureStep, stepId, type Pin, type PlanOutcome, type PlanStep } from '../../plan'
+import { wordsOf } from '../../circuit'
 import { hashOf } from '../../proof'
-import { ofKind, standing, type BayRecord, type Job, type JobKit, type RecordOf } from '../../job'
+import { circuitOf, ofKind, standing, type BayRecord, type Job, type JobKit, type RecordOf } from '../../job'
 import { withSurveyAnswer, type Survey } from '../../vehicle'
 
 /** What a plan is made from. */
-export type PlanInputs = Pick<Job, 'kits' | 'vehicle' | 'survey' | 'choices' | 'procedures'>
+export type PlanInputs = Pick<
+  Job,
+  'kits' | 'vehicle' | 'survey' | 'choices' | 'procedures' | 'air' | 'supply' | 'circuit'
+>
 
 /**
  * Work plan of the job's kits; null while none is chosen. One that was put on record as the work began stays as it was, whatever the
@@ -38,13 +42,19 @@ export function planFor(job: PlanInputs, records: readonly BayRecord[] = []): Pl
   return outcome
 }
 
+/** The job's kits, each with what its air circuit has. */
+const plannedKits = (job: PlanInputs) => {
+  const circuit = circuitOf(job)
+  return job.kits.map((own) => ({ ...own, circuit: wordsOf(circuit, own.kit.axle) }))
+}
+
 const freshPlan = (
   job: PlanInputs,
   survey: Survey,
   done: readonly PlanStep[],
   added: readonly AddedStep[] = [],
 ): PlanOutcome =>
-  buildPlan(job.kits, job.vehicle, survey, job.choices, {
+  buildPlan(plannedKits(job), job.vehicle, survey, job.choices, {
     needed: neededParts(job),
     procedures: [...job.procedures.map((p) => p.procedure), ...added.map((a) => a.procedure)],
     pins: [...job.choices.pins, ...added.flatMap((a) => a.pins)],
@@ -95,11 +105,20 @@ export const isSamePlan = (one: readonly PlanStep[], other: readonly PlanStep[])
 const stepList = planStepSchema.array()
 
 /** What a plan was made from, as a short text: another kit, vehicle, answer or choice is another plan. */
-export function inputsOf({ kits, procedures, vehicle, survey, choices: { pins, ...choices } }: PlanInputs): string {
+export function inputsOf(job: PlanInputs): string {
+  const { kits, procedures, vehicle, survey, choices } = job
+  const { pins, ...own } = choices
+  const all = [...kits.flatMap((k) => k.kit.operations), ...procedures.flatMap((p) => p.procedure.operations)]
+  // A circuit that no step asks about orders nothing.
+  const words = all.some((o) => o.circuit.length) ? plannedKits(job).map((k) => [...k.circuit].sort()) : []
   const of = kits.map(({ kit, work, method, mount }) => [kit.id, kit.operations, work, method ?? null, mount ?? null])
   // What there was none of before is left out, so that a plan from then is still the one.
-  const more = [...(procedures.length ? [procedures] : []), ...(pins.length ? [pins] : [])]
-  return hashOf(JSON.stringify([of, vehicle, survey, choices, ...more]))
+  const more = [
+    ...(procedures.length ? [procedures] : []),
+    ...(pins.length ? [pins] : []),
+    ...(words.length ? [words] : []),
+  ]
+  return hashOf(JSON.stringify([of, vehicle, survey, own, ...more]))
 }
 
 /** The survey with what was found in the bay. */

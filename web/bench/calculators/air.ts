@@ -1,4 +1,4 @@
-import { judgeAirCheck } from '@stout-shackle/core/air'
+import { judgeHold } from '@stout-shackle/core/air'
 import { GRAVITY, INCH, atmosphere } from '@stout-shackle/core/quantity'
 import { airSpring, axleAlone, bringLevel } from '@stout-shackle/core/spring'
 import { airCheckText } from '@stout-shackle/core/wording'
@@ -99,7 +99,7 @@ export const AIR: readonly Calculator[] = [
   {
     id: 'air-check',
     title: 'Air check',
-    formula: '(P₂ + p)/T₂ = (P₁ + p)/T₁; 7 psi of 60 in 24 h, in proportion',
+    formula: '(P₂ + p)/T₂ = (P₁ + p)/T₁; allowed: P(1 − (53/60)^(h/24))',
     source: 'ideal gas; allowance is common practice',
     inputs: [
       { key: 'start', label: 'At the start', kind: 'pressure', usual: '60 psi' },
@@ -109,13 +109,13 @@ export const AIR: readonly Calculator[] = [
       { key: 'hours', label: 'Hours', kind: 'number', usual: '24' },
     ],
     compute(v, system) {
-      const verdict = judgeAirCheck(
-        { pressure: v.start!, temperature: v.warm! },
-        { pressure: v.end!, temperature: v.cold! },
-        v.hours! * 3600,
-      )
+      const verdict = judgeHold(
+        { pressure: v.start!, temperature: v.warm!, altitude: 0 },
+        { pressure: v.end!, temperature: v.cold!, altitude: 0 },
+        v.hours!,
+      )!
       return [
-        { label: 'Should read', value: q('pressure', verdict.expected, system, 1) },
+        { label: 'Should read', value: q('pressure', verdict.expected.value, system, 1) },
         { label: 'Lost', value: q('pressure', verdict.lost, system, 1), note: airCheckText(verdict, system) },
       ]
     },

@@ -41,13 +41,16 @@ export const useJob = defineStore('job', () => {
   const job = computed(() => current.value?.plan.job.value ?? null)
   const records = computed(() => current.value?.records.value ?? [])
 
-  // The plan depends on five parts of the job only: other edits do not order it anew.
+  // The plan depends on some parts of the job only: other edits do not order it anew.
   const planInputs = {
     kits: computed(() => job.value?.kits),
     vehicle: computed(() => job.value?.vehicle),
     survey: computed(() => job.value?.survey),
     choices: computed(() => job.value?.choices),
     procedures: computed(() => job.value?.procedures),
+    air: computed(() => job.value?.air),
+    supply: computed(() => job.value?.supply),
+    circuit: computed(() => job.value?.circuit),
   }
   /** Records that have a say in the plan; the same empty list as long as there are none. */
   const planRecords = computed(() => {
@@ -55,15 +58,18 @@ export const useJob = defineStore('job', () => {
     return told.some((r) => OF_PLAN.has(r.body.kind)) ? told : NO_RECORDS
   })
   const plan = computed(() => {
-    const [kits, vehicle, survey, choices, procedures] = [
+    const [kits, vehicle, survey, choices, procedures, air, supply, circuit] = [
       planInputs.kits.value,
       planInputs.vehicle.value,
       planInputs.survey.value,
       planInputs.choices.value,
       planInputs.procedures.value,
+      planInputs.air.value,
+      planInputs.supply.value,
+      planInputs.circuit.value,
     ]
-    return kits && vehicle && survey && choices && procedures
-      ? planFor({ kits, vehicle, survey, choices, procedures }, planRecords.value)
+    return kits && vehicle && survey && choices && procedures && air && supply && circuit !== undefined
+      ? planFor({ kits, vehicle, survey, choices, procedures, air, supply, circuit }, planRecords.value)
       : null
   })
   const assessment = computed(() =>

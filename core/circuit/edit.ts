@@ -1,0 +1,94 @@
+import { newNode, tubeBetween } from './build'
+import { nodeOf, otherEnd, tubeAt } from './graph'
+import { portsOf, type Circuit, type CircuitNode, type NodeKind, type Place, type Port, type Tube } from './schema'
+
+/** A name that no node has yet. */
+export function freeName({ nodes }: Circuit, kind: NodeKind): string {
+  const taken = new Set(nodes.map((n) => n.id))
+  for (let i = 1; ; i++) {
+    const id = i === 1 ? kind : `${kind}-${i}`
+    if (!taken.has(id)) return id
+  }
+}
+/** A line's name must be its own though the port's old line kept its name. */
+function ownName(circuit: Circuit, tube: Tube): Tube {
+  const taken = new Set(circuit.tubes.map((t) => t.id))
+  let { id } = tube
+  for (let i = 2; taken.has(id); i++) id = `${tube.id}-${i}`
+  return { ...tube, id }
+}
+
+/** With one more node, joined to nothing yet. */
+export const withNode = (circuit: Circuit, kind: NodeKind, at: Place | null): Circuit => ({
+  ...circuit,
+  nodes: [...circuit.nodes, newNode({ id: freeName(circuit, kind), kind, at })],
+})
+
+/** Without a node, and without the lines in it. */
+export const withoutNode = ({ nodes, tubes }: Circuit, id: string): Circuit => ({
+  nodes: nodes.filter((n) => n.id !== id),
+  tubes: tubes.filter((t) => t.from.node !== id && t.to.node !== id),
+})
+
+/**
+ * With a line between two ports; what was in either comes out.
+ * @returns the same circuit where both are ports of one node, or one of them is none
+ */
+export function withTube(circuit: Circuit, from: Port, to: Port, size: Pick<Tube, 'outside' | 'bore'>): Circuit {
+  if (from.node === to.node) return circuit
+  for (const { node, port } of [from, to]) {
+    const own = circuit.nodes.find((n) => n.id === node)
+    if (!own || !portsOf(own).includes(port)) return circuit
+  }
+  const old = [tubeAt(circuit, from.node, from.port), tubeAt(circuit, to.node, to.port)]
+  const tubes = circuit.tubes.filter((t) => !old.includes(t))
+  return { ...circuit, tubes: [...tubes, ownName({ ...circuit, tubes }, tubeBetween(from, to, size))] }
+}
+
+export const withoutTube = (circuit: Circuit, id: string): Circuit => ({
+  ...circuit,
+  tubes: circuit.tubes.filter((t) => t.id !== id),
+})
+
+/** Ports by which a node is set into a line. */
+const THROUGH: Partial<Record<NodeKind, readonly [string, string]>> = {
+  tee: ['run-a', 'run-b'],
+  gauge: ['in', 'out'],
+  'check-valve': ['in', 'out'],
+  tank: ['in', 'out'],
+}
+export const SET_INTO_LINES = Object.keys(THROUGH) as NodeKind[]
+
+/** With a node set into a line: cut there, and joined at both sides of it. */
+export function withInLine(circuit: Circuit, tube: string, kind: NodeKind, at: Place | null): Circuit {
+  const old = circuit.tubes.find((t) => t.id === tube)
+  const ports = THROUGH[kind]
+  if (!old || !ports) return circuit
+  const id = freeName(circuit, kind)
+  const { axle, side } = nodeOf(circuit, old.from.node)
+  const node: CircuitNode = newNode({ id, kind, at, axle, side })
+  const cut = { ...withoutTube(circuit, tube), nodes: [...circuit.nodes, node] }
+  const first = withTube(cut, old.from, { node: id, port: ports[0] }, old)
+  return withTube(first, { node: id, port: ports[1] }, old.to, old)
+}
+
+/** Without a node that a line goes through, the line whole again; a tee's branch comes off with it. */
+export function withoutInLine(circuit: Circuit, id: string): Circuit {
+  const node = circuit.nodes.find((n) => n.id === id)
+  const ports = node && THROUGH[node.kind]
+  if (!node || !ports) return withoutNode(circuit, id)
+  const [a, b] = ports.map((port) => tubeAt(circuit, id, port))
+  if (!a || !b) return withoutNode(circuit, id)
+  const [from, to] = [otherEnd(a, id, ports[0]), otherEnd(b, id, ports[1])]
+  return withTube(withoutNode(circuit, id), from, to, a)
+}
+
+/** With a node, a bend or a setting changed. */
+export const withNodeChanged = (circuit: Circuit, id: string, change: Partial<CircuitNode>): Circuit => ({
+  ...circuit,
+  nodes: circuit.nodes.map((n) => (n.id === id ? { ...n, ...change } : n)),
+})
+export const withPoints = (circuit: Circuit, id: string, points: Place[]): Circuit => ({
+  ...circuit,
+  tubes: circuit.tubes.map((t) => (t.id === id ? { ...t, points } : t)),
+})

@@ -1,0 +1,59 @@
+import { describe, expect, test } from 'vitest'
+import { demoJob, demoKits } from '../../demo/shop'
+import { circuitFor, withoutTube } from '../circuit'
+import { onlyKits } from '../fixtures/on-job'
+import { assessJob } from '../stages'
+import { axleOfConnection, circuitOf, connectionsOf, isAbout, jobSchema } from '.'
+
+const { job } = demoJob('0417')
+const earlier = demoJob('0411')
+
+describe('the circuit of a job', () => {
+  test('follows its kits, its plumbing and its supply', () => {
+    expect(connectionsOf(job)).toHaveLength(6)
+    const teed = { ...job, air: { ...job.air, rear: 'teed' as const } }
+    expect(connectionsOf(teed)).toHaveLength(8)
+    expect(connectionsOf({ ...teed, supply: 'compressor' })).toHaveLength(11)
+    expect(connectionsOf({ ...job, kits: [] })).toHaveLength(0)
+    const [front, rear] = ['quill-fore-coil', 'ninebark-coach'].map((id) => demoKits().find((k) => k.id === id)!)
+    const both = onlyKits(job, front!, rear!)
+    expect(connectionsOf(both)).toHaveLength(12)
+    expect(axleOfConnection(both, 'front-bag-left-air')).toBe('front')
+    expect(axleOfConnection(both, 'rear-left-valve-line')).toBe('rear')
+  })
+  test('of two axles on one compressor a joint that both use counts with one of them', () => {
+    const [front, rear] = ['quill-fore-coil', 'ninebark-coach'].map((id) => demoKits().find((k) => k.id === id)!)
+    const both = { ...onlyKits(job, front!, rear!), supply: 'compressor' as const }
+    expect(connectionsOf(both).every((c) => c.axle === 'front' || c.axle === 'rear')).toBe(true)
+    expect(
+      connectionsOf(both)
+        .filter((c) => c.node.kind === 'compressor')
+        .map((c) => c.axle),
+    ).toEqual(['rear', 'rear'])
+  })
+  test('one that was drawn has to say of the lines what the job says', () => {
+    const drawn = circuitFor([{ axle: 'rear', lines: 'teed', tube: 0.00635 }], 'valves')
+    const parsed = jobSchema.safeParse({ ...job, circuit: drawn })
+    expect(parsed.error?.issues.map((i) => i.path.join('.'))).toEqual(['air.rear'])
+    expect(jobSchema.safeParse({ ...job, circuit: drawn, air: { ...job.air, rear: 'teed' } }).success).toBe(true)
+    // Half drawn it is kept: nobody can draw it in one stroke.
+    const half = withoutTube(drawn, 'rear-tee-branch')
+    expect(jobSchema.safeParse({ ...job, circuit: half, air: { ...job.air, rear: 'teed' } }).success).toBe(true)
+  })
+})
+
+describe('records from before circuits', () => {
+  test('a line of the kit’s list stands for the joints it meant, on its side', () => {
+    const named = (id: string) =>
+      connectionsOf(earlier.job)
+        .filter((c) => isAbout(c, id))
+        .map((c) => c.id)
+    expect(named('connection-1-left')).toEqual(['rear-bag-left-air-thread', 'rear-bag-left-air'])
+    expect(named('connection-2-right')).toEqual(['rear-right-valve-line'])
+  })
+  test('prove what they proved: soap and hold of a job that left are done still', () => {
+    const { finalChecks } = assessJob(earlier.job, earlier.records)
+    for (const check of ['soap', 'air-check']) expect(finalChecks.find((c) => c.check === check)!.state).toBe('done')
+  })
+  test('circuits are the same object for the same job', () => expect(circuitOf(job)).toBe(circuitOf(job)))
+})

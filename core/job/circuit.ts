@@ -1,0 +1,97 @@
+import {
+  circuitFor,
+  jointName,
+  jointsOf,
+  suspectName,
+  suspectsOf,
+  tubeName,
+  type AxleAir,
+  type Circuit,
+  type Joint,
+} from '../circuit'
+import { hasAir, type Kit } from '../kit'
+import { PSI, type Pascals } from '../quantity'
+import { AXLES, type AxleEnd } from '../spring'
+import { kitAt, type Job } from './schema'
+
+/** Tube where a kit does not say which. Common practice, no published source. */
+const USUAL_TUBE = 0.00635
+
+type Aired = Pick<Job, 'kits' | 'air' | 'supply' | 'circuit'>
+
+/** Axles whose bags are filled when this visit is over, and how they are joined. */
+export const aired = (job: Aired): AxleAir[] =>
+  AXLES.flatMap((axle): AxleAir[] => {
+    const kit = kitAt(job, axle)?.kit
+    return kit && hasAir(kit) ? [{ axle, lines: job.air[axle], tube: kit.airLine?.diameter ?? USUAL_TUBE }] : []
+  })
+
+const circuits = new WeakMap<Aired, Circuit>()
+/** Bags, lines and fittings of a job: as they were drawn, or as its kits and its supply usually make them. */
+export function circuitOf(job: Aired): Circuit {
+  const known = circuits.get(job) ?? job.circuit ?? circuitFor(aired(job), job.supply)
+  circuits.set(job, known)
+  return known
+}
+
+/** A place of a job that can leak and is soaped. */
+export interface Connection extends Omit<Joint, 'axle'> {
+  axle: AxleEnd
+  name: string
+  /** What records called it before circuits were drawn. */
+  formerly: string[]
+}
+
+/** Earlier records named a line of the kit's list and a side. */
+function formerly(kit: Kit | undefined, { node: { kind }, side }: Joint, axle: AxleEnd): string[] {
+  const line = kit?.connections.findIndex((c) => /valve/i.test(c) === (kind !== 'bag')) ?? -1
+  const sides = side ? [side] : (['left', 'right'] as const)
+  return line < 0 ? [] : sides.map((s) => `${axle === 'front' ? 'front-' : ''}connection-${line + 1}-${s}`)
+}
+
+const connections = new WeakMap<Aired, Connection[]>()
+/** Every place of a job that can leak and is soaped. One that both axles' air goes through counts with the first that has bags. */
+export function connectionsOf(job: Aired): Connection[] {
+  const known = connections.get(job)
+  if (known) return known
+  const circuit = circuitOf(job)
+  const first = aired(job).at(-1)?.axle ?? 'rear'
+  const found = jointsOf(circuit).map((joint): Connection => {
+    const axle = joint.axle ?? first
+    return {
+      ...joint,
+      axle,
+      name: jointName(circuit, joint),
+      formerly: formerly(kitAt(job, axle)?.kit, joint, axle),
+    }
+  })
+  connections.set(job, found)
+  return found
+}
+
+/** What any name of something in a job's circuit stands for: connections, what else can leak, lines. */
+export function circuitNames(job: Aired): { id: string; name: string; formerly: string[] }[] {
+  const circuit = circuitOf(job)
+  const all = connectionsOf(job)
+  const known = new Set(all.map((c) => c.id))
+  return [
+    ...all,
+    ...suspectsOf(circuit).flatMap((s) =>
+      known.has(s.id) ? [] : [{ id: s.id, name: suspectName(circuit, s), formerly: [] }],
+    ),
+    ...circuit.tubes.map((t) => ({ id: t.id, name: tubeName(circuit, t), formerly: [] })),
+  ]
+}
+
+/** Two readings of one gauge on one line differ by no more than this. Common practice, no published source. */
+const ONE_LINE: Pascals = 2 * PSI
+/** Whether two bags of an axle are said to have what they cannot have: unlike pressures on one line. */
+export const isTwoOnOneLine = (job: Pick<Job, 'air'>, axle: AxleEnd, left: Pascals, right: Pascals): boolean =>
+  job.air[axle] === 'teed' && Math.abs(left - right) > ONE_LINE + 1
+
+/** Whether a record that names a place is about this connection. */
+export const isAbout = ({ id, formerly: before }: Pick<Connection, 'id' | 'formerly'>, named: string): boolean =>
+  id === named || before.includes(named)
+/** Which axle a place that a record names belongs to. */
+export const axleOfConnection = (job: Aired, named: string): AxleEnd =>
+  connectionsOf(job).find((c) => isAbout(c, named))?.axle ?? (named.startsWith('front-') ? 'front' : 'rear')

@@ -1,0 +1,79 @@
+import { newNode, type Circuit, type CircuitNode, type Place } from '../../../circuit'
+import { circuitOf, kitAt, type Job } from '../../../job'
+import { piecesOf, pointGap } from '../../../route'
+import type { AxleEnd } from '../../../spring'
+import type { Underside } from './underside'
+
+/** Where a bag's port is, and what carries it: in a coil the line leaves below, elsewhere at the plate on the frame. */
+function bagPort(under: Underside, job: Job, { axle, side }: CircuitNode): Place | null {
+  const scene = axle && under.scenes[axle]
+  if (!scene || !side) return null
+  const { lower, upper } = scene.bags[side]
+  const x = axle === 'front' ? job.vehicle.wheelbase : 0
+  const inward = side === 'left' ? -1 : 1
+  const out = Math.max(0.11, scene.plateRadius + 0.02)
+  return isBelow(job, axle)
+    ? [lower[0] + x - out, lower[1] + inward * 0.1, lower[2] - 0.02]
+    : [upper[0] + x - out, upper[1] + inward * 0.02, upper[2] + 0.01]
+}
+/** Whether the line leaves a bag at its moving end. */
+export const isBelow = (job: Job, axle: AxleEnd): boolean => kitAt(job, axle)?.kit.family === 'in-coil'
+
+/** Room that a fitting needs around it. */
+const ROOM = 0.03
+/** A place as it is, or the nearest one beside or below it that nothing is in. */
+function clearPlace(under: Underside, at: Place): Place {
+  const pieces = under.obstacles.flatMap((o) => o.bodies.flatMap((b) => piecesOf(b, o.motion)))
+  const isClear = ([x, y, z]: Place) => pieces.every((p) => pointGap(p, x, y, z) > ROOM)
+  const tries = [0, 0.06, 0.12, 0.18, 0.24].flatMap((out) =>
+    [0, -0.08, 0.08, -0.16].map((up): Place => [at[0], at[1] + Math.sign(at[1]) * out, at[2] + up]),
+  )
+  return tries.find(isClear) ?? at
+}
+
+/** Where fittings usually sit while nobody has put them anywhere: common practice, no published source. */
+function usualPlace(under: Underside, job: Job, circuit: Circuit, node: CircuitNode): Place | null {
+  // Away from the exhaust.
+  const out = job.survey.rear.exhaustSide === 'left' ? -1 : 1
+  const s = node.side === 'left' ? 1 : node.side === 'right' ? -1 : out
+  const x = node.axle === 'front' ? job.vehicle.wheelbase : 0
+  const rail = under.parts.find((p) => p.part.kind === 'frame-rail' && p.part.shape.kind === 'box')?.part.shape
+  const inside = rail?.kind === 'box' ? Math.min(Math.abs(rail.low[1]), Math.abs(rail.high[1])) - 0.03 : 0.34
+  const height = rail?.kind === 'box' ? (rail.low[2] + rail.high[2]) / 2 : 0.62
+  const alike = circuit.nodes.filter((n) => n.kind === node.kind && n.axle === node.axle && n.side === node.side)
+  const nth = alike.findIndex((n) => n.id === node.id)
+  switch (node.kind) {
+    case 'bag':
+      return bagPort(under, job, node)
+    case 'valve':
+    case 'gauge':
+      return clearPlace(under, [
+        under.rear + (node.kind === 'gauge' ? 0.2 : 0.08) + 0.06 * nth,
+        s * (node.axle === 'front' ? 0.42 : 0.34),
+        0.56,
+      ])
+    case 'tee':
+      return [x - 0.45 - 0.1 * nth, out * inside, height]
+    case 'compressor':
+      return [1.35, out * (inside - 0.06), height]
+    case 'tank':
+      return [1.75, out * (inside - 0.1), height]
+    case 'manifold':
+      return [0.95 - 0.1 * nth, out * (inside - 0.04), height]
+    case 'check-valve':
+      return [1.55, out * inside, height]
+    case 'dump-valve':
+      return [x - 0.6 - 0.1 * nth, out * inside, height - 0.05]
+  }
+}
+
+/** A circuit whose every fitting has a place: its own, or the usual one. */
+export function placedCircuit(job: Job, under: Underside): Circuit {
+  const circuit = circuitOf(job)
+  return {
+    ...circuit,
+    nodes: circuit.nodes.map((n) =>
+      newNode({ ...n, at: n.kind === 'bag' ? bagPort(under, job, n) : (n.at ?? usualPlace(under, job, circuit, n)) }),
+    ),
+  }
+}

@@ -1,0 +1,165 @@
+import { bagBody, type Motion, type Vector } from '../../../clearance'
+import { kitAt, type Job } from '../../../job'
+import type { Neighbor, RouteObstacle } from '../../../route'
+import type { Meters } from '../../../quantity'
+import { AXLES, type AxleEnd } from '../../../spring'
+import { bodiesOf, motionOf, partName, partsAround, shiftedShape } from '../../../underbody'
+import type { PartKind, UndersidePart } from '../../../vehicle'
+import type { CaseAssessment } from '../../choose'
+import { sceneOf, sceneQuestion, type Scene } from '../../fit/room'
+
+/** What a line has to do with each kind of part. */
+const NEIGHBOR: Partial<Record<PartKind, Neighbor>> = {
+  exhaust: 'hot',
+  'brake-line': 'brake',
+  'brake-hose': 'brake',
+  'high-voltage': 'no-go',
+}
+/** What a line is tied to. Never anything hot, never a brake line. */
+const HOLDS: readonly PartKind[] = ['frame-rail', 'hitch-rail', 'seat', 'harness', 'running-board']
+const SHARP: readonly PartKind[] = ['frame-rail', 'hitch-rail', 'seat']
+
+/** A part where the whole vehicle is looked at: ahead of the rear axle. */
+export interface UnderPart {
+  part: UndersidePart
+  axle: AxleEnd
+  name: string
+  neighbor: Neighbor
+}
+/** All that is under a vehicle, with where the bags' ports are. */
+export interface Underside {
+  parts: UnderPart[]
+  obstacles: RouteObstacle[]
+  /** Of each axle, about which it moves. */
+  motions: Record<AxleEnd, Motion>
+  /** Scene of each axle with bags. */
+  scenes: Partial<Record<AxleEnd, Scene>>
+  /** Lowest and highest that a line may hang. */
+  floor: Meters
+  ceiling: Meters
+  /** Front and rear of the vehicle, and its half-width. */
+  front: Meters
+  rear: Meters
+  half: Meters
+}
+
+const movesWith = ({ shape }: UndersidePart): boolean =>
+  shape.kind === 'run' ? shape.points.some((p) => p.on === 'axle') : shape.on === 'axle'
+
+const shifted = (motion: Motion, by: Meters): Motion => ({
+  ...motion,
+  center: [motion.center[0] + by, motion.center[1], motion.center[2]],
+})
+
+/** What is under a job's vehicle, in one set of directions: ahead of the rear axle, left of the center line, above the ground. */
+export function undersideOf(job: Job, at: CaseAssessment): Underside {
+  const { vehicle, survey } = job
+  const scenes: Underside['scenes'] = {}
+  for (const axle of AXLES) {
+    const kit = kitAt(job, axle)?.kit
+    const question = kit ? sceneQuestion(job, kit, at) : null
+    if (question) scenes[axle] = sceneOf(question)
+  }
+  const ahead: Record<AxleEnd, Meters> = { front: vehicle.wheelbase, rear: 0 }
+  const motions = Object.fromEntries(
+    AXLES.map((axle) => {
+      const parts = partsAround(vehicle, survey, axle, 'axle')
+      return [axle, shifted(scenes[axle]?.motion ?? motionOf(vehicle, axle, parts), ahead[axle])]
+    }),
+  ) as Record<AxleEnd, Motion>
+  const around = AXLES.flatMap((axle) => {
+    const own = scenes[axle]?.obstacles.map((o) => o.part) ?? partsAround(vehicle, survey, axle, 'axle')
+    return own.map((part): UnderPart => {
+      const moved = { ...part, id: `${axle}-${part.id}`, shape: shiftedShape(part.shape, [ahead[axle], 0, 0]) }
+      return {
+        part: moved,
+        axle,
+        name: partName(part),
+        neighbor: NEIGHBOR[part.kind] ?? (movesWith(part) ? 'moving' : 'still'),
+      }
+    })
+  })
+  const parts = [...around, ...railsBetween(job, around)]
+  const obstacles = parts
+    // A bed floor or a flat face far off is no neighbor of a line.
+    .filter(({ part }) => part.shape.kind !== 'plane')
+    .map(({ part, axle, name, neighbor }): RouteObstacle => ({
+      id: part.id,
+      name,
+      neighbor,
+      bodies: bodiesOf(part),
+      motion: motions[axle],
+      tolerance: part.tolerance,
+      holds: HOLDS.includes(part.kind) && !movesWith(part),
+      sharp: SHARP.includes(part.kind),
+    }))
+  for (const axle of AXLES) {
+    const scene = scenes[axle]
+    if (!scene) continue
+    for (const side of ['left', 'right'] as const) {
+      const { lower, upper } = scene.bags[side]
+      const by = (p: Vector): Vector => [p[0] + ahead[axle], p[1], p[2]]
+      obstacles.push({
+        id: `${axle}-bag-${side}`,
+        name: `${side} bag`,
+        neighbor: 'moving',
+        bodies: [bagBody(by(lower), by(upper), scene.bag.maximumDiameter / 2)],
+        motion: motions[axle],
+        tolerance: scene.bagTolerance,
+        holds: false,
+        sharp: false,
+      })
+    }
+  }
+  return {
+    parts,
+    obstacles,
+    motions,
+    scenes,
+    floor: 0.22,
+    ceiling: Math.max(0.9, ...Object.values(scenes).map((s) => s.bags.left.upper[2] + 0.25)),
+    front: vehicle.wheelbase + vehicle.frontOverhang,
+    rear: -vehicle.rearOverhang,
+    half: Math.max(vehicle.rear.track, vehicle.front.track) / 2 + 0.15,
+  }
+}
+
+/** What a frame rail may be off by where nobody described it: it is drawn straight on from where somebody did. */
+const RAIL_TOLERANCE: Meters = 0.04
+
+/** Frame rails from axle to axle and on to the rear end, where they were described about the axles only. */
+function railsBetween({ vehicle }: Job, parts: readonly UnderPart[]): UnderPart[] {
+  if (!vehicle.frameRails) return []
+  return (['left', 'right'] as const).flatMap((side) => {
+    const boxes = AXLES.flatMap((axle) => {
+      const own = parts.find((p) => p.axle === axle && p.part.kind === 'frame-rail' && p.part.side === side)
+      return own && own.part.shape.kind === 'box' ? [{ own, shape: own.part.shape }] : []
+    })
+    const rear = boxes.find((b) => b.own.axle === 'rear')
+    const front = boxes.find((b) => b.own.axle === 'front')
+    if (!rear) return []
+    const piece = (id: string, from: Meters, to: Meters): UnderPart[] =>
+      to - from < 0.05
+        ? []
+        : [
+            {
+              ...rear.own,
+              part: {
+                ...rear.own.part,
+                id: `${id}-rail-${side}`,
+                shape: {
+                  ...rear.shape,
+                  low: [from, rear.shape.low[1], rear.shape.low[2]],
+                  high: [to, rear.shape.high[1], rear.shape.high[2]],
+                },
+                source: 'estimate',
+                tolerance: RAIL_TOLERANCE,
+              },
+            },
+          ]
+    return [
+      ...piece('tail', -vehicle.rearOverhang, rear.shape.low[0]),
+      ...piece('between', rear.shape.high[0], front ? front.shape.low[0] : vehicle.wheelbase),
+    ]
+  })
+}

@@ -1,0 +1,97 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { cutList, tubeName, type Circuit } from '@stout-shackle/core/circuit'
+import { kitsLeft } from '@stout-shackle/core/job'
+import { formatRun } from '@stout-shackle/core/quantity'
+import type { LaidLine } from '@stout-shackle/core/stages/air/lines'
+import { useOpenJob } from '../stores/job'
+import { usePreferences } from '../stores/preferences'
+
+/** What is cut from the coils in the boxes, in which order, and what has to be bought. */
+const props = defineProps<{ circuit: Circuit; laid: readonly LaidLine[] }>()
+const { job } = useOpenJob()
+const preferences = usePreferences()
+const coils = computed(() =>
+  kitsLeft(job.value).flatMap(({ kit, work }) => (work === 'fit' && kit.airLine ? [kit.airLine.length] : [])),
+)
+const pieces = computed(() => props.laid.map((l) => ({ line: l.tube, length: l.report.cut })))
+const list = computed(() =>
+  pieces.value.length && pieces.value.length <= 16 ? cutList(pieces.value, coils.value) : null,
+)
+const len = (v: number) => formatRun(v, preferences.system)
+/** What is left is told down, not up. */
+const leftOf = (v: number) => len(Math.max(0, v - 0.0127))
+const nameOf = (id: string) => {
+  const tube = props.circuit.tubes.find((t) => t.id === id)
+  return tube ? tubeName(props.circuit, tube) : id
+}
+</script>
+
+<template>
+  <section v-if="list" class="card" data-card="cut-list">
+    <header>
+      <h2>Cut list</h2>
+      <span class="small muted">slack for the travel and a loop for repair are in it</span>
+    </header>
+    <div class="body">
+      <template v-for="(coil, i) in list.coils" :key="i">
+        <div class="bar" role="img" :aria-label="`Coil of ${len(coil.length)}`">
+          <span
+            v-for="(p, n) in coil.pieces"
+            :key="p.line"
+            :style="{ flexGrow: p.length }"
+            :class="n % 2 ? 'second' : 'first'"
+            :title="nameOf(p.line)"
+            >{{ n + 1 }} · {{ len(p.length) }}</span
+          >
+          <span :style="{ flexGrow: coil.left }" class="left">{{ leftOf(coil.left) }} left</span>
+        </div>
+        <p v-for="(p, n) in coil.pieces" :key="p.line" class="small">
+          <b>{{ n + 1 }}</b> {{ nameOf(p.line) }}, {{ len(p.length) }}
+        </p>
+      </template>
+      <p v-if="list.half" class="small" :data-half="list.half.reaches">
+        {{
+          list.half.reaches
+            ? 'Half and half reaches both.'
+            : `Half and half would leave the longer one ${len(list.half.short)} short: cut it first.`
+        }}
+      </p>
+      <p v-for="p in list.buy" :key="p.line" class="note" data-buy>
+        Buy {{ len(p.length) }} of tube for the {{ nameOf(p.line) }}:
+        {{ coils.length ? 'the coil does not reach' : 'there is none in the box' }}.
+      </p>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.body {
+  padding: 8px 12px;
+}
+.bar {
+  display: flex;
+  height: 28px;
+  margin-bottom: 4px;
+}
+.bar span {
+  flex-basis: 0;
+  min-width: 0;
+  overflow: hidden;
+  white-space: nowrap;
+  padding: 4px 6px;
+  font: 600 13px var(--condensed);
+  color: #fff;
+  border-right: 1px solid #fff;
+}
+.first {
+  background: #0e5a63;
+}
+.second {
+  background: #3c8a93;
+}
+.bar .left {
+  background: #e2dccd;
+  color: var(--ink);
+}
+</style>

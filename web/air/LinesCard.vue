@@ -1,0 +1,330 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import {
+  CIRCUIT_FORMAT,
+  circuitFaultText,
+  circuitFileSchema,
+  nodeName,
+  NODE_NAMES,
+  portsOf,
+  SET_INTO_LINES,
+  SUPPLIES,
+  tubeName,
+  tubeSize,
+  VALVE_PLACE_NAMES,
+  VALVE_PLACES,
+  withInLine,
+  withNode,
+  withNodeChanged,
+  withoutInLine,
+  withoutTube,
+  withTube,
+  type Circuit,
+  type CircuitFault,
+  type NodeKind,
+} from '@stout-shackle/core/circuit'
+import type { Job } from '@stout-shackle/core/job'
+import { formatQuantity, formatRun } from '@stout-shackle/core/quantity'
+import { routed, type LaidLine, type Underside } from '@stout-shackle/core/stages/air/lines'
+import { SUPPLY_NAMES, VALVE_PLACE_RULES } from '@stout-shackle/core/wording'
+import { aired } from '@stout-shackle/core/job'
+import { readJsonFile, saveFile } from '../entry/file'
+import StateSign from '../entry/StateSign.vue'
+import { useOpenJob } from '../stores/job'
+import { usePreferences } from '../stores/preferences'
+import LinesPicture from './LinesPicture.vue'
+import { routeSvg } from './route-svg'
+
+/** Lines and fittings as a drawing: what joins what, where it runs, what is wrong with it. */
+const props = defineProps<{
+  under: Underside
+  circuit: Circuit
+  laid: readonly LaidLine[]
+  faults: readonly CircuitFault[]
+  selected: string | null
+}>()
+const emit = defineEmits<{ select: [id: string | null]; move: [circuit: Circuit]; keep: [circuit: Circuit] }>()
+const { store, job } = useOpenJob()
+const preferences = usePreferences()
+const view = ref<'top' | 'left'>('top')
+const said = ref('')
+
+/** Another supply or plumbing is another circuit: what was drawn for the one before is put away, and Undo brings it back. */
+const rebuilt = (change: Partial<Pick<Job, 'air' | 'supply'>>) =>
+  store.edit((j) => ({ ...j, ...change, circuit: null }), 'the air circuit')
+const axles = computed(() => aired(job.value))
+
+function routeAll() {
+  const { circuit, none } = routed(props.under, props.circuit)
+  said.value = none.length
+    ? `No way was found for ${none
+        .map((id) =>
+          tubeName(
+            circuit,
+            circuit.tubes.find((t) => t.id === id)!,
+          ),
+        )
+        .join(' and ')}: move a fitting.`
+    : ''
+  emit('keep', circuit)
+}
+const node = computed(() => props.circuit.nodes.find((n) => n.id === props.selected) ?? null)
+const tube = computed(() => props.circuit.tubes.find((t) => t.id === props.selected) ?? null)
+const laidLine = computed(() => props.laid.find((l) => l.tube === props.selected) ?? null)
+/** Ends with nothing in them, other than of the part that is picked. */
+const open = computed(() =>
+  props.circuit.nodes.flatMap((n) =>
+    portsOf(n)
+      .filter(
+        (port) => !props.circuit.tubes.some((t) => [t.from, t.to].some((e) => e.node === n.id && e.port === port)),
+      )
+      .map((port) => ({ node: n, port, key: `${n.id} ${port}` })),
+  ),
+)
+const from = ref('')
+const to = ref('')
+function join() {
+  const [a, b] = [from.value, to.value].map((k) => open.value.find((o) => o.key === k))
+  if (!a || !b || a.node.id === b.node.id) {
+    said.value = 'Pick two open ends of two different parts.'
+    return
+  }
+  said.value = ''
+  emit(
+    'keep',
+    withTube(props.circuit, { node: a.node.id, port: a.port }, { node: b.node.id, port: b.port }, size.value),
+  )
+  from.value = to.value = ''
+}
+const size = computed(() => props.circuit.tubes[0] ?? tubeSize(axles.value[0]?.tube ?? 0.00635))
+const ADDABLE: NodeKind[] = ['tee', 'valve', 'gauge', 'check-valve', 'dump-valve', 'tank', 'manifold', 'compressor']
+const adding = ref<NodeKind | ''>('')
+function add() {
+  const kind = adding.value
+  adding.value = ''
+  if (!kind) return
+  const into = tube.value
+  const middle = laidLine.value?.way[Math.floor(laidLine.value.way.length / 2)] ?? null
+  if (into && SET_INTO_LINES.includes(kind)) emit('keep', withInLine(props.circuit, into.id, kind, middle))
+  else emit('keep', withNode(props.circuit, kind, [-0.3, 0, 0.6]))
+}
+function remove() {
+  if (tube.value) emit('keep', withoutTube(props.circuit, tube.value.id))
+  else if (node.value && node.value.kind !== 'bag') emit('keep', withoutInLine(props.circuit, node.value.id))
+  emit('select', null)
+}
+const out = () =>
+  saveFile(
+    `circuit-${job.value.number}.json`,
+    'application/json',
+    JSON.stringify({ format: CIRCUIT_FORMAT, circuit: props.circuit }, null, 2),
+  )
+async function take(event: Event) {
+  const read = await readJsonFile(event, circuitFileSchema)
+  if (!read) return
+  said.value = read.ok ? '' : `Nothing was taken in. ${read.why}`
+  if (read.ok) emit('keep', read.value.circuit)
+}
+const svg = () =>
+  saveFile(`route-${job.value.number}.svg`, 'image/svg+xml', routeSvg(props.under, props.circuit, view.value))
+const len = (v: number) => formatQuantity('length', v, preferences.system)
+const worst = (line: LaidLine) => line.report.near.filter((n) => n.gap < n.least)
+const nameOf = (id: string) => props.under.obstacles.find((o) => o.id === id)?.name ?? id
+const rows = computed(() =>
+  props.circuit.tubes.map((t) => ({ tube: t, line: props.laid.find((l) => l.tube === t.id) ?? null })),
+)
+const sum = (all: readonly { from: number; to: number }[]) => all.reduce((s, x) => s + x.to - x.from, 0)
+</script>
+
+<template>
+  <section class="card" data-card="lines">
+    <header>
+      <h2>Lines</h2>
+      <label v-for="a in axles" :key="a.axle" class="small muted"
+        ><template v-if="axles.length > 1">{{ a.axle }} </template
+        ><select
+          class="control"
+          :value="a.lines"
+          :aria-label="`Lines of the ${a.axle} bags`"
+          @change="rebuilt({ air: { ...job.air, [a.axle]: ($event.target as HTMLSelectElement).value as 'teed' } })"
+        >
+          <option value="separate">separate lines</option>
+          <option value="teed">teed</option>
+        </select></label
+      >
+      <select
+        class="control"
+        :value="job.supply"
+        aria-label="Air comes from"
+        @change="rebuilt({ supply: ($event.target as HTMLSelectElement).value as Job['supply'] })"
+      >
+        <option v-for="s in SUPPLIES" :key="s" :value="s">{{ SUPPLY_NAMES[s] }}</option>
+      </select>
+      <button class="plain" @click="routeAll">Route them</button>
+      <button class="plain" :aria-pressed="view === 'left'" @click="view = view === 'top' ? 'left' : 'top'">
+        {{ view === 'top' ? 'from the left' : 'from above' }}
+      </button>
+      <span class="files">
+        <button class="plain small" @click="svg">SVG</button>
+        <button class="plain small" @click="out">JSON out</button>
+        <label class="file small">JSON in<input type="file" accept=".json,application/json" @change="take" /></label>
+      </span>
+    </header>
+    <LinesPicture
+      :under="under"
+      :circuit="circuit"
+      :laid="laid"
+      :view="view"
+      :width="780"
+      :height="330"
+      :selected="selected"
+      :label="view === 'top' ? 'Lines from above' : 'Lines from the left'"
+      @select="(id) => emit('select', id)"
+      @move="(c) => emit('move', c)"
+      @settle="(c) => emit('keep', c)"
+    />
+    <p v-for="f in faults" :key="`${f.code}${f.node}${f.port}`" class="note stop" :data-fault="f.code">
+      {{ circuitFaultText(circuit, f) }}
+    </p>
+    <p v-if="said" class="note stop" role="alert">{{ said }}</p>
+    <div class="edit">
+      <template v-if="node">
+        <strong>{{ nodeName(circuit, node) }}</strong>
+        <select
+          v-if="node.kind === 'valve'"
+          class="control"
+          :value="node.where ?? ''"
+          aria-label="Where the valve is"
+          @change="
+            emit(
+              'keep',
+              withNodeChanged(circuit, node!.id, {
+                where: (($event.target as HTMLSelectElement).value || null) as null,
+              }),
+            )
+          "
+        >
+          <option value="">where it is…</option>
+          <option v-for="w in VALVE_PLACES" :key="w" :value="w">{{ VALVE_PLACE_NAMES[w] }}</option>
+        </select>
+        <span v-if="node.where" class="small muted">{{ VALVE_PLACE_RULES[node.where] }}</span>
+        <button v-if="node.kind !== 'bag'" class="plain" @click="remove">take it out</button>
+      </template>
+      <template v-else-if="tube && laidLine">
+        <strong>{{ tubeName(circuit, tube) }}</strong>
+        <span class="small">cut {{ formatRun(laidLine.report.cut, preferences.system) }}</span>
+        <span v-if="laidLine.report.heat" class="small"
+          >{{ len(Math.max(0, laidLine.report.heat.gap)) }} from the pipe at the nearest</span
+        >
+        <span v-for="n in worst(laidLine)" :key="n.obstacle" class="small stop"
+          >{{ n.gap <= 0 ? 'through' : `${len(n.gap)} from` }} the {{ nameOf(n.obstacle).toLowerCase() }},
+          {{ len(n.least) }} at least</span
+        >
+        <span v-if="laidLine.report.tight.length" class="small stop"
+          >bent too tight at {{ laidLine.report.tight.length }}</span
+        >
+        <span class="small muted">double-click adds a bend</span>
+        <button class="plain" @click="remove">take it out</button>
+      </template>
+      <span v-else class="small muted">Pick a line or a fitting; drag it, or move it with the arrow keys.</span>
+      <span class="add">
+        <select v-model="adding" class="control" aria-label="Add a part" @change="add">
+          <option value="">add…</option>
+          <option v-for="k in ADDABLE" :key="k" :value="k">
+            {{ NODE_NAMES[k] }}{{ tube && SET_INTO_LINES.includes(k) ? ' in this line' : '' }}
+          </option>
+        </select>
+      </span>
+    </div>
+    <form v-if="open.length" class="edit" @submit.prevent="join">
+      <span class="small">Open ends:</span>
+      <select v-model="from" class="control" aria-label="Line from">
+        <option value="">from…</option>
+        <option v-for="o in open" :key="o.key" :value="o.key">{{ nodeName(circuit, o.node) }}, {{ o.port }}</option>
+      </select>
+      <select v-model="to" class="control" aria-label="Line to">
+        <option value="">to…</option>
+        <option v-for="o in open" :key="o.key" :value="o.key">{{ nodeName(circuit, o.node) }}, {{ o.port }}</option>
+      </select>
+      <el-button native-type="submit" size="small">Join them</el-button>
+    </form>
+    <table class="dense">
+      <thead>
+        <tr>
+          <th>Line</th>
+          <th class="num">cut</th>
+          <th class="num">pipe</th>
+          <th class="num">sleeve</th>
+          <th class="num">loom</th>
+          <th class="num">ties</th>
+          <th>look at</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="{ tube: t, line } in rows" :key="t.id" :class="{ on: t.id === selected }" :data-line="t.id">
+          <td>
+            <button type="button" class="plain name" @click="emit('select', t.id)">{{ tubeName(circuit, t) }}</button>
+          </td>
+          <template v-if="line">
+            <td class="num">{{ formatRun(line.report.cut, preferences.system) }}</td>
+            <td class="num">
+              <StateSign v-if="line.report.heat" :state="line.report.sleeve.length ? 'caution' : 'fine'" />
+              {{ line.report.heat ? len(Math.max(0, line.report.heat.gap)) : '–' }}
+            </td>
+            <td class="num">
+              {{ line.report.sleeve.length ? formatRun(sum(line.report.sleeve), preferences.system) : '–' }}
+            </td>
+            <td class="num">
+              {{ line.report.loom.length ? formatRun(sum(line.report.loom), preferences.system) : '–' }}
+            </td>
+            <td class="num">{{ line.report.ties.length }}</td>
+            <td class="small">
+              <template v-if="worst(line).length || line.report.tight.length">
+                <StateSign state="stop" />
+                {{
+                  worst(line)
+                    .map((n) => nameOf(n.obstacle).toLowerCase())
+                    .join(', ')
+                }}{{ line.report.tight.length ? ' bent too tight' : '' }}
+              </template>
+              <template v-else-if="line.report.untied > 0.5"
+                >{{ len(line.report.untied) }} with nothing to tie it to</template
+              >
+              <template v-else>–</template>
+            </td>
+          </template>
+          <td v-else colspan="6" class="small muted">its ends have no place yet: add the bag to the room on Fit</td>
+        </tr>
+      </tbody>
+    </table>
+  </section>
+</template>
+
+<style scoped>
+.edit {
+  display: flex;
+  align-items: center;
+  flex-wrap: wrap;
+  gap: 10px;
+  padding: 6px 12px;
+  border-top: 1px solid #ece7db;
+  min-height: 44px;
+}
+.add {
+  margin-left: auto;
+}
+.files {
+  margin-left: auto;
+  display: inline-flex;
+  gap: 10px;
+}
+.stop {
+  color: var(--oxide);
+}
+.card .note {
+  margin: 4px 12px;
+}
+tr.on td {
+  background: #fbf3dd;
+}
+</style>

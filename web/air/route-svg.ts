@@ -1,0 +1,35 @@
+import type { Circuit } from '@stout-shackle/core/circuit'
+import { leastBend, rounded } from '@stout-shackle/core/route'
+import type { Underside } from '@stout-shackle/core/stages/air/lines'
+
+const xml = (text: string) => text.replace(/[<>&"]/g, (c) => `&#${c.charCodeAt(0)};`)
+
+/** The route as a drawing to scale: 1 mm of it is 1 mm of the vehicle, so that any program measures it right. */
+export function routeSvg(under: Underside, circuit: Circuit, view: 'top' | 'left'): string {
+  const flat = ([x, y, z]: readonly number[]) =>
+    [-1000 * x!, 1000 * (view === 'top' ? y! : -z!)].map((v) => v.toFixed(1)).join(' ')
+  const shapes = under.parts.flatMap(({ part: { id, shape } }) => {
+    if (shape.kind === 'run')
+      return [
+        `<path id="${xml(id)}" d="M${shape.points.map((p) => flat(p.at)).join('L')}" fill="none" stroke="#9aa3a6" stroke-width="${(2000 * shape.radius).toFixed(1)}"/>`,
+      ]
+    if (shape.kind !== 'box') return []
+    const [a, b] = [shape.low, shape.high].map((p) => flat(p).split(' ').map(Number))
+    const [x, y] = [Math.min(a![0]!, b![0]!), Math.min(a![1]!, b![1]!)]
+    return [
+      `<rect id="${xml(id)}" x="${x}" y="${y}" width="${Math.abs(a![0]! - b![0]!)}" height="${Math.abs(a![1]! - b![1]!)}" fill="#d8d2c4" stroke="#20262a"/>`,
+    ]
+  })
+  const lines = circuit.tubes.flatMap(({ id, from, to, points, outside }) => {
+    const [a, b] = [from, to].map((e) => circuit.nodes.find((n) => n.id === e.node)?.at)
+    if (!a || !b) return []
+    const way = rounded([a, ...points, b], leastBend(outside)).points
+    return [
+      `<path id="${xml(id)}" d="M${way.map(flat).join('L')}" fill="none" stroke="#0e5a63" stroke-width="${(1000 * outside).toFixed(2)}" stroke-linejoin="round"/>`,
+    ]
+  })
+  const { front, rear, half, ceiling } = under
+  const [top, tall] = view === 'top' ? [-1000 * half, 2000 * half] : [-1000 * ceiling, 1000 * ceiling]
+  const [wide, left] = [1000 * (front - rear), -1000 * front]
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${wide}mm" height="${tall}mm" viewBox="${left} ${top} ${wide} ${tall}">${shapes.join('')}${lines.join('')}</svg>`
+}

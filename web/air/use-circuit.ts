@@ -1,0 +1,60 @@
+import { useDebounceFn } from '@vueuse/core'
+import { computed, shallowRef, watch, type Ref } from 'vue'
+import { circuitFaults, linesAt, type Circuit, type Tube } from '@stout-shackle/core/circuit'
+import { aired, type Job } from '@stout-shackle/core/job'
+import { AXLES } from '@stout-shackle/core/spring'
+import type { Assessment } from '@stout-shackle/core/stages'
+import { laidLines, placedCircuit, undersideOf, type LaidLine } from '@stout-shackle/core/stages/air/lines'
+
+/** Lines are judged again when nothing was moved for so long, ms. */
+const AT_REST = 60
+
+/**
+ * The circuit of the open job: as it is kept, as it looks while something is dragged, and what its lines come to.
+ * @param edit changes the job
+ */
+export function useCircuit(job: Ref<Job>, assessment: Ref<Assessment>, edit: (change: (job: Job) => Job) => void) {
+  const under = computed(() => undersideOf(job.value, assessment.value.active))
+  const kept = computed(() => placedCircuit(job.value, under.value))
+  /** While something is dragged. */
+  const draft = shallowRef<Circuit | null>(null)
+  const circuit = computed(() => draft.value ?? kept.value)
+  const laid = shallowRef<LaidLine[]>([])
+  const known = new Map<string, { key: string; line: LaidLine }>()
+  const keyOf = ({ from, to, points, outside }: Tube, c: Circuit) =>
+    JSON.stringify([[from, to].map((e) => c.nodes.find((n) => n.id === e.node)?.at), points, outside])
+  let judgedUnder = under.value
+  function judge() {
+    if (judgedUnder !== under.value) known.clear()
+    judgedUnder = under.value
+    const now = circuit.value
+    laid.value = now.tubes.flatMap((tube) => {
+      const key = keyOf(tube, now)
+      const before = known.get(tube.id)
+      if (before?.key === key) return [before.line]
+      const [line] = laidLines(job.value, under.value, { ...now, tubes: [tube] })
+      if (line) known.set(tube.id, { key, line })
+      return line ? [line] : []
+    })
+  }
+  const judgeAtRest = useDebounceFn(judge, AT_REST)
+  watch([circuit, under], () => (draft.value ? void judgeAtRest() : judge()), { immediate: true })
+
+  /** What the circuit has by the job's kits is worked out each time: only what somebody put somewhere is kept. */
+  function keep(next: Circuit): void {
+    draft.value = null
+    const own: Circuit = { ...next, nodes: next.nodes.map((n) => (n.kind === 'bag' ? { ...n, at: null } : n)) }
+    edit((j) => ({
+      ...j,
+      circuit: own,
+      air: Object.fromEntries(AXLES.map((axle) => [axle, linesAt(own, axle) ?? j.air[axle]])) as Job['air'],
+    }))
+  }
+  const faults = computed(() =>
+    circuitFaults(
+      circuit.value,
+      aired(job.value).map((a) => a.axle),
+    ),
+  )
+  return { under, circuit, draft, laid, faults, keep }
+}
