@@ -16,7 +16,7 @@ import {
 } from './catalog'
 import { computeRoutes, planThread } from './compute'
 import { customerRoutes } from './customers'
-import { deviceRoutes, SimulatedDevices } from './devices'
+import { compressorRoutes, deviceRoutes, SimulatedCompressor, SimulatedDevices } from './devices'
 import { documentRoutes } from './documents'
 import { EventBus, eventStream } from './events'
 import { CandidateCache, fitmentRoutes, ruleRoutes, Verdicts } from './fitment'
@@ -24,7 +24,7 @@ import { guard, knownHost, nameRequest, refuseNesting } from './guard'
 import { ServerHealth } from './health'
 import { historyRoutes } from './histories'
 import { exportRoutes, importRoutes, Imports } from './imports'
-import { Board, jobRoutes, JobStore, logRoutes, minutesRoutes } from './jobs'
+import { Board, jobRoutes, JobStore, logRoutes, minutesRoutes, pressureRoutes } from './jobs'
 import { describeApi, schemaRoutes } from './openapi'
 import { auditRoutes, peopleRoutes, Sessions, sessionRoutes, tabletRoutes, type SignInSettings } from './people'
 import { personOf } from './principal'
@@ -130,6 +130,7 @@ export function apiRouters(parts: Parts): [string, Router][] {
     ['/api/customers', customerRoutes(db, jobs)],
     ['/api/schemas', schemaRoutes()],
     ['/api/jobs', documentRoutes(db, jobs)],
+    ['/api/jobs', pressureRoutes(db, jobs)],
     ['/api/jobs', jobRoutes(parts)],
     ['/api/photos', photoRoutes(db)],
     ['/api/minutes', minutesRoutes(db, jobs)],
@@ -147,6 +148,7 @@ export function apiRouters(parts: Parts): [string, Router][] {
     ['/api/imports', importRoutes(db, imports)],
     ['/api/exports', exportRoutes(db)],
     ['/api/log', logRoutes(db, jobs)],
+    ['/api/compressor', compressorRoutes(new SimulatedCompressor((pressure) => devices.set('gauge-1', pressure)))],
     ['/api/devices', deviceRoutes(db, devices)],
     ['/api/compute', computeRoutes(parts.plans)],
   ]

@@ -140,7 +140,10 @@ export function jointsOf(circuit: Circuit): Joint[] {
       const tube = tubeAt(circuit, node.id, port)
       if (!tube) return []
       const toward = nodeOf(circuit, otherEnd(tube, node.id, port).node)
-      return [{ id: `${node.id}-${port}`, kind: 'tube', node, port, tube, toward, ...own(port, toward) }]
+      // By what its line leads to: another line in the same fitting is another joint, and was never soaped.
+      return [
+        { id: `${node.id}-${port}-to-${toward.id}`, kind: 'tube', node, port, tube, toward, ...own(port, toward) },
+      ]
     })
     const threads = threadsOf(node).map((port): Joint => ({
       id: `${node.id}-${port}-thread`,

@@ -428,3 +428,20 @@ export const proofSchema = z.strictObject({
   stops: z.array(z.strictObject({ code: z.string(), about: z.string(), hard: z.boolean(), says: z.string() })),
 })
 export type ProofAnswer = z.output<typeof proofSchema>
+
+/** The stand-in compressor as its panel shows it. */
+export const compressorPanelSchema = z.object({
+  ambient: z.number(),
+  motor: z.number(),
+  tripped: z.enum(['fuse', 'heat']).nullable(),
+  ran: z.number(),
+  lines: z.array(z.object({ line: z.string(), pressure: z.number(), volume: z.number(), leak: z.number() })),
+  last: z
+    .object({
+      end: z.enum(['reached', 'cut-out', 'fuse', 'heat', 'never', 'stopped']),
+      seconds: z.number(),
+      current: z.number(),
+    })
+    .nullable(),
+})
+export type CompressorPanel = z.output<typeof compressorPanelSchema>

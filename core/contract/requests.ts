@@ -87,6 +87,28 @@ export const deviceSettings = {
   torque: z.strictObject({ setting: bounded('torque', 0, 1500) }),
   pressure: z.strictObject({ setting: bounded('pressure', 0, 1_500_000) }),
 }
+const lineName = z.string().trim().min(1, { error: 'line is missing' }).max(60)
+/** A line of the vehicle that the stand-in compressor is joined to: what it holds, and what share of it goes each second. */
+export const compressorLineSchema = z.strictObject({
+  line: lineName,
+  volume: z
+    .number({ error: 'volume must be a number, m3' })
+    .min(1e-5, { error: 'volume must be 0.01 l or more' })
+    .max(0.5, { error: 'volume must be 500 l or less' }),
+  leak: z.number({ error: 'leak must be a number' }).min(0).max(0.1).default(0),
+})
+export const compressorFillSchema = z.strictObject({
+  line: lineName,
+  to: bounded('pressure', 0, 1_500_000),
+  fuse: z.number({ error: 'fuse must be a number, A' }).min(1).max(200).default(30),
+  /** Down to it, not up. */
+  letOut: z.boolean().default(false),
+})
+export const compressorWaitSchema = z.strictObject({
+  hours: z.number({ error: 'hours must be a number' }).min(0).max(10_000),
+  temperature: bounded('temperature', 233.15, 333.15),
+})
+export const compressorLookSchema = z.strictObject({ line: lineName })
 export const connectionSchema = z.strictObject({
   connected: z.boolean({ error: 'connected must be true or false' }),
 })
@@ -143,3 +165,6 @@ export const customerQuery = z.strictObject({ name: requiredText('Customer', 80)
 
 /** Whose steps are asked about. */
 export const minutesQuery = z.strictObject({ kit: z.string().min(1, { error: 'kit is missing' }).max(60) })
+
+/** Why something that was taken down counts no more. */
+export const withdrawSchema = z.strictObject({ why: requiredText('why', 400) })

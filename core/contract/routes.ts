@@ -13,7 +13,14 @@ import {
   torqueRequest,
   wireRequest,
 } from '../compute'
-import { bayRecordSchema, jobExportSchema, jobSchema, recordInputSchema } from '../job'
+import {
+  bayRecordSchema,
+  jobExportSchema,
+  jobSchema,
+  keptReadingSchema,
+  newReadingsSchema,
+  recordInputSchema,
+} from '../job'
 import { applicationSchema, kitSchema, procedureSchema, ruleSetSchema, stockItemSchema, templateSchema } from '../kit'
 import { personSchema, shopSettingsSchema, type Access } from '../shop'
 import { platformSchema, underbodyFileSchema, vehicleSchema } from '../vehicle'
@@ -21,6 +28,7 @@ import {
   auditSchema,
   backupSchema,
   catalogSchema,
+  compressorPanelSchema,
   customerSchema,
   deviceReadingSchema,
   deviceSchema,
@@ -73,6 +81,11 @@ import {
   sinceSchema,
   templateQuery,
   unitsSchema,
+  withdrawSchema,
+  compressorFillSchema,
+  compressorLineSchema,
+  compressorLookSchema,
+  compressorWaitSchema,
   uploadSchema,
   verdictQuestionSchema,
 } from './requests'
@@ -236,6 +249,19 @@ export const ROUTES: readonly Route[] = [
   read('/jobs/{id}/unsent', 'Screens that may hold work nobody has seen', unsentSchema),
   read('/jobs/{id}/records', 'Records of a job', z.array(bayRecordSchema)),
   add('work', '/jobs/{id}/records', 'Append a record', recordInputSchema, bayRecordSchema),
+  read('/jobs/{id}/pressures', 'Pressures that were read since, over all visits', z.array(keptReadingSchema)),
+  add(
+    'work',
+    '/jobs/{id}/pressures',
+    'Take down pressures that were read',
+    newReadingsSchema,
+    z.array(keptReadingSchema),
+  ),
+  write('post', 'work', '/jobs/{id}/pressures/{reading}/withdraw', 'Withdraw a reading of the log', {
+    body: withdrawSchema,
+    answer: keptReadingSchema,
+  }),
+  read('/jobs/{id}/pressures.csv', 'Pressures that were read since', 'text/csv'),
   read('/jobs/{id}/export', 'The whole job as a file', jobExportSchema),
   read('/jobs/{id}/card.pdf', "The owner's card", 'application/pdf', unitsSchema),
   read('/minutes', 'How long steps of a kit took in this shop', measuredStepsSchema, minutesQuery),
@@ -292,6 +318,26 @@ export const ROUTES: readonly Route[] = [
   read('/shop', "The shop's settings", storedSettingsSchema),
   change('desk', '/shop', "Change the shop's settings", shopSettingsSchema, storedSettingsSchema),
 
+  read('/compressor', 'The stand-in compressor with its panel', compressorPanelSchema),
+  write('put', 'work', '/compressor/lines', 'Join a line to the stand-in compressor', {
+    body: compressorLineSchema,
+    answer: compressorPanelSchema,
+  }),
+  write('post', 'work', '/compressor/fill', 'Fill a line, or let air out of it', {
+    body: compressorFillSchema,
+    answer: compressorPanelSchema,
+  }),
+  write('post', 'work', '/compressor/wait', 'Let hours go by for the stand-in compressor', {
+    body: compressorWaitSchema,
+    answer: compressorPanelSchema,
+  }),
+  write('post', 'work', '/compressor/look', 'Put the gauge on a line', {
+    body: compressorLookSchema,
+    answer: compressorPanelSchema,
+  }),
+  write('post', 'work', '/compressor/reset', 'A new fuse, or the motor cooled down', {
+    answer: compressorPanelSchema,
+  }),
   read('/devices', 'Instruments of the shop', z.array(deviceSchema)),
   read('/devices/readings', 'Readings that no record has used', z.array(deviceReadingSchema), sinceSchema),
   write('put', 'work', '/devices/{id}/setting', 'Set what a simulated instrument reads next', {

@@ -18,8 +18,8 @@ describe('the circuit of a job', () => {
     const [front, rear] = ['quill-fore-coil', 'ninebark-coach'].map((id) => demoKits().find((k) => k.id === id)!)
     const both = onlyKits(job, front!, rear!)
     expect(connectionsOf(both)).toHaveLength(12)
-    expect(axleOfConnection(both, 'front-bag-left-air')).toBe('front')
-    expect(axleOfConnection(both, 'rear-left-valve-line')).toBe('rear')
+    expect(axleOfConnection(both, 'front-bag-left-air-to-front-left-valve')).toBe('front')
+    expect(axleOfConnection(both, 'rear-left-valve-line-to-rear-bag-left')).toBe('rear')
   })
   test('of two axles on one compressor a joint that both use counts with one of them', () => {
     const [front, rear] = ['quill-fore-coil', 'ninebark-coach'].map((id) => demoKits().find((k) => k.id === id)!)
@@ -48,12 +48,19 @@ describe('records from before circuits', () => {
       connectionsOf(earlier.job)
         .filter((c) => isAbout(c, id))
         .map((c) => c.id)
-    expect(named('connection-1-left')).toEqual(['rear-bag-left-air-thread', 'rear-bag-left-air'])
-    expect(named('connection-2-right')).toEqual(['rear-right-valve-line'])
+    expect(named('connection-1-left')).toEqual(['rear-bag-left-air-thread', 'rear-bag-left-air-to-rear-left-valve'])
+    expect(named('connection-2-right')).toEqual(['rear-right-valve-line-to-rear-bag-right'])
   })
   test('prove what they proved: soap and hold of a job that left are done still', () => {
     const { finalChecks } = assessJob(earlier.job, earlier.records)
     for (const check of ['soap', 'air-check']) expect(finalChecks.find((c) => c.check === check)!.state).toBe('done')
+  })
+  test('prove nothing of fittings that there were none of: with a compressor every joint is owed', () => {
+    const { job: left, records } = demoJob('0415')
+    const other = { ...left, supply: 'compressor-tank' as const }
+    const { air } = assessJob(other, records)
+    expect(air.connections.length).toBe(16)
+    expect(air.connections.filter((c) => c.result === 'no-bubbles')).toEqual([])
   })
   test('circuits are the same object for the same job', () => expect(circuitOf(job)).toBe(circuitOf(job)))
 })

@@ -9,7 +9,7 @@ import {
   type Circuit,
   type Joint,
 } from '../circuit'
-import { hasAir, type Kit } from '../kit'
+import { hasAir } from '../kit'
 import { PSI, type Pascals } from '../quantity'
 import { AXLES, type AxleEnd } from '../spring'
 import { kitAt, type Job } from './schema'
@@ -42,8 +42,10 @@ export interface Connection extends Omit<Joint, 'axle'> {
   formerly: string[]
 }
 
-/** Earlier records named a line of the kit's list and a side. */
-function formerly(kit: Kit | undefined, { node: { kind }, side }: Joint, axle: AxleEnd): string[] {
+/** Earlier records named a line of the kit's list and a side; there were inflation valves and tees only, and nothing was drawn. */
+function formerly(job: Aired, { node: { kind }, side }: Joint, axle: AxleEnd): string[] {
+  if (job.supply !== 'valves' || job.circuit) return []
+  const kit = kitAt(job, axle)?.kit
   const line = kit?.connections.findIndex((c) => /valve/i.test(c) === (kind !== 'bag')) ?? -1
   const sides = side ? [side] : (['left', 'right'] as const)
   return line < 0 ? [] : sides.map((s) => `${axle === 'front' ? 'front-' : ''}connection-${line + 1}-${s}`)
@@ -62,7 +64,7 @@ export function connectionsOf(job: Aired): Connection[] {
       ...joint,
       axle,
       name: jointName(circuit, joint),
-      formerly: formerly(kitAt(job, axle)?.kit, joint, axle),
+      formerly: formerly(job, joint, axle),
     }
   })
   connections.set(job, found)

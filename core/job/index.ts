@@ -1,4 +1,5 @@
 export * from './schema'
 export * from './preferences'
 export * from './circuit'
+export * from './pressures'
 export * from './records'

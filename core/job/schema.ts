@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { circuitSchema, linesAt, SUPPLIES } from '../circuit'
 import { bounded } from '../quantity'
 import { recordId } from '../stages/record-parts'
+import { pressureReadingSchema } from './pressures'
 import { bayRecordSchema } from './records'
 import { AXLES, type AxleEnd } from '../spring'
 import { preferencesSchema, USUAL_PREFERENCES } from './preferences'
@@ -81,6 +82,25 @@ export const jobSchema = z
     supply: z.enum(SUPPLIES, { error: `supply must be one of ${SUPPLIES.join(', ')}` }).default('valves'),
     /** Bags, lines and fittings where they are not as kits and supply usually make them; null where they are. */
     circuit: circuitSchema.nullable().default(null),
+    /** Since when what is joined to what has been so, by the server's clock, where it was otherwise before; holds from before are not about it. */
+    circuitSince: z.iso.datetime({ error: 'must be a date and time like 2026-11-25T10:42:00Z' }).optional(),
+    /** How a compressor gets its current; null where there is none, or nobody has measured it. */
+    wiring: z
+      .strictObject({
+        /** There and back. */
+        loop: bounded('length', 0.3, 40),
+        feed: z.enum(['battery', 'auxiliary'], { error: 'feed must be battery or auxiliary' }),
+        /** Of a factory auxiliary circuit, A. */
+        auxiliary: z
+          .strictObject({
+            fuse: z.number({ error: 'fuse must be a number, A' }).min(1).max(200),
+            relay: z.number({ error: 'relay must be a number, A' }).min(1).max(200),
+          })
+          .nullable()
+          .default(null),
+      })
+      .nullable()
+      .default(null),
     frame: z.enum(['rigid', 'twisting']),
     /** Where the bags are filled. */
     altitude: bounded('altitude', -500, 5000),
@@ -177,6 +197,8 @@ export const jobExportSchema = z.strictObject({
   format: z.literal(EXPORT_FORMAT, { error: `format must be "${EXPORT_FORMAT}"` }),
   job: jobSchema,
   records: z.array(bayRecordSchema).max(20_000),
+  /** What its bags were read at since. */
+  pressures: z.array(pressureReadingSchema).max(5_000).default([]),
 })
 export type JobExport = z.infer<typeof jobExportSchema>
 
@@ -202,6 +224,7 @@ export function newJob(
     air: { front: 'separate', rear: 'separate' },
     supply: 'valves',
     circuit: null,
+    wiring: null,
     frame: 'rigid',
     altitude: 0,
     conditions: { ...NO_CONDITIONS },

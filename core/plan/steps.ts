@@ -1,12 +1,4 @@
-import {
-  conditionsHold,
-  factOf,
-  seenAt,
-  type Operation,
-  type Procedure,
-  type ProcedureKind,
-  type Seen,
-} from '../kit'
+import { conditionsHold, factOf, seenAt, type Operation, type Procedure, type ProcedureKind, type Seen } from '../kit'
 import type { AxleEnd } from '../spring'
 import type { Survey, SurveyKey, Vehicle } from '../vehicle'
 import { fastenerId, named, renamed, stepId, type Placed, type PlannedKit, type Side } from './names'

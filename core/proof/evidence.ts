@@ -44,6 +44,8 @@ export type VoidCode =
   | 'wheels-changed'
   | 'load-changed'
   | 'kit-changed'
+  /** Lines and fittings are others since. */
+  | 'circuit-changed'
   | 'step-done-again'
 
 /** `about` names what it is about: a step, a load case. */

@@ -95,7 +95,14 @@ describe('what voids what', () => {
     ],
     [
       'a fitting opened: soap, air check, pressures',
-      [{ kind: 'connection-opened', connection: 'rear-bag-left-air', reason: 'leaked', remedy: 'opened' }],
+      [
+        {
+          kind: 'connection-opened',
+          connection: 'rear-bag-left-air-to-rear-left-valve',
+          reason: 'leaked',
+          remedy: 'opened',
+        },
+      ],
       ['soap', 'air-check', 'minimum-pressure'],
     ],
     [
@@ -158,7 +165,7 @@ describe('what voids what', () => {
 describe('limits in force, at their own figure', () => {
   const soap = (pressure: number, minutes: number | null): RecordBody => ({
     kind: 'connection',
-    connection: 'rear-bag-left-air',
+    connection: 'rear-bag-left-air-to-rear-left-valve',
     result: 'no-bubbles',
     pressure,
     minutes,
@@ -167,11 +174,11 @@ describe('limits in force, at their own figure', () => {
   const own = (body: RecordBody) => {
     const opened: RecordBody = {
       kind: 'connection-opened',
-      connection: 'rear-bag-left-air',
+      connection: 'rear-bag-left-air-to-rear-left-valve',
       reason: 'recut',
       remedy: 'opened',
     }
-    return assessed(after(opened, body)).air.connections.find((c) => c.id === 'rear-bag-left-air')!
+    return assessed(after(opened, body)).air.connections.find((c) => c.id === 'rear-bag-left-air-to-rear-left-valve')!
   }
   test.each([
     [LEFT.testPressure!, 2, 'no-bubbles'],
@@ -190,12 +197,17 @@ describe('in whatever order', () => {
   const gone = records.length
   const harm: RecordBody[] = [
     { kind: 'opened-again', step: 'torque-clamp:left', fastener: 'clamp-bar', reason: 'cocked' },
-    { kind: 'connection-opened', connection: 'rear-right-valve-line', reason: 'leaked', remedy: 'opened' },
+    {
+      kind: 'connection-opened',
+      connection: 'rear-right-valve-line-to-rear-bag-right',
+      reason: 'leaked',
+      remedy: 'opened',
+    },
     { kind: 'bracket-moved', axle: 'rear', side: null, reason: 'rubbed' },
     { kind: 'bag-pressure', axle: 'rear', left: 2 * PSI, right: 2 * PSI },
     {
       kind: 'connection',
-      connection: 'rear-bag-left-air',
+      connection: 'rear-bag-left-air-to-rear-left-valve',
       result: 'bubbles',
       pressure: LEFT.testPressure!,
       minutes: 3,

@@ -67,6 +67,12 @@ function changedSince({ job, steps }: Work, record: BayRecord): VoidCode | null 
   const axle = axleOfWork(job, body, steps)
   const since = axle && kitAt(job, axle)?.since
   if (since && timeOf(record) < Date.parse(since)) return 'kit-changed'
+  if (
+    (body.kind === 'air-check' || body.kind === 'bag-pressure') &&
+    job.circuitSince &&
+    timeOf(record) < Date.parse(job.circuitSince)
+  )
+    return 'circuit-changed'
   const loaded = body.kind === 'height' && body.timing === 'after' && body.load === 'loaded' ? body.loadCase : null
   const reweighed = loaded && job.loadCases.find((c) => c.id === loaded)?.since
   return reweighed && timeOf(record) < Date.parse(reweighed) ? 'load-changed' : null

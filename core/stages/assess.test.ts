@@ -275,7 +275,7 @@ describe('open items and final checks', () => {
   test('a bubbling connection stops it until it is soaped with no bubbles', () => {
     const soap = (result: 'bubbles' | 'no-bubbles'): RecordBody => ({
       kind: 'connection',
-      connection: 'rear-bag-left-air',
+      connection: 'rear-bag-left-air-to-rear-left-valve',
       result,
       pressure: job.kits[0]!.kit.testPressure!,
       minutes: 3,

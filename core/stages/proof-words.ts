@@ -95,6 +95,7 @@ export const VOIDS: Record<VoidCode, string> = {
   'wheels-changed': 'wheels came off or went on since',
   'load-changed': 'the load was changed in the plan since',
   'kit-changed': 'another kit was picked since',
+  'circuit-changed': 'lines and fittings were changed in the plan since',
   'step-done-again': 'a mounting step was done again since',
 }
 

@@ -56,7 +56,7 @@ describe('a record in one line', () => {
     [
       {
         kind: 'connection',
-        connection: 'rear-bag-left-air',
+        connection: 'rear-bag-left-air-to-rear-left-valve',
         result: 'no-bubbles',
         pressure: 60 * PSI,
         minutes: 3,

@@ -103,7 +103,7 @@ describe('sentences', () => {
       'touches-as-mounted': 'bag:exhaust-right:rear:right',
       'gap-fails': 'bag-clearance:rear:left',
       'hole-unsound': 'Seat hole:rear:left',
-      bubbles: 'rear-bag-left-air',
+      bubbles: 'rear-bag-left-air-to-rear-left-valve',
       'step-skipped': 'Align it, left',
       'not-on-wheels': '',
       'not-settled': '',
@@ -117,7 +117,7 @@ describe('sentences', () => {
       'room-gap-fails': 'exhaust right',
       'touches-as-mounted': 'exhaust right',
       'hole-unsound': 'Seat hole',
-      bubbles: 'rear bag left air',
+      bubbles: 'rear bag left air to rear left valve',
     }
     for (const [code, about] of Object.entries(abouts)) {
       const stop: Stop = { code: code as StopCode, about, stage: 'bay', hard: true }

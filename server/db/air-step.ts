@@ -10,6 +10,10 @@ const OF_RECORD: Record<string, readonly string[]> = {
 const operationsBefore = (operations: unknown): void => {
   for (const o of list(operations)) without(o, ['circuit'])
 }
+function procedureBefore(procedure: Tree): void {
+  without(procedure, ['compressor'])
+  operationsBefore(procedure.operations)
+}
 function kitBefore(kit: Tree): void {
   operationsBefore(kit.operations)
   for (const p of list(kit.parts)) without(p, ['circuit'])
@@ -33,16 +37,17 @@ export const BEFORE_AIR: Forms<'jobs' | 'job_versions' | 'kits' | 'procedures'> 
   },
   before(table, document) {
     if (table === 'kits') return kitBefore(document)
-    if (table === 'procedures') return operationsBefore(document.operations)
-    without(document, ['supply', 'circuit'])
+    if (table === 'procedures') return procedureBefore(document)
+    without(document, ['supply', 'circuit', 'circuitSince', 'wiring'])
     for (const own of list(document.kits)) kitBefore(tree(own.kit))
-    for (const own of list(document.procedures)) operationsBefore(tree(own.procedure).operations)
+    for (const own of list(document.procedures)) procedureBefore(tree(own.procedure))
   },
   putBack(table, document, was) {
     if (table === 'kits') return putKit(document, was)
     if (table === 'procedures') return fill(document, was)
     for (const [own, before] of kitsOfBoth(document, was)) putKit(tree(own.kit), tree(before.kit))
-    for (const key of ['supply', 'circuit']) if (document[key] === undefined && key in was) document[key] = was[key]
+    for (const key of ['supply', 'circuit', 'circuitSince', 'wiring'])
+      if (document[key] === undefined && key in was) document[key] = was[key]
     for (const own of list(document.procedures)) {
       const before = list(was.procedures).find((p) => tree(p.procedure).id === tree(own.procedure).id)
       if (before) fill(tree(own.procedure), tree(before.procedure))

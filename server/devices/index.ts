@@ -1,2 +1,3 @@
 export * from './simulated'
 export * from './routes'
+export * from './compressor'

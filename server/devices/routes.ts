@@ -1,6 +1,10 @@
 import { Router } from 'express'
 import type { Knex } from 'knex'
 import {
+  compressorFillSchema,
+  compressorLineSchema,
+  compressorLookSchema,
+  compressorWaitSchema,
   connectionSchema,
   devicePlaceSchema,
   deviceSettings,
@@ -11,7 +15,35 @@ import { digestOf, newSecret } from '../people'
 import { personOf, principalOf } from '../principal'
 import { notFound, parseBody, Problem } from '../problem'
 import { audit } from '../write'
+import type { SimulatedCompressor } from './compressor'
 import type { SimulatedDevices } from './simulated'
+
+/** The panel of the stand-in compressor. */
+export function compressorRoutes(compressor: SimulatedCompressor): Router {
+  const joined = <T>(line: string, panel: T | null): T => {
+    if (panel === null) throw notFound('line', line)
+    return panel
+  }
+  return Router()
+    .get('/', (_request, response) => void response.json(compressor.panel()))
+    .put('/lines', (request, response) => {
+      const { line, volume, leak } = parseBody(compressorLineSchema, request.body)
+      response.json(compressor.join(line, volume, leak))
+    })
+    .post('/fill', (request, response) => {
+      const { line, to, fuse, letOut } = parseBody(compressorFillSchema, request.body)
+      response.json(joined(line, letOut ? compressor.dump(line, to) : compressor.fill(line, to, fuse)))
+    })
+    .post('/wait', (request, response) => {
+      const { hours, temperature } = parseBody(compressorWaitSchema, request.body)
+      response.json(compressor.wait(hours, temperature))
+    })
+    .post('/look', (request, response) => {
+      const { line } = parseBody(compressorLookSchema, request.body)
+      response.json(joined(line, compressor.look(line)))
+    })
+    .post('/reset', (_request, response) => void response.json(compressor.reset()))
+}
 
 /** The device drawer: see, set, take a reading, drop the connection; and the door for instruments themselves. */
 export function deviceRoutes(db: Knex, devices: SimulatedDevices): Router {

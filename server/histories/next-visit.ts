@@ -36,6 +36,7 @@ export function nextVisit(
     air: job.air,
     supply: job.supply,
     circuit: job.circuit,
+    wiring: job.wiring,
     frame: job.frame,
     altitude: job.altitude,
     kits: kitsLeft(job).map((own) => ({ ...own, work: 'keep' as const })),

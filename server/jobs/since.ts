@@ -1,5 +1,5 @@
 import type { Knex } from 'knex'
-import { kitAt, ofKind, type BayRecord, type Job, type JobKit } from '@stout-shackle/core/job'
+import { connectionsOf, kitAt, ofKind, type BayRecord, type Job, type JobKit } from '@stout-shackle/core/job'
 import { AXLES } from '@stout-shackle/core/spring'
 
 const isSame = (a: JobKit | null, b: JobKit | null): boolean =>
@@ -21,7 +21,15 @@ export async function withSince(
   for (const axle of AXLES) {
     const [was, is] = [kitAt(current, axle), kitAt(given, axle)]
     if (!is) continue
-    since.set(is, isSame(was, is) ? was!.since : await sinceOf(db, given.id, is, records, at))
+    since.set(
+      is,
+      isSame(was, is)
+        ? was!.since
+        : await sinceOf(db, given.id, records, at, isWork, (job) => {
+            const own = kitAt(job, axle)
+            return isSame(own, is) ? { since: own!.since } : null
+          }),
+    )
   }
   const kits = given.kits.map(({ since: _told, ...own }, i) => stamped(own, since.get(given.kits[i]!)))
   const loadCases = given.loadCases.map(({ since: _told, ...own }) => {
@@ -29,7 +37,23 @@ export async function withSince(
     const isChanged = was !== undefined && JSON.stringify(was.items) !== JSON.stringify(own.items)
     return stamped(own, isChanged && wasLoaded(records, own.id) ? at : was?.since)
   })
-  return { ...given, kits, loadCases }
+  const { circuitSince: _told, ...rest } = given
+  const joints = jointsOf(given)
+  const circuitSince =
+    jointsOf(current) === joints
+      ? current.circuitSince
+      : await sinceOf(db, given.id, records, at, isAir, (job) =>
+          jointsOf(job) === joints ? { since: job.circuitSince } : null,
+        )
+  return { ...rest, kits, loadCases, ...(circuitSince === undefined ? {} : { circuitSince }) }
+}
+/** What is joined to what, as one text; jobs from before circuits have what their kits usually have. */
+const jointsOf = (job: Job): string => {
+  const { kits, air, supply = 'valves', circuit = null } = job
+  return connectionsOf({ kits, air, supply, circuit })
+    .map((c) => c.id)
+    .sort()
+    .join(' ')
 }
 const stamped = <T extends object>(own: T, since: string | undefined): T & { since?: string } =>
   since === undefined ? own : { ...own, since }
@@ -40,26 +64,31 @@ const wasLoaded = (records: readonly BayRecord[], loadCase: string): boolean =>
 
 /** What tells that the work of a kit was begun. */
 const isWork = ({ body }: BayRecord): boolean => body.kind === 'step' || body.kind === 'torque'
+/** What says something of the air in a circuit. */
+const isAir = ({ body }: BayRecord): boolean => body.kind === 'air-check' || body.kind === 'bag-pressure'
 
 /**
- * Since when a kit has been the job's: now, unless it was before and nothing was done since it was put aside.
- * @returns undefined for one that nothing was done before
+ * Since when something of a job has been what it is: now, unless it was before and nothing was done since it was put aside.
+ * @param counts records that say something of it
+ * @param asIs what a version of the job has of it where it is the same; null where it is not
+ * @returns undefined where nothing was done before
  */
 async function sinceOf(
   db: Knex,
   id: string,
-  kit: JobKit,
   records: readonly BayRecord[],
   at: string,
+  counts: (record: BayRecord) => boolean,
+  asIs: (job: Job) => { since: string | undefined } | null,
 ): Promise<string | undefined> {
-  if (!records.some(isWork)) return undefined
+  if (!records.some(counts)) return undefined
   const versions = await db<{ job_id: string; version: number; document: string; at: string }>('job_versions')
     .where({ job_id: id })
     .orderBy('version', 'desc')
     .limit(20)
-  const jobs = versions.map((v) => JSON.parse(v.document) as Job)
-  const last = jobs.findIndex((job) => isSame(kitAt(job, kit.kit.axle), kit))
+  const found = versions.map((v) => asIs(JSON.parse(v.document) as Job))
+  const last = found.findIndex((f) => f !== null)
   const putAside = versions[last - 1]
-  if (last < 0 || !putAside || records.some((r) => isWork(r) && r.at >= putAside.at)) return at
-  return kitAt(jobs[last]!, kit.kit.axle)!.since
+  if (last < 0 || !putAside || records.some((r) => counts(r) && r.at >= putAside.at)) return at
+  return found[last]!.since
 }

@@ -1,3 +1,4 @@
+import { addPressures, pressuresOfJob } from './pressure-store'
 import type { Knex } from 'knex'
 import {
   EXPORT_FORMAT,
@@ -251,7 +252,7 @@ export class JobStore {
   }
 
   /** Takes in a job from another installation, with its times as they are, marked as imported. */
-  async import(db: Knex, { job, records }: JobExport, by: string): Promise<StoredJob> {
+  async import(db: Knex, { job, records, pressures }: JobExport, by: string): Promise<StoredJob> {
     const seen = new Set<string>()
     records.forEach((record, i) => {
       if (seen.has(record.id))
@@ -277,6 +278,7 @@ export class JobStore {
       origin: { person: null, tablet: null, received, clockOff: 0, imported: true },
     }))
     for (const record of taken) await insertRecord(db, job.id, record, undefined)
+    await addPressures(db, job.id, pressures, by)
     if (!hasLeft(taken)) await reserveFor(db, job)
     return { ...stored, records: inOrder(taken) }
   }
@@ -345,4 +347,7 @@ export const exportJob = async (db: Knex, { job, records }: StoredJob): Promise<
   format: EXPORT_FORMAT,
   job,
   records: await withPhotosIn(db, records),
+  pressures: (await pressuresOfJob(db, job.id)).map(
+    ({ id: _id, job: _job, enteredBy: _by, enteredAt: _at, withdrawn: _why, ...reading }) => reading,
+  ),
 })

@@ -98,11 +98,11 @@ const TRICKS: Record<string, Trick> = {
   'soap, looked at for a minute': { work: soapAt({ minutes: 1 }), stops: ['final-check-open:soap'] },
   'soap before the kit is in': { work: first('connection'), stops: ['final-check-open:soap'] },
   'one connection never soaped': {
-    work: without('connection', (b) => b.connection === 'rear-right-valve-line'),
+    work: without('connection', (b) => b.connection === 'rear-right-valve-line-to-rear-bag-right'),
     stops: ['final-check-open:soap'],
   },
   'a connection that does not exist, soaped for one that does': {
-    work: without('connection', (b) => b.connection === 'rear-right-valve-line'),
+    work: without('connection', (b) => b.connection === 'rear-right-valve-line-to-rear-bag-right'),
     sent: [
       [
         {
@@ -120,19 +120,31 @@ const TRICKS: Record<string, Trick> = {
   },
   'every connection bubbling': {
     work: soapAt({ result: 'bubbles' }),
-    stops: ['bubbles:rear-bag-left-air', 'final-check-open:soap'],
+    stops: ['bubbles:rear-bag-left-air-to-rear-left-valve', 'final-check-open:soap'],
   },
   'bubbles, then no bubbles without soap': {
     work: (list) =>
       ending({
-        ...(list.find((t) => t.body.kind === 'connection' && t.body.connection === 'rear-bag-left-air')!
-          .body as Body<'connection'>),
+        ...(list.find(
+          (t) => t.body.kind === 'connection' && t.body.connection === 'rear-bag-left-air-to-rear-left-valve',
+        )!.body as Body<'connection'>),
         pressure: 0,
-      })(change('connection', { result: 'bubbles' }, (b) => b.connection === 'rear-bag-left-air')(list)),
-    stops: ['bubbles:rear-bag-left-air'],
+      })(
+        change(
+          'connection',
+          { result: 'bubbles' },
+          (b) => b.connection === 'rear-bag-left-air-to-rear-left-valve',
+        )(list),
+      ),
+    stops: ['bubbles:rear-bag-left-air-to-rear-left-valve'],
   },
   'a fitting opened after soap and hold': {
-    work: ending({ kind: 'connection-opened', connection: 'rear-bag-left-air', reason: 'recut', remedy: 'opened' }),
+    work: ending({
+      kind: 'connection-opened',
+      connection: 'rear-bag-left-air-to-rear-left-valve',
+      reason: 'recut',
+      remedy: 'opened',
+    }),
     stops: ['final-check-open:soap', 'final-check-open:air-check', 'final-check-open:minimum-pressure'],
   },
   'a hold at 0 psi': { work: change('air-check', { pressure: 0 }), stops: ['final-check-open:air-check'] },

@@ -237,6 +237,7 @@ describe('parts, wrenches and procedures', () => {
       axle: 'rear',
       platforms: [],
       when: [],
+      compressor: null,
       use: 'always',
       parts: [],
       fasteners: [],

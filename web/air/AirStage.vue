@@ -11,7 +11,9 @@ import AirCheckForm from './AirCheckForm.vue'
 import CutListCard from './CutListCard.vue'
 import HoldPlate from './HoldPlate.vue'
 import JointsCard from './JointsCard.vue'
+import PressureLogCard from './PressureLogCard.vue'
 import LinesCard from './LinesCard.vue'
+import SupplyCard from './SupplyCard.vue'
 import { useCircuit } from './use-circuit'
 
 const { store, job, assessment } = useOpenJob()
@@ -20,6 +22,15 @@ const { axle, axles, chosen, show } = useShownAxle()
 const { under, circuit, draft, laid, faults, keep } = useCircuit(job, assessment, (change) =>
   store.edit(change, 'the air circuit'),
 )
+const PARTS = [
+  ['lines', 'Lines'],
+  ['joints', 'Connections'],
+  ['hold', 'Air check'],
+  ['supply', 'Filling'],
+  ['pressure-log', 'Log'],
+] as const
+/** A card of this stage, brought into view. */
+const go = (card: string) => document.querySelector(`[data-card=${card}]`)?.scrollIntoView({ block: 'start' })
 const selected = ref<string | null>(null)
 const connections = computed(() => assessment.value.air.connections.filter((c) => c.axle === axle.value))
 const checks = computed(() => assessment.value.air.checks.filter((c) => c.axle === axle.value))
@@ -52,6 +63,9 @@ const bubbling = computed(() => connections.value.filter((c) => c.result === 'bu
   </p>
   <StageColumns v-else>
     <template #work>
+      <nav class="parts" aria-label="Parts of this stage">
+        <button v-for="[id, name] in PARTS" :key="id" class="plain" @click="go(id)">{{ name }}</button>
+      </nav>
       <LinesCard
         :under="under"
         :circuit="circuit"
@@ -85,6 +99,8 @@ const bubbling = computed(() => connections.value.filter((c) => c.result === 'bu
         </div>
         <p v-for="text in checkDoubts" :key="text" class="note" data-doubt>{{ text }}</p>
       </section>
+      <SupplyCard :circuit="circuit" :laid="laid" :chosen="assessment.chosen" />
+      <PressureLogCard v-if="chosen" :key="`log-${axle}`" :chosen="chosen" />
     </template>
     <template #plate>
       <HoldPlate
@@ -103,6 +119,10 @@ const bubbling = computed(() => connections.value.filter((c) => c.result === 'bu
 </template>
 
 <style scoped>
+.parts {
+  display: flex;
+  gap: 18px;
+}
 .hold h3 {
   padding: 6px 12px 0;
   text-transform: capitalize;

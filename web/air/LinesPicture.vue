@@ -170,6 +170,7 @@ const labels = computed(() =>
     ],
     props.width,
     props.height,
+    fittings.value.map((n) => ({ ...at(n.at), r: 9 })),
   ),
 )
 
@@ -364,7 +365,7 @@ function key(event: KeyboardEvent, what: Held) {
       <circle class="grip" :cx="at(n.at).x" :cy="at(n.at).y" r="13" />
     </g>
     <text v-for="l in labels" :key="l.id" :x="l.left + 2" :y="l.top + 12" class="label">{{ l.text }}</text>
-    <text :x="8" :y="height - 8" class="hint">front is left</text>
+    <text :x="width - 8" :y="height - 8" text-anchor="end" class="hint">front is left</text>
   </svg>
 </template>
 

@@ -18,15 +18,21 @@ const GAP = 11
 
 /**
  * Labels beside their places, none over another: to the right, to the left, above or below, whichever is free first.
- * @param taken boxes that no label may cover
+ * @param taken places that no label may cover: middle and half-width
  */
-export function placeLabels(labels: readonly Label[], width: number, height: number): PlacedLabel[] {
+export function placeLabels(
+  labels: readonly Label[],
+  width: number,
+  height: number,
+  taken: readonly { x: number; y: number; r: number }[] = [],
+): PlacedLabel[] {
   const done: PlacedLabel[] = []
   const isClear = (left: number, top: number, w: number) =>
     left >= 2 &&
     top >= 2 &&
     left + w <= width - 2 &&
     top + TALL <= height - 2 &&
+    taken.every((t) => left > t.x + t.r || left + w < t.x - t.r || top > t.y + t.r || top + TALL < t.y - t.r) &&
     done.every((d) => left + w < d.left || left > d.left + d.width || top + TALL < d.top || top > d.top + TALL)
   for (const label of labels) {
     const w = label.text.length * LETTER + 4

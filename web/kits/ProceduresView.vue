@@ -49,6 +49,7 @@ async function add() {
     name: name.value.trim(),
     source: source.value.trim(),
     axle: null,
+    compressor: null,
     platforms: kind.value === 'vehicle' ? [platform.value] : [],
     when: [],
     use: kind.value === 'vehicle' ? 'where-named' : 'always',

@@ -2,7 +2,7 @@ import type { RecordTexts } from '../record-parts'
 import type { airRecords } from './records'
 import { formatQuantity, type UnitSystem } from '../../quantity'
 import { REMEDY_NAMES, type Supply, type ValvePlace } from '../../circuit'
-import type { HoldVerdict } from '../../air'
+import type { FillEnd, HoldVerdict, TrendCode } from '../../air'
 import { count } from '../count'
 import type { RefusalsOf, StageStop, StopsOf, WaitsOf } from '../stage'
 import type { AIR_CHECKS } from './records'
@@ -101,4 +101,22 @@ export const VALVE_PLACE_RULES: Record<ValvePlace, string> = {
   'fuel-door': 'Clean and guarded; the line passes the filler, and a compressor later needs another route.',
   'hitch-bracket': 'No drilling of the body; clear of the trailer plug and chains.',
   rocker: 'Short route forward; feet and jack points are near, and a compressor later needs another route.',
+}
+
+/** What a trend says of a line. */
+export const TREND_TEXT: Record<TrendCode, string> = {
+  falling: 'falls',
+  'beyond-span': 'falls slowly, the min is further off than these readings can tell',
+  rising: 'does not fall',
+  'too-few': 'three readings or more tell a trend',
+}
+
+/** How a run of a compressor ended. */
+export const FILL_END_TEXT: Record<FillEnd, string> = {
+  reached: 'Stopped at the figure',
+  'cut-out': 'Stopped by its own cut-out',
+  fuse: 'Its fuse is blown',
+  heat: 'Tripped by heat',
+  never: 'Loses air as fast as it fills',
+  stopped: 'Stopped: it took too long',
 }

@@ -81,6 +81,7 @@ function addedStep({ axle, operation, fastener, before }: RecordOf<'step-added'>
       when: [],
       use: 'always',
       parts: [],
+      compressor: null,
       fasteners: fastener ? [fastener] : [],
       operations: [operation],
     },

@@ -1,0 +1,2 @@
+export { pressuresFromCsv, pressuresToCsv } from './csv'
+export { pressureLog, REFERENCE, type LineLog } from './log'
