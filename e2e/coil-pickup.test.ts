@@ -169,7 +169,7 @@ test('the coil pickup goes from Measure to Hand over, with a reload and a killed
 
   // Air: soaped in the bay already, and the owner reads it after 24 h: it leaves tonight.
   await link(page, 'Air').click()
-  await page.getByText('4 of 4').waitFor()
+  await page.getByText('6 of 6').waitFor()
   // Hand over: not ready until heights and bag pressures are in.
   await link(page, 'Hand over').click()
   await page.locator('[data-ready=false]').waitFor()

@@ -124,7 +124,15 @@ export function buildPlan(
   for (const [i, { step, state }] of order.steps.entries()) {
     moveTo(state, i)
     const o = step.operation
-    const { method: _method, same: _same, easier: _easier, hardware: _hardware, when: _when, ...told } = o
+    const {
+      method: _method,
+      same: _same,
+      easier: _easier,
+      hardware: _hardware,
+      when: _when,
+      circuit: _circuit,
+      ...told
+    } = o
     steps.push({
       ...told,
       id: step.id,

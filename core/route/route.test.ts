@@ -98,6 +98,27 @@ describe('a line as it lies', () => {
     for (let i = 1; i < marks.length; i++) expect(marks[i]! - marks[i - 1]!).toBeLessThanOrEqual(0.3 + 1e-9)
     expect(judgeRoute(way, OUTSIDE, [pipe([-2, 0, 0.64], [0, 0, 0.64], 0.03)]).ties).toEqual([])
   })
+  test('loom where an edge is near, none along the flat of a rail', () => {
+    // Straight over the upper inner edge of a rail, 5 mm above it, and along its flat far from any edge.
+    const over = judgeRoute(
+      [
+        [-1, -0.3, 0.708],
+        [-1, 0.3, 0.708],
+      ],
+      OUTSIDE,
+      [rail([-2, 0.01, 0.5], [0, 0.08, 0.7])],
+    )
+    expect(over.loom.length).toBeGreaterThan(0)
+    const flat = judgeRoute(
+      [
+        [-0.3, 0, 0.6],
+        [-1.7, 0, 0.6],
+      ],
+      OUTSIDE,
+      [rail([-2, 0.01, 0.5], [0, 0.08, 0.7])],
+    )
+    expect(flat.loom).toEqual([])
+  })
   test('an end that moves needs the longest distance through the travel', () => {
     const moving: Motion = { ...still, travel: { ...still.travel, jounce: 0.1, rebound: 0.1 } }
     const at: Vector = [0, 0, 0.4]

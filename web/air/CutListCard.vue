@@ -88,7 +88,7 @@ const nameOf = (id: string) => {
   background: #0e5a63;
 }
 .second {
-  background: #3c8a93;
+  background: #2c747d;
 }
 .bar .left {
   background: #e2dccd;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { CIRCUIT_WORDS } from '@stout-shackle/core/circuit'
 import { computed, ref, watch } from 'vue'
 import {
   CARRIERS,
@@ -400,6 +401,17 @@ const checked = (event: Event) => (event.target as HTMLInputElement).checked
               @change="set({ asks: toggled(operation.asks, k, checked($event)) })"
             />
             {{ SURVEY_QUESTIONS[k].ask }}</label
+          >
+        </fieldset>
+        <fieldset>
+          <legend>Only where the air circuit has</legend>
+          <label v-for="w in CIRCUIT_WORDS" :key="w" class="check"
+            ><input
+              type="checkbox"
+              :checked="operation.circuit.includes(w)"
+              @change="set({ circuit: toggled(operation.circuit, w, checked($event)) })"
+            />
+            {{ plain(w) }}</label
           >
         </fieldset>
         <fieldset>
