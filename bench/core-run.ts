@@ -1,3 +1,4 @@
+import { benchAir } from './air'
 import { bigShop } from './big-shop'
 import { benchClearance } from './clearance'
 import { benchCore } from './core'
@@ -11,4 +12,7 @@ const shop = bigShop(20_261_125, demoKits(), demoVehicles(), demoSurveys())
 const core = benchCore()
 const clearance = await benchClearance()
 const plans = await benchPlans()
-console.log(JSON.stringify({ core, clearance, plans, sweep: sweepVehicles(10_000, 2026), fitment: benchFitment(shop) }))
+const air = benchAir()
+console.log(
+  JSON.stringify({ core, clearance, plans, air, sweep: sweepVehicles(10_000, 2026), fitment: benchFitment(shop) }),
+)

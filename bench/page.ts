@@ -12,6 +12,8 @@ interface PageFigures {
   drag: DragFigures
   /** ms of moving the axle on Fit: work of a move, and from input to paint. */
   axle: { work: { median: number; p95: number }; paint: { median: number; p95: number }; moves: number }
+  /** ms of dragging a fitting on Air, from input to paint. */
+  fitting: { median: number; p95: number; moves: number }
 }
 
 /** What the browser has to fetch, and how long an answer takes to be on the screen. */
@@ -88,8 +90,39 @@ export async function benchPage(address: string, dist: URL): Promise<PageFigures
       }
       return { work: of('work'), paint: of('paint'), moves: times.length }
     }
+    const dragFitting = async () => {
+      await page.goto(`${address}/jobs/job-0417/air`)
+      await page.locator('g.fitting').first().waitFor()
+      await page.evaluate('globalThis.__name = (f) => f')
+      const times = await page
+        .locator('g.fitting')
+        .first()
+        .evaluate(async (element) => {
+          const painted = () => new Promise((done) => requestAnimationFrame(() => setTimeout(done)))
+          // A pointer that is made up cannot be captured.
+          element.setPointerCapture = () => undefined
+          const at = element.getBoundingClientRect()
+          const send = (type: string, x: number) =>
+            element.dispatchEvent(
+              new PointerEvent(type, { bubbles: true, pointerId: 1, clientX: at.x + x, clientY: at.y + x / 3 }),
+            )
+          const list: number[] = []
+          send('pointerdown', 0)
+          for (let i = 0; i < 200; i++) {
+            await painted()
+            const start = performance.now()
+            send('pointermove', 60 - Math.abs(((2 * i) % 120) - 60))
+            await painted()
+            list.push(performance.now() - start)
+          }
+          send('pointerup', 0)
+          return list.slice(40)
+        })
+      return { median: percentile(times, 0.5), p95: percentile(times, 0.95), moves: times.length }
+    }
     return {
       axle: await moveAxle(),
+      fitting: await dragFitting(),
       firstScreen: bytes.reduce((a, b) => a + b, 0) / 1000,
       drag: await traceDrag(browser, page, address),
       keystrokes: [

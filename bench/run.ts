@@ -1,5 +1,6 @@
 import { readFileSync, writeFileSync } from 'node:fs'
 import { cpus, totalmem } from 'node:os'
+import type { AirFigures } from './air'
 import type { Figure } from './measure'
 import type { CatalogFigures } from './catalog'
 import type { ClearanceFigures } from './clearance'
@@ -11,10 +12,11 @@ import type { Sweep } from './vehicles'
 
 const address = process.argv[2]!
 const page = await benchPage(address, new URL('../web/dist/', import.meta.url))
-const { core, clearance, plans, sweep, fitment } = JSON.parse(readFileSync(process.argv[3]!, 'utf8')) as {
+const { core, clearance, plans, air, sweep, fitment } = JSON.parse(readFileSync(process.argv[3]!, 'utf8')) as {
   core: Figure[]
   clearance: ClearanceFigures
   plans: PlanFigures
+  air: AirFigures
   sweep: Sweep
   fitment: FitmentFigures
 }
@@ -45,6 +47,7 @@ ${page.keystrokes.map((k) => `| keystroke to answer painted, ${k.what} | ${k.med
 | the same: between two frames | ${page.drag.median.toFixed(1)} ms median, ${page.drag.worst.toFixed(1)} ms worst of ${page.drag.frames} | 16.7 ms |
 | moving the axle on Fit, ${page.axle.moves} moves: work of a move | ${page.axle.work.median.toFixed(1)} ms median, ${page.axle.work.p95.toFixed(1)} ms at 95 % | 8 ms |
 | the same: from input to paint | ${page.axle.paint.median.toFixed(1)} ms median, ${page.axle.paint.p95.toFixed(1)} ms at 95 % | 50 ms at 95 % |
+| dragging a fitting on Air, ${page.fitting.moves} moves: from input to paint | ${page.fitting.median.toFixed(1)} ms median, ${page.fitting.p95.toFixed(1)} ms at 95 % | 50 ms at 95 % |
 
 ## A catalog of ${shop.kits} kits, ${shop.applications} lines and ${shop.vehicles} vehicles
 
@@ -66,6 +69,20 @@ file of lines is taken in on the page by a person's clicks, on a freshly started
 | largest the server was meanwhile | ${taking.peakMegabytes.toFixed(0)} MB | 400 MB |
 | longest between two frames of the page meanwhile, of ${taking.frames} | ${taking.worstFrame.toFixed(0)} ms | |
 | longest anybody else waited for the server meanwhile | ${s(taking.answers)} | |
+
+## Lines and leaks
+
+\`bench/air.ts\`. Six lines: two bags teed, tank, check valve, manifold, compressor. Leaks are drawn by rates of another shop, one in five of them two at
+once; minutes until each was found by soap.
+
+| what | figure | aim |
+|---|---|---|
+| ${air.routing.what} | ${ms(air.routing.median)} median, ${ms(air.routing.worst)} at 99 % | 200 ms |
+| ${air.judging.what} | ${ms(air.judging.median)} median, ${ms(air.judging.worst)} at 99 % | |
+| ${air.own.what}, straightened and its bends eased | ${ms(air.own.median)} median | |
+| ${air.peer.what} | ${ms(air.peer.median)} median | |
+| what the way costs against that library's cheapest on the grid | ${(100 * air.dearer).toFixed(1)} % | |
+${air.leaks.map((l) => `| 1,000 leaks, ${l.circuit}: the next best test | ${l.worth.mean.toFixed(1)} min mean, ${l.worth.p90.toFixed(1)} min at 90 % | under the next line |\n| the same, cheapest look first | ${l.cheapest.mean.toFixed(1)} min mean, ${l.cheapest.p90.toFixed(1)} min at 90 % | |`).join('\n')}
 
 ## Records and the board
 

@@ -444,6 +444,8 @@ describe('open formats', () => {
       'rule-set',
       'shop-settings',
       'underbody',
+      'circuit',
+      'pressures',
       'template',
     ])
     for (const name of names) {

@@ -47,6 +47,8 @@ export const jobSummarySchema = z.strictObject({
   overload: z.boolean(),
   /** When; null while it is in the shop. */
   handedOver: z.string().nullable(),
+  /** What is due after the handover, of what this job has; `byPressure` is done when the bags were read. */
+  followUps: z.array(z.strictObject({ title: z.string(), days: z.number(), byPressure: z.boolean() })),
   stages: z.array(
     z.strictObject({
       stage,
@@ -428,6 +430,10 @@ export const proofSchema = z.strictObject({
   stops: z.array(z.strictObject({ code: z.string(), about: z.string(), hard: z.boolean(), says: z.string() })),
 })
 export type ProofAnswer = z.output<typeof proofSchema>
+
+/** When the bags of a job were last read, of every job with a log. */
+export const lastReadSchema = z.array(z.strictObject({ job: z.string(), readAt: z.string() }))
+export type LastRead = z.output<typeof lastReadSchema>
 
 /** The stand-in compressor as its panel shows it. */
 export const compressorPanelSchema = z.object({

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { circuitFileSchema } from '../circuit'
 import {
   axleWeightsRequest,
   boltLengthRequest,
@@ -42,6 +43,7 @@ import {
   jobListSchema,
   jobSummarySchema,
   kitSummarySchema,
+  lastReadSchema,
   keptPictureSchema,
   measuredStepsSchema,
   pictureSchema,
@@ -249,6 +251,7 @@ export const ROUTES: readonly Route[] = [
   read('/jobs/{id}/unsent', 'Screens that may hold work nobody has seen', unsentSchema),
   read('/jobs/{id}/records', 'Records of a job', z.array(bayRecordSchema)),
   add('work', '/jobs/{id}/records', 'Append a record', recordInputSchema, bayRecordSchema),
+  read('/pressures', 'When the bags of each job were last read', lastReadSchema),
   read('/jobs/{id}/pressures', 'Pressures that were read since, over all visits', z.array(keptReadingSchema)),
   add(
     'work',
@@ -384,5 +387,7 @@ export const PUBLISHED = {
   'rule-set': ruleSetSchema,
   'shop-settings': shopSettingsSchema,
   underbody: underbodyFileSchema,
+  circuit: circuitFileSchema,
+  pressures: newReadingsSchema,
   template: templateSchema,
 } as const

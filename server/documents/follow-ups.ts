@@ -3,7 +3,7 @@ import timezone from 'dayjs/plugin/timezone'
 import utc from 'dayjs/plugin/utc'
 import { createEvents, type EventAttributes } from 'ics'
 import { type BayRecord, type Job } from '@stout-shackle/core/job'
-import { assessJob, FOLLOW_UPS } from '@stout-shackle/core/stages'
+import { assessJob, followUpsOf } from '@stout-shackle/core/stages'
 import { Problem } from '../problem'
 
 dayjs.extend(utc)
@@ -15,7 +15,7 @@ export function followUps(job: Job, records: readonly BayRecord[], timeZone: str
   const from = handedOver ? dayjs(handedOver.at).tz(timeZone) : dayjs.tz(`${job.day}T17:00:00`, timeZone)
   const vehicle = `${job.vehicle.make} ${job.vehicle.model}`
   const { error, value } = createEvents(
-    FOLLOW_UPS.map(({ key, days, title, text }): EventAttributes => {
+    followUpsOf(job).map(({ key, days, title, text }): EventAttributes => {
       const day = from.add(days, 'day')
       return {
         uid: `${job.id}-${key}@stout-shackle`,

@@ -2,7 +2,7 @@ import { setImmediate as breathe } from 'node:timers/promises'
 import type { Knex } from 'knex'
 import type { JobSummary, StoredJob } from '@stout-shackle/core/contract'
 import { kitsLeft } from '@stout-shackle/core/job'
-import { assessJob } from '@stout-shackle/core/stages'
+import { assessJob, followUpsOf } from '@stout-shackle/core/stages'
 import { vehicleName } from '@stout-shackle/core/wording'
 import type { JobRow, JobStore } from './store'
 
@@ -34,6 +34,7 @@ const summarize = ({ job, records, version }: StoredJob): JobSummary => {
         .join(', ') || null,
     overload: active.ratings.exceeded.length > 0,
     handedOver: handedOver?.at ?? null,
+    followUps: followUpsOf(job).map(({ title, days, byPressure }) => ({ title, days, byPressure })),
     stages,
   }
 }

@@ -1,6 +1,6 @@
 export { Board } from './board'
 export { logRoutes } from './log'
 export { minutesRoutes } from './minutes'
-export { pressureRoutes } from './pressures'
+export { lastReadRoutes, pressureRoutes } from './pressures'
 export { jobRoutes } from './routes'
 export { exportJob, JobStore } from './store'

@@ -1,6 +1,6 @@
 import { Router } from 'express'
 import type { Knex } from 'knex'
-import { withdrawSchema, type StoredJob } from '@stout-shackle/core/contract'
+import { withdrawSchema, type LastRead, type StoredJob } from '@stout-shackle/core/contract'
 import { hasAir } from '@stout-shackle/core/kit'
 import { kitAt, newReadingsSchema, type Job, type PressureReading } from '@stout-shackle/core/job'
 import { pressuresToCsv } from '@stout-shackle/core/stages/pressure-log'
@@ -29,6 +29,16 @@ function refuseImpossible(job: Job, readings: readonly PressureReading[], now: n
   if (errors.length)
     throw new Problem(422, 'Reading not possible', `${errors[0]!.field} ${errors[0]!.message}.`, errors)
 }
+
+/** When the bags of each job were last read. */
+export const lastReadRoutes = (db: Knex): Router =>
+  Router().get('/', async (_request, response) => {
+    const rows = await db.raw<LastRead>(
+      `SELECT job_id AS job, max(json_extract(document, '$.readAt')) AS readAt FROM pressures
+        WHERE json_extract(document, '$.withdrawn') IS NULL GROUP BY job_id`,
+    )
+    response.json(rows)
+  })
 
 /** Pressures that were read since, in the shop, told by the owner, or from a file. */
 export function pressureRoutes(db: Knex, jobs: { get(id: string, db?: Knex): Promise<StoredJob> }): Router {

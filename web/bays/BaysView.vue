@@ -5,7 +5,7 @@ import { computed, defineAsyncComponent, nextTick, onMounted, ref, useTemplateRe
 import { useRoute, useRouter } from 'vue-router'
 import dayjs from 'dayjs'
 import { jobExportSchema } from '@stout-shackle/core/job'
-import { FOLLOW_UPS } from '@stout-shackle/core/stages'
+import type { LastRead } from '@stout-shackle/core/contract'
 import { call } from '../api/client'
 import { failureText, readJsonFile } from '../entry/file'
 import { useSettings } from '../stores/settings'
@@ -72,12 +72,27 @@ const found = computed(() => {
 const inBay = (bay: number) => found.value.filter((j) => j.bay === bay && !j.handedOver)
 const yard = computed(() => found.value.filter((j) => j.bay === null || j.handedOver))
 
+const lastRead = ref<LastRead>([])
+void call<LastRead>('/pressures')
+  .then((read) => (lastRead.value = read))
+  .catch(() => undefined)
+/** Half a day early is read too: nobody comes to the minute. */
+const isRead = (job: string, due: dayjs.Dayjs) =>
+  lastRead.value.some((r) => r.job === job && dayjs(r.readAt).isAfter(due.subtract(12, 'hour')))
+
 /** Follow-ups of what was handed over, soonest first, until a week past their day. */
 const due = computed(() =>
   (shop.jobs ?? [])
     .flatMap((job) =>
       job.handedOver
-        ? FOLLOW_UPS.map((f) => ({ job, title: f.title, day: dayjs(job.handedOver).add(f.days, 'day') }))
+        ? job.followUps
+            .map((f) => ({
+              job,
+              title: f.title,
+              day: dayjs(job.handedOver).add(f.days, 'day'),
+              byPressure: f.byPressure,
+            }))
+            .filter((f) => !f.byPressure || !isRead(job.id, f.day))
         : [],
     )
     .filter((f) => f.day.isAfter(dayjs().subtract(7, 'day')))

@@ -1,8 +1,8 @@
 import { flushPromises, mount } from '@vue/test-utils'
 import { createPinia } from 'pinia'
 import { afterEach, describe, expect, test, vi } from 'vitest'
-import { assessJob, FOLLOW_UPS } from '@stout-shackle/core/stages'
-import { demoJobs } from '../../demo/shop'
+import { assessJob, followUpsOf } from '@stout-shackle/core/stages'
+import { demoJob, demoJobs } from '../../demo/shop'
 import { testRouter } from '../fixtures/mount'
 import BaysView from './BaysView.vue'
 
@@ -24,6 +24,7 @@ const jobsOfDemo = () =>
       kit: job.kits[0]?.kit.name ?? null,
       overload: active.ratings.exceeded.length > 0,
       handedOver: handedOver ? new Date().toISOString() : null,
+      followUps: followUpsOf(job).map(({ title, days, byPressure }) => ({ title, days, byPressure })),
       stages,
     }
   })
@@ -69,7 +70,7 @@ describe('the board', () => {
   })
   test('what is due back stands with its day', async () => {
     const wrapper = await board(summaries())
-    for (const { title } of FOLLOW_UPS) expect(wrapper.text()).toContain(title)
+    for (const { title } of followUpsOf(demoJob('0411').job)) expect(wrapper.text()).toContain(title)
   })
   test('a job that cannot be read is named, and hides no other', async () => {
     const damaged = [{ id: 'x', number: '99999999999999999999', problem: 'vehicle: is missing' }]

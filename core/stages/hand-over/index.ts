@@ -1,4 +1,4 @@
-export { FOLLOW_UPS, type FollowUp } from './follow-ups'
+export { followUpsOf, type FollowUp } from './follow-ups'
 export { loadSettings, type LoadSetting } from './settings'
 export { FINAL_CHECKS, type ConsentTo, type FinalCheckId, type WaiverId } from './records'
 export type { AsLeft } from './as-left'
