@@ -98,7 +98,7 @@ export function benchAir(): AirFigures {
       }
       return sum + (own / steps) * long
     }, 0)
-  const theirs = finder.find(a, b).map((n) => n.data.map((v, k) => field.low[k as 0]! + CELL * v))
+  const theirs = finder.find(a, b).map((n) => n.data.map((v, k) => field.low[k as 0] + CELL * v))
   const ours = [from!, ...routeBetween(from!, to!, TUBE, field)!, to!]
   const circuits: [string, Circuit][] = [
     ['two bags teed to one valve', circuitFor([{ axle: 'rear', lines: 'teed', tube: TUBE }], 'valves')],

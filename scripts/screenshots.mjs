@@ -39,7 +39,14 @@ const VIEWS = [
   ['kit-work', '/kits/one/ninebark-twofold/work'],
   ['bay-view', '/jobs/job-0415/bay-view?step=torque-shock:left'],
   ['bay-view-tablet', '/jobs/job-0417/bay-view?step=mount-upper:right', null, { width: 820, height: 1180 }],
-  ['air', '/jobs/job-0411/air'],
+  [
+    'air',
+    '/jobs/job-0417/air',
+    async (page) => {
+      await page.getByRole('button', { name: 'Route them' }).click()
+      await page.locator('[data-half]').waitFor()
+    },
+  ],
   ['hand-over', '/jobs/job-0415/hand-over'],
   ['kits', '/kits'],
   ['kit', '/kits/one/ninebark-twofold', async (page) => page.locator('.chart svg').waitFor()],

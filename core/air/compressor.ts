@@ -56,7 +56,7 @@ function along<T extends { pressure: Pascals }>(points: readonly T[], of: (p: T)
 }
 
 /** Current against a pressure, A: straight from idle to full. */
-export const currentAt = ({ current, flow }: CompressorUnit, pressure: Pascals): number =>
+const currentAt = ({ current, flow }: CompressorUnit, pressure: Pascals): number =>
   current.idle + (current.full - current.idle) * Math.min(1, Math.max(0, pressure / flow.at(-1)!.pressure))
 
 /** Cooling for so many seconds. Source: Newton's law of cooling. */

@@ -3,7 +3,7 @@ import { nodeOf, otherEnd, tubeAt } from './graph'
 import { portsOf, type Circuit, type CircuitNode, type NodeKind, type Place, type Port, type Tube } from './schema'
 
 /** A name that no node has yet. */
-export function freeName({ nodes }: Circuit, kind: NodeKind): string {
+function freeName({ nodes }: Circuit, kind: NodeKind): string {
   const taken = new Set(nodes.map((n) => n.id))
   for (let i = 1; ; i++) {
     const id = i === 1 ? kind : `${kind}-${i}`

@@ -7,7 +7,6 @@ import {
   type Circuit,
   type CircuitNode,
   type CircuitWord,
-  type Place,
   type Port,
   type Tube,
 } from './schema'
@@ -229,14 +228,6 @@ function reachable(
   return seen
 }
 
-const apart = (a: Place, b: Place): Meters => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2])
-/** Length of a line along its bends; null while either end has no place. */
-export function tubeLength(circuit: Circuit, { from, to, points }: Tube): Meters | null {
-  const [a, b] = [nodeOf(circuit, from.node).at, nodeOf(circuit, to.node).at]
-  if (!a || !b) return null
-  const all = [a, ...points, b]
-  return all.slice(1).reduce((sum, p, i) => sum + apart(all[i]!, p), 0)
-}
 /** Inside of a line, m3. */
 export const tubeVolume = ({ bore }: Pick<Tube, 'bore'>, length: Meters): number => (Math.PI / 4) * bore ** 2 * length
 

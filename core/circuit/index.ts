@@ -1,6 +1,5 @@
-export { circuitFor, newNode, tubeBetween, tubeSize, type AxleAir } from './build'
+export { circuitFor, newNode, tubeSize, type AxleAir } from './build'
 export {
-  freeName,
   SET_INTO_LINES,
   withInLine,
   withNode,
@@ -16,11 +15,7 @@ export {
   jointsOf,
   labelsOf,
   linesAt,
-  nodeOf,
-  otherEnd,
   pressureGroups,
-  tubeAt,
-  tubeLength,
   tubeVolume,
   wordsOf,
   type CircuitFault,

@@ -5,7 +5,7 @@ import { HEAT_DISTANCE, LEAST_GAP, piecesOf, pointGap, type Piece, type RouteObs
 import { FITTING, leastBend } from './route'
 
 /** Ties along a line, at most this far apart. Common practice, no published source. */
-export const TIE_SPACING: Meters = 0.3
+const TIE_SPACING: Meters = 0.3
 /** Nearer than this to a sharp edge a line gets loom. */
 const EDGE: Meters = 0.012
 /** What a line can be tied to is no further than this. */
@@ -15,7 +15,7 @@ const STEP: Meters = 0.01
 /** Sleeve and loom reach so far beyond where they are needed, at either end. */
 const BEYOND: Meters = 0.025
 /** Kept beside the way: a loop for repair, and what cutting square takes at both ends. Common practice, no published source. */
-export const REPAIR_LOOP: Meters = 0.2
+const REPAIR_LOOP: Meters = 0.2
 
 export interface RouteNear {
   obstacle: string

@@ -5,8 +5,7 @@ import { INCH, type Meters } from '../quantity'
  * What a line has to do with something around it: hot surfaces it keeps well away from, moving parts it keeps out of the way of,
  * brake lines it never touches and is never tied to, orange cables it does not go near, and the rest that it may lie against.
  */
-export const NEIGHBORS = ['hot', 'moving', 'brake', 'no-go', 'still'] as const
-export type Neighbor = (typeof NEIGHBORS)[number]
+export type Neighbor = 'hot' | 'moving' | 'brake' | 'no-go' | 'still'
 
 /** Nearest that a line goes to each, surface to surface, whatever it costs. Common practice, no published source. */
 export const LEAST_GAP: Record<Neighbor, Meters> = {
@@ -50,7 +49,7 @@ const between = (points: readonly Vector[]): { low: Vector; high: Vector } => {
 }
 
 /** Poses that the ends of the travel are looked at in. */
-export function endPoses({ travel }: Motion): Pose[] {
+function endPoses({ travel }: Motion): Pose[] {
   return [
     { heave: 0, roll: 0 },
     { heave: travel.jounce, roll: 0 },

@@ -215,8 +215,8 @@ function theirGap({ bodies }: RouteObstacle, p: { x: number; y: number; z: numbe
   }
   const pick = (f: (...n: number[]) => number, k: number) => f(...points.map((q) => q[k]!))
   const [low, high] = [[0, 1, 2].map((k) => pick(Math.min, k)), [0, 1, 2].map((k) => pick(Math.max, k))]
-  const shape = new RAPIER.Cuboid(...(low!.map((l, k) => (high![k]! - l) / 2) as [number, number, number]))
-  const at = { x: (low![0]! + high![0]!) / 2, y: (low![1]! + high![1]!) / 2, z: (low![2]! + high![2]!) / 2 }
+  const shape = new RAPIER.Cuboid(...(low.map((l, k) => (high[k]! - l) / 2) as [number, number, number]))
+  const at = { x: (low[0]! + high[0]!) / 2, y: (low[1]! + high[1]!) / 2, z: (low[2]! + high[2]!) / 2 }
   return away(shape, at, { x: 0, y: 0, z: 0, w: 1 }, p)
 }
 /** Quaternion that turns the y axis into a direction. */
@@ -233,8 +233,8 @@ function away(
   p: { x: number; y: number; z: number },
 ): number {
   const found = shape.projectPoint(at, rotation, p, false)
-  const gap = Math.hypot(found!.point.x - p.x, found!.point.y - p.y, found!.point.z - p.z)
-  return found!.isInside ? -gap : gap
+  const gap = Math.hypot(found.point.x - p.x, found.point.y - p.y, found.point.z - p.z)
+  return found.isInside ? -gap : gap
 }
 
 describe('on the demo’s vehicles', () => {

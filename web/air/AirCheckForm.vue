@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useNow } from '@vueuse/core'
 import dayjs from 'dayjs'
 import timezone from 'dayjs/plugin/timezone'
 import utc from 'dayjs/plugin/utc'
@@ -32,7 +33,13 @@ const waited = ref('')
 const reading = ref<Hold['reading']>(null)
 const shop = useSettings()
 const onClock = (at?: string) => dayjs(at).tz(shop.settings.timeZone).format('YYYY-MM-DDTHH:mm')
-const when = ref(onClock())
+const now = useNow({ interval: 10_000 })
+/** Now by the shop's clock, until somebody types when. */
+const typedWhen = ref('')
+const when = computed({
+  get: () => typedWhen.value || onClock(now.value.toISOString()),
+  set: (v) => (typedWhen.value = v),
+})
 const refused = ref('')
 const name = computed(() => `${props.check.side ? `${props.check.side}, ` : ''}${props.end} of the air check`)
 const gauge = computed(
@@ -47,7 +54,7 @@ function fromGauge() {
   if (!gauge.value) return
   pressure.value = gauge.value.value
   reading.value = { device: gauge.value.device, sequence: gauge.value.sequence }
-  when.value = onClock(gauge.value.at)
+  typedWhen.value = onClock(gauge.value.at)
   devices.claim(gauge.value)
 }
 function typePressure(value: number | null) {
@@ -68,7 +75,7 @@ function refusal(at: dayjs.Dayjs, minutes: number): string {
     : ''
 }
 function keep() {
-  const at = dayjs.tz(when.value, shop.settings.timeZone)
+  const at = typedWhen.value ? dayjs.tz(typedWhen.value, shop.settings.timeZone) : dayjs()
   const minutes = waited.value.trim() === '' ? NaN : Number(waited.value.replace(',', '.'))
   refused.value = refusal(at, minutes)
   if (refused.value || pressure.value === null || temperature.value === null) return
@@ -90,6 +97,7 @@ function keep() {
   reading.value = null
   height.value = null
   waited.value = ''
+  typedWhen.value = ''
 }
 </script>
 
@@ -129,7 +137,7 @@ function keep() {
         clearable
         :value="height"
         kind="length"
-        :label="`Height, ${MARK_NAMES[job.mark]} to lip, ${name}`"
+        :label="`Height, ${MARK_NAMES[job.mark]}, ${name}`"
         v-bind="recordLimits('air-check', 'height')"
         @update="(v) => (height = v)"
       />

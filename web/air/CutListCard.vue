@@ -19,6 +19,8 @@ const list = computed(() =>
   pieces.value.length && pieces.value.length <= 16 ? cutList(pieces.value, coils.value) : null,
 )
 const len = (v: number) => formatRun(v, preferences.system)
+/** Less of a coil has no room for its figure in the bar: the list under it has it. */
+const WIDE = 0.22
 /** What is left is told down, not up. */
 const leftOf = (v: number) => len(Math.max(0, v - 0.0127))
 const nameOf = (id: string) => {
@@ -42,14 +44,19 @@ const nameOf = (id: string) => {
             :style="{ flexGrow: p.length }"
             :class="n % 2 ? 'second' : 'first'"
             :title="nameOf(p.line)"
-            >{{ n + 1 }} · {{ len(p.length) }}</span
+            >{{ p.length / coil.length > WIDE ? `${n + 1} · ${len(p.length)}` : n + 1 }}</span
           >
-          <span :style="{ flexGrow: coil.left }" class="left">{{ leftOf(coil.left) }} left</span>
+          <span :style="{ flexGrow: coil.left }" class="left">{{
+            coil.left / coil.length > WIDE ? `${leftOf(coil.left)} left` : ''
+          }}</span>
         </div>
         <p v-for="(p, n) in coil.pieces" :key="p.line" class="small">
           <b>{{ n + 1 }}</b> {{ nameOf(p.line) }}, {{ len(p.length) }}
         </p>
       </template>
+      <p v-for="(coil, i) in list.coils" :key="`left${i}`" class="small">
+        {{ leftOf(coil.left) }} left of {{ leftOf(coil.length + 0.0126) }}
+      </p>
       <p v-if="list.half" class="small" :data-half="list.half.reaches">
         {{
           list.half.reaches

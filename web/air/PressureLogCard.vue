@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useNow } from '@vueuse/core'
 import dayjs from 'dayjs'
 import timezone from 'dayjs/plugin/timezone'
 import utc from 'dayjs/plugin/utc'
@@ -65,12 +66,15 @@ const lines = computed((): LineLog[] =>
 )
 const teed = computed(() => job.value.air[axle] === 'teed')
 
-const onClock = () => dayjs().tz(shop.settings.timeZone).format('YYYY-MM-DDTHH:mm')
+const onClock = (at: Date) => dayjs(at).tz(shop.settings.timeZone).format('YYYY-MM-DDTHH:mm')
 const side = ref<'left' | 'right'>('left')
 const pressure = ref<number | null>(null)
 const temperature = ref<number | null>(null)
 const filledTo = ref<number | null>(null)
-const when = ref(onClock())
+const now = useNow({ interval: 10_000 })
+/** Now by the shop's clock, until somebody types when. */
+const typedWhen = ref('')
+const when = computed({ get: () => typedWhen.value || onClock(now.value), set: (v) => (typedWhen.value = v) })
 const loaded = ref<'' | 'empty' | 'loaded'>('')
 const source = ref<'shop' | 'owner'>('owner')
 const readBy = ref('')
@@ -96,7 +100,7 @@ async function send(readings: PressureReading[]) {
   }
 }
 async function save() {
-  const at = dayjs.tz(when.value, shop.settings.timeZone)
+  const at = typedWhen.value ? dayjs.tz(typedWhen.value, shop.settings.timeZone) : dayjs()
   refused.value =
     pressure.value === null
       ? 'Enter the pressure the gauge showed.'
@@ -125,6 +129,7 @@ async function save() {
   if (refused.value) return
   pressure.value = null
   filledTo.value = null
+  typedWhen.value = ''
 }
 const taking = ref<string | null>(null)
 const why = ref('')

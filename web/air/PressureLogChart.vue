@@ -66,6 +66,7 @@ const option = computed((): ChartOption => {
           name: `${nameOf(l)}, trend`,
           showSymbol: false,
           silent: true,
+          itemStyle: { color },
           lineStyle: { color, type: dash, width: 2 },
           data: trend,
           ...(i === 0
