@@ -24,7 +24,16 @@ import { guard, knownHost, nameRequest, refuseNesting } from './guard'
 import { ServerHealth } from './health'
 import { historyRoutes } from './histories'
 import { exportRoutes, importRoutes, Imports } from './imports'
-import { Board, jobRoutes, JobStore, logRoutes, lastReadRoutes, minutesRoutes, pressureRoutes } from './jobs'
+import {
+  Board,
+  jobRoutes,
+  leakHistoryRoutes,
+  JobStore,
+  logRoutes,
+  lastReadRoutes,
+  minutesRoutes,
+  pressureRoutes,
+} from './jobs'
 import { describeApi, schemaRoutes } from './openapi'
 import { auditRoutes, peopleRoutes, Sessions, sessionRoutes, tabletRoutes, type SignInSettings } from './people'
 import { personOf } from './principal'
@@ -131,6 +140,7 @@ export function apiRouters(parts: Parts): [string, Router][] {
     ['/api/schemas', schemaRoutes()],
     ['/api/jobs', documentRoutes(db, jobs)],
     ['/api/pressures', lastReadRoutes(db)],
+    ['/api/leak-history', leakHistoryRoutes(db)],
     ['/api/jobs', pressureRoutes(db, jobs)],
     ['/api/jobs', jobRoutes(parts)],
     ['/api/photos', photoRoutes(db)],

@@ -49,7 +49,7 @@ export function circuitFor(axles: readonly AxleAir[], supply: Supply): Circuit {
     join(bag('right'), { node: tee, port: 'run-b' }, tube)
     lines.push({ end: { node: tee, port: 'branch' }, name: axle, side: null, axle, tube })
   }
-  if (!lines.length) return { nodes, tubes }
+  if (!lines.length) return { nodes, tubes, passages: [] }
   if (supply === 'valves' || supply === 'gauges') {
     for (const { end, name, side, axle, tube } of lines) {
       let from = end
@@ -62,7 +62,7 @@ export function circuitFor(axles: readonly AxleAir[], supply: Supply): Circuit {
       nodes.push(newNode({ id: `${name}-valve`, kind: 'valve', axle, side }))
       join(from, { node: `${name}-valve`, port: 'line' }, tube)
     }
-    return { nodes, tubes }
+    return { nodes, tubes, passages: [] }
   }
   const channels = lines.length > 2 ? 4 : (lines.length as 1 | 2)
   const { tube } = lines[0]!
@@ -77,5 +77,5 @@ export function circuitFor(axles: readonly AxleAir[], supply: Supply): Circuit {
   }
   join(feed, { node: 'manifold', port: 'supply' }, tube)
   lines.forEach(({ end, tube: own }, i) => join(end, { node: 'manifold', port: `out-${i + 1}` }, own))
-  return { nodes, tubes }
+  return { nodes, tubes, passages: [] }
 }

@@ -25,7 +25,8 @@ export const withNode = (circuit: Circuit, kind: NodeKind, at: Place | null): Ci
 })
 
 /** Without a node, and without the lines in it. */
-export const withoutNode = ({ nodes, tubes }: Circuit, id: string): Circuit => ({
+export const withoutNode = ({ nodes, tubes, passages }: Circuit, id: string): Circuit => ({
+  passages,
   nodes: nodes.filter((n) => n.id !== id),
   tubes: tubes.filter((t) => t.from.node !== id && t.to.node !== id),
 })

@@ -46,4 +46,12 @@ export {
   type LeakTest,
   type Suspicion,
 } from './leak-search'
-export { leakRates, SUSPECT_KINDS, suspectsOf, type LeakHistory, type Suspect, type SuspectKind } from './suspects'
+export {
+  kindOfPlace,
+  leakRates,
+  SUSPECT_KINDS,
+  suspectsOf,
+  type LeakHistory,
+  type Suspect,
+  type SuspectKind,
+} from './suspects'

@@ -58,11 +58,22 @@ const tubeSchema = z.strictObject({
 })
 export type Tube = z.infer<typeof tubeSchema>
 
+/** A hole that is there already through the web of a rail or a cross member, across the vehicle. Nothing is drilled for a line. */
+const passageSchema = z.strictObject({
+  id,
+  /** The part it goes through, as it is named under the vehicle. */
+  part: z.string().max(80),
+  at: place,
+})
+export type Passage = z.infer<typeof passageSchema>
+
 /** Lines, fittings and what they join, of both axles. */
 export const circuitSchema = z
   .strictObject({
     nodes: z.array(nodeSchema).max(40, { error: 'a circuit has 40 nodes max' }),
     tubes: z.array(tubeSchema).max(60, { error: 'a circuit has 60 lines max' }),
+    /** Holes that lines may go through. */
+    passages: z.array(passageSchema).max(20, { error: 'a circuit has 20 passages max' }).default([]),
   })
   .superRefine(({ nodes, tubes }, context) => {
     const refuse = (path: (string | number)[], message: string) => context.addIssue({ code: 'custom', path, message })

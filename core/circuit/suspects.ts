@@ -17,6 +17,14 @@ export interface Suspect {
   seen: number
 }
 
+/** Ends of the names of suspects that are no joint. */
+const ENDINGS: Partial<Record<SuspectKind, string>> = { core: '-core', bag: '-rubber', seat: '-seat', tube: '-tube' }
+/** What kind a place of a record is, by its name; records from before circuits named ends of tubes. */
+export function kindOfPlace(name: string): SuspectKind {
+  if (name.endsWith('-thread')) return 'thread'
+  return SUSPECT_KINDS.find((kind) => ENDINGS[kind] && name.endsWith(ENDINGS[kind])) ?? 'tube-end'
+}
+
 /** How many were looked at and how many of them leaked. */
 export interface LeakHistory {
   kind: SuspectKind

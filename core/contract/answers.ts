@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { SUSPECT_KINDS } from '../circuit'
 import { FINAL_CHECKS } from '../stages/hand-over/records'
 import { CATALOG_FILES } from '../exchange'
 import { bayRecordSchema, jobSchema, STAGES } from '../job'
@@ -430,6 +431,11 @@ export const proofSchema = z.strictObject({
   stops: z.array(z.strictObject({ code: z.string(), about: z.string(), hard: z.boolean(), says: z.string() })),
 })
 export type ProofAnswer = z.output<typeof proofSchema>
+
+/** How many of each kind were soaped in this shop, and how many of them leaked. */
+export const leakHistorySchema = z.array(
+  z.strictObject({ kind: z.enum(SUSPECT_KINDS), looked: z.number().int(), leaked: z.number().int() }),
+)
 
 /** When the bags of a job were last read, of every job with a log. */
 export const lastReadSchema = z.array(z.strictObject({ job: z.string(), readAt: z.string() }))

@@ -44,6 +44,7 @@ import {
   jobSummarySchema,
   kitSummarySchema,
   lastReadSchema,
+  leakHistorySchema,
   keptPictureSchema,
   measuredStepsSchema,
   pictureSchema,
@@ -251,6 +252,7 @@ export const ROUTES: readonly Route[] = [
   read('/jobs/{id}/unsent', 'Screens that may hold work nobody has seen', unsentSchema),
   read('/jobs/{id}/records', 'Records of a job', z.array(bayRecordSchema)),
   add('work', '/jobs/{id}/records', 'Append a record', recordInputSchema, bayRecordSchema),
+  read('/leak-history', 'How many of each kind were soaped here, and how many leaked', leakHistorySchema),
   read('/pressures', 'When the bags of each job were last read', lastReadSchema),
   read('/jobs/{id}/pressures', 'Pressures that were read since, over all visits', z.array(keptReadingSchema)),
   add(

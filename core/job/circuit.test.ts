@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest'
 import { demoJob, demoKits } from '../../demo/shop'
 import { circuitFor, withoutTube } from '../circuit'
 import { onlyKits } from '../fixtures/on-job'
-import { assessJob } from '../stages'
+import { assessJob, neededParts } from '../stages'
 import { axleOfConnection, circuitOf, connectionsOf, isAbout, jobSchema } from '.'
 
 const { job } = demoJob('0417')
@@ -39,6 +39,24 @@ describe('the circuit of a job', () => {
     // Half drawn it is kept: nobody can draw it in one stroke.
     const half = withoutTube(drawn, 'rear-tee-branch')
     expect(jobSchema.safeParse({ ...job, circuit: half, air: { ...job.air, rear: 'teed' } }).success).toBe(true)
+  })
+})
+
+describe('fittings that no box has', () => {
+  const twofold = demoKits().find((k) => k.id === 'ninebark-twofold')!
+  const named = (more: Partial<typeof job>) =>
+    neededParts({ ...onlyKits(job, twofold), ...more }).filter(
+      (p) => p.item === null && /tee|valve|Compressor|Tank|Manifold/i.test(p.name),
+    )
+  test('a teed circuit wants a tee, one with a tank all that belongs to it', () => {
+    expect(named({})).toEqual([])
+    expect(named({ air: { ...job.air, rear: 'teed' } })).toEqual([{ name: 'Tee', item: null, count: 1 }])
+    expect(named({ supply: 'compressor-tank' }).map((p) => [p.name, p.count])).toEqual([
+      ['Manifold', 1],
+      ['Compressor', 1],
+      ['Tank', 1],
+      ['Check valve', 1],
+    ])
   })
 })
 

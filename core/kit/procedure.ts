@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { NODE_KINDS } from '../circuit'
 import { bounded } from '../quantity'
 import { slug } from '../vehicle'
 import { closingFaults, type ClosingFault } from './closing-check'
@@ -39,6 +40,11 @@ export const procedureSchema = z
           number: z.string().trim().max(40).default(''),
           name: text,
           count: z.number().int().min(1).max(99),
+          /** What it is in the air circuit; null where it is none of it. */
+          circuit: z
+            .enum(NODE_KINDS, { error: `circuit must be one of ${NODE_KINDS.join(', ')}` })
+            .nullable()
+            .default(null),
           ...partSize,
         }),
       )

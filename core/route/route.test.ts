@@ -3,6 +3,7 @@ import fc from 'fast-check'
 import { beforeAll, describe, expect, test } from 'vitest'
 import { demoJob } from '../../demo/shop'
 import { box, capsule, type Motion, type Vector } from '../clearance'
+import { circuitFor } from '../circuit'
 import { assessJob } from '../stages'
 import { laidLines, placedCircuit, routed, undersideOf } from '../stages/air/lines'
 import {
@@ -236,6 +237,31 @@ function away(
   const gap = Math.hypot(found.point.x - p.x, found.point.y - p.y, found.point.z - p.z)
   return found.isInside ? -gap : gap
 }
+
+describe('a hole that is in a rail', () => {
+  test('is used where the way through it is cheaper, with loom at its edges', () => {
+    const { job, records } = demoJob('0417')
+    type At = [number, number, number]
+    const at: At = [-0.6, 0.405, 0.8]
+    const bare = circuitFor([{ axle: 'rear', lines: 'separate', tube: OUTSIDE }], 'gauges')
+    // Gauge outside of the rail, valve inside: over it, under it, or through the hole between them.
+    const places: Record<string, At> = { 'rear-left-gauge': [-0.6, 0.64, 0.8], 'rear-left-valve': [-0.6, 0.18, 0.8] }
+    const nodes = bare.nodes.map((n) => (places[n.id] ? { ...n, at: places[n.id]! } : n))
+    const drawn = (passages: { id: string; part: string; at: At }[]) => {
+      const own = { ...job, supply: 'gauges' as const, circuit: { ...bare, nodes, passages } }
+      const under = undersideOf(own, assessJob(own, records).active)
+      const { circuit } = routed(under, placedCircuit(own, under), ['rear-left-gauge-out'])
+      return laidLines(own, under, circuit).find((l) => l.tube === 'rear-left-gauge-out')!
+    }
+    const [past, through] = [drawn([]), drawn([{ id: 'hole', part: 'rear-frame-rail-left', at }])]
+    const crosses = through.way.some((p) => Math.abs(p[0] + 0.6) < 1e-9 && Math.abs(p[2] - 0.8) < 1e-9)
+    expect(crosses).toBe(true)
+    expect(through.report.length).toBeLessThan(past.report.length)
+    expect(through.report.loom.length).toBeGreaterThan(0)
+    for (const near of through.report.near.filter((n) => n.obstacle.includes('rail')))
+      expect(near.gap).toBeGreaterThan(0)
+  })
+})
 
 describe('on the demo’s vehicles', () => {
   test.each(['0417', '0411', '0415', '0420', '0421', '0422'])('%s: every line is routed clear of all', (number) => {

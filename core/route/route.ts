@@ -75,6 +75,13 @@ function eased(way: readonly Vector[], least: Meters, cost: PieceCost): Vector[]
   return now
 }
 
+/** What a whole way costs: its length, each piece by how well it lies; Infinity where it may not go. */
+export function wayCost(way: readonly Vector[], field: Field): number {
+  const free = [way[0]!, way.at(-1)!].map((at): Free => ({ at, within: FITTING }))
+  const cost = pieceCostIn(field, free)
+  return way.slice(1).reduce((sum, p, i) => sum + cost(way[i]!, p), 0)
+}
+
 /**
  * The way a line takes between two fittings: short, near what it can be tied to, well away from what is hot, never through the room of
  * what moves, never near brake lines or orange cables, with no corner tighter than its tube bends where there is room for it.

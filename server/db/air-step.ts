@@ -12,6 +12,7 @@ const operationsBefore = (operations: unknown): void => {
 }
 function procedureBefore(procedure: Tree): void {
   without(procedure, ['compressor'])
+  for (const p of list(procedure.parts)) without(p, ['circuit'])
   operationsBefore(procedure.operations)
 }
 function kitBefore(kit: Tree): void {

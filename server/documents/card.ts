@@ -50,7 +50,7 @@ export async function ownersCard(
       ? `${formatLimit('min', 'pressure', minimum.value, system)} ${UNITS.pressure[system].symbol}${chosen.length > 1 ? ` at the ${kit.axle}` : ''}`
       : [],
   )
-  if (leastText.length) content.push(...handling(leastText.join(', ')))
+  if (leastText.length) content.push(...handling(leastText.join(', ')), ...compressorPart(job))
   content.push(
     heading('What these springs do not do'),
     note(
@@ -77,6 +77,24 @@ export async function ownersCard(
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 
 type Settings = ReturnType<typeof loadSettings>
+
+/** How its owner uses a compressor; nothing without one. */
+function compressorPart(job: Job): Content[] {
+  if (job.supply !== 'compressor' && job.supply !== 'compressor-tank') return []
+  const unit = job.procedures.find((p) => p.procedure.compressor)?.procedure.compressor
+  return [
+    heading('The compressor'),
+    note(
+      'Park, ignition on, fill in short bursts with the panel and stop at the figure for the load. Let air out the same way.',
+    ),
+    note(
+      `${unit ? `It may run ${Math.round(100 * unit.duty)} % of the time: after a long run let it cool. ` : ''}Running often with no load changed means a leak: have it looked at.`,
+    ),
+    note(
+      'It does not start: look at its fuse first, then let it cool. Nobody under the vehicle while it fills or empties.',
+    ),
+  ]
+}
 
 function airPart(settings: Settings, minimum: Limit, maximum: number, system: UnitSystem): Content[] {
   const p = (pa: number) => formatNumber('pressure', pa, system)

@@ -22,7 +22,8 @@ async function send(kind: string, file: string | Buffer, name = 'file.csv', api 
 async function settledRun(id: string, api = shop.api): Promise<ImportRun> {
   for (;;) {
     const run = (await api.get(`/api/imports/${id}`)).body as ImportRun
-    if (run.state !== 'reading') return run
+    // Under load a file waits for its turn before it is read.
+    if (run.state !== 'reading' && run.state !== 'waiting') return run
   }
 }
 const rows = async (run: ImportRun, change = '') =>

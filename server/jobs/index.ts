@@ -1,4 +1,5 @@
 export { Board } from './board'
+export { leakHistoryRoutes } from './leak-history'
 export { logRoutes } from './log'
 export { minutesRoutes } from './minutes'
 export { lastReadRoutes, pressureRoutes } from './pressures'

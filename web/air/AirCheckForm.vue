@@ -8,6 +8,9 @@ import { recordLimits, type RecordBody } from '@stout-shackle/core/job'
 import { MARK_NAMES } from '@stout-shackle/core/wording'
 import { formatQuantity } from '@stout-shackle/core/quantity'
 import { SETTLE_MINUTES, type AirCheckState } from '@stout-shackle/core/stages'
+import type { CompressorPanel } from '@stout-shackle/core/contract'
+import { call } from '../api/client'
+import { failureText } from '../entry/file'
 import QuantityField from '../entry/QuantityField.vue'
 import { useOpenJob } from '../stores/job'
 import { useDevices } from '../stores/devices'
@@ -56,6 +59,14 @@ function fromGauge() {
   reading.value = { device: gauge.value.device, sequence: gauge.value.sequence }
   typedWhen.value = onClock(gauge.value.at)
   devices.claim(gauge.value)
+}
+/** The stand-in compressor has a thermometer. */
+async function fromThermometer() {
+  try {
+    temperature.value = (await call<CompressorPanel>('/compressor')).ambient
+  } catch (error) {
+    refused.value = failureText(error)
+  }
 }
 function typePressure(value: number | null) {
   pressure.value = value
@@ -152,6 +163,7 @@ function keep() {
         >Read at<input v-model="when" class="control" type="datetime-local" :aria-label="`When, ${name}`"
       /></label>
       <el-button native-type="submit" type="primary">Save</el-button>
+      <button type="button" class="plain" @click="fromThermometer">read the thermometer</button>
       <button v-if="gauge" type="button" class="plain" @click="fromGauge">
         take {{ formatQuantity('pressure', gauge.value, preferences.system, 1) }} from the gauge
       </button>

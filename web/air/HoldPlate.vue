@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { formatNumber, formatQuantity, limitQuantity, UNITS } from '@stout-shackle/core/quantity'
 import { leakHunt, type AirCheckState, type KitAssessment } from '@stout-shackle/core/stages'
-import type { Circuit } from '@stout-shackle/core/circuit'
+import type { Circuit, LeakHistory } from '@stout-shackle/core/circuit'
 import { airCheckText, lastsText } from '@stout-shackle/core/wording'
+import { call } from '../api/client'
 import PlateRow from '../entry/PlateRow.vue'
 import StampedPlate from '../entry/StampedPlate.vue'
 import StateSign from '../entry/StateSign.vue'
@@ -50,9 +51,14 @@ const worst = computed(
 const aDay = (c: AirCheckState) => (c.verdict!.lost * 24) / c.hours!
 const hunt = computed(() =>
   worst.value && ['leaks', 'cannot-tell'].includes(worst.value.verdict!.code)
-    ? leakHunt(job.value, assessment.value.standing, assessment.value.proof, worst.value, [])
+    ? leakHunt(job.value, assessment.value.standing, assessment.value.proof, worst.value, history.value)
     : null,
 )
+/** What this shop found leaking, by kind; without the server what is expected. */
+const history = ref<LeakHistory[]>([])
+void call<LeakHistory[]>('/leak-history')
+  .then((read) => (history.value = read))
+  .catch(() => undefined)
 const sideOf = (c: AirCheckState) => c.side ?? 'both bags'
 </script>
 

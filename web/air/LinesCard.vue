@@ -4,6 +4,7 @@ import {
   CIRCUIT_FORMAT,
   circuitFaultText,
   circuitFileSchema,
+  labelsOf,
   nodeName,
   NODE_NAMES,
   portsOf,
@@ -33,7 +34,7 @@ import StateSign from '../entry/StateSign.vue'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import LinesPicture from './LinesPicture.vue'
-import { routeSvg } from './route-svg'
+import { routeSvg, stripSvg } from './route-svg'
 
 /** Lines and fittings as a drawing: what joins what, where it runs, what is wrong with it. */
 const props = defineProps<{
@@ -98,18 +99,48 @@ function join() {
 }
 const size = computed(() => props.circuit.tubes[0] ?? tubeSize(axles.value[0]?.tube ?? 0.00635))
 const ADDABLE: NodeKind[] = ['tee', 'valve', 'gauge', 'check-valve', 'dump-valve', 'tank', 'manifold', 'compressor']
-const adding = ref<NodeKind | ''>('')
+const adding = ref<NodeKind | 'hole' | ''>('')
+const passage = computed(() => props.circuit.passages.find((p) => p.id === props.selected) ?? null)
+/** A hole in the rail that is nearest to what is picked: it is there already, nothing is drilled for a line. */
+function addHole() {
+  const near = laidLine.value?.way[Math.floor(laidLine.value.way.length / 2)] ?? [-0.6, 0.4, 0.6]
+  const rails = props.under.parts.flatMap(({ part }) =>
+    (part.kind === 'frame-rail' || part.kind === 'seat' || part.kind === 'hitch-rail') && part.shape.kind === 'box'
+      ? [{ id: part.id, low: part.shape.low, high: part.shape.high }]
+      : [],
+  )
+  const off = ({ low, high }: (typeof rails)[number]) =>
+    Math.abs(near[1] - (low[1] + high[1]) / 2) + Math.max(0, low[0] - near[0], near[0] - high[0])
+  const [rail] = rails.toSorted((a, b) => off(a) - off(b))
+  if (!rail) {
+    said.value = 'There is no rail or seat under this vehicle to have a hole.'
+    return
+  }
+  const { low, high } = rail
+  const x = Math.min(high[0] - 0.05, Math.max(low[0] + 0.05, near[0]))
+  const id = `hole-${props.circuit.passages.length + 1}-${rail.id}`.slice(0, 50)
+  emit('keep', {
+    ...props.circuit,
+    passages: [
+      ...props.circuit.passages.filter((p) => p.id !== id),
+      { id, part: rail.id, at: [x, (low[1] + high[1]) / 2, (low[2] + high[2]) / 2] },
+    ],
+  })
+}
 function add() {
   const kind = adding.value
   adding.value = ''
   if (!kind) return
+  if (kind === 'hole') return addHole()
   const into = tube.value
   const middle = laidLine.value?.way[Math.floor(laidLine.value.way.length / 2)] ?? null
   if (into && SET_INTO_LINES.includes(kind)) emit('keep', withInLine(props.circuit, into.id, kind, middle))
   else emit('keep', withNode(props.circuit, kind, [-0.3, 0, 0.6]))
 }
 function remove() {
-  if (tube.value) emit('keep', withoutTube(props.circuit, tube.value.id))
+  if (passage.value)
+    emit('keep', { ...props.circuit, passages: props.circuit.passages.filter((p) => p !== passage.value) })
+  else if (tube.value) emit('keep', withoutTube(props.circuit, tube.value.id))
   else if (node.value && node.value.kind !== 'bag') emit('keep', withoutInLine(props.circuit, node.value.id))
   emit('select', null)
 }
@@ -127,9 +158,24 @@ async function take(event: Event) {
 }
 const svg = () =>
   saveFile(`route-${job.value.number}.svg`, 'image/svg+xml', routeSvg(props.under, props.circuit, view.value))
+const strip = () => {
+  const own = tube.value
+  if (own && laidLine.value)
+    saveFile(`strip-${own.id}.svg`, 'image/svg+xml', stripSvg(tubeName(props.circuit, own), laidLine.value.report))
+}
 const len = (v: number) => formatQuantity('length', v, preferences.system)
 const worst = (line: LaidLine) => line.report.near.filter((n) => n.gap < n.least)
 const nameOf = (id: string) => props.under.obstacles.find((o) => o.id === id)?.name ?? id
+/** What goes on a label at each valve, gauge and channel. */
+const labels = computed(() =>
+  labelsOf(props.circuit).map((l) => ({
+    ...l,
+    text: `${nodeName(
+      props.circuit,
+      props.circuit.nodes.find((n) => n.id === l.node)!,
+    )}${l.port.startsWith('out') ? ` ${l.port.slice(4)}` : ''}: ${[l.axle, l.side ?? 'both'].filter(Boolean).join(' ').toUpperCase()}`,
+  })),
+)
 const rows = computed(() =>
   props.circuit.tubes.map((t) => ({ tube: t, line: props.laid.find((l) => l.tube === t.id) ?? null })),
 )
@@ -223,13 +269,20 @@ const sum = (all: readonly { from: number; to: number }[]) => all.reduce((s, x) 
         <span v-if="laidLine.report.tight.length" class="small stop"
           >bent too tight at {{ laidLine.report.tight.length }}</span
         >
+        <button class="plain" @click="strip">marks as a strip</button>
         <span class="small muted">double-click adds a bend</span>
+        <button class="plain" @click="remove">take it out</button>
+      </template>
+      <template v-else-if="passage">
+        <strong>hole in the {{ nameOf(passage.part).toLowerCase() }}</strong>
+        <span class="small muted">one that is there already; nothing is drilled for a line</span>
         <button class="plain" @click="remove">take it out</button>
       </template>
       <span v-else class="small muted">Pick a line or a fitting; drag it, or move it with the arrow keys.</span>
       <span class="add">
         <select v-model="adding" class="control" aria-label="Add a part" @change="add">
           <option value="">add…</option>
+          <option value="hole">a hole that is in a rail</option>
           <option v-for="k in ADDABLE" :key="k" :value="k">
             {{ NODE_NAMES[k] }}{{ tube && SET_INTO_LINES.includes(k) ? ' in this line' : '' }}
           </option>
@@ -248,6 +301,9 @@ const sum = (all: readonly { from: number; to: number }[]) => all.reduce((s, x) 
       </select>
       <el-button native-type="submit" size="small">Join them</el-button>
     </form>
+    <p v-if="labels.length" class="small labels" data-labels>
+      Labels: <span v-for="l in labels" :key="`${l.node}${l.port}`">{{ l.text }}</span>
+    </p>
     <table class="dense">
       <thead>
         <tr>
@@ -312,6 +368,12 @@ const sum = (all: readonly { from: number; to: number }[]) => all.reduce((s, x) 
 }
 .add {
   margin-left: auto;
+}
+.labels {
+  padding: 4px 12px;
+}
+.labels span {
+  margin-right: 14px;
 }
 .files {
   margin-left: auto;

@@ -174,7 +174,7 @@ const labels = computed(() =>
   ),
 )
 
-type Held = { node: string } | { tube: string; bend: number }
+type Held = { node: string } | { tube: string; bend: number } | { passage: string }
 const held = ref<Held | null>(null)
 const before = ref({ x: 0, y: 0 })
 let last: Circuit | null = null
@@ -196,6 +196,11 @@ function movedBy(what: Held, dx: number, dy: number): Circuit {
     const node = circuit.nodes.find((n) => n.id === what.node)
     return node?.at ? withNodeChanged(circuit, what.node, { at: moved(node.at, dx, dy) }) : circuit
   }
+  if ('passage' in what)
+    return {
+      ...circuit,
+      passages: circuit.passages.map((p) => (p.id === what.passage ? { ...p, at: moved(p.at, dx, dy) } : p)),
+    }
   const tube = circuit.tubes.find((t) => t.id === what.tube)
   return tube
     ? withPoints(
@@ -337,6 +342,25 @@ function key(event: KeyboardEvent, what: Held) {
         />
       </template>
     </g>
+    <rect
+      v-for="p in circuit.passages"
+      :key="p.id"
+      class="passage"
+      :class="{ on: p.id === selected }"
+      :data-passage="p.id"
+      :x="at(p.at).x - 6"
+      :y="at(p.at).y - 6"
+      width="12"
+      height="12"
+      tabindex="0"
+      role="button"
+      aria-label="Hole in a rail: arrow keys move it"
+      @pointerdown="take($event, { passage: p.id }, p.id)"
+      @pointermove="drag"
+      @pointerup="drop"
+      @pointercancel="drop"
+      @keydown="key($event, { passage: p.id })"
+    />
     <g
       v-for="n in fittings"
       :key="n.id"
@@ -465,6 +489,16 @@ svg {
   stroke: #0e5a63;
   stroke-width: 2;
   cursor: grab;
+}
+.passage {
+  fill: #fff;
+  stroke: var(--ink);
+  stroke-width: 1.5;
+  stroke-dasharray: 3 2;
+  cursor: grab;
+}
+.passage.on {
+  stroke-width: 3;
 }
 .fitting {
   cursor: grab;

@@ -97,7 +97,7 @@ const percent = (p: number) => `${Math.round(100 * p)} %`
       </span>
     </div>
     <p class="small muted">
-      By how often each kind leaks (from memory until this shop has a history) and what it takes to look.
+      By how often each kind leaks, from memory and from what this shop found, and what it takes to look.
     </p>
   </div>
 </template>

@@ -142,6 +142,12 @@ async function fill(l: FillLine) {
     failure.value = 'Enter the pressure to stop at.'
     return
   }
+  // A free hanging axle lets a bag push it to the end of its shocks.
+  const { support } = assessment.value.proof.now.stand
+  if (support === 'axle-hanging' && target > l.minimum) {
+    failure.value = `The axle hangs free: no more than the min, ${p(l.minimum)}. Put it on its wheels or on its jack first.`
+    return
+  }
   if (target > l.maximum) {
     failure.value = `Over the max of this kit here, ${p(l.maximum)}: not filled.`
     return

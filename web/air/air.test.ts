@@ -1,8 +1,10 @@
 import { describe, expect, test } from 'vitest'
 import { PSI } from '@stout-shackle/core/quantity'
 import { flushPromises, labeled, mountOnJob } from '../fixtures/mount'
+import { laidLines, placedCircuit, routed, undersideOf } from '@stout-shackle/core/stages/air/lines'
 import AirStage from './AirStage.vue'
 import { placeLabels } from './labels'
+import { routeSvg, stripSvg } from './route-svg'
 
 describe('lines', () => {
   test('teed is another circuit: its connections, its hold and its labels follow', async () => {
@@ -51,6 +53,25 @@ describe('lines', () => {
     expect(store.job!.circuit!.tubes.every((t) => t.points.length >= 0)).toBe(true)
     expect(wrapper.findAll('[data-card=lines] tbody tr[data-line]')).toHaveLength(2)
     expect(wrapper.find('[data-half=true]').exists()).toBe(true)
+  })
+})
+
+describe('drawings', () => {
+  test('a route and a strip are to scale: their size in mm is their view box', async () => {
+    const { store } = await mountOnJob(AirStage, '0417')
+    const under = undersideOf(store.job!, store.assessment!.active)
+    const { circuit } = routed(under, placedCircuit(store.job!, under))
+    const size = (svg: string) => {
+      const [, w, h, box] = /width="([\d.]+)mm" height="([\d.]+)mm" viewBox="([^"]+)"/.exec(svg)!
+      const [, , bw, bh] = box!.split(' ').map(Number)
+      return [Number(w) / bw!, Number(h) / bh!]
+    }
+    for (const view of ['top', 'left'] as const)
+      for (const scale of size(routeSvg(under, circuit, view))) expect(scale).toBeCloseTo(1, 3)
+    const [line] = laidLines(store.job!, under, circuit)
+    const strip = stripSvg('left bag to left valve', line!.report)
+    expect(size(strip)).toEqual([1, 1])
+    expect(strip.match(/>tie /g)?.length ?? 0).toBe(line!.report.ties.length)
   })
 })
 

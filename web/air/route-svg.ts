@@ -1,8 +1,26 @@
 import type { Circuit } from '@stout-shackle/core/circuit'
-import { leastBend, rounded } from '@stout-shackle/core/route'
+import { leastBend, rounded, type RouteReport } from '@stout-shackle/core/route'
 import type { Underside } from '@stout-shackle/core/stages/air/lines'
 
 const xml = (text: string) => text.replace(/[<>&"]/g, (c) => `&#${c.charCodeAt(0)};`)
+
+/** Half-height of a strip, mm. */
+const STRIP = 8
+/**
+ * A line as a strip at its own size: 1 mm is 1 mm of tube, with its cut, its ties, its sleeve and its loom to be marked from it.
+ * @param report of the line as it lies
+ */
+export function stripSvg(name: string, report: RouteReport): string {
+  const mm = (v: number) => (1000 * v).toFixed(1)
+  const wide = 1000 * report.cut
+  const stretch = (from: number, to: number, color: string, text: string) =>
+    `<rect x="${mm(from)}" y="${-STRIP / 2}" width="${mm(to - from)}" height="${STRIP}" fill="${color}"/><text x="${mm(from)}" y="${STRIP + 5}" font-size="5">${text} ${mm(from)} to ${mm(to)}</text>`
+  const marks = report.ties.map(
+    (at) =>
+      `<line x1="${mm(at)}" x2="${mm(at)}" y1="${-STRIP}" y2="${STRIP}" stroke="#20262a"/><text x="${mm(at)}" y="${-STRIP - 1}" font-size="5">tie ${mm(at)}</text>`,
+  )
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${wide.toFixed(1)}mm" height="40mm" viewBox="0 -20 ${wide.toFixed(1)} 40"><text x="0" y="-14" font-size="6">${xml(name)}, cut ${mm(report.cut)} mm</text><line x1="0" x2="${wide.toFixed(1)}" y1="0" y2="0" stroke="#0e5a63" stroke-width="6"/>${report.sleeve.map((s) => stretch(s.from, s.to, '#f2b61b', 'sleeve')).join('')}${report.loom.map((s) => stretch(s.from, s.to, '#596166', 'loom')).join('')}${marks.join('')}</svg>`
+}
 
 /** The route as a drawing to scale: 1 mm of it is 1 mm of the vehicle, so that any program measures it right. */
 export function routeSvg(under: Underside, circuit: Circuit, view: 'top' | 'left'): string {

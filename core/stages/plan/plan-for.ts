@@ -1,6 +1,6 @@
-import { ADDED_STEP, catalogOf, judgeOn, type KitCatalog, type NeededPart, type Procedure } from '../../kit'
+import { ADDED_STEP, catalogOf, hasAir, judgeOn, type KitCatalog, type NeededPart, type Procedure } from '../../kit'
 import { buildPlan, planStepSchema, procedureStep, stepId, type Pin, type PlanOutcome, type PlanStep } from '../../plan'
-import { wordsOf } from '../../circuit'
+import { NODE_KINDS, NODE_NAMES, wordsOf, type NodeKind } from '../../circuit'
 import { hashOf } from '../../proof'
 import { circuitOf, ofKind, standing, type BayRecord, type Job, type JobKit, type RecordOf } from '../../job'
 import { withSurveyAnswer, type Survey } from '../../vehicle'
@@ -145,10 +145,36 @@ function doneBefore(steps: readonly PlanStep[], records: readonly BayRecord[]): 
 }
 
 /** What the kits that are fitted need on this vehicle beyond their boxes. */
-export const neededParts = (job: Pick<Job, 'kits' | 'vehicle' | 'survey'>): NeededPart[] =>
-  job.kits.flatMap((own) =>
+export const neededParts = (job: Omit<PlanInputs, 'choices'>): NeededPart[] => [
+  ...job.kits.flatMap((own) =>
     own.work === 'fit' ? judgeOn(decidedCatalog(own), own.kit, job.vehicle, job.survey).parts : [],
+  ),
+  ...fittingsToBuy(job),
+]
+
+/** What every kit with air has, named as a fitting or not. */
+const IN_EVERY_BOX: readonly NodeKind[] = ['valve', 'tee']
+/** Fittings of the circuit that neither a kit's box nor an accessory's has. */
+function fittingsToBuy(job: Omit<PlanInputs, 'choices'>): NeededPart[] {
+  const fitted = job.kits.filter((k) => k.work === 'fit')
+  if (!fitted.some(({ kit }) => hasAir(kit))) return []
+  const boxes = [
+    ...fitted.flatMap(({ kit }) => kit.parts),
+    ...job.procedures.flatMap(({ procedure }) => procedure.parts),
+  ]
+  // A kit from before its parts were named as fittings says nothing of them.
+  const names = fitted.every(({ kit }) => !hasAir(kit) || kit.parts.some((p) => p.circuit !== null))
+  const there = job.kits.flatMap(({ kit, work }) => (work === 'keep' ? [kit.axle] : []))
+  const nodes = circuitOf(job).nodes.filter((n) => n.axle === null || !there.includes(n.axle))
+  return NODE_KINDS.filter((kind) => kind !== 'bag' && (names || !IN_EVERY_BOX.includes(kind))).flatMap(
+    (kind): NeededPart[] => {
+      const has = boxes.reduce((sum, p) => sum + (p.circuit === kind ? p.count : 0), 0)
+      const count = nodes.filter((n) => n.kind === kind).length - has
+      const name = NODE_NAMES[kind]
+      return count > 0 ? [{ name: `${name[0]!.toUpperCase()}${name.slice(1)}`, item: null, count }] : []
+    },
   )
+}
 
 /** A kit of a job with the rules and list it was chosen by; those as shipped where there were none. */
 export function decidedCatalog({ kit, decided }: JobKit): KitCatalog {

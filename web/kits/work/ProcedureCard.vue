@@ -42,7 +42,7 @@ function setParts() {
   set({
     parts: read.lines.map(({ name, count }) => {
       const known = props.procedure.parts.find((p) => p.name === name)
-      return { number: '', thread: null, length: null, width: null, ...known, name, count }
+      return { number: '', circuit: null, thread: null, length: null, width: null, ...known, name, count }
     }),
   })
 }

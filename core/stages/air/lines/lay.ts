@@ -1,7 +1,16 @@
 import type { Circuit, Place } from '../../../circuit'
+import type { Vector } from '../../../clearance'
 import type { Job } from '../../../job'
 import type { Meters } from '../../../quantity'
-import { fieldAmong, judgeRoute, routeBetween, type Field, type MovingEnd, type RouteReport } from '../../../route'
+import {
+  fieldAmong,
+  judgeRoute,
+  routeBetween,
+  wayCost,
+  type Field,
+  type MovingEnd,
+  type RouteReport,
+} from '../../../route'
 import { isBelow } from './places'
 import type { Underside } from './underside'
 
@@ -40,6 +49,36 @@ export function laidLines(job: Job, under: Underside, circuit: Circuit): LaidLin
   })
 }
 
+/** How far before and behind a hole a line is straight. */
+const MOUTH: Meters = 0.05
+/** The bends of the cheapest way between two fittings, past everything or through one of the holes there are; null where there is none. */
+function cheapest(
+  under: Underside,
+  { passages }: Circuit,
+  from: Vector,
+  to: Vector,
+  outside: Meters,
+  field: Field,
+): Vector[] | null {
+  const ways: Vector[][] = []
+  const direct = routeBetween(from, to, outside, field)
+  if (direct) ways.push(direct)
+  for (const { part, at } of passages) {
+    const shape = under.parts.find((p) => p.part.id === part)?.part.shape
+    if (shape?.kind !== 'box') continue
+    const mouths: Vector[] = [
+      [at[0], shape.low[1] - MOUTH, at[2]],
+      [at[0], shape.high[1] + MOUTH, at[2]],
+    ]
+    for (const [near, far] of [mouths, mouths.toReversed()] as [Vector, Vector][]) {
+      const [first, second] = [routeBetween(from, near, outside, field), routeBetween(far, to, outside, field)]
+      if (first && second) ways.push([...first, near, far, ...second])
+    }
+  }
+  const costs = ways.map((way) => wayCost([from, ...way, to], field))
+  return ways.length ? ways[costs.indexOf(Math.min(...costs))]! : null
+}
+
 /**
  * A circuit whose lines were routed anew.
  * @param circuit with places
@@ -64,7 +103,7 @@ export function routed(
     if (only && !only.includes(tube.id)) return tube
     const [a, b] = [tube.from, tube.to].map((e) => circuit.nodes.find((n) => n.id === e.node)?.at ?? null)
     if (!a || !b) return tube
-    const points = routeBetween(a, b, tube.outside, fieldFor(tube.outside))
+    const points = cheapest(under, circuit, a, b, tube.outside, fieldFor(tube.outside))
     if (!points) none.push(tube.id)
     return points ? { ...tube, points: points.map(([x, y, z]): Place => [x, y, z]) } : tube
   })

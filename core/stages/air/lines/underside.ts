@@ -1,5 +1,6 @@
-import { bagBody, type Motion, type Vector } from '../../../clearance'
-import { kitAt, type Job } from '../../../job'
+import { bagBody, box, type Body, type Motion, type Vector } from '../../../clearance'
+import type { Passage } from '../../../circuit'
+import { circuitOf, kitAt, type Job } from '../../../job'
 import type { Neighbor, RouteObstacle } from '../../../route'
 import type { Meters } from '../../../quantity'
 import { AXLES, type AxleEnd } from '../../../spring'
@@ -51,9 +52,40 @@ const shifted = (motion: Motion, by: Meters): Motion => ({
   center: [motion.center[0] + by, motion.center[1], motion.center[2]],
 })
 
+/** Half of a hole that a line may go through, 1 in across: usual in rails. Common practice, no published source. */
+const HOLE: Meters = 0.0127
+/** A part as bodies, a box with holes through it as what is left around them. */
+function withHoles(part: UndersidePart, passages: readonly Passage[]): Body[] {
+  const holes = passages.filter((p) => p.part === part.id)
+  const { shape } = part
+  if (shape.kind !== 'box' || !holes.length) return bodiesOf(part)
+  let boxes: [Vector, Vector][] = [[shape.low, shape.high]]
+  for (const { at } of holes)
+    boxes = boxes.flatMap(([low, high]): [Vector, Vector][] => {
+      const [x0, x1, z0, z1] = [at[0] - HOLE, at[0] + HOLE, at[2] - HOLE, at[2] + HOLE]
+      if (x1 <= low[0] || x0 >= high[0] || z1 <= low[2] || z0 >= high[2]) return [[low, high]]
+      const [fore, aft] = [Math.min(x1, high[0]), Math.max(x0, low[0])]
+      const around: [Vector, Vector][] = [
+        [[fore, low[1], low[2]], high],
+        [low, [aft, high[1], high[2]]],
+        [
+          [aft, low[1], Math.min(z1, high[2])],
+          [fore, high[1], high[2]],
+        ],
+        [
+          [aft, low[1], low[2]],
+          [fore, high[1], Math.max(z0, low[2])],
+        ],
+      ]
+      return around.filter(([a, b]) => b[0] - a[0] > 1e-6 && b[2] - a[2] > 1e-6)
+    })
+  return boxes.map(([low, high]) => box(shape.on, low, high))
+}
+
 /** What is under a job's vehicle, in one set of directions: ahead of the rear axle, left of the center line, above the ground. */
 export function undersideOf(job: Job, at: CaseAssessment): Underside {
   const { vehicle, survey } = job
+  const { passages } = circuitOf(job)
   const scenes: Underside['scenes'] = {}
   for (const axle of AXLES) {
     const kit = kitAt(job, axle)?.kit
@@ -87,7 +119,7 @@ export function undersideOf(job: Job, at: CaseAssessment): Underside {
       id: part.id,
       name,
       neighbor,
-      bodies: bodiesOf(part),
+      bodies: withHoles(part, passages),
       motion: motions[axle],
       tolerance: part.tolerance,
       holds: HOLDS.includes(part.kind) && !movesWith(part),
