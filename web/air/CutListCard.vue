@@ -55,7 +55,7 @@ const nameOf = (id: string) => {
         </p>
       </template>
       <p v-for="(coil, i) in list.coils" :key="`left${i}`" class="small">
-        {{ leftOf(coil.left) }} left of {{ leftOf(coil.length + 0.0126) }}
+        {{ leftOf(coil.left) }} left of {{ leftOf(coil.length) }}
       </p>
       <p v-if="list.half" class="small" :data-half="list.half.reaches">
         {{
