@@ -42,6 +42,23 @@ describe('the circuit of a job', () => {
   })
 })
 
+describe('a circuit that is not closed', () => {
+  test.each([
+    ['nothing in it', { nodes: [], tubes: [], passages: [] }],
+    [
+      'a line taken out',
+      withoutTube(circuitFor([{ axle: 'rear', lines: 'separate', tube: 0.00635 }], 'valves'), 'rear-bag-left-air'),
+    ],
+  ])('proves no soap test: %s', (_what, circuit) => {
+    const { job: open, records } = demoJob('0411')
+    const { finalChecks, stops } = assessJob({ ...open, circuit }, records)
+    const soap = finalChecks.find((c) => c.check === 'soap')!
+    expect(soap.state).toBe('open')
+    expect(soap.missing.map((m) => m.code)).toContain('circuit-open')
+    expect(stops.map((s) => s.about)).toContain('soap')
+  })
+})
+
 describe('fittings that no box has', () => {
   const twofold = demoKits().find((k) => k.id === 'ninebark-twofold')!
   const named = (more: Partial<typeof job>) =>
@@ -72,6 +89,13 @@ describe('records from before circuits', () => {
   test('prove what they proved: soap and hold of a job that left are done still', () => {
     const { finalChecks } = assessJob(earlier.job, earlier.records)
     for (const check of ['soap', 'air-check']) expect(finalChecks.find((c) => c.check === check)!.state).toBe('done')
+  })
+  test('prove nothing of a tee, nor of anything once the lines are others since', () => {
+    const teed = { ...earlier.job, air: { ...earlier.job.air, rear: 'teed' as const } }
+    const soap = (job: typeof teed) =>
+      assessJob(job, earlier.records).air.connections.filter((c) => c.result === 'no-bubbles')
+    expect(soap(teed).filter((c) => c.node.kind === 'tee')).toEqual([])
+    expect(soap({ ...teed, circuitSince: '2026-11-28T00:00:00.000Z' })).toEqual([])
   })
   test('prove nothing of fittings that there were none of: with a compressor every joint is owed', () => {
     const { job: left, records } = demoJob('0415')

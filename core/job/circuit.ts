@@ -1,4 +1,5 @@
 import {
+  circuitFaults,
   circuitFor,
   jointName,
   jointsOf,
@@ -7,6 +8,7 @@ import {
   tubeName,
   type AxleAir,
   type Circuit,
+  type CircuitFault,
   type Joint,
 } from '../circuit'
 import { hasAir } from '../kit'
@@ -44,12 +46,22 @@ export interface Connection extends Omit<Joint, 'axle'> {
 
 /** Earlier records named a line of the kit's list and a side; there were inflation valves and tees only, and nothing was drawn. */
 function formerly(job: Aired, { node: { kind }, side }: Joint, axle: AxleEnd): string[] {
-  if (job.supply !== 'valves' || job.circuit) return []
+  if (job.supply !== 'valves' || job.circuit || (kind !== 'bag' && kind !== 'valve')) return []
   const kit = kitAt(job, axle)?.kit
   const line = kit?.connections.findIndex((c) => /valve/i.test(c) === (kind !== 'bag')) ?? -1
   const sides = side ? [side] : (['left', 'right'] as const)
   return line < 0 ? [] : sides.map((s) => `${axle === 'front' ? 'front-' : ''}connection-${line + 1}-${s}`)
 }
+
+/** What is wrong with the circuit of a job: while anything is, nobody knows all that has to be soaped. */
+export const faultsOf = (job: Aired): CircuitFault[] =>
+  // What kits and supply usually make has none.
+  job.circuit
+    ? circuitFaults(
+        job.circuit,
+        aired(job).map((a) => a.axle),
+      )
+    : []
 
 const connections = new WeakMap<Aired, Connection[]>()
 /** Every place of a job that can leak and is soaped. One that both axles' air goes through counts with the first that has bags. */
@@ -90,6 +102,9 @@ const ONE_LINE: Pascals = 2 * PSI
 /** Whether two bags of an axle are said to have what they cannot have: unlike pressures on one line. */
 export const isTwoOnOneLine = (job: Pick<Job, 'air'>, axle: AxleEnd, left: Pascals, right: Pascals): boolean =>
   job.air[axle] === 'teed' && Math.abs(left - right) > ONE_LINE + 1
+
+/** Whether a record names a place as records did before circuits were drawn: not by what its line leads to. */
+export const isFormerName = (named: string): boolean => /^(front-)?connection-\d+-(left|right)$/.test(named)
 
 /** Whether a record that names a place is about this connection. */
 export const isAbout = ({ id, formerly: before }: Pick<Connection, 'id' | 'formerly'>, named: string): boolean =>

@@ -3,7 +3,16 @@ import { FOR_GOOD, hasAir, type StepCheck } from '../kit'
 import type { AxleEnd } from '../spring'
 import { surveyAnswer, type SurveyKey } from '../vehicle'
 import { canDo, type PlanStep } from '../plan'
-import { axleOfConnection, connectionsOf, isAbout, kitAt, type BayRecord, type RecordBody, type RecordOf } from '../job'
+import {
+  axleOfConnection,
+  connectionsOf,
+  faultsOf,
+  isAbout,
+  kitAt,
+  type BayRecord,
+  type RecordBody,
+  type RecordOf,
+} from '../job'
 import type { Flag, FlagCode } from './evidence'
 import { axleOfCorner, factAt, partKey, partsHere, timeOf } from './places'
 import { bagsFor, isFitted, isLined, unfitted, type Work } from './work'
@@ -101,10 +110,13 @@ function isShown(work: Work, axle: AxleEnd, check: StepCheck): boolean {
       return air !== undefined && !isBelow(air.left, minimum) && !isBelow(air.right, minimum)
     }
     case 'connections':
-      return connectionsOf(work.job).every(
-        (c) =>
-          c.axle !== axle ||
-          provedOf(work, 'connection').findLast((b) => isAbout(c, b.connection))?.result === 'no-bubbles',
+      return (
+        !faultsOf(work.job).length &&
+        connectionsOf(work.job).every(
+          (c) =>
+            c.axle !== axle ||
+            provedOf(work, 'connection').findLast((b) => isAbout(c, b.connection))?.result === 'no-bubbles',
+        )
       )
     case 'parts':
       return partsHere(own, work.job).every((p) => (work.counted[axle]?.get(partKey(p)) ?? 0) >= p.count)

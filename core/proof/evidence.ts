@@ -82,6 +82,8 @@ export interface Missing {
     /** Watched too short, or nobody said how long. */
     | 'too-short'
     | 'bubbles'
+    /** The circuit as it is drawn has an open end, or a bag that nothing fills: its connections are not all known. */
+    | 'circuit-open'
     /** Hidden by something: nobody saw it under soap. */
     | 'cannot-see'
     | 'leaks'

@@ -137,6 +137,8 @@ function whatText({ code, flag, voided, has, limit }: Missing, named: Named, fig
         : `watched ${has} min, ${limit} or more`
     case 'bubbles':
       return 'bubbles: put it right, then soap it again'
+    case 'circuit-open':
+      return 'the circuit as it is drawn is not closed: put it right under Lines on Air'
     case 'cannot-see':
       return 'cannot be seen under soap as it stands'
     case 'leaks':

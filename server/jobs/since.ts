@@ -65,7 +65,8 @@ const wasLoaded = (records: readonly BayRecord[], loadCase: string): boolean =>
 /** What tells that the work of a kit was begun. */
 const isWork = ({ body }: BayRecord): boolean => body.kind === 'step' || body.kind === 'torque'
 /** What says something of the air in a circuit. */
-const isAir = ({ body }: BayRecord): boolean => body.kind === 'air-check' || body.kind === 'bag-pressure'
+const isAir = ({ body }: BayRecord): boolean =>
+  body.kind === 'air-check' || body.kind === 'bag-pressure' || body.kind === 'connection'
 
 /**
  * Since when something of a job has been what it is: now, unless it was before and nothing was done since it was put aside.

@@ -1,7 +1,9 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { suspectName, tubeName, type Circuit, type LeakTest } from '@stout-shackle/core/circuit'
 import type { LeakHunt, AirCheckState } from '@stout-shackle/core/stages'
+import { recordLimits } from '@stout-shackle/core/job'
+import QuantityField from '../entry/QuantityField.vue'
 import { useOpenJob } from '../stores/job'
 
 /** It loses air: the next best test, and the order of suspicion after each answer. */
@@ -23,7 +25,7 @@ function ask(test: LeakTest): { title: string; how: string; yes: string; no: str
       const name = suspectName(props.circuit, suspect)
       return {
         title: `Soap: ${name}`,
-        how: 'At the test pressure, and watch it. Type gauge and minutes under Connections if they are asked for.',
+        how: 'At the test pressure, and watch it.',
         yes: 'bubbles',
         no: 'no bubbles',
       }
@@ -47,17 +49,27 @@ function ask(test: LeakTest): { title: string; how: string; yes: string; no: str
   }
 }
 const next = computed(() => (props.hunt.next ? { test: props.hunt.next, ...ask(props.hunt.next) } : null))
+/** As the gauge shows it while soaping, and how long it was watched: typed, never taken over from the plan. */
+const gauge = ref<number | null>(null)
+const watched = ref('')
+const refused = ref('')
 function answer(test: LeakTest, yes: boolean) {
+  const minutes = watched.value.trim() === '' ? NaN : Number(watched.value.replace(',', '.'))
+  refused.value = ''
   if (test.kind === 'soap') {
+    if (gauge.value === null) refused.value = 'Type the pressure the gauge shows while soaping.'
+    else if (!yes && !(minutes > 0 && minutes <= 240)) refused.value = 'Type how many minutes it was watched.'
+    if (refused.value || gauge.value === null) return
     emit('select', test.suspect)
     store.record({
       kind: 'connection',
       connection: test.suspect,
       result: yes ? 'bubbles' : 'no-bubbles',
-      pressure: props.check.start?.pressure ?? 0,
-      minutes: test.minutes,
+      pressure: gauge.value,
+      minutes: minutes > 0 && minutes <= 240 ? minutes : null,
       reason: '',
     })
+    watched.value = ''
     return
   }
   store.record({
@@ -91,6 +103,23 @@ const percent = (p: number) => `${Math.round(100 * p)} %`
     <div v-else-if="next" class="note next" :data-next="next.test.id">
       <strong>{{ next.title }}</strong> · {{ next.test.minutes < 1 ? '30 s' : `${Math.round(next.test.minutes)} min` }}
       <p class="small">{{ next.how }}</p>
+      <span v-if="next.test.kind === 'soap'" class="acts">
+        <QuantityField
+          :value="gauge"
+          kind="pressure"
+          label="Gauge, soaping here"
+          v-bind="recordLimits('connection', 'pressure')"
+          @update="(v) => (gauge = v)"
+        />
+        <label class="small muted"
+          >watched, min<input
+            v-model="watched"
+            class="control few"
+            inputmode="decimal"
+            aria-label="Minutes watched here"
+        /></label>
+      </span>
+      <p v-if="refused" class="stop small" role="alert">{{ refused }}</p>
       <span class="acts">
         <el-button size="small" @click="answer(next.test, true)">{{ next.yes }}</el-button>
         <el-button size="small" @click="answer(next.test, false)">{{ next.no }}</el-button>
@@ -110,6 +139,12 @@ h4 {
   display: flex;
   gap: 8px;
   margin-top: 6px;
+}
+.few {
+  width: 64px;
+}
+.stop {
+  color: var(--oxide);
 }
 .next {
   border-left: 3px solid var(--amber-sign);

@@ -113,11 +113,19 @@ describe('a line that loses air', () => {
     const first = next.attributes('data-next')!
     expect(wrapper.findAll('[data-suspect]').length).toBeGreaterThan(2)
     const count = server.records.length
-    await wrapper.findAll('[data-next] button').at(-1)!.trigger('click')
+    // Neither a pressure nor minutes are taken over from anywhere.
+    await wrapper.findAll('[data-next] .acts button').at(-1)!.trigger('click')
+    expect(wrapper.find('[data-next] [role=alert]').exists()).toBe(true)
+    expect(server.records).toHaveLength(count)
+    const field = labeled(wrapper, 'Gauge, soaping here')
+    await field.trigger('focus')
+    await field.setValue('24')
+    await labeled(wrapper, 'Minutes watched here').setValue('3')
+    await wrapper.findAll('[data-next] .acts button').at(-1)!.trigger('click')
     await flushPromises()
     expect(server.records).toHaveLength(count + 1)
     expect(wrapper.find('[data-next]').attributes('data-next')).not.toBe(first)
-    await wrapper.findAll('[data-next] button')[0]!.trigger('click')
+    await wrapper.findAll('[data-next] .acts button').at(-2)!.trigger('click')
     await flushPromises()
     expect(wrapper.find('[data-found]').exists()).toBe(true)
   })

@@ -76,6 +76,9 @@ export function leakHunt(
     )
     return test && body.axle === check.axle ? [{ test, found: body.found }] : []
   })
-  const bubbling = answers.some((a) => a.found && a.test.kind === 'soap')
+  // The latest look at a place counts.
+  const bubbling = search.suspects.some(
+    (s) => answers.findLast((a) => a.test.kind === 'soap' && a.test.suspect === s.id)?.found,
+  )
   return { search, answers, order: suspicions(search, answers), next: bubbling ? null : nextTest(search, answers) }
 }

@@ -1,7 +1,7 @@
 import { hasAir } from '../../kit'
 import { suspectsOf } from '../../circuit'
-import { circuitOf, connectionsOf, isAbout, isTwoOnOneLine, kitsLeft, type Job } from '../../job'
-import { CLOCK_SLACK } from '../../proof'
+import { circuitOf, connectionsOf, faultsOf, isAbout, isTwoOnOneLine, kitsLeft, type Job } from '../../job'
+import { CLOCK_SLACK, missing } from '../../proof'
 import type { Facts } from '../facts'
 import { keptUntouched } from '../kept'
 import { defineStage } from '../stage'
@@ -27,6 +27,7 @@ export const airStage = defineStage({
     const checks = open('air-check') ? owedChecks(facts) : []
     return {
       'no-kit': chosen.length === 0,
+      'circuit-open': faultsOf(facts.job).length > 0,
       'connection-leaks': air.leaking.length > 0 || air.connections.some((c) => c.result === 'bubbles'),
       'connections-left': open('soap') ? owedConnections(facts).filter((c) => c.missing).length : 0,
       'air-check-start': checks.some((c) => c.start === null),
@@ -39,9 +40,14 @@ export const airStage = defineStage({
   },
   checks: {
     soap: {
-      missing: (facts) => owedConnections(facts).flatMap((c) => c.missing ?? []),
+      missing: (facts) => [
+        ...faultsOf(facts.job).map((f) => missing('circuit-open', f.node)),
+        ...owedConnections(facts).flatMap((c) => c.missing ?? []),
+      ],
       evidence: (facts) => owedConnections(facts).flatMap((c) => (c.reading && !c.missing ? [c.reading.id] : [])),
-      never: (facts) => neverWithoutAir(facts) ?? (kept(facts, owedConnections(facts).length) ? 'kept' : null),
+      never: (facts) =>
+        neverWithoutAir(facts) ??
+        (kept(facts, owedConnections(facts).length + faultsOf(facts.job).length) ? 'kept' : null),
     },
     'air-check': {
       missing: (facts) => owedChecks(facts).flatMap((c) => c.missing ?? []),

@@ -11,6 +11,7 @@ import type { airStage } from './stage'
 
 export const airWaits: Record<WaitsOf<typeof airStage>, (n: number) => string> = {
   'no-kit': () => 'a kit',
+  'circuit-open': () => 'the circuit has an open end',
   'connection-leaks': () => 'a connection bubbles',
   'connections-left': (n) => count(n, 'connection to soap', 'connections to soap'),
   'air-check-start': () => 'start the 24 h air check',
