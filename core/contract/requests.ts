@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { CATALOG_FILES } from '../exchange'
 import { jobSchema } from '../job'
+import { compressorSheetSchema } from '../kit'
 import { bounded } from '../quantity'
 import { passwordSchema, personName, pinSchema, ROLES } from '../shop'
 import { recordId } from '../stages/record-parts'
@@ -101,6 +102,8 @@ export const compressorFillSchema = z.strictObject({
   line: lineName,
   to: bounded('pressure', 0, 1_500_000),
   fuse: z.number({ error: 'fuse must be a number, A' }).min(1).max(200).default(30),
+  /** Of the compressor that is on the job; the stand-in's own where absent. */
+  unit: compressorSheetSchema.optional(),
   /** Down to it, not up. */
   letOut: z.boolean().default(false),
 })

@@ -15,6 +15,24 @@ export const ADDED_STEP = 'added-'
 const text = z.string().trim().min(1).max(240)
 const id = slug()
 
+/** What the sheet of a compressor says of it. */
+export const compressorSheetSchema = z.strictObject({
+  /** Free air, m³/s, against the pressure it works against. */
+  flow: z
+    .array(z.strictObject({ pressure: bounded('pressure', 0, 1_500_000), flow: z.number().min(0).max(0.05) }))
+    .min(2, { error: 'flow needs two points or more' })
+    .max(12)
+    .refine((f) => f.every((p, i) => i === 0 || p.pressure > f[i - 1]!.pressure), {
+      error: 'pressures of flow must rise strictly',
+    }),
+  /** Running current against nothing, and at the last point of the flow, A. */
+  current: z.strictObject({ idle: z.number().min(0.5).max(120), full: z.number().min(0.5).max(120) }),
+  cutOut: bounded('pressure', 100_000, 1_500_000),
+  duty: z.number({ error: 'duty must be a share from 0.02 to 1' }).min(0.02).max(1),
+  /** Line to the manifold, at least: it cools the air. */
+  hose: bounded('length', 0, 5),
+})
+
 /**
  * Instructions that are no kit's: what a vehicle's maker asks for on a platform, what a shop always does, an accessory or a second job
  * done on the same visit. They meet the kit's on fasteners and operations of the same name.
@@ -51,25 +69,7 @@ export const procedureSchema = z
       .max(60)
       .default([]),
     /** Of an accessory that is a compressor: what its sheet says. */
-    compressor: z
-      .strictObject({
-        /** Free air, m³/s, against the pressure it works against. */
-        flow: z
-          .array(z.strictObject({ pressure: bounded('pressure', 0, 1_500_000), flow: z.number().min(0).max(0.05) }))
-          .min(2, { error: 'flow needs two points or more' })
-          .max(12)
-          .refine((f) => f.every((p, i) => i === 0 || p.pressure > f[i - 1]!.pressure), {
-            error: 'pressures of flow must rise strictly',
-          }),
-        /** Running current against nothing, and at the last point of the flow, A. */
-        current: z.strictObject({ idle: z.number().min(0.5).max(120), full: z.number().min(0.5).max(120) }),
-        cutOut: bounded('pressure', 100_000, 1_500_000),
-        duty: z.number({ error: 'duty must be a share from 0.02 to 1' }).min(0.02).max(1),
-        /** Line to the manifold, at least: it cools the air. */
-        hose: bounded('length', 0, 5),
-      })
-      .nullable()
-      .default(null),
+    compressor: compressorSheetSchema.nullable().default(null),
     fasteners: z.array(fastenerSchema).max(30).default([]),
     operations: z.array(operationSchema).max(60).default([]),
   })

@@ -4,6 +4,7 @@ import {
   runCompressor,
   STAND_IN,
   type CompressorState,
+  type CompressorUnit,
   type FillEnd,
   type FilledLine,
 } from '@stout-shackle/core/air'
@@ -42,10 +43,10 @@ export class SimulatedCompressor {
     return this.panel()
   }
   /** @returns null for a line that is not joined */
-  fill(line: string, to: Pascals, fuse: number): CompressorPanel | null {
+  fill(line: string, to: Pascals, fuse: number, unit: CompressorUnit = STAND_IN): CompressorPanel | null {
     const own = this.lines.get(line)
     if (!own) return null
-    const run = runCompressor(STAND_IN, this.state, own, to, fuse, this.ambient)
+    const run = runCompressor(unit, this.state, own, to, fuse, this.ambient)
     this.state = run.state
     this.lines.set(line, run.line)
     this.last = { end: run.end, seconds: run.seconds, current: run.current }

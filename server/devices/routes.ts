@@ -31,8 +31,8 @@ export function compressorRoutes(compressor: SimulatedCompressor): Router {
       response.json(compressor.join(line, volume, leak))
     })
     .post('/fill', (request, response) => {
-      const { line, to, fuse, letOut } = parseBody(compressorFillSchema, request.body)
-      response.json(joined(line, letOut ? compressor.dump(line, to) : compressor.fill(line, to, fuse)))
+      const { line, to, fuse, unit, letOut } = parseBody(compressorFillSchema, request.body)
+      response.json(joined(line, letOut ? compressor.dump(line, to) : compressor.fill(line, to, fuse, unit)))
     })
     .post('/wait', (request, response) => {
       const { hours, temperature } = parseBody(compressorWaitSchema, request.body)

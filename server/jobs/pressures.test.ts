@@ -129,6 +129,19 @@ describe('the stand-in compressor', () => {
     expect((cold + 101_325) / (warm + 101_325)).toBeCloseTo(285.15 / 297.15, 9)
     await shop.api.post('/api/compressor/fill').send({ line: 'nobody', to: 1000 }).expect(404)
   })
+  test('goes by the sheet of the compressor that is on the job', async () => {
+    await ask('put', '/lines', { line: 'slow', volume: 4.94e-3, leak: 0 })
+    const half = [
+      { pressure: 0, flow: 12.5e-3 / 60 },
+      { pressure: 100 * PSI, flow: 6e-3 / 60 },
+    ]
+    const unit = { flow: half, current: { idle: 8, full: 9 }, cutOut: 105 * PSI, duty: 1, hose: 0.6 }
+    await ask('post', '/fill', { line: 'slow', to: 5 * PSI, unit })
+    const { last } = await ask('post', '/fill', { line: 'slow', to: 60 * PSI, unit })
+    // Half the flow takes twice the 53.93 s of the worked check.
+    expect(Math.abs(last!.seconds - 107.86)).toBeLessThan(0.5)
+    expect(last!.current).toBeLessThan(9)
+  })
   test('trips by its fuse until somebody puts it right', async () => {
     await ask('put', '/lines', { line: 'right', volume: 4.94e-3, leak: 0 })
     expect((await ask('post', '/fill', { line: 'right', to: 60 * PSI, fuse: 10 })).tripped).toBe('fuse')

@@ -154,7 +154,13 @@ async function fill(l: FillLine) {
   }
   await ask('/lines', 'PUT', { line: nameOn(l), volume: l.volume, leak: inLine(l)?.leak ?? 0 })
   const now = inLine(l)?.pressure ?? 0
-  await ask('/fill', 'POST', { line: nameOn(l), to: target, fuse: wire.value?.fuse ?? 30, letOut: target < now })
+  await ask('/fill', 'POST', {
+    line: nameOn(l),
+    to: target,
+    fuse: wire.value?.fuse ?? 30,
+    unit: unit.value ?? undefined,
+    letOut: target < now,
+  })
 }
 </script>
 
