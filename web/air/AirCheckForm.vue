@@ -116,8 +116,8 @@ function keep() {
   <form class="air-check" @submit.prevent="keep">
     <h3>
       {{ end === 'start' ? 'Start' : 'End' }}
-      <span v-if="standing" class="kept"
-        >{{ formatQuantity('pressure', standing.pressure, preferences.system, 1) }} at
+      <span v-if="standing" class="kept" :class="{ void: check.state === 'void' }"
+        ><template v-if="check.state === 'void'">void: </template>{{ formatQuantity('pressure', standing.pressure, preferences.system, 1) }} at
         {{ formatQuantity('temperature', standing.temperature, preferences.system)
         }}<template v-if="standing.height !== null">
           · {{ formatQuantity('length', standing.height, preferences.system) }}</template
@@ -194,6 +194,9 @@ function keep() {
 .refused {
   color: var(--oxide);
   margin-top: 4px;
+}
+.kept.void {
+  color: var(--muted);
 }
 .kept {
   font-weight: 500;

@@ -95,7 +95,7 @@ const bubbling = computed(() => connections.value.filter((c) => c.result === 'bu
         <div v-for="c in checks" :key="`${axle}-${c.side}`" class="hold" :data-side="c.side ?? 'both'">
           <h3 v-if="c.side">{{ c.side }}</h3>
           <AirCheckForm end="start" :check="c" />
-          <AirCheckForm end="end" :check="c" />
+          <AirCheckForm v-if="c.state === 'begun' || c.state === 'read'" end="end" :check="c" />
         </div>
         <p v-for="text in checkDoubts" :key="text" class="note" data-doubt>{{ text }}</p>
       </section>

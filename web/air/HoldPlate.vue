@@ -41,11 +41,12 @@ const SIGNS = {
   'cannot-tell': 'caution',
   gained: 'stop',
 } as const
+const STATES = { begun: 'read it again later', 'not-begun': 'not begun', void: 'void: begin it again' } as const
 const WORST = ['leaks', 'gained', 'cannot-tell', 'too-early', 'holds'] as const
 const worst = computed(
   () =>
     props.checks
-      .filter((c) => c.verdict)
+      .filter((c) => c.state === 'read')
       .toSorted((a, b) => WORST.indexOf(a.verdict!.code) - WORST.indexOf(b.verdict!.code))[0] ?? null,
 )
 const aDay = (c: AirCheckState) => (c.verdict!.lost * 24) / c.hours!
@@ -100,8 +101,8 @@ const sideOf = (c: AirCheckState) => c.side ?? 'both bags'
         >{{ lastsText(worst.lasts) }}</PlateRow
       >
       <template v-for="c in checks" :key="c.side ?? 'both'">
-        <PlateRow v-if="c !== worst" :label="sideOf(c)" :state="c.verdict ? SIGNS[c.verdict.code] : 'unknown'">{{
-          c.verdict ? HEAD[c.verdict.code].toLowerCase() : c.start ? 'read it again later' : 'not begun'
+        <PlateRow v-if="c !== worst" :label="sideOf(c)" :state="c.state === 'read' ? SIGNS[c.verdict!.code] : 'unknown'">{{
+          c.state === 'read' ? HEAD[c.verdict!.code].toLowerCase() : STATES[c.state]
         }}</PlateRow>
       </template>
     </template>
@@ -109,11 +110,13 @@ const sideOf = (c: AirCheckState) => c.side ?? 'both bags'
       {{
         checks.some((c) => c.outOfOrder)
           ? 'The end was read before the start'
-          : checks.some((c) => c.start)
+          : checks.some((c) => c.state === 'begun')
             ? 'Begun: read it again later'
-            : clean === all
-              ? 'No bubbles: begin the air check'
-              : `${all - clean} connections to soap`
+            : clean < all
+              ? `${all - clean} connections to soap`
+              : checks.some((c) => c.state === 'void')
+                ? 'Begin the air check again'
+                : 'No bubbles: begin the air check'
       }}
     </p>
     <PlateRow label="No bubbles at" :state="clean === all ? 'fine' : bubbling ? 'stop' : 'unknown'"

@@ -36,6 +36,8 @@ export interface AirCheckState {
   lasts: number | null
   /** The latest end was read before the hold began, or the start is missing. */
   outOfOrder: boolean
+  /** How far it is: one whose start proves nothing has to begin again, whatever was read after it. */
+  state: 'not-begun' | 'void' | 'begun' | 'read'
   missing: Missing | null
   /** Ids of the records it goes by. */
   records: string[]
@@ -149,6 +151,7 @@ function checkState(
   springs: Record<AxleEnd, AxleSpring>,
 ): AirCheckState {
   const { axle } = kit.kit
+  const about = side ? `${axle} ${side}` : axle
   // One that names no side was read with both bags on the gauge.
   const here = holds.filter((r) => r.body.axle === axle && (r.body.side === null || r.body.side === side))
   const latest = (end: 'start' | 'end') => {
@@ -179,7 +182,14 @@ function checkState(
     standing: stood,
     lasts: verdict && start ? daysUntil(kit.minimum!.value, start.body.pressure, verdict, hours) : null,
     outOfOrder: end !== null && hours <= 0,
-    missing: checkMissing(start, end, verdict, proof, kit, side),
+    state: !start
+      ? 'not-begun'
+      : startLack(start, proof, kit, about)
+        ? 'void'
+        : !end || !verdict || !counts(proof, end)
+          ? 'begun'
+          : 'read',
+    missing: checkMissing(start, end, verdict, proof, kit, about),
     records: [start, end].flatMap((r) => r?.id ?? []),
   }
 }
@@ -203,22 +213,30 @@ function standingOn(
     heightChange: start.height !== null && end.height !== null ? (end.height - start.height) * ratio : null,
   }
 }
+/** What the start of a hold lacks to begin one. */
+function startLack(
+  { id, body: { pressure } }: RecordOf<'air-check'>,
+  proof: Proof,
+  kit: KitAssessment,
+  about: string,
+): Missing | null {
+  const [least, most] = [testPressureOf(kit), kit.maximum!.value]
+  const lack = unproved(proof.evidence.get(id)!, about)
+  if (lack) return lack
+  if (isAbove(pressure, most)) return missing('too-much', about, { has: pressure, limit: most })
+  return isBelow(pressure, least) ? missing('under-test', about, { has: pressure, limit: least }) : null
+}
 function checkMissing(
   start: RecordOf<'air-check'> | null,
   end: RecordOf<'air-check'> | null,
   verdict: HoldVerdict | null,
   proof: Proof,
   kit: KitAssessment,
-  side: AirCheckState['side'],
+  about: string,
 ): Missing | null {
-  const about = side ? `${kit.kit.axle} ${side}` : kit.kit.axle
   if (!start) return missing('not-done', about)
-  const lack = unproved(proof.evidence.get(start.id)!, about)
+  const lack = startLack(start, proof, kit, about)
   if (lack) return lack
-  const { pressure } = start.body
-  const [least, most] = [testPressureOf(kit), kit.maximum!.value]
-  if (isAbove(pressure, most)) return missing('too-much', about, { has: pressure, limit: most })
-  if (isBelow(pressure, least)) return missing('under-test', about, { has: pressure, limit: least })
   if (!end || !verdict) return missing('no-end', about)
   const late = unproved(proof.evidence.get(end.id)!, about)
   if (late) return late

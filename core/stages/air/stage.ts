@@ -30,12 +30,12 @@ export const airStage = defineStage({
       'circuit-open': faultsOf(facts.job).length > 0,
       'connection-leaks': air.leaking.length > 0 || air.connections.some((c) => c.result === 'bubbles'),
       'connections-left': open('soap') ? owedConnections(facts).filter((c) => c.missing).length : 0,
-      'air-check-start': checks.some((c) => c.start === null),
-      'air-check-end': checks.some((c) => c.start !== null && c.verdict === null),
+      'air-check-start': checks.some((c) => c.state === 'not-begun'),
+      'air-check-end': checks.some((c) => c.state === 'begun'),
       'air-check-early': checks.some((c) => c.missing?.code === 'too-early'),
       'air-check-leaks': checks.some((c) => c.missing?.code === 'leaks'),
       'air-check-open': checks.some((c) => c.missing?.code === 'cannot-tell' || c.missing?.code === 'gained'),
-      'air-check-void': checks.some((c) => c.verdict !== null && c.missing !== null && !SAID.has(c.missing.code)),
+      'air-check-void': checks.some((c) => c.state === 'void'),
     }
   },
   checks: {
@@ -89,9 +89,6 @@ export const airStage = defineStage({
     return null
   },
 })
-
-/** What a verdict says itself, not what its readings lack. */
-const SAID: ReadonlySet<string> = new Set(['too-early', 'leaks', 'cannot-tell', 'gained'])
 
 /** Whether a name is one of something on this job that can leak: a connection, a valve core, a tube, a bag. */
 const canLeak = (job: Job, id: string) =>
