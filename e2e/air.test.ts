@@ -33,7 +33,7 @@ test('a teed pair with compressor and tank: routed, filled, leaking at its tee, 
   await expect.poll(() => page.locator('tr[data-connection]').count()).toBe(18)
   expect(await owed(page).count()).toBe(18)
   await page.getByRole('button', { name: 'Route them' }).click()
-  await page.locator('g.line[data-line] .tube').first().waitFor()
+  await page.locator('g.line[data-line] .drawn').first().waitFor()
   expect(await page.locator('[data-card=lines] tbody tr[data-line]').count()).toBe(6)
   await settled(page)
 

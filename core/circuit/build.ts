@@ -1,6 +1,6 @@
 import type { AxleEnd } from '../spring'
 import type { Meters } from '../quantity'
-import { TUBES, type Circuit, type CircuitNode, type Port, type Supply, type Tube } from './schema'
+import { RUN_KINDS, TUBES, type Circuit, type CircuitNode, type Port, type Run, type Supply, type Tube } from './schema'
 
 /** Bags of one axle and how their lines run. */
 export interface AxleAir {
@@ -26,6 +26,19 @@ export const newNode = (own: Pick<CircuitNode, 'id' | 'kind'> & Partial<CircuitN
   ...own,
 })
 
+/** Outside diameter of a harness in its loom, and of an intake hose. Common practice, no published source. */
+const RUN_OUTSIDE: Meters = 0.012
+/** What a compressor has beside its air line: a harness from the battery, and a hose from its filter. */
+export const runsTo = (compressor: string): Run[] =>
+  RUN_KINDS.map((kind) => ({
+    id: `${compressor}-${kind}`,
+    kind,
+    to: compressor,
+    at: null,
+    outside: RUN_OUTSIDE,
+    points: [],
+  }))
+
 /**
  * The circuit that a kit and its supply usually make: bags of an axle teed or each by itself, filled through inflation valves, valves
  * with a gauge, or a compressor whose manifold has one channel for each line.
@@ -49,7 +62,7 @@ export function circuitFor(axles: readonly AxleAir[], supply: Supply): Circuit {
     join(bag('right'), { node: tee, port: 'run-b' }, tube)
     lines.push({ end: { node: tee, port: 'branch' }, name: axle, side: null, axle, tube })
   }
-  if (!lines.length) return { nodes, tubes, passages: [] }
+  if (!lines.length) return { nodes, tubes, passages: [], runs: [] }
   if (supply === 'valves' || supply === 'gauges') {
     for (const { end, name, side, axle, tube } of lines) {
       let from = end
@@ -62,7 +75,7 @@ export function circuitFor(axles: readonly AxleAir[], supply: Supply): Circuit {
       nodes.push(newNode({ id: `${name}-valve`, kind: 'valve', axle, side }))
       join(from, { node: `${name}-valve`, port: 'line' }, tube)
     }
-    return { nodes, tubes, passages: [] }
+    return { nodes, tubes, passages: [], runs: [] }
   }
   const channels = lines.length > 2 ? 4 : (lines.length as 1 | 2)
   const { tube } = lines[0]!
@@ -77,5 +90,5 @@ export function circuitFor(axles: readonly AxleAir[], supply: Supply): Circuit {
   }
   join(feed, { node: 'manifold', port: 'supply' }, tube)
   lines.forEach(({ end, tube: own }, i) => join(end, { node: 'manifold', port: `out-${i + 1}` }, own))
-  return { nodes, tubes, passages: [] }
+  return { nodes, tubes, passages: [], runs: runsTo('compressor') }
 }

@@ -1,6 +1,15 @@
-import { newNode, tubeBetween } from './build'
+import { newNode, runsTo, tubeBetween } from './build'
 import { nodeOf, otherEnd, tubeAt } from './graph'
-import { portsOf, type Circuit, type CircuitNode, type NodeKind, type Place, type Port, type Tube } from './schema'
+import {
+  portsOf,
+  type Circuit,
+  type CircuitNode,
+  type NodeKind,
+  type Place,
+  type Port,
+  type Run,
+  type Tube,
+} from './schema'
 
 /** A name that no node has yet. */
 function freeName({ nodes }: Circuit, kind: NodeKind): string {
@@ -18,15 +27,20 @@ function ownName(circuit: Circuit, tube: Tube): Tube {
   return { ...tube, id }
 }
 
-/** With one more node, joined to nothing yet. */
-export const withNode = (circuit: Circuit, kind: NodeKind, at: Place | null): Circuit => ({
-  ...circuit,
-  nodes: [...circuit.nodes, newNode({ id: freeName(circuit, kind), kind, at })],
-})
+/** With one more node, joined to nothing yet; a compressor brings its harness and its intake hose. */
+export function withNode(circuit: Circuit, kind: NodeKind, at: Place | null): Circuit {
+  const id = freeName(circuit, kind)
+  return {
+    ...circuit,
+    nodes: [...circuit.nodes, newNode({ id, kind, at })],
+    runs: kind === 'compressor' ? [...circuit.runs, ...runsTo(id)] : circuit.runs,
+  }
+}
 
-/** Without a node, and without the lines in it. */
-export const withoutNode = ({ nodes, tubes, passages }: Circuit, id: string): Circuit => ({
+/** Without a node, and without what goes to it. */
+export const withoutNode = ({ nodes, tubes, passages, runs }: Circuit, id: string): Circuit => ({
   passages,
+  runs: runs.filter((r) => r.to !== id),
   nodes: nodes.filter((n) => n.id !== id),
   tubes: tubes.filter((t) => t.from.node !== id && t.to.node !== id),
 })
@@ -89,7 +103,18 @@ export const withNodeChanged = (circuit: Circuit, id: string, change: Partial<Ci
   ...circuit,
   nodes: circuit.nodes.map((n) => (n.id === id ? { ...n, ...change } : n)),
 })
+/** With a line, a harness or a hose bent elsewhere. */
 export const withPoints = (circuit: Circuit, id: string, points: Place[]): Circuit => ({
   ...circuit,
   tubes: circuit.tubes.map((t) => (t.id === id ? { ...t, points } : t)),
+  runs: circuit.runs.map((r) => (r.id === id ? { ...r, points } : r)),
+})
+/** With a harness or a hose changed. */
+export const withRunChanged = (circuit: Circuit, id: string, change: Partial<Run>): Circuit => ({
+  ...circuit,
+  runs: circuit.runs.map((r) => (r.id === id ? { ...r, ...change } : r)),
+})
+export const withoutRun = (circuit: Circuit, id: string): Circuit => ({
+  ...circuit,
+  runs: circuit.runs.filter((r) => r.id !== id),
 })

@@ -1,4 +1,4 @@
-export { circuitFor, newNode, tubeSize, type AxleAir } from './build'
+export { circuitFor, newNode, runsTo, tubeSize, type AxleAir } from './build'
 export {
   SET_INTO_LINES,
   withInLine,
@@ -8,6 +8,8 @@ export {
   withoutNode,
   withoutTube,
   withPoints,
+  withRunChanged,
+  withoutRun,
   withTube,
 } from './edit'
 export {
@@ -30,11 +32,15 @@ export {
   nodeName,
   REMEDY_HOW,
   REMEDY_NAMES,
+  RUN_BEGINS,
+  RUN_NAMES,
+  runName,
   suspectName,
   tubeName,
   VALVE_PLACE_NAMES,
 } from './words'
 export { REMEDIES, remediesFor, touchedBy, type Remedy } from './remedy'
+export { feedLines } from './feed'
 export { cutList, type CutList, type Piece } from './cut'
 export {
   chanceOf,

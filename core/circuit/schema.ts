@@ -58,7 +58,24 @@ const tubeSchema = z.strictObject({
 })
 export type Tube = z.infer<typeof tubeSchema>
 
-/** A hole that is there already through the web of a rail or a cross member, across the vehicle. Nothing is drilled for a line. */
+/** What of a compressor runs under the vehicle and holds no air of the bags: its feed from the battery, its intake from a filter. */
+export const RUN_KINDS = ['harness', 'intake-hose'] as const
+export type RunKind = (typeof RUN_KINDS)[number]
+const runSchema = z.strictObject({
+  id,
+  kind: z.enum(RUN_KINDS, { error: `kind must be one of ${RUN_KINDS.join(', ')}` }),
+  /** The compressor it goes to. */
+  to: id,
+  /** Where it begins: at the battery, or at the filter. */
+  at: place.nullable().default(null),
+  /** Outside diameter. */
+  outside: bounded('length', 0.003, 0.04),
+  /** Where it bends between its ends, from the battery or the filter on. */
+  points: z.array(place).max(40, { error: 'a run has 40 bends max' }).default([]),
+})
+export type Run = z.infer<typeof runSchema>
+
+/** A hole that is there already through the web of a rail or a cross member, the short way through it. Nothing is drilled for a line. */
 const passageSchema = z.strictObject({
   id,
   /** The part it goes through, as it is named under the vehicle. */
@@ -74,12 +91,19 @@ export const circuitSchema = z
     tubes: z.array(tubeSchema).max(60, { error: 'a circuit has 60 lines max' }),
     /** Holes that lines may go through. */
     passages: z.array(passageSchema).max(20, { error: 'a circuit has 20 passages max' }).default([]),
+    /** Harnesses and hoses of its compressors. */
+    runs: z.array(runSchema).max(8, { error: 'a circuit has 8 harnesses and hoses max' }).default([]),
   })
-  .superRefine(({ nodes, tubes }, context) => {
+  .superRefine(({ nodes, tubes, runs }, context) => {
     const refuse = (path: (string | number)[], message: string) => context.addIssue({ code: 'custom', path, message })
     const known = new Map(nodes.map((n) => [n.id, n]))
     if (known.size !== nodes.length) refuse(['nodes'], 'two nodes have the same id')
-    if (new Set(tubes.map((t) => t.id)).size !== tubes.length) refuse(['tubes'], 'two lines have the same id')
+    if (new Set([...tubes, ...runs].map((t) => t.id)).size !== tubes.length + runs.length)
+      refuse(['tubes'], 'two lines have the same id')
+    runs.forEach((run, i) => {
+      if (known.get(run.to)?.kind !== 'compressor')
+        refuse(['runs', i, 'to'], `"${run.to}" is not a compressor of this circuit`)
+    })
     nodes.forEach((n, i) => {
       if (n.kind === 'bag' && !(n.axle && n.side)) refuse(['nodes', i], 'a bag needs its axle and its side')
     })

@@ -1,5 +1,5 @@
 import type { Remedy } from './remedy'
-import type { Circuit, CircuitNode, NodeKind, Tube, ValvePlace } from './schema'
+import type { Circuit, CircuitNode, NodeKind, Run, RunKind, Tube, ValvePlace } from './schema'
 import { jointsOf, linesThrough, nodeOf, type CircuitFault, type Joint } from './graph'
 import type { Suspect } from './suspects'
 
@@ -42,6 +42,12 @@ export function jointName(circuit: Circuit, { kind, node, port, toward }: Joint)
 /** What a line runs from and to. */
 export const tubeName = (circuit: Circuit, { from, to }: Tube): string =>
   `${nodeName(circuit, nodeOf(circuit, from.node))} to ${nodeName(circuit, nodeOf(circuit, to.node))}`
+
+/** What a harness or a hose is, and where it begins. */
+export const RUN_NAMES: Record<RunKind, string> = { harness: 'harness', 'intake-hose': 'intake hose' }
+export const RUN_BEGINS: Record<RunKind, string> = { harness: 'battery', 'intake-hose': 'filter' }
+export const runName = (circuit: Circuit, { kind, to }: Run): string =>
+  `${RUN_NAMES[kind]}, ${RUN_BEGINS[kind]} to ${nodeName(circuit, nodeOf(circuit, to))}`
 
 /** What a person calls something that can leak. */
 export function suspectName(circuit: Circuit, { kind, about }: Pick<Suspect, 'kind' | 'about'>): string {

@@ -44,7 +44,7 @@ describe('the circuit of a job', () => {
 
 describe('a circuit that is not closed', () => {
   test.each([
-    ['nothing in it', { nodes: [], tubes: [], passages: [] }],
+    ['nothing in it', { nodes: [], tubes: [], passages: [], runs: [] }],
     [
       'a line taken out',
       withoutTube(circuitFor([{ axle: 'rear', lines: 'separate', tube: 0.00635 }], 'valves'), 'rear-bag-left-air'),

@@ -87,8 +87,8 @@ export const jobSchema = z
     /** How a compressor gets its current; null where there is none, or nobody has measured it. */
     wiring: z
       .strictObject({
-        /** There and back. */
-        loop: bounded('length', 0.3, 40),
+        /** There and back, as measured; null where it goes by the route of the harness. */
+        loop: bounded('length', 0.3, 40).nullable(),
         feed: z.enum(['battery', 'auxiliary'], { error: 'feed must be battery or auxiliary' }),
         /** Of a factory auxiliary circuit, A. */
         auxiliary: z

@@ -31,6 +31,8 @@ export const compressorSheetSchema = z.strictObject({
   duty: z.number({ error: 'duty must be a share from 0.02 to 1' }).min(0.02).max(1),
   /** Line to the manifold, at least: it cools the air. */
   hose: bounded('length', 0, 5),
+  /** Length of the harness in its box, from the battery to it; null where the sheet does not say. */
+  harness: bounded('length', 0.3, 20).nullable().default(null),
 })
 
 /**

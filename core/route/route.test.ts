@@ -251,7 +251,7 @@ describe('a hole that is in a rail', () => {
       const own = { ...job, supply: 'gauges' as const, circuit: { ...bare, nodes, passages } }
       const under = undersideOf(own, assessJob(own, records).active)
       const { circuit } = routed(under, placedCircuit(own, under), ['rear-left-gauge-out'])
-      return laidLines(own, under, circuit).find((l) => l.tube === 'rear-left-gauge-out')!
+      return laidLines(own, under, circuit).find((l) => l.line === 'rear-left-gauge-out')!
     }
     const [past, through] = [drawn([]), drawn([{ id: 'hole', part: 'rear-frame-rail-left', at }])]
     const crosses = through.way.some((p) => Math.abs(p[0] + 0.6) < 1e-9 && Math.abs(p[2] - 0.8) < 1e-9)

@@ -20,6 +20,7 @@ export const PART_NAMES: Record<PartKind, string> = {
   'axle-vent': 'Axle vent',
   spare: 'Spare',
   'hitch-rail': 'Hitch rail',
+  'cross-member': 'Cross member',
   'fuel-tank': 'Fuel tank',
   'running-board': 'Running board',
   'high-voltage': 'High-voltage cable',

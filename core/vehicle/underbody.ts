@@ -23,6 +23,7 @@ export const PART_KINDS = [
   'axle-vent',
   'spare',
   'hitch-rail',
+  'cross-member',
   'fuel-tank',
   'running-board',
   'high-voltage',

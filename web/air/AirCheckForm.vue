@@ -117,7 +117,8 @@ function keep() {
     <h3>
       {{ end === 'start' ? 'Start' : 'End' }}
       <span v-if="standing" class="kept" :class="{ void: check.state === 'void' }"
-        ><template v-if="check.state === 'void'">void: </template>{{ formatQuantity('pressure', standing.pressure, preferences.system, 1) }} at
+        ><template v-if="check.state === 'void'">void: </template
+        >{{ formatQuantity('pressure', standing.pressure, preferences.system, 1) }} at
         {{ formatQuantity('temperature', standing.temperature, preferences.system)
         }}<template v-if="standing.height !== null">
           · {{ formatQuantity('length', standing.height, preferences.system) }}</template

@@ -14,7 +14,9 @@ const preferences = usePreferences()
 const coils = computed(() =>
   kitsLeft(job.value).flatMap(({ kit, work }) => (work === 'fit' && kit.airLine ? [kit.airLine.length] : [])),
 )
-const pieces = computed(() => props.laid.map((l) => ({ line: l.tube, length: l.report.cut })))
+const pieces = computed(() =>
+  props.laid.flatMap((l) => (l.kind === 'tube' ? [{ line: l.line, length: l.report.cut }] : [])),
+)
 const list = computed(() =>
   pieces.value.length && pieces.value.length <= 16 ? cutList(pieces.value, coils.value) : null,
 )

@@ -101,9 +101,12 @@ const sideOf = (c: AirCheckState) => c.side ?? 'both bags'
         >{{ lastsText(worst.lasts) }}</PlateRow
       >
       <template v-for="c in checks" :key="c.side ?? 'both'">
-        <PlateRow v-if="c !== worst" :label="sideOf(c)" :state="c.state === 'read' ? SIGNS[c.verdict!.code] : 'unknown'">{{
-          c.state === 'read' ? HEAD[c.verdict!.code].toLowerCase() : STATES[c.state]
-        }}</PlateRow>
+        <PlateRow
+          v-if="c !== worst"
+          :label="sideOf(c)"
+          :state="c.state === 'read' ? SIGNS[c.verdict!.code] : 'unknown'"
+          >{{ c.state === 'read' ? HEAD[c.verdict!.code].toLowerCase() : STATES[c.state] }}</PlateRow
+        >
       </template>
     </template>
     <p v-else class="words">

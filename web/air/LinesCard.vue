@@ -8,6 +8,10 @@ import {
   nodeName,
   NODE_NAMES,
   portsOf,
+  RUN_BEGINS,
+  RUN_NAMES,
+  runName,
+  runsTo,
   SET_INTO_LINES,
   SUPPLIES,
   tubeName,
@@ -18,15 +22,24 @@ import {
   withNode,
   withNodeChanged,
   withoutInLine,
+  withoutRun,
   withoutTube,
   withTube,
   type Circuit,
   type CircuitFault,
   type NodeKind,
+  type RunKind,
 } from '@stout-shackle/core/circuit'
 import type { Job } from '@stout-shackle/core/job'
 import { formatQuantity, formatRun } from '@stout-shackle/core/quantity'
-import { routed, type LaidLine, type Underside } from '@stout-shackle/core/stages/air/lines'
+import {
+  HAS_HOLES,
+  holeAxis,
+  routed,
+  strandsOf,
+  type LaidLine,
+  type Underside,
+} from '@stout-shackle/core/stages/air/lines'
 import { SUPPLY_NAMES, VALVE_PLACE_RULES } from '@stout-shackle/core/wording'
 import { aired } from '@stout-shackle/core/job'
 import { readJsonFile, saveFile } from '../entry/file'
@@ -55,23 +68,33 @@ const rebuilt = (change: Partial<Pick<Job, 'air' | 'supply'>>) =>
   store.edit((j) => ({ ...j, ...change, circuit: null }), 'the air circuit')
 const axles = computed(() => aired(job.value))
 
+/** What a line, a harness or a hose is called. */
+function lineName(circuit: Circuit, id: string): string {
+  const own = circuit.tubes.find((t) => t.id === id)
+  if (own) return tubeName(circuit, own)
+  return runName(
+    circuit,
+    circuit.runs.find((r) => r.id === id)!,
+  )
+}
 function routeAll() {
   const { circuit, none } = routed(props.under, props.circuit)
   said.value = none.length
-    ? `No way was found for ${none
-        .map((id) =>
-          tubeName(
-            circuit,
-            circuit.tubes.find((t) => t.id === id)!,
-          ),
-        )
-        .join(' and ')}: move a fitting.`
+    ? `No way was found for ${none.map((id) => lineName(circuit, id)).join(' and ')}: move a fitting.`
     : ''
   emit('keep', circuit)
 }
 const node = computed(() => props.circuit.nodes.find((n) => n.id === props.selected) ?? null)
 const tube = computed(() => props.circuit.tubes.find((t) => t.id === props.selected) ?? null)
-const laidLine = computed(() => props.laid.find((l) => l.tube === props.selected) ?? null)
+const run = computed(() => props.circuit.runs.find((r) => r.id === props.selected) ?? null)
+const laidLine = computed(() => props.laid.find((l) => l.line === props.selected) ?? null)
+/** Harness or hose of a compressor that was taken out. */
+const noRuns = computed(() =>
+  props.circuit.nodes
+    .filter((n) => n.kind === 'compressor')
+    .flatMap((n) => runsTo(n.id))
+    .filter((r) => !props.circuit.runs.some((own) => own.to === r.to && own.kind === r.kind)),
+)
 /** Ends with nothing in them, other than of the part that is picked. */
 const open = computed(() =>
   props.circuit.nodes.flatMap((n) =>
@@ -99,31 +122,36 @@ function join() {
 }
 const size = computed(() => props.circuit.tubes[0] ?? tubeSize(axles.value[0]?.tube ?? 0.00635))
 const ADDABLE: NodeKind[] = ['tee', 'valve', 'gauge', 'check-valve', 'dump-valve', 'tank', 'manifold', 'compressor']
-const adding = ref<NodeKind | 'hole' | ''>('')
+const adding = ref<NodeKind | RunKind | 'hole' | ''>('')
 const passage = computed(() => props.circuit.passages.find((p) => p.id === props.selected) ?? null)
-/** A hole in the rail that is nearest to what is picked: it is there already, nothing is drilled for a line. */
+/** A hole in the rail or cross member that is nearest to what is picked: it is there already, nothing is drilled for a line. */
 function addHole() {
   const near = laidLine.value?.way[Math.floor(laidLine.value.way.length / 2)] ?? [-0.6, 0.4, 0.6]
   const rails = props.under.parts.flatMap(({ part }) =>
-    (part.kind === 'frame-rail' || part.kind === 'seat' || part.kind === 'hitch-rail') && part.shape.kind === 'box'
+    HAS_HOLES.includes(part.kind) && part.shape.kind === 'box'
       ? [{ id: part.id, low: part.shape.low, high: part.shape.high }]
       : [],
   )
   const off = ({ low, high }: (typeof rails)[number]) =>
-    Math.abs(near[1] - (low[1] + high[1]) / 2) + Math.max(0, low[0] - near[0], near[0] - high[0])
+    Math.max(0, low[0] - near[0], near[0] - high[0]) + Math.max(0, low[1] - near[1], near[1] - high[1])
   const [rail] = rails.toSorted((a, b) => off(a) - off(b))
   if (!rail) {
-    said.value = 'There is no rail or seat under this vehicle to have a hole.'
+    said.value =
+      'Nothing that could have a hole is described under this vehicle: add a rail, seat or cross member on Fit.'
     return
   }
   const { low, high } = rail
-  const x = Math.min(high[0] - 0.05, Math.max(low[0] + 0.05, near[0]))
+  /** Along the face that the hole is in, as near to the line as the part goes. */
+  const on = (k: 0 | 1) =>
+    holeAxis(low, high) === k
+      ? (low[k] + high[k]) / 2
+      : Math.max(Math.min(high[k] - 0.05, Math.max(low[k] + 0.05, near[k])), low[k])
   const id = `hole-${props.circuit.passages.length + 1}-${rail.id}`.slice(0, 50)
   emit('keep', {
     ...props.circuit,
     passages: [
       ...props.circuit.passages.filter((p) => p.id !== id),
-      { id, part: rail.id, at: [x, (low[1] + high[1]) / 2, (low[2] + high[2]) / 2] },
+      { id, part: rail.id, at: [on(0), on(1), (low[2] + high[2]) / 2] },
     ],
   })
 }
@@ -132,6 +160,11 @@ function add() {
   adding.value = ''
   if (!kind) return
   if (kind === 'hole') return addHole()
+  if (kind === 'harness' || kind === 'intake-hose') {
+    const back = noRuns.value.find((r) => r.kind === kind)
+    if (back) emit('keep', { ...props.circuit, runs: [...props.circuit.runs, back] })
+    return
+  }
   const into = tube.value
   const middle = laidLine.value?.way[Math.floor(laidLine.value.way.length / 2)] ?? null
   if (into && SET_INTO_LINES.includes(kind)) emit('keep', withInLine(props.circuit, into.id, kind, middle))
@@ -140,6 +173,7 @@ function add() {
 function remove() {
   if (passage.value)
     emit('keep', { ...props.circuit, passages: props.circuit.passages.filter((p) => p !== passage.value) })
+  else if (run.value) emit('keep', withoutRun(props.circuit, run.value.id))
   else if (tube.value) emit('keep', withoutTube(props.circuit, tube.value.id))
   else if (node.value && node.value.kind !== 'bag') emit('keep', withoutInLine(props.circuit, node.value.id))
   emit('select', null)
@@ -159,9 +193,8 @@ async function take(event: Event) {
 const svg = () =>
   saveFile(`route-${job.value.number}.svg`, 'image/svg+xml', routeSvg(props.under, props.circuit, view.value))
 const strip = () => {
-  const own = tube.value
-  if (own && laidLine.value)
-    saveFile(`strip-${own.id}.svg`, 'image/svg+xml', stripSvg(tubeName(props.circuit, own), laidLine.value.report))
+  const own = laidLine.value
+  if (own) saveFile(`strip-${own.line}.svg`, 'image/svg+xml', stripSvg(lineName(props.circuit, own.line), own.report))
 }
 const len = (v: number) => formatQuantity('length', v, preferences.system)
 const worst = (line: LaidLine) => line.report.near.filter((n) => n.gap < n.least)
@@ -177,7 +210,7 @@ const labels = computed(() =>
   })),
 )
 const rows = computed(() =>
-  props.circuit.tubes.map((t) => ({ tube: t, line: props.laid.find((l) => l.tube === t.id) ?? null })),
+  strandsOf(props.circuit).map(({ id, kind }) => ({ id, kind, line: props.laid.find((l) => l.line === id) ?? null })),
 )
 const sum = (all: readonly { from: number; to: number }[]) => all.reduce((s, x) => s + x.to - x.from, 0)
 </script>
@@ -256,9 +289,14 @@ const sum = (all: readonly { from: number; to: number }[]) => all.reduce((s, x) 
         <span v-if="node.where" class="small muted">{{ VALVE_PLACE_RULES[node.where] }}</span>
         <button v-if="node.kind !== 'bag'" class="plain" @click="remove">take it out</button>
       </template>
-      <template v-else-if="tube && laidLine">
-        <strong>{{ tubeName(circuit, tube) }}</strong>
-        <span class="small">cut {{ formatRun(laidLine.report.cut, preferences.system) }}</span>
+      <template v-else-if="laidLine">
+        <strong>{{ lineName(circuit, laidLine.line) }}</strong>
+        <span class="small">{{
+          laidLine.kind === 'tube'
+            ? `cut ${formatRun(laidLine.report.cut, preferences.system)}`
+            : `${formatRun(laidLine.report.length, preferences.system)} long`
+        }}</span>
+        <span v-if="run" class="small muted">drag the square: the {{ RUN_BEGINS[run.kind] }}</span>
         <span v-if="laidLine.report.heat" class="small"
           >{{ len(Math.max(0, laidLine.report.heat.gap)) }} from the pipe at the nearest</span
         >
@@ -282,7 +320,8 @@ const sum = (all: readonly { from: number; to: number }[]) => all.reduce((s, x) 
       <span class="add">
         <select v-model="adding" class="control" aria-label="Add a part" @change="add">
           <option value="">add…</option>
-          <option value="hole">a hole that is in a rail</option>
+          <option value="hole">a hole that is there in a rail or cross member</option>
+          <option v-for="r in noRuns" :key="r.id" :value="r.kind">{{ RUN_NAMES[r.kind] }}</option>
           <option v-for="k in ADDABLE" :key="k" :value="k">
             {{ NODE_NAMES[k] }}{{ tube && SET_INTO_LINES.includes(k) ? ' in this line' : '' }}
           </option>
@@ -317,12 +356,14 @@ const sum = (all: readonly { from: number; to: number }[]) => all.reduce((s, x) 
         </tr>
       </thead>
       <tbody>
-        <tr v-for="{ tube: t, line } in rows" :key="t.id" :class="{ on: t.id === selected }" :data-line="t.id">
+        <tr v-for="{ id, kind, line } in rows" :key="id" :class="{ on: id === selected }" :data-line="id">
           <td>
-            <button type="button" class="plain name" @click="emit('select', t.id)">{{ tubeName(circuit, t) }}</button>
+            <button type="button" class="plain name" @click="emit('select', id)">{{ lineName(circuit, id) }}</button>
           </td>
           <template v-if="line">
-            <td class="num">{{ formatRun(line.report.cut, preferences.system) }}</td>
+            <td class="num">
+              {{ formatRun(kind === 'tube' ? line.report.cut : line.report.length, preferences.system) }}
+            </td>
             <td class="num">
               <StateSign v-if="line.report.heat" :state="line.report.sleeve.length ? 'caution' : 'fine'" />
               {{ line.report.heat ? len(Math.max(0, line.report.heat.gap)) : '–' }}

@@ -2,15 +2,22 @@
 import { computed, ref } from 'vue'
 import {
   nodeName,
+  RUN_BEGINS,
   withNodeChanged,
   withPoints,
+  withRunChanged,
   type Circuit,
   type CircuitNode,
   type Place,
-  type Tube,
 } from '@stout-shackle/core/circuit'
 import { HEAT_DISTANCE, rounded, leastBend, type Stretch } from '@stout-shackle/core/route'
-import type { LaidLine, Underside, UnderPart } from '@stout-shackle/core/stages/air/lines'
+import {
+  strandsOf,
+  type LaidLine,
+  type Strand,
+  type Underside,
+  type UnderPart,
+} from '@stout-shackle/core/stages/air/lines'
 import { placeLabels } from './labels'
 
 /** Lines and fittings over what is under the vehicle, to scale, from above or from the left; front is left. */
@@ -35,13 +42,16 @@ const emit = defineEmits<{
 const MARGIN = 0.12
 /** What is seen: all bags, all fittings, and the rear end. */
 const window = computed(() => {
-  const xs = props.circuit.nodes.flatMap((n) => (n.at ? [n.at[0]] : []))
+  const xs = [...props.circuit.nodes, ...props.circuit.runs].flatMap((n) => (n.at ? [n.at[0]] : []))
   const { rear, half, ceiling } = props.under
   const tire = 0.45
   const low = Math.min(rear, ...xs) - MARGIN
   const high =
-    Math.max(tire, ...props.circuit.nodes.flatMap((n) => (n.at ? [n.at[0] + (n.kind === 'bag' ? 0.6 : 0.2)] : []))) +
-    MARGIN
+    Math.max(
+      tire,
+      ...props.circuit.nodes.flatMap((n) => (n.at ? [n.at[0] + (n.kind === 'bag' ? 0.6 : 0.2)] : [])),
+      ...props.circuit.runs.flatMap((r) => (r.at ? [r.at[0] + 0.2] : [])),
+    ) + MARGIN
   return props.view === 'top'
     ? { low, high, top: -half - 0.02, bottom: half + 0.02 }
     : { low, high, top: -ceiling - 0.1, bottom: 0.02 }
@@ -72,6 +82,7 @@ const ORDER = [
   'fuel-tank',
   'spare',
   'hitch-rail',
+  'cross-member',
   'tire',
   'axle-tube',
   'differential',
@@ -123,10 +134,8 @@ const bags = computed(() =>
 const fittings = computed(() =>
   props.circuit.nodes.filter((n): n is CircuitNode & { at: Place } => n.at !== null && n.kind !== 'bag'),
 )
-const placed = (t: Tube): Place[] | null => {
-  const [a, b] = [t.from, t.to].map((e) => props.circuit.nodes.find((n) => n.id === e.node)?.at ?? null)
-  return a && b ? [a, ...t.points, b] : null
-}
+const placed = ({ from, to, points: bends }: Strand): Place[] | null => (from && to ? [from, ...bends, to] : null)
+const begins = computed(() => props.circuit.runs.flatMap((r) => (r.at ? [{ ...r, at: r.at }] : [])))
 /** A stretch of a polyline, by how far along it is. */
 function stretchOf(way: readonly (readonly number[])[], { from, to }: Stretch): number[][] {
   const out: number[][] = []
@@ -143,15 +152,15 @@ function stretchOf(way: readonly (readonly number[])[], { from, to }: Stretch): 
   return out
 }
 const lines = computed(() =>
-  props.circuit.tubes.flatMap((tube) => {
-    const way = placed(tube)
+  strandsOf(props.circuit).flatMap((strand) => {
+    const way = placed(strand)
     if (!way) return []
-    const smooth = rounded(way, leastBend(tube.outside)).points
-    const report = props.laid.find((l) => l.tube === tube.id)?.report ?? null
+    const smooth = rounded(way, leastBend(strand.outside)).points
+    const report = props.laid.find((l) => l.line === strand.id)?.report ?? null
     const bad = report !== null && (report.tight.length > 0 || report.near.some((n) => n.gap < n.least))
     return [
       {
-        tube,
+        strand,
         way,
         drawn: points(smooth),
         bad,
@@ -167,14 +176,15 @@ const labels = computed(() =>
     [
       ...bags.value.map((b) => ({ id: b.id, text: b.side, x: b.low.x + b.r, y: (b.low.y + b.high.y) / 2 })),
       ...fittings.value.map((n) => ({ id: n.id, text: nodeName(props.circuit, n), ...at(n.at) })),
+      ...begins.value.map((r) => ({ id: r.id, text: RUN_BEGINS[r.kind], ...at(r.at) })),
     ],
     props.width,
     props.height,
-    fittings.value.map((n) => ({ ...at(n.at), r: 9 })),
+    [...fittings.value, ...begins.value].map((n) => ({ ...at(n.at), r: 9 })),
   ),
 )
 
-type Held = { node: string } | { tube: string; bend: number } | { passage: string }
+type Held = { node: string } | { strand: string; bend: number } | { passage: string } | { run: string }
 const held = ref<Held | null>(null)
 const before = ref({ x: 0, y: 0 })
 let last: Circuit | null = null
@@ -201,12 +211,16 @@ function movedBy(what: Held, dx: number, dy: number): Circuit {
       ...circuit,
       passages: circuit.passages.map((p) => (p.id === what.passage ? { ...p, at: moved(p.at, dx, dy) } : p)),
     }
-  const tube = circuit.tubes.find((t) => t.id === what.tube)
-  return tube
+  if ('run' in what) {
+    const run = circuit.runs.find((r) => r.id === what.run)
+    return run?.at ? withRunChanged(circuit, run.id, { at: moved(run.at, dx, dy) }) : circuit
+  }
+  const strand = strandsOf(circuit).find((s) => s.id === what.strand)
+  return strand
     ? withPoints(
         circuit,
-        tube.id,
-        tube.points.map((p, i) => (i === what.bend ? moved(p, dx, dy) : p)),
+        strand.id,
+        strand.points.map((p, i) => (i === what.bend ? moved(p, dx, dy) : p)),
       )
     : circuit
 }
@@ -224,11 +238,11 @@ function drop() {
   last = null
 }
 /** A new bend where a line was clicked twice. */
-function bend(event: MouseEvent, tube: Tube) {
+function bend(event: MouseEvent, strand: Strand) {
   const box = (event.currentTarget as SVGElement).ownerSVGElement!.getBoundingClientRect()
   const stretch = props.width / box.width
   const click = { x: (event.clientX - box.left) * stretch, y: (event.clientY - box.top) * stretch }
-  const way = placed(tube)!
+  const way = placed(strand)!
   let best = { i: 0, t: 0.5, off: Infinity }
   way.slice(1).forEach((p, i) => {
     const [a, b] = [at(way[i]!), at(p)]
@@ -240,7 +254,7 @@ function bend(event: MouseEvent, tube: Tube) {
   })
   const [a, b] = [way[best.i]!, way[best.i + 1]!]
   const place = a.map((v, k) => v + best.t * (b[k]! - v)) as Place
-  emit('settle', withPoints(props.circuit, tube.id, tube.points.toSpliced(best.i, 0, place)))
+  emit('settle', withPoints(props.circuit, strand.id, strand.points.toSpliced(best.i, 0, place)))
 }
 /** An eighth of an inch at a time; Delete takes a bend out. */
 const NUDGE = 0.0254 / 8
@@ -256,13 +270,13 @@ function key(event: KeyboardEvent, what: Held) {
     event.preventDefault()
     emit('settle', movedBy(what, way[0] * NUDGE * scale.value, way[1] * NUDGE * scale.value))
   } else if (event.key === 'Delete' && 'bend' in what) {
-    const tube = props.circuit.tubes.find((t) => t.id === what.tube)!
+    const strand = strandsOf(props.circuit).find((s) => s.id === what.strand)!
     emit(
       'settle',
       withPoints(
         props.circuit,
-        tube.id,
-        tube.points.filter((_, i) => i !== what.bend),
+        strand.id,
+        strand.points.filter((_, i) => i !== what.bend),
       ),
     )
   }
@@ -312,19 +326,24 @@ function key(event: KeyboardEvent, what: Held) {
     </template>
     <g
       v-for="l in lines"
-      :key="l.tube.id"
+      :key="l.strand.id"
       class="line"
-      :class="{ on: l.tube.id === selected, bad: l.bad }"
-      :data-line="l.tube.id"
+      :class="[l.strand.kind, { on: l.strand.id === selected, bad: l.bad }]"
+      :data-line="l.strand.id"
     >
       <polyline v-for="s in l.sleeve" :key="`s${s}`" :points="s" class="sleeve" />
       <polyline v-for="s in l.loom" :key="`l${s}`" :points="s" class="loom" />
-      <polyline :points="l.drawn" class="tube" />
+      <polyline :points="l.drawn" class="drawn" />
       <circle v-for="(t, i) in l.ties" :key="i" :cx="t.x" :cy="t.y" r="2.2" class="tie" />
-      <polyline :points="l.drawn" class="reach" @click="emit('select', l.tube.id)" @dblclick="bend($event, l.tube)" />
-      <template v-if="l.tube.id === selected">
+      <polyline
+        :points="l.drawn"
+        class="reach"
+        @click="emit('select', l.strand.id)"
+        @dblclick="bend($event, l.strand)"
+      />
+      <template v-if="l.strand.id === selected">
         <rect
-          v-for="(p, i) in l.tube.points"
+          v-for="(p, i) in l.strand.points"
           :key="i"
           class="bend"
           :x="at(p).x - 5"
@@ -334,11 +353,11 @@ function key(event: KeyboardEvent, what: Held) {
           tabindex="0"
           role="button"
           :aria-label="`Bend ${i + 1}: arrow keys move it, Delete takes it out`"
-          @pointerdown="take($event, { tube: l.tube.id, bend: i }, l.tube.id)"
+          @pointerdown="take($event, { strand: l.strand.id, bend: i }, l.strand.id)"
           @pointermove="drag"
           @pointerup="drop"
           @pointercancel="drop"
-          @keydown="key($event, { tube: l.tube.id, bend: i })"
+          @keydown="key($event, { strand: l.strand.id, bend: i })"
         />
       </template>
     </g>
@@ -360,6 +379,25 @@ function key(event: KeyboardEvent, what: Held) {
       @pointerup="drop"
       @pointercancel="drop"
       @keydown="key($event, { passage: p.id })"
+    />
+    <rect
+      v-for="r in begins"
+      :key="r.id"
+      class="begin"
+      :class="{ on: r.id === selected }"
+      :data-begin="r.id"
+      :x="at(r.at).x - 8"
+      :y="at(r.at).y - 8"
+      width="16"
+      height="16"
+      tabindex="0"
+      role="button"
+      :aria-label="`${RUN_BEGINS[r.kind]}: arrow keys move it`"
+      @pointerdown="take($event, { run: r.id }, r.id)"
+      @pointermove="drag"
+      @pointerup="drop"
+      @pointercancel="drop"
+      @keydown="key($event, { run: r.id })"
     />
     <g
       v-for="n in fittings"
@@ -416,7 +454,8 @@ svg {
 }
 .parts .frame-rail,
 .parts .seat,
-.parts .hitch-rail {
+.parts .hitch-rail,
+.parts .cross-member {
   fill: #4b5459;
 }
 .parts .axle-tube {
@@ -449,16 +488,25 @@ svg {
   fill: rgba(14, 90, 99, 0.55);
   stroke: #0e5a63;
 }
-.tube {
+.drawn {
   fill: none;
   stroke: #0e5a63;
   stroke-width: 2.5;
   stroke-linejoin: round;
 }
-.on .tube {
+.harness .drawn {
+  stroke: #20262a;
+  stroke-width: 3;
+  stroke-dasharray: 7 3;
+}
+.intake-hose .drawn {
+  stroke: #6d6a60;
   stroke-width: 4;
 }
-.bad .tube {
+.on .drawn {
+  stroke-width: 4.5;
+}
+.bad .drawn {
   stroke: var(--oxide);
 }
 .sleeve {
@@ -496,6 +544,16 @@ svg {
   stroke-width: 1.5;
   stroke-dasharray: 3 2;
   cursor: grab;
+}
+.begin {
+  fill: #fff;
+  stroke: var(--ink);
+  stroke-width: 2;
+  cursor: grab;
+}
+.begin.on {
+  stroke: #0e5a63;
+  stroke-width: 3;
 }
 .passage.on {
   stroke-width: 3;

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { auxiliaryCarries, fillSeconds, wiringFor, type FlowPoint } from '@stout-shackle/core/air'
-import { pressureGroups, tubeVolume, type Circuit, type PressureGroup } from '@stout-shackle/core/circuit'
+import { feedLines, pressureGroups, tubeVolume, type Circuit, type PressureGroup } from '@stout-shackle/core/circuit'
 import type { CompressorPanel } from '@stout-shackle/core/contract'
 import { jobSchema } from '@stout-shackle/core/job'
 import { hasAir } from '@stout-shackle/core/kit'
-import { formatNumber, formatQuantity, limitsOf, PSI } from '@stout-shackle/core/quantity'
+import { formatNumber, formatQuantity, formatRun, limitsOf, PSI } from '@stout-shackle/core/quantity'
 import { airSpring, bagAt } from '@stout-shackle/core/spring'
 import { pressuresToSet, type KitAssessment } from '@stout-shackle/core/stages'
 import type { LaidLine } from '@stout-shackle/core/stages/air/lines'
@@ -50,7 +50,7 @@ const volumeOf = (group: PressureGroup): number => {
     return sum + (at?.volume ?? 0)
   }, 0)
   const tubes = group.tubes.reduce((sum, t) => {
-    const length = props.laid.find((l) => l.tube === t.id)?.report.length ?? 1.5
+    const length = props.laid.find((l) => l.line === t.id)?.report.length ?? 1.5
     return sum + tubeVolume(t, length)
   }, 0)
   return bags + tubes
@@ -89,11 +89,24 @@ const secondsText = (s: number | null) =>
         : `${(s / 60).toFixed(1)} min`
 
 const wiring = computed(() => job.value.wiring)
-const wire = computed(() => (wiring.value && unit.value ? wiringFor(wiring.value.loop, unit.value.current.full) : null))
-const loopLimits = limitsOf(jobSchema.shape.wiring.unwrap().unwrap().shape.loop)
+/** The way of the harness as it is routed; null where it has no place. */
+const harness = computed(() => props.laid.find((l) => l.kind === 'harness')?.report.length ?? null)
+/** There and back: as somebody measured it, else by the route of the harness. */
+const loop = computed(() => wiring.value?.loop ?? (harness.value === null ? null : 2 * harness.value))
+const wire = computed(() => (loop.value !== null && unit.value ? wiringFor(loop.value, unit.value.current.full) : null))
+/** How far the harness in the box falls short of its way; negative where it reaches. */
+const harnessShort = computed(() =>
+  unit.value?.harness && harness.value !== null ? harness.value - unit.value.harness : null,
+)
+/** Line from the compressor to the manifold, as it is routed. */
+const feed = computed(() => {
+  const ways = feedLines(props.circuit)?.map((id) => props.laid.find((l) => l.line === id)?.report.length)
+  return ways?.every((w) => w !== undefined) ? ways.reduce((sum, w) => sum + w, 0) : null
+})
+const loopLimits = limitsOf(jobSchema.shape.wiring.unwrap().unwrap().shape.loop.unwrap())
 const setWiring = (change: Partial<NonNullable<typeof wiring.value>>) =>
   store.edit(
-    (j) => ({ ...j, wiring: { loop: 4, feed: 'battery', auxiliary: null, ...j.wiring, ...change } }),
+    (j) => ({ ...j, wiring: { loop: null, feed: 'battery', auxiliary: null, ...j.wiring, ...change } }),
     'the wiring',
   )
 const amps = (text: string): number | null => {
@@ -205,9 +218,13 @@ async function fill(l: FillLine) {
           :value="wiring?.loop ?? null"
           kind="length"
           label="Wire, there and back"
+          clearable
           v-bind="loopLimits"
-          @commit="(v) => v !== null && setWiring({ loop: v })"
+          @commit="(v) => setWiring({ loop: v })"
         />
+        <span v-if="wiring?.loop == null && loop !== null" class="small muted" data-loop
+          >{{ formatRun(loop, preferences.system) }} by the route of the harness, until it is measured</span
+        >
         <label class="small muted"
           >Fed from<select
             class="control"
@@ -270,13 +287,22 @@ async function fill(l: FillLine) {
           >
         </template>
         <PlateRow v-else label="Wire">measure the way of the harness, there and back</PlateRow>
+        <PlateRow v-if="harnessShort !== null" label="Harness in the box" :state="harnessShort > 0 ? 'stop' : 'fine'">{{
+          harnessShort > 0
+            ? `${formatRun(harnessShort, preferences.system)} short of its way`
+            : `${formatRun(unit.harness!, preferences.system)}, reaches`
+        }}</PlateRow>
         <PlateRow label="Runs" says="by its sheet; over its duty it trips by heat"
           >{{ unit.current.idle }} to {{ unit.current.full }} A, {{ Math.round(100 * unit.duty) }} % of the
           time</PlateRow
         >
-        <PlateRow label="Hose before the manifold, at least" says="the air out of it is hot">{{
-          formatQuantity('length', unit.hose, preferences.system)
-        }}</PlateRow>
+        <PlateRow
+          label="Line to the manifold"
+          says="by its sheet: the air out of it is hot"
+          :state="feed === null ? 'unknown' : feed < unit.hose ? 'stop' : 'fine'"
+          >{{ feed === null ? 'not routed' : formatQuantity('length', feed, preferences.system) }},
+          {{ formatQuantity('length', unit.hose, preferences.system) }} at least</PlateRow
+        >
       </div>
       <p class="small muted needs">
         Place: dry, cool, filter upright so that water drains. Harness on the side away from the exhaust, small trigger

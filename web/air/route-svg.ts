@@ -1,6 +1,6 @@
 import type { Circuit } from '@stout-shackle/core/circuit'
 import { leastBend, rounded, type RouteReport } from '@stout-shackle/core/route'
-import type { Underside } from '@stout-shackle/core/stages/air/lines'
+import { strandsOf, type Underside } from '@stout-shackle/core/stages/air/lines'
 
 const xml = (text: string) => text.replace(/[<>&"]/g, (c) => `&#${c.charCodeAt(0)};`)
 
@@ -38,12 +38,12 @@ export function routeSvg(under: Underside, circuit: Circuit, view: 'top' | 'left
       `<rect id="${xml(id)}" x="${x}" y="${y}" width="${Math.abs(a![0]! - b![0]!)}" height="${Math.abs(a![1]! - b![1]!)}" fill="#d8d2c4" stroke="#20262a"/>`,
     ]
   })
-  const lines = circuit.tubes.flatMap(({ id, from, to, points, outside }) => {
-    const [a, b] = [from, to].map((e) => circuit.nodes.find((n) => n.id === e.node)?.at)
-    if (!a || !b) return []
-    const way = rounded([a, ...points, b], leastBend(outside)).points
+  const lines = strandsOf(circuit).flatMap(({ id, kind, from, to, points, outside }) => {
+    if (!from || !to) return []
+    const way = rounded([from, ...points, to], leastBend(outside)).points
+    const color = kind === 'tube' ? '#0e5a63' : '#20262a'
     return [
-      `<path id="${xml(id)}" d="M${way.map(flat).join('L')}" fill="none" stroke="#0e5a63" stroke-width="${(1000 * outside).toFixed(2)}" stroke-linejoin="round"/>`,
+      `<path id="${xml(id)}" d="M${way.map(flat).join('L')}" fill="none" stroke="${color}" stroke-width="${(1000 * outside).toFixed(2)}" stroke-linejoin="round"/>`,
     ]
   })
   const { front, rear, half, ceiling } = under

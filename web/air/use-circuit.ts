@@ -1,10 +1,17 @@
 import { useDebounceFn } from '@vueuse/core'
 import { computed, shallowRef, watch, type Ref } from 'vue'
-import { circuitFaults, linesAt, type Circuit, type Tube } from '@stout-shackle/core/circuit'
+import { circuitFaults, linesAt, type Circuit } from '@stout-shackle/core/circuit'
 import { aired, type Job } from '@stout-shackle/core/job'
 import { AXLES } from '@stout-shackle/core/spring'
 import type { Assessment } from '@stout-shackle/core/stages'
-import { laidLines, placedCircuit, undersideOf, type LaidLine } from '@stout-shackle/core/stages/air/lines'
+import {
+  laidLines,
+  placedCircuit,
+  strandsOf,
+  undersideOf,
+  type LaidLine,
+  type Strand,
+} from '@stout-shackle/core/stages/air/lines'
 
 /** Lines are judged again when nothing was moved for so long, ms. */
 const AT_REST = 60
@@ -21,19 +28,18 @@ export function useCircuit(job: Ref<Job>, assessment: Ref<Assessment>, edit: (ch
   const circuit = computed(() => draft.value ?? kept.value)
   const laid = shallowRef<LaidLine[]>([])
   const known = new Map<string, { key: string; line: LaidLine }>()
-  const keyOf = ({ from, to, points, outside }: Tube, c: Circuit) =>
-    JSON.stringify([[from, to].map((e) => c.nodes.find((n) => n.id === e.node)?.at), points, outside])
+  const keyOf = ({ from, to, points, outside }: Strand) => JSON.stringify([from, to, points, outside])
   let judgedUnder = under.value
   function judge() {
     if (judgedUnder !== under.value) known.clear()
     judgedUnder = under.value
     const now = circuit.value
-    laid.value = now.tubes.flatMap((tube) => {
-      const key = keyOf(tube, now)
-      const before = known.get(tube.id)
+    laid.value = strandsOf(now).flatMap((strand) => {
+      const key = keyOf(strand)
+      const before = known.get(strand.id)
       if (before?.key === key) return [before.line]
-      const [line] = laidLines(job.value, under.value, { ...now, tubes: [tube] })
-      if (line) known.set(tube.id, { key, line })
+      const [line] = laidLines(job.value, under.value, now, [strand.id])
+      if (line) known.set(strand.id, { key, line })
       return line ? [line] : []
     })
   }

@@ -134,6 +134,32 @@ describe('editing the plan', () => {
     await until(() => !store.unsaved)
     expect(server.job).toMatchObject({ complaint: demoJob('0417').job.complaint, altitude: 700 })
   })
+  test('what the server sets of its own is on this page with the answer, and undo is no conflict with it', async () => {
+    const SINCE = '2026-11-28T08:00:00Z'
+    server.stamps = (job) => ({
+      ...job,
+      circuitSince: SINCE,
+      kits: job.kits.map((kit) => ({ ...kit, since: SINCE })),
+    })
+    const store = await opened()
+    const before = store.job!
+    expect(before).not.toHaveProperty('circuitSince')
+    store.edit((job) => ({ ...job, supply: 'compressor', kits: job.kits.map((k) => ({ ...k, work: 'take-off' as const })) }))
+    await until(() => !store.unsaved)
+    expect(store.job).toMatchObject({ supply: 'compressor', circuitSince: SINCE, kits: [{ since: SINCE }] })
+    store.undo()
+    await until(() => !store.unsaved)
+    expect(store.conflicts).toEqual([])
+    expect(server.job).toMatchObject({ supply: before.supply, kits: [{ work: before.kits[0]!.work }] })
+  })
+  test('what the server sets does not take away what is typed meanwhile', async () => {
+    server.stamps = (job) => ({ ...job, complaint: job.complaint.trim(), circuitSince: '2026-11-28T08:00:00Z' })
+    const store = await opened()
+    store.edit(complaint('sags '))
+    await until(() => !store.unsaved)
+    expect(store.job!.complaint).toBe('sags ')
+    expect(store.job!.circuitSince).toBe('2026-11-28T08:00:00Z')
+  })
   test('refused by the server it stays on the screen and in the browser, with why', async () => {
     const store = await opened()
     server.refuses = 413

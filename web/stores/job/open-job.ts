@@ -2,6 +2,7 @@ import { computed, shallowRef } from 'vue'
 import { inOrder, type BayRecord, type Job, type RecordBody, type RecordInput } from '@stout-shackle/core/job'
 import type { Signer } from '../../keep'
 import { mergeThree } from './merge'
+import { withServersOwn } from './servers-own'
 import { planSync } from './plan-sync'
 import { undoHistory } from './undo'
 import type { useOutbox } from './outbox'
@@ -83,8 +84,11 @@ export function openJob(id: string, outbox: ReturnType<typeof useOutbox>, signer
   function undo(): void {
     const last = history.take()
     if (!last) return
-    if (last.kind === 'job') plan.put(mergeThree(last.after, last.before, plan.job.value!).value)
-    else if (outbox.waiting.some((w) => w.key === last.key && w.refused !== null)) outbox.remove(last.key)
+    if (last.kind === 'job') {
+      // What the server set since is nobody's change.
+      const after = withServersOwn(last.after, plan.job.value!)
+      plan.put(mergeThree(after, last.before, plan.job.value!).value)
+    } else if (outbox.waiting.some((w) => w.key === last.key && w.refused !== null)) outbox.remove(last.key)
     else record({ kind: 'withdrawn' }, { record: last.key, why: 'undone' })
   }
 

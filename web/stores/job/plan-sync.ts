@@ -8,6 +8,7 @@ import { untilAnswered } from '../../api/retry'
 import type { Conflict, Draft, Refusal, Signer } from '../../keep'
 import { drafts } from './draft'
 import { mergeThree, putAt } from './merge'
+import { withServersOwn } from './servers-own'
 
 const SAVE_AFTER_MS = 250
 const DRAFT_EVERY_MS = 100
@@ -175,7 +176,10 @@ export function planSync(id: string, heard: (records: readonly BayRecord[]) => v
         const write = { method: 'PUT', body: mine, version: base.version, key, signer: credential?.token } as const
         return call<StoredJob>(`/jobs/${id}`, write)
       })
-      saved.value = { version: fresh.version, job: mine }
+      // The server says since when things are what they are; what a person typed is not exchanged under the hand.
+      const kept = withServersOwn(mine, fresh.job)
+      saved.value = { version: fresh.version, job: kept }
+      job.value = job.value === mine ? kept : withServersOwn(job.value!, fresh.job)
       heard(fresh.records)
     } catch (why) {
       if (why instanceof Superseded) return

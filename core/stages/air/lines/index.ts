@@ -1,3 +1,3 @@
-export { laidLines, routed, type LaidLine } from './lay'
+export { laidLines, routed, strandsOf, type LaidLine, type Strand } from './lay'
 export { placedCircuit } from './places'
-export { undersideOf, type Underside, type UnderPart } from './underside'
+export { HAS_HOLES, holeAxis, undersideOf, type Underside, type UnderPart } from './underside'

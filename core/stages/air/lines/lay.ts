@@ -1,4 +1,4 @@
-import type { Circuit, Place } from '../../../circuit'
+import { withPoints, type Circuit, type Place, type RunKind } from '../../../circuit'
 import type { Vector } from '../../../clearance'
 import type { Job } from '../../../job'
 import type { Meters } from '../../../quantity'
@@ -12,40 +12,66 @@ import {
   type RouteReport,
 } from '../../../route'
 import { isBelow } from './places'
-import type { Underside } from './underside'
+import { holeAxis, type Underside } from './underside'
 
-/** How one line lies. */
+/** A line, a harness or a hose with its two ends. */
+export interface Strand {
+  id: string
+  kind: 'tube' | RunKind
+  /** Null where an end has no place yet. */
+  from: Place | null
+  to: Place | null
+  /** Fittings that it goes to. */
+  nodes: string[]
+  points: Place[]
+  outside: Meters
+}
+/** Everything of a circuit that runs from place to place. */
+export function strandsOf({ nodes, tubes, runs }: Circuit): Strand[] {
+  const placeOf = (id: string) => nodes.find((n) => n.id === id)?.at ?? null
+  return [
+    ...tubes.map(({ id, from, to, points, outside }): Strand => {
+      const ends = [from.node, to.node]
+      return { id, kind: 'tube', from: placeOf(from.node), to: placeOf(to.node), nodes: ends, points, outside }
+    }),
+    ...runs.map(({ id, kind, at, to, points, outside }): Strand => {
+      return { id, kind, from: at, to: placeOf(to), nodes: [to], points, outside }
+    }),
+  ]
+}
+
+/** How one line, harness or hose lies. */
 export interface LaidLine {
-  tube: string
+  line: string
+  kind: Strand['kind']
   way: Place[]
   report: RouteReport
 }
 
-const without = (under: Underside, ...nodes: string[]) => under.obstacles.filter((o) => !nodes.includes(o.id))
-const endsOf = (job: Job, under: Underside, circuit: Circuit, from: string, to: string): MovingEnd[] =>
-  (
-    [
-      ['first', from],
-      ['last', to],
-    ] as const
-  ).flatMap(([end, id]): MovingEnd[] => {
-    const node = circuit.nodes.find((n) => n.id === id)!
-    return node.kind === 'bag' && node.at && isBelow(job, node.axle!)
-      ? [{ at: node.at, end, motion: under.motions[node.axle!] }]
-      : []
-  })
+const without = (under: Underside, nodes: readonly string[]) => under.obstacles.filter((o) => !nodes.includes(o.id))
+/** Ends of a tube at bags that take it along. */
+const endsOf = (job: Job, under: Underside, circuit: Circuit, { kind, nodes }: Strand): MovingEnd[] =>
+  kind !== 'tube'
+    ? []
+    : (['first', 'last'] as const).flatMap((end, i): MovingEnd[] => {
+        const node = circuit.nodes.find((n) => n.id === nodes[i])!
+        return node.kind === 'bag' && node.at && isBelow(job, node.axle!)
+          ? [{ at: node.at, end, motion: under.motions[node.axle!] }]
+          : []
+      })
 
 /**
- * Every line of a circuit as it lies now.
+ * Every line, harness and hose of a circuit as it lies now.
  * @param circuit with places
+ * @param only those that are judged; all where absent
  */
-export function laidLines(job: Job, under: Underside, circuit: Circuit): LaidLine[] {
-  return circuit.tubes.flatMap(({ id, from, to, points, outside }): LaidLine[] => {
-    const [a, b] = [from, to].map((e) => circuit.nodes.find((n) => n.id === e.node)?.at ?? null)
-    if (!a || !b) return []
-    const way: Place[] = [a, ...points, b]
-    const ends = endsOf(job, under, circuit, from.node, to.node)
-    return [{ tube: id, way, report: judgeRoute(way, outside, without(under, from.node, to.node), ends) }]
+export function laidLines(job: Job, under: Underside, circuit: Circuit, only?: readonly string[]): LaidLine[] {
+  return strandsOf(circuit).flatMap((strand): LaidLine[] => {
+    const { id, kind, from, to, points, outside, nodes } = strand
+    if (!from || !to || (only && !only.includes(id))) return []
+    const way: Place[] = [from, ...points, to]
+    const ends = endsOf(job, under, circuit, strand)
+    return [{ line: id, kind, way, report: judgeRoute(way, outside, without(under, nodes), ends) }]
   })
 }
 
@@ -66,10 +92,17 @@ function cheapest(
   for (const { part, at } of passages) {
     const shape = under.parts.find((p) => p.part.id === part)?.part.shape
     if (shape?.kind !== 'box') continue
-    const mouths: Vector[] = [
-      [at[0], shape.low[1] - MOUTH, at[2]],
-      [at[0], shape.high[1] + MOUTH, at[2]],
-    ]
+    const { low, high } = shape
+    const mouths: Vector[] =
+      holeAxis(low, high) === 1
+        ? [
+            [at[0], low[1] - MOUTH, at[2]],
+            [at[0], high[1] + MOUTH, at[2]],
+          ]
+        : [
+            [low[0] - MOUTH, at[1], at[2]],
+            [high[0] + MOUTH, at[1], at[2]],
+          ]
     for (const [near, far] of [mouths, mouths.toReversed()] as [Vector, Vector][]) {
       const [first, second] = [routeBetween(from, near, outside, field), routeBetween(far, to, outside, field)]
       if (first && second) ways.push([...first, near, far, ...second])
@@ -80,9 +113,9 @@ function cheapest(
 }
 
 /**
- * A circuit whose lines were routed anew.
+ * A circuit whose lines, harnesses and hoses were routed anew.
  * @param circuit with places
- * @param only lines that are routed; all where absent
+ * @param only those that are routed; all where absent
  * @returns the circuit, and the lines that have no way at all
  */
 export function routed(
@@ -99,13 +132,17 @@ export function routed(
     fields.set(outside, known)
     return known
   }
-  const tubes = circuit.tubes.map((tube) => {
-    if (only && !only.includes(tube.id)) return tube
-    const [a, b] = [tube.from, tube.to].map((e) => circuit.nodes.find((n) => n.id === e.node)?.at ?? null)
-    if (!a || !b) return tube
-    const points = cheapest(under, circuit, a, b, tube.outside, fieldFor(tube.outside))
-    if (!points) none.push(tube.id)
-    return points ? { ...tube, points: points.map(([x, y, z]): Place => [x, y, z]) } : tube
-  })
-  return { circuit: { ...circuit, tubes }, none }
+  let now = circuit
+  for (const { id, from, to, outside } of strandsOf(circuit)) {
+    if (!from || !to || (only && !only.includes(id))) continue
+    const points = cheapest(under, circuit, from, to, outside, fieldFor(outside))
+    if (!points) none.push(id)
+    else
+      now = withPoints(
+        now,
+        id,
+        points.map(([x, y, z]): Place => [x, y, z]),
+      )
+  }
+  return { circuit: now, none }
 }

@@ -1,4 +1,4 @@
-import { newNode, type Circuit, type CircuitNode, type Place } from '../../../circuit'
+import { newNode, type Circuit, type CircuitNode, type Place, type RunKind } from '../../../circuit'
 import { circuitOf, kitAt, type Job } from '../../../job'
 import { piecesOf, pointGap } from '../../../route'
 import type { AxleEnd } from '../../../spring'
@@ -67,13 +67,28 @@ function usualPlace(under: Underside, job: Job, circuit: Circuit, node: CircuitN
   }
 }
 
+/** Where a harness or an intake hose begins while nobody has said where: common practice, no published source. */
+function usualBegin(under: Underside, job: Job, kind: RunKind, compressor: Place): Place {
+  const out = job.survey.rear.exhaustSide === 'left' ? -1 : 1
+  return kind === 'harness'
+    ? // At the front, on the side away from the exhaust.
+      [job.vehicle.wheelbase + 0.15, out * 0.5, Math.min(0.85, under.ceiling - 0.05)]
+    : // Above the compressor, so that water runs out of the filter and not into it.
+      clearPlace(under, [compressor[0] - 0.2, compressor[1], compressor[2] + 0.15])
+}
+
 /** A circuit whose every fitting has a place: its own, or the usual one. */
 export function placedCircuit(job: Job, under: Underside): Circuit {
   const circuit = circuitOf(job)
+  const nodes = circuit.nodes.map((n) =>
+    newNode({ ...n, at: n.kind === 'bag' ? bagPort(under, job, n) : (n.at ?? usualPlace(under, job, circuit, n)) }),
+  )
   return {
     ...circuit,
-    nodes: circuit.nodes.map((n) =>
-      newNode({ ...n, at: n.kind === 'bag' ? bagPort(under, job, n) : (n.at ?? usualPlace(under, job, circuit, n)) }),
-    ),
+    nodes,
+    runs: circuit.runs.map((r) => {
+      const to = nodes.find((n) => n.id === r.to)!.at
+      return { ...r, at: r.at ?? (to && usualBegin(under, job, r.kind, to)) }
+    }),
   }
 }

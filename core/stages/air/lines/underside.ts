@@ -17,8 +17,10 @@ const NEIGHBOR: Partial<Record<PartKind, Neighbor>> = {
   'high-voltage': 'no-go',
 }
 /** What a line is tied to. Never anything hot, never a brake line. */
-const HOLDS: readonly PartKind[] = ['frame-rail', 'hitch-rail', 'seat', 'harness', 'running-board']
-const SHARP: readonly PartKind[] = ['frame-rail', 'hitch-rail', 'seat']
+const HOLDS: readonly PartKind[] = ['frame-rail', 'hitch-rail', 'cross-member', 'seat', 'harness', 'running-board']
+const SHARP: readonly PartKind[] = ['frame-rail', 'hitch-rail', 'cross-member', 'seat']
+/** What has holes that lines may go through. */
+export const HAS_HOLES: readonly PartKind[] = ['frame-rail', 'hitch-rail', 'cross-member', 'seat']
 
 /** A part where the whole vehicle is looked at: ahead of the rear axle. */
 export interface UnderPart {
@@ -54,30 +56,29 @@ const shifted = (motion: Motion, by: Meters): Motion => ({
 
 /** Half of a hole that a line may go through, 1 in across: usual in rails. Common practice, no published source. */
 const HOLE: Meters = 0.0127
+/** Which way a hole goes through a box that stands: across the vehicle through a rail, along it through a cross member. */
+export const holeAxis = (low: Vector, high: Vector): 0 | 1 => (high[0] - low[0] < high[1] - low[1] ? 0 : 1)
 /** A part as bodies, a box with holes through it as what is left around them. */
 function withHoles(part: UndersidePart, passages: readonly Passage[]): Body[] {
   const holes = passages.filter((p) => p.part === part.id)
   const { shape } = part
   if (shape.kind !== 'box' || !holes.length) return bodiesOf(part)
+  // Along the face of the box, which the hole does not go along.
+  const along = holeAxis(shape.low, shape.high) === 1 ? 0 : 1
+  const moved = (p: Vector, to: number, z: number): Vector => (along === 0 ? [to, p[1], z] : [p[0], to, z])
   let boxes: [Vector, Vector][] = [[shape.low, shape.high]]
   for (const { at } of holes)
     boxes = boxes.flatMap(([low, high]): [Vector, Vector][] => {
-      const [x0, x1, z0, z1] = [at[0] - HOLE, at[0] + HOLE, at[2] - HOLE, at[2] + HOLE]
-      if (x1 <= low[0] || x0 >= high[0] || z1 <= low[2] || z0 >= high[2]) return [[low, high]]
-      const [fore, aft] = [Math.min(x1, high[0]), Math.max(x0, low[0])]
+      const [u0, u1, z0, z1] = [at[along] - HOLE, at[along] + HOLE, at[2] - HOLE, at[2] + HOLE]
+      if (u1 <= low[along] || u0 >= high[along] || z1 <= low[2] || z0 >= high[2]) return [[low, high]]
+      const [fore, aft] = [Math.min(u1, high[along]), Math.max(u0, low[along])]
       const around: [Vector, Vector][] = [
-        [[fore, low[1], low[2]], high],
-        [low, [aft, high[1], high[2]]],
-        [
-          [aft, low[1], Math.min(z1, high[2])],
-          [fore, high[1], high[2]],
-        ],
-        [
-          [aft, low[1], low[2]],
-          [fore, high[1], Math.max(z0, low[2])],
-        ],
+        [moved(low, fore, low[2]), high],
+        [low, moved(high, aft, high[2])],
+        [moved(low, aft, Math.min(z1, high[2])), moved(high, fore, high[2])],
+        [moved(low, aft, low[2]), moved(high, fore, Math.max(z0, low[2]))],
       ]
-      return around.filter(([a, b]) => b[0] - a[0] > 1e-6 && b[2] - a[2] > 1e-6)
+      return around.filter(([a, b]) => b[along] - a[along] > 1e-6 && b[2] - a[2] > 1e-6)
     })
   return boxes.map(([low, high]) => box(shape.on, low, high))
 }

@@ -1,0 +1,34 @@
+import type { Job } from '@stout-shackle/core/job'
+
+/**
+ * A plan with what the server alone sets as the server has it: since when kits, loads and lines have been what they are, the vehicle's
+ * history, what is owed. What a person typed stays as it is.
+ * @returns the same object where nothing differs
+ */
+export function withServersOwn(mine: Job, theirs: Job): Job {
+  const kits = mine.kits.map((kit) => {
+    const there = theirs.kits.find((k) => without(k) === without(kit))
+    return there ? stamped(kit, there.since) : kit
+  })
+  const loadCases = mine.loadCases.map((c) => {
+    const there = theirs.loadCases.find((t) => t.id === c.id)
+    return there ? stamped(c, there.since) : c
+  })
+  const isSame =
+    mine.circuitSince === theirs.circuitSince &&
+    mine.history === theirs.history &&
+    JSON.stringify(mine.owed) === JSON.stringify(theirs.owed) &&
+    kits.every((k, i) => k === mine.kits[i]) &&
+    loadCases.every((c, i) => c === mine.loadCases[i])
+  if (isSame) return mine
+  const { circuitSince } = theirs
+  const { circuitSince: _mine, ...rest } = mine
+  const own: Job = { ...rest, kits, loadCases, history: theirs.history, owed: theirs.owed }
+  return circuitSince === undefined ? own : { ...own, circuitSince }
+}
+const without = ({ since: _since, ...own }: Job['kits'][number]): string => JSON.stringify(own)
+function stamped<T extends { since?: string | undefined }>(own: T, since: string | undefined): T {
+  if (own.since === since) return own
+  const { since: _since, ...rest } = own
+  return (since === undefined ? rest : { ...rest, since }) as T
+}
