@@ -70,6 +70,7 @@ export interface Parts {
   db: Knex
   bus: EventBus
   devices: SimulatedDevices
+  compressor: SimulatedCompressor
   candidates: CandidateCache
   verdicts: Verdicts
   plans: ReturnType<typeof planThread>
@@ -86,6 +87,7 @@ export function assemble(settings: AppSettings): Parts {
   const candidates = new CandidateCache(db)
   const verdicts = new Verdicts(candidates, settings.folder === null ? null : join(settings.folder, DATABASE))
   const jobs = new JobStore(db)
+  const devices = new SimulatedDevices(db, bus)
   return {
     settings,
     db,
@@ -94,7 +96,8 @@ export function assemble(settings: AppSettings): Parts {
     verdicts,
     plans: planThread(),
     jobs,
-    devices: new SimulatedDevices(db, bus),
+    devices,
+    compressor: new SimulatedCompressor(db, devices),
     imports: new Imports(db, verdicts.forget),
     board: new Board(db, jobs),
     sessions: new Sessions(db),
@@ -115,7 +118,7 @@ const backupRoutes = ({ db, settings: { folder } }: Parts): Router =>
 
 /** Every router of the API with the address it answers under; the contract's list of routes is tested against this. */
 export function apiRouters(parts: Parts): [string, Router][] {
-  const { db, bus, devices, candidates, verdicts, imports, jobs, sessions, health, settings } = parts
+  const { db, bus, devices, compressor, candidates, verdicts, imports, jobs, sessions, health, settings } = parts
   const description = describeApi()
   return [
     [
@@ -159,7 +162,7 @@ export function apiRouters(parts: Parts): [string, Router][] {
     ['/api/imports', importRoutes(db, imports)],
     ['/api/exports', exportRoutes(db)],
     ['/api/log', logRoutes(db, jobs)],
-    ['/api/compressor', compressorRoutes(new SimulatedCompressor((pressure) => devices.set('gauge-1', pressure)))],
+    ['/api/compressor', compressorRoutes(compressor, devices)],
     ['/api/devices', deviceRoutes(db, devices)],
     ['/api/compute', computeRoutes(parts.plans)],
   ]
@@ -175,9 +178,10 @@ export async function keepHouse({ db, sessions, imports, board }: Parts): Promis
 
 /** The shop server: API under /api, pages for everything else. */
 export async function createApp(parts: Parts): Promise<Express> {
-  const { settings, devices, imports, sessions, health } = parts
+  const { settings, devices, compressor, imports, sessions, health } = parts
   const { log, hosts, webDir, demo } = settings
   await devices.resume()
+  await compressor.resume()
   await imports.clearUnfinished()
   const app = express()
   app.disable('x-powered-by')

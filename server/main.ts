@@ -61,6 +61,7 @@ const parts = assemble({
 })
 if (demo) await addDemoPeople(db)
 const app = await createApp(parts)
+const stopGauge = parts.compressor.watch()
 const stopNightly = demo ? () => undefined : backUpNightly(folder, log, () => keepHouse(parts))
 
 const server: Server = certificate
@@ -93,6 +94,7 @@ function stop() {
   if (stopping) return
   stopping = true
   stopNightly()
+  stopGauge()
   parts.health.stop()
   // Open event streams would keep the server alive for ever.
   for (const [each] of servers) {

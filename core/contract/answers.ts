@@ -455,5 +455,7 @@ export const compressorPanelSchema = z.object({
       current: z.number(),
     })
     .nullable(),
+  /** The line that its gauge is on. */
+  gauge: z.string().nullable(),
 })
 export type CompressorPanel = z.output<typeof compressorPanelSchema>

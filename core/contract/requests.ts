@@ -111,7 +111,11 @@ export const compressorWaitSchema = z.strictObject({
   hours: z.number({ error: 'hours must be a number' }).min(0).max(10_000),
   temperature: bounded('temperature', 233.15, 333.15),
 })
-export const compressorLookSchema = z.strictObject({ line: lineName })
+export const compressorLookSchema = z.strictObject({
+  line: lineName,
+  /** The job whose line it is: what the gauge sends is that one's. */
+  job: recordId.nullable().default(null),
+})
 export const connectionSchema = z.strictObject({
   connected: z.boolean({ error: 'connected must be true or false' }),
 })

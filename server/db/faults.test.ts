@@ -97,6 +97,8 @@ describe('the schema', () => {
       return all.map(({ job, records }) => ({ job, records, stops: assessJob(job, records).stops }))
     }
     const stood = await states()
+    const standIns = await migrateOneStep(file, 'down', '2026-11-27T09:55:00.000Z')
+    expect([standIns.from, standIns.to]).toEqual(['011-stand-ins', '010-air'])
     const air = await migrateOneStep(file, 'down', '2026-11-27T09:56:00.000Z')
     expect([air.from, air.to]).toEqual(['010-air', '009-procedures'])
     const before10 = new Database(file, { readonly: true })
@@ -148,6 +150,7 @@ describe('the schema', () => {
     expect((await migrateOneStep(file, 'up', '2026-11-27T10:01:40.000Z')).to).toBe('008-work')
     expect((await migrateOneStep(file, 'up', '2026-11-27T10:01:50.000Z')).to).toBe('009-procedures')
     expect((await migrateOneStep(file, 'up', '2026-11-27T10:01:55.000Z')).to).toBe('010-air')
+    expect((await migrateOneStep(file, 'up', '2026-11-27T10:01:57.000Z')).to).toBe('011-stand-ins')
     expect(read()).toEqual(before)
     expect(await states()).toEqual(stood)
     // All the way down to the first form and up again: every record is there, and proves what it proved.

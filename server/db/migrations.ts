@@ -377,6 +377,15 @@ const migrations: Migration[] = [
       await db.raw('UPDATE jobs SET summary = NULL')
     },
   },
+  {
+    name: '011-stand-ins',
+    async up(db) {
+      await db.raw('CREATE TABLE stand_ins (id TEXT PRIMARY KEY, state TEXT NOT NULL)')
+    },
+    async down(db) {
+      await db.raw('DROP TABLE stand_ins')
+    },
+  },
 ]
 
 type Document = Record<string, unknown>

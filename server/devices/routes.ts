@@ -15,34 +15,36 @@ import { digestOf, newSecret } from '../people'
 import { personOf, principalOf } from '../principal'
 import { notFound, parseBody, Problem } from '../problem'
 import { audit } from '../write'
-import type { SimulatedCompressor } from './compressor'
+import { COMPRESSOR_GAUGE, type SimulatedCompressor } from './compressor'
 import type { SimulatedDevices } from './simulated'
 
 /** The panel of the stand-in compressor. */
-export function compressorRoutes(compressor: SimulatedCompressor): Router {
+export function compressorRoutes(compressor: SimulatedCompressor, devices: SimulatedDevices): Router {
   const joined = <T>(line: string, panel: T | null): T => {
     if (panel === null) throw notFound('line', line)
     return panel
   }
   return Router()
-    .get('/', (_request, response) => void response.json(compressor.panel()))
-    .put('/lines', (request, response) => {
+    .get('/', async (_request, response) => void response.json(await compressor.panel()))
+    .put('/lines', async (request, response) => {
       const { line, volume, leak } = parseBody(compressorLineSchema, request.body)
-      response.json(compressor.join(line, volume, leak))
+      response.json(await compressor.join(line, volume, leak))
     })
-    .post('/fill', (request, response) => {
+    .post('/fill', async (request, response) => {
       const { line, to, fuse, unit, letOut } = parseBody(compressorFillSchema, request.body)
-      response.json(joined(line, letOut ? compressor.dump(line, to) : compressor.fill(line, to, fuse, unit)))
+      const panel = letOut ? compressor.dump(line, to) : compressor.fill(line, to, fuse, unit)
+      response.json(joined(line, await panel))
     })
-    .post('/wait', (request, response) => {
+    .post('/wait', async (request, response) => {
       const { hours, temperature } = parseBody(compressorWaitSchema, request.body)
-      response.json(compressor.wait(hours, temperature))
+      response.json(await compressor.wait(hours, temperature))
     })
-    .post('/look', (request, response) => {
-      const { line } = parseBody(compressorLookSchema, request.body)
-      response.json(joined(line, compressor.look(line)))
+    .post('/look', async (request, response) => {
+      const { line, job } = parseBody(compressorLookSchema, request.body)
+      if (job !== null) await devices.place(COMPRESSOR_GAUGE, job, personOf(request).name)
+      response.json(joined(line, await compressor.look(line)))
     })
-    .post('/reset', (_request, response) => void response.json(compressor.reset()))
+    .post('/reset', async (_request, response) => void response.json(await compressor.reset()))
 }
 
 /** The device drawer: see, set, take a reading, drop the connection; and the door for instruments themselves. */

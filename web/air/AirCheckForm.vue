@@ -3,7 +3,7 @@ import { useNow } from '@vueuse/core'
 import dayjs from 'dayjs'
 import timezone from 'dayjs/plugin/timezone'
 import utc from 'dayjs/plugin/utc'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { recordLimits, type RecordBody } from '@stout-shackle/core/job'
 import { MARK_NAMES } from '@stout-shackle/core/wording'
 import { formatQuantity } from '@stout-shackle/core/quantity'
@@ -16,6 +16,7 @@ import { useOpenJob } from '../stores/job'
 import { useDevices } from '../stores/devices'
 import { useSettings } from '../stores/settings'
 import { usePreferences } from '../stores/preferences'
+import { bagLineName, standInLine } from './line-name'
 
 dayjs.extend(utc)
 dayjs.extend(timezone)
@@ -60,6 +61,23 @@ function fromGauge() {
   typedWhen.value = onClock(gauge.value.at)
   devices.claim(gauge.value)
 }
+/** Where the stand-in's gauge is on this line it fills the field by itself, its thermometer too; what was typed stays. */
+const isNext = computed(() =>
+  props.end === 'start' ? ['not-begun', 'void'].includes(props.check.state) : props.check.state === 'begun',
+)
+const mayFill = () => gauge.value !== null && isNext.value && (pressure.value === null || reading.value !== null)
+watch(
+  () => [gauge.value?.sequence, isNext.value],
+  async () => {
+    if (!mayFill()) return
+    const panel = await call<CompressorPanel>('/compressor').catch(() => null)
+    const line = standInLine(job.value, bagLineName(job.value, props.check.axle, props.check.side))
+    if (panel?.gauge !== line || !mayFill()) return
+    fromGauge()
+    temperature.value ??= panel.ambient
+  },
+  { immediate: true },
+)
 /** The stand-in compressor has a thermometer. */
 async function fromThermometer() {
   try {

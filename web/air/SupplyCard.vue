@@ -2,10 +2,10 @@
 import { computed, ref, watch } from 'vue'
 import { auxiliaryCarries, fillSeconds, wiringFor, type FlowPoint } from '@stout-shackle/core/air'
 import { feedLines, pressureGroups, tubeVolume, type Circuit, type PressureGroup } from '@stout-shackle/core/circuit'
-import type { CompressorPanel } from '@stout-shackle/core/contract'
+import { compressorWaitSchema, type CompressorPanel } from '@stout-shackle/core/contract'
 import { jobSchema } from '@stout-shackle/core/job'
 import { hasAir } from '@stout-shackle/core/kit'
-import { formatNumber, formatQuantity, formatRun, limitsOf, PSI } from '@stout-shackle/core/quantity'
+import { atmosphere, formatNumber, formatQuantity, formatRun, limitsOf, PSI } from '@stout-shackle/core/quantity'
 import { airSpring, bagAt } from '@stout-shackle/core/spring'
 import { pressuresToSet, type KitAssessment } from '@stout-shackle/core/stages'
 import type { LaidLine } from '@stout-shackle/core/stages/air/lines'
@@ -15,8 +15,10 @@ import { failureText } from '../entry/file'
 import PlateRow from '../entry/PlateRow.vue'
 import QuantityField from '../entry/QuantityField.vue'
 import StateSign from '../entry/StateSign.vue'
+import { onShopEvent } from '../stores/events'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
+import { bagLineName, standInLine } from './line-name'
 
 /** How air gets in: seconds to each pressure, and of a compressor its wire, its fuse and the stand-in's panel. */
 const props = defineProps<{ circuit: Circuit; laid: readonly LaidLine[]; chosen: readonly KitAssessment[] }>()
@@ -69,7 +71,7 @@ const lines = computed((): FillLine[] =>
       })
       return {
         id: g.bags.map((b) => b.id).join(' '),
-        name: `${props.chosen.length > 1 ? `${bag!.axle} ` : ''}${side ?? 'both bags'}`,
+        name: bagLineName(job.value, bag!.axle!, side),
         volume: volumeOf(g),
         minimum: kit?.minimum?.value ?? 5 * PSI,
         maximum: kit?.maximum?.value ?? Infinity,
@@ -146,9 +148,31 @@ async function ask(path: string, method: 'GET' | 'PUT' | 'POST', body?: unknown)
   }
 }
 watch(compressed, (on) => on && void ask('', 'GET'), { immediate: true })
-const nameOn = (l: FillLine) => `${job.value.number} ${l.name}`
+// Its gauge sends by itself when what it shows has changed.
+onShopEvent('reading', () => compressed.value && void ask('', 'GET'))
+const nameOn = (l: FillLine) => standInLine(job.value, l.name)
 const inLine = (l: FillLine) => panel.value?.lines.find((x) => x.line === nameOn(l)) ?? null
 const to = ref<Record<string, number | null>>({})
+/** What each line of the stand-in is made to lose an hour, from what is in it now. */
+const lost = ref<Record<string, number>>({})
+async function leak(l: FillLine, anHour: number) {
+  lost.value[l.id] = anHour
+  const there = (inLine(l)?.pressure ?? 0) + atmosphere(0)
+  const share = Math.min(0.1, -Math.log(1 - Math.min(0.99, anHour / there)) / 3600)
+  await ask('/lines', 'PUT', { line: nameOn(l), volume: l.volume, leak: share })
+}
+const hours = ref('')
+const warmth = ref<number | null>(null)
+const warmthLimits = limitsOf(compressorWaitSchema.shape.temperature)
+async function wait() {
+  const by = Number(hours.value.replace(',', '.'))
+  if (hours.value.trim() === '' || !(by >= 0 && by <= 10_000)) {
+    failure.value = 'Enter the hours that go by, 0 to 10,000.'
+    return
+  }
+  await ask('/wait', 'POST', { hours: by, temperature: warmth.value ?? panel.value!.ambient })
+  hours.value = ''
+}
 async function fill(l: FillLine) {
   const target = to.value[l.id] ?? null
   if (target === null) {
@@ -337,8 +361,37 @@ async function fill(l: FillLine) {
             {{ x.name }} {{ formatNumber('pressure', x.pressure, preferences.system) }}
           </button>
           <el-button size="small" type="primary" @click="fill(l)">Fill</el-button>
-          <button v-if="inLine(l)" class="plain" @click="ask('/look', 'POST', { line: nameOn(l) })">gauge on it</button>
+          <button v-if="inLine(l)" class="plain" @click="ask('/look', 'POST', { line: nameOn(l), job: job.id })">
+            {{ panel.gauge === nameOn(l) ? 'gauge is on it' : 'gauge on it' }}
+          </button>
+          <QuantityField
+            v-if="inLine(l)"
+            :value="lost[l.id] ?? 0"
+            kind="pressure"
+            :label="`Loses an hour, ${l.name}`"
+            :min="0"
+            :max="1_500_000"
+            :decimals="1"
+            @commit="(v) => leak(l, v ?? 0)"
+          />
         </div>
+        <form class="row" @submit.prevent="wait">
+          <label class="small muted"
+            >Hours that go by<input
+              v-model="hours"
+              class="control few"
+              inputmode="decimal"
+              aria-label="Hours that go by"
+          /></label>
+          <QuantityField
+            :value="warmth ?? panel.ambient"
+            kind="temperature"
+            label="Then it is"
+            v-bind="warmthLimits"
+            @update="(v) => (warmth = v)"
+          />
+          <el-button native-type="submit" size="small">Let them go by</el-button>
+        </form>
         <p v-if="panel.last" class="small" data-last>
           {{ FILL_END_TEXT[panel.last.end] }} after {{ secondsText(panel.last.seconds) }},
           {{ panel.last.current.toFixed(1) }} A at most
