@@ -142,7 +142,7 @@ export function apiRouters(parts: Parts): [string, Router][] {
     ['/api/customers', customerRoutes(db, jobs)],
     ['/api/schemas', schemaRoutes()],
     ['/api/jobs', documentRoutes(db, jobs)],
-    ['/api/pressures', lastReadRoutes(db)],
+    ['/api/pressures', lastReadRoutes(db, jobs)],
     ['/api/leak-history', leakHistoryRoutes(db)],
     ['/api/jobs', pressureRoutes(db, jobs)],
     ['/api/jobs', jobRoutes(parts)],

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { atmosphere, PSI } from '../quantity'
-import { fillSeconds, GAUGES, resistance, wireDrop } from '.'
+import { fillSeconds, GAUGES, tankFor, resistance, wireDrop } from '.'
 
 const LITER = 1e-3
 const MINUTE = 60
@@ -26,6 +26,26 @@ describe('filling', () => {
   test('a compressor that comes to no flow first never fills it', () => {
     expect(fillSeconds(LITER, 0, 90 * PSI, [...falling.slice(0, 1), { pressure: 80 * PSI, flow: 0 }])).toBe(Infinity)
     expect(fillSeconds(LITER, 10 * PSI, 10 * PSI, falling)).toBe(0)
+  })
+  test('a curve that comes to nothing takes ever longer near its end', () => {
+    const toNothing = [falling[0]!, { pressure: 100 * PSI, flow: 0 }]
+    // Closed form again: from 0 to 99.9 % of its end, ln 1000 over the fall.
+    const fall = falling[0]!.flow / (100 * PSI)
+    expect(fillSeconds(LITER, 0, 99.9 * PSI, toNothing)).toBeCloseTo((LITER / atmosphere(0) / fall) * Math.log(1000), 6)
+  })
+  test('a tank of the bags’ own size at twice the way up fills them by itself', () => {
+    expect(tankFor(3 * LITER, 10 * PSI, 50 * PSI, 90 * PSI)).toBeCloseTo(3 * LITER, 12)
+    expect(tankFor(3 * LITER, 10 * PSI, 50 * PSI, 50 * PSI)).toBe(Infinity)
+    expect(tankFor(3 * LITER, 50 * PSI, 50 * PSI, 50 * PSI)).toBe(0)
+    // Mass of air before and after, absolute: nothing is lost.
+    fc.assert(
+      fc.property(fc.double({ min: 11, max: 80, noNaN: true }), (to) => {
+        const tank = tankFor(3 * LITER, 10 * PSI, to * PSI, 100 * PSI)
+        const mass = (volume: number, psi: number) => volume * (psi * PSI + atmosphere(0))
+        const before = mass(tank, 100) + mass(3 * LITER, 10)
+        expect((mass(tank, to) + mass(3 * LITER, to)) / before).toBeCloseTo(1, 9)
+      }),
+    )
   })
   test('two parts of the way take as long as the whole', () => {
     fc.assert(

@@ -5,8 +5,6 @@ export interface FlowPoint {
   pressure: Pascals
   flow: number
 }
-/** Steps of one straight piece of the curve, by Simpson's rule. */
-const STEPS = 64
 
 /**
  * Seconds to fill a closed volume that keeps its size and its warmth.
@@ -14,7 +12,8 @@ const STEPS = 64
  * @param from,to gauge Pa; `to` not under `from`
  * @param flow by pressure, rising pressures; straight between points, as at the ends beyond them
  * @returns infinite where the curve comes to no flow before the pressure is reached
- * Source: dt = V dP / (p0 q(P)), ideal gas at one temperature, flow as free air at the standard atmosphere.
+ * Source: dt = V dP / (p0 q(P)), ideal gas at one temperature, flow as free air at the standard atmosphere; over a straight piece of the
+ * curve the integral is a logarithm.
  */
 export function fillSeconds(volume: number, from: Pascals, to: Pascals, flow: readonly FlowPoint[]): number {
   const flowAt = (p: Pascals): number => {
@@ -28,11 +27,20 @@ export function fillSeconds(volume: number, from: Pascals, to: Pascals, flow: re
   if (bends.some((p) => flowAt(p) <= 0)) return to > from ? Infinity : 0
   let seconds = 0
   for (const [i, start] of bends.slice(0, -1).entries()) {
-    const width = (bends[i + 1]! - start) / STEPS
-    for (let k = 0; k < STEPS; k++) {
-      const at = start + k * width
-      seconds += (width / 6) * (1 / flowAt(at) + 4 / flowAt(at + width / 2) + 1 / flowAt(at + width))
-    }
+    const end = bends[i + 1]!
+    const [q, fall] = [flowAt(start), flowAt(end) / flowAt(start) - 1]
+    seconds += ((end - start) / q) * (Math.abs(fall) < 1e-9 ? 1 : Math.log1p(fall) / fall)
   }
   return (volume * seconds) / atmosphere(0)
 }
+
+/**
+ * Tank that fills lines by itself, the compressor standing still: what it holds over the figure it has left is what the lines take.
+ * @param volume m³ of the lines with their bags
+ * @param from,to gauge Pa, of the lines
+ * @param full gauge Pa in the tank; over `to`
+ * @returns m³; infinite where the tank is at the figure itself
+ * Source: ideal gas at one temperature, V_tank (full - to) = V (to - from).
+ */
+export const tankFor = (volume: number, from: Pascals, to: Pascals, full: Pascals): number =>
+  to <= from ? 0 : full > to ? (volume * (to - from)) / (full - to) : Infinity

@@ -437,8 +437,10 @@ export const leakHistorySchema = z.array(
   z.strictObject({ kind: z.enum(SUSPECT_KINDS), looked: z.number().int(), leaked: z.number().int() }),
 )
 
-/** When the bags of a job were last read, of every job with a log. */
-export const lastReadSchema = z.array(z.strictObject({ job: z.string(), readAt: z.string() }))
+/** When the bags of a job were last read, of every job with a log, and when they are at their min by its trend; null where it tells none. */
+export const lastReadSchema = z.array(
+  z.strictObject({ job: z.string(), readAt: z.string(), atMinOn: z.string().nullable() }),
+)
 export type LastRead = z.output<typeof lastReadSchema>
 
 /** The stand-in compressor as its panel shows it. */

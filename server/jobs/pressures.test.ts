@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import type { CompressorPanel, StoredJob } from '@stout-shackle/core/contract'
+import type { CompressorPanel, LastRead, StoredJob } from '@stout-shackle/core/contract'
 import type { JobExport, KeptReading } from '@stout-shackle/core/job'
 import { PSI, ZERO_CELSIUS } from '@stout-shackle/core/quantity'
 import { assessJob } from '@stout-shackle/core/stages'
@@ -46,6 +46,24 @@ describe('the pressure log', () => {
     expect((await list((taken.body as StoredJob).job.id)).map((r) => Math.round(r.pressure / PSI)).sort()).toEqual([
       57, 58,
     ])
+  })
+  test('says when the first line is at its min, by what each reading has in common', async () => {
+    const now = Date.now()
+    const ago = (days: number) => new Date(now - days * 86_400_000).toISOString()
+    const at = (days: number, psi: number, side: string) =>
+      reading({ side, pressure: psi * PSI, temperature: ZERO_CELSIUS + 20, altitude: 0, readAt: ago(days) })
+    // A third goes every ten days: ln p falls by ln 1.5 in ten days, without any scatter.
+    const rows = [at(20, 60, 'left'), at(10, 40, 'left')]
+    await post('job-0417', ...rows, at(20, 60, 'right'), at(10, 59, 'right')).expect(201)
+    const due = async () =>
+      ((await shop.api.get('/api/pressures').expect(200)).body as LastRead).find((r) => r.job === 'job-0417')!
+    // Two readings of a line point nowhere.
+    expect((await due()).atMinOn).toBeNull()
+    await post('job-0417', at(0, 80 / 3, 'left'), at(0, 58.5, 'right')).expect(201)
+    const { job, records } = (await shop.api.get('/api/jobs/job-0417').expect(200)).body as StoredJob
+    const least = assessJob(job, records).chosen[0]!.minimum!.value
+    const days = (10 * Math.log(80 / 3 / (least / PSI))) / Math.log(1.5)
+    expect((Date.parse((await due()).atMinOn!) - now) / 86_400_000).toBeCloseTo(days, 2)
   })
   test.each([
     ['in the future', { readAt: '2099-01-01T00:00:00Z' }, 'readings.0.readAt'],

@@ -3,7 +3,8 @@ import type { Knex } from 'knex'
 import { withdrawSchema, type LastRead, type StoredJob } from '@stout-shackle/core/contract'
 import { hasAir } from '@stout-shackle/core/kit'
 import { kitAt, newReadingsSchema, type Job, type PressureReading } from '@stout-shackle/core/job'
-import { pressuresToCsv } from '@stout-shackle/core/stages/pressure-log'
+import { assessJob } from '@stout-shackle/core/stages'
+import { pressureLog, pressuresToCsv } from '@stout-shackle/core/stages/pressure-log'
 import { personOf } from '../principal'
 import { notFound, parseBody, Problem } from '../problem'
 import { write } from '../write'
@@ -11,6 +12,7 @@ import { addPressures, pressuresOfVehicle, type PressureRow } from './pressure-s
 
 /** Minutes that a clock may be off. */
 const AHEAD = 5 * 60_000
+const DAY = 86_400_000
 
 /** Refuses what cannot be read on this vehicle, naming each reading. */
 function refuseImpossible(job: Job, readings: readonly PressureReading[], now: number): void {
@@ -30,15 +32,29 @@ function refuseImpossible(job: Job, readings: readonly PressureReading[], now: n
     throw new Problem(422, 'Reading not possible', `${errors[0]!.field} ${errors[0]!.message}.`, errors)
 }
 
-/** When the bags of each job were last read. */
-export const lastReadRoutes = (db: Knex): Router =>
+/** A trend needs so many readings. */
+const FOR_A_TREND = 3
+/** When the bags of each job were last read, and when the first of its lines is at its min by its trend, early rather than late. */
+export const lastReadRoutes = (db: Knex, jobs: { get(id: string, db?: Knex): Promise<StoredJob> }): Router =>
   Router().get('/', async (_request, response) => {
-    const rows = await db.raw<LastRead>(
-      `SELECT job_id AS job, max(json_extract(document, '$.readAt')) AS readAt FROM pressures
+    const rows = await db.raw<{ job: string; readAt: string; readings: number }[]>(
+      `SELECT job_id AS job, max(json_extract(document, '$.readAt')) AS readAt, count(*) AS readings FROM pressures
         WHERE json_extract(document, '$.withdrawn') IS NULL GROUP BY job_id`,
     )
-    response.json(rows)
+    const now = Date.now()
+    const answer: LastRead = []
+    for (const { job, readAt, readings } of rows)
+      answer.push({ job, readAt, atMinOn: readings < FOR_A_TREND ? null : await atMin(db, await jobs.get(job), now) })
+    response.json(answer)
   })
+async function atMin(db: Knex, { job, records }: StoredJob, now: number): Promise<string | null> {
+  const minimum = Object.fromEntries(
+    assessJob(job, records).chosen.flatMap(({ kit, minimum: least }) => (least ? [[kit.axle, least.value]] : [])),
+  )
+  const lines = pressureLog(await pressuresOfVehicle(db, job), minimum, job.altitude, now)
+  const days = lines.flatMap(({ due }) => (due ? [due.low ?? due.days] : []))
+  return days.length ? new Date(now + Math.min(...days) * DAY).toISOString() : null
+}
 
 /** Pressures that were read since, in the shop, told by the owner, or from a file. */
 export function pressureRoutes(db: Knex, jobs: { get(id: string, db?: Knex): Promise<StoredJob> }): Router {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { auxiliaryCarries, fillSeconds, wiringFor, type FlowPoint } from '@stout-shackle/core/air'
+import { auxiliaryCarries, fillSeconds, tankFor, wiringFor, type FlowPoint } from '@stout-shackle/core/air'
 import { feedLines, pressureGroups, tubeVolume, type Circuit, type PressureGroup } from '@stout-shackle/core/circuit'
 import { compressorWaitSchema, type CompressorPanel } from '@stout-shackle/core/contract'
 import { jobSchema } from '@stout-shackle/core/job'
@@ -104,6 +104,18 @@ const harnessShort = computed(() =>
 const feed = computed(() => {
   const ways = feedLines(props.circuit)?.map((id) => props.laid.find((l) => l.line === id)?.report.length)
   return ways?.every((w) => w !== undefined) ? ways.reduce((sum, w) => sum + w, 0) : null
+})
+/** All lines at once, from the min to the load that asks for most; null without a tank. */
+const tank = computed(() => {
+  const { cutOut } = unit.value ?? {}
+  if (job.value.supply !== 'compressor-tank' || cutOut === undefined || !lines.value.length) return null
+  const high = Math.max(...lines.value.flatMap((l) => l.presets.map((x) => x.pressure)), 0)
+  // Each line takes what it needs; what the tank has left must still be over the highest of them.
+  const need = lines.value.reduce((sum, l) => {
+    const own = Math.max(...l.presets.map((x) => x.pressure), l.minimum)
+    return sum + tankFor(l.volume, l.minimum, own, own + cutOut - high)
+  }, 0)
+  return high > 0 ? need : null
 })
 const loopLimits = limitsOf(jobSchema.shape.wiring.unwrap().unwrap().shape.loop.unwrap())
 const setWiring = (change: Partial<NonNullable<typeof wiring.value>>) =>
@@ -319,6 +331,14 @@ async function fill(l: FillLine) {
         <PlateRow label="Runs" says="by its sheet; over its duty it trips by heat"
           >{{ unit.current.idle }} to {{ unit.current.full }} A, {{ Math.round(100 * unit.duty) }} % of the
           time</PlateRow
+        >
+        <PlateRow
+          v-if="tank !== null"
+          label="Tank that fills them by itself"
+          says="from its cut-out down to the figure, every line from its min to its highest load (ideal gas)"
+          >{{
+            Number.isFinite(tank) ? `${(1000 * tank).toFixed(1)} l or more` : 'none: the cut-out is too low'
+          }}</PlateRow
         >
         <PlateRow
           label="Line to the manifold"

@@ -80,21 +80,37 @@ void call<LastRead>('/pressures')
 const isRead = (job: string, due: dayjs.Dayjs) =>
   lastRead.value.some((r) => r.job === job && dayjs(r.readAt).isAfter(due.subtract(12, 'hour')))
 
-/** Follow-ups of what was handed over, soonest first, until a week past their day. */
+/** Bags that come to their min are due so long before. */
+const AHEAD_OF_MIN = 7
+/** A day that the log points to is shown when it is no further off. */
+const SHOWN_AHEAD = 60
+const byLog = (job: (typeof found.value)[number]) =>
+  lastRead.value
+    .filter((r) => r.job === job.id && r.atMinOn !== null)
+    .map((r) => ({
+      job,
+      title: `Read the bags: at their min about ${settings.date(r.atMinOn!)}`,
+      day: dayjs(r.atMinOn).subtract(AHEAD_OF_MIN, 'day'),
+      kind: 'min',
+    }))
+    .filter((f) => f.day.isBefore(dayjs().add(SHOWN_AHEAD, 'day')))
+/** Follow-ups of what was handed over and what the logs point to, soonest first, until a week past their day. */
 const due = computed(() =>
   (shop.jobs ?? [])
-    .flatMap((job) =>
-      job.handedOver
+    .flatMap((job) => [
+      ...(job.handedOver
         ? job.followUps
             .map((f) => ({
               job,
               title: f.title,
               day: dayjs(job.handedOver).add(f.days, 'day'),
               byPressure: f.byPressure,
+              kind: 'follow-up',
             }))
             .filter((f) => !f.byPressure || !isRead(job.id, f.day))
-        : [],
-    )
+        : []),
+      ...byLog(job),
+    ])
     .filter((f) => f.day.isAfter(dayjs().subtract(7, 'day')))
     .sort((a, b) => a.day.valueOf() - b.day.valueOf()),
 )
@@ -149,7 +165,7 @@ async function takeFile(event: Event) {
         <div class="card">
           <table class="dense">
             <tbody>
-              <tr v-for="f in due" :key="f.job.id + f.title">
+              <tr v-for="f in due" :key="f.job.id + f.title" :data-due="f.kind">
                 <td class="num day">{{ settings.date(f.day.toISOString()) }}</td>
                 <td>{{ f.title }}<span v-if="f.day.isBefore(dayjs(), 'day')" class="late"> · was due</span></td>
                 <td>

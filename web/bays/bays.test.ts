@@ -1,6 +1,7 @@
 import { flushPromises, mount } from '@vue/test-utils'
 import { createPinia } from 'pinia'
 import { afterEach, describe, expect, test, vi } from 'vitest'
+import type { LastRead } from '@stout-shackle/core/contract'
 import { assessJob, followUpsOf } from '@stout-shackle/core/stages'
 import { demoJob, demoJobs } from '../../demo/shop'
 import { testRouter } from '../fixtures/mount'
@@ -28,12 +29,14 @@ const jobsOfDemo = () =>
       stages,
     }
   })
-async function board(jobs: unknown, status = 200) {
+async function board(jobs: unknown, status = 200, read: LastRead = []) {
   vi.stubGlobal('fetch', (url: string) =>
     Promise.resolve(
       url.startsWith('/api/jobs?')
         ? new Response(JSON.stringify(jobs), { status })
-        : new Response(JSON.stringify({ detail: 'not here', errors: [] }), { status: 404 }),
+        : url === '/api/pressures'
+          ? new Response(JSON.stringify(read))
+          : new Response(JSON.stringify({ detail: 'not here', errors: [] }), { status: 404 }),
     ),
   )
   const router = testRouter()
@@ -71,6 +74,18 @@ describe('the board', () => {
   test('what is due back stands with its day', async () => {
     const wrapper = await board(summaries())
     for (const { title } of followUpsOf(demoJob('0411').job)) expect(wrapper.text()).toContain(title)
+  })
+  test('bags that come to their min are due a week before, when that is near', async () => {
+    const inDays = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString()
+    const read = (job: string, atMinOn: string | null) => ({ job, readAt: inDays(-1), atMinOn })
+    const rows = async (...of: LastRead) => {
+      const wrapper = await board(summaries(), 200, of)
+      await flushPromises()
+      return wrapper.findAll('[data-due=min]').length
+    }
+    expect(await rows(read('job-0417', inDays(20)), read('job-0411', inDays(400)), read('job-0418', null))).toBe(1)
+    // Past by more than a week it is no day to wait for any more.
+    expect(await rows(read('job-0417', inDays(-2)))).toBe(0)
   })
   test('a job that cannot be read is named, and hides no other', async () => {
     const damaged = [{ id: 'x', number: '99999999999999999999', problem: 'vehicle: is missing' }]
