@@ -1,6 +1,6 @@
 import type { Vector } from '../clearance'
 import type { Meters } from '../quantity'
-import { HEAT_DISTANCE, LEAST_GAP, piecesOf, pointGap, type Neighbor, type Piece, type RouteObstacle } from './obstacle'
+import { HEAT_DISTANCE, keptFrom, piecesOf, pointGap, type Neighbor, type Piece, type RouteObstacle } from './obstacle'
 
 /** A line far from anything to tie it to is worth so much more of its length. */
 const UNTIED = 0.6
@@ -8,14 +8,13 @@ const UNTIED = 0.6
 const TIE_REACH: Meters = 0.08
 /** Along a hot surface, at its nearest, a line is worth so many times its length. */
 const HOT = 8
-/** What a way leaves beside the least gap: it is looked at step by step only. */
-const SPARE: Meters = 0.006
 /** Left beside it in the middle of a cell: between two cells a way may come nearer. */
 const BETWEEN: Meters = 0.012
 /** Grid that ways are sought on. */
 export const CELL: Meters = 0.05
 
 interface Near {
+  id: string
   piece: Piece
   neighbor: Neighbor
   least: Meters
@@ -34,6 +33,10 @@ export interface Field {
   cost: At
   /** The same in the middle of a cell, worked out once. */
   cell: (i: number) => number
+  /** What keeps a line from being there, and all of these obstacles. */
+  blocking: (x: number, y: number, z: number, own: readonly string[]) => ReadonlySet<number>
+  /** Whether nothing else does than what is let pass. */
+  isOpen: (x: number, y: number, z: number, past: ReadonlySet<number>) => boolean
 }
 
 const boundsOf = (piece: Piece): { low: Vector; high: Vector } => {
@@ -53,14 +56,14 @@ const boundsOf = (piece: Piece): { low: Vector; high: Vector } => {
  * @param low,high corners of the room it may use
  */
 export function fieldAmong(obstacles: readonly RouteObstacle[], radius: Meters, low: Vector, high: Vector): Field {
-  const near = obstacles.flatMap(({ bodies, motion, neighbor, tolerance, holds }) =>
+  const near = obstacles.flatMap(({ id, bodies, motion, neighbor, tolerance, holds }) =>
     bodies.flatMap((body) =>
       piecesOf(body, motion).map((piece): Near => {
-        const least = LEAST_GAP[neighbor] + SPARE + (neighbor === 'still' ? 0 : tolerance)
+        const least = keptFrom({ neighbor, tolerance })
         const reach = radius + Math.max(neighbor === 'hot' ? HEAT_DISTANCE : 0, holds ? TIE_REACH : 0, least)
         const { low: a, high: b } = boundsOf(piece)
         const by = (p: Vector, r: number): Vector => [p[0] + r, p[1] + r, p[2] + r]
-        return { piece, neighbor, least, holds, low: by(a, -reach), high: by(b, reach) }
+        return { id, piece, neighbor, least, holds, low: by(a, -reach), high: by(b, reach) }
       }),
     ),
   )
@@ -79,6 +82,14 @@ export function fieldAmong(obstacles: readonly RouteObstacle[], radius: Meters, 
     return 1 + heat + (UNTIED * tie) / TIE_REACH
   }
   const cost: At = (x, y, z) => costWith(x, y, z, 0)
+  /** Pieces that are too near, by their number. */
+  function* tooNear(x: number, y: number, z: number): Generator<number> {
+    for (let i = 0; i < near.length; i++) {
+      const { piece, least, low: a, high: b } = near[i]!
+      if (x < a[0] || x > b[0] || y < a[1] || y > b[1] || z < a[2] || z > b[2]) continue
+      if (pointGap(piece, x, y, z) - radius < least) yield i
+    }
+  }
   const cells = (k: 0 | 1 | 2) => Math.max(2, Math.ceil((high[k] - low[k]) / CELL) + 1)
   const size = [cells(0), cells(1), cells(2)] as const
   const [nx, ny, nz] = size
@@ -87,6 +98,12 @@ export function fieldAmong(obstacles: readonly RouteObstacle[], radius: Meters, 
     low,
     size,
     cost,
+    blocking: (x, y, z, own) =>
+      new Set([...tooNear(x, y, z), ...near.flatMap(({ id }, i) => (own.includes(id) ? [i] : []))]),
+    isOpen: (x, y, z, past) => {
+      for (const i of tooNear(x, y, z)) if (!past.has(i)) return false
+      return true
+    },
     cell: (i) => {
       // 0: not worked out yet.
       if (known[i] === 0)

@@ -1,7 +1,7 @@
 import { capsule, carried, leastGap, STANDING, type Body, type Motion, type Vector } from '../clearance'
 import type { Meters } from '../quantity'
 import { rounded, tightBends, wayLength } from './bend'
-import { HEAT_DISTANCE, LEAST_GAP, piecesOf, pointGap, type Piece, type RouteObstacle } from './obstacle'
+import { HEAT_DISTANCE, keptFrom, LEAST_GAP, piecesOf, pointGap, type Piece, type RouteObstacle } from './obstacle'
 import { FITTING, leastBend } from './route'
 
 /** Ties along a line, at most this far apart. Common practice, no published source. */
@@ -127,12 +127,14 @@ export function judgeRoute(
   const { points, sagitta } = rounded(way, bend)
   const radius = outside / 2
   const length = wayLength(points)
-  const beyond = shortened(points, FITTING)
   const near = obstacles.flatMap((o): RouteNear[] => {
     const least = LEAST_GAP[o.neighbor]
     if (farApart(points, o) > Math.max(CLOSE_LOOK, least + 0.05)) return []
-    // At its fittings a line is where it is: heat counts there too, the rest beyond them.
-    const looked = o.neighbor === 'hot' ? points : beyond
+    // What a fitting is too near to itself counts beyond it only; heat counts everywhere.
+    const besides = [points[0]!, points.at(-1)!].map((end) =>
+      o.neighbor !== 'hot' && nearestOf([end, end], radius, o, keptFrom(o)) < keptFrom(o) ? FITTING : 0,
+    )
+    const looked = shortened(points, besides[0]!, besides[1]!)
     if (looked.length < 2) return []
     return [{ obstacle: o.id, gap: nearestOf(looked, radius, o) - sagitta, tolerance: o.tolerance, least }]
   })
@@ -178,16 +180,17 @@ export function judgeRoute(
   }
 }
 
-/** A polyline without so much of its length at either end; none where nothing is left. */
-function shortened(points: readonly Vector[], by: Meters): Vector[] {
+/** A polyline without so much of its length at its two ends; none where nothing is left. */
+function shortened(points: readonly Vector[], first: Meters, last: Meters): Vector[] {
+  if (!first && !last) return [...points]
   const all = wayLength(points)
-  if (all <= 2 * by) return []
+  if (all <= first + last) return []
   let done = 0
   const inner = points.filter((p, i) => {
     if (i > 0) done += wayLength([points[i - 1]!, p])
-    return done > by && done < all - by
+    return done > first && done < all - last
   })
-  return [placeAt(points, by), ...inner, placeAt(points, all - by)]
+  return [placeAt(points, first), ...inner, placeAt(points, all - last)]
 }
 
 /** The place so far along a polyline. */
@@ -205,13 +208,21 @@ function placeAt(points: readonly Vector[], along: Meters): Vector {
   return points.at(-1)!
 }
 
-/** Least gap of a line's pieces and an obstacle through the travel, never more than it is. */
-function nearestOf(points: readonly Vector[], radius: Meters, { bodies, motion }: RouteObstacle): Meters {
+/**
+ * Least gap of a line's pieces and an obstacle through the travel, never more than it is.
+ * @param most further than this is not looked at: it is the answer then
+ */
+function nearestOf(
+  points: readonly Vector[],
+  radius: Meters,
+  { bodies, motion }: RouteObstacle,
+  most: Meters = Infinity,
+): Meters {
   const tube = points
     .slice(1)
     .map((p, i): Body => capsule({ at: points[i]!, on: 'frame' }, { at: p, on: 'frame' }, radius))
   const reach = motion.travel.jounce + motion.travel.rebound
-  let best = Infinity
+  let best = most
   for (const body of bodies) {
     const pieces = piecesOf(body, motion)
     const looked = tube

@@ -33,6 +33,14 @@ export interface RouteObstacle {
   sharp: boolean
 }
 
+/** What a way leaves beside the least gap: it is looked at step by step only. */
+const SPARE: Meters = 0.006
+/** The same beside what moves, which is looked at in three poses only: it rolls too. */
+const SPARE_MOVING: Meters = 0.008
+/** What a way keeps from an obstacle; a fitting that is nearer stands where it stands. */
+export const keptFrom = ({ neighbor, tolerance }: Pick<RouteObstacle, 'neighbor' | 'tolerance'>): Meters =>
+  LEAST_GAP[neighbor] + (neighbor === 'moving' ? SPARE_MOVING : SPARE) + (neighbor === 'still' ? 0 : tolerance)
+
 /** A convex piece that does not move, for a quick look at how near a point is to it. */
 export type Piece =
   | { shape: 'segment'; a: Vector; b: Vector; radius: Meters }

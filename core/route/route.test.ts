@@ -3,7 +3,7 @@ import fc from 'fast-check'
 import { beforeAll, describe, expect, test } from 'vitest'
 import { demoJob } from '../../demo/shop'
 import { box, capsule, type Motion, type Vector } from '../clearance'
-import { circuitFor } from '../circuit'
+import { circuitFor, SUPPLIES } from '../circuit'
 import { assessJob } from '../stages'
 import { laidLines, placedCircuit, routed, undersideOf } from '../stages/air/lines'
 import {
@@ -149,6 +149,19 @@ describe('a way', () => {
     const wall = rail([-0.6, -2, 0], [-0.5, 2, 2])
     expect(routeBetween([0, 0, 0.6], [-1, 0, 0.6], OUTSIDE, fieldAmong([wall], OUTSIDE / 2, low, high))).toBeNull()
   })
+  test('goes round a plate between two fittings that are hardly apart', () => {
+    const plate = rail([-0.063, -0.1, 0.3], [-0.06, 0.1, 0.7])
+    const [from, to]: [Vector, Vector] = [
+      [0, 0, 0.6],
+      [-0.12, 0, 0.6],
+    ]
+    const bends = routeBetween(from, to, OUTSIDE, fieldAmong([plate], OUTSIDE / 2, low, high))!
+    const { near } = judgeRoute([from, ...bends, to], OUTSIDE, [plate])
+    expect(near[0]!.gap).toBeGreaterThan(0)
+    expect(wayLength([from, ...bends, to])).toBeGreaterThan(0.2)
+    // Straight through it is said to be through it.
+    expect(judgeRoute([from, to], OUTSIDE, [plate]).near[0]!.gap).toBeLessThanOrEqual(0)
+  })
   test('keeps its distance from a hot pipe, rather than the shortest length', () => {
     const hot = pipe([-2, 0, 0.7], [1, 0, 0.7], 0.04)
     const field = fieldAmong([hot], OUTSIDE / 2, low, high)
@@ -180,6 +193,9 @@ describe('a way', () => {
         const length = wayLength(points)
         for (const near of report.near) {
           const own = obstacles.find((o) => o.id === near.obstacle)!
+          const isTooNear = ([x, y, z]: Vector) =>
+            own.neighbor !== 'hot' && theirGap(own, { x, y, z }) - OUTSIDE / 2 < LEAST_GAP[own.neighbor] + 0.006
+          const besides = { from: isTooNear(from), to: isTooNear(to) }
           let done = 0
           for (let i = 1; i < points.length; i++) {
             const [a, b] = [points[i - 1]!, points[i]!]
@@ -187,8 +203,8 @@ describe('a way', () => {
             const steps = Math.max(1, Math.ceil(piece / 0.004))
             for (let k = 0; k <= steps; k++) {
               const s = done + (piece * k) / steps
-              // At its fittings a line is where it is; heat counts there too.
-              if (own.neighbor !== 'hot' && (s < 0.09 || s > length - 0.09)) continue
+              // What a fitting is too near to itself counts beyond it only; heat counts everywhere.
+              if ((besides.from && s < 0.09) || (besides.to && s > length - 0.09)) continue
               const t = k / steps
               const p = { x: a[0] + t * (b[0] - a[0]), y: a[1] + t * (b[1] - a[1]), z: a[2] + t * (b[2] - a[2]) }
               expect(theirGap(own, p) - OUTSIDE / 2).toBeGreaterThanOrEqual(near.gap - 1e-5)
@@ -264,8 +280,12 @@ describe('a hole that is in a rail', () => {
 })
 
 describe('on the demo’s vehicles', () => {
-  test.each(['0417', '0411', '0415', '0420', '0421', '0422'])('%s: every line is routed clear of all', (number) => {
-    const { job, records } = demoJob(number)
+  const SUPPLIED = (['0417', '0411', '0415', '0420', '0421', '0422'] as const).flatMap((number) =>
+    SUPPLIES.flatMap((supply) => (['teed', 'separate'] as const).map((lines) => [number, supply, lines] as const)),
+  )
+  test.each(SUPPLIED)('%s, %s, %s: every line and harness is routed clear of all', (number, supply, lines) => {
+    const { job: own, records } = demoJob(number)
+    const job = { ...own, supply, circuit: null, air: { front: lines, rear: lines } }
     const under = undersideOf(job, assessJob(job, records).active)
     const { circuit, none } = routed(under, placedCircuit(job, under))
     expect(none).toEqual([])

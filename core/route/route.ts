@@ -8,10 +8,13 @@ import { cheapestWay, isFree, type Free } from './search'
 const BEND = 4
 export const leastBend = (outside: Meters): Meters => BEND * outside
 
-/** Around a fitting, so far, nothing counts: it stands where it stands. */
+/** Around a fitting, so far, what it is too near to itself does not count: it stands where it stands. */
 export const FITTING: Meters = 0.09
 /** How finely a straight piece is looked at. */
 const STEP: Meters = 0.012
+
+const freeAt = (field: Field, fittings: readonly Vector[], own: readonly string[]): Free[] =>
+  fittings.map((at) => ({ at, within: FITTING, past: field.blocking(...at, own) }))
 
 /** What a straight piece costs; Infinity where it may not go. */
 type PieceCost = (a: Vector, b: Vector) => number
@@ -24,7 +27,7 @@ function pieceCostIn(field: Field, free: readonly Free[]): PieceCost {
       const t = i / steps
       const [x, y, z] = [a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1]), a[2] + t * (b[2] - a[2])]
       const own = field.cost(x, y, z)
-      if (own === Infinity && !isFree(free, x, y, z)) return Infinity
+      if (own === Infinity && !isFree(field, free, x, y, z)) return Infinity
       sum += (own === Infinity ? 1 : own) * (i === 0 || i === steps ? 0.5 : 1)
     }
     return (sum / steps) * long
@@ -76,8 +79,8 @@ function eased(way: readonly Vector[], least: Meters, cost: PieceCost): Vector[]
 }
 
 /** What a whole way costs: its length, each piece by how well it lies; Infinity where it may not go. */
-export function wayCost(way: readonly Vector[], field: Field): number {
-  const free = [way[0]!, way.at(-1)!].map((at): Free => ({ at, within: FITTING }))
+export function wayCost(way: readonly Vector[], field: Field, own: readonly string[] = []): number {
+  const free = freeAt(field, [way[0]!, way.at(-1)!], own)
   const cost = pieceCostIn(field, free)
   return way.slice(1).reduce((sum, p, i) => sum + cost(way[i]!, p), 0)
 }
@@ -87,10 +90,17 @@ export function wayCost(way: readonly Vector[], field: Field): number {
  * what moves, never near brake lines or orange cables, with no corner tighter than its tube bends where there is room for it.
  *
  * @param field of a line as thick as this one
+ * @param own obstacles that its two fittings are part of, as a bag is
  * @returns its bends between the two ends; null where there is no way at all
  */
-export function routeBetween(from: Vector, to: Vector, outside: Meters, field: Field): Vector[] | null {
-  const free = [from, to].map((at): Free => ({ at, within: FITTING }))
+export function routeBetween(
+  from: Vector,
+  to: Vector,
+  outside: Meters,
+  field: Field,
+  own: readonly string[] = [],
+): Vector[] | null {
+  const free = freeAt(field, [from, to], own)
   const cost = pieceCostIn(field, free)
   const way = cheapestWay(from, to, field, free, (a, b) => cost(a, b) < Infinity)
   if (!way) return null

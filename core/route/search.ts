@@ -11,13 +11,16 @@ const EAGER = 1.2
 /** How often a way is sought anew because a piece of it turned out to be blocked between two cells. */
 const TRIES = 40
 
-/** Around a fitting nothing counts: it stands where it stands. */
+/** Around a fitting what the fitting itself is too near to does not count: it stands where it stands. */
 export interface Free {
   at: Vector
   within: Meters
+  past: ReadonlySet<number>
 }
-export const isFree = (free: readonly Free[], x: number, y: number, z: number): boolean =>
-  free.some(({ at, within }) => Math.hypot(x - at[0], y - at[1], z - at[2]) <= within)
+export const isFree = (field: Field, free: readonly Free[], x: number, y: number, z: number): boolean =>
+  free.some(
+    ({ at, within, past }) => Math.hypot(x - at[0], y - at[1], z - at[2]) <= within && field.isOpen(x, y, z, past),
+  )
 
 /**
  * The cheapest way from place to place on a grid. Whether a piece between two cells is clear is looked at only when the way uses it.
@@ -37,16 +40,22 @@ export function cheapestWay(
   const { low, size } = field
   const [nx, ny, nz] = size
   const count = nx * ny * nz
-  const placeOf = (i: number): Vector => [
-    low[0] + (i % nx) * CELL,
-    low[1] + (Math.floor(i / nx) % ny) * CELL,
-    low[2] + Math.floor(i / (nx * ny)) * CELL,
-  ]
+  /** The middle of a cell; of the two that the fittings are in, the fitting. */
+  const placeOf = (i: number): Vector =>
+    i === start
+      ? from
+      : i === goal
+        ? to
+        : [
+            low[0] + (i % nx) * CELL,
+            low[1] + (Math.floor(i / nx) % ny) * CELL,
+            low[2] + Math.floor(i / (nx * ny)) * CELL,
+          ]
   const nearest = (p: Vector) => {
     const c = ([0, 1, 2] as const).map((k) => Math.min(size[k] - 1, Math.max(0, Math.round((p[k] - low[k]) / CELL))))
     return c[0]! + nx * (c[1]! + ny * c[2]!)
   }
-  /** Cells around the two fittings, where nothing counts. */
+  /** Cells around the two fittings. */
   const open = new Map<number, number>()
   const worthOf = (i: number): number => {
     const own = field.cell(i)
@@ -54,12 +63,11 @@ export function cheapestWay(
     const known = open.get(i)
     if (known !== undefined) return known
     const [x, y, z] = placeOf(i)
-    const worth = isFree(free, x, y, z) ? 1 : Infinity
+    const worth = isFree(field, free, x, y, z) ? 1 : Infinity
     open.set(i, worth)
     return worth
   }
   const [start, goal] = [nearest(from), nearest(to)]
-  const end = placeOf(goal)
   const blocked = new Set<number>()
   for (let round = 0; round < TRIES; round++) {
     const best = new Float64Array(count).fill(Infinity)
@@ -87,7 +95,7 @@ export function cheapestWay(
         if (sum >= best[j]!) continue
         best[j] = sum
         came[j] = i
-        const [px, py, pz] = [low[0] + jx * CELL - end[0], low[1] + jy * CELL - end[1], low[2] + jz * CELL - end[2]]
+        const [px, py, pz] = [low[0] + jx * CELL - to[0], low[1] + jy * CELL - to[1], low[2] + jz * CELL - to[2]]
         queue.push(j, sum + EAGER * Math.sqrt(px * px + py * py + pz * pz))
       }
     }

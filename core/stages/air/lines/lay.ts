@@ -83,11 +83,11 @@ function cheapest(
   { passages }: Circuit,
   from: Vector,
   to: Vector,
-  outside: Meters,
+  { outside, nodes }: Pick<Strand, 'outside' | 'nodes'>,
   field: Field,
 ): Vector[] | null {
   const ways: Vector[][] = []
-  const direct = routeBetween(from, to, outside, field)
+  const direct = routeBetween(from, to, outside, field, nodes)
   if (direct) ways.push(direct)
   for (const { part, at } of passages) {
     const shape = under.parts.find((p) => p.part.id === part)?.part.shape
@@ -104,11 +104,12 @@ function cheapest(
             [high[0] + MOUTH, at[1], at[2]],
           ]
     for (const [near, far] of [mouths, mouths.toReversed()] as [Vector, Vector][]) {
-      const [first, second] = [routeBetween(from, near, outside, field), routeBetween(far, to, outside, field)]
+      const first = routeBetween(from, near, outside, field, nodes)
+      const second = first && routeBetween(far, to, outside, field, nodes)
       if (first && second) ways.push([...first, near, far, ...second])
     }
   }
-  const costs = ways.map((way) => wayCost([from, ...way, to], field))
+  const costs = ways.map((way) => wayCost([from, ...way, to], field, nodes))
   return ways.length ? ways[costs.indexOf(Math.min(...costs))]! : null
 }
 
@@ -133,9 +134,10 @@ export function routed(
     return known
   }
   let now = circuit
-  for (const { id, from, to, outside } of strandsOf(circuit)) {
+  for (const strand of strandsOf(circuit)) {
+    const { id, from, to } = strand
     if (!from || !to || (only && !only.includes(id))) continue
-    const points = cheapest(under, circuit, from, to, outside, fieldFor(outside))
+    const points = cheapest(under, circuit, from, to, strand, fieldFor(strand.outside))
     if (!points) none.push(id)
     else
       now = withPoints(

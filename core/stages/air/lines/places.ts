@@ -1,26 +1,57 @@
 import { newNode, type Circuit, type CircuitNode, type Place, type RunKind } from '../../../circuit'
 import { circuitOf, kitAt, type Job } from '../../../job'
-import { piecesOf, pointGap } from '../../../route'
+import { keptFrom, piecesOf, pointGap } from '../../../route'
+import type { Meters } from '../../../quantity'
 import type { AxleEnd } from '../../../spring'
 import type { Underside } from './underside'
 
-/** Where a bag's port is, and what carries it: in a coil the line leaves below, elsewhere at the plate on the frame. */
-function bagPort(under: Underside, job: Job, { axle, side }: CircuitNode): Place | null {
+/** What a port leaves to what is beside it: a fitting goes in between. Common practice, no published source. */
+const PORT_ROOM: Meters = 0.012
+/** Room that a port has at a place over what it needs, its own bag aside. */
+const roomAt = (under: Underside, [x, y, z]: Place, own: string): Meters =>
+  Math.min(
+    ...under.obstacles.flatMap((o) =>
+      o.id === own
+        ? []
+        : o.bodies
+            .flatMap((b) => piecesOf(b, o.motion))
+            .map((p) => pointGap(p, x, y, z) - Math.max(keptFrom(o), PORT_ROOM)),
+    ),
+  )
+
+/** Ways a port can face, as parts of a turn from the rear toward the center line. */
+const FACES = [0, 1 / 8, -1 / 8, 1 / 4, 3 / 8, -1 / 4, 1 / 2]
+/**
+ * Where a bag's port is, and what carries it: in a coil the line leaves below, elsewhere at the plate on the frame, which is turned so
+ * that the port faces to the rear, or to where there is room for it.
+ */
+function bagPort(under: Underside, job: Job, { id, axle, side }: CircuitNode): Place | null {
   const scene = axle && under.scenes[axle]
   if (!scene || !side) return null
   const { lower, upper } = scene.bags[side]
   const x = axle === 'front' ? job.vehicle.wheelbase : 0
   const inward = side === 'left' ? -1 : 1
   const out = Math.max(0.11, scene.plateRadius + 0.02)
-  return isBelow(job, axle)
-    ? [lower[0] + x - out, lower[1] + inward * 0.1, lower[2] - 0.02]
-    : [upper[0] + x - out, upper[1] + inward * 0.02, upper[2] + 0.01]
+  if (isBelow(job, axle)) return [lower[0] + x - out, lower[1] + inward * 0.1, lower[2] - 0.02]
+  const faces = FACES.map((turn): Place => {
+    const [cos, sin] = [Math.cos(2 * Math.PI * turn), Math.sin(2 * Math.PI * turn)]
+    return [upper[0] + x - out * cos, upper[1] + inward * (out * sin + 0.02 * cos), upper[2] + 0.01]
+  })
+  const room = faces.map((at) => roomAt(under, at, id))
+  return (
+    faces[
+      Math.max(
+        0,
+        room.findIndex((r) => r > ROOM),
+      )
+    ] ?? null
+  )
 }
 /** Whether the line leaves a bag at its moving end. */
 export const isBelow = (job: Job, axle: AxleEnd): boolean => kitAt(job, axle)?.kit.family === 'in-coil'
 
 /** Room that a fitting needs around it. */
-const ROOM = 0.03
+const ROOM: Meters = 0.03
 /** A place as it is, or the nearest one beside or below it that nothing is in. */
 function clearPlace(under: Underside, at: Place): Place {
   const pieces = under.obstacles.flatMap((o) => o.bodies.flatMap((b) => piecesOf(b, o.motion)))
