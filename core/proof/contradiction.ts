@@ -56,12 +56,16 @@ export function contradiction(work: Work, record: BayRecord): Flag | null {
       if (!isLined(work, body.axle)) return flagged('not-fitted', body.axle)
       const read = Date.parse(body.readAt)
       if (read > timeOf(record) + CLOCK_SLACK) return flagged('dated-ahead')
-      return read < (work.closedAt[body.axle] ?? -Infinity) ? flagged('before-lines') : null
+      // A time is typed to the minute: one of the same minute is no earlier.
+      return read < minuteOf(work.closedAt[body.axle] ?? -Infinity) ? flagged('before-lines') : null
     }
     default:
       return null
   }
 }
+
+const MINUTE = 60_000
+const minuteOf = (ms: number): number => Math.floor(ms / MINUTE) * MINUTE
 
 function turnFlag({ steps, settled }: Work, step: PlanStep): Flag | null {
   const first = step.after.find((id) => steps.has(id) && !settled.has(id))

@@ -116,7 +116,7 @@ const sideOf = (c: AirCheckState) => c.side ?? 'both bags'
           : checks.some((c) => c.state === 'begun')
             ? 'Begun: read it again later'
             : clean < all
-              ? `${all - clean} connections to soap`
+              ? `${all - clean} connection${all - clean === 1 ? '' : 's'} to soap`
               : checks.some((c) => c.state === 'void')
                 ? 'Begin the air check again'
                 : 'No bubbles: begin the air check'

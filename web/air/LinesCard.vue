@@ -28,6 +28,7 @@ import {
   type Circuit,
   type CircuitFault,
   type NodeKind,
+  type Place,
   type RunKind,
 } from '@stout-shackle/core/circuit'
 import type { Job } from '@stout-shackle/core/job'
@@ -88,6 +89,18 @@ const node = computed(() => props.circuit.nodes.find((n) => n.id === props.selec
 const tube = computed(() => props.circuit.tubes.find((t) => t.id === props.selected) ?? null)
 const run = computed(() => props.circuit.runs.find((r) => r.id === props.selected) ?? null)
 const laidLine = computed(() => props.laid.find((l) => l.line === props.selected) ?? null)
+/** Half way along the line that is picked. */
+const middle = computed((): Place | null => {
+  const { way } = laidLine.value ?? {}
+  if (!way) return null
+  const long = (i: number) => Math.hypot(...way[i]!.map((v, k) => v - way[i - 1]![k]!))
+  let left = way.reduce((sum, _, i) => sum + (i ? long(i) : 0), 0) / 2
+  for (let i = 1; i < way.length; i++) {
+    if (left <= long(i)) return way[i - 1]!.map((v, k) => v + ((way[i]![k]! - v) * left) / (long(i) || 1)) as Place
+    left -= long(i)
+  }
+  return way.at(-1)!
+})
 /** Harness or hose of a compressor that was taken out. */
 const noRuns = computed(() =>
   props.circuit.nodes
@@ -126,7 +139,7 @@ const adding = ref<NodeKind | RunKind | 'hole' | ''>('')
 const passage = computed(() => props.circuit.passages.find((p) => p.id === props.selected) ?? null)
 /** A hole in the rail or cross member that is nearest to what is picked: it is there already, nothing is drilled for a line. */
 function addHole() {
-  const near = laidLine.value?.way[Math.floor(laidLine.value.way.length / 2)] ?? [-0.6, 0.4, 0.6]
+  const near = middle.value ?? [-0.6, 0.4, 0.6]
   const rails = props.under.parts.flatMap(({ part }) =>
     HAS_HOLES.includes(part.kind) && part.shape.kind === 'box'
       ? [{ id: part.id, low: part.shape.low, high: part.shape.high }]
@@ -166,8 +179,7 @@ function add() {
     return
   }
   const into = tube.value
-  const middle = laidLine.value?.way[Math.floor(laidLine.value.way.length / 2)] ?? null
-  if (into && SET_INTO_LINES.includes(kind)) emit('keep', withInLine(props.circuit, into.id, kind, middle))
+  if (into && SET_INTO_LINES.includes(kind)) emit('keep', withInLine(props.circuit, into.id, kind, middle.value))
   else emit('keep', withNode(props.circuit, kind, [-0.3, 0, 0.6]))
 }
 function remove() {

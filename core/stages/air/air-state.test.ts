@@ -1,0 +1,100 @@
+import { describe, expect, test } from 'vitest'
+import { demoJob } from '../../../demo/shop'
+import { told, wholeJob, type Told } from '../../fixtures/whole-job'
+import { connectionsOf, type BayRecord, type Job, type RecordBody } from '../../job'
+import { PSI } from '../../quantity'
+import { assessJob } from '..'
+
+// What a hold is worth by what happened before and after it. Common practice, no published source.
+const { job } = demoJob('0411')
+const list = wholeJob(job)
+type Body<K> = Extract<RecordBody, { kind: K }>
+const isStart = ({ body }: Told) => body.kind === 'air-check' && body.end === 'start' && body.side === 'left'
+const isEnd = ({ body }: Told) => body.kind === 'air-check' && body.end === 'end' && body.side === 'left'
+const left = (records: readonly BayRecord[], of: Job = job) =>
+  assessJob(of, records).air.checks.find((c) => c.side === 'left')!
+const waiting = (records: readonly BayRecord[], of: Job = job) => {
+  const { stages } = assessJob(of, records)
+  return stages.find((s) => s.stage === 'air')!.waits.map((w) => w.code)
+}
+const changed = (is: (t: Told) => boolean, change: Partial<Body<'air-check'>>): BayRecord[] =>
+  told(list.map((t) => (is(t) ? { ...t, body: { ...(t.body as Body<'air-check'>), ...change } } : t)))
+
+describe('how far a hold is', () => {
+  test('not begun, begun, read', () => {
+    const start = list.findIndex(isStart)
+    const end = list.findIndex(isEnd)
+    expect(left(told(list.slice(0, start))).state).toBe('not-begun')
+    expect(left(told(list.slice(0, end))).state).toBe('begun')
+    expect(left(told(list))).toMatchObject({ state: 'read', missing: null })
+  })
+  test('lines that were joined anew since its start: it begins again, and what was read after it is no answer', () => {
+    const records = told(list)
+    const circuitSince = new Date(Date.parse(records.at(-1)!.at) + 1000).toISOString()
+    const anew = { ...job, circuitSince }
+    expect(left(records, anew)).toMatchObject({
+      state: 'void',
+      missing: { code: 'void', voided: { code: 'circuit-changed' } },
+    })
+    expect(waiting(records, anew)).toContain('air-check-void')
+    expect(waiting(records, anew)).not.toContain('air-check-end')
+  })
+  test.each([
+    ['at the test pressure itself', 0, 'read'],
+    ['a tenth under it', -0.1, 'void'],
+  ])('a start %s', (_what, more, state) => {
+    const { start } = left(told(list))
+    expect(left(changed(isStart, { pressure: start!.pressure + more * PSI })).state).toBe(state)
+  })
+  test('an end from before the start is none', () => {
+    const { start } = left(told(list))
+    const before = new Date(Date.parse(start!.readAt) - 60_000).toISOString()
+    expect(left(changed(isEnd, { readAt: before }))).toMatchObject({ state: 'begun', outOfOrder: true, verdict: null })
+  })
+})
+
+describe('a hold and what was opened', () => {
+  const bag = connectionsOf(job).find((c) => c.id.startsWith('rear-bag-left-air-'))!.id
+  const start = list.findIndex(isStart)
+  /** A joint opened and closed again so many minutes and seconds past an hour, before the start that is typed as `typed`. */
+  const closedAt = (seconds: number, typed: string) => {
+    const records = told(list)
+    const at = `2099-01-05T10:30:${String(seconds).padStart(2, '0')}.000Z`
+    const opened: RecordBody[] = [
+      { kind: 'connection-opened', connection: bag, reason: 'cut slanted', remedy: 'recut' },
+      {
+        kind: 'connection',
+        connection: bag,
+        result: 'no-bubbles',
+        pressure: job.kits[0]!.kit.testPressure!,
+        minutes: 3,
+      },
+    ] as RecordBody[]
+    const own = opened.map((body, i): BayRecord => ({
+      ...records[start]!,
+      id: `mend-${i}`,
+      sequence: records[start]!.sequence,
+      body,
+      at,
+    }))
+    const rest = records.slice(start).map((r) => ({ ...r, at: '2099-01-06T10:31:00.000Z' }))
+    return [...records.slice(0, start), ...own, ...rest].map((r, i) => ({
+      ...r,
+      sequence: i + 1,
+      body:
+        r.body.kind === 'air-check'
+          ? { ...r.body, readAt: r.body.end === 'start' ? typed : '2099-01-06T10:30:00Z' }
+          : r.body,
+    }))
+  }
+  test('begun within the minute in which the last joint was closed, which is as near as a time is typed, it counts', () => {
+    expect(left(closedAt(45, '2099-01-05T10:30:00Z')).state).toBe('read')
+    expect(left(closedAt(0, '2099-01-05T10:30:00Z')).state).toBe('read')
+  })
+  test('begun a minute before it does not', () => {
+    expect(left(closedAt(0, '2099-01-05T10:29:00Z'))).toMatchObject({
+      state: 'void',
+      missing: { code: 'wrong-state', flag: { code: 'before-lines' } },
+    })
+  })
+})
