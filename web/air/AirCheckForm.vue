@@ -96,6 +96,8 @@ function refusal(at: dayjs.Dayjs, minutes: number): string {
   if (temperature.value === null) return 'Enter the temperature of the shop: without it a cold night looks like a leak.'
   if (!at.isValid()) return 'Enter when it was read.'
   if (at.isAfter(dayjs().add(5, 'minute'))) return 'Read in the future? Check the date and time.'
+  const { max } = recordLimits('air-check', 'waited')
+  if (props.end === 'start' && minutes > max) return `Minutes since air went in: ${SETTLE_MINUTES} to ${max}.`
   if (props.end === 'start' && !(minutes >= SETTLE_MINUTES))
     return `Enter how long it stood since air went in: ${SETTLE_MINUTES} min or more. Air just pumped in is warm and falls as it cools.`
   const start = props.check.start

@@ -27,15 +27,18 @@ const preferences = usePreferences()
 const typed = ref<number | null>(null)
 /** How long each connection was watched: typed, never assumed. */
 const minutes = ref<number | null>(null)
+const watch = recordLimits('connection', 'minutes')
 const refused = ref('')
 type Result = Extract<RecordBody, { kind: 'connection' }>['result']
 function soap(connection: string, result: Result, reason = '') {
   refused.value =
     typed.value === null
       ? 'Type the pressure the gauge shows while soaping.'
-      : typeof minutes.value !== 'number' && result === 'no-bubbles'
-        ? 'Type how many minutes they were watched.'
-        : ''
+      : typeof minutes.value === 'number' && !(minutes.value >= watch.min && minutes.value <= watch.max)
+        ? `Minutes watched: ${watch.min} to ${watch.max}.`
+        : typeof minutes.value !== 'number' && result === 'no-bubbles'
+          ? 'Type how many minutes they were watched.'
+          : ''
   if (refused.value || typed.value === null) return
   store.record({
     kind: 'connection',
@@ -88,8 +91,7 @@ const clean = computed(() => props.connections.filter((c) => c.result === 'no-bu
         v-model.number="minutes"
         class="control minutes"
         type="number"
-        min="0"
-        max="240"
+        v-bind="watch"
         aria-label="Minutes watched"
       />
       <span class="small muted"

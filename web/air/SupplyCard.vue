@@ -28,12 +28,17 @@ const p = (v: number) => formatQuantity('pressure', v, preferences.system, 1)
 
 /** A shop chuck's flow: as typed, l/min of free air, the same at every pressure. */
 const chuck = ref('60')
+/** What a chuck can give, l/min. */
+const CHUCK = { min: 1, max: 2000 }
+const chuckFlow = computed(() => {
+  const liters = Number(chuck.value.replace(',', '.'))
+  return liters >= CHUCK.min && liters <= CHUCK.max ? liters : null
+})
 const unit = computed(() => job.value.procedures.find((x) => x.procedure.compressor)?.procedure.compressor ?? null)
 const compressed = computed(() => job.value.supply === 'compressor' || job.value.supply === 'compressor-tank')
 const flow = computed((): readonly FlowPoint[] | null => {
   if (compressed.value) return unit.value?.flow ?? null
-  const liters = Number(chuck.value.replace(',', '.'))
-  return liters > 0 ? [{ pressure: 0, flow: liters / 60_000 }] : null
+  return chuckFlow.value === null ? null : [{ pressure: 0, flow: chuckFlow.value / 60_000 }]
 })
 
 interface FillLine {
@@ -225,6 +230,9 @@ async function fill(l: FillLine) {
     </header>
     <p v-if="compressed && !unit" class="note" data-code="no-unit">
       Add the compressor's instructions on Plan: its flow, current and duty come from its sheet.
+    </p>
+    <p v-if="!compressed && chuckFlow === null" class="note stop" role="alert">
+      Enter the flow of the chuck, {{ CHUCK.min }} to {{ CHUCK.max }} l/min.
     </p>
     <table class="dense">
       <thead>
