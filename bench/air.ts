@@ -113,9 +113,9 @@ export function benchAir(): AirFigures {
     return { mean: all.reduce((x, y) => x + y, 0) / all.length, p90: percentile(all, 0.9) }
   }
   return {
-    routing: time('routing six lines over a full underbody', () => routed(under, circuit), 40),
+    routing: time('routing six lines, a harness and a hose over a full underbody', () => routed(under, circuit), 40),
     judging: time(
-      'what the six come to: gaps through the travel, sleeve, loom, ties',
+      'what they come to: gaps through the travel, sleeve, loom, ties',
       () => laidLines(job, under, laid),
       20,
     ),

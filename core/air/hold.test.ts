@@ -105,7 +105,10 @@ describe('the verdict on a hold', () => {
   test('a short one says what it can show: two hours with a dial gauge nothing under some 17 psi a day', () => {
     const v = judgeHold(at(60, 20), at(59.5, 20), 2)!
     expect(v.code).toBe('too-early')
-    expect(v.detectable / PSI).toBeCloseTo(Math.SQRT2 * 12, 9)
+    // Two gauges good to 1 psi, two thermometers good to 0.5 K: by the gas law 0.5/293.15 of the absolute pressure each.
+    const warmth = ((60 * PSI + 101_325) / 293.15) * 0.5
+    expect(v.detectable).toBeCloseTo(Math.SQRT2 * Math.hypot(PSI, warmth) * 12, 6)
+    expect(v.detectable / PSI).toBeCloseTo(17.1, 1)
     expect(code(at(60, 20), at(40, 20), 2)).toBe('leaks')
   })
   test('a finer gauge tells sooner', () => {

@@ -34,6 +34,9 @@ const DAY = 24
 /** What one reading of a dial gauge may be off by. Common practice, no published source. */
 export const GAUGE_TOLERANCE: Pascals = 1 * PSI
 
+/** What one reading of a shop thermometer may be off by. Common practice, no published source. */
+const THERMOMETER_TOLERANCE: Kelvin = 0.5
+
 export type HoldCode =
   | 'holds'
   | 'leaks'
@@ -143,8 +146,9 @@ export function judgeHold(
   const expected = expectedAfter(start, end, standing)
   if (!expected) return undefined
   const allowed = allowedLoss(start.pressure, hours)
-  // Two readings, each off by itself.
-  const sees = Math.SQRT2 * gauge
+  // Two readings, each off by itself, of a gauge and of a thermometer: at one volume pressure goes with temperature.
+  const warmth = ((start.pressure + atmosphere(start.altitude)) / start.temperature) * THERMOMETER_TOLERANCE
+  const sees = Math.SQRT2 * Math.hypot(gauge, warmth)
   const open = (expected.high - expected.low) / 2
   const lost = expected.value - end.pressure
   const [least, most] = [expected.low - end.pressure, expected.high - end.pressure]

@@ -4,6 +4,7 @@ import { beforeAll, describe, expect, test } from 'vitest'
 import { demoJob } from '../../demo/shop'
 import { box, capsule, type Motion, type Vector } from '../clearance'
 import { circuitFor, SUPPLIES } from '../circuit'
+import type { Job } from '../job'
 import { assessJob } from '../stages'
 import { laidLines, placedCircuit, routed, undersideOf } from '../stages/air/lines'
 import {
@@ -276,6 +277,64 @@ describe('a hole that is in a rail', () => {
     expect(through.report.loom.length).toBeGreaterThan(0)
     for (const near of through.report.near.filter((n) => n.obstacle.includes('rail')))
       expect(near.gap).toBeGreaterThan(0)
+  })
+})
+
+describe('a hole that is in a cross member', () => {
+  // Across the whole vehicle, from the floor of the room to its top: there is no other way than through.
+  const { job, records } = demoJob('0417')
+  type At = [number, number, number]
+  const bare = circuitFor([{ axle: 'rear', lines: 'separate', tube: OUTSIDE }], 'gauges')
+  const places: Record<string, At> = { 'rear-left-gauge': [-0.75, 0.2, 0.62], 'rear-left-valve': [-0.95, 0.2, 0.62] }
+  const nodes = bare.nodes.map((n) => (places[n.id] ? { ...n, at: places[n.id]! } : n))
+  const member = {
+    id: 'member',
+    kind: 'cross-member' as const,
+    name: '',
+    side: 'center' as const,
+    shape: { kind: 'box' as const, on: 'frame' as const, low: [-0.88, -3, 0] as At, high: [-0.84, 3, 3] as At },
+    freeLength: null,
+    shielded: false,
+    heldBy: null,
+    handling: [],
+    source: 'tape' as const,
+    tolerance: 0.003,
+  }
+  const through = (at: At[], only = 'rear-left-gauge-out') => {
+    const underbody = { ...job.vehicle.underbody!, rear: [...job.vehicle.underbody!.rear, member] }
+    const passages = at.map((own, i) => ({ id: `hole-${i}`, part: 'rear-member', at: own }))
+    const own: Job = {
+      ...job,
+      vehicle: { ...job.vehicle, underbody },
+      supply: 'gauges',
+      circuit: { ...bare, nodes, passages },
+    }
+    const under = undersideOf(own, assessJob(own, records).active)
+    const { circuit, none } = routed(under, placedCircuit(own, under), [only])
+    return { none, line: laidLines(own, under, circuit, [only])[0]! }
+  }
+  test('there is no way without one; with one the line goes along the vehicle through it', () => {
+    expect(through([]).none).toEqual(['rear-left-gauge-out'])
+    const at: At = [-0.86, 0.15, 0.6]
+    const { none, line } = through([at])
+    expect(none).toEqual([])
+    // Straight through, a mouth before and behind the member.
+    const mouths = line.way.filter((p) => p[1] === at[1] && p[2] === at[2]).map((p) => p[0])
+    expect(mouths).toHaveLength(2)
+    expect(Math.max(...mouths)).toBeGreaterThan(-0.84)
+    expect(Math.min(...mouths)).toBeLessThan(-0.88)
+    const near = line.report.near.find((n) => n.obstacle === 'rear-member')!
+    // Half a hole of 1 in less half the tube: the line goes through its middle.
+    expect(near.gap).toBeGreaterThan(0)
+    expect(near.gap).toBeLessThanOrEqual(0.0127 - OUTSIDE / 2 + 1e-9)
+    expect(line.report.loom.length).toBeGreaterThan(0)
+  })
+  test('of two the one that is cheaper is taken', () => {
+    const { line } = through([
+      [-0.86, -0.35, 0.6],
+      [-0.86, 0.2, 0.62],
+    ])
+    expect(line.way.some((p) => p[1] === 0.2 && p[0] < -0.88)).toBe(true)
   })
 })
 

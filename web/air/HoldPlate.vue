@@ -91,7 +91,7 @@ const sideOf = (c: AirCheckState) => c.side ?? 'both bags'
       >
       <PlateRow
         label="Least this could show"
-        says="two readings of a gauge good to 1 psi, and friction of the springs"
+        says="two readings of a gauge good to 1 psi and of a thermometer good to 1 °F, and friction of the springs"
         >{{ `${p(worst.verdict!.detectable)} a day` }}</PlateRow
       >
       <PlateRow

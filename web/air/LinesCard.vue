@@ -428,6 +428,13 @@ const sum = (all: readonly { from: number; to: number }[]) => all.reduce((s, x) 
 .labels span {
   margin-right: 14px;
 }
+.card > header {
+  flex-wrap: wrap;
+}
+.card > header .plain,
+.card > header .file {
+  white-space: nowrap;
+}
 .files {
   margin-left: auto;
   display: inline-flex;

@@ -303,6 +303,7 @@ async function fill(l: FillLine) {
       <div class="rows">
         <template v-if="wire">
           <PlateRow
+            data-row="wire"
             label="Wire"
             says="3 % of 12 V over the loop, and what its fuse lets through (ASTM B258; common practice)"
             >{{
@@ -331,11 +332,17 @@ async function fill(l: FillLine) {
           >
         </template>
         <PlateRow v-else label="Wire">measure the way of the harness, there and back</PlateRow>
-        <PlateRow v-if="harnessShort !== null" label="Harness in the box" :state="harnessShort > 0 ? 'stop' : 'fine'">{{
-          harnessShort > 0
-            ? `${formatRun(harnessShort, preferences.system)} short of its way`
-            : `${formatRun(unit.harness!, preferences.system)}, reaches`
-        }}</PlateRow>
+        <PlateRow
+          v-if="harnessShort !== null"
+          data-row="harness"
+          label="Harness in the box"
+          :state="harnessShort > 0 ? 'stop' : 'fine'"
+          >{{
+            harnessShort > 0
+              ? `${formatRun(harnessShort, preferences.system)} short of its way`
+              : `${formatRun(unit.harness!, preferences.system)}, reaches`
+          }}</PlateRow
+        >
         <PlateRow label="Runs" says="by its sheet; over its duty it trips by heat"
           >{{ unit.current.idle }} to {{ unit.current.full }} A, {{ Math.round(100 * unit.duty) }} % of the
           time</PlateRow
@@ -349,6 +356,7 @@ async function fill(l: FillLine) {
           }}</PlateRow
         >
         <PlateRow
+          data-row="feed"
           label="Line to the manifold"
           says="by its sheet: the air out of it is hot"
           :state="feed === null ? 'unknown' : feed < unit.hose ? 'stop' : 'fine'"

@@ -7,7 +7,7 @@ defineProps<{ label: string; state?: 'stop' | 'caution' | 'fine' | 'unknown'; sa
 </script>
 
 <template>
-  <div class="row">
+  <div class="row" :data-state="state">
     <span class="what">
       <StateSign v-if="state" :state="state" />
       {{ label }}

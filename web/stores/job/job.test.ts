@@ -144,7 +144,11 @@ describe('editing the plan', () => {
     const store = await opened()
     const before = store.job!
     expect(before).not.toHaveProperty('circuitSince')
-    store.edit((job) => ({ ...job, supply: 'compressor', kits: job.kits.map((k) => ({ ...k, work: 'take-off' as const })) }))
+    store.edit((job) => ({
+      ...job,
+      supply: 'compressor',
+      kits: job.kits.map((k) => ({ ...k, work: 'take-off' as const })),
+    }))
     await until(() => !store.unsaved)
     expect(store.job).toMatchObject({ supply: 'compressor', circuitSince: SINCE, kits: [{ since: SINCE }] })
     store.undo()
