@@ -34,7 +34,17 @@ test('a teed pair with compressor and tank: routed, filled, leaking at its tee, 
   expect(await owed(page).count()).toBe(18)
   await page.getByRole('button', { name: 'Route them' }).click()
   await page.locator('g.line[data-line] .drawn').first().waitFor()
-  expect(await page.locator('[data-card=lines] tbody tr[data-line]').count()).toBe(6)
+  // Six lines of air, the harness from the battery and the hose from the filter.
+  expect(await page.locator('[data-card=lines] tbody tr[data-line]').count()).toBe(8)
+  // A battery that is dragged lengthens its harness, and the wire with it.
+  const loop = () => page.locator('[data-loop]').innerText()
+  const before = await loop()
+  const battery = (await page.locator('[data-begin=compressor-harness]').boundingBox())!
+  await page.mouse.move(battery.x + 8, battery.y + 8)
+  await page.mouse.down()
+  await page.mouse.move(battery.x - 20, battery.y + 40, { steps: 4 })
+  await page.mouse.up()
+  await expect.poll(loop).not.toBe(before)
   await settled(page)
 
   // The stand-in fills it to the figure; over the max of the kit it does not.
@@ -48,6 +58,7 @@ test('a teed pair with compressor and tank: routed, filled, leaking at its tee, 
   await fill.getByRole('button', { name: 'Fill', exact: true }).click()
   await page.locator('[data-last]').waitFor()
   await fill.getByText('24.0 psi').waitFor()
+  await fill.getByRole('button', { name: 'gauge on it' }).click()
 
   await read(page, 'Pressure while soaping', '24')
   await page.getByLabel('Minutes watched').fill('3')
@@ -75,7 +86,8 @@ test('a teed pair with compressor and tank: routed, filled, leaking at its tee, 
 
   // The hold: refused without the wait, begun with it; the server dies, and it is still begun.
   const start = page.locator('form.air-check').first()
-  await read(page, 'Pressure, start of the air check', '24')
+  // What the gauge on the line sent stands there by itself.
+  await expect.poll(() => page.getByLabel('Pressure, start of the air check').inputValue()).toBe('24.0')
   await read(page, 'Temperature, start of the air check', '75')
   await start.getByRole('button', { name: 'Save' }).click()
   await start.getByRole('alert').waitFor()
@@ -87,6 +99,7 @@ test('a teed pair with compressor and tank: routed, filled, leaking at its tee, 
   await shop.restart()
   await page.reload()
   await page.locator('form.air-check').first().getByText('24.0 psi at 75 °F').waitFor()
+  await fill.getByText('24.0 psi').waitFor()
   expect(await owed(page).count()).toBe(0)
 
   // Read at once it says nothing yet, and says so.

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useNow } from '@vueuse/core'
+import { useNow, useSessionStorage } from '@vueuse/core'
 import dayjs from 'dayjs'
 import timezone from 'dayjs/plugin/timezone'
 import utc from 'dayjs/plugin/utc'
@@ -67,31 +67,51 @@ const lines = computed((): LineLog[] =>
 const teed = computed(() => job.value.air[axle] === 'teed')
 
 const onClock = (at: Date) => dayjs(at).tz(shop.settings.timeZone).format('YYYY-MM-DDTHH:mm')
-const side = ref<'left' | 'right'>('left')
-const pressure = ref<number | null>(null)
-const temperature = ref<number | null>(null)
-const filledTo = ref<number | null>(null)
+interface Entry {
+  side: 'left' | 'right'
+  pressure: number | null
+  temperature: number | null
+  filledTo: number | null
+  /** As typed; empty for now. */
+  when: string
+  load: '' | 'empty' | 'loaded'
+  source: 'shop' | 'owner'
+  readBy: string
+  /** What was sent and had no answer: sent again it is the same reading, and not a second one. */
+  sent: { key: string; reading: PressureReading } | null
+}
+const blank = (): Entry => ({
+  side: 'left',
+  pressure: null,
+  temperature: null,
+  filledTo: null,
+  when: '',
+  load: '',
+  source: 'owner',
+  readBy: '',
+  sent: null,
+})
+/** What is typed and not saved, for each job: a page that is loaded again has it still. */
+const entry = useSessionStorage(() => `pressure-log ${job.value.id} ${axle}`, blank)
 const now = useNow({ interval: 10_000 })
 /** Now by the shop's clock, until somebody types when. */
-const typedWhen = ref('')
-const when = computed({ get: () => typedWhen.value || onClock(now.value), set: (v) => (typedWhen.value = v) })
-const loaded = ref<'' | 'empty' | 'loaded'>('')
-const source = ref<'shop' | 'owner'>('owner')
-const readBy = ref('')
+const when = computed({ get: () => entry.value.when || onClock(now.value), set: (v) => (entry.value.when = v) })
 const refused = ref('')
 const saving = ref(false)
 const p = (v: number) => formatQuantity('pressure', v, preferences.system, 1)
 
-async function send(readings: PressureReading[]) {
+/** @returns why they were not taken; empty where they were */
+async function send(readings: PressureReading[], key: string) {
   const asked = job.value.id
   saving.value = true
   try {
     const fresh = await call<KeptReading[]>(`/jobs/${asked}/pressures`, {
       method: 'POST',
-      key: newKey(),
+      key,
       body: { readings },
     })
-    if (asked === job.value.id) kept.value = [...kept.value, ...fresh]
+    const known = new Set(fresh.map((r) => r.id))
+    if (asked === job.value.id) kept.value = [...kept.value.filter((r) => !known.has(r.id)), ...fresh]
     return ''
   } catch (error) {
     return failureText(error)
@@ -100,36 +120,44 @@ async function send(readings: PressureReading[]) {
   }
 }
 async function save() {
-  const at = typedWhen.value ? dayjs.tz(typedWhen.value, shop.settings.timeZone) : dayjs()
+  const own = entry.value
+  const at = own.when ? dayjs.tz(own.when, shop.settings.timeZone) : dayjs()
   refused.value =
-    pressure.value === null
+    own.pressure === null
       ? 'Enter the pressure the gauge showed.'
       : !at.isValid()
         ? 'Enter when it was read.'
         : at.isAfter(dayjs().add(5, 'minute'))
           ? 'Read in the future? Check the date and time.'
-          : !readBy.value.trim() && source.value === 'owner'
+          : !own.readBy.trim() && own.source === 'owner'
             ? 'Enter who read it.'
             : ''
-  if (refused.value || pressure.value === null) return
-  refused.value = await send([
-    {
-      axle,
-      side: teed.value ? null : side.value,
-      pressure: pressure.value,
-      temperature: temperature.value,
-      altitude: null,
-      readAt: at.toISOString(),
-      load: loaded.value || null,
-      source: source.value,
-      readBy: readBy.value.trim() || session.person?.name || 'the shop',
-      filledTo: filledTo.value,
-    },
-  ])
+  if (refused.value || own.pressure === null) return
+  const reading: PressureReading = {
+    axle,
+    side: teed.value ? null : own.side,
+    pressure: own.pressure,
+    temperature: own.temperature,
+    altitude: null,
+    readAt: at.toISOString(),
+    load: own.load || null,
+    source: own.source,
+    readBy: own.readBy.trim() || session.person?.name || 'the shop',
+    filledTo: own.filledTo,
+  }
+  own.sent = isSame(own.sent?.reading ?? null, reading, own.when === '') ? own.sent : { key: newKey(), reading }
+  refused.value = await send([own.sent!.reading], own.sent!.key)
   if (refused.value) return
-  pressure.value = null
-  filledTo.value = null
-  typedWhen.value = ''
+  // Typed on meanwhile, or another job is open: what was sent is done with all the same.
+  Object.assign(own, { pressure: null, filledTo: null, when: '', sent: null })
+}
+/** A reading of now that is sent again within so many minutes is the same one. */
+const SAME_WITHIN = 10
+/** Whether a reading is the one that was sent before. */
+function isSame(before: PressureReading | null, reading: PressureReading, isNow: boolean): boolean {
+  if (!before) return false
+  const near = isNow && Math.abs(dayjs(reading.readAt).diff(before.readAt, 'minute')) < SAME_WITHIN
+  return JSON.stringify(near ? { ...before, readAt: reading.readAt } : before) === JSON.stringify(reading)
 }
 const taking = ref<string | null>(null)
 const why = ref('')
@@ -156,7 +184,7 @@ function takeCsv(text: string) {
   const read = pressuresFromCsv(text, kept.value)
   if (!read.ok) return read.problems
   if (!read.value.length) return 'Nothing in it is new.'
-  void send(read.value).then((failed) => (refused.value = failed))
+  void send(read.value, newKey()).then((failed) => (refused.value = failed))
   return `${read.value.length} readings taken in.`
 }
 const day = (at: string) => shop.dateTime(at)
@@ -215,53 +243,55 @@ const dueText = (l: LineLog) => {
     </div>
     <form class="row" @submit.prevent="save">
       <label v-if="!teed" class="small muted"
-        >Side<select v-model="side" class="control" aria-label="Side, log">
+        >Side<select v-model="entry.side" class="control" aria-label="Side, log">
           <option>left</option>
           <option>right</option>
         </select></label
       >
       <QuantityField
         clearable
-        :value="pressure"
+        :value="entry.pressure"
         kind="pressure"
         label="Gauge read"
         v-bind="limits"
         :decimals="1"
-        @update="(v) => (pressure = v)"
+        @update="(v) => (entry.pressure = v)"
       />
       <QuantityField
         clearable
-        :value="temperature"
+        :value="entry.temperature"
         kind="temperature"
         label="Temperature then"
         v-bind="warmth"
-        @update="(v) => (temperature = v)"
+        @update="(v) => (entry.temperature = v)"
       />
       <label class="small muted"
         >Read at<input v-model="when" class="control" type="datetime-local" aria-label="When, log"
       /></label>
       <label class="small muted"
-        >Load<select v-model="loaded" class="control" aria-label="Load, log">
+        >Load<select v-model="entry.load" class="control" aria-label="Load, log">
           <option value="">not said</option>
           <option>empty</option>
           <option>loaded</option>
         </select></label
       >
       <label class="small muted"
-        >From<select v-model="source" class="control" aria-label="Source, log">
+        >From<select v-model="entry.source" class="control" aria-label="Source, log">
           <option value="owner">the owner</option>
           <option value="shop">the shop</option>
         </select></label
       >
-      <label class="small muted">Read by<input v-model="readBy" class="control who" aria-label="Read by, log" /></label>
+      <label class="small muted"
+        >Read by<input v-model="entry.readBy" class="control who" aria-label="Read by, log"
+      /></label>
       <QuantityField
         clearable
-        :value="filledTo"
+        :value="entry.filledTo"
         kind="pressure"
         label="Filled to"
         v-bind="limits"
         :decimals="1"
-        @update="(v) => (filledTo = v)"
+        @update="(v) => (entry.filledTo = v)"
       />
       <el-button native-type="submit" type="primary" :loading="saving">Save</el-button>
     </form>
