@@ -43,8 +43,10 @@ const VIEWS = [
     'air',
     '/jobs/job-0417/air',
     async (page) => {
+      await page.getByLabel('Air comes from').selectOption('compressor-tank')
       await page.getByRole('button', { name: 'Route them' }).click()
-      await page.locator('[data-half]').waitFor()
+      await page.locator('tr[data-line=compressor-harness]').waitFor()
+      await page.getByRole('status').filter({ hasText: /^saved$/ }).waitFor()
     },
   ],
   ['hand-over', '/jobs/job-0415/hand-over'],

@@ -5,7 +5,16 @@ import { feedLines, pressureGroups, tubeVolume, type Circuit, type PressureGroup
 import { compressorWaitSchema, type CompressorPanel } from '@stout-shackle/core/contract'
 import { jobSchema } from '@stout-shackle/core/job'
 import { hasAir } from '@stout-shackle/core/kit'
-import { atmosphere, formatNumber, formatQuantity, formatRun, limitsOf, PSI } from '@stout-shackle/core/quantity'
+import {
+  atmosphere,
+  isAbove,
+  limitQuantity,
+  formatNumber,
+  formatQuantity,
+  formatRun,
+  limitsOf,
+  PSI,
+} from '@stout-shackle/core/quantity'
 import { airSpring, bagAt } from '@stout-shackle/core/spring'
 import { pressuresToSet, type KitAssessment } from '@stout-shackle/core/stages'
 import type { LaidLine } from '@stout-shackle/core/stages/air/lines'
@@ -198,12 +207,12 @@ async function fill(l: FillLine) {
   }
   // A free hanging axle lets a bag push it to the end of its shocks.
   const { support } = assessment.value.proof.now.stand
-  if (support === 'axle-hanging' && target > l.minimum) {
-    failure.value = `The axle hangs free: no more than the min, ${p(l.minimum)}. Put it on its wheels or on its jack first.`
+  if (support === 'axle-hanging' && isAbove(target, l.minimum)) {
+    failure.value = `The axle hangs free: no more than the min, ${limitQuantity('min', 'pressure', l.minimum, preferences.system)}. Put it on its wheels or on its jack first.`
     return
   }
-  if (target > l.maximum) {
-    failure.value = `Over the max of this kit here, ${p(l.maximum)}: not filled.`
+  if (isAbove(target, l.maximum)) {
+    failure.value = `Over the max of this kit here, ${limitQuantity('max', 'pressure', l.maximum, preferences.system)}: not filled.`
     return
   }
   await ask('/lines', 'PUT', { line: nameOn(l), volume: l.volume, leak: inLine(l)?.leak ?? 0 })
