@@ -101,6 +101,11 @@ const middle = computed((): Place | null => {
   }
   return way.at(-1)!
 })
+/** What the picked line pays for keeping clear of what is between its ends. */
+const longer = computed(() => {
+  const { way, report } = laidLine.value ?? {}
+  return way && report ? report.length - Math.hypot(...way[0]!.map((v, k) => v - way.at(-1)![k]!)) : 0
+})
 /** Harness or hose of a compressor that was taken out. */
 const noRuns = computed(() =>
   props.circuit.nodes
@@ -308,6 +313,9 @@ const sum = (all: readonly { from: number; to: number }[]) => all.reduce((s, x) 
             ? `cut ${formatRun(laidLine.report.cut, preferences.system)}`
             : `${formatRun(laidLine.report.length, preferences.system)} long`
         }}</span>
+        <span v-if="longer > 0.01" class="small muted"
+          >{{ formatRun(longer, preferences.system) }} longer than straight, to keep clear</span
+        >
         <span v-if="run" class="small muted">drag the square: the {{ RUN_BEGINS[run.kind] }}</span>
         <span v-if="laidLine.report.heat" class="small"
           >{{ len(Math.max(0, laidLine.report.heat.gap)) }} from the pipe at the nearest</span

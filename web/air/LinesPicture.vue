@@ -18,6 +18,8 @@ import {
   type Underside,
   type UnderPart,
 } from '@stout-shackle/core/stages/air/lines'
+import { formatQuantity } from '@stout-shackle/core/quantity'
+import { usePreferences } from '../stores/preferences'
 import { placeLabels } from './labels'
 
 /** Lines and fittings over what is under the vehicle, to scale, from above or from the left; front is left. */
@@ -39,6 +41,7 @@ const emit = defineEmits<{
   settle: [circuit: Circuit]
 }>()
 
+const preferences = usePreferences()
 const MARGIN = 0.12
 /** What is seen: all bags, all fittings, and the rear end. */
 const window = computed(() => {
@@ -171,9 +174,24 @@ const lines = computed(() =>
     ]
   }),
 )
+/** Where the picked line is nearest to a hot surface. */
+const nearest = computed(() => {
+  const heat = props.laid.find((l) => l.line === props.selected)?.report.heat
+  return heat ? { ...at(heat.at), gap: Math.max(0, heat.gap), hot: heat.gap < HEAT_DISTANCE } : null
+})
 const labels = computed(() =>
   placeLabels(
     [
+      ...(nearest.value
+        ? [
+            {
+              id: 'nearest',
+              text: `${formatQuantity('length', nearest.value.gap, preferences.system)} from the pipe`,
+              x: nearest.value.x,
+              y: nearest.value.y,
+            },
+          ]
+        : []),
       ...bags.value.map((b) => ({ id: b.id, text: b.side, x: b.low.x + b.r, y: (b.low.y + b.high.y) / 2 })),
       ...fittings.value.map((n) => ({ id: n.id, text: nodeName(props.circuit, n), ...at(n.at) })),
       ...begins.value.map((r) => ({ id: r.id, text: RUN_BEGINS[r.kind], ...at(r.at) })),
@@ -296,7 +314,12 @@ function key(event: KeyboardEvent, what: Held) {
         <polyline v-if="p.part.kind === 'exhaust'" :points="p.way" class="halo" :stroke-width="p.halo" />
       </template>
       <template v-for="p in parts" :key="p.part.id">
-        <rect v-if="p.box" v-bind="p.box" :class="p.part.kind" rx="2">
+        <rect
+          v-if="p.box"
+          v-bind="p.box"
+          :class="p.part.kind"
+          :rx="view === 'left' && p.part.kind === 'tire' ? p.box.width / 2 : 2"
+        >
           <title>{{ p.name }}</title>
         </rect>
         <polyline v-else :points="p.way" :class="p.part.kind" :stroke-width="p.wide">
@@ -426,6 +449,15 @@ function key(event: KeyboardEvent, what: Held) {
       <circle v-else :cx="at(n.at).x" :cy="at(n.at).y" r="6" />
       <circle class="grip" :cx="at(n.at).x" :cy="at(n.at).y" r="13" />
     </g>
+    <circle
+      v-if="nearest"
+      class="nearest"
+      :class="{ hot: nearest.hot }"
+      data-nearest
+      :cx="nearest.x"
+      :cy="nearest.y"
+      r="5"
+    />
     <text v-for="l in labels" :key="l.id" :x="l.left + 2" :y="l.top + 12" class="label">{{ l.text }}</text>
     <text :x="width - 8" :y="height - 8" text-anchor="end" class="hint">front is left</text>
   </svg>
@@ -451,6 +483,10 @@ svg {
 }
 .parts .tire {
   fill: #20262a;
+}
+/* From the left a wheel stands before all that is inside of it. */
+[data-view='left'] .parts .tire {
+  opacity: 0.18;
 }
 .parts .frame-rail,
 .parts .seat,
@@ -554,6 +590,15 @@ svg {
 .begin.on {
   stroke: #0e5a63;
   stroke-width: 3;
+}
+.nearest {
+  fill: #fff;
+  stroke: var(--moss, #3c7a4b);
+  stroke-width: 2.5;
+  pointer-events: none;
+}
+.nearest.hot {
+  stroke: #b97709;
 }
 .passage.on {
   stroke-width: 3;
