@@ -26,10 +26,15 @@ useShopKeys({ showKeys: () => (keyList.value = !keyList.value) })
 followHealth()
 tellUnsent()
 
+const idle = () =>
+  new Promise<unknown>((resolve) =>
+    'requestIdleCallback' in window ? requestIdleCallback(resolve, { timeout: 2000 }) : setTimeout(resolve, 200),
+  )
 // What earlier pages left unsent goes out first; the events start once somebody may hear them.
 void session.load().then(async () => {
   await outbox.resume()
-  // What assesses a job comes with it, not before the board is there.
+  // What assesses a job comes with it, not before the board is there: when the page has nothing else to do.
+  await idle()
   const { useJob } = await import('./stores/job')
   await useJob().resume()
 })
