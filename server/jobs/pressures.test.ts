@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { CompressorPanel, LastRead, StoredJob } from '@stout-shackle/core/contract'
+import { circuitFor, type Circuit } from '@stout-shackle/core/circuit'
 import type { JobExport, KeptReading } from '@stout-shackle/core/job'
 import { PSI, ZERO_CELSIUS } from '@stout-shackle/core/quantity'
 import { assessJob } from '@stout-shackle/core/stages'
@@ -128,6 +129,35 @@ describe('a circuit that is changed after its hold', () => {
     // At the limit itself, 2 psi, it is taken.
     await pressures(25, 23).expect(201)
     await pressures(25, 22.9).expect(422)
+  })
+})
+
+describe('harness and hose of a circuit', () => {
+  const put = async (change: (circuit: Circuit) => object) => {
+    const { job, version } = (await shop.api.get('/api/jobs/job-0415').expect(200)).body as StoredJob
+    const circuit = change(circuitFor([{ axle: 'rear', lines: 'separate', tube: 0.00635 }], 'compressor'))
+    return shop.api
+      .put('/api/jobs/job-0415')
+      .set('If-Match', `"${version}"`)
+      .send({ ...job, supply: 'compressor', air: { ...job.air, rear: 'separate' }, circuit })
+  }
+  test.each<[string, (circuit: Circuit) => object, string]>([
+    ['to nobody', (c) => ({ ...c, runs: c.runs.map((r) => ({ ...r, to: 'nobody' })) }), 'circuit.runs.0.to'],
+    ['to a manifold', (c) => ({ ...c, runs: c.runs.map((r) => ({ ...r, to: 'manifold' })) }), 'circuit.runs.0.to'],
+    ['from beyond the vehicle', (c) => ({ ...c, runs: [{ ...c.runs[0], at: [13, 0, 0] }] }), 'circuit.runs.0.at.0'],
+    ['as thick as a pipe', (c) => ({ ...c, runs: [{ ...c.runs[0], outside: 0.041 }] }), 'circuit.runs.0.outside'],
+  ])('is refused %s, by its field', async (_what, change, field) => {
+    const refused = await put(change)
+    expect(refused.status).toBe(422)
+    expect((refused.body as { errors: { field: string }[] }).errors.map((e) => e.field)).toContain(field)
+  })
+  test('that are moved leave soap and holds as they were: nothing was opened', async () => {
+    expect((await put((c) => c)).status).toBe(200)
+    const before = (await shop.api.get('/api/jobs/job-0415').expect(200)).body as StoredJob
+    const moved = await put((c) => ({ ...c, runs: c.runs.map((r) => ({ ...r, at: [2, 0.4, 0.7] })) }))
+    expect(moved.status).toBe(200)
+    expect((moved.body as StoredJob).job.circuitSince).toBe(before.job.circuitSince)
+    expect((moved.body as StoredJob).version).toBe(before.version + 1)
   })
 })
 
