@@ -46,7 +46,10 @@ const VIEWS = [
       await page.getByLabel('Air comes from').selectOption('compressor-tank')
       await page.getByRole('button', { name: 'Route them' }).click()
       await page.locator('tr[data-line=compressor-harness]').waitFor()
-      await page.getByRole('status').filter({ hasText: /^saved$/ }).waitFor()
+      await page
+        .getByRole('status')
+        .filter({ hasText: /^saved$/ })
+        .waitFor()
     },
   ],
   ['hand-over', '/jobs/job-0415/hand-over'],
