@@ -58,12 +58,12 @@ export class SimulatedCompressor {
   }
   /** Its gauge sends by itself from now on. */
   watch(): () => void {
-    const timer = setInterval(() => void this.panel(), LOOKS_EVERY)
+    const timer = setInterval(() => void this.settle(), LOOKS_EVERY)
     return () => clearInterval(timer)
   }
 
-  async panel(): Promise<CompressorPanel> {
-    await this.settle()
+  panel(): CompressorPanel {
+    this.pass()
     const { ambient, motor, lines, last, gauge } = this.kept
     return {
       ambient,
@@ -79,7 +79,7 @@ export class SimulatedCompressor {
   async join(line: string, volume: number, leak: number): Promise<CompressorPanel> {
     this.pass()
     this.put(line, { pressure: this.of(line)?.pressure ?? 0, volume, leak })
-    return this.panel()
+    return this.settle()
   }
   /** @returns null for a line that is not joined */
   async fill(
@@ -96,7 +96,7 @@ export class SimulatedCompressor {
     this.put(line, run.line)
     this.kept.last = { end: run.end, seconds: run.seconds, current: run.current }
     this.devices.set(COMPRESSOR_GAUGE, run.line.pressure)
-    return this.panel()
+    return this.settle()
   }
   /** Lets air out of a line. */
   async dump(line: string, to: Pascals): Promise<CompressorPanel | null> {
@@ -105,7 +105,7 @@ export class SimulatedCompressor {
     if (!own) return null
     this.put(line, { ...own, pressure: Math.min(own.pressure, to) })
     this.devices.set(COMPRESSOR_GAUGE, this.of(line)!.pressure)
-    return this.panel()
+    return this.settle()
   }
   /** So many hours go by, at another temperature by their end: lines leak and follow the weather, the motor cools. */
   async wait(hours: number, temperature: Kelvin): Promise<CompressorPanel> {
@@ -118,13 +118,13 @@ export class SimulatedCompressor {
         pressure: Math.max(0, ((line.pressure + air) * temperature) / this.kept.ambient - air),
       })
     this.kept.ambient = temperature
-    return this.panel()
+    return this.settle()
   }
   /** The gauge is put on a line: it sends what it shows, and again whenever that has changed. */
   async look(line: string): Promise<CompressorPanel | null> {
     if (!this.of(line)) return null
     this.kept.gauge = { line, sent: -Infinity }
-    return this.panel()
+    return this.settle()
   }
   /** A new fuse, or the motor cooled down. */
   async reset(): Promise<CompressorPanel> {
@@ -132,7 +132,7 @@ export class SimulatedCompressor {
     const { motor } = this.kept
     const cool = this.kept.ambient + 40
     this.kept.motor = { ...motor, tripped: null, temperature: Math.min(motor.temperature, cool) }
-    return this.panel()
+    return this.settle()
   }
 
   private of(line: string): FilledLine | null {
@@ -154,7 +154,7 @@ export class SimulatedCompressor {
     this.kept.at = now
   }
   /** Time goes by, the gauge sends what changed, and all of it is stored. */
-  private async settle(): Promise<void> {
+  private async settle(): Promise<CompressorPanel> {
     this.pass()
     const { gauge } = this.kept
     const shown = gauge && this.of(gauge.line)?.pressure
@@ -163,10 +163,11 @@ export class SimulatedCompressor {
       this.devices.set(COMPRESSOR_GAUGE, shown)
       await this.devices.take(COMPRESSOR_GAUGE)
     }
-    if (!this.kept.lines.length) return
-    await this.db('stand_ins')
-      .insert({ id: ID, state: JSON.stringify(this.kept) })
-      .onConflict('id')
-      .merge()
+    if (this.kept.lines.length)
+      await this.db('stand_ins')
+        .insert({ id: ID, state: JSON.stringify(this.kept) })
+        .onConflict('id')
+        .merge()
+    return this.panel()
   }
 }

@@ -25,7 +25,7 @@ export function compressorRoutes(compressor: SimulatedCompressor, devices: Simul
     return panel
   }
   return Router()
-    .get('/', async (_request, response) => void response.json(await compressor.panel()))
+    .get('/', (_request, response) => void response.json(compressor.panel()))
     .put('/lines', async (request, response) => {
       const { line, volume, leak } = parseBody(compressorLineSchema, request.body)
       response.json(await compressor.join(line, volume, leak))

@@ -61,10 +61,18 @@ describe('the pressure log', () => {
     // Two readings of a line point nowhere.
     expect((await due()).atMinOn).toBeNull()
     await post('job-0417', at(0, 80 / 3, 'left'), at(0, 58.5, 'right')).expect(201)
-    const { job, records } = (await shop.api.get('/api/jobs/job-0417').expect(200)).body as StoredJob
+    const { job, records, version } = (await shop.api.get('/api/jobs/job-0417').expect(200)).body as StoredJob
     const least = assessJob(job, records).chosen[0]!.minimum!.value
     const days = (10 * Math.log(80 / 3 / (least / PSI))) / Math.log(1.5)
     expect((Date.parse((await due()).atMinOn!) - now) / 86_400_000).toBeCloseTo(days, 2)
+    // A job that cannot be read tells no day, and hides none of the others.
+    const id = { id: 'job-0417' }
+    const { document } = (await shop.db<{ id: string; document: string }>('jobs').where(id).first())!
+    await shop.db('jobs').where(id).update({ document: '{}', version: version + 1 })
+    shop.parts.jobs.forget()
+    expect((await due()).atMinOn).toBeNull()
+    await shop.db('jobs').where(id).update({ document, version })
+    expect((await due()).atMinOn).not.toBeNull()
   })
   test.each([
     ['in the future', { readAt: '2099-01-01T00:00:00Z' }, 'readings.0.readAt'],

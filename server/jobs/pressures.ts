@@ -34,19 +34,38 @@ function refuseImpossible(job: Job, readings: readonly PressureReading[], now: n
 
 /** A trend needs so many readings. */
 const FOR_A_TREND = 3
-/** When the bags of each job were last read, and when the first of its lines is at its min by its trend, early rather than late. */
-export const lastReadRoutes = (db: Knex, jobs: { get(id: string, db?: Knex): Promise<StoredJob> }): Router =>
-  Router().get('/', async (_request, response) => {
-    const rows = await db.raw<{ job: string; readAt: string; readings: number }[]>(
-      `SELECT job_id AS job, max(json_extract(document, '$.readAt')) AS readAt, count(*) AS readings FROM pressures
-        WHERE json_extract(document, '$.withdrawn') IS NULL GROUP BY job_id`,
+/**
+ * When the bags of each job were last read, and when the first line of a vehicle is at its min by its trend, early rather than late: at
+ * the visit it was read for last. A trend is worked out when a reading or its job changed.
+ */
+export function lastReadRoutes(db: Knex, jobs: { get(id: string, db?: Knex): Promise<StoredJob> }): Router {
+  const known = new Map<string, { of: string; on: string | null }>()
+  return Router().get('/', async (_request, response) => {
+    const rows = await db.raw<{ job: string; readAt: string; readings: number; version: number; vehicle: string }[]>(
+      `SELECT p.job_id AS job, max(json_extract(p.document, '$.readAt')) AS readAt, count(*) AS readings, j.version AS version,
+          coalesce(j.history, j.id) AS vehicle FROM pressures p JOIN jobs j ON j.id = p.job_id
+        WHERE json_extract(p.document, '$.withdrawn') IS NULL GROUP BY p.job_id`,
     )
-    const now = Date.now()
     const answer: LastRead = []
-    for (const { job, readAt, readings } of rows)
-      answer.push({ job, readAt, atMinOn: readings < FOR_A_TREND ? null : await atMin(db, await jobs.get(job), now) })
+    for (const { job, readAt, vehicle } of rows) {
+      const visits = rows.filter((r) => r.vehicle === vehicle)
+      const isLast = visits.every((r) => r.readAt <= readAt)
+      const enough = visits.reduce((sum, r) => sum + r.readings, 0) >= FOR_A_TREND
+      if (!isLast || !enough) {
+        answer.push({ job, readAt, atMinOn: null })
+        continue
+      }
+      const of = JSON.stringify(visits)
+      if (known.get(job)?.of !== of) {
+        // One that cannot be read is told of on the board, and hides no other.
+        const stored = await jobs.get(job).catch(() => null)
+        known.set(job, { of, on: stored && (await atMin(db, stored, Date.now())) })
+      }
+      answer.push({ job, readAt, atMinOn: known.get(job)!.on })
+    }
     response.json(answer)
   })
+}
 async function atMin(db: Knex, { job, records }: StoredJob, now: number): Promise<string | null> {
   const minimum = Object.fromEntries(
     assessJob(job, records).chosen.flatMap(({ kit, minimum: least }) => (least ? [[kit.axle, least.value]] : [])),

@@ -147,7 +147,7 @@ function addHole() {
   const near = middle.value ?? [-0.6, 0.4, 0.6]
   const rails = props.under.parts.flatMap(({ part }) =>
     HAS_HOLES.includes(part.kind) && part.shape.kind === 'box'
-      ? [{ id: part.id, low: part.shape.low, high: part.shape.high }]
+      ? [{ id: part.id, kind: part.kind, low: part.shape.low, high: part.shape.high }]
       : [],
   )
   const off = ({ low, high }: (typeof rails)[number]) =>
@@ -158,10 +158,10 @@ function addHole() {
       'Nothing that could have a hole is described under this vehicle: add a rail, seat or cross member on Fit.'
     return
   }
-  const { low, high } = rail
+  const { low, high, kind } = rail
   /** Along the face that the hole is in, as near to the line as the part goes. */
   const on = (k: 0 | 1) =>
-    holeAxis(low, high) === k
+    holeAxis(kind) === k
       ? (low[k] + high[k]) / 2
       : Math.max(Math.min(high[k] - 0.05, Math.max(low[k] + 0.05, near[k])), low[k])
   const id = `hole-${props.circuit.passages.length + 1}-${rail.id}`.slice(0, 50)

@@ -299,6 +299,17 @@ function key(event: KeyboardEvent, what: Held) {
     )
   }
 }
+/** What makes something on the picture one that is dragged, and moved by keys. */
+const grip = (what: Held, id: string, label: string) => ({
+  tabindex: 0,
+  role: 'button',
+  'aria-label': label,
+  onPointerdown: (event: PointerEvent) => take(event, what, id),
+  onPointermove: drag,
+  onPointerup: drop,
+  onPointercancel: drop,
+  onKeydown: (event: KeyboardEvent) => key(event, what),
+})
 </script>
 
 <template>
@@ -373,14 +384,13 @@ function key(event: KeyboardEvent, what: Held) {
           :y="at(p).y - 5"
           width="10"
           height="10"
-          tabindex="0"
-          role="button"
-          :aria-label="`Bend ${i + 1}: arrow keys move it, Delete takes it out`"
-          @pointerdown="take($event, { strand: l.strand.id, bend: i }, l.strand.id)"
-          @pointermove="drag"
-          @pointerup="drop"
-          @pointercancel="drop"
-          @keydown="key($event, { strand: l.strand.id, bend: i })"
+          v-bind="
+            grip(
+              { strand: l.strand.id, bend: i },
+              l.strand.id,
+              `Bend ${i + 1}: arrow keys move it, Delete takes it out`,
+            )
+          "
         />
       </template>
     </g>
@@ -394,14 +404,7 @@ function key(event: KeyboardEvent, what: Held) {
       :y="at(p.at).y - 6"
       width="12"
       height="12"
-      tabindex="0"
-      role="button"
-      aria-label="Hole in a rail: arrow keys move it"
-      @pointerdown="take($event, { passage: p.id }, p.id)"
-      @pointermove="drag"
-      @pointerup="drop"
-      @pointercancel="drop"
-      @keydown="key($event, { passage: p.id })"
+      v-bind="grip({ passage: p.id }, p.id, 'Hole: arrow keys move it')"
     />
     <rect
       v-for="r in begins"
@@ -413,14 +416,7 @@ function key(event: KeyboardEvent, what: Held) {
       :y="at(r.at).y - 8"
       width="16"
       height="16"
-      tabindex="0"
-      role="button"
-      :aria-label="`${RUN_BEGINS[r.kind]}: arrow keys move it`"
-      @pointerdown="take($event, { run: r.id }, r.id)"
-      @pointermove="drag"
-      @pointerup="drop"
-      @pointercancel="drop"
-      @keydown="key($event, { run: r.id })"
+      v-bind="grip({ run: r.id }, r.id, `${RUN_BEGINS[r.kind]}: arrow keys move it`)"
     />
     <g
       v-for="n in fittings"
@@ -428,14 +424,7 @@ function key(event: KeyboardEvent, what: Held) {
       class="fitting"
       :class="[n.kind, { on: n.id === selected }]"
       :data-node="n.id"
-      tabindex="0"
-      role="button"
-      :aria-label="`${nodeName(circuit, n)}: arrow keys move it`"
-      @pointerdown="take($event, { node: n.id }, n.id)"
-      @pointermove="drag"
-      @pointerup="drop"
-      @pointercancel="drop"
-      @keydown="key($event, { node: n.id })"
+      v-bind="grip({ node: n.id }, n.id, `${nodeName(circuit, n)}: arrow keys move it`)"
     >
       <rect
         v-if="['compressor', 'tank', 'manifold'].includes(n.kind)"

@@ -90,19 +90,12 @@ function cheapest(
   const direct = routeBetween(from, to, outside, field, nodes)
   if (direct) ways.push(direct)
   for (const { part, at } of passages) {
-    const shape = under.parts.find((p) => p.part.id === part)?.part.shape
-    if (shape?.kind !== 'box') continue
-    const { low, high } = shape
-    const mouths: Vector[] =
-      holeAxis(low, high) === 1
-        ? [
-            [at[0], low[1] - MOUTH, at[2]],
-            [at[0], high[1] + MOUTH, at[2]],
-          ]
-        : [
-            [low[0] - MOUTH, at[1], at[2]],
-            [high[0] + MOUTH, at[1], at[2]],
-          ]
+    const own = under.parts.find((p) => p.part.id === part)?.part
+    if (own?.shape.kind !== 'box') continue
+    const axis = holeAxis(own.kind)
+    const { low, high } = own.shape
+    const mouth = (v: Meters): Vector => (axis === 0 ? [v, at[1], at[2]] : [at[0], v, at[2]])
+    const mouths: [Vector, Vector] = [mouth(low[axis] - MOUTH), mouth(high[axis] + MOUTH)]
     for (const [near, far] of [mouths, mouths.toReversed()] as [Vector, Vector][]) {
       const first = routeBetween(from, near, outside, field, nodes)
       const second = first && routeBetween(far, to, outside, field, nodes)

@@ -3,7 +3,7 @@ import { demoJob, demoJobs } from '../../../../demo/shop'
 import { aired, type Job } from '../../../job'
 import { keptFrom, piecesOf, pointGap } from '../../../route'
 import { assessJob } from '../..'
-import { holeAxis, placedCircuit, strandsOf, undersideOf } from '.'
+import { HAS_HOLES, holeAxis, placedCircuit, strandsOf, undersideOf } from '.'
 
 const compressed = (number: string, more: (job: Job) => Job = (job) => job) => {
   const { job: own, records } = demoJob(number)
@@ -60,8 +60,12 @@ describe('where things usually sit', () => {
 })
 
 test('a hole goes the short way through: across a rail, along through a cross member', () => {
-  expect(holeAxis([-1, 0.37, 0.5], [1, 0.44, 0.7])).toBe(1)
-  expect(holeAxis([-0.5, -0.4, 0.5], [-0.44, 0.4, 0.6])).toBe(0)
+  expect(HAS_HOLES.map((kind) => [kind, holeAxis(kind)])).toEqual([
+    ['frame-rail', 1],
+    ['hitch-rail', 1],
+    ['cross-member', 0],
+    ['seat', 1],
+  ])
 })
 
 test('everything that runs from place to place is a strand of its own, lines first', () => {

@@ -38,14 +38,8 @@ function bagPort(under: Underside, job: Job, { id, axle, side }: CircuitNode): P
     return [upper[0] + x - out * cos, upper[1] + inward * (out * sin + 0.02 * cos), upper[2] + 0.01]
   })
   const room = faces.map((at) => roomAt(under, at, id))
-  return (
-    faces[
-      Math.max(
-        0,
-        room.findIndex((r) => r > ROOM),
-      )
-    ] ?? null
-  )
+  const first = room.findIndex((r) => r > 0)
+  return faces[first < 0 ? room.indexOf(Math.max(...room)) : first]!
 }
 /** Whether the line leaves a bag at its moving end. */
 export const isBelow = (job: Job, axle: AxleEnd): boolean => kitAt(job, axle)?.kit.family === 'in-coil'

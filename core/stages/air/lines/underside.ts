@@ -56,15 +56,15 @@ const shifted = (motion: Motion, by: Meters): Motion => ({
 
 /** Half of a hole that a line may go through, 1 in across: usual in rails. Common practice, no published source. */
 const HOLE: Meters = 0.0127
-/** Which way a hole goes through a box that stands: across the vehicle through a rail, along it through a cross member. */
-export const holeAxis = (low: Vector, high: Vector): 0 | 1 => (high[0] - low[0] < high[1] - low[1] ? 0 : 1)
+/** Which way a hole goes through a part: along the vehicle through a cross member, across it through all else. */
+export const holeAxis = (kind: PartKind): 0 | 1 => (kind === 'cross-member' ? 0 : 1)
 /** A part as bodies, a box with holes through it as what is left around them. */
 function withHoles(part: UndersidePart, passages: readonly Passage[]): Body[] {
   const holes = passages.filter((p) => p.part === part.id)
   const { shape } = part
   if (shape.kind !== 'box' || !holes.length) return bodiesOf(part)
   // Along the face of the box, which the hole does not go along.
-  const along = holeAxis(shape.low, shape.high) === 1 ? 0 : 1
+  const along = holeAxis(part.kind) === 1 ? 0 : 1
   const moved = (p: Vector, to: number, z: number): Vector => (along === 0 ? [to, p[1], z] : [p[0], to, z])
   let boxes: [Vector, Vector][] = [[shape.low, shape.high]]
   for (const { at } of holes)
