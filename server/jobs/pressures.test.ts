@@ -68,7 +68,10 @@ describe('the pressure log', () => {
     // A job that cannot be read tells no day, and hides none of the others.
     const id = { id: 'job-0417' }
     const { document } = (await shop.db<{ id: string; document: string }>('jobs').where(id).first())!
-    await shop.db('jobs').where(id).update({ document: '{}', version: version + 1 })
+    await shop
+      .db('jobs')
+      .where(id)
+      .update({ document: '{}', version: version + 1 })
     shop.parts.jobs.forget()
     expect((await due()).atMinOn).toBeNull()
     await shop.db('jobs').where(id).update({ document, version })
