@@ -23,6 +23,7 @@ const list = computed(() =>
 const len = (v: number) => formatRun(v, preferences.system)
 /** Less of a coil has no room for its figure in the bar: the list under it has it. */
 const WIDE = 0.22
+const WIDE_LEFT = 0.28
 /** What is left is told down, not up. */
 const leftOf = (v: number) => len(Math.max(0, v - 0.0127))
 const nameOf = (id: string) => {
@@ -49,7 +50,7 @@ const nameOf = (id: string) => {
             >{{ p.length / coil.length > WIDE ? `${n + 1} · ${len(p.length)}` : n + 1 }}</span
           >
           <span :style="{ flexGrow: coil.left }" class="left">{{
-            coil.left / coil.length > WIDE ? `${leftOf(coil.left)} left` : ''
+            coil.left / coil.length > WIDE_LEFT ? `${leftOf(coil.left)} left` : ''
           }}</span>
         </div>
         <p v-for="(p, n) in coil.pieces" :key="p.line" class="small">
