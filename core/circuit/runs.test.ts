@@ -52,7 +52,7 @@ describe('harness and intake hose', () => {
     expect(issuesOf({ ...pair, runs: [{ ...harness, kind: 'rope' }] })).toEqual(['runs.0.kind'])
     expect(issuesOf({ ...pair, runs: [{ ...harness, at: [1, 2] }] })).toEqual(['runs.0.at'])
   })
-  test('a circuit from before there were any is read as one without', () => {
+  test('a circuit that names none has none', () => {
     const { runs: _none, ...before } = pair
     expect(circuitSchema.parse(before).runs).toEqual([])
   })

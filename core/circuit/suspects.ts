@@ -19,7 +19,7 @@ export interface Suspect {
 
 /** Ends of the names of suspects that are no joint. */
 const ENDINGS: Partial<Record<SuspectKind, string>> = { core: '-core', bag: '-rubber', seat: '-seat', tube: '-tube' }
-/** What kind a place of a record is, by its name; records from before circuits named ends of tubes. */
+/** What kind a place of a record is, by its name. */
 export function kindOfPlace(name: string): SuspectKind {
   if (name.endsWith('-thread')) return 'thread'
   return SUSPECT_KINDS.find((kind) => ENDINGS[kind] && name.endsWith(ENDINGS[kind])) ?? 'tube-end'

@@ -2,7 +2,6 @@ export { fastenersSheet, operationsSheet, readFasteners, readOperations } from '
 export * from './loads'
 export * from './readings'
 export * from './ticket'
-export * from './by-axle'
 export * from './catalog'
 export * from './condition-text'
 export {

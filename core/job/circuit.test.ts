@@ -3,10 +3,9 @@ import { demoJob, demoKits } from '../../demo/shop'
 import { circuitFor, withoutTube } from '../circuit'
 import { onlyKits } from '../fixtures/on-job'
 import { assessJob, neededParts } from '../stages'
-import { axleOfConnection, circuitOf, connectionsOf, isAbout, jobSchema } from '.'
+import { axleOfConnection, circuitOf, connectionsOf, jobSchema } from '.'
 
 const { job } = demoJob('0417')
-const earlier = demoJob('0411')
 
 describe('the circuit of a job', () => {
   test('follows its kits, its plumbing and its supply', () => {
@@ -77,32 +76,7 @@ describe('fittings that no box has', () => {
   })
 })
 
-describe('records from before circuits', () => {
-  test('a line of the kit’s list stands for the joints it meant, on its side', () => {
-    const named = (id: string) =>
-      connectionsOf(earlier.job)
-        .filter((c) => isAbout(c, id))
-        .map((c) => c.id)
-    expect(named('connection-1-left')).toEqual(['rear-bag-left-air-thread', 'rear-bag-left-air-to-rear-left-valve'])
-    expect(named('connection-2-right')).toEqual(['rear-right-valve-line-to-rear-bag-right'])
-  })
-  test('prove what they proved: soap and hold of a job that left are done still', () => {
-    const { finalChecks } = assessJob(earlier.job, earlier.records)
-    for (const check of ['soap', 'air-check']) expect(finalChecks.find((c) => c.check === check)!.state).toBe('done')
-  })
-  test('prove nothing of a tee, nor of anything once the lines are others since', () => {
-    const teed = { ...earlier.job, air: { ...earlier.job.air, rear: 'teed' as const } }
-    const soap = (job: typeof teed) =>
-      assessJob(job, earlier.records).air.connections.filter((c) => c.result === 'no-bubbles')
-    expect(soap(teed).filter((c) => c.node.kind === 'tee')).toEqual([])
-    expect(soap({ ...teed, circuitSince: '2026-11-28T00:00:00.000Z' })).toEqual([])
-  })
-  test('prove nothing of fittings that there were none of: with a compressor every joint is owed', () => {
-    const { job: left, records } = demoJob('0415')
-    const other = { ...left, supply: 'compressor-tank' as const }
-    const { air } = assessJob(other, records)
-    expect(air.connections.length).toBe(16)
-    expect(air.connections.filter((c) => c.result === 'no-bubbles')).toEqual([])
-  })
-  test('circuits are the same object for the same job', () => expect(circuitOf(job)).toBe(circuitOf(job)))
+test('circuits and connections are the same objects for the same job', () => {
+  expect(circuitOf(job)).toBe(circuitOf(job))
+  expect(connectionsOf(job)).toBe(connectionsOf(job))
 })

@@ -40,17 +40,6 @@ export function circuitOf(job: Aired): Circuit {
 export interface Connection extends Omit<Joint, 'axle'> {
   axle: AxleEnd
   name: string
-  /** What records called it before circuits were drawn. */
-  formerly: string[]
-}
-
-/** Earlier records named a line of the kit's list and a side; there were inflation valves and tees only, and nothing was drawn. */
-function formerly(job: Aired, { node: { kind }, side }: Joint, axle: AxleEnd): string[] {
-  if (job.supply !== 'valves' || job.circuit || (kind !== 'bag' && kind !== 'valve')) return []
-  const kit = kitAt(job, axle)?.kit
-  const line = kit?.connections.findIndex((c) => /valve/i.test(c) === (kind !== 'bag')) ?? -1
-  const sides = side ? [side] : (['left', 'right'] as const)
-  return line < 0 ? [] : sides.map((s) => `${axle === 'front' ? 'front-' : ''}connection-${line + 1}-${s}`)
 }
 
 /** What is wrong with the circuit of a job: while anything is, nobody knows all that has to be soaped. */
@@ -72,28 +61,21 @@ export function connectionsOf(job: Aired): Connection[] {
   const first = aired(job).at(-1)?.axle ?? 'rear'
   const found = jointsOf(circuit).map((joint): Connection => {
     const axle = joint.axle ?? first
-    return {
-      ...joint,
-      axle,
-      name: jointName(circuit, joint),
-      formerly: formerly(job, joint, axle),
-    }
+    return { ...joint, axle, name: jointName(circuit, joint) }
   })
   connections.set(job, found)
   return found
 }
 
 /** What any name of something in a job's circuit stands for: connections, what else can leak, lines. */
-export function circuitNames(job: Aired): { id: string; name: string; formerly: string[] }[] {
+export function circuitNames(job: Aired): { id: string; name: string }[] {
   const circuit = circuitOf(job)
   const all = connectionsOf(job)
   const known = new Set(all.map((c) => c.id))
   return [
     ...all,
-    ...suspectsOf(circuit).flatMap((s) =>
-      known.has(s.id) ? [] : [{ id: s.id, name: suspectName(circuit, s), formerly: [] }],
-    ),
-    ...circuit.tubes.map((t) => ({ id: t.id, name: tubeName(circuit, t), formerly: [] })),
+    ...suspectsOf(circuit).flatMap((s) => (known.has(s.id) ? [] : [{ id: s.id, name: suspectName(circuit, s) }])),
+    ...circuit.tubes.map((t) => ({ id: t.id, name: tubeName(circuit, t) })),
   ]
 }
 
@@ -103,12 +85,6 @@ const ONE_LINE: Pascals = 2 * PSI
 export const isTwoOnOneLine = (job: Pick<Job, 'air'>, axle: AxleEnd, left: Pascals, right: Pascals): boolean =>
   job.air[axle] === 'teed' && Math.abs(left - right) > ONE_LINE + 1
 
-/** Whether a record names a place as records did before circuits were drawn: not by what its line leads to. */
-export const isFormerName = (named: string): boolean => /^(front-)?connection-\d+-(left|right)$/.test(named)
-
-/** Whether a record that names a place is about this connection. */
-export const isAbout = ({ id, formerly: before }: Pick<Connection, 'id' | 'formerly'>, named: string): boolean =>
-  id === named || before.includes(named)
 /** Which axle a place that a record names belongs to. */
 export const axleOfConnection = (job: Aired, named: string): AxleEnd =>
-  connectionsOf(job).find((c) => isAbout(c, named))?.axle ?? (named.startsWith('front-') ? 'front' : 'rear')
+  connectionsOf(job).find((c) => c.id === named)?.axle ?? (named.startsWith('front-') ? 'front' : 'rear')

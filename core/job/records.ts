@@ -71,7 +71,7 @@ export const bayRecordSchema = recordInputSchema.omit({ takenDown: true }).exten
   sequence: z.number().int().min(1),
   /** When it was done, by the server's clock. */
   at: dateTime,
-  /** Absent in files from before it was kept. */
+  /** Absent in a file that does not say. */
   origin: originSchema.optional(),
 })
 export type BayRecord = z.infer<typeof bayRecordSchema>

@@ -191,10 +191,13 @@ export const withKit = (kits: readonly JobKit[], axle: AxleEnd, picked: Omit<Job
   })
 
 export const EXPORT_FORMAT = 'stout-shackle-job/2'
-/** From before vehicles were described by axle; it is still taken in. */
-export const EARLIER_FORMAT = 'stout-shackle-job/1'
 export const jobExportSchema = z.strictObject({
-  format: z.literal(EXPORT_FORMAT, { error: `format must be "${EXPORT_FORMAT}"` }),
+  format: z.literal(EXPORT_FORMAT, {
+    error: ({ input }) =>
+      input === 'stout-shackle-job/1'
+        ? `format is "${input}", from before the first release: it is not read. Export the job again from today's program`
+        : `format must be "${EXPORT_FORMAT}"`,
+  }),
   job: jobSchema,
   records: z.array(bayRecordSchema).max(20_000),
   /** What its bags were read at since. */

@@ -141,7 +141,7 @@ function regimeFaults(operations: readonly Operation[], fasteners: Kit['fastener
   )
 }
 
-/** A kit that is written: one that was stored before this was asked is still read. */
+/** A kit as it may be written: its checks can close. */
 export const closableKitSchema = kitSchema.superRefine((kit, context) => {
   for (const { path, message } of closingFaults(kit)) context.addIssue({ code: 'custom', path, message })
 })

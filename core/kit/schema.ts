@@ -394,7 +394,7 @@ export const kitSchema = z
       .max(4)
       .default([]),
     operations: z.array(operationSchema).max(60),
-    /** In files from before circuits: what was soaped, a side. */
+    /** What its sheet lists to soap, a side. What is soaped on a job follows from its circuit. */
     connections: z.array(text).max(12).default([]),
     spacerParts: z.array(text).max(8),
   })

@@ -7,7 +7,6 @@ import {
   axleOfConnection,
   connectionsOf,
   faultsOf,
-  isAbout,
   kitAt,
   type BayRecord,
   type RecordBody,
@@ -119,7 +118,7 @@ function isShown(work: Work, axle: AxleEnd, check: StepCheck): boolean {
         connectionsOf(work.job).every(
           (c) =>
             c.axle !== axle ||
-            provedOf(work, 'connection').findLast((b) => isAbout(c, b.connection))?.result === 'no-bubbles',
+            provedOf(work, 'connection').findLast((b) => c.id === b.connection)?.result === 'no-bubbles',
         )
       )
     case 'parts':

@@ -1,7 +1,7 @@
 import type { Pascals } from '../quantity'
 import { AXLES, type AxleEnd } from '../spring'
 import { WHEEL_NUTS, type PlanStep, type StandState } from '../plan'
-import { axleOfConnection, connectionsOf, isAbout, type BayRecord, type RecordOf } from '../job'
+import { axleOfConnection, connectionsOf, type BayRecord, type RecordOf } from '../job'
 import { touchedBy } from '../circuit'
 import { SAME_PRESSURE } from './contradiction'
 import type { Evidence, Flag, VoidCode } from './evidence'
@@ -103,7 +103,7 @@ function inBags(work: Work, axle: AxleEnd, side: 'left' | 'right' | null, read: 
 }
 function soaped(work: Work, connection: string, pressure: Pascals, record: BayRecord): void {
   const axle = axleOfConnection(work.job, connection)
-  const side = connectionsOf(work.job).find((c) => isAbout(c, connection))?.side ?? null
+  const side = connectionsOf(work.job).find((c) => c.id === connection)?.side ?? null
   airIs(work, axle, ...inBags(work, axle, side, pressure), record)
 }
 
@@ -111,13 +111,13 @@ function soaped(work: Work, connection: string, pressure: Pascals, record: BayRe
 function opened(work: Work, { connection, remedy }: RecordOf<'connection-opened'>['body'], record: BayRecord): void {
   const axle = axleOfConnection(work.job, connection)
   const all = connectionsOf(work.job)
-  const own = all.find((c) => isAbout(c, connection))
+  const own = all.find((c) => c.id === connection)
   const touched = own ? touchedBy(all, own, remedy) : []
   const side = work.job.air[axle] === 'teed' ? null : (own?.side ?? null)
   voidWhere(work, ['connection', 'air-check', 'bag-pressure'], 'connection-opened', record, ({ record: { body } }) => {
     switch (body.kind) {
       case 'connection':
-        return body.connection === connection || touched.some((c) => isAbout(c, body.connection))
+        return body.connection === connection || touched.some((c) => c.id === body.connection)
       case 'air-check':
         return body.axle === axle && (side === null || body.side === null || body.side === side)
       default:

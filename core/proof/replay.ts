@@ -1,6 +1,6 @@
 import type { AxleEnd } from '../spring'
 import type { PlanOutcome } from '../plan'
-import { axleOfConnection, isFormerName, kitAt, ofKind, type BayRecord, type Job, type RecordKind } from '../job'
+import { axleOfConnection, kitAt, ofKind, type BayRecord, type Job, type RecordKind } from '../job'
 import { contradiction } from './contradiction'
 import { takeEffect } from './effect'
 import type { Evidence, VoidCode } from './evidence'
@@ -68,9 +68,7 @@ function changedSince({ job, steps }: Work, record: BayRecord): VoidCode | null 
   const since = axle && kitAt(job, axle)?.since
   if (since && timeOf(record) < Date.parse(since)) return 'kit-changed'
   if (
-    (body.kind === 'air-check' ||
-      body.kind === 'bag-pressure' ||
-      (body.kind === 'connection' && isFormerName(body.connection))) &&
+    (body.kind === 'air-check' || body.kind === 'bag-pressure') &&
     job.circuitSince &&
     timeOf(record) < Date.parse(job.circuitSince)
   )

@@ -1,5 +1,5 @@
 import { LEVEL_TOLERANCE, type Fastener, type Limit } from '../kit'
-import { isAbout, type BayRecord } from '../job'
+import { type BayRecord } from '../job'
 import type { Evidence } from '../proof'
 import { SOAP_MINUTES, testPressureOf } from './air'
 import type { Facts } from './facts'
@@ -51,7 +51,7 @@ function limitsOf(
     case 'height':
       return check === 'level' ? [practice(LEVEL_TOLERANCE, 'a quarter inch to the aim, and from side to side')] : []
     case 'connection': {
-      const axle = air.connections.find((c) => isAbout(c, body.connection))?.axle
+      const axle = air.connections.find((c) => c.id === body.connection)?.axle
       const kit = chosen.find((c) => c.kit.axle === axle)
       return kit?.maximum
         ? [

@@ -1,5 +1,5 @@
 import type { PlanOutcome } from '../plan'
-import { isAbout, type circuitNames, type RecordBody } from '../job'
+import { type circuitNames, type RecordBody } from '../job'
 import type { RecordNames } from './record-parts'
 
 const onSide = (name: string, side: string | null) => (side ? `${name}, ${side}` : name)
@@ -18,7 +18,7 @@ export function namesOf(
   const fasteners = step?.torques ?? steps.flatMap((s) => s.torques)
   const fastener = 'fastener' in body ? fasteners.find((f) => f.id === body.fastener) : undefined
   const about = 'connection' in body ? body.connection : body.kind === 'leak-test' ? body.tube : null
-  const place = about ? circuit.find((c) => isAbout(c, about)) : undefined
+  const place = about ? circuit.find((c) => c.id === about) : undefined
   return {
     step: step ? onSide(step.title, step.side) : null,
     fastener: fastener?.name ?? null,

@@ -28,5 +28,5 @@ export type RecordTexts<Schemas extends readonly z.ZodType[]> = {
   ) => string
 }
 
-/** Which axle's kit a record is about; the rear one in records from before there were two. */
+/** Which axle's kit a record is about; the rear one where it does not say. */
 export const recordAxle = z.enum(AXLES, { error: 'axle must be front or rear' }).default('rear')

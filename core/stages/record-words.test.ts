@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest'
 import { demoJobs } from '../../demo/shop'
 import { recordBodySchema, type RecordBody } from '../job'
 import { INCH, POUND_FOOT, PSI } from '../quantity'
-import { FINAL_CHECK_NAMES, recordText } from '../wording'
+import { recordText } from '../wording'
 
 const NAMES = { step: 'Align it, left', fastener: 'Strap nut', place: 'Inflation valve, left' }
 const NAMELESS = { step: null, fastener: null, place: null }
@@ -80,10 +80,6 @@ describe('a record in one line', () => {
       ['60.0 psi', '75 °F'],
     ],
     [{ kind: 'bag-pressure', axle: 'rear', left: 30 * PSI, right: 27 * PSI }, ['30.0 psi', '27.0 psi']],
-    [
-      { kind: 'final-check', check: 'air-check', outcome: 'not-applicable', because: 'later', signedBy: '' },
-      [FINAL_CHECK_NAMES['air-check'], 'later'],
-    ],
     [{ kind: 'handed-over', to: 'Tove' }, ['Tove']],
   ])('%j', (body, figures) => {
     expect(recordBodySchema.safeParse(body).success).toBe(true)

@@ -79,8 +79,6 @@ const RECORD_TEXTS: Record<RecordKind, RecordText> = {
   ...bayRecordTexts,
   ...airRecordTexts,
   ...handOverRecordTexts,
-  'final-check': ({ check, outcome, because }: Extract<RecordBody, { kind: 'final-check' }>) =>
-    `${FINAL_CHECK_NAMES[check]}: ${outcome.replace('-', ' ')}, ${because}`,
   withdrawn: () => 'Withdrawn',
 }
 /** A record in one line, with the names of what it is about where they are known. */

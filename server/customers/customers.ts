@@ -67,7 +67,6 @@ async function erase(db: Knex, name: string, by: string): Promise<void> {
     )
     for (const [kind, field] of [
       ['handed-over', 'to'],
-      ['final-check', 'signedBy'],
       ['deviation', 'agreedBy'],
       ['waiver', 'signedBy'],
       ['consent', 'signedBy'],

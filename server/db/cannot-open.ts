@@ -7,6 +7,7 @@ export class CannotOpen extends Error {
       | 'empty-file'
       | 'not-a-database'
       | 'damaged'
+      | 'earlier-schema'
       | 'newer-schema'
       | 'no-room'
       | 'not-there',

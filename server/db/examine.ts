@@ -2,7 +2,7 @@ import { closeSync, existsSync, openSync, readSync, statfsSync, statSync } from 
 import { dirname } from 'node:path'
 import Database from 'better-sqlite3'
 import { CannotOpen } from './cannot-open'
-import { MIGRATION_NAMES } from './migrations'
+import { isBeforeFirstRelease, MIGRATION_NAMES } from './migrations'
 
 const MAGIC = 'SQLite format 3\0'
 const RESTORE = 'Put a backup back with `npm run restore -- FILE`.'
@@ -36,7 +36,7 @@ export interface Examined {
 
 /**
  * Looks at a database without changing it: whether it is one, whole, and of a schema this program knows.
- * @throws CannotOpen `not-there`, `empty-file`, `not-a-database`, `damaged`, `newer-schema`
+ * @throws CannotOpen `not-there`, `empty-file`, `not-a-database`, `damaged`, `earlier-schema`, `newer-schema`
  */
 export function examine(file: string): Examined {
   if (!existsSync(file)) throw new CannotOpen('not-there', `There is no database at ${file}.`)
@@ -71,6 +71,11 @@ function contentOf(db: Database.Database, file: string): Examined {
       `${file} is a database, but not of a shop. ${RESTORE} Or move the file away.`,
     )
   const names = db.prepare('SELECT name FROM knex_migrations ORDER BY id').pluck().all() as string[]
+  if (names.some(isBeforeFirstRelease))
+    throw new CannotOpen(
+      'earlier-schema',
+      `${file} is from before the first release of this program, which does not read it. A shop: start with an empty DATA_DIR. The demo: \`npm run demo -- --fresh\`.`,
+    )
   const unknown = names.find((name) => !MIGRATION_NAMES.includes(name))
   if (unknown)
     throw new CannotOpen(

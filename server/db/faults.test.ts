@@ -4,12 +4,12 @@ import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import type { Knex } from 'knex'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
-import { assessJob } from '@stout-shackle/core/stages'
-import { demoJob, demoJobs } from '../../demo/shop'
+import { demoJob } from '../../demo/shop'
 import { testShop } from '../fixtures/shop'
-import { JobStore } from '../jobs'
 import { CannotOpen, examine, lockFolder, migrateOneStep, openDatabase } from '.'
-import { MIGRATION_NAMES } from './migrations'
+import { sourceOf, type Migration } from './migration'
+import { MIGRATION_NAMES, migrationSource } from './migrations'
+import { moveDocuments } from './move-documents'
 
 let folder: string
 let file: string
@@ -74,105 +74,91 @@ describe('a start says what is wrong, and changes nothing', () => {
   })
 })
 
+describe('a shop from before the first release', () => {
+  test('is named as such and not read', async () => {
+    await fresh()
+    const db = new Database(file)
+    db.exec("UPDATE knex_migrations SET name = '011-stand-ins'")
+    db.close()
+    const before = readFileSync(file)
+    expect(await codeOf(() => openDatabase(file))).toBe('earlier-schema')
+    expect(await codeOf(() => migrateOneStep(file, 'up', '2026-11-27T10:00:00.000Z'))).toBe('earlier-schema')
+    expect(readFileSync(file).equals(before)).toBe(true)
+  })
+})
+
 describe('the schema', () => {
-  const contents = (db: Database.Database) =>
-    ['jobs', 'records', 'kits', 'vehicles'].map((t) => [t, db.prepare(`SELECT count(*) FROM ${t}`).pluck().get()])
-  test('goes one step down and up again, a copy first, and what it did not add is still there', async () => {
-    const db = await openDatabase(file)
-    const shop = await testShop({ db })
-    await shop.api.post('/api/jobs/job-0417/records').send({ body: { kind: 'off', part: 'liner' }, supersedes: null })
-    await shop.close()
-    const read = () => {
-      const now = new Database(file, { readonly: true })
-      const found = contents(now)
-      now.close()
-      return found
-    }
-    const before = read()
-    const states = async () => {
-      const db = await openDatabase(file)
-      const jobs = new JobStore(db)
-      const all = await Promise.all(demoJobs().map(({ job }) => jobs.get(job.id)))
-      await db.destroy()
-      return all.map(({ job, records }) => ({ job, records, stops: assessJob(job, records).stops }))
-    }
-    const stood = await states()
-    const standIns = await migrateOneStep(file, 'down', '2026-11-27T09:55:00.000Z')
-    expect([standIns.from, standIns.to]).toEqual(['011-stand-ins', '010-air'])
-    const air = await migrateOneStep(file, 'down', '2026-11-27T09:56:00.000Z')
-    expect([air.from, air.to]).toEqual(['010-air', '009-procedures'])
-    const before10 = new Database(file, { readonly: true })
-    for (const table of ['jobs', 'job_versions', 'kits', 'procedures'])
-      expect(
-        before10.prepare(`SELECT coalesce(group_concat(document), '') FROM ${table}`).pluck().get() as string,
-      ).not.toMatch(/"(supply|circuit|wiring|hose)":/)
-    before10.close()
-    const newest = await migrateOneStep(file, 'down', '2026-11-27T09:57:00.000Z')
-    expect([newest.from, newest.to]).toEqual(['009-procedures', '008-work'])
-    const before9 = new Database(file, { readonly: true })
-    for (const table of ['jobs', 'job_versions', 'kits', 'shop_settings'])
-      expect(
-        before9.prepare(`SELECT coalesce(group_concat(document), '') FROM ${table}`).pluck().get() as string,
-      ).not.toMatch(/"(procedures|pins|head|wrenches)":/)
-    before9.close()
-    const last = await migrateOneStep(file, 'down', '2026-11-27T09:58:00.000Z')
-    expect([last.from, last.to]).toEqual(['008-work', '007-fit'])
-    const older = new Database(file, { readonly: true })
-    for (const table of ['jobs', 'job_versions', 'kits'])
-      expect(older.prepare(`SELECT group_concat(document) FROM ${table}`).pluck().get() as string).not.toMatch(
-        /"(opens|closes|raise|asks|mountTouches|crew|methods)":/,
-      )
-    older.close()
-    const first = await migrateOneStep(file, 'down', '2026-11-27T09:59:00.000Z')
-    expect([first.from, first.to]).toEqual(['007-fit', '006-proof'])
-    const plain = new Database(file, { readonly: true })
-    const documents = (table: string) =>
-      plain.prepare(`SELECT group_concat(document) FROM ${table}`).pluck().get() as string
-    for (const table of ['jobs', 'job_versions', 'kits', 'vehicles', 'platforms'])
-      expect(documents(table)).not.toMatch(/"(mounting|mount|underbody)":/)
-    plain.close()
+  test('goes one step down and up again, a copy first', async () => {
+    await fresh()
     const down = await migrateOneStep(file, 'down', '2026-11-27T10:00:00.000Z')
-    expect([down.from, down.to]).toEqual(['006-proof', '005-axles'])
-    // What that form does not know is kept beside it.
-    const counted = Object.fromEntries(read()) as Record<string, number>
-    const kept = new Database(file, { readonly: true })
-    const asideIn = (table: string) =>
-      kept.prepare(`SELECT count(*) FROM ${table} WHERE source = 'record'`).pluck().get() as number
-    const aside =
-      asideIn('kept_of_proof') + asideIn('kept_of_work') + asideIn('kept_of_procedures') + asideIn('kept_of_air')
-    kept.close()
-    expect(aside).toBeGreaterThan(5)
-    expect({ ...counted, records: counted.records! + aside }).toEqual(Object.fromEntries(before))
-    expect(examine(down.copy)).toMatchObject({ schema: '006-proof', jobs: demoJobs().length })
-    await migrateOneStep(file, 'up', '2026-11-27T10:01:00.000Z')
-    const up = await migrateOneStep(file, 'up', '2026-11-27T10:01:30.000Z')
-    expect(up.to).toBe('007-fit')
-    expect((await migrateOneStep(file, 'up', '2026-11-27T10:01:40.000Z')).to).toBe('008-work')
-    expect((await migrateOneStep(file, 'up', '2026-11-27T10:01:50.000Z')).to).toBe('009-procedures')
-    expect((await migrateOneStep(file, 'up', '2026-11-27T10:01:55.000Z')).to).toBe('010-air')
-    expect((await migrateOneStep(file, 'up', '2026-11-27T10:01:57.000Z')).to).toBe('011-stand-ins')
-    expect(read()).toEqual(before)
-    expect(await states()).toEqual(stood)
-    // All the way down to the first form and up again: every record is there, and proves what it proved.
-    for (const _ of MIGRATION_NAMES.slice(1)) await migrateOneStep(file, 'down', '2026-11-27T10:02:00.000Z')
-    expect(examine(file).schema).toBe(MIGRATION_NAMES[0])
-    expect(counted.jobs).toBe((Object.fromEntries(read()) as Record<string, number>).jobs)
-    const back = await states()
-    expect(back.map(({ records }) => records.map((r) => [r.id, r.body]))).toEqual(
-      stood.map(({ records }) => records.map((r) => [r.id, r.body])),
+    expect([down.from, down.to]).toEqual([MIGRATION_NAMES[0], 'none'])
+    expect(examine(down.copy).schema).toBe(MIGRATION_NAMES[0])
+    const up = await migrateOneStep(file, 'up', '2026-11-27T10:01:00.000Z')
+    expect([up.from, up.to]).toEqual(['none', MIGRATION_NAMES[0]])
+    await (await openDatabase(file)).destroy()
+  })
+  test('refers from table to table, and an index stands where a list is asked for', async () => {
+    await fresh()
+    const db = new Database(file)
+    db.pragma('foreign_keys = ON')
+    expect(() =>
+      db.exec("INSERT INTO records (id, job_id, sequence, at, by, body) VALUES ('a', 'nobody', 1, '', '', '{}')"),
+    ).toThrow(/FOREIGN KEY/)
+    const plan = db.prepare('EXPLAIN QUERY PLAN SELECT * FROM applications WHERE model = ?').all('a') as {
+      detail: string
+    }[]
+    expect(plan[0]!.detail).toContain('applications_by_model')
+    db.close()
+  })
+})
+
+describe('a step that moves documents', () => {
+  // What a later release might do: a kit's `checksAYear` becomes how many months lie between two looks at its bags.
+  const MONTHS = 12
+  const worked: Migration = {
+    name: '900-worked',
+    up: (db) =>
+      moveDocuments(db, 'kits', ({ checksAYear, ...kit }) => ({ ...kit, everyMonths: MONTHS / Number(checksAYear) })),
+    down: (db) =>
+      moveDocuments(db, 'kits', ({ everyMonths, ...kit }) => ({ ...kit, checksAYear: MONTHS / Number(everyMonths) })),
+  }
+  test('goes there and back without a figure lost, with what an import would write and undo; a damaged one stays', async () => {
+    const shop = await testShop({ db: await openDatabase(file) })
+    const kits = async () =>
+      (await shop.db<{ id: string; document: string; facts: string | null }>('kits').orderBy('id')).map((row) => ({
+        ...row,
+        document: row.id === 'damaged' ? row.document : (JSON.parse(row.document) as Record<string, unknown>),
+      }))
+    const [one] = await kits()
+    await shop.db.raw(
+      "INSERT INTO imports (id, kind, name, state, at, progress) VALUES ('run', 'kits', 'k', 'checked', '', '{}')",
     )
-    // The first form has no front kits: a job with one comes back without it, as step 005 says.
-    const rearOnly = (all: typeof stood) =>
-      all.filter((_, i) => stood[i]!.job.kits.every(({ kit }) => kit.axle === 'rear')).map(({ stops }) => stops)
-    expect(rearOnly(back)).toEqual(rearOnly(stood))
-    const again = await openDatabase(file)
-    const [record] = await again<{ by: string; body: string; job_id: string; sequence: number }>('records')
-      .where({ job_id: 'job-0417' })
-      .orderBy('sequence', 'desc')
-      .limit(1)
-    expect(record).toMatchObject({ by: 'Maren', body: '{"kind":"off","part":"liner","axle":null,"side":null}' })
-    await again.destroy()
-  }, 60_000)
+    await shop.db.raw(
+      "INSERT INTO import_rows (import_id, row, id, change, document) VALUES ('run', 1, 'k', 'new', ?)",
+      [JSON.stringify({ id: 'k', checksAYear: 6 })],
+    )
+    await shop.db.raw("INSERT INTO stock (id, version, document, changed_at) VALUES ('damaged', 1, 'not json', '')")
+    await shop.db.raw('UPDATE jobs SET summary = ?', ['{}'])
+    const before = await kits()
+    const source = { migrationSource: sourceOf([...(await migrationSource.getMigrations([])), worked]) }
+    await shop.db.migrate.up(source)
+    const moved = await kits()
+    expect(moved[0]!.document).toMatchObject({
+      id: one!.id,
+      everyMonths: 12 / (one!.document as { checksAYear: number }).checksAYear,
+    })
+    expect(JSON.stringify(moved)).not.toContain('checksAYear')
+    expect(await shop.db('import_rows').first('document')).toEqual({ document: '{"id":"k","everyMonths":2}' })
+    expect(await shop.db('jobs').whereNotNull('summary')).toEqual([])
+    await shop.db.migrate.down(source)
+    const back = await kits()
+    const sorted = (all: typeof before) => all.map((k) => Object.entries(k.document).sort())
+    expect(sorted(back)).toEqual(sorted(before))
+    expect(back.map((k) => k.facts)).toEqual(before.map((k) => k.facts))
+    await moveDocuments(shop.db, 'stock', (item) => ({ ...item, seen: true }))
+    expect(await shop.db('stock').where({ id: 'damaged' }).first('document')).toEqual({ document: 'not json' })
+    await shop.close()
+  })
 })
 
 describe('a full disk', () => {

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import type { Job, JobExport } from '@stout-shackle/core/job'
+import { EXPORT_FORMAT, type Job, type JobExport } from '@stout-shackle/core/job'
 import { demoJob, demoVehicles } from '../../demo/shop'
 import { testShop } from '../fixtures/shop'
 
@@ -231,5 +231,25 @@ describe('export and import', () => {
       .post('/api/jobs/import')
       .send({ ...file, format: 'other/1' })
       .expect(422)
+  })
+})
+
+describe('a job file from before the first release', () => {
+  const { job, records } = demoJob('0417')
+  const file = { format: EXPORT_FORMAT, job: { ...job, id: 'from-before', number: '0971' }, records }
+  const answered = { kind: 'final-check', check: 'soap', outcome: 'refused', because: 'busy', signedBy: '' }
+  test.each([
+    ['its format', { ...file, format: 'stout-shackle-job/1' }, 'format'],
+    [
+      'a kind of record that is no more',
+      { ...file, records: [{ ...records[0], body: answered }] },
+      'records.0.body.kind',
+    ],
+  ])('is refused whole, by %s', async (_what, body, field) => {
+    const { errors } = (await shop.api.post('/api/jobs/import').send(body).expect(422)).body as {
+      errors: { field: string }[]
+    }
+    expect(errors.map((e) => e.field)).toEqual([field])
+    await shop.api.get('/api/jobs/from-before').expect(404)
   })
 })

@@ -11,17 +11,9 @@ import {
   type StoredJob,
   type Unsent,
 } from '@stout-shackle/core/contract'
-import {
-  EARLIER_FORMAT,
-  EXPORT_FORMAT,
-  jobExportSchema,
-  jobSchema,
-  newJob,
-  recordInputSchema,
-} from '@stout-shackle/core/job'
+import { jobExportSchema, jobSchema, newJob, recordInputSchema } from '@stout-shackle/core/job'
 import { estimateVehicle, type Intake, type Vehicle } from '@stout-shackle/core/vehicle'
 import { platformStore } from '../catalog'
-import { jobByAxle } from '@stout-shackle/core/exchange'
 import type { EventBus } from '../events'
 import { nextVisit } from '../histories'
 import { personOf } from '../principal'
@@ -53,14 +45,6 @@ async function takenIn(db: Knex, id: string, intake: Intake): Promise<Vehicle> {
   return estimateVehicle({ ...intake, id: `vehicle-${id}` }, platform)
 }
 
-/** A job file of an earlier version, as one of today; anything else as it is. */
-function asToday(body: unknown): unknown {
-  const file = body as { format?: unknown; job?: unknown } | null
-  return file?.format === EARLIER_FORMAT && typeof file.job === 'object' && file.job !== null
-    ? { ...file, format: EXPORT_FORMAT, job: jobByAxle(file.job as Record<string, unknown>, null) }
-    : body
-}
-
 /** Jobs, their records, and their export. */
 export function jobRoutes({ db, bus, jobs, board }: Parts): Router {
   const added = (stored: StoredJob) => ({
@@ -89,7 +73,7 @@ export function jobRoutes({ db, bus, jobs, board }: Parts): Router {
     .post(
       '/import',
       write(db, async (trx, request) =>
-        added(await jobs.import(trx, parseBody(jobExportSchema, asToday(request.body)), personOf(request).name)),
+        added(await jobs.import(trx, parseBody(jobExportSchema, request.body), personOf(request).name)),
       ),
     )
     .get('/:id', async (request, response) => {

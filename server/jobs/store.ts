@@ -63,7 +63,6 @@ const KEPT = 200
 
 /** The vehicle has left the shop: what it took is out of stock already. */
 const now = () => new Date().toISOString()
-/** Documents stored before a field existed get its default as they are read. */
 const toJob = (row: Pick<JobRow, 'document'>): Job => jobSchema.parse(JSON.parse(row.document))
 const toRecord = (row: RecordRow): BayRecord => ({
   body: recordBodySchema.parse(JSON.parse(row.body)),

@@ -508,10 +508,7 @@ const TRICKS: Record<string, Trick> = {
   'a check answered instead of proved': {
     work: without('air-check'),
     sent: [
-      [
-        { kind: 'final-check', check: 'air-check', outcome: 'not-applicable', because: 'busy', signedBy: '' },
-        'no-longer-taken',
-      ],
+      [{ kind: 'final-check', check: 'air-check', outcome: 'not-applicable', because: 'busy', signedBy: '' }, 'schema'],
     ],
     stops: ['final-check-open:air-check'],
   },

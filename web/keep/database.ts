@@ -22,7 +22,7 @@ export interface Waiting {
   at: string
   /** Counts up by one a record on this screen; null until it is kept. */
   sequence: number | null
-  /** Null for what an older version queued: it goes out under whoever is signed in. */
+  /** Null where nobody was signed in: it goes out under whoever signs in. */
   signer: Signer | null
   refused: Refusal | null
 }
@@ -79,11 +79,10 @@ const opened = new WeakMap<IDBFactory, Promise<KeptDatabase>>()
 export function keptDatabase(): Promise<KeptDatabase> {
   const known = opened.get(indexedDB)
   if (known) return known
-  const opening = openDB<Kept>('stout-shackle', 2, {
-    upgrade(db, from, _to, tx) {
-      // Answers of a server from before vehicles went by axle: this page could not read them.
-      if (from === 1) void tx.objectStore('answers').clear()
-      if (from > 0) return
+  const opening = openDB<Kept>('stout-shackle', 3, {
+    upgrade(db) {
+      // What a page from before the first release left has another form, and is not read.
+      for (const store of [...db.objectStoreNames]) db.deleteObjectStore(store)
       db.createObjectStore('outbox', { keyPath: 'key' })
       db.createObjectStore('drafts', { keyPath: 'id' })
       db.createObjectStore('answers', { keyPath: 'path' }).createIndex('at', 'at')

@@ -25,7 +25,6 @@ export const STAGE_OF_RECORD: Record<RecordKind, StageId> = {
   'air-check': 'air',
   'leak-test': 'air',
   'bag-pressure': 'hand-over',
-  'final-check': 'hand-over',
   'handed-over': 'hand-over',
   withdrawn: 'measure',
   'load-on': 'measure',

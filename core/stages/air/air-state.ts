@@ -2,7 +2,7 @@ import { isAbove, isBelow, type Pascals } from '../../quantity'
 import { daysUntil, GAUGE_TOLERANCE, judgeHold, type HoldVerdict, type Standing } from '../../air'
 import { hasAir, type Limit } from '../../kit'
 import type { AxleEnd } from '../../spring'
-import { connectionsOf, isAbout, ofKind, type BayRecord, type Connection, type Job, type RecordOf } from '../../job'
+import { connectionsOf, ofKind, type BayRecord, type Connection, type Job, type RecordOf } from '../../job'
 import { counts, missing, unproved, type Missing, type Proof } from '../../proof'
 import type { KitAssessment } from '../choose'
 import type { AxleSpring } from '../load'
@@ -81,11 +81,11 @@ export function airState(
   const aired = chosen.filter(({ kit }) => hasAir(kit))
   const soaped = ofKind(standing, 'connection')
   const connections = connectionsOf(job).map((connection): ConnectionState => {
-    const own = soaped.filter((r) => isAbout(connection, r.body.connection))
+    const own = soaped.filter((r) => connection.id === r.body.connection)
     const kit = aired.find((c) => c.kit.axle === connection.axle)!
     return { ...connection, ...soapState(own, proof, kit, connection.id) }
   })
-  const known = new Set(connections.flatMap((c) => [c.id, ...c.formerly]))
+  const known = new Set(connections.map((c) => c.id))
   const last = new Map(soaped.map((r) => [r.body.connection, r]))
   return {
     connections,

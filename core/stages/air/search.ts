@@ -12,7 +12,7 @@ import {
   type LeakTest,
   type Suspicion,
 } from '../../circuit'
-import { circuitOf, connectionsOf, isAbout, type BayRecord, type Job } from '../../job'
+import { circuitOf, type BayRecord, type Job } from '../../job'
 import { counts, type Proof } from '../../proof'
 import type { AirCheckState } from './air-state'
 
@@ -59,13 +59,11 @@ export function leakHunt(
   const rate: Pascals | null =
     check.verdict && check.hours && check.verdict.lost > 0 ? check.verdict.lost / (60 * check.hours) : null
   const search = leakSearch(circuitOf(job), history, onLine(job, check), new Map(), rate)
-  const all = connectionsOf(job)
-  const named = (id: string) => all.find((c) => isAbout(c, id))?.id ?? id
   const mended = standing.findLastIndex((r) => r.body.kind === 'connection-opened')
   const answers = standing.flatMap((record, i): LeakAnswer[] => {
     const { body } = record
     if (body.kind === 'connection' && body.result !== 'cannot-see') {
-      const test = search.tests.find((t) => t.kind === 'soap' && t.suspect === named(body.connection))
+      const test = search.tests.find((t) => t.kind === 'soap' && t.suspect === body.connection)
       // What was put right since bubbles no more, and one that was opened may leak anew.
       return test && !proof.evidence.get(record.id)?.voided ? [{ test, found: body.result === 'bubbles' }] : []
     }

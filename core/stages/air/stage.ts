@@ -1,6 +1,6 @@
 import { hasAir } from '../../kit'
 import { suspectsOf } from '../../circuit'
-import { circuitOf, connectionsOf, faultsOf, isAbout, isTwoOnOneLine, kitsLeft, type Job } from '../../job'
+import { circuitOf, connectionsOf, faultsOf, isTwoOnOneLine, kitsLeft, type Job } from '../../job'
 import { CLOCK_SLACK, missing } from '../../proof'
 import type { Facts } from '../facts'
 import { keptUntouched } from '../kept'
@@ -92,6 +92,6 @@ export const airStage = defineStage({
 
 /** Whether a name is one of something on this job that can leak: a connection, a valve core, a tube, a bag. */
 const canLeak = (job: Job, id: string) =>
-  connectionsOf(job).some((c) => isAbout(c, id)) || suspectsOf(circuitOf(job)).some((s) => s.id === id)
+  connectionsOf(job).some((c) => c.id === id) || suspectsOf(circuitOf(job)).some((s) => s.id === id)
 
 const kept = ({ air }: Facts, owed: number) => air.checks.length > 0 && owed === 0

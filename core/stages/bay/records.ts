@@ -10,7 +10,7 @@ export const BAY_CHECKS = ['torques'] as const
 
 /** Where a vehicle can stand; `frame-raised` leaves the axle on its tires. */
 const SUPPORT_STATES = ['on-wheels', 'axle-hanging', 'axle-raised', 'frame-raised'] as const
-/** Where a part is; null where it has no axle or side, as in records from before that was asked. */
+/** Where a part is; null where it has no axle or side, or nobody said. */
 const place = {
   axle: z.enum(AXLES, { error: 'axle must be front or rear' }).nullable().default(null),
   side: recordSide.nullable().default(null),

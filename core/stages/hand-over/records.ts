@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { bounded } from '../../quantity'
-import { optionalText, requiredText } from '../../vehicle'
+import { requiredText } from '../../vehicle'
 import { recordAxle, recordId } from '../record-parts'
 import { AIR_CHECKS } from '../air/records'
 import { BAY_CHECKS } from '../bay/records'
@@ -20,8 +20,6 @@ export const FINAL_CHECKS = [
   ...FIT_CHECKS,
 ] as const
 export type FinalCheckId = (typeof FINAL_CHECKS)[number]
-/** Those that there were before waivers. */
-const EARLIER_CHECKS = ['heights', 'clearance', 'torques', 'soap', 'air-check', 'minimum-pressure'] as const
 
 /** What a customer may sign away, with a reason; nothing that is wrong, only what could not be shown. */
 const WAIVERS = ['air-check', 'loaded-heights', 'loaded-clearance', 'level', 'overload'] as const
@@ -44,14 +42,6 @@ export const handOverRecords = [
     axle: recordAxle,
     left: bounded('pressure', 0, 1_000_000),
     right: bounded('pressure', 0, 1_000_000),
-  }),
-  /** From before waivers were bound to a text; kept as it was, proves nothing and is not taken any more. */
-  z.strictObject({
-    kind: z.literal('final-check'),
-    check: z.enum(EARLIER_CHECKS),
-    outcome: z.enum(['not-applicable', 'refused']),
-    because: requiredText('Reason', 400),
-    signedBy: optionalText('Signed by', 80),
   }),
   z
     .strictObject({

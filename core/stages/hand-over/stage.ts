@@ -108,7 +108,6 @@ export const handOverStage = defineStage({
       return assess().stops.length > 0
         ? { field: 'kind', code: 'not-road-ready', about: String(assess().stops.length) }
         : null
-    if (body.kind === 'final-check') return { field: 'kind', code: 'no-longer-taken', about: body.check }
     if (body.kind !== 'waiver' && body.kind !== 'consent') return null
     // The shop's day may be behind that of UTC.
     if (body.kind === 'waiver' && body.due !== null && Date.parse(`${body.due}T23:59:59Z`) < now - DAY_MS)

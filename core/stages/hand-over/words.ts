@@ -16,7 +16,6 @@ export const handOverWaits: Record<WaitsOf<typeof handOverStage>, (n: number) =>
 }
 export const handOverRefusals: Record<RefusalsOf<typeof handOverStage>, (about: string) => string> = {
   'not-road-ready': (count) => `Cannot be handed over: ${count} still open.`,
-  'no-longer-taken': () => 'A final check is proved or waived over a signed text; it is not answered.',
   'nothing-to-sign': () => 'There is nothing of that kind to sign on this job as it stands.',
   'due-past': (due) => `${due} is past: the day on which the owner reads the pressure is to come.`,
   'other-text': (text) => `The text to sign is now: ${text}`,
@@ -44,7 +43,7 @@ export const WAIVER_NAMES: Record<WaiverId, string> = {
 }
 export const CONSENT_NAMES: Record<ConsentTo, string> = { drilling: 'Drilling', cutting: 'Cutting' }
 
-export const handOverRecordTexts: Omit<RecordTexts<typeof handOverRecords>, 'final-check'> = {
+export const handOverRecordTexts: RecordTexts<typeof handOverRecords> = {
   'bag-pressure': ({ left, right }, system) =>
     `Bags set: ${formatQuantity('pressure', left, system, 1)} left, ${formatQuantity('pressure', right, system, 1)} right`,
   'handed-over': ({ to }) => `Handed over to ${to}`,

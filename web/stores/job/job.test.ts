@@ -5,7 +5,6 @@ import { demoJob } from '../../../demo/shop'
 import { OneJobServer, TEO } from '../../fixtures/server'
 import { keptDatabase, type Signer } from '../../keep'
 import { useSession } from '../session'
-import earlier from '../../../server/fixtures/earlier-job.json'
 import { drafts } from './draft'
 import { useOutbox } from './outbox'
 import { useJob } from './job'
@@ -322,15 +321,6 @@ describe('records', () => {
     server.away = false
     await until(() => !again.unsaved)
   })
-  test('queued by a version before this one are sent', async () => {
-    const input = { body: part('liner'), by: 'Ilo', supersedes: null }
-    const queued = { key: 'from-before-1', job: ID, input, at: '2026-11-25T10:00:00.000Z' }
-    localStorage.setItem('outbox', JSON.stringify([queued]))
-    const store = await opened()
-    await until(() => !store.unsaved)
-    expect(parts()).toEqual(['liner'])
-    expect(localStorage.getItem('outbox')).toBeNull()
-  })
   test('undo withdraws, and the log keeps both', async () => {
     const store = await opened()
     const before = server.records.length
@@ -349,32 +339,6 @@ describe('records', () => {
     await refreshing
     await until(() => !store.unsaved)
     expect(store.records.filter((r) => r.body.kind === 'off')).toHaveLength(2)
-  })
-})
-
-describe('a draft of an earlier version', () => {
-  test('is taken over, with the defaults of fields that came since', async () => {
-    const { job } = demoJob('0417')
-    const { fittings: _, conditions: __, ...old } = job
-    localStorage.setItem('draft:job-0417', JSON.stringify({ base: old, job: { ...old, title: 'Edited' } }))
-    await drafts.takeOver()
-    expect((await drafts.get('job-0417'))!.job).toMatchObject({
-      title: 'Edited',
-      fittings: [],
-      conditions: { driveAltitude: null },
-    })
-    await opened()
-    await until(() => server.job.title === 'Edited')
-  })
-  test('of one axle and one kit becomes one of both axles', async () => {
-    const { job } = earlier
-    localStorage.setItem('draft:job-0417', JSON.stringify({ base: job, job: { ...job, title: 'Edited' } }))
-    await drafts.takeOver()
-    const draft = (await drafts.get('job-0417'))!
-    expect(draft.job.kits.map(({ kit }) => kit.axle)).toEqual(['rear'])
-    expect(draft.base.survey.rear.bumpStop).toBe(job.survey.bumpStop)
-    await opened()
-    await until(() => server.job.title === 'Edited')
   })
 })
 

@@ -119,7 +119,6 @@ export const useJob = defineStore('job', () => {
   watch(current, () => (turnedAway.value = false))
   /** Takes up what earlier pages left unsent, of every job. */
   async function resume(): Promise<void> {
-    await drafts.takeOver()
     for (const draft of await drafts.all()) if (!jobs.has(draft.id)) held(draft.id).plan.takeUp(draft)
   }
   /** Plans that are edited here and not with the server, of every job. */

@@ -11,8 +11,6 @@ import { onShopEvent } from '../events'
 import { useSession } from '../session'
 
 const COUNT = 'records-taken-down'
-/** Where a version before this one kept its queue. */
-const OLD_STORE = 'outbox'
 
 interface Listener {
   stored(record: BayRecord): void
@@ -162,19 +160,8 @@ export const useOutbox = defineStore('outbox', () => {
     again()
   }
 
-  /** Takes up what an earlier page left, also one of an older version of this program. */
+  /** Takes up what an earlier page left. */
   async function resume(): Promise<void> {
-    const old = JSON.parse(localStorage.getItem(OLD_STORE) ?? '[]') as (Omit<
-      Waiting,
-      'sequence' | 'signer' | 'refused'
-    > & {
-      input: { by?: string }
-    })[]
-    for (const { key, job, input, at } of old) {
-      const { body, supersedes } = input
-      await keep({ key, job, input: { body, supersedes }, at, sequence: null, signer: null, refused: null })
-    }
-    localStorage.removeItem(OLD_STORE)
     await read()
     void send()
   }
