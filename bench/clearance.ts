@@ -18,7 +18,7 @@ import {
   type Posed,
   type Vector,
 } from '@stout-shackle/core/clearance'
-import { assessJob } from '@stout-shackle/core/stages'
+import { assessJob } from '@stout-shackle/core/judge'
 import { roomReport, sampleChance, sceneOf, sceneQuestion } from '@stout-shackle/core/stages/fit/room'
 import { demoJob } from './demo'
 import { time, type Figure } from './measure'

@@ -1,6 +1,7 @@
 import Spline from 'cubic-spline'
 import { unit } from 'mathjs'
-import { assessJob, planFor } from '@stout-shackle/core/stages'
+import { planFor } from '@stout-shackle/core/stages'
+import { assessJob } from '@stout-shackle/core/judge'
 import { atmosphere, parseQuantity, PSI } from '@stout-shackle/core/quantity'
 import { bringLevel, monotoneCubic, standOf } from '@stout-shackle/core/spring'
 import { referenceAxle, referenceBag } from '../core/fixtures/reference-axle'

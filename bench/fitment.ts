@@ -1,5 +1,6 @@
 import { newJob, type Job } from '@stout-shackle/core/job'
-import { assessJob, rankKits } from '@stout-shackle/core/stages'
+import { rankKits } from '@stout-shackle/core/stages'
+import { assessJob } from '@stout-shackle/core/judge'
 import {
   DEFAULT_RULES,
   judgeCatalog,

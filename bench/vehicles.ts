@@ -1,15 +1,7 @@
 import fc from 'fast-check'
 import { atmosphere, GRAVITY, PSI } from '@stout-shackle/core/quantity'
-import {
-  AXLES,
-  axleDrop,
-  bringLevel,
-  otherAxle,
-  standOf,
-  UNKNOWN_AXLE,
-  type Air,
-  type LevelQuestion,
-} from '@stout-shackle/core/spring'
+import { axleDrop, bringLevel, standOf, UNKNOWN_AXLE, type Air, type LevelQuestion } from '@stout-shackle/core/spring'
+import { AXLES, otherAxle } from '@stout-shackle/core/vehicle'
 import { referenceBag } from '../core/fixtures/reference-axle'
 
 export interface Sweep {

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import { airSpring, tableDisagreement } from '@stout-shackle/core/spring'
 import { buildPlan } from '@stout-shackle/core/plan'
-import { assessJob } from '@stout-shackle/core/stages'
+import { assessJob } from '@stout-shackle/core/judge'
 import { checkKit, hasAir } from '@stout-shackle/core/kit'
 import { demoJob, demoJobs, demoKits, demoVehicles } from './shop'
 

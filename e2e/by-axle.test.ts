@@ -1,7 +1,7 @@
 import type { Page } from 'playwright-core'
 import { afterAll, afterEach, beforeAll, expect, test } from 'vitest'
 import type { JobExport } from '../core/job'
-import type { AxleEnd } from '../core/spring'
+import type { AxleEnd } from '@stout-shackle/core/vehicle'
 import { isAxleSurveyKey, surveyAnswer, type SurveyKey } from '../core/vehicle'
 import { SURVEY_QUESTIONS } from '../core/wording'
 import { demoSurvey } from '../demo/shop'

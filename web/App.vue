@@ -12,7 +12,7 @@ import { connectEvents } from './stores/events'
 import { useOutbox } from './stores/job/outbox'
 import { useSession } from './stores/session'
 import { useSettings } from './stores/settings'
-import { tellUnsent } from './stores/unsent'
+import { tellUnsent } from './stores/job/unsent'
 
 const SignIn = defineAsyncComponent(() => import('./people/SignIn.vue'))
 const session = useSession()

@@ -1,6 +1,15 @@
-import type { AxleEnd } from '../spring'
+import type { AxleEnd } from '../vehicle'
 import type { Meters } from '../quantity'
-import { RUN_KINDS, TUBES, type Circuit, type CircuitNode, type Port, type Run, type Supply, type Tube } from './schema'
+import {
+  RUN_KINDS,
+  TUBES,
+  type Circuit,
+  type CircuitNode,
+  type Port,
+  type Run,
+  type Supply,
+  type Tube,
+} from '../fittings'
 
 /** Bags of one axle and how their lines run. */
 export interface AxleAir {

@@ -5,17 +5,10 @@ import { describe, expect, it } from 'vitest'
 import {
   circuitFaults,
   circuitFor,
-  circuitSchema,
   jointsOf,
   labelsOf,
   linesAt,
-  NODE_KINDS,
-  passagesOf,
-  portsOf,
   pressureGroups,
-  SUPPLIES,
-  threadsOf,
-  TUBES,
   tubeVolume,
   withInLine,
   withNode,
@@ -23,9 +16,18 @@ import {
   withoutNode,
   withoutTube,
   withTube,
+} from '.'
+import {
+  passagesOf,
+  threadsOf,
+  TUBES,
+  circuitSchema,
+  NODE_KINDS,
+  portsOf,
+  SUPPLIES,
   type Circuit,
   type Supply,
-} from '.'
+} from '../fittings'
 
 const tube = 0.00635
 const pair = (lines: 'teed' | 'separate', supply: Supply = 'valves') =>

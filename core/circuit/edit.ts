@@ -9,7 +9,7 @@ import {
   type Port,
   type Run,
   type Tube,
-} from './schema'
+} from '../fittings'
 
 /** A name that no node has yet. */
 function freeName({ nodes }: Circuit, kind: NodeKind): string {

@@ -1,4 +1,4 @@
-import type { Circuit } from './schema'
+import type { Circuit } from '../fittings'
 
 /**
  * The lines that air goes through from a compressor to the nearest manifold, the fewest of them, whatever is set into them.

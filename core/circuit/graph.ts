@@ -1,5 +1,5 @@
 import type { Meters } from '../quantity'
-import type { AxleEnd } from '../spring'
+import type { AxleEnd } from '../vehicle'
 import {
   passagesOf,
   portsOf,
@@ -9,7 +9,7 @@ import {
   type CircuitWord,
   type Port,
   type Tube,
-} from './schema'
+} from '../fittings'
 
 /** A place that can leak and is soaped: the end of a tube, or the thread of a fitting. */
 export interface Joint {

@@ -24,14 +24,12 @@ export {
   type Joint,
   type PressureGroup,
 } from './graph'
-export * from './schema'
 export {
   circuitFaultText,
   jointName,
   NODE_NAMES,
   nodeName,
   REMEDY_HOW,
-  REMEDY_NAMES,
   RUN_BEGINS,
   RUN_NAMES,
   runName,
@@ -39,7 +37,7 @@ export {
   tubeName,
   VALVE_PLACE_NAMES,
 } from './words'
-export { REMEDIES, remediesFor, touchedBy, type Remedy } from './remedy'
+export { remediesFor, touchedBy } from './remedy'
 export { feedLines } from './feed'
 export { cutList, type CutList, type Piece } from './cut'
 export {

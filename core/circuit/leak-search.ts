@@ -1,5 +1,5 @@
 import { GAUGE_TOLERANCE } from '../air'
-import type { Circuit } from './schema'
+import type { Circuit } from '../fittings'
 import { beyondCut, leakRates, suspectsOf, type LeakHistory, type Suspect } from './suspects'
 
 /** A test that a leak is looked for by. */

@@ -1,11 +1,5 @@
 import type { Joint } from './graph'
-
-/**
- * What is done to a joint: a tube recut and pushed home, a thread turned further within its turns or sealed anew, a valve core, a new
- * ferrule, a whole new tube; only opened where nobody says more. Common practice, no published source.
- */
-export const REMEDIES = ['opened', 'recut', 'turned-in', 'new-core', 'new-ferrule', 'new-tube'] as const
-export type Remedy = (typeof REMEDIES)[number]
+import type { Remedy } from '../fittings'
 
 /** Remedies that fit a joint, the usual one first. */
 export function remediesFor({ kind, node }: Pick<Joint, 'kind' | 'node'>): Remedy[] {

@@ -2,20 +2,18 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import {
   circuitFor,
-  circuitSchema,
   feedLines,
   jointsOf,
   newNode,
   runsTo,
-  TUBES,
   withInLine,
   withNode,
   withoutNode,
   withoutRun,
   withPoints,
   withRunChanged,
-  type Circuit,
 } from '.'
+import { TUBES, circuitSchema, type Circuit } from '../fittings'
 
 const tube = 0.00635
 const pair = circuitFor([{ axle: 'rear', lines: 'separate', tube }], 'compressor-tank')

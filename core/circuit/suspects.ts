@@ -1,5 +1,5 @@
 import { jointsOf, nodeOf, otherEnd, tubeAt } from './graph'
-import { portsOf, type Circuit } from './schema'
+import { portsOf, type Circuit } from '../fittings'
 
 /** What can leak, by kind: as a shop counts what it found. */
 export const SUSPECT_KINDS = ['tube-end', 'thread', 'core', 'tube', 'bag', 'seat'] as const

@@ -1,5 +1,4 @@
-import type { Remedy } from './remedy'
-import type { Circuit, CircuitNode, NodeKind, Run, RunKind, Tube, ValvePlace } from './schema'
+import type { Remedy, Circuit, CircuitNode, NodeKind, Run, RunKind, Tube, ValvePlace } from '../fittings'
 import { jointsOf, linesThrough, nodeOf, type CircuitFault, type Joint } from './graph'
 import type { Suspect } from './suspects'
 
@@ -78,15 +77,6 @@ export function circuitFaultText(circuit: Circuit, { code, node, port }: Circuit
     case 'axles-joined':
       return 'Front and rear bags are on one line: they would have one pressure. Give each axle its own.'
   }
-}
-
-export const REMEDY_NAMES: Record<Remedy, string> = {
-  opened: 'opened',
-  recut: 'tube recut square and pushed home',
-  'turned-in': 'thread turned in further',
-  'new-core': 'new valve core',
-  'new-ferrule': 'new ferrule',
-  'new-tube': 'new tube',
 }
 /** How a remedy is done, for whoever does it. Common practice, no published source. */
 export const REMEDY_HOW: Record<Remedy, string> = {

@@ -1,13 +1,12 @@
 import { z } from 'zod'
 import { SUSPECT_KINDS } from '../circuit'
-import { FINAL_CHECKS } from '../stages/hand-over/records'
+import { FINAL_CHECKS, bayRecordSchema } from '../records'
+import type { WaitCode } from '../judge'
+import { AXLES, BODIES, MARKS } from '../vehicle'
 import { CATALOG_FILES } from '../exchange'
-import { bayRecordSchema, jobSchema, STAGES } from '../job'
+import { jobSchema, STAGES } from '../job'
 import { applicationSchema, FAMILIES, kitSchema, ruleSetSchema, stockItemSchema } from '../kit'
 import { personSchema, ROLES, shopSettingsSchema } from '../shop'
-import type { WaitCode } from '../stages'
-import { AXLES } from '../spring'
-import { BODIES, MARKS } from '../vehicle'
 
 /** A version of a document and the document. */
 export const entryOf = <S extends z.ZodType>(document: S) => z.strictObject({ version: z.number().int(), document })

@@ -4,7 +4,7 @@ import { jobSchema } from '../job'
 import { compressorSheetSchema } from '../kit'
 import { bounded } from '../quantity'
 import { passwordSchema, personName, pinSchema, ROLES } from '../shop'
-import { recordId } from '../stages/record-parts'
+import { recordId } from '../records'
 import { intakeSchema, requiredText, surveySchema, vehicleSchema } from '../vehicle'
 import { ROW_CHANGES } from './answers'
 

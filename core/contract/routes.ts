@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { circuitFileSchema } from '../circuit'
+import { circuitFileSchema } from '../fittings'
+import { bayRecordSchema, keptReadingSchema, newReadingsSchema, recordInputSchema } from '../records'
 import {
   axleWeightsRequest,
   boltLengthRequest,
@@ -14,14 +15,7 @@ import {
   torqueRequest,
   wireRequest,
 } from '../compute'
-import {
-  bayRecordSchema,
-  jobExportSchema,
-  jobSchema,
-  keptReadingSchema,
-  newReadingsSchema,
-  recordInputSchema,
-} from '../job'
+import { jobExportSchema, jobSchema } from '../job'
 import { applicationSchema, kitSchema, procedureSchema, ruleSetSchema, stockItemSchema, templateSchema } from '../kit'
 import { personSchema, shopSettingsSchema, type Access } from '../shop'
 import { platformSchema, underbodyFileSchema, vehicleSchema } from '../vehicle'

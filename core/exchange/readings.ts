@@ -1,4 +1,5 @@
-import { ofKind, recordBodySchema, type BayRecord, type Job, type RecordBody } from '../job'
+import { type Job } from '../job'
+import { ofKind, recordBodySchema, type BayRecord, type RecordBody } from '../records'
 import { HEIGHT_PLACES, MARKS } from '../vehicle'
 import { readTable, writeTable, type Column, type Problem, type Read } from './table'
 

@@ -2,7 +2,8 @@ import { describe, expect, test } from 'vitest'
 import { demoJob, demoKits } from '../../demo/shop'
 import { circuitFor, withoutTube } from '../circuit'
 import { onlyKits } from '../fixtures/on-job'
-import { assessJob, neededParts } from '../stages'
+import { neededParts } from '../stages'
+import { assessJob } from '../judge'
 import { axleOfConnection, circuitOf, connectionsOf, jobSchema } from '.'
 
 const { job } = demoJob('0417')

@@ -7,13 +7,13 @@ import {
   suspectsOf,
   tubeName,
   type AxleAir,
-  type Circuit,
   type CircuitFault,
   type Joint,
 } from '../circuit'
+import type { Circuit } from '../fittings'
+import { AXLES, type AxleEnd } from '../vehicle'
 import { hasAir } from '../kit'
 import { PSI, type Pascals } from '../quantity'
-import { AXLES, type AxleEnd } from '../spring'
 import { kitAt, type Job } from './schema'
 
 /** Tube where a kit does not say which. Common practice, no published source. */

@@ -1,5 +1,3 @@
 export * from './schema'
 export * from './preferences'
 export * from './circuit'
-export * from './pressures'
-export * from './records'

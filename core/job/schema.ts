@@ -1,10 +1,8 @@
 import { z } from 'zod'
-import { circuitSchema, linesAt, SUPPLIES } from '../circuit'
+import { linesAt } from '../circuit'
+import { circuitSchema, SUPPLIES } from '../fittings'
 import { bounded } from '../quantity'
-import { recordId } from '../stages/record-parts'
-import { pressureReadingSchema } from './pressures'
-import { bayRecordSchema } from './records'
-import { AXLES, type AxleEnd } from '../spring'
+import { recordId, pressureReadingSchema, bayRecordSchema } from '../records'
 import { preferencesSchema, USUAL_PREFERENCES } from './preferences'
 import { applicationSchema, kitSchema, mountSchema, procedureSchema, ruleSetSchema } from '../kit'
 import {
@@ -18,6 +16,8 @@ import {
   TAPE_TOLERANCE,
   vehicleSchema,
   type Vehicle,
+  AXLES,
+  type AxleEnd,
 } from '../vehicle'
 
 export const STAGES = ['measure', 'load', 'choose', 'fit', 'plan', 'bay', 'air', 'hand-over'] as const

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { innerSchema, type Meters } from '../quantity'
-import type { AxleEnd } from '../spring'
 import {
+  type AxleEnd,
   AXLE_SURVEY_KEYS,
   axleSchema,
   axleSurveySchema,

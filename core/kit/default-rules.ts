@@ -1,5 +1,4 @@
-import type { Rule, RuleSet } from './rule'
-import { SPACER_PARTS } from './rule'
+import { type Rule, type RuleSet, SPACER_PARTS } from './rule'
 
 type Given = Omit<Rule, 'asks' | 'fine' | 'change' | 'parts' | 'minutes'> & Partial<Rule>
 const rule = (given: Given): Rule => ({ asks: null, fine: null, change: null, parts: [], minutes: 0, ...given })

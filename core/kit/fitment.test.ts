@@ -3,8 +3,15 @@ import Papa from 'papaparse'
 import { describe, expect, test } from 'vitest'
 import { demoApplications, demoKits, demoSurvey, demoVehicles, demoVerdicts } from '../../demo/shop'
 import { verdictsOneByOne } from '../fixtures/one-by-one'
-import { AXLES } from '../spring'
-import { emptySurvey, withSurveyAnswer, type AxleSurvey, type Survey, type SurveyKey, type Vehicle } from '../vehicle'
+import {
+  AXLES,
+  emptySurvey,
+  withSurveyAnswer,
+  type AxleSurvey,
+  type Survey,
+  type SurveyKey,
+  type Vehicle,
+} from '../vehicle'
 import {
   DEFAULT_RULES,
   judgeCatalog,

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { NODE_KINDS } from '../circuit'
+import { NODE_KINDS } from '../fittings'
 import { bounded } from '../quantity'
 import { slug } from '../vehicle'
 import { closingFaults, type ClosingFault } from './closing-check'

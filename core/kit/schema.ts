@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { CIRCUIT_WORDS, NODE_KINDS } from '../circuit'
+import { CIRCUIT_WORDS, NODE_KINDS } from '../fittings'
 import { bounded } from '../quantity'
 import { bagDataSchema } from '../spring'
 import { PROOF, THREADS, torqueSpecSchema, type BoltGrade, type ThreadName } from '../torque'

@@ -2,6 +2,8 @@ import { formatQuantity, type UnitSystem } from '../quantity'
 import { isTaped, type Fact } from './condition'
 import type { Limit } from './limits'
 import type { Reason } from './reason'
+import type { StandState } from './plan-step'
+import type { PartFate } from './schema'
 
 const WORDS: Record<string, string> = {
   'two-bolt': 'two bolts',
@@ -36,3 +38,21 @@ export const changeText = ({ change, fact, has }: Reason, system: UnitSystem): s
 
 /** A limit's source, in words. */
 export const limitText = (limit: Limit): string => `${limit.note} (${limit.source})`
+
+export const FATE_NAMES: Record<PartFate, string> = {
+  'gone-shop': 'gone for good, the shop keeps it',
+  'gone-owner': 'gone for good, the owner has it',
+  cut: 'cut',
+  shortened: 'shortened',
+  moved: 'moved to another place',
+  turned: 'turned',
+  reshaped: 'reshaped',
+  replaced: 'replaced',
+}
+
+export const SUPPORT_NAMES: Record<StandState['support'], string> = {
+  'on-wheels': 'on its wheels',
+  'axle-hanging': 'axle hanging',
+  'axle-raised': 'axle raised',
+  'frame-raised': 'frame raised',
+}

@@ -1,7 +1,5 @@
-import { hasAir, type Carrier } from '../kit'
-import { AXLES, type AxleEnd } from '../spring'
-import type { Vehicle } from '../vehicle'
-import type { StandState } from './plan-step'
+import { hasAir, type Carrier, type StandState } from '../kit'
+import { AXLES, type AxleEnd, type Vehicle } from '../vehicle'
 import type { PlannedKit } from './names'
 import type { PendingStep } from './steps'
 

@@ -1,5 +1,5 @@
 import type { Pin, Plan, PlanOutcome } from './plan'
-import type { PlanStep } from './plan-step'
+import type { PlanStep } from '../kit'
 
 /** What putting one step before another comes to. */
 export type MoveOutcome =

@@ -1,7 +1,6 @@
-import type { CircuitWord } from '../circuit'
+import type { CircuitWord } from '../fittings'
 import type { Kit, Operation, ProcedureKind, Seen } from '../kit'
-import type { AxleEnd } from '../spring'
-import { WHEEL_NUTS } from './shop-operations'
+import type { AxleEnd } from '../vehicle'
 
 export type Side = 'left' | 'right'
 /** A kit of a job and what is done with it on this visit. */
@@ -55,3 +54,6 @@ export const procedureStep = (axle: AxleEnd | null, procedure: string, operation
   `${named(axle ?? 'rear', procedure)}-${operation}`
 /** A step is an operation on one side, or once. */
 export const stepId = (operation: string, side: Side | null): string => (side ? `${operation}:${side}` : operation)
+
+/** The vehicle maker's own fasteners of the wheels: one figure for both axles. */
+export const WHEEL_NUTS = 'lug-nuts'

@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest'
 import { demoJob, demoKits, demoProcedures, demoSurvey, demoVehicles } from '../../demo/shop'
-import type { Carrier } from '../kit'
-import type { AxleEnd } from '../spring'
-import { buildPlan, canDo, WHEELS, type Plan, type PlanStep } from '.'
+import type { Carrier, PlanStep } from '../kit'
+import type { AxleEnd } from '../vehicle'
+import { buildPlan, canDo, WHEELS, type Plan } from '.'
 
 /** What holds an axle in its place; a shock does not. */
 const locates = (carrier: Carrier): boolean => carrier === 'link' || carrier === 'u-bolts'

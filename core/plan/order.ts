@@ -1,7 +1,6 @@
-import { PHASES, type Operation } from '../kit'
-import { AXLES, type AxleEnd } from '../spring'
+import { PHASES, type Operation, type StandState } from '../kit'
+import { AXLES, type AxleEnd } from '../vehicle'
 import { planSequence, type Hold, type SequenceOperation, type SequenceProblem } from './sequence'
-import type { StandState } from './plan-step'
 import type { PendingStep } from './steps'
 import type { StepHold } from './carried'
 

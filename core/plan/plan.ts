@@ -1,4 +1,4 @@
-import type { Fastener, NeededPart, Procedure } from '../kit'
+import type { Fastener, NeededPart, Procedure, PlanStep, StandState } from '../kit'
 import { clampForce, type Clamp } from '../torque'
 import type { Survey, Vehicle } from '../vehicle'
 import { holdsOf, sidesApart } from './carried'
@@ -10,7 +10,6 @@ import {
   type Begun,
   type OrderedStep,
 } from './order'
-import type { PlanStep, StandState } from './plan-step'
 import { supportMove } from './support'
 import type { PlannedKit } from './names'
 import { fastenersOf, proceduresUsed } from './procedures'

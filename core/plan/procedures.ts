@@ -8,8 +8,8 @@ import {
   type Procedure,
 } from '../kit'
 import type { Survey, Vehicle } from '../vehicle'
-import { fastenerId, named, procedureStep, renamed, type Placed, type PlannedKit } from './names'
-import { WHEEL_NUTS, wheelNuts } from './shop-operations'
+import { fastenerId, named, procedureStep, renamed, type Placed, type PlannedKit, WHEEL_NUTS } from './names'
+import { wheelNuts } from './shop-operations'
 
 /** Whether a fastener is the vehicle's own: its maker's word on it counts, whoever undoes it. */
 const isVehicles = ({ kind }: Pick<Procedure, 'kind'>, { spec }: Fastener): boolean =>

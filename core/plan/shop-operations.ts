@@ -1,16 +1,12 @@
 import { hasAir, PLAIN_OPERATION, sitsOn, type Fastener, type Kit, type Operation } from '../kit'
-import type { AxleEnd } from '../spring'
 import { motionOf, partName, partsAround, tooShort } from '../underbody'
-import type { Handling, Survey, Vehicle } from '../vehicle'
-import type { PlannedKit } from './names'
+import type { Handling, Survey, Vehicle, AxleEnd } from '../vehicle'
+import { type PlannedKit, WHEEL_NUTS } from './names'
 
 const shopOperation = (part: Pick<Operation, 'id' | 'title' | 'phase' | 'steps'> & Partial<Operation>): Operation => ({
   ...PLAIN_OPERATION,
   ...part,
 })
-
-/** The vehicle maker's own fasteners of the wheels: one figure for both axles. */
-export const WHEEL_NUTS = 'lug-nuts'
 export const wheelNuts: Fastener = {
   id: WHEEL_NUTS,
   name: 'Lug nuts',

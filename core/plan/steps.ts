@@ -1,7 +1,6 @@
 import { conditionsHold, factOf, seenAt, type Operation, type Procedure, type ProcedureKind, type Seen } from '../kit'
-import type { AxleEnd } from '../spring'
-import type { Survey, SurveyKey, Vehicle } from '../vehicle'
-import { fastenerId, named, renamed, stepId, type Placed, type PlannedKit, type Side } from './names'
+import type { AxleEnd, Survey, SurveyKey, Vehicle } from '../vehicle'
+import { fastenerId, named, renamed, stepId, type Placed, type PlannedKit, type Side, WHEEL_NUTS } from './names'
 import { asOne, inTurn, meets, procedureOperations, proceduresUsed } from './procedures'
 import {
   airOperations,
@@ -13,7 +12,6 @@ import {
   watchTravel,
   openingOperations,
   takeOffOperations,
-  WHEEL_NUTS,
 } from './shop-operations'
 /** One thing to do on one side, before it has a place in the order. */
 export interface PendingStep {

@@ -1,6 +1,5 @@
-import type { AxleEnd } from '../spring'
-import type { Vehicle } from '../vehicle'
-import type { StandState } from './plan-step'
+import type { AxleEnd, Vehicle } from '../vehicle'
+import type { StandState } from '../kit'
 
 export type Lifting = 'floor' | 'lift'
 const NAMES: Record<AxleEnd, string> = { front: 'Front wheels', rear: 'Rear wheels' }

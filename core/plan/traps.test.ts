@@ -3,8 +3,8 @@ import { fileURLToPath } from 'node:url'
 import { describe, expect, test } from 'vitest'
 import { demoJob, demoKits, demoSurvey, demoVehicles } from '../../demo/shop'
 import { answered } from '../fixtures/on-job'
-import type { KitFamily } from '../kit'
-import { buildPlan, type PlanStep } from '.'
+import type { KitFamily, PlanStep } from '../kit'
+import { buildPlan } from '.'
 
 /** Plans of each kit of a family on two vehicles with such springs, with each answer that brings a step in. */
 const known = new Map<KitFamily, { name: string; steps: PlanStep[] }[]>()

@@ -1,17 +1,9 @@
 import { isBelow, PSI, type Pascals } from '../quantity'
-import { FOR_GOOD, hasAir, type StepCheck } from '../kit'
-import type { AxleEnd } from '../spring'
-import { surveyAnswer, type SurveyKey } from '../vehicle'
-import { canDo, type PlanStep } from '../plan'
-import {
-  axleOfConnection,
-  connectionsOf,
-  faultsOf,
-  kitAt,
-  type BayRecord,
-  type RecordBody,
-  type RecordOf,
-} from '../job'
+import { FOR_GOOD, hasAir, type StepCheck, type PlanStep } from '../kit'
+import { type AxleEnd, surveyAnswer, type SurveyKey } from '../vehicle'
+import type { BayRecord, RecordBody, RecordOf } from '../records'
+import { canDo } from '../plan'
+import { axleOfConnection, connectionsOf, faultsOf, kitAt } from '../job'
 import type { Flag, FlagCode } from './evidence'
 import { axleOfCorner, factAt, partKey, partsHere, timeOf } from './places'
 import { bagsFor, isFitted, isLined, unfitted, type Work } from './work'

@@ -1,4 +1,4 @@
-import type { BayRecord } from '../job'
+import type { BayRecord } from '../records'
 import type { Situation } from './situation'
 
 /** How a record contradicts the state of the work it was taken in: it is kept and proves nothing. */

@@ -1,6 +1,7 @@
 import { conditionsHold, seenAt, type Kit } from '../kit'
-import type { AxleEnd } from '../spring'
-import type { BayRecord, Job, JobKit } from '../job'
+import type { AxleEnd } from '../vehicle'
+import type { BayRecord } from '../records'
+import type { Job, JobKit } from '../job'
 
 /** Which axle a corner is at. */
 export const axleOfCorner = (corner: string): AxleEnd => (corner.startsWith('front') ? 'front' : 'rear')

@@ -1,6 +1,6 @@
-import type { AxleEnd } from '../spring'
+import type { AxleEnd } from '../vehicle'
+import type { StandState } from '../kit'
 import type { Pascals } from '../quantity'
-import type { StandState } from '../plan'
 
 /** What is known of the air in an axle's bags, by the latest reading. */
 export interface BagAir {

@@ -1,7 +1,8 @@
-import { AXLES, type AxleEnd } from '../spring'
-import { hasAir } from '../kit'
-import type { Plan, PlanOutcome, PlanStep } from '../plan'
-import { kitAt, type BayRecord, type Job, type RecordKind } from '../job'
+import { AXLES, type AxleEnd } from '../vehicle'
+import { type PlanStep, hasAir } from '../kit'
+import type { BayRecord, RecordKind } from '../records'
+import type { Plan, PlanOutcome } from '../plan'
+import { kitAt, type Job } from '../job'
 import type { Evidence, VoidCode } from './evidence'
 import { AS_IT_CAME, type Situation } from './situation'
 

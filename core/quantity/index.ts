@@ -1,3 +1,4 @@
+export * from './count'
 export * from './units'
 export * from './format'
 export * from './money'

@@ -3,9 +3,10 @@ import fc from 'fast-check'
 import { beforeAll, describe, expect, test } from 'vitest'
 import { demoJob } from '../../demo/shop'
 import { box, capsule, type Motion, type Vector } from '../clearance'
-import { circuitFor, SUPPLIES } from '../circuit'
+import { circuitFor } from '../circuit'
+import { SUPPLIES } from '../fittings'
+import { assessJob } from '../judge'
 import type { Job } from '../job'
-import { assessJob } from '../stages'
 import { laidLines, placedCircuit, routed, undersideOf } from '../stages/air/lines'
 import {
   bendsOf,

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { recordId } from '../stages/record-parts'
+import { recordId } from '../records'
 import { requiredText } from '../vehicle'
 
 /** What people do in a shop, most first. */

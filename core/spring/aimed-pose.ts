@@ -1,5 +1,6 @@
 import type { Meters, NewtonMeters, Newtons, Pascals, Radians } from '../quantity'
-import { ownMoment, pitchTransfer, type AxleEnd, type AxleModel } from './chassis'
+import { ownMoment, pitchTransfer, type AxleModel } from './chassis'
+import type { AxleEnd } from '../vehicle'
 import type { AxleAim, LevelQuestion } from './level-question'
 import { solveGeneral } from './solve'
 import { stagedForce } from './two-stage'

@@ -1,12 +1,7 @@
+import { type AxleEnd } from '../vehicle'
 import type { CubicMeters, Meters, NewtonMeters, Newtons, NewtonsPerMeter, Pascals } from '../quantity'
 import type { AirSpring } from './air-spring'
 import type { StagedSpring } from './two-stage'
-
-export const AXLES = ['front', 'rear'] as const
-/** Which end of the vehicle. */
-export type AxleEnd = (typeof AXLES)[number]
-/** The axle at the other end. */
-export const otherAxle = (axle: AxleEnd): AxleEnd => (axle === 'front' ? 'rear' : 'front')
 
 /** Both bags of an axle, alike, and how they sit. */
 export interface BagPair {

@@ -7,7 +7,8 @@ import {
   type NewtonsPerMeter,
   type Pascals,
 } from '../quantity'
-import type { AxleEnd, AxleLoad, AxleModel, BagPair, Chassis } from './chassis'
+import type { AxleLoad, AxleModel, BagPair, Chassis } from './chassis'
+import type { AxleEnd } from '../vehicle'
 import type { AxleStand, Stand } from './stand'
 
 /** What is asked of the bags of one axle. */

@@ -2,7 +2,8 @@ import type { Meters, Newtons, Pascals, Radians } from '../quantity'
 import { aimedPose, type AimedAxle, type AimedPose } from './aimed-pose'
 import { bagAt, type BagState } from './air-spring'
 import { bandParts, type BandPart } from './band'
-import { AXLES, NO_LOAD, type Air, type AxleEnd, type AxleModel, type BagPair } from './chassis'
+import { NO_LOAD, type Air, type AxleModel, type BagPair } from './chassis'
+import { AXLES, type AxleEnd } from '../vehicle'
 import {
   beforeLoading,
   closedAir,

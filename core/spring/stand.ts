@@ -1,17 +1,16 @@
 import type { Meters, NewtonMeters, Newtons, Pascals, Radians } from '../quantity'
 import {
-  AXLES,
   gainsOf,
   ownMoment,
   pitchTransfer,
   type Air,
   type AirLaw,
-  type AxleEnd,
   type AxleLoad,
   type AxleModel,
   type Chassis,
   type PitchTransfer,
 } from './chassis'
+import { AXLES, type AxleEnd } from '../vehicle'
 import { bagForces, NO_BAGS, type BagForces } from './bag-forces'
 import { solveDefinite } from './solve'
 import { stagedForce, stagedRate, type StagedSpring } from './two-stage'

@@ -1,5 +1,12 @@
-import type { NewtonMeters, Newtons, Meters, Pascals, Radians, SquareMeters } from '../quantity'
-import { INCH } from '../quantity'
+import {
+  type NewtonMeters,
+  type Newtons,
+  type Meters,
+  type Pascals,
+  type Radians,
+  type SquareMeters,
+  INCH,
+} from '../quantity'
 
 interface Thread {
   diameter: Meters

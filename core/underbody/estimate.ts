@@ -1,6 +1,6 @@
 import { INCH, type Meters } from '../quantity'
-import type { AxleEnd } from '../spring'
 import {
+  type AxleEnd,
   tireDiameter,
   tireWidth,
   type AxleArm,

@@ -1,7 +1,6 @@
 import { armPath, type Motion } from '../clearance'
 import type { Meters } from '../quantity'
-import type { AxleEnd } from '../spring'
-import { tireDiameter, type UndersidePart, type Vehicle } from '../vehicle'
+import { type AxleEnd, tireDiameter, type UndersidePart, type Vehicle } from '../vehicle'
 
 /** Travel up to the bump stop where nobody has read it. Common practice, no published source. */
 const USUAL_JOUNCE: Meters = 0.085

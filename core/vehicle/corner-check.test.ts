@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import { demoJob } from '../../demo/shop'
-import { type BayRecord } from '../job'
-import { assessJob } from '../stages'
+import type { BayRecord } from '../records'
+import { assessJob } from '../judge'
 import { INCH } from '../quantity'
 import { checkCorners, type Corner, type HeightPlace, type ExpectedRear, type HeightSet } from '.'
 

@@ -1,5 +1,5 @@
 import { POUND, type Kilograms } from '../quantity'
-import type { AxleEnd } from '../spring'
+import type { AxleEnd } from './axles'
 import type { Platform } from './platform'
 import type { Intake } from './intake'
 import { vehicleSchema, type Axle, type Estimate, type Vehicle } from './schema'

@@ -1,3 +1,5 @@
+export * from './axles'
+export * from './words'
 export * from './text'
 export * from './underbody'
 export * from './schema'

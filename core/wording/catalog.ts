@@ -1,10 +1,20 @@
-import type { StockState, DataFlag, Fact, Kit, KitFigure, Rule, RuleTest } from '../kit'
-import { answerText, FACT_NAMES, factOf, plain } from '../kit'
+import {
+  type StockState,
+  type DataFlag,
+  type Fact,
+  type Kit,
+  type KitFigure,
+  type Rule,
+  type RuleTest,
+  answerText,
+  FACT_NAMES,
+  factOf,
+  plain,
+} from '../kit'
 import type { JobKit } from '../job'
 import { formatQuantity, type UnitSystem } from '../quantity'
-import type { AxleEnd } from '../spring'
 import type { ReadingId } from '../stages'
-import type { Platform, Vehicle } from '../vehicle'
+import type { Platform, Vehicle, AxleEnd } from '../vehicle'
 
 export const BODY_NAMES: Record<Vehicle['body'], string> = {
   pickup: 'pickup',

@@ -2,8 +2,10 @@ import dayjs from 'dayjs'
 import timezone from 'dayjs/plugin/timezone'
 import utc from 'dayjs/plugin/utc'
 import { createEvents, type EventAttributes } from 'ics'
-import { type BayRecord, type Job } from '@stout-shackle/core/job'
-import { assessJob, followUpsOf } from '@stout-shackle/core/stages'
+import { type Job } from '@stout-shackle/core/job'
+import type { BayRecord } from '@stout-shackle/core/records'
+import { assessJob } from '@stout-shackle/core/judge'
+import { followUpsOf } from '@stout-shackle/core/stages'
 import { Problem } from '../problem'
 
 dayjs.extend(utc)

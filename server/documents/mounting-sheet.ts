@@ -3,7 +3,7 @@ import { kitsLeft, type Job } from '@stout-shackle/core/job'
 import { USUAL_MOUNT } from '@stout-shackle/core/kit'
 import { boltNeeds, stackLayers, uBoltNeeds } from '@stout-shackle/core/mounting'
 import { formatQuantity, type UnitSystem } from '@stout-shackle/core/quantity'
-import type { Assessment } from '@stout-shackle/core/stages'
+import type { Assessment } from '@stout-shackle/core/judge'
 import { besideDrawn, roomRegister, roomReport, sceneOf, sceneQuestion } from '@stout-shackle/core/stages/fit/room'
 import {
   AXLE_NAMES,

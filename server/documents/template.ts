@@ -1,6 +1,7 @@
 import type { Content } from 'pdfmake/interfaces'
-import type { BayRecord, Job } from '@stout-shackle/core/job'
-import { kitAt } from '@stout-shackle/core/job'
+import { type Job, kitAt } from '@stout-shackle/core/job'
+import type { BayRecord } from '@stout-shackle/core/records'
+import { assessJob } from '@stout-shackle/core/judge'
 import type { TemplateQuery } from '@stout-shackle/core/contract'
 import {
   drawingDxf,
@@ -11,7 +12,7 @@ import {
   templateWords,
   type Drawing,
 } from '@stout-shackle/core/mounting'
-import { assessJob, consentTo } from '@stout-shackle/core/stages'
+import { consentTo } from '@stout-shackle/core/stages'
 import { PAPER, render } from './pdf'
 import { Problem } from '../problem'
 

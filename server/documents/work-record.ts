@@ -1,14 +1,9 @@
 import type { Content } from 'pdfmake/interfaces'
-import { circuitNames, ofKind, type BayRecord, type Job } from '@stout-shackle/core/job'
-import {
-  assessJob,
-  chainOf,
-  namesOf,
-  recoveredShare,
-  type Assessment,
-  type JobHeights,
-  type KitAssessment,
-} from '@stout-shackle/core/stages'
+import { circuitNames, type Job } from '@stout-shackle/core/job'
+import { ofKind, type BayRecord } from '@stout-shackle/core/records'
+import { assessJob, chainOf, namesOf, type Assessment } from '@stout-shackle/core/judge'
+import { AXLES } from '@stout-shackle/core/vehicle'
+import { recoveredShare, type JobHeights, type KitAssessment } from '@stout-shackle/core/stages'
 import { formatNumber, formatQuantity, UNITS, type UnitSystem, limitQuantity } from '@stout-shackle/core/quantity'
 import {
   GAP_CHECK_NAMES,
@@ -34,7 +29,6 @@ import {
   vehicleName,
   WORK_NAMES,
 } from '@stout-shackle/core/wording'
-import { AXLES } from '@stout-shackle/core/spring'
 import { formatDateTime } from '@stout-shackle/core/shop'
 import { mountingSheet } from './mounting-sheet'
 import { heading, note, PAPER, render, table } from './pdf'

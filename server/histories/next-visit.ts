@@ -1,7 +1,8 @@
 import type { z } from 'zod'
 import type { returnVisitSchema, StoredJob } from '@stout-shackle/core/contract'
-import { assessJob, type Assessment } from '@stout-shackle/core/stages'
-import { hasLeft, kitsLeft, newJob, type Job } from '@stout-shackle/core/job'
+import { assessJob, type Assessment } from '@stout-shackle/core/judge'
+import { hasLeft } from '@stout-shackle/core/records'
+import { kitsLeft, newJob, type Job } from '@stout-shackle/core/job'
 import { Problem } from '../problem'
 
 /**

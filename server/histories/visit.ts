@@ -1,7 +1,8 @@
 import type { History, StoredJob, Visit } from '@stout-shackle/core/contract'
-import { hasLeft, kitsLeft, ofKind } from '@stout-shackle/core/job'
-import { AXLES } from '@stout-shackle/core/spring'
-import { assessJob } from '@stout-shackle/core/stages'
+import { kitsLeft } from '@stout-shackle/core/job'
+import { hasLeft, ofKind } from '@stout-shackle/core/records'
+import { AXLES } from '@stout-shackle/core/vehicle'
+import { assessJob } from '@stout-shackle/core/judge'
 
 /** What a visit comes to: what was done, and how the vehicle left. */
 export function visitOf({ job, records }: StoredJob): Visit {

@@ -1,5 +1,6 @@
-import type { BayRecord, Job, RecordInput } from '@stout-shackle/core/job'
-import { assessJob, refusalOf } from '@stout-shackle/core/stages'
+import type { Job } from '@stout-shackle/core/job'
+import type { BayRecord, RecordInput } from '@stout-shackle/core/records'
+import { assessJob, refusalOf } from '@stout-shackle/core/judge'
 import { refusedRecordText, stopText } from '@stout-shackle/core/wording'
 import { Problem } from '../problem'
 import { correctedTime } from './times'

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest'
 import type { JobList, Log, StoredJob, Unsent } from '@stout-shackle/core/contract'
-import type { BayRecord } from '@stout-shackle/core/job'
+import type { BayRecord } from '@stout-shackle/core/records'
 import { demoJob } from '../../demo/shop'
 import { testShop } from '../fixtures/shop'
 import { pruneAnswers } from '../write'

@@ -1,8 +1,10 @@
 import { Router } from 'express'
 import type { Knex } from 'knex'
 import { pageQuery, type LogLine, type StoredJob } from '@stout-shackle/core/contract'
-import { circuitNames, superseded, type BayRecord, type Job } from '@stout-shackle/core/job'
-import { namesOf, planFor } from '@stout-shackle/core/stages'
+import { circuitNames, type Job } from '@stout-shackle/core/job'
+import { superseded, type BayRecord } from '@stout-shackle/core/records'
+import { namesOf } from '@stout-shackle/core/judge'
+import { planFor } from '@stout-shackle/core/stages'
 import { parseBody } from '../problem'
 import type { JobStore } from './store'
 

@@ -1,7 +1,7 @@
 import { Router } from 'express'
 import type { Knex } from 'knex'
 import { minutesQuery, type MeasuredSteps } from '@stout-shackle/core/contract'
-import { standing } from '@stout-shackle/core/job'
+import { standing } from '@stout-shackle/core/records'
 import { measuredMinutes } from '@stout-shackle/core/plan'
 import { parseBody } from '../problem'
 import type { JobStore } from './store'

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import type { Knex } from 'knex'
-import type { Job, KeptReading, PressureReading } from '@stout-shackle/core/job'
+import type { Job } from '@stout-shackle/core/job'
+import type { KeptReading, PressureReading } from '@stout-shackle/core/records'
 
 export interface PressureRow {
   id: string

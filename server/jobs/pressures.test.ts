@@ -1,9 +1,11 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { CompressorPanel, LastRead, StoredJob } from '@stout-shackle/core/contract'
-import { circuitFor, type Circuit } from '@stout-shackle/core/circuit'
-import type { JobExport, KeptReading } from '@stout-shackle/core/job'
+import { circuitFor } from '@stout-shackle/core/circuit'
+import type { Circuit } from '@stout-shackle/core/fittings'
+import type { KeptReading } from '@stout-shackle/core/records'
+import { assessJob } from '@stout-shackle/core/judge'
+import type { JobExport } from '@stout-shackle/core/job'
 import { PSI, ZERO_CELSIUS } from '@stout-shackle/core/quantity'
-import { assessJob } from '@stout-shackle/core/stages'
 import { testShop } from '../fixtures/shop'
 
 let shop: Awaited<ReturnType<typeof testShop>>

@@ -1,6 +1,6 @@
 import { unitsSchema, type ProofAnswer, type StoredJob } from '@stout-shackle/core/contract'
 import type { z } from 'zod'
-import { assessJob, chainOf } from '@stout-shackle/core/stages'
+import { assessJob, chainOf } from '@stout-shackle/core/judge'
 import { missingText, situationText, stopText } from '@stout-shackle/core/wording'
 
 type Units = z.output<typeof unitsSchema>['units']

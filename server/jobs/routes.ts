@@ -11,7 +11,8 @@ import {
   type StoredJob,
   type Unsent,
 } from '@stout-shackle/core/contract'
-import { jobExportSchema, jobSchema, newJob, recordInputSchema } from '@stout-shackle/core/job'
+import { jobExportSchema, jobSchema, newJob } from '@stout-shackle/core/job'
+import { recordInputSchema } from '@stout-shackle/core/records'
 import { estimateVehicle, type Intake, type Vehicle } from '@stout-shackle/core/vehicle'
 import { platformStore } from '../catalog'
 import type { EventBus } from '../events'

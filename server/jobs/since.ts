@@ -1,6 +1,7 @@
 import type { Knex } from 'knex'
-import { connectionsOf, kitAt, ofKind, type BayRecord, type Job, type JobKit } from '@stout-shackle/core/job'
-import { AXLES } from '@stout-shackle/core/spring'
+import { connectionsOf, kitAt, type Job, type JobKit } from '@stout-shackle/core/job'
+import { ofKind, type BayRecord } from '@stout-shackle/core/records'
+import { AXLES } from '@stout-shackle/core/vehicle'
 
 const isSame = (a: JobKit | null, b: JobKit | null): boolean =>
   a !== null && b !== null && a.work === b.work && JSON.stringify(a.kit) === JSON.stringify(b.kit)

@@ -1,18 +1,19 @@
 import { addPressures, pressuresOfJob } from './pressure-store'
 import type { Knex } from 'knex'
+import { EXPORT_FORMAT, jobSchema, type Job, type JobExport } from '@stout-shackle/core/job'
 import {
-  EXPORT_FORMAT,
   hasLeft,
   inOrder,
   placed,
-  jobSchema,
   recordBodySchema,
   superseded,
-} from '@stout-shackle/core/job'
-import type { BayRecord, Job, JobExport, RecordBody, RecordInput } from '@stout-shackle/core/job'
+  type BayRecord,
+  type RecordBody,
+  type RecordInput,
+} from '@stout-shackle/core/records'
+import { closedBy } from '@stout-shackle/core/judge'
 import type { StoredJob } from '@stout-shackle/core/contract'
 import { closingFaults } from '@stout-shackle/core/kit'
-import { closedBy } from '@stout-shackle/core/stages'
 import { historyFor, tidyHistories } from '../histories'
 import { putBack, reserveFor, takeReserved } from '../stock'
 import { withPhotoAside, withPhotosIn } from '../photos'

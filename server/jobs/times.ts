@@ -1,4 +1,4 @@
-import type { RecordInput } from '@stout-shackle/core/job'
+import type { RecordInput } from '@stout-shackle/core/records'
 
 /** Less than this is the way through the network, not a clock that is off. */
 const TRANSIT_MS = 5000

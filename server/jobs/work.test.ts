@@ -1,8 +1,9 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { StoredJob } from '@stout-shackle/core/contract'
-import type { RecordBody } from '@stout-shackle/core/job'
+import type { RecordBody } from '@stout-shackle/core/records'
+import { assessJob } from '@stout-shackle/core/judge'
 import { PLAIN_OPERATION, type Procedure } from '@stout-shackle/core/kit'
-import { assessJob, inputsOf, planFor } from '@stout-shackle/core/stages'
+import { inputsOf, planFor } from '@stout-shackle/core/stages'
 import { testShop } from '../fixtures/shop'
 
 let shop: Awaited<ReturnType<typeof testShop>>

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto'
 import jpeg from 'jpeg-js'
 import type { Knex } from 'knex'
-import type { BayRecord, RecordBody } from '@stout-shackle/core/job'
+import type { BayRecord, RecordBody } from '@stout-shackle/core/records'
 import { lookAtJpeg, PHOTO_MOST } from '@stout-shackle/core/photo'
 import { Problem } from '../problem'
 

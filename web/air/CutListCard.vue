@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { cutList, tubeName, type Circuit } from '@stout-shackle/core/circuit'
+import { cutList, tubeName } from '@stout-shackle/core/circuit'
+import type { Circuit } from '@stout-shackle/core/fittings'
 import { kitsLeft } from '@stout-shackle/core/job'
 import { formatRun } from '@stout-shackle/core/quantity'
 import type { LaidLine } from '@stout-shackle/core/stages/air/lines'

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { REMEDY_HOW, REMEDY_NAMES, remediesFor, type Remedy } from '@stout-shackle/core/circuit'
-import { recordLimits, type RecordBody } from '@stout-shackle/core/job'
+import { REMEDY_HOW, remediesFor } from '@stout-shackle/core/circuit'
+import { REMEDY_NAMES, type Remedy } from '@stout-shackle/core/fittings'
+import { recordLimits, type RecordBody } from '@stout-shackle/core/records'
 import { formatQuantity } from '@stout-shackle/core/quantity'
 import { SOAP_MINUTES, type ConnectionState } from '@stout-shackle/core/stages'
 import { CONNECTION_RESULTS } from '@stout-shackle/core/wording'

@@ -1,23 +1,18 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import {
-  CIRCUIT_FORMAT,
   circuitFaultText,
-  circuitFileSchema,
   labelsOf,
   nodeName,
   NODE_NAMES,
-  portsOf,
   RUN_BEGINS,
   RUN_NAMES,
   runName,
   runsTo,
   SET_INTO_LINES,
-  SUPPLIES,
   tubeName,
   tubeSize,
   VALVE_PLACE_NAMES,
-  VALVE_PLACES,
   withInLine,
   withNode,
   withNodeChanged,
@@ -25,13 +20,20 @@ import {
   withoutRun,
   withoutTube,
   withTube,
-  type Circuit,
   type CircuitFault,
+} from '@stout-shackle/core/circuit'
+import {
+  CIRCUIT_FORMAT,
+  circuitFileSchema,
+  portsOf,
+  SUPPLIES,
+  VALVE_PLACES,
+  type Circuit,
   type NodeKind,
   type Place,
   type RunKind,
-} from '@stout-shackle/core/circuit'
-import type { Job } from '@stout-shackle/core/job'
+} from '@stout-shackle/core/fittings'
+import { type Job, aired } from '@stout-shackle/core/job'
 import { formatQuantity, formatRun } from '@stout-shackle/core/quantity'
 import {
   HAS_HOLES,
@@ -42,7 +44,6 @@ import {
   type Underside,
 } from '@stout-shackle/core/stages/air/lines'
 import { SUPPLY_NAMES, VALVE_PLACE_RULES } from '@stout-shackle/core/wording'
-import { aired } from '@stout-shackle/core/job'
 import { readJsonFile, saveFile } from '../entry/file'
 import StateSign from '../entry/StateSign.vue'
 import { useOpenJob } from '../stores/job'

@@ -1,15 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import {
-  nodeName,
-  RUN_BEGINS,
-  withNodeChanged,
-  withPoints,
-  withRunChanged,
-  type Circuit,
-  type CircuitNode,
-  type Place,
-} from '@stout-shackle/core/circuit'
+import { nodeName, RUN_BEGINS, withNodeChanged, withPoints, withRunChanged } from '@stout-shackle/core/circuit'
+import type { Circuit, CircuitNode, Place } from '@stout-shackle/core/fittings'
 import { HEAT_DISTANCE, rounded, leastBend, type Stretch } from '@stout-shackle/core/route'
 import {
   strandsOf,

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { suspectName, tubeName, type Circuit, type LeakTest } from '@stout-shackle/core/circuit'
+import { suspectName, tubeName, type LeakTest } from '@stout-shackle/core/circuit'
+import type { Circuit } from '@stout-shackle/core/fittings'
+import { recordLimits } from '@stout-shackle/core/records'
 import type { LeakHunt, AirCheckState } from '@stout-shackle/core/stages'
-import { recordLimits } from '@stout-shackle/core/job'
 import QuantityField from '../entry/QuantityField.vue'
 import { useOpenJob } from '../stores/job'
 

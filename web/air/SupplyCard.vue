@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { auxiliaryCarries, fillSeconds, tankFor, wiringFor, type FlowPoint } from '@stout-shackle/core/air'
-import { feedLines, pressureGroups, tubeVolume, type Circuit, type PressureGroup } from '@stout-shackle/core/circuit'
+import { feedLines, pressureGroups, tubeVolume, type PressureGroup } from '@stout-shackle/core/circuit'
+import type { Circuit } from '@stout-shackle/core/fittings'
 import { compressorWaitSchema, type CompressorPanel } from '@stout-shackle/core/contract'
 import { jobSchema } from '@stout-shackle/core/job'
 import { hasAir } from '@stout-shackle/core/kit'

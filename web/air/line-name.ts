@@ -1,5 +1,5 @@
 import { aired, type Job } from '@stout-shackle/core/job'
-import type { AxleEnd } from '@stout-shackle/core/spring'
+import type { AxleEnd } from '@stout-shackle/core/vehicle'
 
 /** What a person calls a line of bags: its side, and its axle where both have air. */
 export const bagLineName = (job: Job, axle: AxleEnd, side: 'left' | 'right' | null): string =>

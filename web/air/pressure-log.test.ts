@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, test, vi } from 'vitest'
-import type { KeptReading } from '@stout-shackle/core/job'
+import type { KeptReading } from '@stout-shackle/core/records'
 import { PSI } from '@stout-shackle/core/quantity'
 import { enter, flushPromises, labeled, mountOnJob } from '../fixtures/mount'
 import AirStage from './AirStage.vue'

@@ -1,4 +1,4 @@
-import type { Circuit } from '@stout-shackle/core/circuit'
+import type { Circuit } from '@stout-shackle/core/fittings'
 import { leastBend, rounded, type RouteReport } from '@stout-shackle/core/route'
 import { strandsOf, type Underside } from '@stout-shackle/core/stages/air/lines'
 

@@ -1,9 +1,10 @@
 import { useDebounceFn } from '@vueuse/core'
 import { computed, shallowRef, watch, type Ref } from 'vue'
-import { circuitFaults, linesAt, type Circuit } from '@stout-shackle/core/circuit'
+import { circuitFaults, linesAt } from '@stout-shackle/core/circuit'
+import type { Circuit } from '@stout-shackle/core/fittings'
+import { AXLES } from '@stout-shackle/core/vehicle'
+import type { Assessment } from '@stout-shackle/core/judge'
 import { aired, type Job } from '@stout-shackle/core/job'
-import { AXLES } from '@stout-shackle/core/spring'
-import type { Assessment } from '@stout-shackle/core/stages'
 import {
   laidLines,
   placedCircuit,

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
-import { recordMaxLength } from '@stout-shackle/core/job'
-import { PLAIN_OPERATION, type Fastener, type Operation } from '@stout-shackle/core/kit'
-import type { PlanStep } from '@stout-shackle/core/plan'
+import { recordMaxLength } from '@stout-shackle/core/records'
+import { type PlanStep, PLAIN_OPERATION, type Fastener, type Operation } from '@stout-shackle/core/kit'
 import { planFor } from '@stout-shackle/core/stages'
 import { SUPPORT_NAMES } from '@stout-shackle/core/wording'
 import { parseQuantity, refusalText, UNITS } from '@stout-shackle/core/quantity'

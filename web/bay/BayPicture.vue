@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useElementSize } from '@vueuse/core'
-import { ref } from 'vue'
 import { kitAt } from '@stout-shackle/core/job'
 import { sceneOf, sceneQuestion, type Scene } from '@stout-shackle/core/stages/fit/room'
 import { partName } from '@stout-shackle/core/underbody'

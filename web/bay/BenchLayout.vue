@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
-import { kitAt, ofKind } from '@stout-shackle/core/job'
+import { kitAt } from '@stout-shackle/core/job'
+import { ofKind } from '@stout-shackle/core/records'
+import type { AxleEnd } from '@stout-shackle/core/vehicle'
 import { benchParts, lookAlikes, type BenchPart } from '@stout-shackle/core/kit'
 import { partsHere } from '@stout-shackle/core/proof'
 import { formatQuantity } from '@stout-shackle/core/quantity'
-import type { AxleEnd } from '@stout-shackle/core/spring'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { recordMaxLength, recordLimits } from '@stout-shackle/core/job'
+import { recordMaxLength, recordLimits } from '@stout-shackle/core/records'
 import { placeCloses, type FastenerState } from '@stout-shackle/core/stages'
 import { formatNumber, formatQuantity, parseQuantity, refusalText, UNITS } from '@stout-shackle/core/quantity'
 import { PLACE_STATES, WRENCH_DOUBTS } from '@stout-shackle/core/wording'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { PlanStep } from '@stout-shackle/core/plan'
+import type { PlanStep } from '@stout-shackle/core/kit'
 import { holderOf } from '@stout-shackle/core/plan'
 import { reach } from '../api/reach'
 import { useOpenJob } from '../stores/job'

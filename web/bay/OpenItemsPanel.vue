@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
-import { recordMaxLength, recordLimits, type RecordOf } from '@stout-shackle/core/job'
+import { recordMaxLength, recordLimits, type RecordOf } from '@stout-shackle/core/records'
+import type { AxleEnd } from '@stout-shackle/core/vehicle'
 import type { PartFate } from '@stout-shackle/core/kit'
-import type { AxleEnd } from '@stout-shackle/core/spring'
 import type { OpenItem, PartLine } from '@stout-shackle/core/stages'
 import { FATE_NAMES, reasonText } from '@stout-shackle/core/wording'
 import { formatQuantity } from '@stout-shackle/core/quantity'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { ofKind } from '@stout-shackle/core/job'
+import { ofKind } from '@stout-shackle/core/records'
 import { useOpenJob } from '../stores/job'
 import { useSettings } from '../stores/settings'
 import { photoAddress } from './photo'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { recordMaxLength, type RecordOf } from '@stout-shackle/core/job'
-import { AXLES, type AxleEnd } from '@stout-shackle/core/spring'
+import { recordMaxLength, type RecordOf } from '@stout-shackle/core/records'
+import { AXLES, type AxleEnd } from '@stout-shackle/core/vehicle'
 import { situationText, SUPPORT_NAMES } from '@stout-shackle/core/wording'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { factWords } from '@stout-shackle/core/kit'
-import { ofKind } from '@stout-shackle/core/job'
-import type { PlanStep } from '@stout-shackle/core/plan'
+import { factWords, type PlanStep } from '@stout-shackle/core/kit'
+import { ofKind } from '@stout-shackle/core/records'
 import { HOW_TO_FIND, SURVEY_QUESTIONS } from '@stout-shackle/core/wording'
 import { surveyAnswer, type SurveyKey } from '@stout-shackle/core/vehicle'
 import { useOpenJob } from '../stores/job'

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
-import { isTwoOnOneLine, kitAt, recordLimits, type RecordOf } from '@stout-shackle/core/job'
-import { hasAir, PLATE_CLEARANCE, type StepCheck } from '@stout-shackle/core/kit'
+import { isTwoOnOneLine, kitAt } from '@stout-shackle/core/job'
+import { recordLimits, type RecordOf } from '@stout-shackle/core/records'
+import { type PlanStep, hasAir, PLATE_CLEARANCE, type StepCheck } from '@stout-shackle/core/kit'
+import { REMEDY_NAMES, type Remedy } from '@stout-shackle/core/fittings'
 import {
   formatQuantity,
   isBelow,
@@ -11,8 +13,7 @@ import {
   UNITS,
   type QuantityKind,
 } from '@stout-shackle/core/quantity'
-import type { PlanStep } from '@stout-shackle/core/plan'
-import { REMEDY_NAMES, remediesFor, type Remedy } from '@stout-shackle/core/circuit'
+import { remediesFor } from '@stout-shackle/core/circuit'
 import { SOAP_MINUTES, testPressureOf, type ConnectionState } from '@stout-shackle/core/stages'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'

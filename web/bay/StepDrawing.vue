@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { PlanStep } from '@stout-shackle/core/plan'
+import type { PlanStep } from '@stout-shackle/core/kit'
+import type { AxleEnd, Survey, Vehicle } from '@stout-shackle/core/vehicle'
 import type { Job } from '@stout-shackle/core/job'
-import type { AxleEnd } from '@stout-shackle/core/spring'
-import type { Survey, Vehicle } from '@stout-shackle/core/vehicle'
 import AxleBuild from '../truck/AxleBuild.vue'
 import { coilOutline, helperOutline, leafOutline } from '../truck/helper-outline'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { ofKind } from '@stout-shackle/core/job'
+import { ofKind } from '@stout-shackle/core/records'
 import { useOpenJob } from '../stores/job'
 import { picked } from './photo'
 

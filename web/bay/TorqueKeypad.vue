@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { recordLimits } from '@stout-shackle/core/job'
+import { recordLimits } from '@stout-shackle/core/records'
 import { formatQuantity, isAbove, limitQuantity, parseQuantity, refusalText, UNITS } from '@stout-shackle/core/quantity'
 import { isUnderRange } from '@stout-shackle/core/torque'
 import { usePreferences } from '../stores/preferences'

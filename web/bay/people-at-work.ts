@@ -1,4 +1,4 @@
-import type { BayRecord } from '@stout-shackle/core/job'
+import type { BayRecord } from '@stout-shackle/core/records'
 
 /** Somebody at a step, and since when. */
 export interface AtStep {

@@ -1,10 +1,9 @@
 import { heaveLimits, type Pose } from '@stout-shackle/core/clearance'
-import type { Carrier, KitPlace } from '@stout-shackle/core/kit'
-import type { PlanStep, Side } from '@stout-shackle/core/plan'
-import type { AxleEnd } from '@stout-shackle/core/spring'
+import type { Carrier, KitPlace, PlanStep } from '@stout-shackle/core/kit'
+import type { Side } from '@stout-shackle/core/plan'
 import type { StepReport } from '@stout-shackle/core/stages'
 import type { Scene } from '@stout-shackle/core/stages/fit/room'
-import type { PartKind } from '@stout-shackle/core/vehicle'
+import type { PartKind, AxleEnd } from '@stout-shackle/core/vehicle'
 import type { View } from '../underbody/projection'
 
 /** What a step's picture shows: from where, in what pose, what is there, what is meant. */

@@ -1,5 +1,5 @@
 import { computed, ref, type ComputedRef } from 'vue'
-import type { Assessment } from '@stout-shackle/core/stages'
+import type { Assessment } from '@stout-shackle/core/judge'
 
 /**
  * Which step of the plan the bay view shows: the one asked for, else the first that is open, else the last.

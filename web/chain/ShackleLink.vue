@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { StageReport } from '@stout-shackle/core/stages'
+import type { StageReport } from '@stout-shackle/core/judge'
 
 /** A shackle: open it is to do, with a pin half in it waits, with its pin through it is done. */
 defineProps<{ state: StageReport['state']; current?: boolean; small?: boolean }>()

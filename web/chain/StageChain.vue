@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { StageId } from '@stout-shackle/core/job'
-import type { StageReport } from '@stout-shackle/core/stages'
+import type { StageReport } from '@stout-shackle/core/judge'
 import { STAGE_NAMES, waitingText } from '@stout-shackle/core/wording'
 import ShackleLink from './ShackleLink.vue'
 

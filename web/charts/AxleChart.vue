@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Assessment } from '@stout-shackle/core/stages'
+import type { Assessment } from '@stout-shackle/core/judge'
 import { formatNumber, inSystem, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
 import { RATING_NAMES } from '@stout-shackle/core/wording'
 import ChartFrame from './ChartFrame.vue'

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { type Job } from '@stout-shackle/core/job'
-import { pressureCurve, type Assessment } from '@stout-shackle/core/stages'
+import { pressureCurve } from '@stout-shackle/core/stages'
+import type { Assessment } from '@stout-shackle/core/judge'
 import type { Kit } from '@stout-shackle/core/kit'
 import { formatNumber, inSystem, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
 import ChartFrame from './ChartFrame.vue'

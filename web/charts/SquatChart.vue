@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { type Job } from '@stout-shackle/core/job'
-import { squatCurve, type Assessment } from '@stout-shackle/core/stages'
+import { squatCurve } from '@stout-shackle/core/stages'
+import type { Assessment } from '@stout-shackle/core/judge'
 import { formatNumber, inSystem, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
 import ChartFrame from './ChartFrame.vue'
 import { APART, bars, base, COLORS, pointLabel, type ChartOption } from './option'

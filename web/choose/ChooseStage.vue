@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref } from 'vue'
-import type { Kit } from '@stout-shackle/core/kit'
-import { modelKey } from '@stout-shackle/core/kit'
+import { type Kit, modelKey } from '@stout-shackle/core/kit'
 import { barsSale } from '@stout-shackle/core/stages'
 import { noSaleText } from '@stout-shackle/core/wording'
 import StampedPlate from '../entry/StampedPlate.vue'

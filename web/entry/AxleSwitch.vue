@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { AxleEnd } from '@stout-shackle/core/spring'
+import type { AxleEnd } from '@stout-shackle/core/vehicle'
 import { AXLE_NAMES } from '@stout-shackle/core/wording'
 
 /** Which of two axles is looked at. */

@@ -15,9 +15,14 @@ import {
   type RoomRow,
   type Side,
 } from '@stout-shackle/core/stages/fit/room'
-import type { AxleEnd } from '@stout-shackle/core/spring'
 import { partsAround, shiftedShape, withArm, withParts } from '@stout-shackle/core/underbody'
-import { TAPE_TOLERANCE, type AxleArm, type UndersidePart, type Vehicle } from '@stout-shackle/core/vehicle'
+import {
+  TAPE_TOLERANCE,
+  type AxleArm,
+  type UndersidePart,
+  type Vehicle,
+  type AxleEnd,
+} from '@stout-shackle/core/vehicle'
 import { consentTo } from '@stout-shackle/core/stages'
 import AxleSwitch from '../entry/AxleSwitch.vue'
 import NeedsKit from '../entry/NeedsKit.vue'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { recordLimits } from '@stout-shackle/core/job'
+import { recordLimits } from '@stout-shackle/core/records'
 import QuantityField from '../entry/QuantityField.vue'
 import { useOpenJob } from '../stores/job'
 import { gapField, gapReading, type ReadGap } from './room-gap'

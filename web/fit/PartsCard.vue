@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { INCH, type Meters, type UnitSystem } from '@stout-shackle/core/quantity'
-import type { AxleEnd } from '@stout-shackle/core/spring'
 import type { SpanRow } from '@stout-shackle/core/underbody'
 import {
   PART_KINDS,
@@ -11,6 +10,7 @@ import {
   type AxleArm,
   type PartKind,
   type UndersidePart,
+  type AxleEnd,
 } from '@stout-shackle/core/vehicle'
 import { PART_NAMES, partName } from '@stout-shackle/core/wording'
 import { readJsonFile, saveFile } from '../entry/file'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { recordLimits, ofKind, type RecordBody } from '@stout-shackle/core/job'
+import { recordLimits, ofKind, type RecordBody } from '@stout-shackle/core/records'
 import { counts } from '@stout-shackle/core/proof'
 import { GAP_PASSES, type GapJudgment, type GapVerdict } from '@stout-shackle/core/stages'
 import { limitQuantity } from '@stout-shackle/core/quantity'
@@ -10,7 +10,7 @@ import QuantityField from '../entry/QuantityField.vue'
 import StateSign from '../entry/StateSign.vue'
 import AxleSwitch from '../entry/AxleSwitch.vue'
 import { useOpenJob, useShownAxle } from '../stores/job'
-import { readingField } from '../stores/reading'
+import { readingField } from '../stores/job/reading'
 import { usePreferences } from '../stores/preferences'
 
 const { store, job, assessment } = useOpenJob()

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { formatQuantity, type UnitSystem } from '@stout-shackle/core/quantity'
 import { GAP_STATES, partName, ROOM_VERDICTS } from '@stout-shackle/core/wording'
-import type { AxleEnd } from '@stout-shackle/core/spring'
+import type { AxleEnd } from '@stout-shackle/core/vehicle'
 import type { MeasuredGap, RoomRow, RoomVerdict } from '@stout-shackle/core/stages/fit/room'
 import StateSign from '../entry/StateSign.vue'
 import { useOpenJob } from '../stores/job'

@@ -1,8 +1,8 @@
-import { ofKind, type RecordBody } from '@stout-shackle/core/job'
+import { ofKind, type RecordBody } from '@stout-shackle/core/records'
 import { counts, unproved } from '@stout-shackle/core/proof'
 import { contradictionText, VOIDS } from '@stout-shackle/core/wording'
 import type { useJob } from '../stores/job'
-import { readingField } from '../stores/reading'
+import { readingField } from '../stores/job/reading'
 
 type Store = ReturnType<typeof useJob>
 type Body = Extract<RecordBody, { kind: 'room-gap' }>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { isTwoOnOneLine, ofKind, recordLimits } from '@stout-shackle/core/job'
+import { isTwoOnOneLine } from '@stout-shackle/core/job'
+import { ofKind, recordLimits } from '@stout-shackle/core/records'
 import { counts } from '@stout-shackle/core/proof'
 import { formatLimit, UNITS } from '@stout-shackle/core/quantity'
 import { airRefusals, contradictionText, VOIDS } from '@stout-shackle/core/wording'

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { consentsNeeded, consentTo, type FinalCheckId, type FinalCheckReport } from '@stout-shackle/core/stages'
+import { consentsNeeded, consentTo, type Unsigned } from '@stout-shackle/core/stages'
+import type { FinalCheckId, ConsentTo, WaiverId } from '@stout-shackle/core/records'
+import type { FinalCheckReport } from '@stout-shackle/core/judge'
 import { CONSENT_NAMES, FINAL_CHECK_NAMES, missingText, NEVER_APPLIES, WAIVER_NAMES } from '@stout-shackle/core/wording'
-import type { ConsentTo, Unsigned, WaiverId } from '@stout-shackle/core/stages'
 import StateSign from '../entry/StateSign.vue'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'

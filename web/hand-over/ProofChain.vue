@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { chainOf, namesOf, type FinalCheckReport } from '@stout-shackle/core/stages'
-import { circuitNames, type RecordKind } from '@stout-shackle/core/job'
+import { chainOf, namesOf, type FinalCheckReport } from '@stout-shackle/core/judge'
+import type { RecordKind } from '@stout-shackle/core/records'
+import { circuitNames } from '@stout-shackle/core/job'
 import { formatQuantity, type QuantityKind } from '@stout-shackle/core/quantity'
 import { limitText, recordText, situationText } from '@stout-shackle/core/wording'
 import { useOpenJob } from '../stores/job'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref } from 'vue'
-import { recordMaxLength } from '@stout-shackle/core/job'
+import { recordMaxLength } from '@stout-shackle/core/records'
 import { hashOf } from '@stout-shackle/core/proof'
 import { textOf, type Unsigned } from '@stout-shackle/core/stages'
 import { useOpenJob } from '../stores/job'

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import dayjs from 'dayjs'
 import { ref } from 'vue'
-import { recordMaxLength } from '@stout-shackle/core/job'
-import type { Unsigned, WaiverId } from '@stout-shackle/core/stages'
+import { recordMaxLength, type WaiverId } from '@stout-shackle/core/records'
+import type { Unsigned } from '@stout-shackle/core/stages'
 import SignForm from './SignForm.vue'
 
 /** What the customer signs for because it was not shown in the shop: with a reason, and for the air check with a date. */

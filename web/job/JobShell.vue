@@ -7,8 +7,7 @@ import StageChain from '../chain/StageChain.vue'
 import TruckStrip from '../truck/TruckStrip.vue'
 import WhoIsHere from '../people/WhoIsHere.vue'
 import ConflictPanel from './ConflictPanel.vue'
-import { useCalmJob } from '../stores/job'
-import { useJobPage } from '../stores/job'
+import { useCalmJob, useJobPage } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 
 const JobSheet = defineAsyncComponent(() => import('./JobSheet.vue'))

@@ -1,5 +1,6 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
-import type { Job, RecordInput } from '@stout-shackle/core/job'
+import type { Job } from '@stout-shackle/core/job'
+import type { RecordInput } from '@stout-shackle/core/records'
 
 /** Who signs what leaves this screen: name and id, and the credential it is sent under. */
 export interface Signer {

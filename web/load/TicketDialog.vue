@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { parseTicket } from '@stout-shackle/core/exchange'
-import { recordMaxLength, recordLimits, ofKind } from '@stout-shackle/core/job'
+import { recordMaxLength, recordLimits, ofKind } from '@stout-shackle/core/records'
 import { formatQuantity, POUND, UNITS } from '@stout-shackle/core/quantity'
 import QuantityField from '../entry/QuantityField.vue'
 import TextField from '../entry/TextField.vue'

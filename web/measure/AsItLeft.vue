@@ -2,7 +2,7 @@
 import { computed, shallowRef, watch } from 'vue'
 import type { History } from '@stout-shackle/core/contract'
 import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
-import { AXLES } from '@stout-shackle/core/spring'
+import { AXLES } from '@stout-shackle/core/vehicle'
 import { AXLE_NAMES, MARK_NAMES, WORK_NAMES } from '@stout-shackle/core/wording'
 import { call } from '../api/client'
 import { useOpenJob } from '../stores/job'

@@ -1,16 +1,15 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, useTemplateRef } from 'vue'
-import { CORNERS, type HeightPlace } from '@stout-shackle/core/vehicle'
-import { recordLimits, ofKind, type BayRecord, type RecordBody } from '@stout-shackle/core/job'
+import { CORNERS, type HeightPlace, AXLES } from '@stout-shackle/core/vehicle'
+import { recordLimits, ofKind, type BayRecord, type RecordBody } from '@stout-shackle/core/records'
 import { counts } from '@stout-shackle/core/proof'
 import { hasAir } from '@stout-shackle/core/kit'
 import { formatNumber } from '@stout-shackle/core/quantity'
-import { AXLES } from '@stout-shackle/core/spring'
 import { CORNER_NAMES, contradictionText, VOIDS } from '@stout-shackle/core/wording'
 import { usePreferences } from '../stores/preferences'
 import QuantityField from '../entry/QuantityField.vue'
 import { useOpenJob } from '../stores/job'
-import { readingField } from '../stores/reading'
+import { readingField } from '../stores/job/reading'
 
 /** Four corner heights of one timing and load, typed as a person walks round: Enter goes on to the next. */
 const props = defineProps<{

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, useTemplateRef } from 'vue'
-import { ofKind } from '@stout-shackle/core/job'
+import { ofKind } from '@stout-shackle/core/records'
 import { formatNumber, formatQuantity, GRAVITY, INCH } from '@stout-shackle/core/quantity'
 import { readingsFromCsv, readingsToCsv } from '@stout-shackle/core/exchange'
 import { MARKS, TAPE_TOLERANCE } from '@stout-shackle/core/vehicle'

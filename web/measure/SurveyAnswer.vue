@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { plain, SURVEY_QUESTIONS } from '@stout-shackle/core/wording'
-import type { AxleEnd } from '@stout-shackle/core/spring'
-import { isAxleSurveyKey, surveyAnswer, withSurveyAnswer } from '@stout-shackle/core/vehicle'
+import { type AxleEnd, isAxleSurveyKey, surveyAnswer, withSurveyAnswer } from '@stout-shackle/core/vehicle'
 import QuantityField from '../entry/QuantityField.vue'
 import { useOpenJob } from '../stores/job'
 import type { SurveyAsk } from './asks'

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { surveyedAxles } from '@stout-shackle/core/stages'
-import type { AxleEnd } from '@stout-shackle/core/spring'
-import { isAxleSurveyKey, surveyAnswer, type SurveyKey } from '@stout-shackle/core/vehicle'
+import { type AxleEnd, isAxleSurveyKey, surveyAnswer, type SurveyKey } from '@stout-shackle/core/vehicle'
 import { answerText, AXLE_NAMES, SURVEY_QUESTIONS } from '@stout-shackle/core/wording'
 import StateSign from '../entry/StateSign.vue'
 import { useOpenJob } from '../stores/job'

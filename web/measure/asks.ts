@@ -1,8 +1,14 @@
 import { factWords } from '@stout-shackle/core/kit'
 import { kitAt, type Job } from '@stout-shackle/core/job'
 import { limitsOf, type Limits } from '@stout-shackle/core/quantity'
-import type { AxleEnd } from '@stout-shackle/core/spring'
-import { axleSurveySchema, isAxleSurveyKey, surveySchema, type Axle, type SurveyKey } from '@stout-shackle/core/vehicle'
+import {
+  type AxleEnd,
+  axleSurveySchema,
+  isAxleSurveyKey,
+  surveySchema,
+  type Axle,
+  type SurveyKey,
+} from '@stout-shackle/core/vehicle'
 
 /** A survey question: one of some words, a length, or yes and no, as the survey's schema has it. */
 export interface SurveyAsk {

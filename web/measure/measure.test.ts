@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, test, vi } from 'vitest'
 import { answered } from '../../core/fixtures/on-job'
-import { standing } from '@stout-shackle/core/job'
+import { standing } from '@stout-shackle/core/records'
 import { cautionText, cornerText } from '@stout-shackle/core/wording'
 import { enter, labeled, mountOnJob, flushPromises } from '../fixtures/mount'
 import HeightGrid from './HeightGrid.vue'

@@ -1,9 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Fastener } from '@stout-shackle/core/kit'
+import { type Fastener, type PlanStep, FOR_GOOD } from '@stout-shackle/core/kit'
 import { FATE_NAMES, PROCEDURE_NAMES, SUPPORT_NAMES, SURVEY_QUESTIONS } from '@stout-shackle/core/wording'
-import type { PlanStep } from '@stout-shackle/core/plan'
-import { FOR_GOOD } from '@stout-shackle/core/kit'
 import { partsHere } from '@stout-shackle/core/proof'
 import NeedsKit from '../entry/NeedsKit.vue'
 import PlateRow from '../entry/PlateRow.vue'

@@ -1,6 +1,8 @@
 import { computed, ref, type Ref } from 'vue'
-import { movedBefore, type Pin, type Plan, type PlanOutcome, type PlanStep } from '@stout-shackle/core/plan'
-import { planFor, type Assessment } from '@stout-shackle/core/stages'
+import { movedBefore, type Pin, type Plan, type PlanOutcome } from '@stout-shackle/core/plan'
+import type { PlanStep } from '@stout-shackle/core/kit'
+import type { Assessment } from '@stout-shackle/core/judge'
+import { planFor } from '@stout-shackle/core/stages'
 import type { Job } from '@stout-shackle/core/job'
 import { hoursText } from './hours'
 

@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { useLocalStorage } from '@vueuse/core'
 import { reach } from '../api/reach'
 import { useSettings } from '../stores/settings'
-import { useUnsent } from '../stores/unsent'
+import { useUnsent } from '../stores/job/unsent'
 import { appUpdate } from './app-update'
 
 /** What every screen says when something is not as usual: the server, what waits, the clock, the connection. */

@@ -2,7 +2,7 @@
 import { Box, Connection, Grid, QuestionFilled, SetUp, Shop, Tickets, Upload, User, Van } from '@element-plus/icons-vue'
 import { reach } from '../api/reach'
 import { useSession } from '../stores/session'
-import { useUnsent } from '../stores/unsent'
+import { useUnsent } from '../stores/job/unsent'
 
 defineEmits<{ devices: []; keys: [] }>()
 const session = useSession()

@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import type { Wrench } from '@stout-shackle/core/shop'
+import { type Wrench, wrenchSchema } from '@stout-shackle/core/shop'
 import QuantityField from '../entry/QuantityField.vue'
 import { limitsOf } from '@stout-shackle/core/quantity'
-import { wrenchSchema } from '@stout-shackle/core/shop'
 
 /** The shop's torque wrenches: range, serial number, until when the calibration holds. */
 const props = defineProps<{ wrenches: readonly Wrench[]; devices: readonly { id: string; name: string }[] }>()

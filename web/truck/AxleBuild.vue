@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import type { AxleEnd } from '@stout-shackle/core/spring'
-import type { Axle } from '@stout-shackle/core/vehicle'
+import type { AxleEnd, Axle } from '@stout-shackle/core/vehicle'
 
 /** What carries the wheels, from behind: a beam, or a link to each. Drawn in the color of its text. */
 defineProps<{

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { formatNumber, type UnitSystem } from '@stout-shackle/core/quantity'
-import type { AxleEnd } from '@stout-shackle/core/spring'
-import { tireDiameter, type Survey, type Vehicle } from '@stout-shackle/core/vehicle'
+import { type AxleEnd, tireDiameter, type Survey, type Vehicle } from '@stout-shackle/core/vehicle'
 import type { Kit } from '@stout-shackle/core/kit'
 import AxleBuild from './AxleBuild.vue'
 import { coilOutline, helperOutline, leafOutline } from './helper-outline'

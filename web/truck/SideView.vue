@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { formatNumber, formatQuantity, type UnitSystem } from '@stout-shackle/core/quantity'
-import { attitude, loadMass, tireDiameter, type LoadItem, type Vehicle } from '@stout-shackle/core/vehicle'
-import { AXLES } from '@stout-shackle/core/spring'
+import { attitude, loadMass, tireDiameter, type LoadItem, type Vehicle, AXLES } from '@stout-shackle/core/vehicle'
 import { bodyOutline, roundedPath, type Point } from './bodies'
 import type { Pose } from './pose'
 

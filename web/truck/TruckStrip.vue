@@ -2,7 +2,7 @@
 import { useElementSize } from '@vueuse/core'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import { STAGES, type Job, type StageId } from '@stout-shackle/core/job'
-import { type Assessment } from '@stout-shackle/core/stages'
+import type { Assessment } from '@stout-shackle/core/judge'
 import { useShownAxle } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import { offText } from '@stout-shackle/core/wording'

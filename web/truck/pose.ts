@@ -1,6 +1,6 @@
-import type { Assessment } from '@stout-shackle/core/stages'
+import type { Assessment } from '@stout-shackle/core/judge'
+import type { AxleEnd } from '@stout-shackle/core/vehicle'
 import type { Meters, Pascals } from '@stout-shackle/core/quantity'
-import type { AxleEnd } from '@stout-shackle/core/spring'
 
 /** `read`: as it was read for the last time, after the work. */
 export type PoseMode = 'empty' | 'loaded' | 'aired' | 'read'

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { AxleEnd } from '@stout-shackle/core/spring'
-import { ARCHITECTURES, SUSPENSIONS } from '@stout-shackle/core/vehicle'
+import { type AxleEnd, ARCHITECTURES, SUSPENSIONS } from '@stout-shackle/core/vehicle'
 import { AXLE_NAMES, plain } from '@stout-shackle/core/wording'
 import QuantityField from '../entry/QuantityField.vue'
 import { figureAt, setFigure, type VehicleDraft } from './draft'

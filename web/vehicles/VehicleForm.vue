@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { AXLES } from '@stout-shackle/core/spring'
-import { usuallyOnRails, vehicleSchema, BEDS, BODIES, type Vehicle } from '@stout-shackle/core/vehicle'
+import { AXLES, usuallyOnRails, vehicleSchema, BEDS, BODIES, type Vehicle } from '@stout-shackle/core/vehicle'
 import { maxLengthOf } from '@stout-shackle/core/quantity'
 import { AXLE_NAMES, BODY_NAMES } from '@stout-shackle/core/wording'
 import { failureText } from '../entry/file'

@@ -1,5 +1,4 @@
-import { vehicleSchema, type Axle, type Vehicle } from '@stout-shackle/core/vehicle'
-import type { AxleEnd } from '@stout-shackle/core/spring'
+import { vehicleSchema, type Axle, type Vehicle, type AxleEnd } from '@stout-shackle/core/vehicle'
 
 type Draft<T> = { [K in keyof T]: T[K] | null }
 export type AxleDraft = Omit<Draft<Axle>, 'stages'> & { stages: Axle['stages'] }

@@ -1,6 +1,5 @@
 import { GRAVITY, limitsOf, type Limits, type QuantityKind } from '@stout-shackle/core/quantity'
-import type { AxleEnd } from '@stout-shackle/core/spring'
-import { axleSchema, vehicleSchema, type Axle, type Vehicle } from '@stout-shackle/core/vehicle'
+import { type AxleEnd, axleSchema, vehicleSchema, type Axle, type Vehicle } from '@stout-shackle/core/vehicle'
 import type { FigurePath } from './draft'
 
 /** A figure of the form; its limits are those of the schema. */

@@ -5,7 +5,7 @@ import { usePreferences } from '../stores/preferences'
 import { useSettings } from '../stores/settings'
 import { useShop } from '../stores/shop'
 import { useJob } from '../stores/job'
-import { useUnsent } from '../stores/unsent'
+import { useUnsent } from '../stores/job/unsent'
 import { STAGE_OF_RECORD } from './stage-of-record'
 
 /** What was entered on this screen and is not with the server: what, since when, why, and what can be done. */

@@ -1,4 +1,5 @@
-import type { RecordKind, StageId } from '@stout-shackle/core/job'
+import type { StageId } from '@stout-shackle/core/job'
+import type { RecordKind } from '@stout-shackle/core/records'
 
 /** The page on which a record of each kind is entered. */
 export const STAGE_OF_RECORD: Record<RecordKind, StageId> = {

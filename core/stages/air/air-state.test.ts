@@ -1,9 +1,10 @@
 import { describe, expect, test } from 'vitest'
 import { demoJob } from '../../../demo/shop'
 import { told, wholeJob, type Told } from '../../fixtures/whole-job'
-import { connectionsOf, type BayRecord, type Job, type RecordBody } from '../../job'
+import { connectionsOf, type Job } from '../../job'
+import type { BayRecord, RecordBody } from '../../records'
+import { assessJob } from '../../judge'
 import { PSI } from '../../quantity'
-import { assessJob } from '..'
 
 // What a hold is worth by what happened before and after it. Common practice, no published source.
 const { job } = demoJob('0411')

@@ -12,7 +12,8 @@ import {
   type LeakTest,
   type Suspicion,
 } from '../../circuit'
-import { circuitOf, type BayRecord, type Job } from '../../job'
+import { circuitOf, type Job } from '../../job'
+import type { BayRecord } from '../../records'
 import { counts, type Proof } from '../../proof'
 import type { AirCheckState } from './air-state'
 

@@ -1,51 +1,13 @@
-import type { RecordTexts } from '../record-parts'
-import type { airRecords } from './records'
+import { CONNECTION_RESULT_NAMES } from '../../records'
 import { formatQuantity, type UnitSystem } from '../../quantity'
-import { REMEDY_NAMES, type Supply, type ValvePlace } from '../../circuit'
+import type { Supply, ValvePlace } from '../../fittings'
 import type { FillEnd, HoldVerdict, TrendCode } from '../../air'
-import { count } from '../count'
-import type { RefusalsOf, StageStop, StopsOf, WaitsOf } from '../stage'
-import type { AIR_CHECKS } from './records'
 import type { ConnectionState } from './air-state'
-import type { airStage } from './stage'
-
-export const airWaits: Record<WaitsOf<typeof airStage>, (n: number) => string> = {
-  'no-kit': () => 'a kit',
-  'circuit-open': () => 'the circuit has an open end',
-  'connection-leaks': () => 'a connection bubbles',
-  'connections-left': (n) => count(n, 'connection to soap', 'connections to soap'),
-  'air-check-start': () => 'start the 24 h air check',
-  'air-check-end': () => 'read the air check again',
-  'air-check-early': () => 'air check too short yet',
-  'air-check-open': () => 'air check leaves it open',
-  'air-check-leaks': () => 'air check fails',
-  'air-check-void': () => 'air check proves nothing, see Hand over',
-}
-export const airRefusals: Record<RefusalsOf<typeof airStage>, (about: string) => string> = {
-  'unknown-connection': (about) => `"${about}" is not a connection of this job's kits.`,
-  'one-pressure': (axle) =>
-    `The ${axle} bags are on one line and have one pressure: read them again, or separate the lines.`,
-  'unknown-line': (about) => `"${about}" is not a line of this job's circuit.`,
-  'no-wait': (minutes) => `waited must be ${minutes} min or more: air just pumped in is warm, and falls as it cools.`,
-  'one-line': (axle) => `The ${axle} bags are on one line: leave side out.`,
-  'which-side': (axle) => `The ${axle} bags have separate lines: side must be left or right.`,
-  'why-not-seen': () => 'Enter a reason: what keeps it from being seen.',
-  'in-the-future': () => 'Read in the future? Check the date and the clock.',
-}
-export const airStops: Record<StopsOf<typeof airStage>, (stop: StageStop) => string> = {
-  bubbles: ({ about }) => `A connection bubbles (${about.replace(/-/g, ' ')}): put it right, then soap it again`,
-}
-export const airChecks: Record<(typeof AIR_CHECKS)[number], string> = {
-  soap: 'Soap test: no bubbles at any connection',
-  'air-check': '24 h air check',
-}
 
 /** How a connection stands. */
 export const CONNECTION_RESULTS: Record<ConnectionState['result'], string> = {
   missing: 'to soap',
-  'no-bubbles': 'no bubbles',
-  bubbles: 'bubbles',
-  'cannot-see': 'cannot be seen',
+  ...CONNECTION_RESULT_NAMES,
 }
 
 /** The verdict of an air check, in a sentence. */
@@ -69,23 +31,6 @@ export function airCheckText({ code, expected, lost, allowed, detectable }: Hold
 /** How long the air would last, said so that nobody takes it for more than it is. */
 export const lastsText = (days: number): string =>
   days < 2 ? 'under 2 days' : days < 60 ? `${Math.floor(days)} days or more` : `${Math.floor(days / 30)} months or more`
-
-export const airRecordTexts: RecordTexts<typeof airRecords> = {
-  connection: ({ connection, result, pressure, minutes, reason }, system, names) =>
-    `${names.place ?? connection}: ${CONNECTION_RESULTS[result]} at ${formatQuantity('pressure', pressure, system, 1)}${minutes === null ? '' : `, watched ${minutes} min`}${reason && `, ${reason}`}`,
-  'connection-opened': ({ connection, reason, remedy }, _system, names) =>
-    `${names.place ?? connection}, ${REMEDY_NAMES[remedy]}: ${reason}`,
-  'leak-test': ({ side, test, tube, found }, _system, names) =>
-    `Leak test${side ? `, ${side}` : ''}, ${
-      test === 'listen'
-        ? found
-          ? 'heard it'
-          : 'nothing heard'
-        : `${names.place ?? tube} closed off, gauge ${found ? 'still falls' : 'holds'}`
-    }`,
-  'air-check': ({ end, side, pressure, temperature }, system) =>
-    `Air check${side ? `, ${side}` : ''}, ${end}: ${formatQuantity('pressure', pressure, system, 1)} at ${formatQuantity('temperature', temperature, system)}`,
-}
 
 /** What air is given in by. */
 export const SUPPLY_NAMES: Record<Supply, string> = {

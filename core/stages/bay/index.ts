@@ -1,4 +1,4 @@
-export { openItemsOf, type OpenItem, type OpenItems, type PartLine } from './open-items'
+export { openItemsOf, stillOpen, type OpenItem, type OpenItems, type PartLine } from './open-items'
 export { stepReports, workBegun, type StepReport } from './steps'
 export {
   fastenerCloses,

@@ -1,8 +1,8 @@
-import { WHEELS, type Plan, type PlanStep, type Side } from '../../plan'
-import type { PartFate } from '../../kit'
-import type { AxleEnd } from '../../spring'
+import { WHEELS, type Plan, type Side } from '../../plan'
+import type { PlanStep, PartFate } from '../../kit'
+import type { AxleEnd } from '../../vehicle'
+import { ofKind, type BayRecord, type RecordOf } from '../../records'
 import { counts, type Proof } from '../../proof'
-import { ofKind, type BayRecord, type RecordOf } from '../../job'
 import { fastenerCloses, type FastenerState } from './torques'
 
 /** A part or fastener by its place. */

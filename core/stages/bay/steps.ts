@@ -1,5 +1,6 @@
-import type { PlanOutcome, PlanStep } from '../../plan'
-import { ofKind, type BayRecord } from '../../job'
+import type { PlanOutcome } from '../../plan'
+import type { PlanStep } from '../../kit'
+import { ofKind, type BayRecord } from '../../records'
 import { counts, type Flag, type Proof, type Voided } from '../../proof'
 
 export interface StepReport {

@@ -1,7 +1,7 @@
 import { isUnderRange, judgeTorque, type TorqueVerdict } from '../../torque'
-import type { Fastener } from '../../kit'
-import type { Plan, PlanStep } from '../../plan'
-import { ofKind, type BayRecord, type RecordOf } from '../../job'
+import type { Fastener, PlanStep } from '../../kit'
+import type { Plan } from '../../plan'
+import { ofKind, type BayRecord, type RecordOf } from '../../records'
 import { counts, missing, unproved, type Missing, type Proof } from '../../proof'
 
 export type PlaceState =

@@ -1,6 +1,5 @@
 import { formatQuantity, GRAVITY, type UnitSystem } from '../../quantity'
-import type { RateTrouble } from '../load'
-import { RATING_NAMES } from '../load/words'
+import { type RateTrouble, RATING_NAMES } from '../load'
 import type { Caution } from './cautions'
 
 const TROUBLE: Record<RateTrouble, string> = {

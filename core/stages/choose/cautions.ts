@@ -8,9 +8,8 @@ import {
   type Pascals,
 } from '../../quantity'
 import { hasAir } from '../../kit'
-import { isOfKit, loadMass, type RatingId } from '../../vehicle'
+import { isOfKit, loadMass, type RatingId, AXLES } from '../../vehicle'
 import { kitAt, type Job, type StageId } from '../../job'
-import { AXLES } from '../../spring'
 import type { AxleSpring, RateTrouble } from '../load'
 import { bagOnJob } from './helped-axle'
 import type { CaseAssessment } from './case-assessment'

@@ -3,7 +3,9 @@ import { describe, expect, test } from 'vitest'
 import { demoKits, demoSurvey } from '../../../demo/shop'
 import { catalogOf, judgeOn } from '../../kit'
 import { onlyKits } from '../../fixtures/on-job'
-import { newJob, type BayRecord, type Job, type RecordBody } from '../../job'
+import { newJob, type Job } from '../../job'
+import type { BayRecord, RecordBody } from '../../records'
+import { assessJob } from '../../judge'
 import { POUND, PSI } from '../../quantity'
 import {
   BODIES,
@@ -15,7 +17,7 @@ import {
   type Intake,
   type Vehicle,
 } from '../../vehicle'
-import { assessJob, assessKit, levelWithDoubt, READINGS } from '..'
+import { assessKit, levelWithDoubt, READINGS } from '..'
 
 const kits = demoKits()
 const kit = (id: string) => kits.find((k) => k.id === id)!

@@ -1,14 +1,6 @@
 import { GRAVITY } from '../../quantity'
-import {
-  airSpring,
-  AXLES,
-  bagTable,
-  type AirSpring,
-  type AxleEnd,
-  type BagData,
-  type Calibration,
-  type Chassis,
-} from '../../spring'
+import { airSpring, bagTable, type AirSpring, type BagData, type Calibration, type Chassis } from '../../spring'
+import { AXLES, type AxleEnd } from '../../vehicle'
 import { bagOn, hasAir, type BagOnVehicle, type Kit } from '../../kit'
 import { kitAt, type Job } from '../../job'
 import { sprungAt, standsWith, type LoadedCase } from '../load'

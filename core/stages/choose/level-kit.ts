@@ -1,21 +1,19 @@
 import { atmosphere, type Kilograms, type Meters, type Pascals } from '../../quantity'
 import { hasAir, type Kit } from '../../kit'
 import {
-  AXLES,
   axleDrop,
   bringLevel,
   frontDropAt,
   isBeyond,
-  otherAxle,
   standOf,
   type Air,
   type AxleAim,
-  type AxleEnd,
   type Chassis,
   type LevelQuestion,
   type LevelSolution,
   type Stand,
 } from '../../spring'
+import { AXLES, otherAxle, type AxleEnd } from '../../vehicle'
 import type { Job } from '../../job'
 import { sprungAt, standsWith, stopAt, type LoadedCase, postureOf, type Posture, type Squat } from '../load'
 import { bagOnJob, chassisWith, type KitsUnder } from './helped-axle'

@@ -5,7 +5,8 @@ import { hasAir, catalogOf } from '../../kit'
 import { GRAVITY } from '../../quantity'
 import { stagedForce } from '../../spring'
 import { USUAL_PREFERENCES, type Job, type Preferences } from '../../job'
-import { assessJob, CRITERIA, dominates, flipsOf, fitKits, rankKits, waysOf, weightsOf, type Weights } from '..'
+import { CRITERIA, dominates, flipsOf, fitKits, rankKits, waysOf, weightsOf, type Weights } from '..'
+import { assessJob } from '../../judge'
 import { besideRubber } from './beside-rubber'
 
 const kits = demoKits()

@@ -1,5 +1,5 @@
 import type { KitCatalog } from '../../kit'
-import type { AxleEnd } from '../../spring'
+import type { AxleEnd } from '../../vehicle'
 import type { Job } from '../../job'
 import type { CaseAssessment } from './case-assessment'
 import { weightsOf, type Weights } from './criteria'

@@ -1,6 +1,7 @@
 import { GRAVITY, INCH, type Meters } from '../../quantity'
 import { hasAir } from '../../kit'
-import { bodyFrequency, type AxleEnd } from '../../spring'
+import { bodyFrequency } from '../../spring'
+import type { AxleEnd } from '../../vehicle'
 import type { Job } from '../../job'
 import { axleTireRate, sprungAt } from '../load'
 import type { Weights } from './criteria'

@@ -3,24 +3,10 @@ import type { BandSource, LevelSolution, Obstacle } from '../../spring'
 import { TAPE_TOLERANCE } from '../../vehicle'
 import { LEVEL_TOLERANCE, type FitVerdict, type KitFamily } from '../../kit'
 import type { Preferences } from '../../job'
-import { RATING_NAMES } from '../load/words'
-import type { StageStop, StopsOf, WaitsOf } from '../stage'
+import { RATING_NAMES } from '../load'
 import type { Criterion } from './criteria'
 import type { AnswerFlip, Flip } from './flips'
 import type { NoSale } from './no-sale'
-import type { chooseStage } from './stage'
-
-export const chooseWaits: Record<WaitsOf<typeof chooseStage>, () => string> = {
-  'no-kit': () => 'a kit',
-  'kit-does-not-fit': () => 'the kit does not fit',
-  'kit-needs-answer': () => 'a survey answer for the kit',
-  'cannot-level': () => 'cannot be leveled with air',
-}
-export const chooseStops: Record<StopsOf<typeof chooseStage>, (stop: StageStop) => string> = {
-  'no-kit': () => 'No kit chosen',
-  'kit-does-not-fit': ({ about }) => `${about} does not fit this vehicle as measured`,
-  'kit-needs-answer': ({ about }) => `${about} needs an answer: measure or look, then it is judged`,
-}
 
 export const FAMILY_NAMES: Record<KitFamily, string> = {
   bellows: 'bellows',

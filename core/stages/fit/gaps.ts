@@ -1,5 +1,5 @@
-import { ABOUT_TOLERANCE, TAPE_TOLERANCE, type AxleSurvey } from '../../vehicle'
-import type { AxleEnd } from '../../spring'
+import { ABOUT_TOLERANCE, TAPE_TOLERANCE, type AxleSurvey, type AxleEnd } from '../../vehicle'
+import { ofKind, type BayRecord, type RecordOf, type GapCheck } from '../../records'
 import {
   BAG_CLEARANCE,
   EXHAUST_DISTANCE,
@@ -12,9 +12,8 @@ import {
 } from '../../kit'
 import { isAbove, isBelow, type Meters } from '../../quantity'
 import type { Side } from '../../plan'
-import { kitsLeft, ofKind, type BayRecord, type Job, type RecordOf } from '../../job'
+import { kitsLeft, type Job } from '../../job'
 import { counts, missing, unproved, type Evidence, type Missing, type Proof } from '../../proof'
-import type { GapCheck } from './records'
 
 export type GapVerdict = 'missing' | 'fine' | 'close' | 'sleeved' | 'off-middle' | 'too-little' | 'too-much'
 

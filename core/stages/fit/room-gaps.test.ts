@@ -4,7 +4,7 @@ import { told, wholeJob, type Told } from '../../fixtures/whole-job'
 import { INCH } from '../../quantity'
 import { partsAround } from '../../underbody'
 import { sitsOn } from '../../kit'
-import { assessJob } from '../assess'
+import { assessJob } from '../../judge'
 import { besideDrawn, roomReport, sceneOf, sceneQuestion } from './room'
 
 const { job } = demoJob('0411')

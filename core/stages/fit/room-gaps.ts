@@ -1,10 +1,10 @@
 import { BAG_CLEARANCE, PLATE_CLEARANCE, sitsOn } from '../../kit'
-import { kitAt, ofKind, type BayRecord, type Job } from '../../job'
+import { kitAt, type Job } from '../../job'
+import { ofKind, type BayRecord } from '../../records'
 import { counts, type Proof } from '../../proof'
 import { isBelow, type Meters, type Pascals } from '../../quantity'
-import type { AxleEnd } from '../../spring'
 import { partsAround } from '../../underbody'
-import type { PartKind } from '../../vehicle'
+import type { PartKind, AxleEnd } from '../../vehicle'
 
 /** In which state a gap was read. */
 export type GapState = 'empty' | 'loaded' | 'hanging' | 'unknown'

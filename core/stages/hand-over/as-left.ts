@@ -1,8 +1,8 @@
 import { isAbove, type Meters, type Pascals } from '../../quantity'
 import { LEVEL_TOLERANCE } from '../../kit'
-import type { AxleEnd } from '../../spring'
-import type { Corner } from '../../vehicle'
-import { ofKind, type BayRecord, type Job } from '../../job'
+import type { AxleEnd, Corner } from '../../vehicle'
+import { ofKind, type BayRecord } from '../../records'
+import type { Job } from '../../job'
 import { counts, type Proof } from '../../proof'
 import type { CaseAssessment, KitAssessment } from '../choose'
 

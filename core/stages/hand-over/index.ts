@@ -1,6 +1,5 @@
 export { followUpsOf, type FollowUp } from './follow-ups'
 export { loadSettings, type LoadSetting } from './settings'
-export { FINAL_CHECKS, type ConsentTo, type FinalCheckId, type WaiverId } from './records'
-export type { AsLeft } from './as-left'
+export { asLeftOf, type AsLeft } from './as-left'
 export { offText, textOf, type Unsigned } from './statement'
-export { consentsNeeded, consentTo, isWaivable, signatureFor } from './waivers'
+export { consentsNeeded, consentTo, hasSigned, isWaivable, signatureFor } from './waivers'

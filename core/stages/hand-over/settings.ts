@@ -1,7 +1,6 @@
 import type { Meters, Pascals } from '../../quantity'
 import type { AsLeft } from './as-left'
-import type { AxleEnd } from '../../spring'
-import type { RatingId } from '../../vehicle'
+import type { AxleEnd, RatingId } from '../../vehicle'
 import type { CaseAssessment, KitAssessment } from '../choose'
 
 /** What the owner sets for one load at one axle. */

@@ -1,12 +1,20 @@
 import { formatQuantity, INCH, type UnitSystem } from '../../quantity'
 import { formatDate } from '../../shop'
-import type { Job, RecordOf } from '../../job'
-import type { Facts } from '../facts'
-import { RATING_NAMES } from '../load/words'
+import type { Job } from '../../job'
+import type { BayRecord, RecordOf } from '../../records'
+import type { CaseAssessment, KitAssessment } from '../choose'
+import { RATING_NAMES } from '../load'
 import type { AsLeft } from './as-left'
 
 /** What a text to be signed depends on. */
-export type Signable = Pick<Facts, 'job' | 'standing' | 'cases' | 'asLeft' | 'chosen'>
+export interface Signable {
+  job: Job
+  /** Records that stand, oldest first. */
+  standing: readonly BayRecord[]
+  cases: readonly CaseAssessment[]
+  asLeft: readonly AsLeft[]
+  chosen: readonly KitAssessment[]
+}
 type WaiverBody = Pick<RecordOf<'waiver'>['body'], 'kind' | 'about' | 'loadCase' | 'because' | 'due' | 'units'>
 type ConsentBody = Pick<RecordOf<'consent'>['body'], 'kind' | 'to' | 'outcome' | 'units'>
 

@@ -1,8 +1,7 @@
 import { conditionsHold, FOR_GOOD, seenAt } from '../../kit'
-import { ofKind, type Job, type RecordOf } from '../../job'
-import { hashOf, type Missing } from '../../proof'
-import type { Facts } from '../facts'
-import type { ConsentTo, FinalCheckId, WaiverId } from './records'
+import type { Job } from '../../job'
+import { ofKind, type RecordOf, type FinalCheckId, type ConsentTo, type WaiverId } from '../../records'
+import { hashOf, type Missing, type Proof } from '../../proof'
 import { textOf, type Signable } from './statement'
 
 /** What may be signed away of a check: that it was not read, never that it was read and is wrong. */
@@ -18,7 +17,7 @@ const WAIVABLE: Partial<Record<FinalCheckId, readonly Missing['code'][]>> = {
 const WITHOUT_LOAD: readonly FinalCheckId[] = ['loaded-heights', 'loaded-clearance']
 
 /** Whether all that a check lacks can be signed away, as the vehicle stands. */
-export const isWaivable = ({ proof }: Pick<Facts, 'proof'>, check: FinalCheckId, lacks: readonly Missing[]): boolean =>
+export const isWaivable = ({ proof }: { proof: Proof }, check: FinalCheckId, lacks: readonly Missing[]): boolean =>
   WAIVABLE[check] !== undefined &&
   lacks.every((m) => WAIVABLE[check]!.includes(m.code)) &&
   (!WITHOUT_LOAD.includes(check) || (proof.now.load?.loadCase ?? null) === null)
@@ -65,7 +64,7 @@ export function consentsNeeded({ kits, survey, vehicle }: Pick<Job, 'kits' | 'su
 }
 
 /** The latest answer to a consent: signed for what it says now, refused, or nobody was asked. */
-export function consentTo(facts: Facts, to: ConsentTo): 'agreed' | 'refused' | 'missing' {
+export function consentTo(facts: Signable, to: ConsentTo): 'agreed' | 'refused' | 'missing' {
   if (to === 'drilling' && facts.job.survey.drillingAgreed === false) return 'refused'
   const latest = ofKind(facts.standing, 'consent').findLast(({ body }) => body.to === to)
   if (!latest) return 'missing'

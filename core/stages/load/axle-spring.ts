@@ -1,6 +1,7 @@
 import { GRAVITY, type Meters, type Newtons, type NewtonsPerMeter } from '../../quantity'
-import { fitLoadingTest, type AxleEnd, type LoadingTest, type TestPoint } from '../../spring'
+import { fitLoadingTest, type LoadingTest, type TestPoint } from '../../spring'
 import {
+  type AxleEnd,
   carryToAxles,
   type AxleChange,
   type AxleWeights,

@@ -1,6 +1,7 @@
 import { GRAVITY, type Kilograms } from '../../quantity'
-import type { AxleEnd, AxleLoad, AxleModel, Chassis, StagedSpring } from '../../spring'
+import type { AxleLoad, AxleModel, Chassis, StagedSpring } from '../../spring'
 import {
+  type AxleEnd,
   loadMass,
   overWheels,
   tireDiameter,

@@ -1,9 +1,10 @@
 import { axleDrop, standOf } from '../../spring'
 import { checkCorners, type CornerFinding, type ExpectedRear } from '../../vehicle'
-import type { BayRecord, Job } from '../../job'
+import type { Job } from '../../job'
+import type { BayRecord } from '../../records'
 import { heightSet } from '../measure'
 import { chassisOf } from './chassis'
-import type { LoadedCase } from './loaded'
+import type { LoadedCase } from './loaded-case'
 import { libraryRate } from './axle-spring'
 
 /** Slips in the heights of a case, empty and loaded. */

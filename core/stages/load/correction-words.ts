@@ -1,5 +1,6 @@
 import { formatQuantity, type UnitSystem } from '../../quantity'
-import type { AxleEnd, Calibration, CorrectedFactor } from '../../spring'
+import type { Calibration, CorrectedFactor } from '../../spring'
+import type { AxleEnd } from '../../vehicle'
 import type { Job } from '../../job'
 
 const percent = (factor: number) => `${(100 * (factor - 1)).toFixed(1)} %`

@@ -1,14 +1,12 @@
 import { GRAVITY, INCH, PSI, type Meters, type Pascals } from '../../quantity'
-import { airSpring, AXLES, calibrate, type AxleEnd, type Calibration, type ShopReading } from '../../spring'
+import { airSpring, calibrate, type Calibration, type ShopReading } from '../../spring'
+import { ofKind, type BayRecord } from '../../records'
 import { hasAir, bagOn, type BagOnVehicle } from '../../kit'
-import { TAPE_TOLERANCE, type HeightSummary } from '../../vehicle'
-import { kitAt, ofKind, type BayRecord, type Job } from '../../job'
+import { TAPE_TOLERANCE, type HeightSummary, AXLES, type AxleEnd } from '../../vehicle'
+import { kitAt, type Job } from '../../job'
 import { dropBetween, tireSink } from './axle-spring'
 import { sprungAt, standsWith, steelSide } from './chassis'
-import type { LoadedCase } from './loaded'
-
-/** What heights and pressures read in the shop say of the axles with bags; absent where nothing was read. */
-export type Corrections = Partial<Record<AxleEnd, Calibration>>
+import type { LoadedCase, Corrections } from './loaded-case'
 
 /** Share by which a bag's area may differ from its table (common practice). */
 const AREA_TOLERANCE = 0.05

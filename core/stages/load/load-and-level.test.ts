@@ -5,17 +5,10 @@ import { GRAVITY, INCH, POUND, PSI } from '../../quantity'
 import { answered, onlyKits, rearAxle, rearKit } from '../../fixtures/on-job'
 import { newLoad } from '../../vehicle'
 import { bandText, stopText, cautionText, obstacleText } from '../../wording'
-import { type BayRecord, type Job, type RecordBody } from '../../job'
-import {
-  assessJob,
-  caseRemedies,
-  pressureCurve,
-  recoveredShare,
-  squatCurve,
-  tonguesOf,
-  type Assessment,
-  type Caution,
-} from '..'
+import { type Job } from '../../job'
+import type { BayRecord, RecordBody } from '../../records'
+import { assessJob, type Assessment } from '../../judge'
+import { caseRemedies, pressureCurve, recoveredShare, squatCurve, tonguesOf, type Caution } from '..'
 
 const open = (job: Job, records: readonly BayRecord[] = []) => assessJob(job, records)
 const codes = (a: Assessment) => a.cautions.map((c) => c.code)

@@ -1,56 +1,13 @@
 import { GRAVITY, type Meters } from '../../quantity'
-import {
-  AXLES,
-  axleDrop,
-  standOf,
-  type AxleEnd,
-  type AxleLoad,
-  type Calibration,
-  type Chassis,
-  type Stand,
-} from '../../spring'
-import type { Corrections } from './corrections'
-import type { AxleWeights, LoadCase } from '../../vehicle'
-import type { BayRecord, Job } from '../../job'
-import { measuredBags, type MeasuredBags } from '../fit/bag-heights'
-import { jobHeights, type JobHeights } from '../measure'
+import { axleDrop, standOf, type AxleLoad, type Calibration, type Stand } from '../../spring'
+import type { BayRecord } from '../../records'
+import { type AxleWeights, type LoadCase, AXLES, type AxleEnd } from '../../vehicle'
+import type { Job } from '../../job'
+import { measuredBags, jobHeights, type JobHeights } from '../measure'
 import { axleSprings, dropBetween, type AxleRate, type AxleSpring } from './axle-spring'
 import { axleLoad, chassisOf } from './chassis'
 import { weigh } from './weighed'
-
-export interface Squat {
-  /** Down positive, over the axles, at the job's mark. Null where neither measured nor computable. */
-  front: Meters | null
-  rear: Meters | null
-  frontTolerance: Meters
-  rearTolerance: Meters
-  /** Of each rear corner; null where left and right were not read. */
-  left: Meters | null
-  right: Meters | null
-  source: 'measured' | 'from-rate' | 'unknown'
-}
-
-/** A load case on the vehicle, before any kit: what was read, what it weighs, how it stands. */
-export interface LoadedCase {
-  loadCase: LoadCase
-  heights: JobHeights
-  weights: AxleWeights
-  /** What the load asks of the springs. */
-  load: AxleLoad
-  /** Of each axle; null while neither a test nor the library knows its springs. */
-  rates: Record<AxleEnd, AxleRate | null>
-  /** The vehicle between body and road under this load, steel alone. */
-  chassis: Chassis
-  /** As the springs say it stands with the load on and no air; null while no rate is known. */
-  bare: Stand | null
-  squat: Squat
-  /** Whether the rear axle meets its stop: as measured, or as the springs say. */
-  bottoms: 'measured' | 'by-rate' | null
-  /** Heights of the job's own bags, as read. */
-  measuredBags: MeasuredBags
-  /** What readings in the shop say of springs, bags and loads; empty before there are any. */
-  corrections: Corrections
-}
+import type { Squat, LoadedCase, Corrections } from './loaded-case'
 
 /** The load cases of a job and the springs they are on. */
 interface Loaded {

@@ -1,7 +1,7 @@
 import { GRAVITY, type Meters } from '../../quantity'
 import { attitude, rearEnd, type Attitude, type RearEnd } from '../../vehicle'
 import type { Job } from '../../job'
-import type { LoadedCase } from './loaded'
+import type { LoadedCase } from './loaded-case'
 import { axleTireRate } from './axle-spring'
 
 /** How it stands: the body's pitch, tires counted in, and what that does to its tail. */

@@ -1,6 +1,7 @@
 import { remedyFor, type RatingReport, type Remedy } from '../../vehicle'
-import type { BayRecord, Job } from '../../job'
-import type { LoadedCase } from './loaded'
+import type { Job } from '../../job'
+import type { BayRecord } from '../../records'
+import type { LoadedCase } from './loaded-case'
 import { weighedWith } from './weighed'
 
 /** What would bring each exceeded rating of a case inside; worked out when it is asked for. */

@@ -1,7 +1,7 @@
 import { GRAVITY, type Kilograms, type Meters } from '../../quantity'
 import { standOf } from '../../spring'
 import { axleLoad } from './chassis'
-import type { LoadedCase } from './loaded'
+import type { LoadedCase } from './loaded-case'
 
 /** Steps of a drawn curve: finer than the eye can tell on a chart. */
 const STEPS = 24

@@ -2,9 +2,10 @@ import { GRAVITY, PSI, type Kilograms, type Pascals } from '../../quantity'
 import { airSpring, stagedForce } from '../../spring'
 import { bagOn, hasAir } from '../../kit'
 import { reconcile, type Reconciled } from '../../vehicle'
-import { kitAt, ofKind, type BayRecord, type Job } from '../../job'
+import { kitAt, type Job } from '../../job'
+import { ofKind, type BayRecord } from '../../records'
 import { standsWith, steelSide } from './chassis'
-import type { LoadedCase } from './loaded'
+import type { LoadedCase } from './loaded-case'
 import { dropBetween, libraryRate, tireSink, type AxleRate, type AxleSpring } from './axle-spring'
 
 /** Where a figure of the rear axle's gain comes from: what was said, a scale, the squat, the pressure that leveled it. */

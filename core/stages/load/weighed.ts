@@ -1,5 +1,6 @@
 import { axleWeights, type AxleWeights, type LoadCase, type ScaleWeights, type WeighedWith } from '../../vehicle'
-import { ofKind, type BayRecord, type Job } from '../../job'
+import { type Job } from '../../job'
+import { ofKind, type BayRecord } from '../../records'
 
 /**
  * What scales and fittings say of a job under one load case.

@@ -1,6 +1,6 @@
 import type { Meters } from '../../quantity'
 import { summarizeHeights, type HeightSet, type HeightSummary, type Mark } from '../../vehicle'
-import { ofKind, type BayRecord } from '../../job'
+import { ofKind, type BayRecord } from '../../records'
 
 export type Timing = 'before' | 'after'
 export type LoadState = 'empty' | 'loaded' | 'empty-again'

@@ -8,3 +8,4 @@ export {
   type Timing,
 } from './heights'
 export { surveyedAxles, unansweredOf, type OpenAnswer } from './needed-answers'
+export { measuredBags, type MeasuredBags } from './bag-heights'

@@ -1,6 +1,5 @@
 import type { Job } from '../../job'
-import { AXLES, type AxleEnd } from '../../spring'
-import { isAxleSurveyKey, surveyAnswer, type Axle, type SurveyKey } from '../../vehicle'
+import { AXLES, type AxleEnd, isAxleSurveyKey, surveyAnswer, type Axle, type SurveyKey } from '../../vehicle'
 
 /** A question that is still open, and at which axle. */
 export interface OpenAnswer {

@@ -1,77 +1,6 @@
-import type { RecordTexts } from '../record-parts'
-import type { measureRecords } from './records'
 import { formatQuantity, type UnitSystem } from '../../quantity'
 import type { Fact } from '../../kit'
-import type { CornerFinding, HeightPlace, Mark, SurveyKey } from '../../vehicle'
-import { count } from '../count'
-import type { RefusalsOf, StageStop, StopsOf, WaitsOf } from '../stage'
-import type { measureStage } from './stage'
-
-export const measureWaits: Record<WaitsOf<typeof measureStage>, (n: number) => string> = {
-  'before-empty': (n) => `${count(n, 'empty height', 'empty heights')}, before`,
-  'suspect-corner': () => 'a corner that disagrees',
-  'before-loaded': () => 'loaded heights, before',
-  survey: (n) => count(n, 'survey answer', 'survey answers'),
-}
-export const measureRefusals: Record<RefusalsOf<typeof measureStage>, () => string> = {
-  'unknown-load-case': () => "Name the load case that was on: it must be one of the job's.",
-}
-
-export const measureStops: Record<StopsOf<typeof measureStage>, (stop: StageStop) => string> = {
-  'frame-unsound': () =>
-    'The frame was found unsound: nothing is mounted on it until a licensed technician has repaired it',
-  'frame-not-looked-at': () => 'Nobody has looked at the frame: answer it in the survey',
-  'valve-unanswered': () => 'Load-sensing brake valve: answer whether it has one',
-  'valve-no-procedure': () => "It has a load-sensing brake valve: the vehicle maker's procedure has to be in hand",
-}
-
-export const CORNER_NAMES: Record<HeightPlace, string> = {
-  front: 'Front, one height',
-  rear: 'Rear, one height',
-  'front-left': 'Front left',
-  'front-right': 'Front right',
-  'rear-right': 'Rear right',
-  'rear-left': 'Rear left',
-}
-export const MARK_NAMES: Record<Mark, string> = {
-  'wheel-center': 'wheel center to lip',
-  ground: 'ground to lip',
-}
-
-/** Survey questions, with why it is asked. */
-export const SURVEY_QUESTIONS: Record<SurveyKey, { ask: string; why: string }> = {
-  bumpStop: { ask: 'Bump stop', why: 'decides the upper bracket and whether anything is cut' },
-  liftBlock: { ask: 'Lift block height', why: 'the lower bracket needs longer bolts or spacers; 0 for none' },
-  otherLift: { ask: 'Other lift, how high', why: 'the room at the bag no longer follows the instructions; 0 for none' },
-  exhaustSide: { ask: 'Exhaust side', why: 'shield and sleeve go on that side' },
-  exhaustDiameter: { ask: 'Exhaust diameter', why: 'a large pipe needs two band clamps joined' },
-  exhaustFactory: { ask: 'Factory exhaust', why: 'others run where a bag may want to be' },
-  hitchRails: { ask: 'Hitch rails on the frame', why: 'they take the room of some upper brackets' },
-  spareUnderBed: { ask: 'Spare under the bed', why: 'comes down for the line, goes back up' },
-  parkingBrake: { ask: 'Parking brake', why: 'a cable runs where a bracket goes' },
-  brakeLines: { ask: 'Brake lines run', why: 'look before any saw, bolt or drill' },
-  runningBoards: { ask: 'Running boards', why: 'their brackets can be in the way of the line' },
-  highVoltage: { ask: 'High-voltage (orange) cables below', why: 'no line, drill or jack near them' },
-  axleVent: { ask: 'Axle vent', why: 'a dished plate must not sit on it' },
-  loadSensingValve: { ask: 'Load-sensing brake valve', why: 'a leveled truck reads as empty to it' },
-  factoryAir: { ask: 'Factory air or self-leveling', why: 'helper springs work against it' },
-  springsChanged: { ask: 'Springs already changed', why: 'library spring rates no longer apply' },
-  mountTouches: { ask: 'Lower mount touches the U-bolts', why: 'a gap there gets spacers; seen with the axle hanging' },
-  harnessRun: { ask: 'Harness runs', why: 'inside or outside decides what is moved aside' },
-  oldHelper: { ask: 'Old helper still fitted', why: 'in the way, and falsifies every rate' },
-  coilInsideDiameter: { ask: 'Coil inside diameter', why: 'a cylinder must go in and not rub' },
-  coilGapStanding: { ask: 'Coil gap, standing empty', why: 'sets the maximum pressure of an in-coil kit' },
-  coilGapHanging: { ask: 'Widest coil gap, hanging', why: 'whether a cylinder can be fed in' },
-  bracketSpace: { ask: 'Bracket to bracket, standing', why: 'the bag must be near mid-stroke there' },
-  rust: { ask: 'Rust', why: 'bolts that will break, frames that should not be loaded' },
-  drillingAgreed: { ask: 'Owner agrees to drilling', why: 'cannot be undone' },
-  brakes: { ask: 'Brakes', why: 'some lower brackets clear a drum but not a caliper' },
-  frame: { ask: 'Frame, looked at', why: 'nothing is mounted on a frame that is unsound' },
-  valveProcedure: {
-    ask: "Brake valve: maker's procedure in hand",
-    why: 'leveling changes what the valve reads; without the procedure no kit is sold',
-  },
-}
+import { type CornerFinding, CORNER_NAMES } from '../../vehicle'
 
 /** How somebody under the vehicle finds an answer out. */
 export const HOW_TO_FIND: Record<Fact, string> = {
@@ -140,13 +69,3 @@ export function cornerText({ code, set, corners, off, would }: CornerFinding, sy
 }
 
 const and = (words: readonly string[]) => words.join(' and ')
-
-export const measureRecordTexts: RecordTexts<typeof measureRecords> = {
-  height: ({ corner, timing, load, about, value }, system) =>
-    `${CORNER_NAMES[corner]} ${timing}, ${load.replace('-', ' ')}: ${about ? 'about ' : ''}${formatQuantity('length', value, system)}`,
-  'load-on': ({ loadCase }) => (loadCase === null ? 'Nothing on it now' : `On it now: load case ${loadCase}`),
-  'scale-ticket'({ load, front, rear, trailer, ticket }, system) {
-    const mass = (v: number) => formatQuantity('mass', v, system)
-    return `Scale, ${load}: ${mass(front)} front, ${mass(rear)} rear${trailer === null ? '' : `, ${mass(trailer)} trailer`}${ticket ? `, ${ticket}` : ''}`
-  },
-}

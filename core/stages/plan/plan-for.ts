@@ -1,8 +1,20 @@
-import { ADDED_STEP, catalogOf, hasAir, judgeOn, type KitCatalog, type NeededPart, type Procedure } from '../../kit'
-import { buildPlan, planStepSchema, procedureStep, stepId, type Pin, type PlanOutcome, type PlanStep } from '../../plan'
-import { NODE_KINDS, NODE_NAMES, wordsOf, type NodeKind } from '../../circuit'
+import {
+  ADDED_STEP,
+  catalogOf,
+  hasAir,
+  judgeOn,
+  type KitCatalog,
+  type NeededPart,
+  type Procedure,
+  planStepSchema,
+  type PlanStep,
+} from '../../kit'
+import { buildPlan, procedureStep, stepId, type Pin, type PlanOutcome } from '../../plan'
+import { NODE_KINDS, type NodeKind } from '../../fittings'
+import { ofKind, standing, type BayRecord, type RecordOf } from '../../records'
+import { NODE_NAMES, wordsOf } from '../../circuit'
 import { hashOf } from '../../proof'
-import { circuitOf, ofKind, standing, type BayRecord, type Job, type JobKit, type RecordOf } from '../../job'
+import { circuitOf, type Job, type JobKit } from '../../job'
 import { withSurveyAnswer, type Survey } from '../../vehicle'
 
 /** What a plan is made from. */

@@ -1,5 +1,5 @@
-import { newReadingsSchema, type KeptReading, type PressureReading } from '../../job'
-import { readTable, writeTable, type Column, type Problem, type Read } from '../../exchange/table'
+import { newReadingsSchema, type KeptReading, type PressureReading } from '../../records'
+import { readTable, writeTable, type Column, type Problem, type Read } from '../../exchange'
 
 const COLUMNS = [
   { name: 'read_at', kind: 'text', needed: true },

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import type { KeptReading } from '../../job'
+import type { KeptReading } from '../../records'
 import { PSI, ZERO_CELSIUS } from '../../quantity'
 import { pressureLog, pressuresFromCsv, pressuresToCsv } from '.'
 

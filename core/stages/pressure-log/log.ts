@@ -1,7 +1,7 @@
 import { GAUGE_TOLERANCE, leakTrend, referredTo, type Trend } from '../../air'
-import type { KeptReading } from '../../job'
+import type { KeptReading } from '../../records'
+import type { AxleEnd } from '../../vehicle'
 import { ZERO_CELSIUS, type Kelvin, type Pascals } from '../../quantity'
-import type { AxleEnd } from '../../spring'
 
 const DAY = 86_400_000
 /** All readings are looked at as they would be at this temperature. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { BOLT_HEADS, type Fastener } from '@stout-shackle/core/kit'
-import { recordLimits } from '@stout-shackle/core/job'
+import { recordLimits } from '@stout-shackle/core/records'
 import { THREADS, usualTarget } from '@stout-shackle/core/torque'
 import QuantityField from '../../entry/QuantityField.vue'
 import { freeId, idOf, type Written } from './draft'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { CIRCUIT_WORDS } from '@stout-shackle/core/circuit'
+import { CIRCUIT_WORDS } from '@stout-shackle/core/fittings'
 import { computed, ref, watch } from 'vue'
 import {
   CARRIERS,

@@ -1,6 +1,6 @@
 import { computed } from 'vue'
 import type { Job } from '@stout-shackle/core/job'
-import type { Assessment } from '@stout-shackle/core/stages'
+import type { Assessment } from '@stout-shackle/core/judge'
 import { useJob } from './job'
 
 /** Panels take their turn every so many frames of a drag. */

@@ -1,6 +1,6 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
-import { standing, type RecordBody } from '@stout-shackle/core/job'
+import { standing, type RecordBody } from '@stout-shackle/core/records'
 import { demoJob } from '../../../demo/shop'
 import { OneJobServer, TEO } from '../../fixtures/server'
 import { keptDatabase, type Signer } from '../../keep'

@@ -1,17 +1,18 @@
 import { useEventListener } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowReactive, shallowRef, watch } from 'vue'
+import { type Job } from '@stout-shackle/core/job'
 import {
   standing,
   type BayRecord,
-  type Job,
   type RecordBody,
   type RecordInput,
   type RecordKind,
-} from '@stout-shackle/core/job'
+} from '@stout-shackle/core/records'
+import type { AxleEnd } from '@stout-shackle/core/vehicle'
+import { assessJob } from '@stout-shackle/core/judge'
 import { replay } from '@stout-shackle/core/proof'
-import type { AxleEnd } from '@stout-shackle/core/spring'
-import { assessJob, planFor, rankKits } from '@stout-shackle/core/stages'
+import { planFor, rankKits } from '@stout-shackle/core/stages'
 import { reach } from '../../api/reach'
 import { useSession } from '../session'
 import { useShop } from '../shop'

@@ -1,5 +1,6 @@
 import { computed, shallowRef } from 'vue'
-import { inOrder, type BayRecord, type Job, type RecordBody, type RecordInput } from '@stout-shackle/core/job'
+import { type Job } from '@stout-shackle/core/job'
+import { inOrder, type BayRecord, type RecordBody, type RecordInput } from '@stout-shackle/core/records'
 import type { Signer } from '../../keep'
 import { mergeThree } from './merge'
 import { withServersOwn } from './servers-own'

@@ -1,7 +1,7 @@
 import { useEventListener } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
-import type { BayRecord, RecordInput } from '@stout-shackle/core/job'
+import type { BayRecord, RecordInput } from '@stout-shackle/core/records'
 import { call, Refused } from '../../api/client'
 import { newKey } from '../../api/key'
 import { reach } from '../../api/reach'

@@ -1,6 +1,6 @@
 import { computed } from 'vue'
 import { kitsLeft } from '@stout-shackle/core/job'
-import { AXLES, type AxleEnd } from '@stout-shackle/core/spring'
+import { AXLES, type AxleEnd } from '@stout-shackle/core/vehicle'
 import { useJob } from './job'
 
 /**

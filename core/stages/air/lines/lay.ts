@@ -1,4 +1,5 @@
-import { withPoints, type Circuit, type Place, type RunKind } from '../../../circuit'
+import { withPoints } from '../../../circuit'
+import type { Circuit, Place, RunKind } from '../../../fittings'
 import type { Vector } from '../../../clearance'
 import type { Job } from '../../../job'
 import type { Meters } from '../../../quantity'

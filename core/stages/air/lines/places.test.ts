@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest'
 import { demoJob, demoJobs } from '../../../../demo/shop'
 import { aired, type Job } from '../../../job'
 import { keptFrom, piecesOf, pointGap } from '../../../route'
-import { assessJob } from '../..'
+import { assessJob } from '../../../judge'
 import { HAS_HOLES, holeAxis, placedCircuit, strandsOf, undersideOf } from '.'
 
 const compressed = (number: string, more: (job: Job) => Job = (job) => job) => {

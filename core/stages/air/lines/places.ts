@@ -1,8 +1,9 @@
-import { newNode, type Circuit, type CircuitNode, type Place, type RunKind } from '../../../circuit'
+import { newNode } from '../../../circuit'
+import type { Circuit, CircuitNode, Place, RunKind } from '../../../fittings'
+import type { AxleEnd } from '../../../vehicle'
 import { circuitOf, kitAt, type Job } from '../../../job'
 import { keptFrom, piecesOf, pointGap } from '../../../route'
 import type { Meters } from '../../../quantity'
-import type { AxleEnd } from '../../../spring'
 import type { Underside } from './underside'
 
 /** What a port leaves to what is beside it: a fitting goes in between. Common practice, no published source. */

@@ -1,11 +1,10 @@
 import { bagBody, box, type Body, type Motion, type Vector } from '../../../clearance'
-import type { Passage } from '../../../circuit'
+import type { Passage } from '../../../fittings'
 import { circuitOf, kitAt, type Job } from '../../../job'
 import type { Neighbor, RouteObstacle } from '../../../route'
 import type { Meters } from '../../../quantity'
-import { AXLES, type AxleEnd } from '../../../spring'
 import { bodiesOf, motionOf, partName, partsAround, shiftedShape } from '../../../underbody'
-import type { PartKind, UndersidePart } from '../../../vehicle'
+import { type PartKind, type UndersidePart, AXLES, type AxleEnd } from '../../../vehicle'
 import type { CaseAssessment } from '../../choose'
 import { sceneOf, sceneQuestion, type Scene } from '../../fit/room'
 

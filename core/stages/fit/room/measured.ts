@@ -1,6 +1,6 @@
 import { STANDING, type Pose } from '../../../clearance'
 import type { Meters } from '../../../quantity'
-import type { RoomGap } from '../room-gaps'
+import type { RoomGap } from '..'
 import { gapIn } from './gap-in'
 import type { RoomReport } from './report'
 import { bagAt, girthAt, girthOf, type Scene, type ScenePressure } from './scene'

@@ -20,7 +20,7 @@ import { BAG_CLEARANCE, PLATE_CLEARANCE } from '../../../kit'
 import type { Meters, Radians } from '../../../quantity'
 import { spansOf, type SpanRow } from '../../../underbody'
 import type { PartKind, UndersidePart } from '../../../vehicle'
-import { ridesAlong } from '../room-gaps'
+import { ridesAlong } from '..'
 import { gapIn } from './gap-in'
 import { bagAt, girthAt, SIDES, type Scene, type SceneObstacle, type ScenePressure, type Side } from './scene'
 

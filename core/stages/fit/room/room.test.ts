@@ -6,7 +6,7 @@ import { hasAir, USUAL_MOUNT, type AirKit, type Mount } from '../../../kit'
 import { INCH } from '../../../quantity'
 import { withArm, withParts } from '../../../underbody'
 import type { UndersidePart } from '../../../vehicle'
-import { assessJob } from '../../assess'
+import { assessJob } from '../../../judge'
 import {
   girthOf,
   measureNext,

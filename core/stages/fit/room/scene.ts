@@ -21,9 +21,9 @@ import {
   type Mounting,
 } from '../../../kit'
 import { INCH, type Meters, type Pascals } from '../../../quantity'
-import { bagTable, type AxleEnd } from '../../../spring'
+import { bagTable } from '../../../spring'
 import { bodiesOf, jounceOf, motionOf, partsAround, seatHeight, USUAL_REBOUND } from '../../../underbody'
-import { type PartKind, type Survey, type UndersidePart, type Vehicle } from '../../../vehicle'
+import type { PartKind, Survey, UndersidePart, Vehicle, AxleEnd } from '../../../vehicle'
 
 export type Side = 'left' | 'right'
 export const SIDES: readonly Side[] = ['left', 'right']

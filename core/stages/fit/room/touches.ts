@@ -1,5 +1,5 @@
 import type { Job } from '../../../job'
-import type { AxleEnd } from '../../../spring'
+import type { AxleEnd } from '../../../vehicle'
 import type { CaseAssessment } from '../../choose'
 import { roomReport } from './report'
 import { sceneQuestion } from './room-of'

@@ -1,0 +1,70 @@
+import type { PlanOutcome } from '../plan'
+import { kitsLeft, type Job } from '../job'
+import { lateRecords, ofKind, standing as standingOf, type BayRecord } from '../records'
+import { counts, replay, withPressure } from '../proof'
+import { ratingReport, type RatingMargin } from '../vehicle'
+import { airState } from '../stages/air'
+import { openItemsOf, stepReports, torqueStates } from '../stages/bay'
+import { assessCase, assessKit, caseEstimates, cautionsOf } from '../stages/choose'
+import type { Facts } from './facts'
+import { judgeGaps, roomGapsOf } from '../stages/fit'
+import { touchesAsMounted } from '../stages/fit/room'
+import { asLeftOf } from '../stages/hand-over'
+import { correctedCases, correctionsOf, cornerFindings, loadCases, weigh } from '../stages/load'
+import { unansweredOf } from '../stages/measure'
+import { decidedCatalog } from '../stages/plan'
+
+/**
+ * What a job comes to, in the order people work, each fact from those before it.
+ * @param records all of the job, oldest first
+ * @param plan its work plan; null without a kit
+ */
+export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutcome | null): Facts {
+  const standing = standingOf(records)
+  const proof = replay(job, plan, standing)
+  // A bag height that was read while the kit was held up says something of where it will stand; nothing is proved by it.
+  const sound = standing
+    .filter((r) => r.body.kind === 'gap' || r.body.kind === 'step' || counts(proof, r))
+    .map((r) => withPressure(r, proof))
+  const read = loadCases(job, sound)
+  const corrections = correctionsOf(job, sound, read.cases)
+  const { cases: loaded, springs } = correctedCases(job, read, corrections)
+  const estimates = caseEstimates(job, sound, loaded)
+  const cases = loaded.map((at, i) => assessCase(job, sound, at, springs.rear, estimates?.[i] ?? null))
+  const active = cases.find((c) => c.loadCase.id === job.activeCase) ?? cases[0]!
+  const late = lateRecords(standing)
+  const torques = plan?.ok ? torqueStates(plan.plan, standing, proof) : []
+  const chosen = kitsLeft(job).map((own) => assessKit(job, own.kit, active, decidedCatalog(own), active))
+  return {
+    job,
+    standing,
+    proof,
+    cases,
+    active,
+    springs,
+    corrections,
+    corners: cornerFindings(job, sound, active),
+    cautions: cautionsOf(job, active, springs.rear),
+    chosen,
+    gaps: judgeGaps(job, standing, proof),
+    roomGaps: roomGapsOf(job, standing, proof),
+    touches: touchesAsMounted(job, active),
+    plan,
+    steps: stepReports(plan, standing, proof),
+    torques,
+    openItems: plan?.ok ? openItemsOf(plan.plan, standing, torques, proof) : null,
+    air: airState(job, standing, proof, chosen, springs),
+    asLeft: asLeftOf(job, standing, proof, cases, chosen),
+    emptyOver: emptyOver(job, sound),
+    late,
+    // What came in late has to be looked at: the vehicle is handed over again after it.
+    handedOver: late.length ? null : (ofKind(standing, 'handed-over').at(-1) ?? null),
+    unanswered: unansweredOf(job),
+  }
+}
+
+/** Ratings that the vehicle passes with nothing listed on it: no load is light enough then. */
+function emptyOver(job: Job, standing: readonly BayRecord[]): RatingMargin[] {
+  const nothing = { id: '', name: '', items: [] }
+  return ratingReport(job.vehicle, [], weigh(job, standing, nothing)).exceeded
+}

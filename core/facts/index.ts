@@ -1,0 +1,2 @@
+export type { Facts } from './facts'
+export { factsOf } from './facts-of'

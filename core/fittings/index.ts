@@ -1,0 +1,2 @@
+export * from './circuit'
+export * from './remedies'

@@ -1,0 +1,57 @@
+import { type Job } from '../job'
+import { lateRecords, ofKind, standing, type BayRecord, type RecordInput, type RecordOf } from '../records'
+import { ALL_STAGES } from './all'
+import { assessJob, type Assessment } from './assess'
+import type { AnyStage, RefusalsOf, StageRefusal } from './stage'
+
+export type RefusalCode = RefusalsOf<(typeof ALL_STAGES)[number]> | 'visit-closed'
+/** Why a record was not taken. */
+export type Refusal = StageRefusal<RefusalCode>
+
+/** A hand-over that was a slip is taken back within this, ms; after it the vehicle has left. */
+const SLIP_MS = 30 * 60_000
+
+/**
+ * The hand-over that closed a visit; null while it is open, or open again by what came in late.
+ * @param records all of the job, oldest first
+ */
+export function closedBy(records: readonly BayRecord[]): RecordOf<'handed-over'> | null {
+  const stand = standing(records)
+  return lateRecords(stand).length ? null : (ofKind(stand, 'handed-over').at(-1) ?? null)
+}
+
+/**
+ * Why the job as it stands cannot take a record: a step that is not in its plan, a torque on a fastener that is not
+ * there, a reading from the future, a visit that is closed, a handover with something still open.
+ * @param records those the job has, oldest first
+ * @param at when it was done, ms since 1970, by the server's clock
+ * @param now ms since 1970, by the server's clock
+ * @returns null where it can be taken
+ */
+export function refusalOf(
+  job: Job,
+  records: readonly BayRecord[],
+  input: RecordInput,
+  at: number,
+  now: number,
+): Refusal | null {
+  const left = closedBy(records)
+  if (left && !isLate(left, at) && !isSlip(left, input, now))
+    return { field: 'kind', code: 'visit-closed', about: left.at }
+  let assessment: Assessment | null = null
+  const context = { job, records, assess: () => (assessment ??= assessJob(job, records)), now }
+  for (const stage of ALL_STAGES as readonly AnyStage[]) {
+    const refusal = stage.refuses?.(input.body, context)
+    if (refusal) return refusal as Refusal
+  }
+  return null
+}
+/** Done before the vehicle left: a tablet was away. It is kept, and reopens what it touches. */
+const isLate = (left: BayRecord, at: number): boolean => at <= Date.parse(left.at)
+/**
+ * Whether a hand-over may still be taken back as a slip.
+ * @param now ms since 1970
+ */
+export const canTakeBack = (left: Pick<BayRecord, 'at'>, now: number): boolean => now - Date.parse(left.at) <= SLIP_MS
+const isSlip = (left: BayRecord, { body, supersedes }: RecordInput, now: number): boolean =>
+  body.kind === 'withdrawn' && supersedes?.record === left.id && canTakeBack(left, now)

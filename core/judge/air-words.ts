@@ -1,0 +1,30 @@
+import { count } from '../quantity'
+import type { RefusalsOf, StageStop, StopsOf, WaitsOf } from './stage'
+import type { airStage } from './air'
+
+export const airWaits: Record<WaitsOf<typeof airStage>, (n: number) => string> = {
+  'no-kit': () => 'a kit',
+  'circuit-open': () => 'the circuit has an open end',
+  'connection-leaks': () => 'a connection bubbles',
+  'connections-left': (n) => count(n, 'connection to soap', 'connections to soap'),
+  'air-check-start': () => 'start the 24 h air check',
+  'air-check-end': () => 'read the air check again',
+  'air-check-early': () => 'air check too short yet',
+  'air-check-open': () => 'air check leaves it open',
+  'air-check-leaks': () => 'air check fails',
+  'air-check-void': () => 'air check proves nothing, see Hand over',
+}
+export const airRefusals: Record<RefusalsOf<typeof airStage>, (about: string) => string> = {
+  'unknown-connection': (about) => `"${about}" is not a connection of this job's kits.`,
+  'one-pressure': (axle) =>
+    `The ${axle} bags are on one line and have one pressure: read them again, or separate the lines.`,
+  'unknown-line': (about) => `"${about}" is not a line of this job's circuit.`,
+  'no-wait': (minutes) => `waited must be ${minutes} min or more: air just pumped in is warm, and falls as it cools.`,
+  'one-line': (axle) => `The ${axle} bags are on one line: leave side out.`,
+  'which-side': (axle) => `The ${axle} bags have separate lines: side must be left or right.`,
+  'why-not-seen': () => 'Enter a reason: what keeps it from being seen.',
+  'in-the-future': () => 'Read in the future? Check the date and the clock.',
+}
+export const airStops: Record<StopsOf<typeof airStage>, (stop: StageStop) => string> = {
+  bubbles: ({ about }) => `A connection bubbles (${about.replace(/-/g, ' ')}): put it right, then soap it again`,
+}

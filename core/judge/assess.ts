@@ -1,0 +1,27 @@
+import type { PlanOutcome } from '../plan'
+import type { Job } from '../job'
+import type { BayRecord } from '../records'
+import { type Facts, factsOf } from '../facts'
+import { judge, type Judgment } from './judge'
+import { foundSurvey, planFor } from '../stages/plan'
+
+export type Assessment = Omit<Facts, 'job'> & Judgment
+
+/**
+ * Everything the computation has to say about a job, from its plan and its records: facts are worked out in the order
+ * people work, each from those before it; then every stage judges them.
+ *
+ * The same function runs in the page while somebody types and on the server when a job is saved or handed over.
+ * @param job what was planned
+ * @param records all of them, oldest first, corrected ones included
+ * @param plan the work plan, when the caller keeps it from an earlier call with the same kit, vehicle, survey and choices
+ */
+export function assessJob(
+  job: Job,
+  records: readonly BayRecord[],
+  plan: PlanOutcome | null = planFor(job, records),
+): Assessment {
+  const seen = records.some((r) => r.body.kind === 'finding') ? { ...job, survey: foundSurvey(job, records) } : job
+  const { job: _job, ...facts } = factsOf(seen, records, plan)
+  return { ...facts, ...judge({ job: seen, ...facts }) }
+}

@@ -1,0 +1,29 @@
+import { count } from '../quantity'
+import type { RefusalsOf, StageStop, StopsOf, WaitsOf } from './stage'
+import type { bayStage } from './bay'
+
+export const bayWaits: Record<WaitsOf<typeof bayStage>, (n: number) => string> = {
+  'no-kit': () => 'a kit',
+  'steps-left': (n) => count(n, 'step left', 'steps left'),
+  'item-open': (n) => count(n, 'open item', 'open items'),
+}
+export const bayStops: Record<StopsOf<typeof bayStage>, (stop: StageStop) => string> = {
+  'item-open': ({ about }) => `${about}: still open`,
+  'steps-left': ({ about }) =>
+    `${about} ${about === '1' ? 'step is' : 'steps are'} neither done nor skipped with a reason`,
+  'torque-wrong': ({ about }) => `${about}: the last torque is outside its spec; undo it and torque again`,
+  'wrench-range': ({ about }) => `${about}: read under a fifth of the wrench's range: take a smaller one`,
+  'wrench-overdue': ({ about }) => `${about}: read with a wrench whose calibration was over`,
+  'step-skipped': ({ about }) => `${about}: skipped, and it cannot be; do it, or record a deviation for it`,
+  'not-on-wheels': () => 'It is not on its wheels',
+  'not-settled': () => 'It was not rolled a length and bounced since it came down',
+  'consent-missing': ({ about }) => `The customer has to sign for ${about} first`,
+  'consent-refused': ({ about }) => `The customer does not agree to ${about}: this kit cannot be fitted`,
+}
+export const bayRefusals: Record<RefusalsOf<typeof bayStage>, (about: string) => string> = {
+  'unknown-step': (step) => `"${step}" is not a step of this job's plan.`,
+  'unknown-fastener': (fastener) => `"${fastener}" is not torqued in this step.`,
+  'no-such-place': (count) => `This step has ${count} of these fasteners.`,
+  'over-wrench': (high) => `This wrench reads to ${high} max: enter its reading again, or the wrench that was used.`,
+  'reason-missing': () => 'Reason is missing: enter why the wrench cannot reach it.',
+}

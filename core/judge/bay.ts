@@ -1,0 +1,104 @@
+import { ofKind } from '../records'
+import type { PlanStep } from '../kit'
+import { formatQuantity, isAbove } from '../quantity'
+import { defineStage } from './stage'
+import { stillOpen, type StepReport } from '../stages/bay'
+import { consentsNeeded, consentTo } from '../stages/hand-over'
+import type { Facts } from '../facts'
+
+const onSide = (what: string, side: PlanStep['side']) => (side ? `${what}, ${side}` : what)
+
+/** Torque states that neither a refusal nor "does not apply" can wave through. */
+const WRONG = new Set(['high', 'low', 'wrong-unit'])
+
+/** Phases of which no step can be passed over: without it the kit is not in. */
+const NEEDED = new Set(['mount', 'align', 'torque'])
+
+/** Skipped steps that hold something, or hide a mistake, where no recorded deviation answers for them. */
+function skippedWithoutLeave({ steps, standing }: Facts): StepReport[] {
+  const answered = new Set(
+    ofKind(standing, 'deviation').flatMap(({ body: { answers } }) => (answers?.kind === 'step' ? [answers.step] : [])),
+  )
+  return steps.filter(
+    ({ step, outcome }) =>
+      outcome === 'skipped' &&
+      !answered.has(step.id) &&
+      (step.kind === 'state' || step.blocking || step.torques.length > 0 || NEEDED.has(step.phase ?? '')),
+  )
+}
+
+export const bayStage = defineStage({
+  id: 'bay',
+  begun: ({ steps }) => steps.some((s) => s.outcome !== 'open'),
+  waits: ({ chosen, steps, openItems }) => ({
+    'no-kit': chosen.length === 0,
+    'steps-left': steps.filter((s) => s.outcome === 'open').length,
+    'item-open': stillOpen(openItems).length,
+  }),
+  checks: {
+    torques: {
+      missing: ({ torques }) => torques.flatMap((t) => t.missing),
+      evidence: ({ torques }) => torques.flatMap((t) => t.places.flatMap((p) => p.record?.id ?? [])),
+      never: ({ torques, job }) =>
+        torques.length === 0 && job.kits.length > 0 && job.kits.every(({ work }) => work === 'keep') ? 'kept' : null,
+    },
+  },
+  stops(facts) {
+    const { steps, openItems, torques, proof, job } = facts
+    const left = steps.filter((s) => s.outcome === 'open').length
+    const { support } = proof.now.stand
+    return [
+      ...(left ? [{ code: 'steps-left' as const, about: String(left), hard: true }] : []),
+      ...skippedWithoutLeave(facts).map((s) => ({
+        code: 'step-skipped' as const,
+        about: onSide(s.step.title, s.step.side),
+        hard: true,
+      })),
+      ...stillOpen(openItems).map((i) => ({ code: 'item-open' as const, about: onSide(i.what, i.side), hard: true })),
+      ...torques
+        .filter((t) => t.places.some((p) => WRONG.has(p.state)))
+        .map((t) => ({ code: 'torque-wrong' as const, about: onSide(t.fastener.name, t.step.side), hard: true })),
+      ...torques.flatMap((t) =>
+        (['under-range', 'overdue'] as const)
+          .filter((doubt) => t.places.some((p) => p.doubt === doubt))
+          .map((doubt) => ({
+            code: doubt === 'overdue' ? ('wrench-overdue' as const) : ('wrench-range' as const),
+            about: onSide(t.fastener.name, t.step.side),
+            hard: false,
+          })),
+      ),
+      ...(job.kits.length && (support !== 'on-wheels' || !proof.now.settled)
+        ? [
+            {
+              code: support === 'on-wheels' ? ('not-settled' as const) : ('not-on-wheels' as const),
+              about: '',
+              hard: true,
+            },
+          ]
+        : []),
+      ...consentsNeeded(job)
+        .filter((to) => consentTo(facts, to) !== 'agreed')
+        .map((to) => ({
+          code: consentTo(facts, to) === 'refused' ? ('consent-refused' as const) : ('consent-missing' as const),
+          about: to,
+          hard: true,
+        })),
+    ]
+  },
+  refuses(body, { assess }) {
+    if (body.kind !== 'step' && body.kind !== 'torque' && body.kind !== 'opened-again') return null
+    const { plan } = assess()
+    const step = plan?.ok ? plan.plan.steps.find((s) => s.id === body.step) : undefined
+    if (!step) return { field: 'step', code: 'unknown-step', about: body.step }
+    if (body.kind === 'step') return null
+    const fastener = step.torques.find((f) => f.id === body.fastener)
+    if (!fastener) return { field: 'fastener', code: 'unknown-fastener', about: body.fastener }
+    if (body.kind !== 'torque') return null
+    if (body.wrench && body.value !== null && isAbove(body.value, body.wrench.high))
+      return { field: 'value', code: 'over-wrench', about: formatQuantity('torque', body.wrench.high, 'us') }
+    if (body.place > fastener.count) return { field: 'place', code: 'no-such-place', about: String(fastener.count) }
+    return body.outcome === 'not-reached' && !body.reason
+      ? { field: 'reason', code: 'reason-missing', about: body.fastener }
+      : null
+  },
+})

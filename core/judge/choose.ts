@@ -1,0 +1,46 @@
+import { ofKind } from '../records'
+import type { Facts } from '../facts'
+import { defineStage, type StageStop } from './stage'
+import type { KitAssessment } from '../stages/choose'
+
+/** Whose rules a recorded deviation can answer: the kit's own, never a rating, a maximum or a contact. */
+const ANSWERABLE = 'kit'
+
+/** Rules that forbid a kit on this vehicle and that no recorded deviation answers; the kit's own may be answered. */
+function forbidden({ standing }: Facts, { kit, fit, minimum, maximum }: KitAssessment): string[] {
+  const answered = new Set(
+    ofKind(standing, 'deviation').flatMap(({ body: { answers } }) =>
+      answers?.kind === 'rule' && answers.axle === kit.axle ? [answers.rule] : [],
+    ),
+  )
+  const rules = fit.reasons
+    .filter((r) => r.effect === 'no' && !(r.source === ANSWERABLE && answered.has(r.rule)))
+    .map((r) => r.says)
+  // What holds it up empty is more than its bags may have.
+  const cannotCarry = minimum && maximum && minimum.value > maximum.value
+  return cannotCarry ? [...rules, 'min-over-max'] : rules
+}
+
+type Stop = StageStop<'no-kit' | 'kit-does-not-fit' | 'kit-needs-answer'>
+
+export const chooseStage = defineStage({
+  id: 'choose',
+  begun: ({ job }) => job.kits.length > 0,
+  waits: ({ chosen }) => ({
+    'no-kit': chosen.length === 0,
+    'kit-does-not-fit': chosen.some((c) => c.verdict === 'does-not-fit'),
+    'kit-needs-answer': chosen.some((c) => c.verdict === 'needs-answer'),
+    'cannot-level': chosen.some((c) => c.level?.code === 'one-side-below-minimum'),
+  }),
+  checks: {},
+  stops: (facts): Stop[] =>
+    facts.job.kits.length
+      ? facts.chosen.flatMap((own): Stop[] => {
+          const rules = forbidden(facts, own)
+          if (rules.length) return [{ code: 'kit-does-not-fit', about: own.kit.name, hard: true }]
+          return own.fit.verdict === 'needs-answer'
+            ? [{ code: 'kit-needs-answer', about: own.kit.name, hard: true }]
+            : []
+        })
+      : [{ code: 'no-kit', about: '', hard: true }],
+})

@@ -1,0 +1,15 @@
+import { count } from '../quantity'
+import type { RefusalsOf, WaitsOf } from './stage'
+import type { handOverStage } from './hand-over'
+
+export const handOverWaits: Record<WaitsOf<typeof handOverStage>, (n: number) => string> = {
+  'late-records': (n) => count(n, 'record came in late', 'records came in late'),
+  'hand-over-blocked': (n) => count(n, 'thing open', 'things open'),
+  'not-handed-over': () => 'ready',
+}
+export const handOverRefusals: Record<RefusalsOf<typeof handOverStage>, (about: string) => string> = {
+  'not-road-ready': (count) => `Cannot be handed over: ${count} still open.`,
+  'nothing-to-sign': () => 'There is nothing of that kind to sign on this job as it stands.',
+  'due-past': (due) => `${due} is past: the day on which the owner reads the pressure is to come.`,
+  'other-text': (text) => `The text to sign is now: ${text}`,
+}

@@ -1,0 +1,124 @@
+import { ofKind, type RecordOf } from '../records'
+import { isAbove } from '../quantity'
+import { counts, hashOf, missing, unproved, type Missing } from '../proof'
+import { CORNERS, type Corner } from '../vehicle'
+import { neverWithoutAir } from './air'
+import type { Facts } from '../facts'
+import { defineStage } from './stage'
+import { textOf } from '../stages/hand-over'
+
+const DAY_MS = 24 * 3_600_000
+
+/** Corners of the axles with kits, that are read as it goes out. */
+const cornersOf = ({ chosen }: Facts): Corner[] =>
+  CORNERS.filter((c) => chosen.some(({ kit }) => c.startsWith(kit.axle)))
+
+type Read = (body: RecordOf<'height'>['body']) => boolean
+const isEmpty: Read = ({ load }) => load === 'empty'
+const isLoaded: Read = ({ load }) => load === 'loaded'
+
+interface HeightsLacking {
+  empty: Missing[]
+  /** Of the load of which least is missing, so that what is asked for is what somebody began. */
+  loaded: Missing[]
+}
+const lacking = new WeakMap<Facts, HeightsLacking>()
+/** What the heights as it goes out lack, corner by corner, in each state; looked up once for an assessment. */
+function heightsLacking(facts: Facts): HeightsLacking {
+  const before = lacking.get(facts)
+  if (before) return before
+  const corners = cornersOf(facts)
+  const own = afterHeights(facts)
+  const lacks = (read: Read) =>
+    corners.flatMap((corner) => {
+      const here = own.filter((r) => r.body.corner === corner && read(r.body))
+      if (here.some((r) => counts(facts.proof, r))) return []
+      const latest = here.at(-1)
+      return [(latest && unproved(facts.proof.evidence.get(latest.id)!, corner)) ?? missing('not-done', corner)]
+    })
+  const fresh = {
+    empty: lacks(isEmpty),
+    loaded: facts.job.loadCases
+      .map(({ id }) => lacks((body) => isLoaded(body) && body.loadCase === id))
+      .reduce((best, list) => (list.length < best.length ? list : best)),
+  }
+  lacking.set(facts, fresh)
+  return fresh
+}
+const afterHeights = ({ standing, job }: Facts) =>
+  ofKind(standing, 'height').filter(({ body }) => body.timing === 'after' && body.mark === job.mark)
+const heightRecords = (facts: Facts, read: Read) =>
+  afterHeights(facts).flatMap((r) => (read(r.body) && counts(facts.proof, r) ? [r.id] : []))
+
+export const handOverStage = defineStage({
+  id: 'hand-over',
+  begun: ({ handedOver, standing }) =>
+    handedOver !== null || ofKind(standing, 'height').some((r) => r.body.timing === 'after'),
+  waits: ({ handedOver, late }, { stops }) => ({
+    'late-records': late.length,
+    'hand-over-blocked': stops.length,
+    'not-handed-over': handedOver === null && late.length === 0 && stops.length === 0,
+  }),
+  checks: {
+    heights: {
+      missing(facts) {
+        const { empty, loaded } = heightsLacking(facts)
+        // Read with nothing on it or with a load: one of the two it has to be.
+        return facts.chosen.length && empty.length && loaded.length
+          ? loaded.length < empty.length
+            ? loaded
+            : empty
+          : []
+      },
+      evidence: (facts) => heightRecords(facts, () => true),
+    },
+    'loaded-heights': {
+      missing: (facts) => heightsLacking(facts).loaded,
+      evidence: (facts) => heightRecords(facts, isLoaded),
+      never: ({ job, chosen }) =>
+        chosen.length && job.loadCases.every((c) => c.items.length === 0) ? 'no-load' : null,
+    },
+    level: {
+      missing: ({ asLeft, chosen }) =>
+        asLeft.length || !chosen.length
+          ? asLeft.flatMap((s): Missing[] => {
+              const about = `${s.axle}:${s.loadCase ?? ''}`
+              if (s.within) return []
+              if (s.within === null) return [missing(s.about ? 'about' : 'nothing-to-compare', about)]
+              const lean = isAbove(Math.abs(s.lean ?? 0), s.tolerance) ? s.lean : null
+              return [
+                missing(lean === null && (s.off ?? 0) < 0 ? 'too-little' : 'too-much', about, {
+                  has: lean ?? s.off,
+                  limit: s.tolerance,
+                }),
+              ]
+            })
+          : chosen.map(({ kit }) => missing('not-done', `${kit.axle}:`)),
+      evidence: ({ asLeft }) => asLeft.flatMap((s) => (s.within ? s.records : [])),
+    },
+    'minimum-pressure': {
+      missing: ({ air }) => air.pressures.flatMap((p) => p.missing),
+      evidence: ({ air }) => air.pressures.flatMap((p) => (p.reading && !p.missing.length ? [p.reading.id] : [])),
+      never: neverWithoutAir,
+    },
+  },
+  stops: () => [],
+  refuses(body, { job, assess, now }) {
+    if (body.kind === 'handed-over')
+      return assess().stops.length > 0
+        ? { field: 'kind', code: 'not-road-ready', about: String(assess().stops.length) }
+        : null
+    if (body.kind !== 'waiver' && body.kind !== 'consent') return null
+    // The shop's day may be behind that of UTC.
+    if (body.kind === 'waiver' && body.due !== null && Date.parse(`${body.due}T23:59:59Z`) < now - DAY_MS)
+      return { field: 'due', code: 'due-past', about: body.due }
+    const assessed = assess()
+    // Only what lacks, and lacks nothing that is wrong, is there to be signed away.
+    const check = body.kind === 'waiver' ? assessed.finalChecks.find((c) => c.check === body.about) : undefined
+    if (check && !check.waivable) return { field: 'about', code: 'nothing-to-sign', about: check.check }
+    const text = textOf(job, assessed, body)
+    if (text === null)
+      return { field: 'about', code: 'nothing-to-sign', about: body.kind === 'waiver' ? body.about : body.to }
+    return hashOf(text) === body.hash ? null : { field: 'hash', code: 'other-text', about: text }
+  },
+})

@@ -1,0 +1,6 @@
+export { canTakeBack, closedBy, refusalOf, type Refusal, type RefusalCode } from './accept'
+export { assessJob, type Assessment } from './assess'
+export { chainOf, type ChainLink } from './chain'
+export type { StageReport, Stop, StopCode, WaitCode, Waiting } from './judge'
+export { namesOf } from './record-names'
+export type { FinalCheckReport, FinalCheckState } from './stage'

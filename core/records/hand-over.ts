@@ -1,0 +1,60 @@
+import { z } from 'zod'
+import { bounded } from '../quantity'
+import { requiredText } from '../vehicle'
+import { recordAxle, recordId } from './parts'
+
+/** What a customer may sign away, with a reason; nothing that is wrong, only what could not be shown. */
+const WAIVERS = ['air-check', 'loaded-heights', 'loaded-clearance', 'level', 'overload'] as const
+export type WaiverId = (typeof WAIVERS)[number]
+const CONSENTS = ['drilling', 'cutting'] as const
+export type ConsentTo = (typeof CONSENTS)[number]
+
+const signature = {
+  signedBy: requiredText('Signed by', 80),
+  /** Units in which the text was read. */
+  units: z.enum(['us', 'metric'], { error: 'units must be us or metric' }),
+  /** SHA-256 of the text that was signed: another text is another signature. */
+  hash: z.string().regex(/^[0-9a-f]{64}$/, { error: 'must be the SHA-256 of the signed text, 64 hex digits' }),
+}
+
+/** What Hand over puts on record: pressures as set, what the customer signed, the handover itself. */
+export const handOverRecords = [
+  z.strictObject({
+    kind: z.literal('bag-pressure'),
+    axle: recordAxle,
+    left: bounded('pressure', 0, 1_000_000),
+    right: bounded('pressure', 0, 1_000_000),
+  }),
+  z
+    .strictObject({
+      kind: z.literal('waiver'),
+      about: z.enum(WAIVERS, { error: `about must be one of ${WAIVERS.join(', ')}` }),
+      /** Which load is not to be driven, for an overload. */
+      loadCase: recordId.nullable(),
+      because: requiredText('Reason', 400),
+      /** When the owner reads the pressure, for the air check. */
+      due: z.iso.date({ error: 'due must be a date like 2026-11-25' }).nullable(),
+      ...signature,
+    })
+    .refine((r) => (r.about === 'overload') === (r.loadCase !== null), {
+      path: ['loadCase'],
+      error: 'an overload names its load case, and only an overload does',
+    })
+    .refine((r) => (r.about === 'air-check') === (r.due !== null), {
+      path: ['due'],
+      error: 'the air check that the owner reads needs its date, and only that has one',
+    }),
+  z.strictObject({
+    kind: z.literal('consent'),
+    to: z.enum(CONSENTS, { error: `to must be one of ${CONSENTS.join(', ')}` }),
+    outcome: z.enum(['agreed', 'refused'], { error: 'outcome must be agreed or refused' }),
+    ...signature,
+    /** Drawn on the tablet, as the path of an SVG 400 by 120; null where only the name was typed. */
+    drawn: z
+      .string()
+      .max(20_000, { error: 'the drawing has too many points' })
+      .regex(/^[ML0-9. -]+$/, { error: 'must be an SVG path of M and L' })
+      .optional(),
+  }),
+  z.strictObject({ kind: z.literal('handed-over'), to: requiredText('Handed over to', 80) }),
+] as const

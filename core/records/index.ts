@@ -1,0 +1,8 @@
+export type { GapCheck } from './fit'
+export type { ConsentTo, WaiverId } from './hand-over'
+export { FINAL_CHECKS, type FinalCheckId } from './final-checks'
+export * from './names'
+export { recordId } from './parts'
+export * from './pressures'
+export * from './record'
+export { recordText, type RecordNames } from './words'

@@ -1,0 +1,26 @@
+import type { RecordOf } from './record'
+import type { GapCheck } from './fit'
+import type { ConsentTo, WaiverId } from './hand-over'
+
+export const GAP_CHECK_NAMES: Record<GapCheck, string> = {
+  'bag-clearance': 'Free all around the bag, loaded',
+  'plate-tire': 'Plate to tire, wheels on',
+  'line-exhaust': 'Air line to exhaust',
+  'bag-height': 'Bag height at ride height',
+}
+
+export const WAIVER_NAMES: Record<WaiverId, string> = {
+  'air-check': 'the owner reads the pressure after 24 h',
+  'loaded-heights': 'no heights with the load on',
+  'loaded-clearance': 'no clearance read with the load on',
+  level: 'it leaves off its aim',
+  overload: 'not to be driven with this load',
+}
+export const CONSENT_NAMES: Record<ConsentTo, string> = { drilling: 'Drilling', cutting: 'Cutting' }
+
+/** How a connection was found under soap. */
+export const CONNECTION_RESULT_NAMES: Record<RecordOf<'connection'>['body']['result'], string> = {
+  'no-bubbles': 'no bubbles',
+  bubbles: 'bubbles',
+  'cannot-see': 'cannot be seen',
+}
