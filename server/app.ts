@@ -41,7 +41,7 @@ import { photoRoutes } from './photos'
 import { answerProblem, Problem, unknownAddress } from './problem'
 import { shopRoutes } from './shop'
 import { stockRoutes } from './stock'
-import { audit, pruneAnswers } from './write'
+import { audit, pruneAnswers } from './transaction'
 
 const BODY_LIMIT = '1mb'
 /** With photos in it. */

@@ -46,7 +46,7 @@ export const router = createRouter({
     { path: '/bench/:calculator?', name: 'bench', component: () => import('./bench/BenchView.vue') },
     { path: '/shop', name: 'shop', component: () => import('./shell/ShopView.vue') },
     { path: '/people', name: 'people', component: () => import('./people/PeopleView.vue') },
-    { path: '/waiting', name: 'waiting', component: () => import('./waiting/WaitingView.vue') },
+    { path: '/waiting', name: 'waiting', component: () => import('./outbox/OutboxView.vue') },
     { path: '/log', name: 'log', component: () => import('./log/LogView.vue') },
     {
       path: '/jobs/:id/bay-view',

@@ -1,7 +1,7 @@
 import { Router } from 'express'
 import type { Knex } from 'knex'
 import { searchSchema, type Entry } from '@stout-shackle/core/contract'
-import { etag, versionOf, write } from '../write'
+import { etag, versionOf, write } from '../transaction'
 import { parseBody } from '../problem'
 import type { CatalogStore } from './store'
 

@@ -2,7 +2,7 @@ import type { Knex } from 'knex'
 import type { z } from 'zod'
 import type { Entry, Found } from '@stout-shackle/core/contract'
 import { notFound, Problem } from '../problem'
-import { stale } from '../write'
+import { stale } from '../transaction'
 
 type CatalogName = 'kits' | 'applications' | 'vehicles' | 'platforms' | 'procedures' | 'stock'
 

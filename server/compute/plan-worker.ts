@@ -1,6 +1,6 @@
 import { parentPort } from 'node:worker_threads'
 import { computePlan, type PlanRequest } from '@stout-shackle/core/compute'
-import type { Answered, Asked } from '../thread'
+import type { Answered, Asked } from '../worker-thread'
 
 const port = parentPort!
 port.on('message', ({ id, question }: Asked<PlanRequest>) => {

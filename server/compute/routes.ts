@@ -16,7 +16,7 @@ import {
 } from '@stout-shackle/core/compute'
 import { CALCULATORS } from '@stout-shackle/core/contract'
 import { parseBody, Problem } from '../problem'
-import { AskingThread } from '../thread'
+import { AskingThread } from '../worker-thread'
 
 type Calculator = keyof typeof CALCULATORS
 type Compute = { [N in Exclude<Calculator, 'plan'>]: (input: z.output<(typeof CALCULATORS)[N]['request']>) => unknown }

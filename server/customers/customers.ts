@@ -6,7 +6,7 @@ import { eraseOwner } from '../histories'
 import { exportJob, type JobStore } from '../jobs'
 import { personOf } from '../principal'
 import { parseBody, Problem } from '../problem'
-import { write } from '../write'
+import { write } from '../transaction'
 
 interface JobOfCustomer {
   id: string

@@ -14,7 +14,7 @@ import {
 import { digestOf, newSecret } from '../people'
 import { personOf, principalOf } from '../principal'
 import { notFound, parseBody, Problem } from '../problem'
-import { audit } from '../write'
+import { audit } from '../transaction'
 import { COMPRESSOR_GAUGE, type SimulatedCompressor } from './compressor'
 import type { SimulatedDevices } from './simulated'
 

@@ -3,7 +3,7 @@ import type { Knex } from 'knex'
 import { DEFAULT_RULES, ruleSetSchema, type RuleSet } from '@stout-shackle/core/kit'
 import { notFound, parseBody, Problem } from '../problem'
 import { personOf } from '../principal'
-import { etag, stale, versionOf, write } from '../write'
+import { etag, stale, versionOf, write } from '../transaction'
 
 interface RuleRow {
   version: number

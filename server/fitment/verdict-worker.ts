@@ -1,6 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads'
 import { connectReadOnly } from '../db'
-import type { Answered, Asked } from '../thread'
+import type { Answered, Asked } from '../worker-thread'
 import { CandidateCache } from './candidates'
 import { verdictsText } from './judge'
 import { FORGET, type VerdictQuestion } from './verdicts'

@@ -1,5 +1,5 @@
 import type { Survey, Vehicle } from '@stout-shackle/core/vehicle'
-import { AskingThread } from '../thread'
+import { AskingThread } from '../worker-thread'
 import type { CandidateCache } from './candidates'
 import { verdictsText } from './judge'
 

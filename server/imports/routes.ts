@@ -13,7 +13,7 @@ import { CATALOG_FORMATS, toRow, writeTable } from '@stout-shackle/core/exchange
 import type { Row } from '../catalog'
 import { personOf } from '../principal'
 import { parseBody, Problem } from '../problem'
-import { write } from '../write'
+import { write } from '../transaction'
 import type { Imports } from './runs'
 
 /** Largest file that is taken in: a hundred thousand rows are a third of it. */

@@ -3,7 +3,7 @@ import type { JobList, Log, StoredJob, Unsent } from '@stout-shackle/core/contra
 import type { BayRecord } from '@stout-shackle/core/records'
 import { demoJob } from '../../demo/shop'
 import { testShop } from '../fixtures/shop'
-import { pruneAnswers } from '../write'
+import { pruneAnswers } from '../transaction'
 import { correctedTime } from './times'
 
 let shop: Awaited<ReturnType<typeof testShop>>

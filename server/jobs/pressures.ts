@@ -8,7 +8,7 @@ import { assessJob } from '@stout-shackle/core/judge'
 import { pressureLog, pressuresToCsv } from '@stout-shackle/core/stages/pressure-log'
 import { personOf } from '../principal'
 import { notFound, parseBody, Problem } from '../problem'
-import { write } from '../write'
+import { write } from '../transaction'
 import { addPressures, pressuresOfVehicle, type PressureRow } from './pressure-store'
 
 /** Minutes that a clock may be off. */

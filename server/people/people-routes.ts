@@ -2,7 +2,7 @@ import { Router } from 'express'
 import type { Knex } from 'knex'
 import { changedPersonSchema, newPersonSchema, pageQuery, type Audit } from '@stout-shackle/core/contract'
 import { parseBody } from '../problem'
-import { etag, versionOf, write } from '../write'
+import { etag, versionOf, write } from '../transaction'
 import { addPerson, changePerson, getPerson, listPeople, toPerson } from './people'
 import type { Sessions } from './sessions'
 

@@ -4,7 +4,7 @@ import type { z } from 'zod'
 import type { changedPersonSchema, Entry, newPersonSchema } from '@stout-shackle/core/contract'
 import type { Person } from '@stout-shackle/core/shop'
 import { notFound, Problem } from '../problem'
-import { stale } from '../write'
+import { stale } from '../transaction'
 import { keep } from './secrets'
 
 export interface PersonRow {

@@ -12,7 +12,7 @@ import {
 import { mayDo } from '@stout-shackle/core/shop'
 import { personOf, principalOf } from '../principal'
 import { parseBody, Problem } from '../problem'
-import { audit } from '../write'
+import { audit } from '../transaction'
 import { Attempts } from './attempts'
 import { cookieNames, cookiesOf } from './cookies'
 import { addPerson, changePerson, getPerson, listPeople, toPerson, type PersonRow } from './people'

@@ -2,7 +2,7 @@ import { Router } from 'express'
 import type { Knex } from 'knex'
 import { pictureSchema } from '@stout-shackle/core/contract'
 import { notFound, parseBody } from '../problem'
-import { write } from '../write'
+import { write } from '../transaction'
 import { laidAside, photoOf } from './store'
 
 /** Photos by their SHA-256: one never changes, so that a tablet may keep it. */

@@ -3,7 +3,7 @@ import type { Knex } from 'knex'
 import type { Entry } from '@stout-shackle/core/contract'
 import { NEW_SHOP, shopSettingsSchema, type ShopSettings } from '@stout-shackle/core/shop'
 import { parseBody } from '../problem'
-import { etag, stale, versionOf, write } from '../write'
+import { etag, stale, versionOf, write } from '../transaction'
 
 interface Row {
   id: number

@@ -44,8 +44,8 @@ import {
   type Underside,
 } from '@stout-shackle/core/stages/air/lines'
 import { SUPPLY_NAMES, VALVE_PLACE_RULES } from '@stout-shackle/core/wording'
-import { readJsonFile, saveFile } from '../entry/file'
-import StateSign from '../entry/StateSign.vue'
+import { readJsonFile, saveFile } from '../fields/file'
+import StateSign from '../fields/StateSign.vue'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import LinesPicture from './LinesPicture.vue'

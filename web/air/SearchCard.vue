@@ -4,7 +4,7 @@ import { suspectName, tubeName, type LeakTest } from '@stout-shackle/core/circui
 import type { Circuit } from '@stout-shackle/core/fittings'
 import { recordLimits } from '@stout-shackle/core/records'
 import type { LeakHunt, AirCheckState } from '@stout-shackle/core/stages'
-import QuantityField from '../entry/QuantityField.vue'
+import QuantityField from '../fields/QuantityField.vue'
 import { useOpenJob } from '../stores/job'
 
 /** It loses air: the next best test, and the order of suspicion after each answer. */

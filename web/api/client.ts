@@ -1,4 +1,4 @@
-import { keepAnswer, keptAnswer } from '../keep'
+import { keepAnswer, keptAnswer } from '../offline-store'
 import { reach } from './reach'
 
 /** What the server says when it refuses; `fields` names what was wrong. */

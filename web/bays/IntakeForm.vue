@@ -11,7 +11,7 @@ import {
   vinYear,
 } from '@stout-shackle/core/vehicle'
 import { BODY_NAMES, plain } from '@stout-shackle/core/wording'
-import QuantityField from '../entry/QuantityField.vue'
+import QuantityField from '../fields/QuantityField.vue'
 import PlatformSelect from '../vehicles/PlatformSelect.vue'
 import TireSizeField from '../vehicles/TireSizeField.vue'
 import VinNote from '../vehicles/VinNote.vue'

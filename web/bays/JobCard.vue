@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { STAGE_NAMES, waitingText } from '@stout-shackle/core/wording'
-import ShackleLink from '../chain/ShackleLink.vue'
-import StateSign from '../entry/StateSign.vue'
+import ShackleLink from '../stage-chain/ShackleLink.vue'
+import StateSign from '../fields/StateSign.vue'
 import { useSettings } from '../stores/settings'
 import type { JobSummary } from '@stout-shackle/core/contract'
 

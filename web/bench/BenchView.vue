@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import StampedPlate from '../entry/StampedPlate.vue'
-import TextField from '../entry/TextField.vue'
+import StampedPlate from '../fields/StampedPlate.vue'
+import TextField from '../fields/TextField.vue'
 import { usePreferences } from '../stores/preferences'
 import { answer, CALCULATORS } from './calculators'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { KitAssessment } from '@stout-shackle/core/stages'
 import { changeText, flagText, levelText, reasonText } from '@stout-shackle/core/wording'
-import StateSign from '../entry/StateSign.vue'
+import StateSign from '../fields/StateSign.vue'
 import { usePreferences } from '../stores/preferences'
 
 /** Why a kit fits, nearly fits, or does not: each rule with its figures, its source, and what would change it. */

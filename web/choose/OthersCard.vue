@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { FAMILY_NAMES, changeText, levelText, reasonText } from '@stout-shackle/core/wording'
 import type { KitAssessment } from '@stout-shackle/core/stages'
-import StateSign from '../entry/StateSign.vue'
+import StateSign from '../fields/StateSign.vue'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import { useShop } from '../stores/shop'

@@ -24,8 +24,8 @@ import {
   type AxleEnd,
 } from '@stout-shackle/core/vehicle'
 import { consentTo } from '@stout-shackle/core/stages'
-import AxleSwitch from '../entry/AxleSwitch.vue'
-import NeedsKit from '../entry/NeedsKit.vue'
+import AxleSwitch from '../fields/AxleSwitch.vue'
+import NeedsKit from '../fields/NeedsKit.vue'
 import StageColumns from '../job/StageColumns.vue'
 import { usePreferences } from '../stores/preferences'
 import { useOpenJob, useShownAxle } from '../stores/job'

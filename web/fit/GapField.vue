@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { recordLimits } from '@stout-shackle/core/records'
-import QuantityField from '../entry/QuantityField.vue'
+import QuantityField from '../fields/QuantityField.vue'
 import { useOpenJob } from '../stores/job'
 import { gapField, gapReading, type ReadGap } from './room-gap'
 

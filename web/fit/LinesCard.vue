@@ -5,7 +5,7 @@ import type { LineRow, LineVerdict } from '@stout-shackle/core/stages/fit/room'
 import type { SpanRow } from '@stout-shackle/core/underbody'
 import type { UndersidePart } from '@stout-shackle/core/vehicle'
 import { HANDLING_WORDS, HELD_WORDS, LINE_VERDICTS, partName } from '@stout-shackle/core/wording'
-import StateSign from '../entry/StateSign.vue'
+import StateSign from '../fields/StateSign.vue'
 
 /** Register of what bends: how it is held, what has to happen to it, what it comes near to, and whether it spans the droop. */
 const props = defineProps<{

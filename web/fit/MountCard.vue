@@ -5,7 +5,7 @@ import { boltNeeds, HOLE_FAULTS, stackLayers, templateFaults, uBoltNeeds } from 
 import { formatQuantity, type UnitSystem } from '@stout-shackle/core/quantity'
 import { HAND_NAMES, LAYER_NAMES, U_BOLT_VERDICTS } from '@stout-shackle/core/wording'
 import type { UndersidePart } from '@stout-shackle/core/vehicle'
-import StateSign from '../entry/StateSign.vue'
+import StateSign from '../fields/StateSign.vue'
 
 /** How the kit is put on: slot, spacers, hands, the stack they come to and the bolts it takes. */
 const props = defineProps<{

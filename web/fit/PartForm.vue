@@ -13,7 +13,7 @@ import {
   type UndersidePart,
 } from '@stout-shackle/core/vehicle'
 import { HANDLING_WORDS, HELD_WORDS, PART_SOURCES, SHAPE_NAMES } from '@stout-shackle/core/wording'
-import QuantityField from '../entry/QuantityField.vue'
+import QuantityField from '../fields/QuantityField.vue'
 
 /** One part: its shape and place, how surely, and of a line how it is held and what has to happen to it. */
 const props = defineProps<{ part: UndersidePart; span: SpanRow | null; system: UnitSystem }>()

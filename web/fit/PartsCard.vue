@@ -13,8 +13,8 @@ import {
   type AxleEnd,
 } from '@stout-shackle/core/vehicle'
 import { PART_NAMES, partName } from '@stout-shackle/core/wording'
-import { readJsonFile, saveFile } from '../entry/file'
-import QuantityField from '../entry/QuantityField.vue'
+import { readJsonFile, saveFile } from '../fields/file'
+import QuantityField from '../fields/QuantityField.vue'
 import PartForm from './PartForm.vue'
 
 /** What surrounds the axle, piece by piece, and the arm that leads it fore and aft; both as a file, out and in. */

@@ -14,9 +14,9 @@ import {
 } from '@stout-shackle/core/stages/fit/room'
 import { helpText, JOUNCE_BY, partName, poseText, ROOM_VERDICTS, tapeAskText } from '@stout-shackle/core/wording'
 import { TAPE_TOLERANCE, type UndersidePart } from '@stout-shackle/core/vehicle'
-import QuantityField from '../entry/QuantityField.vue'
-import PlateRow from '../entry/PlateRow.vue'
-import StampedPlate from '../entry/StampedPlate.vue'
+import QuantityField from '../fields/QuantityField.vue'
+import PlateRow from '../fields/PlateRow.vue'
+import StampedPlate from '../fields/StampedPlate.vue'
 import { signOf } from './room-sign'
 
 /** The answer of the fit stage: the tightest place, the bag through its travel, what would help, what to measure. */

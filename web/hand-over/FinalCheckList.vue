@@ -4,7 +4,7 @@ import { consentsNeeded, consentTo, type Unsigned } from '@stout-shackle/core/st
 import type { FinalCheckId, ConsentTo, WaiverId } from '@stout-shackle/core/records'
 import type { FinalCheckReport } from '@stout-shackle/core/judge'
 import { CONSENT_NAMES, FINAL_CHECK_NAMES, missingText, NEVER_APPLIES, WAIVER_NAMES } from '@stout-shackle/core/wording'
-import StateSign from '../entry/StateSign.vue'
+import StateSign from '../fields/StateSign.vue'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import ProofChain from './ProofChain.vue'

@@ -5,8 +5,8 @@ import { computed, ref, shallowRef } from 'vue'
 import type { ImportRow, ImportRun, RowChange } from '@stout-shackle/core/contract'
 import { CATALOG_FILES, type CatalogFile, type Problem } from '@stout-shackle/core/exchange'
 import { call, Refused } from '../api/client'
-import { failureText } from '../entry/file'
-import StateSign from '../entry/StateSign.vue'
+import { failureText } from '../fields/file'
+import StateSign from '../fields/StateSign.vue'
 
 /** Whole catalogs in and out: a dry run first, then all or the good rows, and back again as one step. */
 const KINDS: Record<CatalogFile, string> = {

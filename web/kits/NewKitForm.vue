@@ -5,7 +5,7 @@ import type { Kit } from '@stout-shackle/core/kit'
 import type { Entry, KitSummary } from '@stout-shackle/core/contract'
 import { call } from '../api/client'
 import { newKey } from '../api/key'
-import { failureText } from '../entry/file'
+import { failureText } from '../fields/file'
 import { idOf } from './work/draft'
 
 /** A kit of which there are only paper instructions: its name, and a kit whose figures it begins with. */

@@ -6,7 +6,7 @@ import { PROCEDURE_NAMES } from '@stout-shackle/core/wording'
 import type { Entry, Found } from '@stout-shackle/core/contract'
 import { call } from '../api/client'
 import { newKey } from '../api/key'
-import { failureText } from '../entry/file'
+import { failureText } from '../fields/file'
 import { useShop } from '../stores/shop'
 import { freeId, idOf } from './work/draft'
 

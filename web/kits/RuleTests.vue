@@ -11,7 +11,7 @@ import {
 } from '@stout-shackle/core/kit'
 import { ARCHITECTURES, BEDS, BODIES, SUSPENSIONS, type SurveyKey } from '@stout-shackle/core/vehicle'
 import { FAMILY_NAMES, plain, testText } from '@stout-shackle/core/wording'
-import QuantityField from '../entry/QuantityField.vue'
+import QuantityField from '../fields/QuantityField.vue'
 import { SURVEY_ASKS } from '../measure/asks'
 import { usePreferences } from '../stores/preferences'
 

@@ -3,8 +3,8 @@ import { newKey } from '../api/key'
 import { computed, ref } from 'vue'
 import type { StockItem } from '@stout-shackle/core/kit'
 import { call } from '../api/client'
-import { failureText } from '../entry/file'
-import StateSign from '../entry/StateSign.vue'
+import { failureText } from '../fields/file'
+import StateSign from '../fields/StateSign.vue'
 import { useShop } from '../stores/shop'
 
 /** Kits and spare parts in stock: how many, for which jobs, and what to order. */

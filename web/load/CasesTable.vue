@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { CaseAssessment } from '@stout-shackle/core/stages'
 import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
 import { RATING_NAMES } from '@stout-shackle/core/wording'
-import StateSign from '../entry/StateSign.vue'
+import StateSign from '../fields/StateSign.vue'
 import { useCalmJob, useShownAxle } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 

@@ -14,10 +14,10 @@ import {
   VIEW_NAMES,
   viewsText,
 } from '@stout-shackle/core/wording'
-import PlateRow from '../entry/PlateRow.vue'
-import QuantityField from '../entry/QuantityField.vue'
-import StampedPlate from '../entry/StampedPlate.vue'
-import AxleSwitch from '../entry/AxleSwitch.vue'
+import PlateRow from '../fields/PlateRow.vue'
+import QuantityField from '../fields/QuantityField.vue'
+import StampedPlate from '../fields/StampedPlate.vue'
+import AxleSwitch from '../fields/AxleSwitch.vue'
 import { useCalmJob, useShownAxle } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 

@@ -14,9 +14,9 @@ import {
   type LoadItem,
 } from '@stout-shackle/core/vehicle'
 import { LOAD_KIND_NAMES, PLACE_NAMES } from '@stout-shackle/core/wording'
-import PercentField from '../entry/PercentField.vue'
-import QuantityField from '../entry/QuantityField.vue'
-import TextField from '../entry/TextField.vue'
+import PercentField from '../fields/PercentField.vue'
+import QuantityField from '../fields/QuantityField.vue'
+import TextField from '../fields/TextField.vue'
 import { useCalmJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 

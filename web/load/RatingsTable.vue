@@ -2,8 +2,8 @@
 import { computed } from 'vue'
 import { formatNumber, UNITS } from '@stout-shackle/core/quantity'
 import { RATING_NAMES, RATING_SOURCES } from '@stout-shackle/core/wording'
-import SaysWho from '../entry/SaysWho.vue'
-import StateSign from '../entry/StateSign.vue'
+import SourceNote from '../fields/SourceNote.vue'
+import StateSign from '../fields/StateSign.vue'
 import { useCalmJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 
@@ -33,7 +33,7 @@ const state = (left: number | null, limit: number | null) =>
         <td>
           <StateSign :state="state(r.remaining, r.limit)" /> {{ RATING_NAMES[r.id]
           }}<span v-if="r === tightest" class="small muted"> · tightest</span>
-          <SaysWho>{{ RATING_SOURCES[r.source] }}</SaysWho>
+          <SourceNote>{{ RATING_SOURCES[r.source] }}</SourceNote>
         </td>
         <td>
           <svg v-if="r.limit" class="bar" viewBox="0 0 120 10" preserveAspectRatio="none" aria-hidden="true">

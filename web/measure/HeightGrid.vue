@@ -7,7 +7,7 @@ import { hasAir } from '@stout-shackle/core/kit'
 import { formatNumber } from '@stout-shackle/core/quantity'
 import { CORNER_NAMES, contradictionText, VOIDS } from '@stout-shackle/core/wording'
 import { usePreferences } from '../stores/preferences'
-import QuantityField from '../entry/QuantityField.vue'
+import QuantityField from '../fields/QuantityField.vue'
 import { useOpenJob } from '../stores/job'
 import { readingField } from '../stores/job/reading'
 

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { plain, SURVEY_QUESTIONS } from '@stout-shackle/core/wording'
 import { type AxleEnd, isAxleSurveyKey, surveyAnswer, withSurveyAnswer } from '@stout-shackle/core/vehicle'
-import QuantityField from '../entry/QuantityField.vue'
+import QuantityField from '../fields/QuantityField.vue'
 import { useOpenJob } from '../stores/job'
 import type { SurveyAsk } from './asks'
 

@@ -2,7 +2,7 @@
 import { surveyedAxles } from '@stout-shackle/core/stages'
 import { type AxleEnd, isAxleSurveyKey, surveyAnswer, type SurveyKey } from '@stout-shackle/core/vehicle'
 import { answerText, AXLE_NAMES, SURVEY_QUESTIONS } from '@stout-shackle/core/wording'
-import StateSign from '../entry/StateSign.vue'
+import StateSign from '../fields/StateSign.vue'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import { useShop } from '../stores/shop'

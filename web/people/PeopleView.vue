@@ -4,7 +4,7 @@ import type { Audit, Entry, Tablet } from '@stout-shackle/core/contract'
 import { ROLE_NAMES, ROLES, type Person, type Role } from '@stout-shackle/core/shop'
 import { call } from '../api/client'
 import { newKey } from '../api/key'
-import { failureText } from '../entry/file'
+import { failureText } from '../fields/file'
 import { useSession } from '../stores/session'
 import { useSettings } from '../stores/settings'
 

@@ -2,8 +2,8 @@
 import { onMounted } from 'vue'
 import { deviceSettings } from '@stout-shackle/core/contract'
 import { limitsOf } from '@stout-shackle/core/quantity'
-import QuantityField from '../entry/QuantityField.vue'
-import StateSign from '../entry/StateSign.vue'
+import QuantityField from '../fields/QuantityField.vue'
+import StateSign from '../fields/StateSign.vue'
 import { useDevices } from '../stores/devices'
 
 /** The stand-in instruments: set what they read, pull, drop the connection. */

@@ -2,7 +2,7 @@
 import { reactive, ref, watch } from 'vue'
 import { maxLengthOf } from '@stout-shackle/core/quantity'
 import { shopSettingsSchema, type ShopSettings } from '@stout-shackle/core/shop'
-import { failureText } from '../entry/file'
+import { failureText } from '../fields/file'
 import { useDevices } from '../stores/devices'
 import { useSettings } from '../stores/settings'
 import WrenchesCard from './WrenchesCard.vue'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type Wrench, wrenchSchema } from '@stout-shackle/core/shop'
-import QuantityField from '../entry/QuantityField.vue'
+import QuantityField from '../fields/QuantityField.vue'
 import { limitsOf } from '@stout-shackle/core/quantity'
 
 /** The shop's torque wrenches: range, serial number, until when the calibration holds. */

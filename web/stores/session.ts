@@ -5,7 +5,7 @@ import { mayDo, type Access, type Person } from '@stout-shackle/core/shop'
 import { call, Refused, Unreachable } from '../api/client'
 import { reach } from '../api/reach'
 import { onShopEvent } from './events'
-import { forgetAnswers, keptDatabase, openSealed, seal, sealedPeople, type Signer } from '../keep'
+import { forgetAnswers, keptDatabase, openSealed, seal, sealedPeople, type Signer } from '../offline-store'
 
 interface AtScreen {
   signer: Signer

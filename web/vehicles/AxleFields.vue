@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { type AxleEnd, ARCHITECTURES, SUSPENSIONS } from '@stout-shackle/core/vehicle'
 import { AXLE_NAMES, plain } from '@stout-shackle/core/wording'
-import QuantityField from '../entry/QuantityField.vue'
+import QuantityField from '../fields/QuantityField.vue'
 import { figureAt, setFigure, type VehicleDraft } from './draft'
 import { axleFields } from './fields'
 import RatioField from './RatioField.vue'

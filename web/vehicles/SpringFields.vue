@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { limitsOf } from '@stout-shackle/core/quantity'
 import { type AxleEnd, stageSchema } from '@stout-shackle/core/vehicle'
-import QuantityField from '../entry/QuantityField.vue'
+import QuantityField from '../fields/QuantityField.vue'
 import type { AxleDraft } from './draft'
 import { DERIVED, derivedMax, STAGES, USUAL_STAGE, type Stage } from './fields'
 

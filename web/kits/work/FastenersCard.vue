@@ -2,7 +2,7 @@
 import { BOLT_HEADS, type Fastener } from '@stout-shackle/core/kit'
 import { recordLimits } from '@stout-shackle/core/records'
 import { THREADS, usualTarget } from '@stout-shackle/core/torque'
-import QuantityField from '../../entry/QuantityField.vue'
+import QuantityField from '../../fields/QuantityField.vue'
 import { freeId, idOf, type Written } from './draft'
 
 /** Fasteners of a kit or procedure: how many, what torque, when, and what has its torque before. */

@@ -5,7 +5,7 @@ import type { KeptPicture } from '@stout-shackle/core/contract'
 import { call } from '../../api/client'
 import { newKey } from '../../api/key'
 import { photoAddress, picked } from '../../bay/photo'
-import { failureText } from '../../entry/file'
+import { failureText } from '../../fields/file'
 
 /** What a step shows of itself: a drawing of one's own, or a photo of the paper. */
 defineProps<{ picture: Operation['picture'] }>()

@@ -1,4 +1,4 @@
-import { keptDatabase, type Draft } from '../../keep'
+import { keptDatabase, type Draft } from '../../offline-store'
 
 /** Edited jobs not yet on the server, kept across reloads. */
 export const drafts = {

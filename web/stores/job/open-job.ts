@@ -1,7 +1,7 @@
 import { computed, shallowRef } from 'vue'
 import { type Job } from '@stout-shackle/core/job'
 import { inOrder, type BayRecord, type RecordBody, type RecordInput } from '@stout-shackle/core/records'
-import type { Signer } from '../../keep'
+import type { Signer } from '../../offline-store'
 import { mergeThree } from './merge'
 import { withServersOwn } from './servers-own'
 import { planSync } from './plan-sync'

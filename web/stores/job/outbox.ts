@@ -6,7 +6,7 @@ import { call, Refused } from '../../api/client'
 import { newKey } from '../../api/key'
 import { reach } from '../../api/reach'
 import { untilAnswered } from '../../api/retry'
-import { keptDatabase, type Refusal, type Waiting } from '../../keep'
+import { keptDatabase, type Refusal, type Waiting } from '../../offline-store'
 import { onShopEvent } from '../events'
 import { useSession } from '../session'
 

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { shallowRef } from 'vue'
-import type { Refusal } from '../../keep'
+import type { Refusal } from '../../offline-store'
 
 /** A job whose plan is edited here and not with the server. */
 export interface UnsavedPlan {

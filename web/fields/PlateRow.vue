@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import SaysWho from './SaysWho.vue'
+import SourceNote from './SourceNote.vue'
 import StateSign from './StateSign.vue'
 
 /** One line of a plate: what, how much, and where it is from when asked. */
@@ -11,7 +11,7 @@ defineProps<{ label: string; state?: 'stop' | 'caution' | 'fine' | 'unknown'; sa
     <span class="what">
       <StateSign v-if="state" :state="state" />
       {{ label }}
-      <SaysWho v-if="says">{{ says }}</SaysWho>
+      <SourceNote v-if="says">{{ says }}</SourceNote>
     </span>
     <span class="num" :class="state"><slot /></span>
     <span v-if="$slots.below" class="below small"><slot name="below" /></span>

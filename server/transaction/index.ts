@@ -1,2 +1,2 @@
-export * from './write'
+export * from './transaction'
 export { audit, type Audited } from './audit'

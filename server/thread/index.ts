@@ -1,1 +1,0 @@
-export { AskingThread, type Answered, type Asked } from './asking'

@@ -1,0 +1,1 @@
+export { AskingThread, type Answered, type Asked } from './worker-thread'
