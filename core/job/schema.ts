@@ -195,7 +195,7 @@ export const jobExportSchema = z.strictObject({
   format: z.literal(EXPORT_FORMAT, {
     error: ({ input }) =>
       input === 'stout-shackle-job/1'
-        ? `format is "${input}", from before the first release: it is not read. Export the job again from today's program`
+        ? `format is "${input}", from before the first release and cannot be used. Export the job again from today's program`
         : `format must be "${EXPORT_FORMAT}"`,
   }),
   job: jobSchema,

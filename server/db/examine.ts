@@ -74,7 +74,7 @@ function contentOf(db: Database.Database, file: string): Examined {
   if (names.some(isBeforeFirstRelease))
     throw new CannotOpen(
       'earlier-schema',
-      `${file} is from before the first release of this program, which does not read it. A shop: start with an empty DATA_DIR. The demo: \`npm run demo -- --fresh\`.`,
+      `${file} is from before the first release of this program, and cannot be used with it. A shop: start with an empty DATA_DIR. The demo: \`npm run demo -- --fresh\`.`,
     )
   const unknown = names.find((name) => !MIGRATION_NAMES.includes(name))
   if (unknown)
