@@ -1,6 +1,6 @@
 import { request as send, type IncomingMessage } from 'node:http'
 import type { Knex } from 'knex'
-import { ROUTES } from '@stout-shackle/core/contract'
+import { ROUTE_LIST } from '@stout-shackle/core/contract'
 import { routeOf } from '../server/guard'
 import { seeded } from '../core/fixtures/seeded'
 
@@ -104,7 +104,7 @@ export async function attack({ port, cookie, seed, requests }: Attack): Promise<
   const random = seeded(seed)
   const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!
   const found: Found = { sent: 0, failures: [], statuses: {} }
-  const routes = ROUTES.filter((r) => r.path !== '/events')
+  const routes = ROUTE_LIST.filter((r) => r.path !== '/events')
   for (let n = 0; n < requests; n++) {
     const route = routes[n % routes.length]!
     const path = `/api${route.path.replace(/\{\w+\}/g, () => pick(PARTS))}${random() < 0.3 ? `?${pick(PARTS)}=${pick(PARTS)}` : ''}`

@@ -1,13 +1,15 @@
 import { existsSync } from 'node:fs'
 import { basename, join } from 'node:path'
-import express, { Router, type Express } from 'express'
+import express, { type Express } from 'express'
 import helmet from 'helmet'
 import type { Knex } from 'knex'
 import type { Logger } from 'pino'
+import { ROUTES } from '@stout-shackle/core/contract'
 import { backUp, DATABASE, listBackups } from './backup'
 import {
   applicationStore,
   catalogRoutes,
+  findRoute,
   kitStore,
   platformStore,
   procedureStore,
@@ -27,18 +29,20 @@ import { exportRoutes, importRoutes, Imports } from './imports'
 import {
   Board,
   jobRoutes,
+  recordRoutes,
   leakHistoryRoutes,
   JobStore,
   logRoutes,
-  lastReadRoutes,
+  lastReadRoute,
   minutesRoutes,
   pressureRoutes,
 } from './jobs'
 import { describeApi, schemaRoutes } from './openapi'
-import { auditRoutes, peopleRoutes, Sessions, sessionRoutes, tabletRoutes, type SignInSettings } from './people'
+import { auditRoute, peopleRoutes, Sessions, sessionRoutes, tabletRoutes, type SignInSettings } from './people'
 import { personOf } from './principal'
 import { photoRoutes } from './photos'
 import { answerProblem, Problem, unknownAddress } from './problem'
+import { mountAll, route, type Mounted } from './routing'
 import { shopRoutes } from './shop'
 import { stockRoutes } from './stock'
 import { audit, pruneAnswers } from './transaction'
@@ -105,66 +109,79 @@ export function assemble(settings: AppSettings): Parts {
   }
 }
 
-const backupRoutes = ({ db, settings: { folder } }: Parts): Router =>
-  Router()
-    .get('/', (_request, response) => void response.json(folder === null ? [] : listBackups(folder)))
-    .post('/', async (request, response) => {
-      if (folder === null) throw new Problem(409, 'Nothing to save', 'This shop is kept in memory only.')
-      const { file, at, holds } = await backUp(folder, 'backup', new Date().toISOString())
-      const name = basename(file)
-      await audit(db, personOf(request), { action: 'backup', about: name })
-      response.status(201).json({ name, at, jobs: holds.jobs, records: holds.records })
-    })
+const backupRoutes = ({ db, settings: { folder } }: Parts): Mounted[] => [
+  route(ROUTES.backups.list, () => (folder === null ? [] : listBackups(folder))),
+  route(ROUTES.backups.save, async ({ request }) => {
+    if (folder === null) throw new Problem(409, 'Nothing to save', 'This shop is kept in memory only.')
+    const { file, at, holds } = await backUp(folder, 'backup', new Date().toISOString())
+    const name = basename(file)
+    await audit(db, personOf(request), { action: 'backup', about: name })
+    return { name, at, jobs: holds.jobs, records: holds.records }
+  }),
+]
 
-/** Every router of the API with the address it answers under; the contract's list of routes is tested against this. */
-export function apiRouters(parts: Parts): [string, Router][] {
-  const { db, bus, devices, compressor, candidates, verdicts, imports, jobs, sessions, health, settings } = parts
+const serverRoutes = ({ db, bus, health }: Parts): Mounted[] => {
   const description = describeApi()
+  const events = eventStream(bus)
   return [
-    [
-      '/api',
-      Router()
-        .get('/health', async (_request, response) => {
-          const answers = await db.raw('select 1').then(
-            () => true,
-            () => false,
-          )
-          response.json(health.report(answers))
-        })
-        .get('/openapi.json', (_request, response) => void response.json(description))
-        .get('/events', eventStream(bus)),
-    ],
-    ['/api/session', sessionRoutes(db, sessions, settings)],
-    ['/api/people', peopleRoutes(db, sessions)],
-    ['/api/tablets', tabletRoutes(db, sessions, bus.drop)],
-    ['/api/audit', auditRoutes(db)],
-    ['/api/backups', backupRoutes(parts)],
-    ['/api/customers', customerRoutes(db, jobs)],
-    ['/api/schemas', schemaRoutes()],
-    ['/api/jobs', documentRoutes(db, jobs)],
-    ['/api/pressures', lastReadRoutes(db, jobs)],
-    ['/api/leak-history', leakHistoryRoutes(db)],
-    ['/api/jobs', pressureRoutes(db, jobs)],
-    ['/api/jobs', jobRoutes(parts)],
-    ['/api/photos', photoRoutes(db)],
-    ['/api/minutes', minutesRoutes(db, jobs)],
-    ['/api/histories', historyRoutes(db, jobs)],
-    ['/api/vehicles', catalogRoutes(db, vehicleStore)],
-    ['/api/platforms', catalogRoutes(db, platformStore)],
-    ['/api/procedures', catalogRoutes(db, procedureStore)],
-    ['/api/kits', catalogRoutes(db, kitStore, verdicts.forget)],
-    ['/api/applications', catalogRoutes(db, applicationStore, verdicts.forget)],
-    ['/api/shop', shopRoutes(db)],
-    ['/api/stock', stockRoutes(db)],
-    ['/api/stock', catalogRoutes(db, stockStore)],
-    ['/api/rules', ruleRoutes(db, verdicts.forget)],
-    ['/api', fitmentRoutes(db, candidates, verdicts)],
-    ['/api/imports', importRoutes(db, imports)],
-    ['/api/exports', exportRoutes(db)],
-    ['/api/log', logRoutes(db, jobs)],
-    ['/api/compressor', compressorRoutes(compressor, devices)],
-    ['/api/devices', deviceRoutes(db, devices)],
-    ['/api/compute', computeRoutes(parts.plans)],
+    route(ROUTES.server.health, async () => {
+      const answers = await db.raw('select 1').then(
+        () => true,
+        () => false,
+      )
+      return health.report(answers)
+    }),
+    route(ROUTES.server.description, () => description),
+    route(ROUTES.server.events, ({ request, response }) => events(request, response)),
+  ]
+}
+
+const catalogs = ({ db, verdicts: { forget } }: Parts): Mounted[] => [
+  findRoute(db, vehicleStore, ROUTES.vehicles),
+  findRoute(db, platformStore, ROUTES.platforms),
+  findRoute(db, procedureStore, ROUTES.procedures),
+  findRoute(db, kitStore, ROUTES.kits),
+  findRoute(db, applicationStore, ROUTES.applications),
+  ...catalogRoutes(db, vehicleStore, ROUTES.vehicles),
+  ...catalogRoutes(db, platformStore, ROUTES.platforms),
+  ...catalogRoutes(db, procedureStore, ROUTES.procedures),
+  ...catalogRoutes(db, kitStore, ROUTES.kits, forget),
+  ...catalogRoutes(db, applicationStore, ROUTES.applications, forget),
+  ...catalogRoutes(db, stockStore, ROUTES.stock),
+]
+
+/** Every route of the API with what answers it; the contract's table is tested against this. */
+export function apiRoutes(parts: Parts): Mounted[] {
+  const { db, bus, devices, compressor, candidates, verdicts, imports, jobs, sessions, settings } = parts
+  return [
+    ...serverRoutes(parts),
+    ...sessionRoutes(db, sessions, settings),
+    ...peopleRoutes(db, sessions),
+    ...tabletRoutes(db, sessions, bus.drop),
+    auditRoute(db),
+    ...backupRoutes(parts),
+    ...customerRoutes(db, jobs),
+    ...schemaRoutes(),
+    ...documentRoutes(db, jobs),
+    lastReadRoute(db, jobs),
+    ...leakHistoryRoutes(db),
+    ...pressureRoutes(db, jobs),
+    ...jobRoutes(parts),
+    ...recordRoutes(parts),
+    ...photoRoutes(db),
+    ...minutesRoutes(db, jobs),
+    ...historyRoutes(db, jobs),
+    ...catalogs(parts),
+    ...shopRoutes(db),
+    ...stockRoutes(db),
+    ...ruleRoutes(db, verdicts.forget),
+    ...fitmentRoutes(db, candidates, verdicts),
+    ...importRoutes(db, imports),
+    ...exportRoutes(db),
+    ...logRoutes(db, jobs),
+    ...compressorRoutes(compressor, devices),
+    ...deviceRoutes(db, devices),
+    ...computeRoutes(parts.plans),
   ]
 }
 
@@ -221,7 +238,7 @@ export async function createApp(parts: Parts): Promise<Express> {
     if (request.path === '/imports') next()
     else json(request, response, next)
   })
-  for (const [path, router] of apiRouters(parts)) app.use(path, router)
+  mountAll(app, apiRoutes(parts))
   app.use('/api', unknownAddress)
   if (webDir && existsSync(webDir)) {
     app.use('/assets', express.static(join(webDir, 'assets'), { immutable: true, maxAge: '1y' }))

@@ -1,4 +1,12 @@
 /** What server and page say to each other: requests, answers, and every route. */
 export * from './answers'
 export * from './requests'
-export { CALCULATORS, PUBLISHED, ROUTES, type Route } from './routes'
+export {
+  CALCULATOR_ROUTES,
+  PUBLISHED,
+  ROUTE_LIST,
+  ROUTES,
+  type DocumentRoutes,
+  type FindRoute,
+  type Route,
+} from './routes'

@@ -1,20 +1,7 @@
 import { z } from 'zod'
 import { circuitFileSchema } from '../fittings'
 import { bayRecordSchema, keptReadingSchema, newReadingsSchema, recordInputSchema } from '../records'
-import {
-  axleWeightsRequest,
-  boltLengthRequest,
-  planRequest,
-  clearanceRequest,
-  fillTimeRequest,
-  leakRequest,
-  leakTrendRequest,
-  levelRequest,
-  quantityRequest,
-  springRateRequest,
-  torqueRequest,
-  wireRequest,
-} from '../compute'
+import { ENDPOINTS } from '../calculators'
 import { jobExportSchema, jobSchema } from '../job'
 import { applicationSchema, kitSchema, procedureSchema, ruleSetSchema, stockItemSchema, templateSchema } from '../kit'
 import { personSchema, shopSettingsSchema, type Access } from '../shop'
@@ -95,9 +82,9 @@ export interface Route {
   summary: string
   /** Who may ask it. */
   access: Access
-  query?: z.ZodObject
+  query: z.ZodObject | undefined
   /** JSON; `binary` for a file sent as it is. */
-  body?: z.ZodType | 'binary'
+  body: z.ZodType | 'binary' | undefined
   status: number
   /** JSON that answers; a media type for a file; null for no body. */
   answer: z.ZodType | string | null
@@ -106,267 +93,431 @@ export interface Route {
   /** Sent again with the same Idempotency-Key, the first answer comes again. */
   repeatable?: boolean
 }
+type Rest = Partial<Omit<Route, 'method' | 'path' | 'summary' | 'answer'>> & Pick<Route, 'answer'>
+type PartOf<R, Key extends string> = R extends { [K in Key]: infer Part } ? Part : undefined
+/** A route with the types of what goes in and comes back. */
+type Declared<Path extends string, R extends Rest> = Omit<Route, 'path' | 'query' | 'body' | 'answer'> & {
+  path: Path
+  query: PartOf<R, 'query'>
+  body: PartOf<R, 'body'>
+  answer: R['answer']
+}
 
-const read = (path: string, summary: string, answer: Route['answer'], query?: z.ZodObject): Route => ({
-  method: 'get',
-  path,
-  summary,
-  access: 'read',
-  query,
-  status: 200,
-  answer,
+/** Signed-in people may read; what writes says who may. */
+const route = <const Path extends string, const R extends Rest>(
+  method: Route['method'],
+  path: Path,
+  summary: string,
+  rest: R,
+): Declared<Path, R> =>
+  ({
+    method,
+    path,
+    summary,
+    access: 'read',
+    status: 200,
+    query: undefined,
+    body: undefined,
+    ...rest,
+  }) as object as Declared<Path, R>
+/** Something new: it is there with the answer. */
+const ADDS = { status: 201, repeatable: true } as const
+/** The next version of something. */
+const CHANGES = { versioned: true, repeatable: true } as const
+
+/** Documents of the catalog: found, added, read, changed. */
+const documents = <const Path extends string, D extends z.ZodType, L extends z.ZodType>(
+  path: Path,
+  noun: string,
+  document: D,
+  listed: L,
+) => ({
+  find: findOne(path, noun, listed),
+  ...oneDocument(path, noun, document),
 })
-const write = (
-  method: 'post' | 'put' | 'delete',
-  access: Access,
-  path: string,
-  summary: string,
-  { body, answer = null, status = 200 }: Partial<Pick<Route, 'body' | 'answer' | 'status'>> = {},
-): Route => ({ method, access, path, summary, body, answer, status })
-const add = (
-  access: Access,
-  path: string,
-  summary: string,
-  body: Route['body'],
-  answer: Route['answer'],
-  status = 201,
-): Route => ({ ...write('post', access, path, summary, { body, answer, status }), repeatable: true })
-const change = (
-  access: Access,
-  path: string,
-  summary: string,
-  body: Route['body'],
-  answer: Route['answer'],
-): Route => ({ ...write('put', access, path, summary, { body, answer }), versioned: true, repeatable: true })
-const open = (route: Route): Route => ({ ...route, access: 'open' })
-const own = (route: Route): Route => ({ ...route, access: 'own' })
-/** A question that changes nothing, with too much in it for an address. */
-const ask = (access: Access, path: string, summary: string, body: z.ZodType, answer: z.ZodType): Route =>
-  write('post', access, path, summary, { body, answer })
-const documents = (path: string, noun: string, document: z.ZodType, listed: z.ZodType = document): Route[] => [
-  read(path, `Find: ${noun}`, foundOf(listed), searchSchema),
-  add('desk', path, `Add: ${noun}`, document, entryOf(document)),
-  read(`${path}/{id}`, `Read: ${noun}`, entryOf(document)),
-  change('desk', `${path}/{id}`, `Change: ${noun}`, document, entryOf(document)),
-]
+const findOne = <const Path extends string, L extends z.ZodType>(path: Path, noun: string, listed: L) =>
+  route('get', path, `Find: ${noun}`, { query: searchSchema, answer: foundOf(listed) })
+const oneDocument = <const Path extends string, D extends z.ZodType>(path: Path, noun: string, document: D) => ({
+  add: route('post', path, `Add: ${noun}`, { ...ADDS, access: 'desk', body: document, answer: entryOf(document) }),
+  read: route('get', `${path}/{id}`, `Read: ${noun}`, { answer: entryOf(document) }),
+  change: route('put', `${path}/{id}`, `Change: ${noun}`, {
+    ...CHANGES,
+    access: 'desk',
+    body: document,
+    answer: entryOf(document),
+  }),
+})
 
-/** The stateless calculators: a quantity is a number in SI or text with its unit. */
-export const CALCULATORS = {
-  quantity: { request: quantityRequest, summary: 'Read a quantity as people write it' },
-  'axle-weights': {
-    request: axleWeightsRequest,
-    summary: 'Axle weights by moments, a weight-distributing hitch, attitude',
-  },
-  level: { request: levelRequest, summary: 'Pressure that brings an axle level' },
-  'spring-rate': { request: springRateRequest, summary: 'Rate from a loading test, a coil or a leaf pack' },
-  torque: { request: torqueRequest, summary: 'Clamp force, wrench with extension, verdict on a reading' },
-  leak: { request: leakRequest, summary: 'Pressure hold: expected, lost, allowed by its time, what it can show' },
-  'leak-trend': { request: leakTrendRequest, summary: 'How a bag loses air over weeks, weather taken out' },
-  'fill-time': { request: fillTimeRequest, summary: 'Seconds to fill a volume by a flow curve' },
-  wire: { request: wireRequest, summary: 'What a lead costs there and back, and the gauge for 3 %' },
-  clearance: { request: clearanceRequest, summary: 'Gaps around a bag, standing and the least through the travel' },
-  'bolt-length': { request: boltLengthRequest, summary: 'Length of bolt that a stack asks for' },
-  plan: { request: planRequest, summary: 'Order of operations, and who does what when' },
-} as const
+/** Routes by which one kind of documents is added, read and changed. */
+export type DocumentRoutes<D extends z.ZodType> = ReturnType<typeof oneDocument<string, D>>
+export type FindRoute<L extends z.ZodType> = ReturnType<typeof findOne<string, L>>
+
 const computed = z.looseObject({}).meta({ description: 'Figures carry SI value, unit and US value' })
 
-/** Every route under /api. Server, page and the OpenAPI description are held against this one list. */
-export const ROUTES: readonly Route[] = [
-  open(read('/health', 'Whether the shop server works', healthSchema)),
-  open(read('/openapi.json', 'This description', z.looseObject({ openapi: z.string() }))),
-  open(read('/schemas', 'Names of the published schemas', z.array(z.string()))),
-  open(read('/schemas/{name}', 'JSON Schema of a document', 'application/schema+json')),
-  read('/events', 'What happens in the shop, as server-sent events', 'text/event-stream'),
-
-  open(read('/session', 'Who is at this screen', sessionSchema)),
-  write('post', 'open', '/session', 'Sign in', { body: signInSchema, answer: signedInSchema, status: 201 }),
-  write('delete', 'open', '/session', 'Sign out', { answer: sessionSchema }),
-  write('post', 'open', '/session/owner', 'Make the first owner of a shop', {
-    body: firstOwnerSchema,
-    answer: signedInSchema,
-    status: 201,
-  }),
-  write('post', 'read', '/session/resume', 'Go on at this screen as who signs', {
-    answer: signedInSchema,
-    status: 201,
-  }),
-  write('put', 'read', '/session/secret', "Change one's own password or PIN", {
-    body: ownSecretSchema,
-    answer: personSchema,
-  }),
-  write('put', 'read', '/session/queue', 'How many records this screen has not sent', {
-    body: queueSchema,
-    status: 204,
-  }),
-  read('/people', 'People of the shop', z.array(entryOf(personSchema))),
-  add('own', '/people', 'Add a person', newPersonSchema, entryOf(personSchema)),
-  change('own', '/people/{id}', 'Change a person', changedPersonSchema, entryOf(personSchema)),
-  own(read('/tablets', 'Screens that signed in', z.array(tabletSchema))),
-  write('delete', 'own', '/tablets/{id}', 'Sign a lost screen out', { answer: tabletSchema }),
-  own(read('/audit', 'Who changed what, newest first', auditSchema, pageQuery)),
-  own(read('/backups', 'Backups, newest first', z.array(z.string()))),
-  write('post', 'own', '/backups', 'Save the shop as a file and open it again', { answer: backupSchema, status: 201 }),
-  own(read('/customers', 'What is stored of a customer', customerSchema, customerQuery)),
-  own(read('/customers/export', "A customer's jobs as a file", z.array(jobExportSchema), customerQuery)),
-  write('post', 'own', '/customers/erase', "Take a customer's name out of every job", {
-    body: customerQuery,
-    answer: customerSchema,
-  }),
-
-  read('/jobs', 'Jobs with the state of their stages', jobListSchema, jobListQuery),
-  add('work', '/jobs', 'Take in a job', newJobSchema, storedJobSchema),
-  add('desk', '/jobs/import', 'Take in a job from another installation', jobExportSchema, storedJobSchema),
-  read('/jobs/{id}', 'One job with its records', storedJobSchema),
-  change('work', '/jobs/{id}', 'Change what is planned for a job', jobSchema, storedJobSchema),
-  read('/jobs/{id}/summary', 'One job as on the board', jobSummarySchema),
-  write('put', 'desk', '/jobs/{id}/archive', 'Put a job away, or back on the board', {
-    body: archiveSchema,
-    answer: jobSummarySchema,
-  }),
-  add(
-    'work',
-    '/jobs/{id}/return-visit',
-    'Open the next visit of a vehicle that has left',
-    returnVisitSchema,
-    storedJobSchema,
-  ),
-  read(
-    '/histories',
-    'Vehicles that have been here, by VIN, plate or owner',
-    z.array(historySummarySchema),
-    searchSchema,
-  ),
-  read('/histories/{id}', 'One vehicle: owners, visits, what is fitted', historySchema),
-  read(
-    '/jobs/{id}/proof',
-    'What proves each final check, what each lacks, and what stops the hand-over',
-    proofSchema,
-    unitsSchema,
-  ),
-  read('/jobs/{id}/unsent', 'Screens that may hold work nobody has seen', unsentSchema),
-  read('/jobs/{id}/records', 'Records of a job', z.array(bayRecordSchema)),
-  add('work', '/jobs/{id}/records', 'Append a record', recordInputSchema, bayRecordSchema),
-  read('/leak-history', 'How many of each kind were soaped here, and how many leaked', leakHistorySchema),
-  read('/pressures', 'When the bags of each job were last read', lastReadSchema),
-  read('/jobs/{id}/pressures', 'Pressures that were read since, over all visits', z.array(keptReadingSchema)),
-  add(
-    'work',
-    '/jobs/{id}/pressures',
-    'Take down pressures that were read',
-    newReadingsSchema,
-    z.array(keptReadingSchema),
-  ),
-  write('post', 'work', '/jobs/{id}/pressures/{reading}/withdraw', 'Withdraw a reading of the log', {
-    body: withdrawSchema,
-    answer: keptReadingSchema,
-  }),
-  read('/jobs/{id}/pressures.csv', 'Pressures that were read since', 'text/csv'),
-  read('/jobs/{id}/export', 'The whole job as a file', jobExportSchema),
-  read('/jobs/{id}/card.pdf', "The owner's card", 'application/pdf', unitsSchema),
-  read('/minutes', 'How long steps of a kit took in this shop', measuredStepsSchema, minutesQuery),
-  add('desk', '/photos', 'Keep a picture of instructions', pictureSchema, keptPictureSchema),
-  read('/photos/{hash}', 'A photo of a job, by its SHA-256', 'image/jpeg'),
-  read('/jobs/{id}/record.pdf', 'The work record', 'application/pdf', unitsSchema),
-  read('/jobs/{id}/template.pdf', 'A drilling or cutting template at its own size', 'application/pdf', templateQuery),
-  read('/jobs/{id}/template.svg', 'A drilling or cutting template at its own size', 'image/svg+xml', templateQuery),
-  read('/jobs/{id}/template.dxf', 'A drilling or cutting template for a cutter', 'image/vnd.dxf', templateQuery),
-  read('/jobs/{id}/readings.csv', 'Height readings that stand', 'text/csv'),
-  read('/jobs/{id}/loads.csv', 'Loads of every case', 'text/csv'),
-  read('/jobs/{id}/follow-ups.ics', 'Follow-ups as a calendar file', 'text/calendar'),
-  read('/log', 'Records of every job, newest first', logSchema, pageQuery),
-
-  ...documents('/vehicles', 'vehicle', vehicleSchema),
-  ...documents('/platforms', 'platform', platformSchema),
-  ...documents('/procedures', 'procedure', procedureSchema),
-  ...documents('/kits', 'kit', kitSchema, kitSummarySchema),
-  read('/kits/{id}/applications', "Lines of a kit's list of vehicles", z.array(applicationSchema)),
-  ...documents('/applications', 'line of a list of vehicles', applicationSchema),
-  read('/stock', 'All stock, with what is reserved and what to order', z.array(stockLineSchema)),
-  add('desk', '/stock', 'Add: stock item', stockItemSchema, entryOf(stockItemSchema)),
-  read('/stock/{id}', 'Read: stock item', entryOf(stockItemSchema)),
-  change('desk', '/stock/{id}', 'Change: stock item', stockItemSchema, entryOf(stockItemSchema)),
-
-  ask(
-    'read',
-    '/verdicts',
-    'Every kit for a vehicle as it stands, and the next question',
-    verdictQuestionSchema,
-    verdictsSchema,
-  ),
-  read('/catalog', 'Kits a make and model can choose from, their lines, the rules', catalogSchema, modelSchema),
-  read('/rules', 'Fitment rules as they stand', ruleSetSchema),
-  change('desk', '/rules', 'The next version of the fitment rules', ruleSetSchema, ruleSetSchema),
-  read('/rules/{version}', 'Fitment rules as they stood', ruleSetSchema),
-
-  read('/imports', 'The latest files taken in', z.array(importRunSchema)),
-  {
-    ...write('post', 'desk', '/imports', 'Read and check a file: CSV, JSON or xlsx. Nothing is changed yet', {
+/** Every route under /api, by what it is about. Server, page and the OpenAPI description are held against this one table. */
+export const ROUTES = {
+  server: {
+    health: route('get', '/health', 'Whether the shop server works', { access: 'open', answer: healthSchema }),
+    description: route('get', '/openapi.json', 'This description', {
+      access: 'open',
+      answer: z.looseObject({ openapi: z.string() }),
+    }),
+    events: route('get', '/events', 'What happens in the shop, as server-sent events', { answer: 'text/event-stream' }),
+  },
+  schemas: {
+    list: route('get', '/schemas', 'Names of the published schemas', { access: 'open', answer: z.array(z.string()) }),
+    read: route('get', '/schemas/{name}', 'JSON Schema of a document', {
+      access: 'open',
+      answer: 'application/schema+json',
+    }),
+  },
+  session: {
+    read: route('get', '/session', 'Who is at this screen', { access: 'open', answer: sessionSchema }),
+    signIn: route('post', '/session', 'Sign in', {
+      access: 'open',
+      body: signInSchema,
+      answer: signedInSchema,
+      status: 201,
+    }),
+    signOut: route('delete', '/session', 'Sign out', { access: 'open', answer: sessionSchema }),
+    firstOwner: route('post', '/session/owner', 'Make the first owner of a shop', {
+      access: 'open',
+      body: firstOwnerSchema,
+      answer: signedInSchema,
+      status: 201,
+    }),
+    resume: route('post', '/session/resume', 'Go on at this screen as who signs', {
+      answer: signedInSchema,
+      status: 201,
+    }),
+    ownSecret: route('put', '/session/secret', "Change one's own password or PIN", {
+      body: ownSecretSchema,
+      answer: personSchema,
+    }),
+    queue: route('put', '/session/queue', 'How many records this screen has not sent', {
+      body: queueSchema,
+      answer: null,
+      status: 204,
+    }),
+  },
+  people: {
+    list: route('get', '/people', 'People of the shop', { answer: z.array(entryOf(personSchema)) }),
+    add: route('post', '/people', 'Add a person', {
+      ...ADDS,
+      access: 'own',
+      body: newPersonSchema,
+      answer: entryOf(personSchema),
+    }),
+    change: route('put', '/people/{id}', 'Change a person', {
+      ...CHANGES,
+      access: 'own',
+      body: changedPersonSchema,
+      answer: entryOf(personSchema),
+    }),
+  },
+  tablets: {
+    list: route('get', '/tablets', 'Screens that signed in', { access: 'own', answer: z.array(tabletSchema) }),
+    signOut: route('delete', '/tablets/{id}', 'Sign a lost screen out', { access: 'own', answer: tabletSchema }),
+  },
+  audit: {
+    list: route('get', '/audit', 'Who changed what, newest first', {
+      access: 'own',
+      query: pageQuery,
+      answer: auditSchema,
+    }),
+  },
+  backups: {
+    list: route('get', '/backups', 'Backups, newest first', { access: 'own', answer: z.array(z.string()) }),
+    save: route('post', '/backups', 'Save the shop as a file and open it again', {
+      access: 'own',
+      answer: backupSchema,
+      status: 201,
+    }),
+  },
+  customers: {
+    read: route('get', '/customers', 'What is stored of a customer', {
+      access: 'own',
+      query: customerQuery,
+      answer: customerSchema,
+    }),
+    export: route('get', '/customers/export', "A customer's jobs as a file", {
+      access: 'own',
+      query: customerQuery,
+      answer: z.array(jobExportSchema),
+    }),
+    erase: route('post', '/customers/erase', "Take a customer's name out of every job", {
+      access: 'own',
+      body: customerQuery,
+      answer: customerSchema,
+    }),
+  },
+  jobs: {
+    list: route('get', '/jobs', 'Jobs with the state of their stages', { query: jobListQuery, answer: jobListSchema }),
+    add: route('post', '/jobs', 'Take in a job', {
+      ...ADDS,
+      access: 'work',
+      body: newJobSchema,
+      answer: storedJobSchema,
+    }),
+    import: route('post', '/jobs/import', 'Take in a job from another installation', {
+      ...ADDS,
+      access: 'desk',
+      body: jobExportSchema,
+      answer: storedJobSchema,
+    }),
+    read: route('get', '/jobs/{id}', 'One job with its records', { answer: storedJobSchema }),
+    change: route('put', '/jobs/{id}', 'Change what is planned for a job', {
+      ...CHANGES,
+      access: 'work',
+      body: jobSchema,
+      answer: storedJobSchema,
+    }),
+    summary: route('get', '/jobs/{id}/summary', 'One job as on the board', { answer: jobSummarySchema }),
+    archive: route('put', '/jobs/{id}/archive', 'Put a job away, or back on the board', {
+      access: 'desk',
+      body: archiveSchema,
+      answer: jobSummarySchema,
+    }),
+    returnVisit: route('post', '/jobs/{id}/return-visit', 'Open the next visit of a vehicle that has left', {
+      ...ADDS,
+      access: 'work',
+      body: returnVisitSchema,
+      answer: storedJobSchema,
+    }),
+  },
+  histories: {
+    list: route('get', '/histories', 'Vehicles that have been here, by VIN, plate or owner', {
+      query: searchSchema,
+      answer: z.array(historySummarySchema),
+    }),
+    read: route('get', '/histories/{id}', 'One vehicle: owners, visits, what is fitted', { answer: historySchema }),
+  },
+  records: {
+    proof: route(
+      'get',
+      '/jobs/{id}/proof',
+      'What proves each final check, what each lacks, and what stops the hand-over',
+      { query: unitsSchema, answer: proofSchema },
+    ),
+    unsent: route('get', '/jobs/{id}/unsent', 'Screens that may hold work nobody has seen', { answer: unsentSchema }),
+    list: route('get', '/jobs/{id}/records', 'Records of a job', { answer: z.array(bayRecordSchema) }),
+    append: route('post', '/jobs/{id}/records', 'Append a record', {
+      ...ADDS,
+      access: 'work',
+      body: recordInputSchema,
+      answer: bayRecordSchema,
+    }),
+  },
+  pressures: {
+    leakHistory: route('get', '/leak-history', 'How many of each kind were soaped here, and how many leaked', {
+      answer: leakHistorySchema,
+    }),
+    lastRead: route('get', '/pressures', 'When the bags of each job were last read', { answer: lastReadSchema }),
+    list: route('get', '/jobs/{id}/pressures', 'Pressures that were read since, over all visits', {
+      answer: z.array(keptReadingSchema),
+    }),
+    add: route('post', '/jobs/{id}/pressures', 'Take down pressures that were read', {
+      ...ADDS,
+      access: 'work',
+      body: newReadingsSchema,
+      answer: z.array(keptReadingSchema),
+    }),
+    withdraw: route('post', '/jobs/{id}/pressures/{reading}/withdraw', 'Withdraw a reading of the log', {
+      access: 'work',
+      body: withdrawSchema,
+      answer: keptReadingSchema,
+    }),
+    csv: route('get', '/jobs/{id}/pressures.csv', 'Pressures that were read since', { answer: 'text/csv' }),
+  },
+  papers: {
+    export: route('get', '/jobs/{id}/export', 'The whole job as a file', { answer: jobExportSchema }),
+    card: route('get', '/jobs/{id}/card.pdf', "The owner's card", { query: unitsSchema, answer: 'application/pdf' }),
+    record: route('get', '/jobs/{id}/record.pdf', 'The work record', { query: unitsSchema, answer: 'application/pdf' }),
+    templatePdf: route('get', '/jobs/{id}/template.pdf', 'A drilling or cutting template at its own size', {
+      query: templateQuery,
+      answer: 'application/pdf',
+    }),
+    templateSvg: route('get', '/jobs/{id}/template.svg', 'A drilling or cutting template at its own size', {
+      query: templateQuery,
+      answer: 'image/svg+xml',
+    }),
+    templateDxf: route('get', '/jobs/{id}/template.dxf', 'A drilling or cutting template for a cutter', {
+      query: templateQuery,
+      answer: 'image/vnd.dxf',
+    }),
+    readings: route('get', '/jobs/{id}/readings.csv', 'Height readings that stand', { answer: 'text/csv' }),
+    loads: route('get', '/jobs/{id}/loads.csv', 'Loads of every case', { answer: 'text/csv' }),
+    followUps: route('get', '/jobs/{id}/follow-ups.ics', 'Follow-ups as a calendar file', { answer: 'text/calendar' }),
+  },
+  photos: {
+    add: route('post', '/photos', 'Keep a picture of instructions', {
+      ...ADDS,
+      access: 'desk',
+      body: pictureSchema,
+      answer: keptPictureSchema,
+    }),
+    read: route('get', '/photos/{hash}', 'A photo of a job, by its SHA-256', { answer: 'image/jpeg' }),
+  },
+  minutes: {
+    list: route('get', '/minutes', 'How long steps of a kit took in this shop', {
+      query: minutesQuery,
+      answer: measuredStepsSchema,
+    }),
+  },
+  log: {
+    list: route('get', '/log', 'Records of every job, newest first', { query: pageQuery, answer: logSchema }),
+  },
+  vehicles: documents('/vehicles', 'vehicle', vehicleSchema, vehicleSchema),
+  platforms: documents('/platforms', 'platform', platformSchema, platformSchema),
+  procedures: documents('/procedures', 'procedure', procedureSchema, procedureSchema),
+  kits: documents('/kits', 'kit', kitSchema, kitSummarySchema),
+  applications: documents('/applications', 'line of a list of vehicles', applicationSchema, applicationSchema),
+  stock: {
+    list: route('get', '/stock', 'All stock, with what is reserved and what to order', {
+      answer: z.array(stockLineSchema),
+    }),
+    ...oneDocument('/stock', 'stock item', stockItemSchema),
+  },
+  fitment: {
+    verdicts: route('post', '/verdicts', 'Every kit for a vehicle as it stands, and the next question', {
+      body: verdictQuestionSchema,
+      answer: verdictsSchema,
+    }),
+    applicationsOfKit: route('get', '/kits/{id}/applications', "Lines of a kit's list of vehicles", {
+      answer: z.array(applicationSchema),
+    }),
+    catalog: route('get', '/catalog', 'Kits a make and model can choose from, their lines, the rules', {
+      query: modelSchema,
+      answer: catalogSchema,
+    }),
+  },
+  rules: {
+    read: route('get', '/rules', 'Fitment rules as they stand', { answer: ruleSetSchema }),
+    change: route('put', '/rules', 'The next version of the fitment rules', {
+      ...CHANGES,
+      access: 'desk',
+      body: ruleSetSchema,
+      answer: ruleSetSchema,
+    }),
+    version: route('get', '/rules/{version}', 'Fitment rules as they stood', { answer: ruleSetSchema }),
+  },
+  imports: {
+    list: route('get', '/imports', 'The latest files taken in', { answer: z.array(importRunSchema) }),
+    upload: route('post', '/imports', 'Read and check a file: CSV, JSON or xlsx. Nothing is changed yet', {
+      access: 'desk',
+      query: uploadSchema,
       body: 'binary',
       answer: importRunSchema,
       status: 202,
     }),
-    query: uploadSchema,
+    read: route('get', '/imports/{id}', 'How far it is', { answer: importRunSchema }),
+    rows: route('get', '/imports/{id}/rows', 'What each row would do', {
+      query: importRowsSchema,
+      answer: z.array(importRowSchema),
+    }),
+    stop: route('post', '/imports/{id}/stop', 'Stop reading it', { access: 'desk', answer: null, status: 202 }),
+    apply: route('post', '/imports/{id}/apply', 'Take it into the catalog, in one transaction', {
+      access: 'desk',
+      repeatable: true,
+      body: applySchema,
+      answer: importRunSchema,
+    }),
+    undo: route('post', '/imports/{id}/undo', 'Take it back as one step', {
+      access: 'desk',
+      repeatable: true,
+      answer: importRunSchema,
+    }),
+    export: route('get', '/exports/{file}', 'A whole catalog: kits.csv, kits.json and so on', { answer: 'text/csv' }),
   },
-  read('/imports/{id}', 'How far it is', importRunSchema),
-  read('/imports/{id}/rows', 'What each row would do', z.array(importRowSchema), importRowsSchema),
-  write('post', 'desk', '/imports/{id}/stop', 'Stop reading it', { status: 202 }),
-  add('desk', '/imports/{id}/apply', 'Take it into the catalog, in one transaction', applySchema, importRunSchema, 200),
-  add('desk', '/imports/{id}/undo', 'Take it back as one step', undefined, importRunSchema, 200),
-  read('/exports/{file}', 'A whole catalog: kits.csv, kits.json and so on', 'text/csv'),
+  shop: {
+    read: route('get', '/shop', "The shop's settings", { answer: storedSettingsSchema }),
+    change: route('put', '/shop', "Change the shop's settings", {
+      ...CHANGES,
+      access: 'desk',
+      body: shopSettingsSchema,
+      answer: storedSettingsSchema,
+    }),
+  },
+  compressor: {
+    read: route('get', '/compressor', 'The stand-in compressor with its panel', { answer: compressorPanelSchema }),
+    lines: route('put', '/compressor/lines', 'Join a line to the stand-in compressor', {
+      access: 'work',
+      body: compressorLineSchema,
+      answer: compressorPanelSchema,
+    }),
+    fill: route('post', '/compressor/fill', 'Fill a line, or let air out of it', {
+      access: 'work',
+      body: compressorFillSchema,
+      answer: compressorPanelSchema,
+    }),
+    wait: route('post', '/compressor/wait', 'Let hours go by for the stand-in compressor', {
+      access: 'work',
+      body: compressorWaitSchema,
+      answer: compressorPanelSchema,
+    }),
+    look: route('post', '/compressor/look', 'Put the gauge on a line', {
+      access: 'work',
+      body: compressorLookSchema,
+      answer: compressorPanelSchema,
+    }),
+    reset: route('post', '/compressor/reset', 'A new fuse, or the motor cooled down', {
+      access: 'work',
+      answer: compressorPanelSchema,
+    }),
+  },
+  devices: {
+    list: route('get', '/devices', 'Instruments of the shop', { answer: z.array(deviceSchema) }),
+    readings: route('get', '/devices/readings', 'Readings that no record has used', {
+      query: sinceSchema,
+      answer: z.array(deviceReadingSchema),
+    }),
+    setting: route('put', '/devices/{id}/setting', 'Set what a simulated instrument reads next', {
+      access: 'work',
+      body: z.union([deviceSettings.torque, deviceSettings.pressure]),
+      answer: deviceSchema,
+    }),
+    connection: route('put', '/devices/{id}/connection', 'Drop or restore its connection', {
+      access: 'work',
+      body: connectionSchema,
+      answer: deviceSchema,
+    }),
+    place: route('put', '/devices/{id}/job', 'Take an instrument to a job, or away from it', {
+      access: 'work',
+      body: devicePlaceSchema,
+      answer: deviceSchema,
+    }),
+    take: route('post', '/devices/{id}/readings', 'Take a reading with a simulated instrument', {
+      access: 'work',
+      answer: deviceReadingSchema,
+      status: 201,
+    }),
+    token: route('post', '/devices/{id}/token', 'A new token for an instrument; the old one ends', {
+      access: 'own',
+      answer: z.strictObject({ token: z.string() }),
+      status: 201,
+    }),
+    send: route('put', '/devices/{id}/readings/{sequence}', 'A reading from the instrument itself', {
+      access: 'device',
+      body: sentReadingSchema,
+      answer: deviceReadingSchema,
+    }),
+  },
+}
 
-  read('/shop', "The shop's settings", storedSettingsSchema),
-  change('desk', '/shop', "Change the shop's settings", shopSettingsSchema, storedSettingsSchema),
+/** Calculators that others may ask, each with its route: a quantity is a number in SI or text with its unit. */
+export const CALCULATOR_ROUTES = ENDPOINTS.map((calculator) => ({
+  calculator,
+  route: route('post', `/compute/${calculator.endpoint.name}`, calculator.endpoint.summary, {
+    access: 'open',
+    body: calculator.request,
+    answer: computed,
+  }),
+}))
 
-  read('/compressor', 'The stand-in compressor with its panel', compressorPanelSchema),
-  write('put', 'work', '/compressor/lines', 'Join a line to the stand-in compressor', {
-    body: compressorLineSchema,
-    answer: compressorPanelSchema,
-  }),
-  write('post', 'work', '/compressor/fill', 'Fill a line, or let air out of it', {
-    body: compressorFillSchema,
-    answer: compressorPanelSchema,
-  }),
-  write('post', 'work', '/compressor/wait', 'Let hours go by for the stand-in compressor', {
-    body: compressorWaitSchema,
-    answer: compressorPanelSchema,
-  }),
-  write('post', 'work', '/compressor/look', 'Put the gauge on a line', {
-    body: compressorLookSchema,
-    answer: compressorPanelSchema,
-  }),
-  write('post', 'work', '/compressor/reset', 'A new fuse, or the motor cooled down', {
-    answer: compressorPanelSchema,
-  }),
-  read('/devices', 'Instruments of the shop', z.array(deviceSchema)),
-  read('/devices/readings', 'Readings that no record has used', z.array(deviceReadingSchema), sinceSchema),
-  write('put', 'work', '/devices/{id}/setting', 'Set what a simulated instrument reads next', {
-    body: z.union([deviceSettings.torque, deviceSettings.pressure]),
-    answer: deviceSchema,
-  }),
-  write('put', 'work', '/devices/{id}/connection', 'Drop or restore its connection', {
-    body: connectionSchema,
-    answer: deviceSchema,
-  }),
-  write('put', 'work', '/devices/{id}/job', 'Take an instrument to a job, or away from it', {
-    body: devicePlaceSchema,
-    answer: deviceSchema,
-  }),
-  write('post', 'work', '/devices/{id}/readings', 'Take a reading with a simulated instrument', {
-    answer: deviceReadingSchema,
-    status: 201,
-  }),
-  write('post', 'own', '/devices/{id}/token', 'A new token for an instrument; the old one ends', {
-    answer: z.strictObject({ token: z.string() }),
-    status: 201,
-  }),
-  write('put', 'device', '/devices/{id}/readings/{sequence}', 'A reading from the instrument itself', {
-    body: sentReadingSchema,
-    answer: deviceReadingSchema,
-  }),
-
-  ...Object.entries(CALCULATORS).map(([name, { request, summary }]) =>
-    ask('open', `/compute/${name}`, summary, request, computed),
-  ),
+/** Every route, one after the other. */
+export const ROUTE_LIST: readonly Route[] = [
+  ...Object.values(ROUTES).flatMap((group) => Object.values(group as Record<string, Route>)),
+  ...CALCULATOR_ROUTES.map((c) => c.route),
 ]
 
 /** Documents that others may want to check their files with, by name. */

@@ -15,6 +15,8 @@ export type Hertz = number
 export const INCH: Meters = 0.0254
 export const POUND: Kilograms = 0.45359237
 export const GRAVITY = 9.80665
+/** lbf, exact. */
+export const POUND_FORCE = POUND * GRAVITY
 export const POUND_FOOT: NewtonMeters = POUND * GRAVITY * 12 * INCH
 export const PSI: Pascals = 6894.757293168361
 export const ZERO_CELSIUS: Kelvin = 273.15

@@ -1,55 +1,42 @@
-import { Router } from 'express'
 import type { Knex } from 'knex'
-import { searchSchema, type Entry } from '@stout-shackle/core/contract'
-import { etag, versionOf, write } from '../transaction'
+import type { z } from 'zod'
+import type { DocumentRoutes, FindRoute } from '@stout-shackle/core/contract'
 import { parseBody } from '../problem'
+import { route, tagged, versionOf, writes, writtenVersion, type Mounted, type Versioned } from '../routing'
 import type { CatalogStore } from './store'
 
-const answer = <T extends { id: string }>(
-  status: number,
-  entry: Entry<T>,
-  announce: () => void,
-  { noun, before }: { noun: string; before?: T },
-) => ({
-  status,
-  body: entry,
-  headers: { ETag: etag(entry.version) },
-  audit: { about: `${noun} ${entry.document.id}`, before, after: entry.document },
-  announce,
-})
-
 /**
- * Find, read, add and change the documents of one catalog.
+ * Read, add and change the documents of one catalog.
+ * @param declared routes of its kind
  * @param changed called once a write is certain
  */
 export function catalogRoutes<T extends { id: string }, S>(
   db: Knex,
   store: CatalogStore<T, S>,
+  { add, read, change }: DocumentRoutes<z.ZodType<T>>,
   changed: () => void = () => undefined,
-): Router {
-  return Router()
-    .get(
-      '/',
-      async (request, response) => void response.json(await store.list(db, parseBody(searchSchema, request.query))),
-    )
-    .get('/:id', async (request, response) => {
-      const entry = await store.get(db, request.params.id)
-      response.set('ETag', etag(entry.version)).json(entry)
-    })
-    .post(
-      '/',
-      write(db, async (trx, request) =>
-        answer(201, await store.add(trx, parseBody(store.written, request.body)), changed, { noun: store.noun }),
-      ),
-    )
-    .put(
-      '/:id',
-      write(db, async (trx, request) => {
-        const id = String(request.params.id)
-        const document = parseBody(store.written, request.body)
-        const { document: before } = await store.get(trx, id)
-        const entry = await store.replace(trx, id, versionOf(request), document)
-        return answer(200, entry, changed, { noun: store.noun, before })
-      }),
-    )
+): Mounted[] {
+  const answer = (entry: Versioned<T>, before?: T) => ({
+    ...writtenVersion(entry, `${store.noun} ${entry.document.id}`, before),
+    announce: changed,
+  })
+  return [
+    route(read, async ({ params, response }) => {
+      const entry = await store.get(db, params.id)
+      return tagged(response, entry.version, entry)
+    }),
+    writes(db, add, async (trx, { body }) => answer(await store.add(trx, parseBody(store.written, body)))),
+    writes(db, change, async (trx, { params: { id }, body, request }) => {
+      const document = parseBody(store.written, body)
+      const { document: before } = await store.get(trx, id)
+      return answer(await store.replace(trx, id, versionOf(request), document), before)
+    }),
+  ]
 }
+
+/** Finds documents of one catalog. */
+export const findRoute = <T extends { id: string }, S>(
+  db: Knex,
+  store: CatalogStore<T, S>,
+  { find }: { find: FindRoute<z.ZodType<S>> },
+): Mounted => route(find, async ({ query }) => store.list(db, query))

@@ -2,7 +2,7 @@ import type { Knex } from 'knex'
 import type { z } from 'zod'
 import type { Entry, Found } from '@stout-shackle/core/contract'
 import { notFound, Problem } from '../problem'
-import { stale } from '../transaction'
+import { nextVersion } from '../routing'
 
 type CatalogName = 'kits' | 'applications' | 'vehicles' | 'platforms' | 'procedures' | 'stock'
 
@@ -21,19 +21,36 @@ export interface Search {
 /** Words as a full-text query: every one of them, by its beginning. */
 const queryOf = (find: string): string => (find.match(/[\p{L}\p{N}]+/gu) ?? []).map((word) => `"${word}"*`).join(' ')
 
+/** One kind of documents: where they are, what they are called, what they have to be. */
+interface CatalogKind<T> {
+  table: CatalogName
+  noun: string
+  schema: z.ZodType<T>
+  written?: z.ZodType<T>
+  found?: boolean
+  summary?: string
+}
+
 /** Versioned documents of one kind: vehicles, platforms, procedures, kits, their lists, stock. */
 export class CatalogStore<T extends { id: string }, S = T> {
-  constructor(
-    readonly table: CatalogName,
-    readonly noun: string,
-    readonly schema: z.ZodType<T>,
-    /** Whether it can be searched by words. */
-    readonly found: boolean = false,
-    /** SQL of what a list shows of a document; all of it where it is small. */
-    private readonly summary: string | null = null,
-    /** What a document that is written has to be, where that is more than what is read. */
-    readonly written: z.ZodType<T> = schema,
-  ) {}
+  readonly table: CatalogName
+  readonly noun: string
+  readonly schema: z.ZodType<T>
+  /** What a document that is written has to be, where that is more than what is read. */
+  readonly written: z.ZodType<T>
+  /** Whether it can be searched by words. */
+  private readonly found: boolean
+  /** SQL of what a list shows of a document; all of it where it is small. */
+  private readonly summary: string | null
+
+  constructor(kind: CatalogKind<T>) {
+    this.table = kind.table
+    this.noun = kind.noun
+    this.schema = kind.schema
+    this.written = kind.written ?? kind.schema
+    this.found = kind.found ?? false
+    this.summary = kind.summary ?? null
+  }
 
   async list(db: Knex, { find, limit, offset }: Search = { find: '', limit: -1, offset: 0 }): Promise<Found<S>> {
     const query = this.found ? queryOf(find) : ''
@@ -84,9 +101,7 @@ export class CatalogStore<T extends { id: string }, S = T> {
       throw new Problem(422, 'Another id', 'The id in the body is not the one in the address.', [
         { field: 'id', message: `must be "${id}"` },
       ])
-    const current = await this.get(db, id)
-    if (current.version !== version) throw stale(current, version)
-    const next = { version: version + 1, document }
+    const next = { version: nextVersion(await this.get(db, id), version), document }
     await db<Row>(this.table)
       .where({ id })
       .update({
@@ -104,7 +119,6 @@ export class CatalogStore<T extends { id: string }, S = T> {
     return entry as Entry<S>
   }
 
-  /** Documents stored before a field existed get its default as they are read. */
   toEntry(row: Row): Entry<T> {
     return { version: row.version, document: this.schema.parse(JSON.parse(row.document)) }
   }

@@ -1,5 +1,5 @@
 import { parentPort } from 'node:worker_threads'
-import { computePlan, type PlanRequest } from '@stout-shackle/core/compute'
+import { computePlan, type PlanRequest } from '@stout-shackle/core/calculators'
 import type { Answered, Asked } from '../worker-thread'
 
 const port = parentPort!

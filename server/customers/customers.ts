@@ -1,12 +1,11 @@
-import { Router } from 'express'
 import type { Knex } from 'knex'
-import { customerQuery } from '@stout-shackle/core/contract'
+import { ROUTES } from '@stout-shackle/core/contract'
 import type { Job } from '@stout-shackle/core/job'
 import { eraseOwner } from '../histories'
 import { exportJob, type JobStore } from '../jobs'
 import { personOf } from '../principal'
-import { parseBody, Problem } from '../problem'
-import { write } from '../transaction'
+import { Problem } from '../problem'
+import { route, writes, type Mounted } from '../routing'
 
 interface JobOfCustomer {
   id: string
@@ -88,34 +87,28 @@ const withoutName = (text: string, name: string): string =>
   text.replace(new RegExp(name.replace(/[.*+?^${}()|[\]\\]/g, '\\$&'), 'gi'), ERASED)
 
 /** What a shop holds of a customer: found, given out, taken away. */
-export function customerRoutes(db: Knex, jobs: JobStore): Router {
+export function customerRoutes(db: Knex, jobs: JobStore): Mounted[] {
+  const routes = ROUTES.customers
   const nobody = (name: string) =>
     new Problem(404, 'Not found', `No job in this shop is for "${name}".`, [{ field: 'name', message: 'not found' }])
-  return Router()
-    .get('/', async (request, response) => {
-      response.json(await found(db, parseBody(customerQuery, request.query).name))
-    })
-    .get('/export', async (request, response) => {
-      const { name } = parseBody(customerQuery, request.query)
+  return [
+    route(routes.read, ({ query }) => found(db, query.name)),
+    route(routes.export, async ({ query: { name }, response }) => {
       const list = await jobsOf(db, name)
       if (list.length === 0) throw nobody(name)
       response.attachment(`customer-${name}.json`)
-      response.json(await Promise.all(list.map(async ({ id }) => exportJob(db, await jobs.get(id)))))
-    })
-    .post(
-      '/erase',
-      write(db, async (trx, request) => {
-        const { name } = parseBody(customerQuery, request.body)
-        const was = await found(trx, name)
-        if (was.jobs.length === 0) throw nobody(name)
-        await erase(trx, name, personOf(request).name)
-        return {
-          status: 200,
-          body: was,
-          // The audit says that it was done, not whose name it was.
-          audit: { action: 'erase customer', about: `jobs ${was.jobs.map((j) => j.number).join(', ')}` },
-          announce: () => jobs.forget(),
-        }
-      }),
-    )
+      return Promise.all(list.map(async ({ id }) => exportJob(db, await jobs.get(id))))
+    }),
+    writes(db, routes.erase, async (trx, { body: { name }, request }) => {
+      const was = await found(trx, name)
+      if (was.jobs.length === 0) throw nobody(name)
+      await erase(trx, name, personOf(request).name)
+      return {
+        body: was,
+        // The audit says that it was done, not whose name it was.
+        audit: { action: 'erase customer', about: `jobs ${was.jobs.map((j) => j.number).join(', ')}` },
+        announce: () => jobs.forget(),
+      }
+    }),
+  ]
 }

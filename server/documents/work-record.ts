@@ -40,16 +40,20 @@ const HEIGHT_ROWS: [keyof JobHeights, string][] = [
   ['afterLoaded', 'after, loaded'],
 ]
 
+/** How a record is printed: units, the shop's time zone, when it was made, and its photos by hash. */
+interface Printing {
+  units: UnitSystem
+  zone: string
+  made: string
+  photos: ReadonlyMap<string, Buffer>
+}
 /** The work record: what was measured, done, torqued, tested, by whom, and what was not done and why. */
 export async function workRecord(
   job: Job,
   records: readonly BayRecord[],
-  system: UnitSystem,
-  timeZone: string,
-  made: string,
-  photos: ReadonlyMap<string, Buffer> = new Map(),
+  { units: system, zone, made, photos }: Printing,
 ): Promise<Buffer> {
-  const at = (time: string) => formatDateTime(time, timeZone)
+  const at = (time: string) => formatDateTime(time, zone)
   const a = assessJob(job, records)
   const content: Content[] = [
     { text: `Work record, job ${job.number}`, style: 'title' },
@@ -98,7 +102,7 @@ export async function workRecord(
     ),
     ...provedBy(a, job, system, at),
     ...corrections(records, at),
-    ...pictures(a, job, photos, system, at),
+    ...pictures(a, job, photos, { system, at }),
   ]
   return render(`Work record, job ${job.number}`, content, `Job ${job.number}, ${job.customer.name}, made ${made}`, {
     pageSize: PAPER[system].sheet,
@@ -106,7 +110,12 @@ export async function workRecord(
 }
 
 /** Photos, each with what it is of, who took it and when. */
-function pictures(a: Assessment, job: Job, photos: ReadonlyMap<string, Buffer>, system: UnitSystem, at: At): Content[] {
+function pictures(
+  a: Assessment,
+  job: Job,
+  photos: Printing['photos'],
+  { system, at }: { system: UnitSystem; at: At },
+): Content[] {
   const shown = ofKind(a.standing, 'photo').flatMap((record): Content[] => {
     const jpeg = photos.get(record.body.image)
     if (!jpeg) return []

@@ -1,5 +1,5 @@
 import { EventEmitter } from 'node:events'
-import type { RequestHandler, Response } from 'express'
+import type { Request, Response } from 'express'
 import type { ShopEvents } from '@stout-shackle/core/contract'
 import { personOf } from '../principal'
 
@@ -34,8 +34,8 @@ const HEARTBEAT_MS = 20_000
 
 /** Server-sent events. Pages catch up by asking the resources again, so nothing is replayed here. */
 export const eventStream =
-  (bus: EventBus): RequestHandler =>
-  (request, response) => {
+  (bus: EventBus) =>
+  (request: Request, response: Response): void => {
     response.set({
       'Content-Type': 'text/event-stream',
       'Cache-Control': 'no-store',

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import request from 'supertest'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import { ROUTES } from '@stout-shackle/core/contract'
+import { ROUTE_LIST } from '@stout-shackle/core/contract'
 import { mayDo, ROLE_NAMES, type Role } from '@stout-shackle/core/shop'
 import { testShop, type Api } from '../fixtures/shop'
 import { hostNames } from './hosts'
@@ -30,7 +30,7 @@ const addressOf = (path: string) =>
   `/api${path.replace('{id}/token', 'gauge-1/token').replace('{id}', 'wrench-3').replace('{sequence}', '7').replace('{version}', '1').replace('{name}', 'kit').replace('{file}', 'stock.csv')}`
 
 describe('every route, by every role', () => {
-  const asked = ROUTES.filter((r) => r.path !== '/events')
+  const asked = ROUTE_LIST.filter((r) => r.path !== '/events')
   test.each(['owner', 'writer', 'technician', 'guest', 'nobody', 'device'] as const)('%s', async (who) => {
     for (const { method, path, access } of asked) {
       // Signing oneself out would end the round.
@@ -53,7 +53,7 @@ describe('every route, by every role', () => {
   test('is what docs/security.md says', () => {
     const page = readFileSync(fileURLToPath(new URL('../../docs/security.md', import.meta.url)), 'utf8')
     const who = { open: 'anybody', own: 'owner |', device: 'the instrument' } as Record<string, string>
-    for (const { method, path, access } of ROUTES) {
+    for (const { method, path, access } of ROUTE_LIST) {
       const line = page.split('\n').find((l) => l.startsWith('| ') && l.includes(`\`${method.toUpperCase()} ${path}\``))
       expect([path, line !== undefined]).toEqual([path, true])
       const roles = (['owner', 'writer', 'technician', 'guest'] as const).filter((r) => mayDo(r, access))

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { Request, RequestHandler } from 'express'
-import { ROUTES, type Route } from '@stout-shackle/core/contract'
+import { ROUTE_LIST, type Route } from '@stout-shackle/core/contract'
 import { cookieNames, cookiesOf, type Sessions } from '../people'
 import { allows, setPrincipal, type Principal } from '../principal'
 import { Problem } from '../problem'
@@ -28,7 +28,7 @@ export const knownHost =
     next()
   }
 
-const patterns = ROUTES.map((route) => ({
+const patterns = ROUTE_LIST.map((route) => ({
   route,
   method: route.method.toUpperCase(),
   path: new RegExp(`^${route.path.replaceAll('.', '\\.').replace(/\{\w+\}/g, '[^/]+')}$`),

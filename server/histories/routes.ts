@@ -1,15 +1,9 @@
-import { Router } from 'express'
 import type { Knex } from 'knex'
-import {
-  searchSchema,
-  type History,
-  type HistorySummary,
-  type Owner,
-  type StoredJob,
-} from '@stout-shackle/core/contract'
+import { ROUTES, type History, type HistorySummary, type Owner, type StoredJob } from '@stout-shackle/core/contract'
 import type { Job } from '@stout-shackle/core/job'
 import { vehicleName } from '@stout-shackle/core/wording'
-import { notFound, parseBody } from '../problem'
+import { notFound } from '../problem'
+import { route, type Mounted } from '../routing'
 import { plateKey, type HistoryRow } from './histories'
 import { fittedAfter, visitOf } from './visit'
 
@@ -38,10 +32,9 @@ async function summaryOf(db: Knex, row: HistoryRow): Promise<HistorySummary> {
 }
 
 /** Vehicles that have been here, and what was done to each over its visits. */
-export function historyRoutes(db: Knex, jobs: { get(id: string): Promise<StoredJob> }): Router {
-  return Router()
-    .get('/', async (request, response) => {
-      const { find, limit, offset } = parseBody(searchSchema, request.query)
+export function historyRoutes(db: Knex, jobs: { get(id: string): Promise<StoredJob> }): Mounted[] {
+  return [
+    route(ROUTES.histories.list, async ({ query: { find, limit, offset } }) => {
       const text = find.trim()
       const plate = plateKey(text)
       const rows = await db.raw<HistoryRow[]>(
@@ -49,11 +42,11 @@ export function historyRoutes(db: Knex, jobs: { get(id: string): Promise<StoredJ
           ORDER BY changed_at DESC, id LIMIT ? OFFSET ?`,
         [text, `${text.toUpperCase()}%`, plate, `${plate}%`, `%${JSON.stringify(text).slice(1, -1)}%`, limit, offset],
       )
-      response.json(await Promise.all(rows.map((row) => summaryOf(db, row))))
-    })
-    .get('/:id', async (request, response) => {
-      const row = await db<HistoryRow>('histories').where({ id: request.params.id }).first()
-      if (!row) throw notFound('vehicle', request.params.id)
+      return Promise.all(rows.map((row) => summaryOf(db, row)))
+    }),
+    route(ROUTES.histories.read, async ({ params: { id } }) => {
+      const row = await db<HistoryRow>('histories').where({ id }).first()
+      if (!row) throw notFound('vehicle', id)
       const ids = await db.raw<{ id: string }[]>(
         "SELECT id FROM jobs WHERE history = ? ORDER BY json_extract(document, '$.day'), created_at",
         [row.id],
@@ -67,6 +60,7 @@ export function historyRoutes(db: Knex, jobs: { get(id: string): Promise<StoredJ
         visits: visits.map(visitOf),
         fitted: fittedAfter(visits),
       }
-      response.json(history)
-    })
+      return history
+    }),
+  ]
 }

@@ -5,15 +5,15 @@ import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
 import { Transform } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
-import { Router, type Request } from 'express'
+import type { Request } from 'express'
 import type { Knex } from 'knex'
 import { z } from 'zod'
-import { applySchema, importRowsSchema, uploadSchema } from '@stout-shackle/core/contract'
+import { ROUTES, uploadSchema, type ImportRun } from '@stout-shackle/core/contract'
 import { CATALOG_FORMATS, toRow, writeTable } from '@stout-shackle/core/exchange'
 import type { Row } from '../catalog'
 import { personOf } from '../principal'
 import { parseBody, Problem } from '../problem'
-import { write } from '../transaction'
+import { route, writes, type Mounted } from '../routing'
 import type { Imports } from './runs'
 
 /** Largest file that is taken in: a hundred thousand rows are a third of it. */
@@ -44,56 +44,44 @@ const tooLarge = () =>
     `A file may have ${MAX_BYTES / 1024 / 1024} MB. Send it in parts: nothing was taken in.`,
   )
 
-/** Files into the catalog, with a dry run first, and out of it. */
-export function importRoutes(db: Knex, imports: Imports): Router {
-  return Router()
-    .get('/', async (_request, response) => void response.json(await imports.list()))
-    .post('/', async (request, response) => {
-      const { kind, name } = parseBody(uploadSchema, request.query)
+/** Files into the catalog, with a dry run first. */
+export function importRoutes(db: Knex, imports: Imports): Mounted[] {
+  const routes = ROUTES.imports
+  const written = (run: ImportRun) => ({
+    body: run,
+    audit: { about: `import ${run.name}` },
+    announce: imports.announce,
+  })
+  return [
+    route(routes.list, () => imports.list()),
+    route(routes.upload, async ({ query: { kind, name }, request, response }) => {
       if (Number(request.get('Content-Length') ?? 0) > MAX_BYTES) throw tooLarge()
       const by = personOf(request).name
       imports.mayBegin(by)
       const run = await imports.begin(kind, name, await spool(request), by)
-      response.status(202).set('Location', `/api/imports/${run.id}`).json(run)
-    })
-    .get('/:id', async (request, response) => void response.json(await imports.get(request.params.id)))
-    .get('/:id/rows', async (request, response) => {
-      const { change, limit, offset } = parseBody(importRowsSchema, request.query)
-      response.json(await imports.rows(request.params.id, change, limit, offset))
-    })
-    .post('/:id/stop', (request, response) => {
-      imports.stop(request.params.id)
-      response.status(202).end()
-    })
-    .post(
-      '/:id/apply',
-      write(db, async (trx, request) => {
-        const { rows } = parseBody(applySchema, request.body)
-        const run = await imports.apply(trx, String(request.params.id), rows)
-        return { status: 200, body: run, audit: { about: `import ${run.name}` }, announce: imports.announce }
-      }),
-    )
-    .post(
-      '/:id/undo',
-      write(db, async (trx, request) => {
-        const run = await imports.undo(trx, String(request.params.id))
-        return { status: 200, body: run, audit: { about: `import ${run.name}` }, announce: imports.announce }
-      }),
-    )
+      response.set('Location', `/api/imports/${run.id}`)
+      return run
+    }),
+    route(routes.read, ({ params }) => imports.get(params.id)),
+    route(routes.rows, ({ params, query }) => imports.rows(params.id, query)),
+    route(routes.stop, ({ params }) => imports.stop(params.id)),
+    writes(db, routes.apply, async (trx, { params, body }) => written(await imports.apply(trx, params.id, body.rows))),
+    writes(db, routes.undo, async (trx, { params }) => written(await imports.undo(trx, params.id))),
+  ]
 }
 
 const exportSchema = z.object({ kind: uploadSchema.shape.kind, ending: z.enum(['csv', 'json']) })
 
 /** A whole catalog as one file, of the kind that is read again. */
-export function exportRoutes(db: Knex): Router {
-  return Router().get('/:file', async (request, response) => {
-    const [kind, ending] = request.params.file.split('.')
-    const asked = parseBody(exportSchema, { kind, ending })
-    const format = CATALOG_FORMATS[asked.kind]
-    const rows = await db<Row>(asked.kind).orderBy('id')
+export const exportRoutes = (db: Knex): Mounted[] => [
+  route(ROUTES.imports.export, async ({ params, response }) => {
+    const [name, suffix] = params.file.split('.')
+    const { kind, ending } = parseBody(exportSchema, { kind: name, ending: suffix })
+    const format = CATALOG_FORMATS[kind]
+    const rows = await db<Row>(kind).orderBy('id')
     const documents = rows.map((row) => format.schema.parse(JSON.parse(row.document)))
-    response.attachment(`${asked.kind}.${asked.ending}`)
-    if (asked.ending === 'json') response.json(documents)
+    response.attachment(`${kind}.${ending}`)
+    if (ending === 'json') response.json(documents)
     else
       response.type('text/csv').send(
         writeTable(
@@ -101,5 +89,5 @@ export function exportRoutes(db: Knex): Router {
           documents.map((d) => toRow(format, d)),
         ),
       )
-  })
-}
+  }),
+]

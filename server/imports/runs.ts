@@ -3,7 +3,8 @@ import { rm, stat } from 'node:fs/promises'
 import { dirname } from 'node:path'
 import { setImmediate as breathe } from 'node:timers/promises'
 import type { Knex } from 'knex'
-import type { ImportRun, RowChange } from '@stout-shackle/core/contract'
+import type { z } from 'zod'
+import type { ImportRow, ImportRun, importRowsSchema } from '@stout-shackle/core/contract'
 import type { CatalogFile } from '@stout-shackle/core/exchange'
 import { notFound, Problem } from '../problem'
 import { checkRows, type CheckedRow } from './check'
@@ -171,7 +172,7 @@ export class Imports {
     return rows.map((row) => this.running.get(row.id)?.run ?? toRun(row))
   }
 
-  async rows(id: string, change: RowChange | null, limit: number, offset: number) {
+  async rows(id: string, { change, limit, offset }: z.output<typeof importRowsSchema>): Promise<ImportRow[]> {
     await this.get(id)
     const rows = await this.db<CheckedRow>('import_rows')
       .where({ import_id: id, ...(change ? { change } : {}) })
@@ -182,7 +183,7 @@ export class Imports {
       row: r.row,
       id: r.id,
       change: r.change,
-      notes: r.notes ? (JSON.parse(r.notes) as unknown) : [],
+      notes: r.notes ? (JSON.parse(r.notes) as ImportRow['notes']) : [],
     }))
   }
 

@@ -47,6 +47,5 @@ export function acceptRecord(job: Job, records: readonly BayRecord[], input: Rec
     'Not road-ready',
     message,
     stops.map((s) => ({ field: s.about || s.code, message: stopText(s), code: s.code })),
-    { stops },
-  )
+  ).with({ extra: { stops } })
 }

@@ -1,6 +1,7 @@
-import { Router } from 'express'
 import type { Knex } from 'knex'
+import { ROUTES } from '@stout-shackle/core/contract'
 import { kindOfPlace, SUSPECT_KINDS, type LeakHistory } from '@stout-shackle/core/circuit'
+import { route, type Mounted } from '../routing'
 
 interface Soaped {
   connection: string
@@ -8,16 +9,15 @@ interface Soaped {
 }
 
 /** How many of each kind this shop soaped, and how many of them bubbled: each place of a job once, however often it was looked at. */
-export const leakHistoryRoutes = (db: Knex): Router =>
-  Router().get('/', async (_request, response) => {
+export const leakHistoryRoutes = (db: Knex): Mounted[] => [
+  route(ROUTES.pressures.leakHistory, async () => {
     const rows = await db.raw<Soaped[]>(
       `SELECT json_extract(body, '$.connection') AS connection, max(json_extract(body, '$.result') = 'bubbles') AS leaked
         FROM records WHERE body LIKE '{"kind":"connection",%' GROUP BY job_id, connection`,
     )
-    response.json(
-      SUSPECT_KINDS.map((kind): LeakHistory => {
-        const own = rows.filter((r) => kindOfPlace(r.connection) === kind)
-        return { kind, looked: own.length, leaked: own.filter((r) => r.leaked).length }
-      }),
-    )
-  })
+    return SUSPECT_KINDS.map((kind): LeakHistory => {
+      const own = rows.filter((r) => kindOfPlace(r.connection) === kind)
+      return { kind, looked: own.length, leaked: own.filter((r) => r.leaked).length }
+    })
+  }),
+]

@@ -1,11 +1,10 @@
-import { Router } from 'express'
 import type { Knex } from 'knex'
-import { pageQuery, type LogLine, type StoredJob } from '@stout-shackle/core/contract'
+import { ROUTES, type LogLine, type StoredJob } from '@stout-shackle/core/contract'
 import { circuitNames, type Job } from '@stout-shackle/core/job'
 import { superseded, type BayRecord } from '@stout-shackle/core/records'
 import { namesOf } from '@stout-shackle/core/judge'
 import { planFor } from '@stout-shackle/core/stages'
-import { parseBody } from '../problem'
+import { route, type Mounted } from '../routing'
 import type { JobStore } from './store'
 
 type Namer = (record: BayRecord) => LogLine['names']
@@ -29,9 +28,8 @@ interface Newest {
 }
 
 /** Records of every job, newest first, with the names of what they are about and whether each still stands. */
-export const logRoutes = (db: Knex, jobs: JobStore): Router =>
-  Router().get('/', async (request, response) => {
-    const { limit, offset } = parseBody(pageQuery, request.query)
+export const logRoutes = (db: Knex, jobs: JobStore): Mounted[] => [
+  route(ROUTES.log.list, async ({ query: { limit, offset } }) => {
     const newest = await db<Newest>('records')
       .orderBy([{ column: 'at', order: 'desc' }, { column: 'job_id' }, { column: 'sequence', order: 'desc' }])
       .limit(limit)
@@ -59,5 +57,6 @@ export const logRoutes = (db: Knex, jobs: JobStore): Router =>
         },
       ]
     })
-    response.json({ total: count?.n ?? 0, entries })
-  })
+    return { total: count?.n ?? 0, entries }
+  }),
+]

@@ -1,18 +1,16 @@
-import { Router } from 'express'
 import type { Knex } from 'knex'
-import { minutesQuery, type MeasuredSteps } from '@stout-shackle/core/contract'
+import { ROUTES, type MeasuredSteps } from '@stout-shackle/core/contract'
 import { standing } from '@stout-shackle/core/records'
 import { measuredMinutes } from '@stout-shackle/core/plan'
-import { parseBody } from '../problem'
+import { route, type Mounted } from '../routing'
 import type { JobStore } from './store'
 
 /** So many jobs with a kit are looked at, the latest ones. */
 const MOST_JOBS = 60
 
 /** How long steps of a kit took in this shop, oldest first. */
-export const minutesRoutes = (db: Knex, jobs: JobStore): Router =>
-  Router().get('/', async (request, response) => {
-    const { kit } = parseBody(minutesQuery, request.query)
+export const minutesRoutes = (db: Knex, jobs: JobStore): Mounted[] => [
+  route(ROUTES.minutes.list, async ({ query: { kit } }) => {
     const rows = await db.raw<{ id: string }[]>(
       `SELECT j.id AS id FROM jobs j
        WHERE EXISTS (SELECT 1 FROM records r WHERE r.job_id = j.id AND r.body LIKE '{"kind":"step-begun"%')
@@ -26,5 +24,6 @@ export const minutesRoutes = (db: Knex, jobs: JobStore): Router =>
       for (const [step, { by, minutes }] of measuredMinutes(standing(records)))
         answer.push({ job: job.number, step, by, vehicle: job.vehicle.model, minutes })
     }
-    response.json(answer)
-  })
+    return answer
+  }),
+]

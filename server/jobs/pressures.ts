@@ -1,14 +1,13 @@
-import { Router } from 'express'
 import type { Knex } from 'knex'
-import { withdrawSchema, type LastRead, type StoredJob } from '@stout-shackle/core/contract'
+import { ROUTES, type LastRead, type StoredJob } from '@stout-shackle/core/contract'
 import { hasAir } from '@stout-shackle/core/kit'
 import { kitAt, type Job } from '@stout-shackle/core/job'
-import { newReadingsSchema, type PressureReading } from '@stout-shackle/core/records'
+import type { PressureReading } from '@stout-shackle/core/records'
 import { assessJob } from '@stout-shackle/core/judge'
 import { pressureLog, pressuresToCsv } from '@stout-shackle/core/stages/pressure-log'
 import { personOf } from '../principal'
-import { notFound, parseBody, Problem } from '../problem'
-import { write } from '../transaction'
+import { notFound, Problem } from '../problem'
+import { route, writes, type Mounted } from '../routing'
 import { addPressures, pressuresOfVehicle, type PressureRow } from './pressure-store'
 
 /** Minutes that a clock may be off. */
@@ -39,9 +38,9 @@ const FOR_A_TREND = 3
  * When the bags of each job were last read, and when the first line of a vehicle is at its min by its trend, early rather than late: at
  * the visit it was read for last. A trend is worked out when a reading or its job changed.
  */
-export function lastReadRoutes(db: Knex, jobs: { get(id: string, db?: Knex): Promise<StoredJob> }): Router {
+export function lastReadRoute(db: Knex, jobs: { get(id: string, db?: Knex): Promise<StoredJob> }): Mounted {
   const known = new Map<string, { of: string; on: string | null }>()
-  return Router().get('/', async (_request, response) => {
+  return route(ROUTES.pressures.lastRead, async () => {
     const rows = await db.raw<{ job: string; readAt: string; readings: number; version: number; vehicle: string }[]>(
       `SELECT p.job_id AS job, max(json_extract(p.document, '$.readAt')) AS readAt, count(*) AS readings, j.version AS version,
           coalesce(j.history, j.id) AS vehicle FROM pressures p JOIN jobs j ON j.id = p.job_id
@@ -64,7 +63,7 @@ export function lastReadRoutes(db: Knex, jobs: { get(id: string, db?: Knex): Pro
       }
       answer.push({ job, readAt, atMinOn: known.get(job)!.on })
     }
-    response.json(answer)
+    return answer
   })
 }
 async function atMin(db: Knex, { job, records }: StoredJob, now: number): Promise<string | null> {
@@ -77,49 +76,35 @@ async function atMin(db: Knex, { job, records }: StoredJob, now: number): Promis
 }
 
 /** Pressures that were read since, in the shop, told by the owner, or from a file. */
-export function pressureRoutes(db: Knex, jobs: { get(id: string, db?: Knex): Promise<StoredJob> }): Router {
-  return Router()
-    .get('/:id/pressures', async (request, response) => {
-      response.json(await pressuresOfVehicle(db, (await jobs.get(request.params.id)).job))
-    })
-    .get('/:id/pressures.csv', async (request, response) => {
-      const stored = await jobs.get(request.params.id)
+export function pressureRoutes(db: Knex, jobs: { get(id: string, db?: Knex): Promise<StoredJob> }): Mounted[] {
+  const routes = ROUTES.pressures
+  return [
+    route(routes.list, async ({ params }) => pressuresOfVehicle(db, (await jobs.get(params.id)).job)),
+    route(routes.csv, async ({ params, response }) => {
+      const stored = await jobs.get(params.id)
       response
         .type('text/csv')
         .set('Content-Disposition', `attachment; filename="pressures.csv"`)
         .send(pressuresToCsv(await pressuresOfVehicle(db, stored.job)))
-    })
-    .post(
-      '/:id/pressures',
-      write(db, async (trx, request) => {
-        const stored = await jobs.get(String(request.params.id), trx)
-        const { readings } = parseBody(newReadingsSchema, request.body)
-        refuseImpossible(stored.job, readings, Date.now())
-        const kept = await addPressures(trx, stored.job.id, readings, personOf(request).name)
-        return {
-          status: 201,
-          body: kept,
-          audit: { about: `job ${stored.job.number}`, after: { pressures: kept.length } },
-        }
-      }),
-    )
-    .post(
-      '/:id/pressures/:reading/withdraw',
-      write(db, async (trx, request) => {
-        const stored = await jobs.get(String(request.params.id), trx)
-        const { why } = parseBody(withdrawSchema, request.body)
-        const name = String(request.params.reading)
-        const own = (await pressuresOfVehicle(trx, stored.job)).find((r) => r.id === name)
-        if (!own) throw notFound('reading', name)
-        const { id, job: _job, enteredBy: _by, enteredAt: _at, ...document } = own
-        await trx<PressureRow>('pressures')
-          .where({ id })
-          .update({ document: JSON.stringify({ ...document, withdrawn: why }) })
-        return {
-          status: 200,
-          body: { ...own, withdrawn: why },
-          audit: { about: `job ${stored.job.number}`, before: { reading: id }, after: { withdrawn: why } },
-        }
-      }),
-    )
+    }),
+    writes(db, routes.add, async (trx, { params, body: { readings }, request }) => {
+      const { job } = await jobs.get(params.id, trx)
+      refuseImpossible(job, readings, Date.now())
+      const added = await addPressures(trx, job.id, readings, personOf(request).name)
+      return { body: added, audit: { about: `job ${job.number}`, after: { pressures: added.length } } }
+    }),
+    writes(db, routes.withdraw, async (trx, { params, body: { why } }) => {
+      const { job } = await jobs.get(params.id, trx)
+      const reading = (await pressuresOfVehicle(trx, job)).find((r) => r.id === params.reading)
+      if (!reading) throw notFound('reading', params.reading)
+      const { id, job: _job, enteredBy: _by, enteredAt: _at, ...document } = reading
+      await trx<PressureRow>('pressures')
+        .where({ id })
+        .update({ document: JSON.stringify({ ...document, withdrawn: why }) })
+      return {
+        body: { ...reading, withdrawn: why },
+        audit: { about: `job ${job.number}`, before: { reading: id }, after: { withdrawn: why } },
+      }
+    }),
+  ]
 }

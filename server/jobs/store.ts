@@ -17,7 +17,7 @@ import { closingFaults } from '@stout-shackle/core/kit'
 import { historyFor, tidyHistories } from '../histories'
 import { putBack, reserveFor, takeReserved } from '../stock'
 import { withPhotoAside, withPhotosIn } from '../photos'
-import { stale } from '../transaction'
+import { nextVersion } from '../routing'
 import { notFound, Problem } from '../problem'
 import { visitClosed } from './accept'
 import { wantPulled } from './provenance'
@@ -140,8 +140,13 @@ export class JobStore {
   }
 
   /** @throws Problem 412 with the job as it stands, 422 where id or number would change */
-  async replace(db: Knex, current: StoredJob, version: number, given: Job, by: string): Promise<StoredJob> {
-    if (current.version !== version) throw stale(current, version)
+  async replace(
+    db: Knex,
+    current: StoredJob,
+    { version, job: given }: { version: number; job: Job },
+    by: string,
+  ): Promise<StoredJob> {
+    const next = nextVersion(current, version)
     for (const field of ['id', 'number'] as const)
       if (given[field] !== current.job[field])
         throw new Problem(422, 'Cannot be changed', `The ${field} of a job stays as it is.`, [
@@ -160,7 +165,6 @@ export class JobStore {
     const document = JSON.stringify(job)
     if (document === JSON.stringify(current.job)) return current
     if (closedBy(current.records)) throw visitClosed()
-    const next = version + 1
     await db('jobs').where({ id: job.id }).update({ version: next, document, changed_at: at, summary: null })
     await db('job_versions').insert({ job_id: job.id, version: next, document, at, by })
     if (job.history !== current.job.history) await tidyHistories(db)
@@ -176,10 +180,9 @@ export class JobStore {
   async append(
     db: Knex,
     current: StoredJob,
-    id: string,
-    input: RecordInput,
+    { id, ...input }: RecordInput & { id: string },
     signer: Signer,
-  ): Promise<{ stored: StoredJob; record: BayRecord; fresh: boolean }> {
+  ): Promise<{ stored: StoredJob; record: BayRecord; isNew: boolean }> {
     const { job, records } = current
     const body = await withPhotoAside(db, input.body)
     const there = records.find((r) => r.id === id)
@@ -188,7 +191,7 @@ export class JobStore {
         throw new Problem(422, 'Key used twice', 'This Idempotency-Key belongs to another record.', [
           { field: 'Idempotency-Key', message: 'already used for another record' },
         ])
-      return { stored: current, record: there, fresh: false }
+      return { stored: current, record: there, isNew: false }
     }
     const reading = readingOf(input)
     if (reading) {
@@ -199,7 +202,7 @@ export class JobStore {
         throw new Problem(409, 'Reading already used', 'This pull of the wrench is recorded on another job.', [
           { field: 'body.reading', message: 'already used', code: 'already-used' },
         ])
-      if (earlier) return { stored: current, record: toRecord(earlier), fresh: false }
+      if (earlier) return { stored: current, record: toRecord(earlier), isNew: false }
       await wantPulled(db, job.id, reading, figureOf(input))
     }
     if (input.supersedes) checkCorrection(input, records)
@@ -238,7 +241,7 @@ export class JobStore {
       if (has && !had) await takeReserved(db, job.id)
       if (had && !has) await putBack(db, job)
     }
-    return { stored: { ...current, records: next }, record, fresh: true }
+    return { stored: { ...current, records: next }, record, isNew: true }
   }
 
   private async lastOfTablet(db: Knex, { tablet }: Signer, sequence: number | undefined): Promise<number> {

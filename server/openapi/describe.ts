@@ -1,6 +1,6 @@
 import { OpenAPIRegistry, OpenApiGeneratorV31 } from '@asteasolutions/zod-to-openapi'
 import { z } from 'zod'
-import { problemSchema, PUBLISHED, ROUTES, type Route } from '@stout-shackle/core/contract'
+import { problemSchema, PUBLISHED, ROUTE_LIST, type Route } from '@stout-shackle/core/contract'
 
 const json = (schema: z.ZodType) => ({ 'application/json': { schema } })
 
@@ -40,12 +40,12 @@ function contentOf({ answer }: Route) {
 }
 
 /** OpenAPI 3.1 description, made from the list of routes and the schemas that the server checks with. */
-export function describeApi() {
+export function describeApi(): { openapi: string } & Record<string, unknown> {
   // Named for as long as the description is made: elsewhere a schema stands for itself.
   const named = Object.entries(PUBLISHED) as [string, z.ZodType][]
   for (const [id, schema] of named) z.globalRegistry.add(schema, { id })
   const registry = new OpenAPIRegistry()
-  for (const route of ROUTES)
+  for (const route of ROUTE_LIST)
     registry.registerPath({
       method: route.method,
       path: `/api${route.path}`,
@@ -81,5 +81,5 @@ export function describeApi() {
     },
   })
   for (const [, schema] of named) z.globalRegistry.remove(schema)
-  return description
+  return { ...description }
 }

@@ -1,18 +1,19 @@
-import { Router } from 'express'
 import { z } from 'zod'
-import { PUBLISHED } from '@stout-shackle/core/contract'
+import { PUBLISHED, ROUTES } from '@stout-shackle/core/contract'
 import { notFound } from '../problem'
+import { route, type Mounted } from '../routing'
 
 /** JSON Schema (2020-12) of the documents, made from the schemas that the server checks with. */
-export function schemaRoutes(): Router {
+export function schemaRoutes(): Mounted[] {
   const schemas = new Map<string, z.ZodType>(Object.entries(PUBLISHED))
-  return Router()
-    .get('/', (_request, response) => void response.json([...schemas.keys()]))
-    .get('/:name', (request, response) => {
-      const schema = schemas.get(request.params.name)
-      if (!schema) throw notFound('schema', request.params.name)
+  return [
+    route(ROUTES.schemas.list, () => [...schemas.keys()]),
+    route(ROUTES.schemas.read, ({ params: { name }, response }) => {
+      const schema = schemas.get(name)
+      if (!schema) throw notFound('schema', name)
       response
         .type('application/schema+json')
         .send(JSON.stringify(z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' })))
-    })
+    }),
+  ]
 }

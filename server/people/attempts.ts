@@ -35,9 +35,7 @@ export class Attempts {
           'Too many tries',
           `Too many wrong tries. Try again in ${Math.ceil(seen.msBeforeNext / 60_000)} min, or ask the owner.`,
           [{ field: 'person', message: 'locked', code: 'locked' }],
-          {},
-          { 'Retry-After': String(Math.ceil(seen.msBeforeNext / 1000)) },
-        )
+        ).with({ headers: { 'Retry-After': String(Math.ceil(seen.msBeforeNext / 1000)) } })
     }
   }
 

@@ -1,6 +1,6 @@
 export { cookieNames, cookiesOf } from './cookies'
 export { addPerson, listPeople } from './people'
-export { auditRoutes, peopleRoutes, tabletRoutes } from './people-routes'
+export { auditRoute, peopleRoutes, tabletRoutes } from './people-routes'
 export { digestOf, newSecret } from './secrets'
 export { sessionRoutes, type SignInSettings } from './session-routes'
 export { Sessions } from './sessions'

@@ -4,7 +4,7 @@ import type { z } from 'zod'
 import type { changedPersonSchema, Entry, newPersonSchema } from '@stout-shackle/core/contract'
 import type { Person } from '@stout-shackle/core/shop'
 import { notFound, Problem } from '../problem'
-import { stale } from '../transaction'
+import { nextVersion } from '../routing'
 import { keep } from './secrets'
 
 export interface PersonRow {
@@ -70,18 +70,18 @@ export async function getPerson(db: Knex, id: string): Promise<PersonRow> {
 export async function changePerson(
   db: Knex,
   id: string,
-  version: number,
+  sent: number,
   { name, role, active, password, pin }: z.output<typeof changedPersonSchema>,
 ): Promise<Entry<Person>> {
   const row = await getPerson(db, id)
-  if (row.version !== version) throw stale(toEntry(row), version)
+  const version = nextVersion(toEntry(row), sent)
   const same = await findPerson(db, name)
   if (same && same.id !== id) throw nameTaken(name)
   const secret = async (given: string | null | undefined, had: string | null) =>
     given === undefined ? had : given === null ? null : keep(given)
   const next: PersonRow = {
     ...row,
-    version: version + 1,
+    version,
     name,
     role,
     active: active ? 1 : 0,

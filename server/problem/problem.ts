@@ -16,12 +16,16 @@ export class Problem extends Error {
     readonly title: string,
     readonly detail: string,
     readonly errors: FieldError[] = [],
-    /** More members, for example the current state on a stale version. */
-    readonly extra: Record<string, unknown> = {},
-    /** Headers that go with it. */
-    readonly headers: Record<string, string> = {},
   ) {
     super(detail)
+  }
+
+  /** More members, for example the current state on a stale version. */
+  extra: Record<string, unknown> = {}
+  /** Headers that go with it. */
+  headers: Record<string, string> = {}
+  with(more: { extra?: Record<string, unknown>; headers?: Record<string, string> }): this {
+    return Object.assign(this, more)
   }
 
   toJSON() {

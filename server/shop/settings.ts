@@ -1,9 +1,7 @@
-import { Router } from 'express'
 import type { Knex } from 'knex'
-import type { Entry } from '@stout-shackle/core/contract'
+import { ROUTES, type Entry } from '@stout-shackle/core/contract'
 import { NEW_SHOP, shopSettingsSchema, type ShopSettings } from '@stout-shackle/core/shop'
-import { parseBody } from '../problem'
-import { etag, stale, versionOf, write } from '../transaction'
+import { nextVersion, route, tagged, versionOf, writes, writtenVersion, type Mounted } from '../routing'
 
 interface Row {
   id: number
@@ -21,35 +19,22 @@ export async function shopSettings(db: Knex): Promise<StoredSettings> {
     : { version: 0, document: NEW_SHOP }
 }
 
-async function replaceSettings(db: Knex, version: number, document: ShopSettings): Promise<StoredSettings> {
-  const current = await shopSettings(db)
-  if (current.version !== version) throw stale(current, version)
-  const next = { version: version + 1, document }
-  await db<Row>('shop_settings')
-    .insert({ id: 1, version: next.version, document: JSON.stringify(document), changed_at: new Date().toISOString() })
-    .onConflict('id')
-    .merge()
-  return next
-}
-
 /** Read and change the shop's settings. */
-export const shopRoutes = (db: Knex): Router =>
-  Router()
-    .get('/', async (_request, response) => {
+export function shopRoutes(db: Knex): Mounted[] {
+  const { read, change } = ROUTES.shop
+  return [
+    route(read, async ({ response }) => {
       const stored = await shopSettings(db)
-      response.set('ETag', etag(stored.version)).json(stored)
-    })
-    .put(
-      '/',
-      write(db, async (trx, request) => {
-        const document = parseBody(shopSettingsSchema, request.body)
-        const { document: before } = await shopSettings(trx)
-        const stored = await replaceSettings(trx, versionOf(request), document)
-        return {
-          status: 200,
-          body: stored,
-          headers: { ETag: etag(stored.version) },
-          audit: { about: 'shop settings', before, after: document },
-        }
-      }),
-    )
+      return tagged(response, stored.version, stored)
+    }),
+    writes(db, change, async (trx, { body: document, request }) => {
+      const current = await shopSettings(trx)
+      const version = nextVersion(current, versionOf(request))
+      await trx<Row>('shop_settings')
+        .insert({ id: 1, version, document: JSON.stringify(document), changed_at: new Date().toISOString() })
+        .onConflict('id')
+        .merge()
+      return writtenVersion({ version, document }, 'shop settings', current.document)
+    }),
+  ]
+}

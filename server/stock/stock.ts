@@ -1,10 +1,10 @@
-import { Router } from 'express'
 import type { Knex } from 'knex'
 import { type Job } from '@stout-shackle/core/job'
 import { neededParts } from '@stout-shackle/core/stages'
-import type { StockLine } from '@stout-shackle/core/contract'
+import { ROUTES, type StockLine } from '@stout-shackle/core/contract'
 import { stockState, type StockItem } from '@stout-shackle/core/kit'
 import { stockStore, type Row } from '../catalog'
+import { route, type Mounted } from '../routing'
 
 interface Reservation {
   job_id: string
@@ -74,5 +74,5 @@ async function stockList(db: Knex): Promise<StockLine[]> {
   }))
 }
 
-export const stockRoutes = (db: Knex): Router =>
-  Router().get('/', async (_request, response) => void response.json(await stockList(db)))
+/** All stock at once; single items are the catalog's. */
+export const stockRoutes = (db: Knex): Mounted[] => [route(ROUTES.stock.list, () => stockList(db))]

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import type { Request, RequestHandler } from 'express'
+import type { Request, Response } from 'express'
 import type { Knex } from 'knex'
 import { principalOf } from '../principal'
 import { Problem } from '../problem'
@@ -59,45 +59,45 @@ async function inTransaction<T>(db: Knex, act: (trx: Knex.Transaction) => Promis
 /**
  * One write in one transaction, repeatable: the same Idempotency-Key with the same request of the same person gives the
  * first answer again and changes nothing; with another request it is refused.
+ * @param handler works in `trx`; what it announces is told once the write is certain
  */
-export const write =
-  (db: Knex, handler: (trx: Knex.Transaction, request: Request) => Promise<Written>): RequestHandler =>
-  async (request, response) => {
-    const key = request.get('Idempotency-Key')
-    if (key !== undefined && !/^[A-Za-z0-9][A-Za-z0-9:_-]{7,99}$/.test(key))
-      throw new Problem(400, 'Bad key', 'Idempotency-Key must be 8 to 100 letters, digits, dashes or colons.', [
-        { field: 'Idempotency-Key', message: 'not usable as a key' },
-      ])
-    const fingerprint = key ? fingerprintOf(request) : ''
-    const { status, headers, body } = await inTurn(db, async () => {
-      const written = await inTransaction(db, async (trx): Promise<Written> => {
-        const earlier = key && (await earlierAnswer(trx, key, fingerprint))
-        if (earlier) return earlier
-        const fresh = await handler(trx, request)
-        const who = principalOf(request)
-        if (fresh.audit && who)
-          await audit(trx, who, { action: `${request.method} ${request.baseUrl}`, ...fresh.audit })
-        if (key)
-          await trx.raw(
-            'INSERT INTO repeatable_requests (key, fingerprint, status, headers, body, at) VALUES (?, ?, ?, ?, ?, ?)',
-            [
-              key,
-              fingerprint,
-              fresh.status,
-              JSON.stringify(fresh.headers ?? {}),
-              JSON.stringify(fresh.body ?? null),
-              new Date().toISOString(),
-            ],
-          )
-        return fresh
-      })
-      written.announce?.()
-      return written
+export async function write(
+  db: Knex,
+  request: Request,
+  response: Response,
+  handler: (trx: Knex.Transaction) => Promise<Written>,
+): Promise<void> {
+  const key = request.get('Idempotency-Key')
+  if (key !== undefined && !/^[A-Za-z0-9][A-Za-z0-9:_-]{7,99}$/.test(key))
+    throw new Problem(400, 'Bad key', 'Idempotency-Key must be 8 to 100 letters, digits, dashes or colons.', [
+      { field: 'Idempotency-Key', message: 'not usable as a key' },
+    ])
+  const fingerprint = key ? fingerprintOf(request) : ''
+  const { status, headers, body } = await inTurn(db, async () => {
+    const written = await inTransaction(db, async (trx): Promise<Written> => {
+      const earlier = key && (await earlierAnswer(trx, key, fingerprint))
+      if (earlier) return earlier
+      const answer = await handler(trx)
+      const who = principalOf(request)
+      if (answer.audit && who) await audit(trx, who, answer.audit)
+      if (key) await keepAnswer(trx, key, fingerprint, answer)
+      return answer
     })
-    response.status(status).set(headers ?? {})
-    if (body === undefined || body === null) response.end()
-    else response.json(body)
-  }
+    written.announce?.()
+    return written
+  })
+  response.status(status).set(headers ?? {})
+  if (body === undefined || body === null) response.end()
+  else response.json(body)
+}
+
+async function keepAnswer(trx: Knex.Transaction, key: string, fingerprint: string, answer: Written): Promise<void> {
+  const { status, headers = {}, body = null } = answer
+  await trx.raw(
+    'INSERT INTO repeatable_requests (key, fingerprint, status, headers, body, at) VALUES (?, ?, ?, ?, ?, ?)',
+    [key, fingerprint, status, JSON.stringify(headers), JSON.stringify(body), new Date().toISOString()],
+  )
+}
 
 /** What makes two requests the same: who asks, what, and for which version. */
 function fingerprintOf(request: Request): string {
@@ -131,28 +131,3 @@ export const pruneAnswers = async (db: Knex): Promise<void> => {
   const oldest = new Date(Date.now() - ANSWERS_KEPT_DAYS * 24 * 3_600_000).toISOString()
   await db('repeatable_requests').where('at', '<', oldest).delete()
 }
-
-export const etag = (version: number): string => `"${version}"`
-
-/** The version a caller means to change; refuses a write that does not say. */
-export function versionOf(request: Request): number {
-  const header = request.get('If-Match')
-  const match = /^"?(\d{1,15})"?$/.exec(header?.trim() ?? '')
-  if (!match)
-    throw new Problem(
-      428,
-      'Say which version',
-      "Send If-Match with the version you read (its ETag), so that nobody else's change is lost.",
-      [{ field: 'If-Match', message: 'missing or not a version' }],
-    )
-  return Number(match[1])
-}
-
-export const stale = (current: { version: number }, sent: number): Problem =>
-  new Problem(
-    412,
-    'Changed meanwhile',
-    `You changed version ${sent}; it is at version ${current.version} now. Look at what is there and say it again.`,
-    [{ field: 'If-Match', message: `current version is ${current.version}` }],
-    { current },
-  )

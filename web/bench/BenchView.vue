@@ -4,15 +4,15 @@ import { useRoute, useRouter } from 'vue-router'
 import StampedPlate from '../fields/StampedPlate.vue'
 import TextField from '../fields/TextField.vue'
 import { usePreferences } from '../stores/preferences'
-import { answer, CALCULATORS } from './calculators'
+import { BENCH_PAGES } from '@stout-shackle/core/calculators'
 
 /** Calculators that stand alone. Inputs live in the address, so that a sum can be sent to somebody. */
 const route = useRoute()
 const router = useRouter()
 const preferences = usePreferences()
-const calculator = computed(() => CALCULATORS.find((c) => c.id === route.params.calculator) ?? CALCULATORS[0]!)
+const calculator = computed(() => BENCH_PAGES.find((c) => c.id === route.params.calculator) ?? BENCH_PAGES[0]!)
 const typed = computed(() => Object.fromEntries(Object.entries(route.query).map(([k, v]) => [k, String(v)])))
-const result = computed(() => answer(calculator.value, typed.value, preferences.system))
+const result = computed(() => calculator.value.run(typed.value, preferences.system))
 const set = (key: string, text: string) => void router.replace({ query: { ...route.query, [key]: text } })
 const value = (event: Event) => (event.target as HTMLSelectElement).value
 const bad = (key: string) => (!result.value.ok && result.value.key === key ? result.value.why : null)
@@ -28,7 +28,7 @@ const notes = computed(() => (result.value.ok ? result.value.rows.flatMap((r) =>
     <div class="bench">
       <nav class="card list" aria-label="Calculators">
         <RouterLink
-          v-for="c in CALCULATORS"
+          v-for="c in BENCH_PAGES"
           :key="c.id"
           :to="{ name: 'bench', params: { calculator: c.id } }"
           :class="{ on: c === calculator }"

@@ -1,10 +1,11 @@
 import { z } from 'zod'
+import { calculator } from './calculator'
 import { boltLength, LENGTH_STEP, THREADS_SHOWING, type ThreadSeries } from '../mounting'
 import { typed } from '../quantity'
 
 const thickness = typed('length', 0, 0.5)
 
-export const boltLengthRequest = z.strictObject({
+const boltLengthRequest = z.strictObject({
   /** Each layer that it clamps. */
   grip: z
     .array(thickness)
@@ -31,5 +32,14 @@ export const boltLengthRequest = z.strictObject({
  * Length of bolt for a stack: needed, the next that is sold, what to cut off that, what it shows beyond the nut, whether it goes in.
  * @returns m
  * Source: `boltLength`.
+ *
+ * @example
+ * CALCULATORS.boltLength.compute({ grip: [0.006, 0.005], washers: [0.002, 0.002], nut: 0.0084, pitch: 0.0015, threads: 2, series: 'metric' }).needed // => 0.0264
  */
-export const computeBoltLength = (request: z.output<typeof boltLengthRequest>) => boltLength(request)
+const computeBoltLength = (request: z.output<typeof boltLengthRequest>) => boltLength(request)
+
+export const boltLengthOf = calculator({
+  request: boltLengthRequest,
+  compute: computeBoltLength,
+  endpoint: { name: 'bolt-length', summary: 'Length of bolt that a stack asks for' },
+})

@@ -1,13 +1,14 @@
 import { z } from 'zod'
+import { calculator } from './calculator'
 import { fillSeconds, leakTrend, wireDrop } from '../air'
 import { typed } from '../quantity'
-import { figure } from './answer'
+import { figure } from './figure'
 
 const pressure = typed('pressure', 0, 1_500_000)
 const temperature = typed('temperature', 233.15, 333.15)
 const altitude = typed('altitude', -500, 5000)
 
-export const leakTrendRequest = z.strictObject({
+const leakTrendRequest = z.strictObject({
   readings: z
     .array(
       z.strictObject({
@@ -26,13 +27,21 @@ export const leakTrendRequest = z.strictObject({
 /**
  * How a bag loses air over weeks.
  * Source: `leakTrend`.
+ *
+ * @example
+ * CALCULATORS.leakTrend.compute({ readings: [
+ *   { day: 0, pressure: 60 * PSI, temperature: 293.15, altitude: 0 },
+ *   { day: 10, pressure: 58.2 * PSI, temperature: 289.15, altitude: 0 },
+ *   { day: 25, pressure: 56.9 * PSI, temperature: 291.15, altitude: 0 },
+ *   { day: 40, pressure: 54 * PSI, temperature: 283.15, altitude: 0 },
+ * ], temperature: 293.15, minimum: 5 * PSI }).referred[3].us.value // => 56.426
  */
-export function computeLeakTrend({ readings, temperature: at, minimum }: z.output<typeof leakTrendRequest>) {
+function computeLeakTrend({ readings, temperature: at, minimum }: z.output<typeof leakTrendRequest>) {
   const { referred, ...trend } = leakTrend(readings, at, minimum)
   return { referred: referred.map((p) => figure('pressure', p)), ...trend }
 }
 
-export const fillTimeRequest = z
+const fillTimeRequest = z
   .strictObject({
     /** m³, with its lines. */
     volume: z
@@ -63,13 +72,18 @@ export const fillTimeRequest = z
 /**
  * Seconds that filling takes; null where the flow ends first.
  * Source: `fillSeconds`.
+ *
+ * @example
+ * CALCULATORS.fillTime.compute({ volume: 0.00494, from: 5 * PSI, to: 60 * PSI, flow: [
+ *   { pressure: 0, flow: 0.025 / 60 }, { pressure: 100 * PSI, flow: 0.012 / 60 },
+ * ] }).seconds // => 53.93
  */
-export function computeFillTime({ volume, from, to, flow }: z.output<typeof fillTimeRequest>) {
+function computeFillTime({ volume, from, to, flow }: z.output<typeof fillTimeRequest>) {
   const seconds = fillSeconds(volume, from, to, flow)
   return { seconds: Number.isFinite(seconds) ? seconds : null }
 }
 
-export const wireRequest = z.strictObject({
+const wireRequest = z.strictObject({
   /** AWG. */
   gauge: z
     .number({ error: 'gauge must be a number, AWG' })
@@ -96,6 +110,27 @@ export const wireRequest = z.strictObject({
 /**
  * What a lead costs there and back.
  * Source: `wireDrop`.
+ *
+ * @example
+ * CALCULATORS.wire.compute({ gauge: 12, loop: 14, current: 18, temperature: 293.15, supply: 12 }).drop // => 1.313
  */
-export const computeWire = ({ gauge, loop, current, temperature: at, supply }: z.output<typeof wireRequest>) =>
+const computeWire = ({ gauge, loop, current, temperature: at, supply }: z.output<typeof wireRequest>) =>
   wireDrop(gauge, loop, current, at, supply)
+
+export const leakTrendOf = calculator({
+  request: leakTrendRequest,
+  compute: computeLeakTrend,
+  endpoint: { name: 'leak-trend', summary: 'How a bag loses air over weeks, weather taken out' },
+})
+
+export const fillTime = calculator({
+  request: fillTimeRequest,
+  compute: computeFillTime,
+  endpoint: { name: 'fill-time', summary: 'Seconds to fill a volume by a flow curve' },
+})
+
+export const wire = calculator({
+  request: wireRequest,
+  compute: computeWire,
+  endpoint: { name: 'wire', summary: 'What a lead costs there and back, and the gauge for 3 %' },
+})

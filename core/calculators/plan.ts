@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { calculator } from './calculator'
 import { planSequence, SUPPORTS, type Unreachable } from '../plan/sequence'
 
 const name = (what: string) =>
@@ -42,7 +43,7 @@ const operation = z.strictObject({
 /** More than this no job has; the search is for plans of real shape. */
 const MOST_OPERATIONS = 150
 
-export const planRequest = z
+const planRequest = z
   .strictObject({
     operations: z
       .array(operation, { error: 'operations must be a list' })
@@ -83,6 +84,11 @@ const WHY: Record<Unreachable['why'], (of: string) => string> = {
  * does what when.
  * @returns counts, minutes from the start, and what they cannot be less than; or what can never be done, and why
  * Source: `planSequence`.
+ *
+ * @example
+ * computePlan({ operations: [
+ *   { id: 'drill', after: [], support: 'axle-hanging', wheels: 'off', side: 'left', hands: 1, minutes: 5, tools: [] },
+ * ], start: { support: 'on-wheels', wheels: 'on' }, end: { support: 'on-wheels', wheels: 'on' }, crew: 1 }).order.length // => 1
  */
 export function computePlan({ operations, ...rest }: PlanRequest) {
   const outcome = planSequence({
@@ -96,3 +102,9 @@ export function computePlan({ operations, ...rest }: PlanRequest) {
     unreachable: outcome.unreachable.map((u) => ({ ...u, message: `"${u.id}": ${WHY[u.why](u.of)}.` })),
   }
 }
+
+export const plan = calculator({
+  request: planRequest,
+  compute: computePlan,
+  endpoint: { name: 'plan', summary: 'Order of operations, and who does what when', slow: true },
+})

@@ -1,4 +1,4 @@
-import { fromSi, SI_UNIT, UNITS, type QuantityKind } from '../quantity'
+import { fromSi, POUND_FORCE, SI_UNIT, UNITS, type QuantityKind, type UnitSystem } from '../quantity'
 
 /** A figure of a calculator: SI first, and as a US shop reads it. */
 export interface Figure {
@@ -20,3 +20,7 @@ export const figure = (kind: QuantityKind, value: number): Figure => ({
 /** A figure or null, where it could not be computed. */
 export const figureOr = (kind: QuantityKind, value: number | null | undefined): Figure | null =>
   value == null ? null : figure(kind, value)
+
+/** Newtons as the reader counts force: lbf or kN. */
+export const forceText = (newtons: number, system: UnitSystem): string =>
+  system === 'us' ? `${Math.round(newtons / POUND_FORCE)} lbf` : `${(newtons / 1000).toFixed(2)} kN`

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { calculator } from './calculator'
 import { atmosphere, GRAVITY, INCH, PSI, typed } from '../quantity'
 import {
   airSpring,
@@ -17,7 +18,7 @@ import {
   type LevelQuestion,
   type SideSolution,
 } from '../spring'
-import { figure, figureOr } from './answer'
+import { figure, figureOr } from './figure'
 
 const plainNumber = z.number({ error: 'must be a number' })
 const rollRate = plainNumber
@@ -25,7 +26,7 @@ const rollRate = plainNumber
   .max(1e7, { error: 'must be 10 000 000 N·m/rad or less' })
   .meta({ description: 'roll stiffness, N·m/rad' })
 
-export const levelRequest = z.strictObject({
+const levelRequest = z.strictObject({
   bag: bagDataSchema,
   /** Bag height when the vehicle stands at its empty height. */
   rideBagHeight: typed('length', 0.01, 0.8),
@@ -157,8 +158,15 @@ function questionOf(request: z.output<typeof levelRequest>): LevelQuestion {
  * Brings one axle level: pressures, before-loading pressure, sensitivity, lean, frequency, and the bag where it stands.
  * @param request as its schema reads it, SI
  * Source: statics; Boyle (`bringLevel`).
+ *
+ * @example
+ * CALCULATORS.level.compute(CALCULATORS.level.request.parse({
+ *   bag: { heights: [0.1, 0.125, 0.15, 0.175, 0.2, 0.225], areas: [0.019, 0.0178, 0.0165, 0.015, 0.0132, 0.011],
+ *     volumes: [0.0013, 0.00175, 0.00218, 0.00257, 0.00292, 0.00322] },
+ *   rideBagHeight: 0.165, gain: 659.59, axleRate: 76000,
+ * })).pressure.us.value // => 30.01
  */
-export function computeLevel(request: z.output<typeof levelRequest>) {
+function computeLevel(request: z.output<typeof levelRequest>) {
   const question = questionOf(request)
   const { bag } = question.chassis.rear.bags!
   const s = bringLevel(question).rear!
@@ -239,3 +247,9 @@ export function computeLevel(request: z.output<typeof levelRequest>) {
     },
   }
 }
+
+export const level = calculator({
+  request: levelRequest,
+  compute: computeLevel,
+  endpoint: { name: 'level', summary: 'Pressure that brings an axle level' },
+})

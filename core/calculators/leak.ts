@@ -1,16 +1,18 @@
 import { z } from 'zod'
-import { PSI, typed } from '../quantity'
+import { formatQuantity, PSI, typed } from '../quantity'
 import { bagDataSchema } from '../spring'
 import { expectedAfter, GAUGE_TOLERANCE, judgeHold } from '../air'
-import { figure } from './answer'
+import { airCheckText } from '../wording'
+import { calculator } from './calculator'
+import { figure } from './figure'
 
 const pressure = typed('pressure', 0, 1_500_000)
 const temperature = typed('temperature', 233.15, 333.15)
 const altitude = typed('altitude', -500, 5000)
-/** Its place where it says none is the one of the whole request. */
+/** A reading that gives no altitude has that of the request. */
 const reading = z.strictObject({ pressure, temperature, altitude: altitude.optional() })
 
-export const leakRequest = z
+const leakRequest = z
   .strictObject({
     start: reading,
     end: reading,
@@ -60,8 +62,11 @@ export const leakRequest = z
  * @param request as its schema reads it, SI
  * @returns expected with what friction leaves open; lost, allowed by its time, what can be shown at all a day
  * Source: `judgeHold`.
+ *
+ * @example
+ * CALCULATORS.leak.compute({ start: { pressure: 413685, temperature: 297.15 }, end: { pressure: 386106, temperature: 285.15 }, hours: 24, gauge: 3447, altitude: 0 }).lost.us.value // => 0.98
  */
-export function computeLeak({ start, end, hours, gauge, standing, altitude: place }: z.output<typeof leakRequest>) {
+function computeLeak({ start, end, hours, gauge, standing, altitude: place }: z.output<typeof leakRequest>) {
   const verdict = judgeHold(
     { altitude: place, ...start },
     { altitude: place, ...end },
@@ -78,3 +83,50 @@ export function computeLeak({ start, end, hours, gauge, standing, altitude: plac
     detectable: figure('pressure', verdict.detectable),
   }
 }
+
+export const leak = calculator({
+  request: leakRequest,
+  compute: computeLeak,
+  endpoint: { name: 'leak', summary: 'Pressure hold: expected, lost, allowed by its time, what it can show' },
+  pages: [
+    {
+      id: 'air-check',
+      title: 'Air check',
+      formula: '(P₂ + p)/T₂ = (P₁ + p)/T₁; allowed: P(1 − (53/60)^(h/24))',
+      source: 'ideal gas; allowance is common practice',
+      inputs: [
+        { key: 'start', label: 'At the start', kind: 'pressure', usual: '60 psi', field: 'start.pressure' },
+        {
+          key: 'warm',
+          label: 'Temperature',
+          kind: 'temperature',
+          usual: '75 °F',
+          signed: true,
+          field: 'start.temperature',
+        },
+        { key: 'end', label: 'At the end', kind: 'pressure', usual: '56 psi', field: 'end.pressure' },
+        {
+          key: 'cold',
+          label: 'Temperature then',
+          kind: 'temperature',
+          usual: '54 °F',
+          signed: true,
+          field: 'end.temperature',
+        },
+        { key: 'hours', label: 'Hours', kind: 'number', usual: '24' },
+      ],
+      words({ code, expected, lost, allowed, detectable }, system) {
+        const band = { value: expected.value, low: expected.low.value, high: expected.high.value }
+        const verdict = { code, expected: band, lost: lost.value, allowed: allowed.value, detectable: detectable.value }
+        return [
+          { label: 'Should read', value: formatQuantity('pressure', expected.value, system, 1) },
+          {
+            label: 'Lost',
+            value: formatQuantity('pressure', lost.value, system, 1),
+            note: airCheckText(verdict, system),
+          },
+        ]
+      },
+    },
+  ],
+})

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { calculator } from './calculator'
 import {
   bagBody,
   box,
@@ -61,7 +62,7 @@ const obstacle = z.discriminatedUnion(
 const MOST_OBSTACLES = 100
 const MOST_POSES = 500
 
-export const clearanceRequest = z.strictObject({
+const clearanceRequest = z.strictObject({
   axleCenter: point,
   bag: z
     .strictObject({ lower: point, upper: point, radius: typed('length', 0.001, 1) })
@@ -96,8 +97,17 @@ function bodyOf(given: z.output<typeof obstacle>): Body {
  * Gaps between a bag and what surrounds it: standing, at poses asked for, and the least through the travel, certified to 1/64 in.
  * @returns m and degrees; a gap is negative where they overlap, by the least way that parts them
  * Source: `leastGap`.
+ *
+ * @example
+ * CALCULATORS.clearance.compute({
+ *   axleCenter: [0, 0, 0.4],
+ *   bag: { lower: [0, 0.44, 0.46], upper: [0.01, 0.45, 0.625], radius: 0.085 },
+ *   travel: { jounce: 0.07, rebound: 0.09, rollDegrees: 5, jounceSpacing: 0.9, reboundSpacing: 1 },
+ *   obstacles: [{ kind: 'capsule', name: 'pipe', on: 'frame', from: [-0.5, 0.3, 0.6], to: [0.5, 0.33, 0.58], radius: 0.032 }],
+ *   poses: [],
+ * }).obstacles[0].standing // => 0.015487
  */
-export function computeClearance({ axleCenter, bag, travel, obstacles, poses }: z.output<typeof clearanceRequest>) {
+function computeClearance({ axleCenter, bag, travel, obstacles, poses }: z.output<typeof clearanceRequest>) {
   const motion: Motion = {
     center: axleCenter,
     travel: { ...travel, roll: travel.rollDegrees * RADIAN },
@@ -128,3 +138,9 @@ export function computeClearance({ axleCenter, bag, travel, obstacles, poses }: 
     bag: { least: span.least, most: span.most },
   }
 }
+
+export const clearance = calculator({
+  request: clearanceRequest,
+  compute: computeClearance,
+  endpoint: { name: 'clearance', summary: 'Gaps around a bag, standing and the least through the travel' },
+})

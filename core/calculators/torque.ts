@@ -1,0 +1,119 @@
+import { z } from 'zod'
+import { formatQuantity, typed } from '../quantity'
+import {
+  clampForce,
+  judgeTorque,
+  NUT_FACTOR,
+  PROOF,
+  THREADS,
+  torqueSpecSchema,
+  wrenchSetting,
+  type BoltGrade,
+  type Finish,
+  type ThreadName,
+} from '../torque'
+import { calculator } from './calculator'
+import { figure, forceText } from './figure'
+
+const names = <T extends string>(table: Record<T, unknown>) => Object.keys(table) as [T, ...T[]]
+const oneOf = (what: string, table: object) => `${what} must be one of ${Object.keys(table).join(', ')}`
+
+const torqueRequest = z.strictObject({
+  torque: typed('torque', 0.05, 1500),
+  bolt: z
+    .strictObject({
+      thread: z.enum(names<ThreadName>(THREADS), { error: oneOf('thread', THREADS) }),
+      grade: z.enum(names<BoltGrade>(PROOF), { error: oneOf('grade', PROOF) }),
+      finish: z.enum(names<Finish>(NUT_FACTOR), { error: oneOf('finish', NUT_FACTOR) }).default('unstated'),
+    })
+    .optional(),
+  extension: z
+    .strictObject({
+      wrench: typed('length', 0.05, 2),
+      extension: typed('length', 0, 1),
+      angleDegrees: z.number({ error: 'angleDegrees must be a number' }).min(-180).max(180).default(0),
+    })
+    .optional(),
+  spec: torqueSpecSchema.optional(),
+  makerFigure: typed('torque', 1, 1500).optional(),
+})
+
+/**
+ * Clamp force, wrench setting with an extension, and the verdict on a reading, as asked.
+ * @param request as its schema reads it, SI
+ * Source: Shigley; ASME B1.1, ISO 898-1, SAE J429.
+ *
+ * @example
+ * CALCULATORS.torque.compute({ torque: 21.693, bolt: { thread: '3/8-16', grade: 'grade 5', finish: 'unstated' } }).clamp.proofPercent // => 38.9
+ */
+function computeTorque({ torque, bolt, extension, spec, makerFigure }: z.output<typeof torqueRequest>) {
+  const clamp = bolt && clampForce(torque, bolt.thread, bolt.grade, bolt.finish)
+  return {
+    torque: figure('torque', torque),
+    clamp: clamp
+      ? { force: { value: clamp.force, unit: 'N' }, proofPercent: 100 * clamp.proof, note: clamp.note }
+      : null,
+    wrenchSetting: extension
+      ? figure(
+          'torque',
+          wrenchSetting(torque, extension.wrench, extension.extension, (extension.angleDegrees * Math.PI) / 180),
+        )
+      : null,
+    verdict: spec ? judgeTorque(spec, torque, makerFigure) : null,
+  }
+}
+
+const CLAMP_NOTES = {
+  ok: undefined,
+  'look-again': 'Over 75 % of proof at a low nut factor: look again.',
+  refused: 'Over proof load: no torque for this bolt.',
+  'likely-inch-pounds': 'So low that it may be inch-pounds.',
+}
+
+export const torque = calculator({
+  request: torqueRequest,
+  compute: computeTorque,
+  endpoint: { name: 'torque', summary: 'Clamp force, wrench with extension, verdict on a reading' },
+  pages: [
+    {
+      id: 'torque',
+      title: 'Torque, clamp and wrench',
+      formula: 'F = T/(K d); with an extension T L/(L + E cos θ)',
+      source: 'Shigley; ASME B1.1, ISO 898-1, SAE J429',
+      inputs: [
+        { key: 'torque', label: 'Torque', kind: 'torque', usual: '16 lb-ft' },
+        {
+          key: 'thread',
+          label: 'Thread',
+          kind: 'choice',
+          usual: '3/8-16',
+          choices: names(THREADS),
+          field: 'bolt.thread',
+        },
+        { key: 'grade', label: 'Grade', kind: 'choice', usual: 'grade 5', choices: names(PROOF), field: 'bolt.grade' },
+        {
+          key: 'finish',
+          label: 'Finish',
+          kind: 'choice',
+          usual: 'unstated',
+          choices: names(NUT_FACTOR),
+          field: 'bolt.finish',
+        },
+        { key: 'wrench', label: 'Wrench length', kind: 'length', usual: '16 in', field: 'extension.wrench' },
+        { key: 'extension', label: 'Extension', kind: 'length', usual: '0 in', field: 'extension.extension' },
+        { key: 'angle', label: 'Angle of it, degrees', kind: 'number', usual: '0', field: 'extension.angleDegrees' },
+      ],
+      words: ({ clamp, wrenchSetting }, system) => [
+        ...(clamp
+          ? [
+              { label: 'Clamp force', value: forceText(clamp.force.value, system) },
+              { label: 'Of proof load', value: `${clamp.proofPercent.toFixed(1)} %`, note: CLAMP_NOTES[clamp.note] },
+            ]
+          : []),
+        ...(wrenchSetting
+          ? [{ label: 'Set the wrench to', value: formatQuantity('torque', wrenchSetting.value, system) }]
+          : []),
+      ],
+    },
+  ],
+})

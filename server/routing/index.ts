@@ -1,0 +1,2 @@
+export * from './route'
+export * from './versioned'
