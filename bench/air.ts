@@ -30,9 +30,9 @@ const TUBE = 0.00635
 /** Six lines over a full underbody: two bags teed, tank, check valve, manifold, compressor. */
 function sixLines() {
   const { job, records } = demoJob('0417')
-  const own = { ...job, air: { ...job.air, rear: 'teed' as const }, supply: 'compressor-tank' as const, circuit: null }
-  const under = undersideOf(own, assessJob(own, records).active)
-  return { job: own, under, circuit: placedCircuit(own, under) }
+  const teed = { ...job, air: { ...job.air, rear: 'teed' as const }, supply: 'compressor-tank' as const, circuit: null }
+  const under = undersideOf(teed, assessJob(teed, records).active)
+  return { job: teed, under, circuit: placedCircuit(teed, under) }
 }
 
 const CELL = 0.05
@@ -75,7 +75,7 @@ export function benchAir(): AirFigures {
   const free = [...Array(field.size[0] * field.size[1] * field.size[2]).keys()].filter((i) => graph.hasNode(i))
   const nearest = (p: readonly number[]) =>
     free.reduce((best, i) => {
-      const at = (n: number) => {
+      const distanceAt = (n: number) => {
         const [x, y, z] = graph.getNode(n)!.data
         return Math.hypot(
           field.low[0] + CELL * x - p[0]!,
@@ -83,7 +83,7 @@ export function benchAir(): AirFigures {
           field.low[2] + CELL * z - p[2]!,
         )
       }
-      return at(i) < at(best) ? i : best
+      return distanceAt(i) < distanceAt(best) ? i : best
     })
   const [a, b] = [nearest(from!), nearest(to!)]
   const costOf = (way: readonly (readonly number[])[]) =>
@@ -91,13 +91,13 @@ export function benchAir(): AirFigures {
       const q = way[i]!
       const long = Math.hypot(p[0]! - q[0]!, p[1]! - q[1]!, p[2]! - q[2]!)
       const steps = Math.max(1, Math.ceil(long / 0.01))
-      let own = 0
+      let times = 0
       for (let k = 0; k < steps; k++) {
         const t = (k + 0.5) / steps
         const cost = field.cost(...(p.map((v, n) => q[n]! + t * (v - q[n]!)) as [number, number, number]))
-        own += Number.isFinite(cost) ? cost : 1
+        times += Number.isFinite(cost) ? cost : 1
       }
-      return sum + (own / steps) * long
+      return sum + (times / steps) * long
     }, 0)
   const theirs = finder.find(a, b).map((n) => n.data.map((v, k) => field.low[k as 0] + CELL * v))
   const ours = [from!, ...routeBetween(from!, to!, TUBE, field)!, to!]

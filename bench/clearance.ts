@@ -33,12 +33,12 @@ const RADII = [0.075, 0.08, 0.085]
 
 /** Fourteen things around one bag, as they lie around many: none rides along with it whole. */
 function around(side: 1 | -1): Body[] {
-  const at = ([x, y, z]: Vector): Vector => [x, side * y, z]
-  const on = (carrier: 'axle' | 'frame', p: Vector) => ({ on: carrier, at: at(p) })
+  const mirrored = ([x, y, z]: Vector): Vector => [x, side * y, z]
+  const anchor = (carrier: 'axle' | 'frame', p: Vector) => ({ on: carrier, at: mirrored(p) })
   const run = (a: 'axle' | 'frame', p: Vector, b: 'axle' | 'frame', q: Vector, r: number) =>
-    capsule(on(a, p), on(b, q), r)
+    capsule(anchor(a, p), anchor(b, q), r)
   const block = (carrier: 'axle' | 'frame', a: Vector, b: Vector) => {
-    const [p, q] = [at(a), at(b)]
+    const [p, q] = [mirrored(a), mirrored(b)]
     const low = p.map((v, i) => Math.min(v, q[i]!)) as unknown as Vector
     return box(carrier, low, p.map((v, i) => Math.max(v, q[i]!)) as unknown as Vector)
   }
@@ -109,8 +109,10 @@ function libraryDistance(): DistanceSolver {
 const asText = (body: Body): string =>
   [
     `${body.radius} ${body.points.length} ${body.discs.length}`,
-    ...body.points.map(({ on, at }) => `${on === 'axle' ? 1 : 0} ${at.join(' ')}`),
-    ...body.discs.map(({ on, center, radius }) => `${on === 'axle' ? 1 : 0} ${center.join(' ')} ${radius}`),
+    ...body.points.map(({ on: carrier, at: place }) => `${carrier === 'axle' ? 1 : 0} ${place.join(' ')}`),
+    ...body.discs.map(
+      ({ on: carrierHere, center, radius }) => `${carrierHere === 'axle' ? 1 : 0} ${center.join(' ')} ${radius}`,
+    ),
   ].join('\n')
 
 export interface ClearanceFigures {
@@ -133,17 +135,17 @@ export async function benchClearance(): Promise<ClearanceFigures> {
   const all = pairs()
   const round = () => {
     let sum = 0
-    let asked = 0
+    let questions = 0
     for (const { bag, other } of all) {
       const found = leastGap(bag, other, MOTION)
       sum += found.gap
-      asked += found.asked
+      questions += found.asked
     }
-    return { sum, asked }
+    return { sum, asked: questions }
   }
-  const { sum, asked } = round()
+  const { sum, asked: questionsHere } = round()
   const search = time('certified least gaps, 2 sides, 14 things, 3 pressures', round, 60)
-  const own = Math.min(...Array.from({ length: 40 }, () => time('', round, 1).median))
+  const fastest = Math.min(...Array.from({ length: 40 }, () => time('', round, 1).median))
   const distance = distanceSolver(1e-6)
   const posed = all.map(({ bag, other }) => [posedBody(bag, MOTION), posedBody(other, MOTION)] as const)
   const standing = time(
@@ -200,8 +202,8 @@ export async function benchClearance(): Promise<ClearanceFigures> {
     standing,
     library,
     sums: { own: sum, c: cSum },
-    asked: { own: asked, c: cAsked },
-    own,
+    asked: { own: questionsHere, c: cAsked },
+    own: fastest,
     c,
     report,
     sampling,

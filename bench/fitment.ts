@@ -105,8 +105,8 @@ export function benchFitment(shop: BigShop): FitmentFigures {
     const answer = quick(i)
     const known = new Map(answer.judged.map((v) => [v.kit, v]))
     for (const v of slow(i)) {
-      const own = known.get(v.kit)
-      const same = own ? JSON.stringify(own) === JSON.stringify(v) : v.reasons[0]!.rule === 'not-listed'
+      const verdict = known.get(v.kit)
+      const same = verdict ? JSON.stringify(verdict) === JSON.stringify(v) : v.reasons[0]!.rule === 'not-listed'
       if (!same) differing++
     }
   }

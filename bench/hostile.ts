@@ -5,7 +5,7 @@ import { routeOf } from '../server/guard'
 import { seeded } from '../core/fixtures/seeded'
 
 /** What a shop holds, for comparing before and after. */
-export async function held(db: Knex): Promise<Record<string, unknown>> {
+export async function contentsOf(db: Knex): Promise<Record<string, unknown>> {
   const tables = [
     'jobs',
     'job_versions',
@@ -134,11 +134,11 @@ export async function attack({ port, cookie, seed, requests }: Attack): Promise<
     if (answer === null) continue
     found.statuses[answer.status] = (found.statuses[answer.status] ?? 0) + 1
     if (answer.status >= 500) found.failures.push(`${answer.status} ${line}`)
-    const asked = routeOf(method, path.replace(/\?.*/, '').slice('/api'.length))
-    if (answer.status >= 300 || !asked) continue
+    const declared = routeOf(method, path.replace(/\?.*/, '').slice('/api'.length))
+    if (answer.status >= 300 || !declared) continue
     // Read without the right: an answer of nobody's from a route that wants somebody.
-    if (!guest && asked.access !== 'open') found.failures.push(`read by nobody: ${line}`)
-    else if (!['open', 'read'].includes(asked.access)) found.failures.push(`written by a guest: ${line}`)
+    if (!guest && declared.access !== 'open') found.failures.push(`read by nobody: ${line}`)
+    else if (!['open', 'read'].includes(declared.access)) found.failures.push(`written by a guest: ${line}`)
   }
   return found
 }

@@ -101,10 +101,10 @@ export async function benchPage(address: string, dist: URL): Promise<PageFigures
           const painted = () => new Promise((done) => requestAnimationFrame(() => setTimeout(done)))
           // A pointer that is made up cannot be captured.
           element.setPointerCapture = () => undefined
-          const at = element.getBoundingClientRect()
+          const box = element.getBoundingClientRect()
           const send = (type: string, x: number) =>
             element.dispatchEvent(
-              new PointerEvent(type, { bubbles: true, pointerId: 1, clientX: at.x + x, clientY: at.y + x / 3 }),
+              new PointerEvent(type, { bubbles: true, pointerId: 1, clientX: box.x + x, clientY: box.y + x / 3 }),
             )
           const list: number[] = []
           send('pointerdown', 0)

@@ -153,15 +153,15 @@ function asProgram({ operations }: SequenceProblem): string {
   for (const p of places) {
     goal.push(`+ ${WEIGHTS.walk} k${p}`)
     // The side that one is at: that of the operation, else the one before.
-    for (const [own, other, side] of [
+    for (const [left, other, side] of [
       ['l', 'r', 'left'],
       ['r', 'l', 'right'],
     ] as const) {
       const away = side === 'left' ? 'right' : 'left'
-      row([`+ ${own}${p}`, ...used(p, (o) => o.side === side, '-')], '>= 0')
+      row([`+ ${left}${p}`, ...used(p, (o) => o.side === side, '-')], '>= 0')
       if (p > 1) {
-        row([`+ ${own}${p}`, `- ${own}${p - 1}`, ...used(p, (o) => o.side === away, '+')], '>= 0')
-        row([`+ k${p}`, `- ${own}${p}`, `- ${other}${p - 1}`], '>= -1')
+        row([`+ ${left}${p}`, `- ${left}${p - 1}`, ...used(p, (o) => o.side === away, '+')], '>= 0')
+        row([`+ k${p}`, `- ${left}${p}`, `- ${other}${p - 1}`], '>= -1')
       }
     }
     for (const [t, tool] of TOOLS.entries()) {
@@ -216,13 +216,13 @@ export async function benchPlans(): Promise<PlanFigures> {
 
   const highs = await highsLoader()
   const small = Array.from({ length: 6 }, (_, k) => randomProblem(500 + k, 7, 4, 1, false))
-  let own = 0
+  let ownMinutes = 0
   let theirs = 0
   let same = 0
   for (const problem of small) {
     const start = performance.now()
     const ours = planSequence(problem)
-    own += performance.now() - start
+    ownMinutes += performance.now() - start
     const program = asProgram(problem)
     const begin = performance.now()
     const { ObjectiveValue } = highs.solve(program, { mip_rel_gap: 0, mip_abs_gap: 0.5 })
@@ -241,6 +241,6 @@ export async function benchPlans(): Promise<PlanFigures> {
     one: timed(large(1)),
     two: timed(large(2)),
     planted: { ...found, over: Math.max(...found.finishes.map((f, i) => f / plants[i]!.finish - 1)) },
-    peer: { own: own / small.length, highs: theirs / small.length, operations: 7, cases: small.length, same },
+    peer: { own: ownMinutes / small.length, highs: theirs / small.length, operations: 7, cases: small.length, same },
   }
 }

@@ -43,7 +43,7 @@ const asker = (address: string, headers: Headers) => {
 function board(address: string, headers: Headers): () => number {
   const ask = asker(address, headers)
   const changed = new Set<string>()
-  let asked = 0
+  let answers = 0
   const stream = request(`${address}/api/events`, { headers }, (response) => {
     response.setEncoding('utf8')
     response.on('data', (text: string) => {
@@ -55,13 +55,13 @@ function board(address: string, headers: Headers): () => number {
   const timer = setInterval(() => {
     const ids = [...changed]
     changed.clear()
-    asked += ids.length
+    answers += ids.length
     for (const id of ids) ask('GET', `/jobs/${id}/summary`).catch(() => undefined)
   }, BOARD_EVERY_MS)
   return () => {
     clearInterval(timer)
     stream.destroy()
-    return asked
+    return answers
   }
 }
 
@@ -104,23 +104,23 @@ export async function measureRecords(address: string, headers: Headers) {
   const end = performance.now() + SECONDS * 1000
   await Promise.all(
     jobs.map(async (id) => {
-      const own = asker(address, headers)
+      const askHere = asker(address, headers)
       for (let n = 0; performance.now() < end; n++) {
         const began = performance.now()
         const body = { body: { kind: 'off', part: `part ${n}` }, supersedes: null }
-        const { status } = await own('POST', `/jobs/${id}/records`, body, { 'Idempotency-Key': randomUUID() })
+        const { status } = await askHere('POST', `/jobs/${id}/records`, body, { 'Idempotency-Key': randomUUID() })
         if (status !== 201) wrong += 1
         times.push(performance.now() - began)
       }
     }),
   )
-  const asked = boards.reduce((sum, stop) => sum + stop(), 0)
+  const boardAnswers = boards.reduce((sum, stop) => sum + stop(), 0)
   return {
     perSecond: times.length / SECONDS,
     median: percentile(times, 0.5),
     p99: percentile(times, 0.99),
     wrong,
-    asked,
+    asked: boardAnswers,
     bare,
   }
 }

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { openDatabase } from '../server/db'
 import { testShop } from '../server/fixtures/shop'
-import { attack, held } from './hostile'
+import { attack, contentsOf } from './hostile'
 import { torture } from './torture'
 
 const kills = Number(process.argv[2] ?? 200)
@@ -17,12 +17,12 @@ console.log(
 const folder = mkdtempSync(join(tmpdir(), 'shackle-hostile-'))
 const shop = await testShop({ db: await openDatabase(join(folder, 'shop.sqlite')), folder: null })
 const { cookie } = await shop.signIn('Visitor', 'Hostile')
-const before = JSON.stringify(await held(shop.db))
+const before = JSON.stringify(await contentsOf(shop.db))
 const server = shop.app.listen(0, '127.0.0.1')
 await new Promise((resolve) => server.once('listening', resolve))
 const { port } = server.address() as { port: number }
 const hostile = await attack({ port, cookie, seed: 3, requests: REQUESTS })
-const changed = JSON.stringify(await held(shop.db)) !== before
+const changed = JSON.stringify(await contentsOf(shop.db)) !== before
 console.log(JSON.stringify({ ...hostile, changed }, null, 1))
 server.closeAllConnections()
 server.close()

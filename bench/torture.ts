@@ -33,12 +33,12 @@ export interface Tortured {
  * Kills a working server with -9 again and again, at random moments, while eight clients append records and edit plans, a
  * file is taken in and backups run; then looks whether everything that was acknowledged is there, once.
  * @param kills how often
- * @param told hears how far it is
+ * @param report hears how far it is
  */
 export async function torture(
   kills: number,
   seed: number,
-  told: (text: string) => void = () => undefined,
+  report: (text: string) => void = () => undefined,
 ): Promise<Tortured> {
   const folder = mkdtempSync(join(tmpdir(), 'shackle-torture-'))
   const port = await freePort()
@@ -171,7 +171,7 @@ export async function torture(
     await pause(LIFE.least + random() * (LIFE.most - LIFE.least))
     await kill()
     await start()
-    if ((n + 1) % 20 === 0) told(`${n + 1} kills`)
+    if ((n + 1) % 20 === 0) report(`${n + 1} kills`)
   }
   over = true
   await Promise.all(working)

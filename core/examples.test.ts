@@ -19,11 +19,11 @@ describe('examples in the docstrings of core', () => {
     const names = Object.keys(scope)
     // eslint-disable-next-line @typescript-eslint/no-implied-eval -- the text is ours, from the docstrings beside this test
     const run = new Function(...names, `return (${example.expression})`) as (...values: unknown[]) => unknown
-    const given = run(...names.map((n) => scope[n]))
+    const result = run(...names.map((n) => scope[n]))
     // A number is right to the last place that the example shows.
     if (/^-?\d/.test(example.expected)) {
       const places = example.expected.split('.')[1]?.length ?? 0
-      expect((given as number).toFixed(places)).toBe(example.expected)
-    } else expect(given).toEqual(JSON.parse(example.expected))
+      expect((result as number).toFixed(places)).toBe(example.expected)
+    } else expect(result).toEqual(JSON.parse(example.expected))
   })
 })

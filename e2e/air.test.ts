@@ -17,10 +17,10 @@ const owed = (page: Page) => page.locator('tr[data-connection]:not([data-result=
 
 test('a teed pair with compressor and tank: routed, filled, leaking at its tee, found, mended, held; a killed server loses nothing', async () => {
   const { document, version } = await shop.json<Entry<Procedure>>('/procedures/quill-compressor')
-  const { job, version: own } = await shop.json<StoredJob>(`/jobs/${ID}`)
+  const { job, version: versionHere } = await shop.json<StoredJob>(`/jobs/${ID}`)
   const put = await shop.ask(`/jobs/${ID}`, {
     method: 'PUT',
-    headers: { 'Content-Type': 'application/json', 'If-Match': `"${own}"` },
+    headers: { 'Content-Type': 'application/json', 'If-Match': `"${versionHere}"` },
     body: JSON.stringify({ ...job, procedures: [{ procedure: document, version }] }),
   })
   expect(put.status).toBe(200)
@@ -125,8 +125,8 @@ test('months of a log by file: trend by side, weather taken out, still there aft
     [150, 335.1, 2],
   ].flatMap(([day, kpa, celsius]) =>
     ['left', 'right'].map((side) => {
-      const at = new Date(Date.UTC(2026, 5, 24) + day! * 86_400_000).toISOString()
-      return `${at},rear,${side},${kpa},${celsius},,empty,Ignace,`
+      const time = new Date(Date.UTC(2026, 5, 24) + day! * 86_400_000).toISOString()
+      return `${time},rear,${side},${kpa},${celsius},,empty,Ignace,`
     }),
   )
   const give = (text: string) =>

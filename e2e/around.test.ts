@@ -115,13 +115,13 @@ test('a weight is dragged on the picture from above, and the truck and its figur
   await page.mouse.up()
   await expect.poll(rear).not.toBe(before)
   await settled(page)
-  const at = async () =>
+  const placeNow = async () =>
     (await shop.json<{ job: { loadCases: { items: { x: number }[] }[] } }>('/jobs/job-0417')).job.loadCases[0]!
       .items[0]!.x
-  expect(await at()).toBeGreaterThan(13.75 * 0.0254 + 0.2)
+  expect(await placeNow()).toBeGreaterThan(13.75 * 0.0254 + 0.2)
   await page.getByRole('button', { name: 'Undo' }).click()
   await settled(page)
-  await expect.poll(async () => (await at()).toFixed(4)).toBe((13.75 * 0.0254).toFixed(4))
+  await expect.poll(async () => (await placeNow()).toFixed(4)).toBe((13.75 * 0.0254).toFixed(4))
 })
 
 test('a vehicle is added to the library and changed there; jobs keep theirs', async () => {

@@ -36,12 +36,12 @@ async function survey(page: Page, like: string) {
   await page.getByRole('heading', { name: 'Survey' }).waitFor()
   for (const key of Object.keys(SURVEY_QUESTIONS) as SurveyKey[])
     for (const axle of ['front', 'rear'] as const) {
-      const own = isAxleSurveyKey(key)
-      const field = page.getByLabel(SURVEY_QUESTIONS[key].ask + (own && axle === 'front' ? ', front' : ''), {
+      const isAxleKey = isAxleSurveyKey(key)
+      const field = page.getByLabel(SURVEY_QUESTIONS[key].ask + (isAxleKey && axle === 'front' ? ', front' : ''), {
         exact: true,
       })
       const value = surveyAnswer(found, key, axle)
-      if (value === null || (!own && axle === 'front') || !(await field.count())) continue
+      if (value === null || (!isAxleKey && axle === 'front') || !(await field.count())) continue
       if (typeof value === 'number') {
         await field.fill(`${value * 1000} mm`)
         await field.press('Enter')

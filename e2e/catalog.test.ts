@@ -84,12 +84,12 @@ test('a rule of the shop changes what fits, and a job that was decided before ke
 test('questions asked one after the other: each answer stays with its question, and all are saved', async () => {
   const page = await shop.page('/jobs/job-0419/choose')
   const ask = page.getByRole('region', { name: 'Ask next' })
-  const asked: string[] = []
+  const questions: string[] = []
   await ask.waitFor()
   while (await ask.count()) {
     const fact = /Ask next: (.+?)\./.exec(await ask.innerText())![1]!
-    expect(asked).not.toContain(fact)
-    asked.push(fact)
+    expect(questions).not.toContain(fact)
+    questions.push(fact)
     const select = ask.locator('select')
     // "No" to what is yes or no, else the first of the words: nothing that would end the asking early.
     if (await select.count())
@@ -104,7 +104,7 @@ test('questions asked one after the other: each answer stays with its question, 
   const { job } = await shop.json<{ job: { survey: { rear: Record<string, unknown> } & Record<string, unknown> } }>(
     '/jobs/job-0419',
   )
-  expect(asked.length).toBeGreaterThan(6)
+  expect(questions.length).toBeGreaterThan(6)
   const { rear, front: _front, ...whole } = job.survey
-  expect([...Object.values(rear), ...Object.values(whole)].filter((v) => v !== null)).toHaveLength(asked.length)
+  expect([...Object.values(rear), ...Object.values(whole)].filter((v) => v !== null)).toHaveLength(questions.length)
 })

@@ -1,7 +1,7 @@
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import { demoJob } from '../demo/shop'
-import { told, wholeJob } from '../core/fixtures/whole-job'
+import { toldRecords, wholeJob } from '../core/fixtures/whole-job'
 import { link, read, settled, Shop } from './shop'
 
 let shop: Shop
@@ -117,7 +117,7 @@ const TRICKS: Record<string, [act: (page: Page) => Promise<void>, stops: string]
 
 test('no way past the hand-over that a person finds on the pages; undone, it goes', async () => {
   const job = { ...demoJob('0411').job, id: ID, number: '0999', history: null }
-  const file = { format: 'stout-shackle-job/2', job, records: told(wholeJob(job), undefined, ID) }
+  const file = { format: 'stout-shackle-job/2', job, records: toldRecords(wholeJob(job), undefined, ID) }
   const imported = await shop.ask('/jobs/import', {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },

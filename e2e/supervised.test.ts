@@ -17,11 +17,11 @@ const health = () =>
     async (r) => (await r.json()) as Health,
     () => null,
   )
-const start = (script: string, on: number, data: string) =>
+const start = (script: string, port: number, data: string) =>
   spawn(process.execPath, [script], {
     cwd: root,
     stdio: ['ignore', 'pipe', 'pipe'],
-    env: { ...process.env, DATA_DIR: data, PORT: String(on) },
+    env: { ...process.env, DATA_DIR: data, PORT: String(port) },
   })
 beforeAll(async () => {
   port = await freePort()
@@ -43,10 +43,10 @@ test('a server that crashes comes up again, and says that it did', async () => {
 
 test('a second server on the folder, and a demo on the shop`s port, end with one sentence and change nothing', async () => {
   const second = start('scripts/start.mjs', await freePort(), folder)
-  let said = ''
-  second.stderr.on('data', (text: Buffer) => (said += text.toString()))
+  let output = ''
+  second.stderr.on('data', (text: Buffer) => (output += text.toString()))
   expect(await new Promise((resolve) => second.once('exit', resolve))).toBe(78)
-  expect(said).toContain(folder)
+  expect(output).toContain(folder)
   const demo = start('scripts/demo.mjs', port, folder)
   expect(await new Promise((resolve) => demo.once('exit', resolve))).not.toBe(0)
   const session = (await (await fetch(`http://127.0.0.1:${port}/api/session`)).json()) as { setUp: string }

@@ -33,18 +33,18 @@ test('two people at one SUV: nobody does a step twice, it moves when both are cl
   await maren.locator('[data-other]').filter({ hasText: 'Teo' }).waitFor()
 
   // Maren works up to the move; the spare is Teo's, and is passed over.
-  const seen: string[] = []
+  const lines: string[] = []
   for (let i = 0; i < 20; i++) {
     const now = await title()
     if (/Rear end up/.test(now)) break
-    seen.push(now)
+    lines.push(now)
     await countBox(maren)
     const byFeel = maren.getByRole('button', { name: 'Tightened' })
     if (await byFeel.count()) await byFeel.first().click()
     await maren.getByRole('button', { name: /^Done/ }).click()
     await expect.poll(title).not.toBe(now)
   }
-  expect(seen.join()).not.toContain('Lower the spare')
+  expect(lines.join()).not.toContain('Lower the spare')
   await maren.getByRole('button', { name: /^Done/ }).click()
   await maren.getByRole('alert').filter({ hasText: 'Teo' }).waitFor()
 
@@ -70,7 +70,7 @@ test('two people at one SUV: nobody does a step twice, it moves when both are cl
   await maren.locator('[data-alone]').waitFor({ state: 'detached' })
   const records = async () => (await shop.json<StoredJob>(`/jobs/${JOB}`)).records
   const steps = async () => (await records()).flatMap((r) => (r.body.kind === 'step' ? [`${r.body.step} ${r.by}`] : []))
-  await expect.poll(async () => (await steps()).length, { timeout: 20_000 }).toBe(seen.length + 3)
+  await expect.poll(async () => (await steps()).length, { timeout: 20_000 }).toBe(lines.length + 3)
   const done = await steps()
   expect(new Set(done.map((d) => d.split(' ')[0])).size).toBe(done.length)
   expect(done).toContain('drop-spare Teo')

@@ -17,10 +17,10 @@ async function checks(all) {
   const run = ([name, ...args]) =>
     new Promise((resolve) => {
       const child = spawn('npx', args, { cwd: root })
-      const said = []
-      for (const stream of [child.stdout, child.stderr]) stream.on('data', (part) => said.push(part))
+      const output = []
+      for (const stream of [child.stdout, child.stderr]) stream.on('data', (part) => output.push(part))
       child.on('close', (status) => {
-        console.log(`· ${name}\n${Buffer.concat(said).toString()}`)
+        console.log(`· ${name}\n${Buffer.concat(output).toString()}`)
         resolve(status === 0)
       })
     })

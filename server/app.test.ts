@@ -49,8 +49,8 @@ const clearance = {
 describe('calculators, to four figures', () => {
   // Sources stand beside the same checks in core: statics, gas law, Shigley, NIST SP 811.
   test('level', async () => {
-    const asked = { bag, rideBagHeight: '165 mm', gain: 659.5946, axleRate: '76 N/mm', unladen: 800 }
-    const answer = await compute('level', { ...asked, rollMoment: 294.1995 })
+    const request = { bag, rideBagHeight: '165 mm', gain: 659.5946, axleRate: '76 N/mm', unladen: 800 }
+    const answer = await compute('level', { ...request, rollMoment: 294.1995 })
     expect(answer).toMatchObject({ code: 'level', left: { pressure: { us: { unit: 'psi' } } } })
     const figures = answer as unknown as {
       pressure: { us: { value: number } }
@@ -66,7 +66,7 @@ describe('calculators, to four figures', () => {
     expect(figures.pressure.us.value).toBeCloseTo(30.01, 2)
     expect(figures.left.pressure.us.value).toBeCloseTo(33.05, 2)
     expect(figures.right.pressure.us.value).toBeCloseTo(26.98, 2)
-    const even = (await compute('level', asked)) as unknown as typeof figures
+    const even = (await compute('level', request)) as unknown as typeof figures
     expect(even.before.pressure.us.value).toBeCloseTo(20.66, 2)
     expect(even.before.rise.value).toBeCloseTo(0.04604, 5)
     // Unequal air and no load: it leans the other way, and each side has its own figure.
@@ -232,28 +232,38 @@ describe('calculators, to four figures', () => {
   })
 
   test('10,000 obstacles are refused before they are worked out, and so are 101', async () => {
-    const asked = (count: number) => ({ ...clearance, obstacles: Array.from({ length: count }, () => pipeAsked) })
-    expect((await refusal('clearance', asked(101))).errors[0]!.field).toBe('obstacles')
-    const many = await shop.api.post('/api/compute/clearance').send(asked(10_000))
+    const requestOf = (count: number) => ({ ...clearance, obstacles: Array.from({ length: count }, () => pipeAsked) })
+    expect((await refusal('clearance', requestOf(101))).errors[0]!.field).toBe('obstacles')
+    const many = await shop.api.post('/api/compute/clearance').send(requestOf(10_000))
     expect(many.status).toBe(413)
     expect((many.body as { errors: { message: string }[] }).errors[0]!.message).toBeTruthy()
   })
 
   test('length of a bolt', async () => {
-    const asked = { grip: ['6 mm', 0.005], washers: [0.002, '2 mm'], nut: 0.0084, pitch: '1.5 mm', series: 'metric' }
-    const answer = (await compute('bolt-length', asked)) as unknown as { needed: number; next: number; fits: boolean }
+    const requestHere = {
+      grip: ['6 mm', 0.005],
+      washers: [0.002, '2 mm'],
+      nut: 0.0084,
+      pitch: '1.5 mm',
+      series: 'metric',
+    }
+    const answer = (await compute('bolt-length', requestHere)) as unknown as {
+      needed: number
+      next: number
+      fits: boolean
+    }
     expect(answer.needed).toBeCloseTo(0.0264, 9)
     expect(answer.next).toBeCloseTo(0.03, 9)
     expect(answer.fits).toBe(true)
   })
 
   test('an order of operations, and what can never be done', async () => {
-    const own = { after: [], support: 'any', wheels: 'any', side: null, hands: 1, minutes: 4, tools: [] }
+    const usual = { after: [], support: 'any', wheels: 'any', side: null, hands: 1, minutes: 4, tools: [] }
     const stand = { support: 'on-wheels', wheels: 'on' }
     const ask = (operations: object[]) => compute('plan', { operations, start: stand, end: stand, crew: 2 })
     const found = await ask([
-      { ...own, id: 'a', support: 'axle-hanging', wheels: 'off', side: 'left', tools: ['bar'] },
-      { ...own, id: 'b', after: ['a'], side: 'right', tools: ['bar'] },
+      { ...usual, id: 'a', support: 'axle-hanging', wheels: 'off', side: 'left', tools: ['bar'] },
+      { ...usual, id: 'b', after: ['a'], side: 'right', tools: ['bar'] },
     ])
     expect(found).toMatchObject({
       ok: true,
@@ -263,7 +273,7 @@ describe('calculators, to four figures', () => {
       toolChanges: 1,
       optimal: true,
     })
-    expect(await ask([{ ...own, id: 'a', support: 'on-wheels', wheels: 'off' }])).toMatchObject({
+    expect(await ask([{ ...usual, id: 'a', support: 'on-wheels', wheels: 'off' }])).toMatchObject({
       ok: false,
       unreachable: [{ id: 'a', why: 'no-such-stand' }],
     })

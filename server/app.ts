@@ -113,10 +113,10 @@ const backupRoutes = ({ db, settings: { folder } }: Parts): Mounted[] => [
   route(ROUTES.backups.list, () => (folder === null ? [] : listBackups(folder))),
   route(ROUTES.backups.save, async ({ request }) => {
     if (folder === null) throw new Problem(409, 'Nothing to save', 'This shop is kept in memory only.')
-    const { file, at, holds } = await backUp(folder, 'backup', new Date().toISOString())
+    const { file, at: time, holds } = await backUp(folder, 'backup', new Date().toISOString())
     const name = basename(file)
     await audit(db, personOf(request), { action: 'backup', about: name })
-    return { name, at, jobs: holds.jobs, records: holds.records }
+    return { name, at: time, jobs: holds.jobs, records: holds.records }
   }),
 ]
 

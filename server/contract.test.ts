@@ -69,7 +69,7 @@ describe('the list of routes', () => {
   })
   // Templates are of kits that are drilled, for owners who have signed: see documents/template.test.ts; photos have to be sent first: see
   // photos/photos.test.ts.
-  const asked = ROUTE_LIST.filter(
+  const askedHere = ROUTE_LIST.filter(
     (r) =>
       r.method === 'get' &&
       r.path !== '/events' &&
@@ -77,7 +77,7 @@ describe('the list of routes', () => {
       !r.path.includes('/template.') &&
       !r.path.startsWith('/photos/'),
   )
-  test.each(asked.map((r) => [r.path, r] as const))('get %s answers as described', async (_path, route) => {
+  test.each(askedHere.map((r) => [r.path, r] as const))('get %s answers as described', async (_path, route) => {
     const answer = await shop.api.get(await addressOf(route)).expect(route.status)
     if (!json(route)) expect(answer.type).toBe(route.answer)
     else {

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, expect, test } from 'vitest'
-import { attack, held } from '../bench/hostile'
+import { attack, contentsOf } from '../bench/hostile'
 import { testShop } from './fixtures/shop'
 
 let shop: Awaited<ReturnType<typeof testShop>>
@@ -10,7 +10,7 @@ afterAll(() => shop.close())
 
 // The short form of what `npm run torture` sends; seeded, so that a failure can be sent again.
 test('hostile requests over every route: no 5xx, nothing changed, nothing read without the right', async () => {
-  const before = await held(shop.db)
+  const before = await contentsOf(shop.db)
   const { cookie } = await shop.signIn('Visitor', 'Hostile')
   const listening = shop.app.listen(0, '127.0.0.1')
   await new Promise((resolve) => listening.once('listening', resolve))
@@ -20,5 +20,5 @@ test('hostile requests over every route: no 5xx, nothing changed, nothing read w
   listening.close()
   expect(found.failures).toEqual([])
   expect(found.sent).toBe(400)
-  expect(await held(shop.db)).toEqual(before)
+  expect(await contentsOf(shop.db)).toEqual(before)
 }, 60_000)

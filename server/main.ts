@@ -72,12 +72,12 @@ server.requestTimeout = SLOWEST.request
 const servers: [Server, number][] = [[server, port]]
 // Where a tablet gets the authority from, and is sent on to the secure address.
 if (certificate) servers.push([createPlain(authorityPage(certificate, port)), port + 1])
-for (const [each, on] of servers) {
+for (const [each, listener] of servers) {
   each.on('error', (error) => {
-    console.error(`Cannot listen on ${host}:${on}: ${error.message}. Set PORT to a free one.`)
+    console.error(`Cannot listen on ${host}:${listener}: ${error.message}. Set PORT to a free one.`)
     process.exit(EXIT_CANNOT_OPEN)
   })
-  each.listen(on, host)
+  each.listen(listener, host)
 }
 server.on('listening', () => {
   const addresses = addressesOf(host, port, certificate)

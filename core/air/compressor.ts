@@ -47,12 +47,12 @@ const COOLS_IN = 600
 const LONGEST = 1800
 
 /** Straight between points, as at the ends beyond them. */
-function along<T extends { pressure: Pascals }>(points: readonly T[], of: (p: T) => number, at: Pascals): number {
-  const next = points.findIndex((p) => p.pressure >= at)
+function along<T extends { pressure: Pascals }>(points: readonly T[], of: (p: T) => number, pressure: Pascals): number {
+  const next = points.findIndex((p) => p.pressure >= pressure)
   if (next < 0) return of(points.at(-1)!)
   if (next === 0) return of(points[0]!)
   const [a, b] = [points[next - 1]!, points[next]!]
-  return of(a) + ((of(b) - of(a)) * (at - a.pressure)) / (b.pressure - a.pressure)
+  return of(a) + ((of(b) - of(a)) * (pressure - a.pressure)) / (b.pressure - a.pressure)
 }
 
 /** Current against a pressure, A: straight from idle to full. */

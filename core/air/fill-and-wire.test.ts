@@ -15,8 +15,8 @@ describe('filling', () => {
   test('of 4.94 l from 5 to 60 psi by a flow that falls straight', () => {
     const seconds = fillSeconds(4.94 * LITER, 5 * PSI, 60 * PSI, falling)
     const fall = (13 * LITER) / MINUTE / (100 * PSI)
-    const at = (psi: number) => (25 * LITER) / MINUTE - fall * psi * PSI
-    expect(seconds).toBeCloseTo(((4.94 * LITER) / atmosphere(0) / fall) * Math.log(at(5) / at(60)), 6)
+    const flowAt = (psi: number) => (25 * LITER) / MINUTE - fall * psi * PSI
+    expect(seconds).toBeCloseTo(((4.94 * LITER) / atmosphere(0) / fall) * Math.log(flowAt(5) / flowAt(60)), 6)
     expect(seconds).toBeCloseTo(53.93, 2)
   })
   test('by a steady flow it is volume over flow for each atmosphere', () => {

@@ -5,7 +5,7 @@ import { atmosphere, PSI, ZERO_CELSIUS } from '../quantity'
 import { airSpring, bagAt, type BagData } from '../spring'
 import { allowedLoss, expectedAfter, GAUGE_TOLERANCE, judgeHold, type HoldReading, type Standing } from '.'
 
-const at = (psi: number, celsius: number, altitude = 0): HoldReading => ({
+const readingAt = (psi: number, celsius: number, altitude = 0): HoldReading => ({
   pressure: psi * PSI,
   temperature: ZERO_CELSIUS + celsius,
   altitude,
@@ -26,16 +26,16 @@ const standing = (part: Partial<Standing> = {}): Standing => ({
 describe('what the gauge should read if no air went', () => {
   // Source: Gay-Lussac by hand: (60 + 14.696) x 285.15 / 297.15 - 14.696.
   test('in a closed volume 60 psi at 24 °C is 56.98 at 12 °C', () => {
-    expect(psi(expectedAfter(at(60, 24), at(0, 12), null)?.value)).toBeCloseTo(56.98, 2)
+    expect(psi(expectedAfter(readingAt(60, 24), readingAt(0, 12), null)?.value)).toBeCloseTo(56.98, 2)
   })
   // Source: the atmosphere of ICAO Doc 7488 taken off once at each place.
   test('carried uphill it reads more by what the atmosphere is less', () => {
-    const up = expectedAfter(at(60, 20), at(0, 20, 1600), null)!.value
+    const up = expectedAfter(readingAt(60, 20), readingAt(0, 20, 1600), null)!.value
     expect(up / PSI - 60).toBeCloseTo((atmosphere(0) - atmosphere(1600)) / PSI, 9)
   })
   // Source: first order of the balance of forces: dP = P_abs dT/T (k_s + k_A)/(k_s + k_A + k_gas).
   test('standing on its wheels it falls less, as the balance of small changes says', () => {
-    const start = at(60, 24)
+    const start = readingAt(60, 24)
     const small = -0.05
     const state = bagAt(airSpring(bag), kit.bag.rideHeight)!
     const near = bagAt(airSpring(bag), kit.bag.rideHeight + 1e-5)!
@@ -44,34 +44,34 @@ describe('what the gauge should read if no air went', () => {
     // Where a table's area and slope of volume differ, the one carries and the other gives.
     const gas = (absolute * state.area * (near.volume - state.volume)) / 1e-5 / state.volume
     const share = (40_000 + areaRate) / (40_000 + areaRate + gas)
-    const found = expectedAfter(start, at(0, 24 + small), standing())!.value - start.pressure
+    const found = expectedAfter(start, readingAt(0, 24 + small), standing())!.value - start.pressure
     expect(found / ((absolute * small) / start.temperature)).toBeCloseTo(share, 3)
     // The spring that does not give at all is a closed volume; none at all keeps the force on the bag.
-    const stiff = expectedAfter(start, at(0, 12), standing({ rate: 5e9 }))!.value
+    const stiff = expectedAfter(start, readingAt(0, 12), standing({ rate: 5e9 }))!.value
     expect(psi(stiff)).toBeCloseTo(56.98, 2)
   })
   test('friction leaves it open between stuck and free, never beyond either', () => {
-    const free = expectedAfter(at(60, 24), at(0, 12), standing())!
+    const free = expectedAfter(readingAt(60, 24), readingAt(0, 12), standing())!
     expect(free.low).toBe(free.high)
-    const some = expectedAfter(at(60, 24), at(0, 12), standing({ friction: 30 }))!
-    const much = expectedAfter(at(60, 24), at(0, 12), standing({ friction: 5000 }))!
+    const some = expectedAfter(readingAt(60, 24), readingAt(0, 12), standing({ friction: 30 }))!
+    const much = expectedAfter(readingAt(60, 24), readingAt(0, 12), standing({ friction: 5000 }))!
     expect(psi(much.low)).toBeCloseTo(56.98, 2)
     expect(much.high).toBeCloseTo(free.value, 3)
     expect(some.low).toBeGreaterThan(much.low)
     expect(some.high).toBeCloseTo(free.value, 3)
     // Warmer, the other way round.
-    const warm = expectedAfter(at(60, 12), at(0, 24), standing({ friction: 5000 }))!
-    expect(psi(warm.high)).toBeCloseTo(psi(expectedAfter(at(60, 12), at(0, 24), null)?.value), 6)
+    const warm = expectedAfter(readingAt(60, 12), readingAt(0, 24), standing({ friction: 5000 }))!
+    expect(psi(warm.high)).toBeCloseTo(psi(expectedAfter(readingAt(60, 12), readingAt(0, 24), null)?.value), 6)
   })
   test('heights at both ends settle it', () => {
-    const unmoved = expectedAfter(at(60, 24), at(0, 12), standing({ friction: 5000, heightChange: 0 }))!
+    const unmoved = expectedAfter(readingAt(60, 24), readingAt(0, 12), standing({ friction: 5000, heightChange: 0 }))!
     expect([psi(unmoved.low), psi(unmoved.high)]).toEqual([expect.closeTo(56.98, 2), expect.closeTo(56.98, 2)])
-    const down = expectedAfter(at(60, 24), at(0, 12), standing({ friction: 5000, heightChange: -0.004 }))!
+    const down = expectedAfter(readingAt(60, 24), readingAt(0, 12), standing({ friction: 5000, heightChange: -0.004 }))!
     expect(down.value).toBeGreaterThan(unmoved.value)
   })
   test('a bag that would leave its table is told of', () => {
-    expect(expectedAfter(at(60, 24), at(0, 12), standing({ bagHeight: 2 }))).toBeUndefined()
-    expect(expectedAfter(at(60, 24), at(0, 12), standing({ heightChange: 1 }))).toBeUndefined()
+    expect(expectedAfter(readingAt(60, 24), readingAt(0, 12), standing({ bagHeight: 2 }))).toBeUndefined()
+    expect(expectedAfter(readingAt(60, 24), readingAt(0, 12), standing({ heightChange: 1 }))).toBeUndefined()
   })
 })
 
@@ -90,44 +90,46 @@ describe('what may be lost by now', () => {
 })
 
 describe('the verdict on a hold', () => {
-  const code = (start: HoldReading, end: HoldReading, hours: number, gauge?: number, on?: Standing) =>
-    judgeHold(start, end, hours, gauge, on)!.code
+  const code = (start: HoldReading, end: HoldReading, hours: number, gauge?: number, standingHere?: Standing) =>
+    judgeHold(start, end, hours, gauge, standingHere)!.code
   test('a cold night is no leak', () => {
-    const v = judgeHold(at(60, 24), at(56, 12), 24)!
+    const v = judgeHold(readingAt(60, 24), readingAt(56, 12), 24)!
     expect(v.code).toBe('holds')
     expect(v.lost / PSI).toBeCloseTo(0.98, 2)
   })
   test('at its own figure it holds, over it it leaks', () => {
-    expect(code(at(60, 20), at(53, 20), 24)).toBe('holds')
-    expect(code(at(60, 20), at(52.9, 20), 24)).toBe('leaks')
-    expect(code(at(30, 20), at(26, 20), 24)).toBe('leaks')
+    expect(code(readingAt(60, 20), readingAt(53, 20), 24)).toBe('holds')
+    expect(code(readingAt(60, 20), readingAt(52.9, 20), 24)).toBe('leaks')
+    expect(code(readingAt(30, 20), readingAt(26, 20), 24)).toBe('leaks')
   })
   test('a short one says what it can show: two hours with a dial gauge nothing under some 17 psi a day', () => {
-    const v = judgeHold(at(60, 20), at(59.5, 20), 2)!
+    const v = judgeHold(readingAt(60, 20), readingAt(59.5, 20), 2)!
     expect(v.code).toBe('too-early')
     // Two gauges good to 1 psi, two thermometers good to 0.5 K: by the gas law 0.5/293.15 of the absolute pressure each.
     const warmth = ((60 * PSI + 101_325) / 293.15) * 0.5
     expect(v.detectable).toBeCloseTo(Math.SQRT2 * Math.hypot(PSI, warmth) * 12, 6)
     expect(v.detectable / PSI).toBeCloseTo(17.1, 1)
-    expect(code(at(60, 20), at(40, 20), 2)).toBe('leaks')
+    expect(code(readingAt(60, 20), readingAt(40, 20), 2)).toBe('leaks')
   })
   test('a finer gauge tells sooner', () => {
-    expect(code(at(60, 20), at(59.9, 20), 4, 0.1 * PSI)).toBe('holds')
-    expect(code(at(60, 20), at(59.9, 20), 4)).toBe('too-early')
+    expect(code(readingAt(60, 20), readingAt(59.9, 20), 4, 0.1 * PSI)).toBe('holds')
+    expect(code(readingAt(60, 20), readingAt(59.9, 20), 4)).toBe('too-early')
   })
   test('more than there was is no pass', () => {
-    expect(code(at(60, 20), at(62, 20), 24)).toBe('gained')
-    expect(code(at(60, 20), at(61, 20), 24)).toBe('holds')
+    expect(code(readingAt(60, 20), readingAt(62, 20), 24)).toBe('gained')
+    expect(code(readingAt(60, 20), readingAt(61, 20), 24)).toBe('holds')
   })
   test('a gauge that cannot see a day`s loss cannot tell, however long it held', () => {
-    expect(code(at(8, 20), at(7.5, 20), 24)).toBe('cannot-tell')
+    expect(code(readingAt(8, 20), readingAt(7.5, 20), 24)).toBe('cannot-tell')
     expect(GAUGE_TOLERANCE / PSI).toBe(1)
   })
   test('where friction leaves it open across the limit nobody can tell', () => {
-    const free = psi(expectedAfter(at(60, 24), at(0, 2), standing())!.value)
-    const stuck = psi(expectedAfter(at(60, 24), at(0, 2), null)!.value)
+    const free = psi(expectedAfter(readingAt(60, 24), readingAt(0, 2), standing())!.value)
+    const stuck = psi(expectedAfter(readingAt(60, 24), readingAt(0, 2), null)!.value)
     const between = (free + stuck) / 2 - 7
-    expect(code(at(60, 24), at(between, 2), 24, undefined, standing({ friction: 5000 }))).toBe('cannot-tell')
-    expect(code(at(60, 24), at(between, 2), 24, undefined, standing())).toBe('leaks')
+    expect(code(readingAt(60, 24), readingAt(between, 2), 24, undefined, standing({ friction: 5000 }))).toBe(
+      'cannot-tell',
+    )
+    expect(code(readingAt(60, 24), readingAt(between, 2), 24, undefined, standing())).toBe('leaks')
   })
 })

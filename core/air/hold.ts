@@ -123,9 +123,9 @@ export function expectedAfter(
   if (free === undefined) return undefined
   const pulls = more(bagHeight)!
   // Friction takes up so much of it before the body moves at all.
-  const held = Math.abs(pulls) <= 2 * friction ? stuck : settled(Math.sign(pulls) * 2 * friction)
-  if (held === undefined) return undefined
-  return { value: (free + held) / 2, low: Math.min(free, held), high: Math.max(free, held) }
+  const forceHere = Math.abs(pulls) <= 2 * friction ? stuck : settled(Math.sign(pulls) * 2 * friction)
+  if (forceHere === undefined) return undefined
+  return { value: (free + forceHere) / 2, low: Math.min(free, forceHere), high: Math.max(free, forceHere) }
 }
 
 /**

@@ -36,13 +36,13 @@ export function wiringFor(loop: number, current: number, supply = 12): WiringCho
   const byDrop = wireDrop(18, loop, current, undefined, supply).gaugeFor3Percent
   const byFuse = GAUGES.find((g) => CARRIES[g]! >= (fuse ?? FUSE_LEAST * current)) ?? null
   const gauge = byDrop === null || byFuse === null ? null : Math.min(byDrop, byFuse)
-  const at = gauge === null ? null : wireDrop(gauge, loop, current, undefined, supply)
+  const drop = gauge === null ? null : wireDrop(gauge, loop, current, undefined, supply)
   return {
     gauge,
     because: gauge === null ? null : gauge === byDrop ? 'drop' : 'fuse',
     fuse,
-    drop: at?.drop ?? null,
-    percent: at?.percent ?? null,
+    drop: drop?.drop ?? null,
+    percent: drop?.percent ?? null,
   }
 }
 

@@ -36,8 +36,8 @@ const leakTrendRequest = z.strictObject({
  *   { day: 40, pressure: 54 * PSI, temperature: 283.15, altitude: 0 },
  * ], temperature: 293.15, minimum: 5 * PSI }).referred[3].us.value // => 56.426
  */
-function computeLeakTrend({ readings, temperature: at, minimum }: z.output<typeof leakTrendRequest>) {
-  const { referred, ...trend } = leakTrend(readings, at, minimum)
+function computeLeakTrend({ readings, temperature: reference, minimum }: z.output<typeof leakTrendRequest>) {
+  const { referred, ...trend } = leakTrend(readings, reference, minimum)
   return { referred: referred.map((p) => figure('pressure', p)), ...trend }
 }
 
@@ -114,8 +114,8 @@ const wireRequest = z.strictObject({
  * @example
  * CALCULATORS.wire.compute({ gauge: 12, loop: 14, current: 18, temperature: 293.15, supply: 12 }).drop // => 1.313
  */
-const computeWire = ({ gauge, loop, current, temperature: at, supply }: z.output<typeof wireRequest>) =>
-  wireDrop(gauge, loop, current, at, supply)
+const computeWire = ({ gauge, loop, current, temperature: wireTemperature, supply }: z.output<typeof wireRequest>) =>
+  wireDrop(gauge, loop, current, wireTemperature, supply)
 
 export const leakTrendOf = calculator({
   request: leakTrendRequest,

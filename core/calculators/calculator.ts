@@ -128,9 +128,9 @@ export function runPage<Request extends z.ZodType, Answer>(
 ): Outcome {
   const read = readInputs(page.inputs, typed, system)
   if (!read.ok) return read
-  const asked = page.ask ? page.ask(read.values, system) : requestOf(page.inputs, read.values)
-  if ('why' in asked) return { ok: false, ...(asked as { key: string; why: string }) }
-  const parsed = request.safeParse(asked)
+  const requestHere = page.ask ? page.ask(read.values, system) : requestOf(page.inputs, read.values)
+  if ('why' in requestHere) return { ok: false, ...(requestHere as { key: string; why: string }) }
+  const parsed = request.safeParse(requestHere)
   if (!parsed.success) return { ok: false, ...faultOf(page.inputs, parsed.error.issues[0]!) }
   return { ok: true, rows: page.words(compute(parsed.data), system, read.values) }
 }
@@ -143,7 +143,7 @@ function faultOf(
   // Of several forms of a request, the one that came nearest says more.
   const nested = 'errors' in issue ? (issue.errors as z.core.$ZodIssue[][]).flat().find((e) => e.path.length > 1) : null
   const field = (nested?.path ?? path).map(String).join('.')
-  const input = inputs.find(({ key, field: own = key }) => own === field) ?? inputs[0]!
+  const input = inputs.find(({ key, field: pathHere = key }) => pathHere === field) ?? inputs[0]!
   // In which unit a request gives it is no matter of somebody who types.
   const why = (nested?.message ?? message).replace(/, given in \S+$/, '')
   return { key: input.key, why: `${input.label}: ${why}` }

@@ -45,7 +45,7 @@ const obstacle = z.discriminatedUnion(
         to: point,
         radius: typed('length', 0, 2),
       })
-      .refine(({ on, fromOn, toOn }) => (on ? !fromOn && !toOn : fromOn && toOn), {
+      .refine(({ on: carrierHere, fromOn, toOn }) => (carrierHere ? !fromOn && !toOn : fromOn && toOn), {
         path: ['on'],
         error: 'give either on, or fromOn and toOn: what each end moves with',
       }),
@@ -87,9 +87,9 @@ const clearanceRequest = z.strictObject({
     .default([]),
 })
 
-function bodyOf(given: z.output<typeof obstacle>): Body {
-  if (given.kind === 'box') return box(given.on, given.low, given.high)
-  const { from, to, on, fromOn = on!, toOn = on!, radius } = given
+function bodyOf(obstacleHere: z.output<typeof obstacle>): Body {
+  if (obstacleHere.kind === 'box') return box(obstacleHere.on, obstacleHere.low, obstacleHere.high)
+  const { from, to, on: carrier, fromOn = carrier!, toOn = carrier!, radius } = obstacleHere
   return capsule({ at: from, on: fromOn }, { at: to, on: toOn }, radius)
 }
 
@@ -114,25 +114,25 @@ function computeClearance({ axleCenter, bag, travel, obstacles, poses }: z.outpu
   }
   const [lower, upper] = [bag.lower as Vector, bag.upper as Vector]
   const body = bagBody(lower, upper, bag.radius)
-  const asked: Pose[] = poses.map(({ heave, rollDegrees }) => ({ heave, roll: rollDegrees * RADIAN }))
+  const askedPoses: Pose[] = poses.map(({ heave, rollDegrees }) => ({ heave, roll: rollDegrees * RADIAN }))
   const span = spanThrough(motion, lower, upper)
   const distance = distanceSolver()
   return {
-    obstacles: obstacles.map((given) => {
-      const other = bodyOf(given)
+    obstacles: obstacles.map((obstacle) => {
+      const other = bodyOf(obstacle)
       const [a, b] = [posedBody(body, motion), posedBody(other, motion)]
       const gapAt = (pose: Pose) => {
         poseBody(a, pose)
         poseBody(b, pose)
         return distance(a, b).gap
       }
-      const { gap, at } = leastGap(body, other, motion)
+      const { gap, at: posture } = leastGap(body, other, motion)
       return {
-        name: given.name,
+        name: obstacle.name,
         standing: gapAt(STANDING),
         least: gap,
-        at: { heave: at.heave, rollDegrees: at.roll / RADIAN },
-        poses: asked.map(gapAt),
+        at: { heave: posture.heave, rollDegrees: posture.roll / RADIAN },
+        poses: askedPoses.map(gapAt),
       }
     }),
     bag: { least: span.least, most: span.most },

@@ -46,9 +46,10 @@ const leakRequest = z
   })
   .superRefine(({ start, end, standing, altitude: place }, context) => {
     if (!standing) return
-    const { heightChange = null, ...own } = standing
+    const { heightChange = null, ...support } = standing
     if (
-      expectedAfter({ altitude: place, ...start }, { altitude: place, ...end }, { ...own, heightChange }) === undefined
+      expectedAfter({ altitude: place, ...start }, { altitude: place, ...end }, { ...support, heightChange }) ===
+      undefined
     )
       context.addIssue({
         code: 'custom',

@@ -178,7 +178,7 @@ function computeLevel(request: z.output<typeof levelRequest>) {
       bagHeight: figure('length', x.bagHeight),
     }
   const lowest = standAtMinimum(question)?.rear.squat
-  const given =
+  const atPressure =
     request.pressure === undefined
       ? null
       : (standOf(question.chassis, question.load, {
@@ -227,11 +227,11 @@ function computeLevel(request: z.output<typeof levelRequest>) {
           }
         : null,
     atPressure:
-      given && !isBeyond(given)
+      atPressure && !isBeyond(atPressure)
         ? {
-            squat: figure('length', given.rear.squat),
-            leanDegrees: degrees(given.rear.lean),
-            bagHeight: figure('length', (given.rear.left!.height + given.rear.right!.height) / 2),
+            squat: figure('length', atPressure.rear.squat),
+            leanDegrees: degrees(atPressure.rear.lean),
+            bagHeight: figure('length', (atPressure.rear.left!.height + atPressure.rear.right!.height) / 2),
           }
         : null,
     minimumPressureLift: figureOr('length', lowest === undefined ? null : -lowest),

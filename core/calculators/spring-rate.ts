@@ -253,10 +253,10 @@ const stagesRequest = z.strictObject({
 
 export const twoStages = calculator({
   request: stagesRequest,
-  compute({ first, at, adds, gain }: z.output<typeof stagesRequest>) {
-    const spring = { first, stages: [{ at, adds }] }
+  compute({ first, at: contact, adds, gain }: z.output<typeof stagesRequest>) {
+    const spring = { first, stages: [{ at: contact, adds }] }
     const squat = stagedSquat(spring, gain * GRAVITY)
-    return { squat, rate: stagedRate(spring, squat), carries: squat > at }
+    return { squat, rate: stagedRate(spring, squat), carries: squat > contact }
   },
   pages: [
     {

@@ -30,9 +30,9 @@ export const tubeSize = (outside: Meters): Pick<Tube, 'outside' | 'bore'> =>
 export function tubeBetween(from: Port, to: Port, { outside, bore }: Pick<Tube, 'outside' | 'bore'>): Tube {
   return { id: `${from.node}-${from.port}`, from, to, outside, bore, points: [] }
 }
-export const newNode = (own: Pick<CircuitNode, 'id' | 'kind'> & Partial<CircuitNode>): CircuitNode => ({
+export const newNode = (node: Pick<CircuitNode, 'id' | 'kind'> & Partial<CircuitNode>): CircuitNode => ({
   ...BLANK,
-  ...own,
+  ...node,
 })
 
 /** Outside diameter of a harness in its loom, and of an intake hose. Common practice, no published source. */
@@ -98,6 +98,6 @@ export function circuitFor(axles: readonly AxleAir[], supply: Supply): Circuit {
     feed = { node: 'tank', port: 'out' }
   }
   join(feed, { node: 'manifold', port: 'supply' }, tube)
-  lines.forEach(({ end, tube: own }, i) => join(end, { node: 'manifold', port: `out-${i + 1}` }, own))
+  lines.forEach(({ end, tube: diameter }, i) => join(end, { node: 'manifold', port: `out-${i + 1}` }, diameter))
   return { nodes, tubes, passages: [], runs: runsTo('compressor') }
 }

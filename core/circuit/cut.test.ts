@@ -27,11 +27,11 @@ describe('cutting a coil', () => {
     const lengths = fc.array(fc.integer({ min: 1, max: 40 }), { maxLength: 7 })
     fc.assert(
       fc.property(lengths, fc.array(fc.integer({ min: 5, max: 60 }), { minLength: 1, maxLength: 3 }), (all, coils) => {
-        const own = cutList(
+        const cuts = cutList(
           all.map((length, i) => ({ line: String(i), length })),
           coils,
         )
-        const bought = own.buy.reduce((sum, p) => sum + p.length, 0)
+        const bought = cuts.buy.reduce((sum, p) => sum + p.length, 0)
         let least = Infinity
         const ways = (coils.length + 1) ** all.length
         for (let way = 0; way < ways; way++) {
@@ -47,8 +47,8 @@ describe('cutting a coil', () => {
           if (left.every((l) => l >= 0)) least = Math.min(least, sum)
         }
         expect(bought).toBe(least)
-        for (const coil of own.coils) expect(coil.left).toBeGreaterThanOrEqual(0)
-        expect([...own.coils.flatMap((c) => c.pieces), ...own.buy].map((p) => p.line).sort()).toEqual(
+        for (const coil of cuts.coils) expect(coil.left).toBeGreaterThanOrEqual(0)
+        expect([...cuts.coils.flatMap((c) => c.pieces), ...cuts.buy].map((p) => p.line).sort()).toEqual(
           all.map((_, i) => String(i)).sort(),
         )
       }),

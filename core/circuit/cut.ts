@@ -29,7 +29,7 @@ export function cutList(pieces: readonly Piece[], coils: readonly Meters[]): Cut
   if (pieces.length > MOST_PIECES) throw new RangeError(`a cut list has ${MOST_PIECES} pieces max`)
   const order = pieces.toSorted((a, b) => b.length - a.length)
   const left = [...coils]
-  const at = order.map(() => -1)
+  const coilOf = order.map(() => -1)
   let best: { at: number[]; score: readonly [number, number, number] } | null = null
   const better = (a: readonly number[], b: readonly number[]) => {
     for (let i = 0; i < a.length; i++) if (Math.abs(a[i]! - b[i]!) > 1e-9) return a[i]! < b[i]!
@@ -39,7 +39,7 @@ export function cutList(pieces: readonly Piece[], coils: readonly Meters[]): Cut
     if (best && (bought > best.score[0] + 1e-9 || (bought > best.score[0] - 1e-9 && count > best.score[1]))) return
     if (i === order.length) {
       const score = [bought, count, -Math.max(0, ...left)] as const
-      if (!best || better(score, best.score)) best = { at: [...at], score }
+      if (!best || better(score, best.score)) best = { at: [...coilOf], score }
       return
     }
     const { length } = order[i]!
@@ -48,12 +48,12 @@ export function cutList(pieces: readonly Piece[], coils: readonly Meters[]): Cut
       // Coils with as much on them are the same.
       if (rest < length - 1e-9 || tried.has(rest)) return
       tried.add(rest)
-      at[i] = c
+      coilOf[i] = c
       left[c] = rest - length
       place(i + 1, bought, count)
       left[c] = rest
     })
-    at[i] = -1
+    coilOf[i] = -1
     place(i + 1, bought + length, count + 1)
   }
   place(0, 0, 0)
@@ -63,8 +63,8 @@ export function cutList(pieces: readonly Piece[], coils: readonly Meters[]): Cut
   const longest = order[0]?.length ?? 0
   return {
     coils: coils.map((length, c) => {
-      const own = from(c)
-      return { length, pieces: own, left: length - own.reduce((sum, p) => sum + p.length, 0) }
+      const cost = from(c)
+      return { length, pieces: cost, left: length - cost.reduce((sum, p) => sum + p.length, 0) }
     }),
     buy: from(-1),
     half:

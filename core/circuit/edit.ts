@@ -28,11 +28,11 @@ function ownName(circuit: Circuit, tube: Tube): Tube {
 }
 
 /** With one more node, joined to nothing yet; a compressor brings its harness and its intake hose. */
-export function withNode(circuit: Circuit, kind: NodeKind, at: Place | null): Circuit {
+export function withNode(circuit: Circuit, kind: NodeKind, place: Place | null): Circuit {
   const id = freeName(circuit, kind)
   return {
     ...circuit,
-    nodes: [...circuit.nodes, newNode({ id, kind, at })],
+    nodes: [...circuit.nodes, newNode({ id, kind, at: place })],
     runs: kind === 'compressor' ? [...circuit.runs, ...runsTo(id)] : circuit.runs,
   }
 }
@@ -52,8 +52,8 @@ export const withoutNode = ({ nodes, tubes, passages, runs }: Circuit, id: strin
 export function withTube(circuit: Circuit, from: Port, to: Port, size: Pick<Tube, 'outside' | 'bore'>): Circuit {
   if (from.node === to.node) return circuit
   for (const { node, port } of [from, to]) {
-    const own = circuit.nodes.find((n) => n.id === node)
-    if (!own || !portsOf(own).includes(port)) return circuit
+    const found = circuit.nodes.find((n) => n.id === node)
+    if (!found || !portsOf(found).includes(port)) return circuit
   }
   const old = [tubeAt(circuit, from.node, from.port), tubeAt(circuit, to.node, to.port)]
   const tubes = circuit.tubes.filter((t) => !old.includes(t))
@@ -75,13 +75,13 @@ const THROUGH: Partial<Record<NodeKind, readonly [string, string]>> = {
 export const SET_INTO_LINES = Object.keys(THROUGH) as NodeKind[]
 
 /** With a node set into a line: cut there, and joined at both sides of it. */
-export function withInLine(circuit: Circuit, tube: string, kind: NodeKind, at: Place | null): Circuit {
+export function withInLine(circuit: Circuit, tube: string, kind: NodeKind, place: Place | null): Circuit {
   const old = circuit.tubes.find((t) => t.id === tube)
   const ports = THROUGH[kind]
   if (!old || !ports) return circuit
   const id = freeName(circuit, kind)
   const { axle, side } = nodeOf(circuit, old.from.node)
-  const node: CircuitNode = newNode({ id, kind, at, axle, side })
+  const node: CircuitNode = newNode({ id, kind, at: place, axle, side })
   const cut = { ...withoutTube(circuit, tube), nodes: [...circuit.nodes, node] }
   const first = withTube(cut, old.from, { node: id, port: ports[0] }, old)
   return withTube(first, { node: id, port: ports[1] }, old.to, old)

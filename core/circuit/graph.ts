@@ -82,9 +82,9 @@ export function pressureGroups(circuit: Circuit): PressureGroup[] {
   }
   for (const node of circuit.nodes)
     for (const n of new Set(portsOf(node).map((port) => of.get(key({ node: node.id, port }))!))) {
-      const own = group(n)
-      own.nodes.push(node)
-      if (node.kind === 'bag') own.bags.push(node)
+      const bags = group(n)
+      bags.nodes.push(node)
+      if (node.kind === 'bag') bags.bags.push(node)
     }
   for (const tube of circuit.tubes) group(of.get(key(tube.from))!).tubes.push(tube)
   return [...groups.values()]
@@ -130,7 +130,7 @@ function behind(circuit: Circuit, of: Map<string, number>, port: Port): Pick<Joi
 export function jointsOf(circuit: Circuit): Joint[] {
   const of = sets(circuit)
   return circuit.nodes.flatMap((node): Joint[] => {
-    const own = (port: string, toward: CircuitNode | null): Pick<Joint, 'axle' | 'side'> => {
+    const belongsTo = (port: string, toward: CircuitNode | null): Pick<Joint, 'axle' | 'side'> => {
       const about = behind(circuit, of, { node: node.id, port })
       const near = [node, toward].find((n) => n?.kind === 'bag')
       return { axle: near?.axle ?? about.axle ?? node.axle, side: near?.side ?? node.side ?? about.side }
@@ -141,7 +141,15 @@ export function jointsOf(circuit: Circuit): Joint[] {
       const toward = nodeOf(circuit, otherEnd(tube, node.id, port).node)
       // By what its line leads to: another line in the same fitting is another joint, and was never soaped.
       return [
-        { id: `${node.id}-${port}-to-${toward.id}`, kind: 'tube', node, port, tube, toward, ...own(port, toward) },
+        {
+          id: `${node.id}-${port}-to-${toward.id}`,
+          kind: 'tube',
+          node,
+          port,
+          tube,
+          toward,
+          ...belongsTo(port, toward),
+        },
       ]
     })
     const threads = threadsOf(node).map((port): Joint => ({
@@ -151,7 +159,7 @@ export function jointsOf(circuit: Circuit): Joint[] {
       port,
       tube: null,
       toward: null,
-      ...own(portsOf(node).includes(port) ? port : portsOf(node)[0]!, null),
+      ...belongsTo(portsOf(node).includes(port) ? port : portsOf(node)[0]!, null),
     }))
     return [...threads, ...ends]
   })
@@ -183,8 +191,8 @@ export function circuitFaults(circuit: Circuit, axles: readonly AxleEnd[]): Circ
   const bags = circuit.nodes.filter((n) => n.kind === 'bag')
   for (const axle of axles)
     for (const side of ['left', 'right'] as const) {
-      const own = bags.filter((b) => b.axle === axle && b.side === side)
-      if (own.length !== 1) faults.push({ code: 'bag-missing', node: `${axle}-bag-${side}`, port: null })
+      const sideHere = bags.filter((b) => b.axle === axle && b.side === side)
+      if (sideHere.length !== 1) faults.push({ code: 'bag-missing', node: `${axle}-bag-${side}`, port: null })
     }
   for (const bag of bags) if (!axles.includes(bag.axle!)) faults.push({ code: 'bag-unknown', node: bag.id, port: null })
   for (const node of circuit.nodes)
@@ -192,8 +200,9 @@ export function circuitFaults(circuit: Circuit, axles: readonly AxleEnd[]): Circ
       if (!tubeAt(circuit, node.id, port)) faults.push({ code: 'open-port', node: node.id, port })
   const filled = reachable(circuit)
   for (const bag of bags) if (!filled.has(bag.id)) faults.push({ code: 'no-way-in', node: bag.id, port: null })
-  for (const { bags: own } of pressureGroups(circuit))
-    if (new Set(own.map((b) => b.axle)).size > 1) faults.push({ code: 'axles-joined', node: own[0]!.id, port: null })
+  for (const { bags: feeds } of pressureGroups(circuit))
+    if (new Set(feeds.map((b) => b.axle)).size > 1)
+      faults.push({ code: 'axles-joined', node: feeds[0]!.id, port: null })
   for (const node of circuit.nodes)
     if (node.kind === 'compressor' && !bags.some((b) => reachable(circuit, [node.id]).has(b.id)))
       faults.push({ code: 'feeds-nothing', node: node.id, port: null })
@@ -205,7 +214,7 @@ function reachable(
   circuit: Circuit,
   from = circuit.nodes.filter((n) => n.kind === 'valve' || n.kind === 'compressor').map((n) => n.id),
 ): Set<string> {
-  const seen = new Set(from)
+  const reached = new Set(from)
   const queue = [...from]
   while (queue.length) {
     const node = nodeOf(circuit, queue.shift()!)
@@ -219,13 +228,13 @@ function reachable(
       const into = nodeOf(circuit, next.node)
       if (into.kind === 'check-valve' && next.port === 'out') continue
       if (into.kind === 'manifold' && next.port !== 'supply') continue
-      if (!seen.has(into.id)) {
-        seen.add(into.id)
+      if (!reached.has(into.id)) {
+        reached.add(into.id)
         queue.push(into.id)
       }
     }
   }
-  return seen
+  return reached
 }
 
 /** Inside of a line, m3. */

@@ -36,7 +36,7 @@ describe('what can leak', () => {
 describe('answers', () => {
   const search = leakSearch(teed, [])
   const soap = (suspect: string) => search.tests.find((t) => t.kind === 'soap' && t.suspect === suspect)!
-  const at = (answers: LeakAnswer[], id: string) =>
+  const probabilityAt = (answers: LeakAnswer[], id: string) =>
     suspicions(search, answers).find((s) => s.suspect.id === id)!.probability
 
   it('add up by Bayes: one soaping without bubbles', () => {
@@ -48,29 +48,34 @@ describe('answers', () => {
       all += w
       if (leaks.some((i) => search.suspects[i]!.id === 'rear-valve-core')) yes += w
     }
-    expect(at([{ test, found: false }], 'rear-valve-core')).toBeCloseTo(yes / all, 12)
-    expect(at([{ test, found: false }], 'rear-valve-core')).toBeLessThan(0.2 * at([], 'rear-valve-core'))
+    expect(probabilityAt([{ test, found: false }], 'rear-valve-core')).toBeCloseTo(yes / all, 12)
+    expect(probabilityAt([{ test, found: false }], 'rear-valve-core')).toBeLessThan(
+      0.2 * probabilityAt([], 'rear-valve-core'),
+    )
   })
   it('bubbles settle it, nearly', () => {
     expect(
-      at([{ test: soap('rear-tee-run-b-to-rear-bag-right'), found: true }], 'rear-tee-run-b-to-rear-bag-right'),
+      probabilityAt(
+        [{ test: soap('rear-tee-run-b-to-rear-bag-right'), found: true }],
+        'rear-tee-run-b-to-rear-bag-right',
+      ),
     ).toBeGreaterThan(0.8)
   })
   it('a line closed off moves suspicion to the side that still falls', () => {
     const test = search.tests.find((t) => t.kind === 'close-off' && t.tube === 'rear-bag-right-air')!
-    const [holds, falls] = [false, true].map((found) => at([{ test, found }], 'rear-bag-right-air-thread'))
-    expect(holds).toBeGreaterThan(2 * at([], 'rear-bag-right-air-thread'))
-    expect(falls).toBeLessThan(at([], 'rear-bag-right-air-thread'))
+    const [holds, falls] = [false, true].map((found) => probabilityAt([{ test, found }], 'rear-bag-right-air-thread'))
+    expect(holds).toBeGreaterThan(2 * probabilityAt([], 'rear-bag-right-air-thread'))
+    expect(falls).toBeLessThan(probabilityAt([], 'rear-bag-right-air-thread'))
   })
   it('never says the same thing twice in a row while something else is likelier', () => {
     const answers: LeakAnswer[] = []
-    const asked: LeakTest[] = []
+    const tests: LeakTest[] = []
     for (let i = 0; i < 6; i++) {
       const test = nextTest(search, answers)!
-      asked.push(test)
+      tests.push(test)
       answers.push({ test, found: false })
     }
-    expect(new Set(asked.map((t) => t.id)).size).toBe(6)
+    expect(new Set(tests.map((t) => t.id)).size).toBe(6)
   })
 })
 
@@ -84,8 +89,8 @@ describe('a thousand leaks drawn by other rates, one in five of them two at once
     return { mean: minutes.reduce((a, b) => a + b, 0) / 1000, ninety: minutes[900]! }
   }
   it('are found in fewer minutes than by the cheapest look first, in the mean and in nine of ten', () => {
-    const [own, cheap] = [found(byWorth), found(cheapestFirst)]
-    expect(own.mean).toBeLessThan(cheap.mean)
-    expect(own.ninety).toBeLessThan(cheap.ninety)
+    const [best, cheap] = [found(byWorth), found(cheapestFirst)]
+    expect(best.mean).toBeLessThan(cheap.mean)
+    expect(best.ninety).toBeLessThan(cheap.ninety)
   })
 })

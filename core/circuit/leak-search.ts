@@ -96,15 +96,15 @@ export function chanceOf(search: LeakSearch, test: LeakTest, leaks: readonly num
   const miss = (chances: readonly number[]) => chances.reduce((product, c) => product * (1 - c), 1)
   switch (test.kind) {
     case 'soap': {
-      const own = leaks.find((i) => search.suspects[i]!.id === test.suspect)
-      return own === undefined ? FALSE_BUBBLES : search.suspects[own]!.seen
+      const leakOfTest = leaks.find((i) => search.suspects[i]!.id === test.suspect)
+      return leakOfTest === undefined ? FALSE_BUBBLES : search.suspects[leakOfTest]!.seen
     }
     case 'listen':
       return 1 - miss(leaks.map(() => LISTEN.heard))
     case 'close-off': {
-      const seen = search.gaugeSees.get(test.tube)!
-      const on = leaks.filter((i) => seen.has(search.suspects[i]!.id))
-      return 1 - (1 - CLOSE_OFF.falsely) * miss(on.map(() => CLOSE_OFF.falls))
+      const visible = search.gaugeSees.get(test.tube)!
+      const leaking = leaks.filter((i) => visible.has(search.suspects[i]!.id))
+      return 1 - (1 - CLOSE_OFF.falsely) * miss(leaking.map(() => CLOSE_OFF.falls))
     }
   }
 }
@@ -130,9 +130,9 @@ function marginals(search: LeakSearch, weights: readonly number[]): number[] {
 
 /** Everything that can leak, the most suspicious first. */
 export function suspicions(search: LeakSearch, answers: readonly LeakAnswer[]): Suspicion[] {
-  const own = marginals(search, posterior(search, answers))
+  const marginal = marginals(search, posterior(search, answers))
   return search.suspects
-    .map((suspect, i) => ({ suspect, probability: own[i]! }))
+    .map((suspect, i) => ({ suspect, probability: marginal[i]! }))
     .toSorted((a, b) => b.probability - a.probability)
 }
 
@@ -175,11 +175,11 @@ function minutesBySoap(search: LeakSearch, chances: readonly number[]): number {
 export function nextTest(search: LeakSearch, answers: readonly LeakAnswer[]): LeakTest | null {
   if (!search.suspects.length) return null
   const weights = posterior(search, answers)
-  const own = marginals(search, weights)
+  const marginal = marginals(search, weights)
   const soap = search.suspects
-    .map((s, i) => ({ s, index: (own[i]! * s.seen) / s.minutes }))
+    .map((s, i) => ({ s, index: (marginal[i]! * s.seen) / s.minutes }))
     .reduce((best, c) => (c.index > best.index ? c : best))
-  const onlySoap = minutesBySoap(search, own)
+  const onlySoap = minutesBySoap(search, marginal)
   let best: { test: LeakTest; minutes: number } = {
     test: search.tests.find((t) => t.kind === 'soap' && t.suspect === soap.s.id)!,
     minutes: onlySoap,
@@ -205,8 +205,8 @@ export function nextTest(search: LeakSearch, answers: readonly LeakAnswer[]): Le
             : 0,
       }
     }
-    const [told, not] = [split(true), split(false)]
-    const minutes = test.minutes + told.sum * told.minutes + not.sum * not.minutes
+    const [heard, not] = [split(true), split(false)]
+    const minutes = test.minutes + heard.sum * heard.minutes + not.sum * not.minutes
     if (minutes < best.minutes) best = { test, minutes }
   }
   return best.test

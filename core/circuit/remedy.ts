@@ -14,10 +14,13 @@ export function remediesFor({ kind, node }: Pick<Joint, 'kind' | 'node'>): Remed
  * @param all of the circuit
  */
 export function touchedBy<J extends Joint>(all: readonly J[], joint: J, remedy: Remedy): J[] {
-  const own = all.filter((j) => j.id === joint.id)
+  const jointHere = all.filter((j) => j.id === joint.id)
   // A thread is turned with its tube out; a new tube has two new ends.
   if (remedy === 'turned-in')
-    return [...own, ...all.filter((j) => j.kind === 'tube' && j.node.id === joint.node.id && j.port === joint.port)]
+    return [
+      ...jointHere,
+      ...all.filter((j) => j.kind === 'tube' && j.node.id === joint.node.id && j.port === joint.port),
+    ]
   if (remedy === 'new-tube' && joint.tube) return all.filter((j) => j.tube?.id === joint.tube!.id)
-  return own
+  return jointHere
 }

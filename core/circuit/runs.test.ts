@@ -97,14 +97,15 @@ describe('the line from compressor to manifold', () => {
           const circuit: Circuit = { nodes, tubes, passages: [], runs: [] }
           const way = feedLines(circuit)
           expect(way?.length ?? Infinity).toBe(fewest(circuit))
-          let at = new Set(nodes.filter((n) => n.kind === 'compressor').map((n) => n.id))
+          let compressors = new Set(nodes.filter((n) => n.kind === 'compressor').map((n) => n.id))
           for (const id of way ?? []) {
             const { from, to } = tubes.find((t) => t.id === id)!
-            const next = [at.has(from.node) ? to.node : null, at.has(to.node) ? from.node : null].filter(
-              (n) => n !== null,
-            )
+            const next = [
+              compressors.has(from.node) ? to.node : null,
+              compressors.has(to.node) ? from.node : null,
+            ].filter((n) => n !== null)
             expect(next.length).toBeGreaterThan(0)
-            at = new Set(next)
+            compressors = new Set(next)
           }
         },
       ),

@@ -59,9 +59,9 @@ export function leakRates(history: readonly LeakHistory[]): Record<SuspectKind, 
   return Object.fromEntries(
     SUSPECT_KINDS.map((kind) => {
       const [leaked, of] = EXPECTED[kind]
-      const own = history.filter((h) => h.kind === kind)
-      const found = own.reduce((sum, h) => sum + h.leaked, 0)
-      const looked = own.reduce((sum, h) => sum + h.looked, 0)
+      const ofKind = history.filter((h) => h.kind === kind)
+      const found = ofKind.reduce((sum, h) => sum + h.leaked, 0)
+      const looked = ofKind.reduce((sum, h) => sum + h.looked, 0)
       return [kind, (leaked + found) / (of + looked)]
     }),
   ) as Record<SuspectKind, number>
@@ -69,20 +69,20 @@ export function leakRates(history: readonly LeakHistory[]): Record<SuspectKind, 
 
 /** Everything of a circuit that can leak: joints, valve cores, seats of valves that stay shut, tubes and bags. */
 export function suspectsOf(circuit: Circuit): Suspect[] {
-  const own = (kind: SuspectKind, id: string, about: string): Suspect => {
-    const [minutes, seen] = LOOK[kind]
-    return { id, kind, about, minutes, seen }
+  const suspect = (kind: SuspectKind, id: string, about: string): Suspect => {
+    const [minutes, chance] = LOOK[kind]
+    return { id, kind, about, minutes, seen: chance }
   }
   return [
-    ...jointsOf(circuit).map((j) => own(j.kind === 'thread' ? 'thread' : 'tube-end', j.id, j.id)),
+    ...jointsOf(circuit).map((j) => suspect(j.kind === 'thread' ? 'thread' : 'tube-end', j.id, j.id)),
     ...circuit.nodes.flatMap((n) => {
-      if (n.kind === 'valve') return [own('core', `${n.id}-core`, n.id)]
-      if (n.kind === 'bag') return [own('bag', `${n.id}-rubber`, n.id)]
+      if (n.kind === 'valve') return [suspect('core', `${n.id}-core`, n.id)]
+      if (n.kind === 'bag') return [suspect('bag', `${n.id}-rubber`, n.id)]
       return n.kind === 'check-valve' || n.kind === 'manifold' || n.kind === 'dump-valve'
-        ? [own('seat', `${n.id}-seat`, n.id)]
+        ? [suspect('seat', `${n.id}-seat`, n.id)]
         : []
     }),
-    ...circuit.tubes.map((t) => own('tube', `${t.id}-tube`, t.id)),
+    ...circuit.tubes.map((t) => suspect('tube', `${t.id}-tube`, t.id)),
   ]
 }
 
@@ -91,28 +91,28 @@ export function beyondCut(circuit: Circuit, tube: string): { bagSide: Set<string
   const cut = circuit.tubes.find((t) => t.id === tube)
   if (!cut) return null
   const reached = (from: { node: string; port: string }) => {
-    const seen = new Set([from.node])
+    const reachedHere = new Set([from.node])
     const queue = [from]
     const tubes = new Set<string>()
     while (queue.length) {
-      const at = queue.pop()!
-      const node = nodeOf(circuit, at.node)
+      const portHere = queue.pop()!
+      const node = nodeOf(circuit, portHere.node)
       // Nothing goes on through what is shut.
-      const through = node.kind === 'manifold' || node.kind === 'check-valve' ? [at.port] : portsOf(node)
+      const through = node.kind === 'manifold' || node.kind === 'check-valve' ? [portHere.port] : portsOf(node)
       for (const port of through) {
         const line = tubeAt(circuit, node.id, port)
         if (!line || line.id === tube) continue
         tubes.add(line.id)
         const next = otherEnd(line, node.id, port)
-        if (seen.has(next.node)) continue
-        seen.add(next.node)
+        if (reachedHere.has(next.node)) continue
+        reachedHere.add(next.node)
         queue.push(next)
       }
     }
-    return { nodes: seen, tubes }
+    return { nodes: reachedHere, tubes }
   }
   const [a, b] = [reached(cut.from), reached(cut.to)]
-  const own = (side: typeof a) =>
+  const suspectsOn = (side: typeof a) =>
     new Set(
       suspectsOf(circuit).flatMap((s) => {
         const joint = jointsOf(circuit).find((j) => j.id === s.about)
@@ -121,7 +121,7 @@ export function beyondCut(circuit: Circuit, tube: string): { bagSide: Set<string
       }),
     )
   const gauge = [...b.nodes].some((n) => ['valve', 'gauge', 'manifold'].includes(nodeOf(circuit, n).kind))
-  const [gaugeSide, bagSide] = gauge ? [own(b), own(a)] : [own(a), own(b)]
+  const [gaugeSide, bagSide] = gauge ? [suspectsOn(b), suspectsOn(a)] : [suspectsOn(a), suspectsOn(b)]
   // The pulled line itself stays on the side whose fitting it is still in: the gauge's.
   gaugeSide.add(`${tube}-tube`)
   return { bagSide, gaugeSide }

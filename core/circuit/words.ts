@@ -61,11 +61,11 @@ export function suspectName(circuit: Circuit, { kind, about }: Pick<Suspect, 'ki
 
 /** What is wrong with a circuit, in a sentence that says what would be right. */
 export function circuitFaultText(circuit: Circuit, { code, node, port }: CircuitFault): string {
-  const own = circuit.nodes.find((n) => n.id === node)
-  const name = own ? nodeName(circuit, own) : node.replace(/-/g, ' ')
+  const nodeHere = circuit.nodes.find((n) => n.id === node)
+  const name = nodeHere ? nodeName(circuit, nodeHere) : node.replace(/-/g, ' ')
   switch (code) {
     case 'open-port':
-      return `The ${name} has nothing in its ${port?.replace(/-/g, ' ')} port: join a line or take the ${own ? NODE_NAMES[own.kind] : 'part'} out.`
+      return `The ${name} has nothing in its ${port?.replace(/-/g, ' ')} port: join a line or take the ${nodeHere ? NODE_NAMES[nodeHere.kind] : 'part'} out.`
     case 'no-way-in':
       return `Nothing can fill the ${name}: join it to a valve or a compressor.`
     case 'bag-missing':

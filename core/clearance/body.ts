@@ -65,11 +65,11 @@ export const hullOf = (points: readonly Anchor[], radius: Meters = 0): Body => (
 export const capsule = (from: Anchor, to: Anchor, radius: Meters): Body => hullOf([from, to], radius)
 
 /** Box along the axes as it stands, from its low corner to its high one. */
-export function box(on: Carrier, low: Vector, high: Vector): Body {
+export function box(carrier: Carrier, low: Vector, high: Vector): Body {
   const ends = [low, high]
   return hullOf(
     [0, 1, 2, 3, 4, 5, 6, 7].map((i) => ({
-      on,
+      on: carrier,
       at: [ends[i & 1]![0], ends[(i >> 1) & 1]![1], ends[i >> 2]![2]] as const,
     })),
   )
@@ -93,9 +93,9 @@ export function bagBody(lower: Vector, upper: Vector, girth: Girth | Meters, til
 }
 
 /** A round plate, as thick as its two faces are apart. */
-export const plateBody = (on: Carrier, face: Vector, back: Vector, radius: Meters): Body => ({
+export const plateBody = (carrier: Carrier, face: Vector, back: Vector, radius: Meters): Body => ({
   ...EMPTY,
-  discs: [face, back].map((center) => ({ center, normal: UP, radius, on })),
+  discs: [face, back].map((center) => ({ center, normal: UP, radius, on: carrier })),
 })
 
 /** All that a hose of this length can reach between its anchors, grown by its own radius. */
@@ -109,5 +109,5 @@ export const hoseBody = (from: Anchor, to: Anchor, length: Meters, radius: Meter
 export function carrierOf({ points, discs, hoses, girth }: Body): Carrier | null {
   const all = [...points, ...discs, ...hoses.flatMap(({ from, to }) => [from, to])]
   const first = all[0]?.on ?? null
-  return girth === null && all.every(({ on }) => on === first) ? first : null
+  return girth === null && all.every(({ on: carrier }) => carrier === first) ? first : null
 }

@@ -123,9 +123,9 @@ export function boundSolver(motion: Motion) {
     }
     const grown = first.body.radius + second.body.radius
     answer.gap = -Infinity
-    for (let held = FRAME; held <= AXLE; held++) {
-      fill(a, first, q, -1, held)
-      fill(b, second, q, 1, held)
+    for (let carried = FRAME; carried <= AXLE; carried++) {
+      fill(a, first, q, -1, carried)
+      fill(b, second, q, 1, carried)
       let least = Infinity
       let up = 0
       let turn = 0
@@ -160,22 +160,22 @@ export function boundSolver(motion: Motion) {
 }
 
 /** A point, a disc's center or a hose's end at a place of `at`, as the next element. */
-function put(out: Supports, at: Float64Array, i: number, q: Question, moves: number, held: number): void {
+function put(out: Supports, places: Float64Array, i: number, q: Question, moves: number, carrier: number): void {
   const k = out.count
-  const y = at[i + 1]! - q.oy
-  const z = at[i + 2]! - q.oz
+  const y = places[i + 1]! - q.oy
+  const z = places[i + 2]! - q.oz
   out.moves[k] = moves
-  out.value[k] = q.nx * at[i]! + q.ny * at[i + 1]! + q.nz * at[i + 2]!
+  out.value[k] = q.nx * places[i]! + q.ny * places[i + 1]! + q.nz * places[i + 2]!
   out.heave[k] = moves === AXLE ? q.way : 0
   out.widens[k] = 0
   let rest = moves === AXLE ? q.wayRest : 0
-  if (moves === held) out.roll[k] = 0
+  if (moves === carrier) out.roll[k] = 0
   else {
     const turn = q.nz * y - q.ny * z
-    out.roll[k] = held === AXLE ? -turn : turn
+    out.roll[k] = carrier === AXLE ? -turn : turn
     rest += (Math.sqrt(y * y + z * z) * q.roll * q.roll) / 2
     // A direction that turns meets the way of what stands still in its eyes: a product of both.
-    if (held === AXLE) rest += q.heave * q.wayLength * q.roll
+    if (carrier === AXLE) rest += q.heave * q.wayLength * q.roll
   }
   out.rest[k] = rest
 }
@@ -184,25 +184,25 @@ function put(out: Supports, at: Float64Array, i: number, q: Question, moves: num
  * Supports of one body along a direction.
  * @param sign -1 for the near side of the first body, 1 for the far side of the second
  */
-function fill(out: Supports, posed: Posed, q: Question, sign: -1 | 1, held: number): void {
-  const { at, onAxle } = posed
+function fill(out: Supports, posed: Posed, q: Question, sign: -1 | 1, carrier: number): void {
+  const { at: places, onAxle } = posed
   out.count = 0
   let i = 0
   for (let p = 0; p < posed.points; p++, i += 3) {
-    put(out, at, i, q, onAxle[p]!, held)
+    put(out, places, i, q, onAxle[p]!, carrier)
     out.count++
   }
   if (posed.discs) {
     const swells = posed.body.girth ? swell(posed, posed.body.girth, q) : NO_SWELL
     for (let d = 0; d < posed.discs; d++, i += 3) {
       const moves = onAxle[posed.points + d]!
-      put(out, at, i, q, moves, held)
-      disc(out, posed, d, q, sign, moves, held, swells)
+      put(out, places, i, q, moves, carrier)
+      disc(out, posed, d, q, sign, moves, carrier, swells)
       out.count++
     }
   }
   for (let h = 0; h < posed.hoses; h++, i += 6) {
-    hose(out, posed, h, i, q, sign, held)
+    hose(out, posed, h, i, q, sign, carrier)
     out.count++
   }
 }
@@ -215,7 +215,7 @@ function disc(
   q: Question,
   sign: -1 | 1,
   moves: number,
-  held: number,
+  carrier: number,
   swells: Swell,
 ): void {
   const k = out.count
@@ -230,8 +230,8 @@ function disc(
   out.widens[k] = sign * flat * swells.heave
   let roll = sign * flat * swells.roll
   let rest = flat * swells.rest
-  if (moves !== held) {
-    const turns = held === AXLE ? -1 : 1
+  if (moves !== carrier) {
+    const turns = carrier === AXLE ? -1 : 1
     const turn = flat > 1e-9 ? (-across * turns * (q.nz * my - q.ny * mz)) / flat : 0
     const least = flat - q.roll
     const bent = least > 0 ? (q.roll * q.roll * (1 + 1 / least)) / 2 : Infinity
@@ -243,17 +243,17 @@ function disc(
 }
 
 /** A hose between its two anchors: half of each, and as far as it can bow. */
-function hose(out: Supports, posed: Posed, h: number, i: number, q: Question, sign: -1 | 1, held: number): void {
-  const { at, onAxle, lengths } = posed
+function hose(out: Supports, posed: Posed, h: number, i: number, q: Question, sign: -1 | 1, carrier: number): void {
+  const { at: places, onAxle, lengths } = posed
   const place = posed.points + posed.discs + 2 * h
   const k = out.count
   const [first, second] = [onAxle[place]!, onAxle[place + 1]!]
-  put(out, at, i, q, first, held)
+  put(out, places, i, q, first, carrier)
   const [value, heave, roll, rest] = [out.value[k]!, out.heave[k]!, out.roll[k]!, out.rest[k]!]
-  put(out, at, i + 3, q, second, held)
-  const fx = at[i + 3]! - at[i]!
-  const fy = at[i + 4]! - at[i + 1]!
-  const fz = at[i + 5]! - at[i + 2]!
+  put(out, places, i + 3, q, second, carrier)
+  const fx = places[i + 3]! - places[i]!
+  const fy = places[i + 4]! - places[i + 1]!
+  const fz = places[i + 5]! - places[i + 2]!
   const f = q.nx * fx + q.ny * fy + q.nz * fz
   const square = fx * fx + fy * fy + fz * fz
   const across = Math.sqrt(Math.max(0, square - f * f))
@@ -262,7 +262,7 @@ function hose(out: Supports, posed: Posed, h: number, i: number, q: Question, si
   const loose =
     first !== second
       ? q.heave * q.wayLength + (axleReach(posed, place, i, q.oy, q.oz) + reach) * q.roll
-      : first === held
+      : first === carrier
         ? 0
         : reach * q.roll
   const length2 = lengths[h]! * lengths[h]!
@@ -279,9 +279,9 @@ function hose(out: Supports, posed: Posed, h: number, i: number, q: Question, si
 }
 
 /** How far a hose's axle end is from the line it turns about. */
-function axleReach({ at, onAxle }: Posed, place: number, i: number, oy: number, oz: number): Meters {
+function axleReach({ at: places, onAxle }: Posed, place: number, i: number, oy: number, oz: number): Meters {
   const k = onAxle[place] ? i : i + 3
-  return Math.hypot(at[k + 1]! - oy, at[k + 2]! - oz)
+  return Math.hypot(places[k + 1]! - oy, places[k + 2]! - oz)
 }
 
 /** How the radius of a bag changes within a cell: a straight line of heave and roll, and what that may miss. */
@@ -295,12 +295,12 @@ interface Swell {
 const NO_SWELL: Swell = { heave: 0, roll: 0, rest: 0, most: 0 }
 
 function swell(posed: Posed, girth: Girth, q: Question): Swell {
-  const { at, motion, points, height } = posed
+  const { at: places, motion, points, height } = posed
   const { forward, roll } = q
   const heave = q.heave * q.wayLength
   const i = 3 * points
   // From the upper plate's center to the lower one's, which the axle carries.
-  const [px, py, pz] = [at[i]! - at[i + 3]!, at[i + 1]! - at[i + 4]!, at[i + 2]! - at[i + 5]!]
+  const [px, py, pz] = [places[i]! - places[i + 3]!, places[i + 1]! - places[i + 4]!, places[i + 2]! - places[i + 5]!]
   const reach = Math.hypot(posed.home[i + 1]! - motion.center[1], posed.home[i + 2]! - motion.center[2])
   const change = heave + reach * roll
   const [low, high] = [height - change, height + change]
@@ -317,7 +317,7 @@ function swell(posed: Posed, girth: Girth, q: Question): Swell {
     }
   // A length bends by the square of what moves across it, and as its end turns.
   const bends = (change * change) / (2 * Math.max(1e-3, low)) + (reach * roll * roll) / 2
-  const [y, z] = [at[i + 1]! - motion.center[1], at[i + 2]! - motion.center[2] - posed.heave]
+  const [y, z] = [places[i + 1]! - motion.center[1], places[i + 2]! - motion.center[2] - posed.heave]
   return {
     heave: (slope * (px * forward + pz)) / height,
     roll: (slope * (pz * y - py * z)) / height,

@@ -32,7 +32,7 @@ const MOTION: Motion = {
 const LOWER: Vector = [0, 0.44, 0.46]
 const UPPER: Vector = [0.01, 0.45, 0.625]
 const BAG = bagBody(LOWER, UPPER, 0.085)
-const on = (carrier: 'axle' | 'frame', at: Vector) => ({ on: carrier, at })
+const anchor = (carrier: 'axle' | 'frame', place: Vector) => ({ on: carrier, at: place })
 
 function gapAt(a: Body, b: Body, heave = 0, roll = 0, motion = MOTION): number {
   const [first, second] = [posedBody(a, motion), posedBody(b, motion)]
@@ -41,8 +41,8 @@ function gapAt(a: Body, b: Body, heave = 0, roll = 0, motion = MOTION): number {
   return distanceSolver()(first, second).gap
 }
 
-const PIPE = capsule(on('frame', [-0.5, 0.3, 0.6]), on('frame', [0.5, 0.33, 0.58]), 0.032)
-const SHOCK = capsule(on('axle', [-0.16, 0.5, 0.36]), on('frame', [-0.1, 0.42, 0.95]), 0.03)
+const PIPE = capsule(anchor('frame', [-0.5, 0.3, 0.6]), anchor('frame', [0.5, 0.33, 0.58]), 0.032)
+const SHOCK = capsule(anchor('axle', [-0.16, 0.5, 0.36]), anchor('frame', [-0.1, 0.42, 0.95]), 0.03)
 const TIRE = box('axle', [-0.4, 0.7, 0], [0.4, 0.96, 0.8])
 
 describe('gaps of a bag', () => {
@@ -64,8 +64,8 @@ describe('gaps of a bag', () => {
 })
 
 describe('distances against closed forms', () => {
-  const at = fc.double({ min: -1, max: 1, noNaN: true })
-  const point = fc.tuple(at, at, at)
+  const coordinate = fc.double({ min: -1, max: 1, noNaN: true })
+  const point = fc.tuple(coordinate, coordinate, coordinate)
   const still: Motion = { ...MOTION, travel: { ...MOTION.travel, jounce: 0, rebound: 0, roll: 0 } }
 
   /** Source: Ericson, Real-Time Collision Detection, 5.1.9, by clamping on both segments. */
@@ -94,8 +94,8 @@ describe('distances against closed forms', () => {
       fc.property(point, point, point, point, (p1, q1, p2, q2) => {
         const exact = segments(p1, q1, p2, q2)
         fc.pre(exact > 1e-6)
-        const a = capsule(on('frame', p1), on('frame', q1), 0)
-        const b = capsule(on('frame', p2), on('frame', q2), 0.01)
+        const a = capsule(anchor('frame', p1), anchor('frame', q1), 0)
+        const b = capsule(anchor('frame', p2), anchor('frame', q2), 0.01)
         expect(Math.abs(gapAt(a, b, 0, 0, still) - (exact - 0.01))).toBeLessThan(1e-9)
       }),
       { numRuns: 3000 },
@@ -110,7 +110,7 @@ describe('distances against closed forms', () => {
         const over = Math.max(0, Math.abs(p[2]) - 0.1)
         const exact = Math.hypot(out, over)
         fc.pre(exact > 1e-6)
-        const ball = capsule(on('frame', p), on('frame', p), 0)
+        const ball = capsule(anchor('frame', p), anchor('frame', p), 0)
         expect(Math.abs(gapAt(bag, ball, 0, 0, still) - exact)).toBeLessThan(1e-9)
       }),
       { numRuns: 3000 },
@@ -143,10 +143,10 @@ describe('distances against closed forms', () => {
 
   test('a hose bows as far as its length lets it, and is straight at its span', () => {
     // Source: ellipse with foci 0.3 apart and string 0.34: half axis across sqrt(0.34² - 0.3²)/2 = 0.08.
-    const hose = hoseBody(on('frame', [0, 0, 0.3]), on('frame', [0, 0, 0.6]), 0.34, 0.01)
+    const hose = hoseBody(anchor('frame', [0, 0, 0.3]), anchor('frame', [0, 0, 0.6]), 0.34, 0.01)
     const wall = box('frame', [0.2, -1, 0], [0.3, 1, 1])
     expect(gapAt(wall, hose)).toBeCloseTo(0.2 - 0.08 - 0.01, 8)
-    const taut = hoseBody(on('frame', [0, 0, 0.3]), on('frame', [0, 0, 0.6]), 0.3, 0.01)
+    const taut = hoseBody(anchor('frame', [0, 0, 0.3]), anchor('frame', [0, 0, 0.6]), 0.3, 0.01)
     expect(gapAt(wall, taut)).toBeCloseTo(0.19, 8)
   })
 })
@@ -179,7 +179,7 @@ describe('distances against a general collision library', () => {
     const radius = random(0.005, 0.06)
     const vector = ([x, y, z]: Vector) => ({ x, y, z })
     return {
-      body: capsule(on('frame', p), on('frame', q), radius),
+      body: capsule(anchor('frame', p), anchor('frame', q), radius),
       shape: new RAPIER.Segment(vector(p), vector(q)),
       at: NONE,
     }
@@ -193,7 +193,7 @@ describe('distances against a general collision library', () => {
     for (let i = 0; i < 5000; i++) {
       const lower: Vector = [random(-0.05, 0.05), random(0.3, 0.55), random(0.4, 0.5)]
       const radius = random(0.04, 0.1)
-      const { body, shape, at } = other(random, i % 2)
+      const { body, shape, at: position } = other(random, i % 2)
       let bag: Body
       let theirs: RAPIER.Shape
       let where: RAPIER.Vector
@@ -213,21 +213,21 @@ describe('distances against a general collision library', () => {
           [lower[0] + radius * c!, lower[1] + radius * s! * Math.cos(tilt), lower[2] + radius * s! * Math.sin(tilt)],
           [upper[0] + radius * c!, upper[1] + radius * s!, upper[2]],
         ])
-        bag = hullOf(corners.map((p) => on('frame', p)))
+        bag = hullOf(corners.map((p) => anchor('frame', p)))
         theirs = new RAPIER.ConvexPolyhedron(Float32Array.from(corners.flat()), null)
         where = NONE
       }
       const [first, second] = [posedBody(bag, MOTION), posedBody(body, MOTION)]
-      const { gap: own, normal } = distanceSolver()(first, second)
-      const core = own + body.radius
+      const { gap: plain, normal } = distanceSolver()(first, second)
+      const core = plain + body.radius
       const moved = (by: number) => ({
-        x: at.x + by * normal[0]!,
-        y: at.y + by * normal[1]!,
-        z: at.z + by * normal[2]!,
+        x: position.x + by * normal[0]!,
+        y: position.y + by * normal[1]!,
+        z: position.z + by * normal[2]!,
       })
       // Where the cores overlap the library's depth is an estimate of its own: that they meet is compared there.
       if (core < 1e-3) {
-        expect(theirs.intersectsShape(where, turned, shape, at, STILL)).toBe(core < -1e-4)
+        expect(theirs.intersectsShape(where, turned, shape, position, STILL)).toBe(core < -1e-4)
         continue
       }
       // Its search can end early, too far off, never too near: it is asked from two distances, and its better answer counts.
@@ -255,7 +255,7 @@ describe('the least gap through the travel', () => {
   const body = fc.oneof(
     fc
       .tuple(carrier, place, carrier, place, number(0.005, 0.06))
-      .map(([c, p, d, q, r]) => capsule(on(c, p), on(d, q), r)),
+      .map(([c, p, d, q, r]) => capsule(anchor(c, p), anchor(d, q), r)),
     fc
       .tuple(carrier, place, place)
       .map(([c, p, q]) =>
@@ -268,7 +268,12 @@ describe('the least gap through the travel', () => {
     fc
       .tuple(place, place, number(1.001, 1.3))
       .map(([p, q, slack]) =>
-        hoseBody(on('axle', p), on('frame', q), slack * Math.hypot(p[0] - q[0], p[1] - q[1], p[2] - q[2]), 0.008),
+        hoseBody(
+          anchor('axle', p),
+          anchor('frame', q),
+          slack * Math.hypot(p[0] - q[0], p[1] - q[1], p[2] - q[2]),
+          0.008,
+        ),
       ),
   )
   const motion = fc.record({
@@ -294,10 +299,10 @@ describe('the least gap through the travel', () => {
     fc.assert(
       fc.property(motion, girth, body, (moving, wide, other) => {
         const bag = bagBody(LOWER, UPPER, wide)
-        const { gap, lower, at, certain } = leastGap(bag, other, moving)
+        const { gap, lower, at: posture, certain } = leastGap(bag, other, moving)
         // What only touches overlapping bodies is bounded by a count; what is apart is certified.
         if (gap > 0) expect(certain).toBe(true)
-        expect(isReachable(moving.travel, at)).toBe(true)
+        expect(isReachable(moving.travel, posture)).toBe(true)
         const [a, b] = [posedBody(bag, moving), posedBody(other, moving)]
         const distance = distanceSolver(1e-7)
         const most = rollLimit(moving.travel)
@@ -320,9 +325,9 @@ describe('the least gap through the travel', () => {
 
   test('parts that ride together keep their gap, and are asked once', () => {
     const plate = plateBody('axle', [0, 0.44, 0.46], [0, 0.44, 0.455], 0.07)
-    const { gap, asked } = leastGap(plate, TIRE, MOTION)
+    const { gap, asked: evaluations } = leastGap(plate, TIRE, MOTION)
     expect(gap).toBeCloseTo(0.7 - 0.44 - 0.07, 9)
-    expect(asked).toBe(1)
+    expect(evaluations).toBe(1)
   })
 
   test('a travel of nothing has the standing gap', () => {

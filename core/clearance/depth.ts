@@ -68,10 +68,10 @@ export function depthSolver(close: Meters): (first: Posed, second: Posed) => Dep
 
   return (first, second) => {
     let upper = Infinity
-    let asked = 0
+    let evaluations = 0
     /** How far the difference reaches along a direction. */
     const reach = (d: Direction): void => {
-      asked++
+      evaluations++
       support(first, d[0], d[1], d[2], pa, 0)
       support(second, -d[0], -d[1], -d[2], pb, 0)
       const h = d[0] * (pa[0]! - pb[0]!) + d[1] * (pa[1]! - pb[1]!) + d[2] * (pa[2]! - pb[2]!)
@@ -97,19 +97,19 @@ export function depthSolver(close: Meters): (first: Posed, second: Posed) => Dep
     for (const [i, j, k] of OCTAHEDRON) open(AXES[i]!, AXES[j]!, AXES[k]!)
     let lower = upper - close
     for (;;) {
-      let at = -1
-      for (let i = 0; i < cells.length; i++) if (at < 0 || cells[i]!.lower < cells[at]!.lower) at = i
-      const cell = cells[at]
+      let index = -1
+      for (let i = 0; i < cells.length; i++) if (index < 0 || cells[i]!.lower < cells[index]!.lower) index = i
+      const cell = cells[index]
       if (!cell || cell.lower >= upper - close) {
         lower = upper - close
         break
       }
-      if (asked > MOST_ASKED) {
+      if (evaluations > MOST_ASKED) {
         lower = cell.lower
         break
       }
       const last = cells.pop()!
-      if (at < cells.length) cells[at] = last
+      if (index < cells.length) cells[index] = last
       const [a, b, c] = cell.corners
       const [ab, bc, ca] = [between(a, b), between(b, c), between(c, a)]
       open(a, ab, ca)

@@ -68,19 +68,19 @@ export function leastGap(first: Body, second: Body, motion: Motion, options: Sea
   const { travel } = motion
   const a = posedBody(first, motion)
   const b = posedBody(second, motion)
-  let asked = 0
+  let evaluations = 0
   const best = { gap: known, at: STANDING }
   let nearer = known === Infinity
   const ask = (heave: Meters, roll: Radians, counts: boolean): Distance => {
     posePair(a, b, heave, roll)
-    const at = distance(a, b)
-    asked++
-    if (counts && at.gap < best.gap) {
-      best.gap = at.gap
+    const gapHere = distance(a, b)
+    evaluations++
+    if (counts && gapHere.gap < best.gap) {
+      best.gap = gapHere.gap
       best.at = { heave, roll }
       nearer = true
     }
-    return at
+    return gapHere
   }
 
   const together = carrierOf(first) !== null && carrierOf(first) === carrierOf(second)
@@ -132,7 +132,7 @@ export function leastGap(first: Body, second: Body, motion: Motion, options: Sea
       lower = best.gap - tolerance
       break
     }
-    if (best.gap < enough || asked > (best.gap < 0 ? MOST_ASKED_INSIDE : MOST_ASKED)) {
+    if (best.gap < enough || evaluations > (best.gap < 0 ? MOST_ASKED_INSIDE : MOST_ASKED)) {
       lower = cell.lower
       break
     }
@@ -146,9 +146,9 @@ export function leastGap(first: Body, second: Body, motion: Motion, options: Sea
     }
   }
   const certain = best.gap - lower <= tolerance + 1e-12
-  if (!nearer) return { gap: known, at: STANDING, lower, asked, certain }
+  if (!nearer) return { gap: known, at: STANDING, lower, asked: evaluations, certain }
   posePair(a, b, best.at.heave, best.at.roll)
-  return { gap: fine(a, b).gap, at: best.at, lower, asked, certain }
+  return { gap: fine(a, b).gap, at: best.at, lower, asked: evaluations, certain }
 }
 
 /** Binary heap, the least lower bound first. */

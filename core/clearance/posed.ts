@@ -33,11 +33,11 @@ export interface Posed {
 /** Makes room for a body's poses; it stands until `poseBody` moves it. */
 export function posedBody(body: Body, motion: Motion): Posed {
   const places = [
-    ...body.points.map(({ at, on }) => ({ at, on })),
-    ...body.discs.map(({ center, on }) => ({ at: center, on })),
+    ...body.points.map(({ at: place, on: carrier }) => ({ at: place, on: carrier })),
+    ...body.discs.map(({ center, on: carrierHere }) => ({ at: center, on: carrierHere })),
     ...body.hoses.flatMap(({ from, to }) => [from, to]),
   ]
-  const home = Float64Array.from(places.flatMap(({ at }) => [...at]))
+  const home = Float64Array.from(places.flatMap(({ at: position }) => [...position]))
   const homeNormals = Float64Array.from(body.discs.flatMap(({ normal }) => [...normal]))
   const posed: Posed = {
     body,
@@ -46,7 +46,7 @@ export function posedBody(body: Body, motion: Motion): Posed {
     home,
     normals: Float64Array.from(homeNormals),
     homeNormals,
-    onAxle: Uint8Array.from(places, ({ on }) => (on === 'axle' ? 1 : 0)),
+    onAxle: Uint8Array.from(places, ({ on: carrierFound }) => (carrierFound === 'axle' ? 1 : 0)),
     points: body.points.length,
     discs: body.discs.length,
     hoses: body.hoses.length,
@@ -63,11 +63,11 @@ export function posedBody(body: Body, motion: Motion): Posed {
 function follow(posed: Posed) {
   const { girth } = posed.body
   if (!girth || posed.discs < 2) return
-  const { at } = posed
+  const { at: places } = posed
   const i = 3 * posed.points
-  const x = at[i + 3]! - at[i]!
-  const y = at[i + 4]! - at[i + 1]!
-  const z = at[i + 5]! - at[i + 2]!
+  const x = places[i + 3]! - places[i]!
+  const y = places[i + 4]! - places[i + 1]!
+  const z = places[i + 5]! - places[i + 2]!
   posed.height = Math.sqrt(x * x + y * y + z * z)
   posed.radii.fill(radiusAt(girth, posed.height))
 }
@@ -87,7 +87,7 @@ export function posePair(first: Posed, second: Posed, heave: Meters, roll: Radia
 }
 
 function place(posed: Posed, heave: Meters, c: number, s: number, forward: Meters): void {
-  const { at, home, onAxle, normals, homeNormals, motion, points } = posed
+  const { at: places, home, onAxle, normals, homeNormals, motion, points } = posed
   const cy = motion.center[1]
   const cz = motion.center[2]
   posed.heave = heave
@@ -95,9 +95,9 @@ function place(posed: Posed, heave: Meters, c: number, s: number, forward: Meter
     if (!onAxle[k]) continue
     const y = home[i + 1]! - cy
     const z = home[i + 2]! - cz
-    at[i] = home[i]! + forward
-    at[i + 1] = cy + c * y - s * z
-    at[i + 2] = cz + s * y + c * z + heave
+    places[i] = home[i]! + forward
+    places[i + 1] = cy + c * y - s * z
+    places[i + 2] = cz + s * y + c * z + heave
   }
   for (let k = 0, i = 0; k < posed.discs; k++, i += 3) {
     if (!onAxle[points + k]) continue
@@ -119,13 +119,13 @@ const NEARLY_FACING = 1e-4
  * @returns nothing; a body without elements is refused where it is made
  */
 export function support(posed: Posed, dx: number, dy: number, dz: number, out: Float64Array, offset: number): void {
-  const { at, normals, radii, lengths } = posed
+  const { at: places, normals, radii, lengths } = posed
   let best = -Infinity
   let i = 0
   for (let k = 0; k < posed.points; k++, i += 3) {
-    const x = at[i]!
-    const y = at[i + 1]!
-    const z = at[i + 2]!
+    const x = places[i]!
+    const y = places[i + 1]!
+    const z = places[i + 2]!
     const along = dx * x + dy * y + dz * z
     if (along > best) {
       best = along
@@ -151,9 +151,9 @@ export function support(posed: Posed, dx: number, dy: number, dz: number, out: F
       pz -= rest * nz
       flat = Math.sqrt(px * px + py * py + pz * pz)
     }
-    const x = at[i]!
-    const y = at[i + 1]!
-    const z = at[i + 2]!
+    const x = places[i]!
+    const y = places[i + 1]!
+    const z = places[i + 2]!
     const radius = radii[k]!
     const along = dx * x + dy * y + dz * z + radius * flat
     if (along > best) {
@@ -165,9 +165,9 @@ export function support(posed: Posed, dx: number, dy: number, dz: number, out: F
     }
   }
   for (let k = 0; k < posed.hoses; k++, i += 6) {
-    const fx = at[i + 3]! - at[i]!
-    const fy = at[i + 4]! - at[i + 1]!
-    const fz = at[i + 5]! - at[i + 2]!
+    const fx = places[i + 3]! - places[i]!
+    const fy = places[i + 4]! - places[i + 1]!
+    const fz = places[i + 5]! - places[i + 2]!
     const between = fx * fx + fy * fy + fz * fz
     // A hose pulled straight is a line: its two half axes across are nothing.
     const across2 = Math.max(0, lengths[k]! * lengths[k]! - between) / 4
@@ -177,13 +177,13 @@ export function support(posed: Posed, dx: number, dy: number, dz: number, out: F
     const my = across2 * dy + (f * fy) / 4
     const mz = across2 * dz + (f * fz) / 4
     const size = Math.sqrt(Math.max(0, dx * mx + dy * my + dz * mz))
-    const along = dx * (at[i]! + fx / 2) + dy * (at[i + 1]! + fy / 2) + dz * (at[i + 2]! + fz / 2) + size
+    const along = dx * (places[i]! + fx / 2) + dy * (places[i + 1]! + fy / 2) + dz * (places[i + 2]! + fz / 2) + size
     if (along > best) {
       best = along
       const reach = size > 1e-300 ? 1 / size : 0
-      out[offset] = at[i]! + fx / 2 + reach * mx
-      out[offset + 1] = at[i + 1]! + fy / 2 + reach * my
-      out[offset + 2] = at[i + 2]! + fz / 2 + reach * mz
+      out[offset] = places[i]! + fx / 2 + reach * mx
+      out[offset + 1] = places[i + 1]! + fy / 2 + reach * my
+      out[offset + 2] = places[i + 2]! + fz / 2 + reach * mz
     }
   }
 }

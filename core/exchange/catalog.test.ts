@@ -50,8 +50,8 @@ describe('export then import', () => {
   test('kits: the same over what is there; into an empty shop all but what a table has no column for', () => {
     const kits = demoKits()
     expect(throughCsv('kits', kits, 'there')).toEqual(kits)
-    const fresh = throughCsv('kits', kits, 'nothing') as typeof kits
-    fresh.forEach((kit, i) => {
+    const rows = throughCsv('kits', kits, 'nothing') as typeof kits
+    rows.forEach((kit, i) => {
       const { fasteners, operations, brackets, parts, mounting, bag, ...rest } = kits[i]!
       expect([fasteners, operations, brackets, parts, mounting].length).toBe(5)
       expect(kit).toMatchObject({ ...rest, ...(bag ? { bag: { ...bag, diameters: null } } : {}) })

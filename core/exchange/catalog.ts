@@ -48,17 +48,17 @@ type Tree = Record<string, unknown>
 const isTree = (value: unknown): value is Tree => typeof value === 'object' && value !== null && !Array.isArray(value)
 
 function read(tree: unknown, path: string): unknown {
-  return path.split('.').reduce<unknown>((at, key) => (isTree(at) ? at[key] : undefined), tree)
+  return path.split('.').reduce<unknown>((keyHere, key) => (isTree(keyHere) ? keyHere[key] : undefined), tree)
 }
 function write(tree: Tree, path: string, value: unknown): void {
   const keys = path.split('.')
   const last = keys.pop()!
-  let at = tree
+  let branch = tree
   for (const key of keys) {
-    if (!isTree(at[key])) at[key] = {}
-    at = at[key] as Tree
+    if (!isTree(branch[key])) branch[key] = {}
+    branch = branch[key] as Tree
   }
-  at[last] = value
+  branch[last] = value
 }
 /** A group of which every part is empty is no group. */
 function collapse(tree: Tree, path: string): void {
@@ -98,12 +98,12 @@ export function fromRow(
       if (!before && field.empty !== undefined) write(document, field.at, structuredClone(field.empty))
       continue
     }
-    const given = row[field.name] ?? null
-    if (was && JSON.stringify(was[field.name]) === JSON.stringify(given)) continue
-    if (given === null) write(document, field.at, field.empty === undefined ? null : structuredClone(field.empty))
-    else if (!field.read) write(document, field.at, given)
+    const cell = row[field.name] ?? null
+    if (was && JSON.stringify(was[field.name]) === JSON.stringify(cell)) continue
+    if (cell === null) write(document, field.at, field.empty === undefined ? null : structuredClone(field.empty))
+    else if (!field.read) write(document, field.at, cell)
     else {
-      const parsed = field.read(String(Array.isArray(given) ? given.join(';') : given))
+      const parsed = field.read(String(Array.isArray(cell) ? cell.join(';') : cell))
       if (parsed.ok) write(document, field.at, parsed.value)
       else problems.push({ row: number, column: field.name, message: parsed.why })
     }

@@ -111,8 +111,8 @@ export const needsText = (needs: Application['needs']): string => needs.map(need
 
 function parseNeed(text: string): Parsed<Need> {
   // Only the first arrow parts; one in what is said stays there, and one without a condition before it parts nothing.
-  const at = /^(part|work): /.test(text) ? -1 : text.indexOf(THEN)
-  const [before, after] = at < 0 ? ['', text] : [text.slice(0, at), text.slice(at + THEN.length)]
+  const index = /^(part|work): /.test(text) ? -1 : text.indexOf(THEN)
+  const [before, after] = index < 0 ? ['', text] : [text.slice(0, index), text.slice(index + THEN.length)]
   const when = parseConditions(before)
   if (!when.ok) return when
   const match = /^(part|work): (.+?)(?: \[(.+?)(?: #([a-z0-9-]+))? x([\d.]+)\])?(?: \+([\d.]+) min)?$/.exec(
@@ -142,11 +142,11 @@ export const excludesText = (excludes: Application['excludes']): string =>
   excludes.map((e) => `${conditionsText(e.when)}${THEN}${escaped(e.says)}`).join(ENTRY)
 
 function parseExclude(text: string): Parsed<Application['excludes'][number]> {
-  const at = text.indexOf(THEN)
-  if (at < 0) return no(`"${text}" must read like "brakes = drum => why not"`)
-  const when = parseConditions(text.slice(0, at))
+  const index = text.indexOf(THEN)
+  if (index < 0) return no(`"${text}" must read like "brakes = drum => why not"`)
+  const when = parseConditions(text.slice(0, index))
   return when.ok
-    ? { ok: true, value: { when: when.value, says: unescaped(text.slice(at + THEN.length).trim()) } }
+    ? { ok: true, value: { when: when.value, says: unescaped(text.slice(index + THEN.length).trim()) } }
     : when
 }
 

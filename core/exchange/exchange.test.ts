@@ -82,8 +82,8 @@ describe('loads as CSV', () => {
   const head = 'load_case,name,place,weight_lb\n'
   const weights = (csv: string) => {
     const read = loadsFromCsv(csv, job, newId)
-    const fresh = read.ok ? read.value.loadCases.filter((c) => c.name === 'A') : []
-    return read.ok ? fresh.flatMap((c) => c.items.map((i) => Math.round(i.mass / POUND))) : where(read)
+    const added = read.ok ? read.value.loadCases.filter((c) => c.name === 'A') : []
+    return read.ok ? added.flatMap((c) => c.items.map((i) => Math.round(i.mass / POUND))) : where(read)
   }
   test('a stray quotation mark spoils its own row and no other', () => {
     const csv = `${head}A,"Anvil,bed,200\nA,Tongs,bed,20\nA,"Bellows, old",bed,300\n`
@@ -123,13 +123,13 @@ describe('readings as CSV', () => {
     expect(readingsFromCsv(readingsToCsv(job, stands), job, stands)).toEqual({ ok: true, value: [] })
   })
   test('into an empty job: every reading, to the last digit of the tape', () => {
-    const fresh = readingsFromCsv(readingsToCsv(job, stands), job, [])
-    if (!fresh.ok) throw new Error(problems(fresh).join())
+    const added = readingsFromCsv(readingsToCsv(job, stands), job, [])
+    if (!added.ok) throw new Error(problems(added).join())
     const heights = stands.filter(
       (r): r is BayRecord & { body: { kind: 'height'; value: number } } => r.body.kind === 'height',
     )
-    expect(fresh.value).toHaveLength(heights.length)
-    fresh.value.forEach(({ body, corrects }, i) => {
+    expect(added.value).toHaveLength(heights.length)
+    added.value.forEach(({ body, corrects }, i) => {
       expect(corrects).toBeNull()
       expect(body.value).toBeCloseTo(heights[i]!.body.value, 8)
     })

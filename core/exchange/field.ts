@@ -14,10 +14,10 @@ export type Field = Column<string> & {
 }
 
 /** A column by name, what its cells hold, and where in the document it belongs (dotted). */
-export const f = (name: string, kind: Field['kind'], at: string, more: Partial<Field> = {}): Field => ({
+export const f = (name: string, kind: Field['kind'], path: string, more: Partial<Field> = {}): Field => ({
   name,
   kind,
-  at,
+  at: path,
   ...more,
 })
 /** Of a column that a row has to have. */

@@ -92,10 +92,10 @@ export function loadsFromCsv(text: string, job: Job, newId: () => string): Read<
   const fittings = byCase.get(ALWAYS) ?? job.fittings
   byCase.delete(ALWAYS)
   const known = job.loadCases.map((c): LoadCase => ({ ...c, items: byCase.get(c.name) ?? c.items }))
-  const fresh = [...byCase]
+  const added = [...byCase]
     .filter(([name]) => !job.loadCases.some((c) => c.name === name))
     .map(([name, list]): LoadCase => ({ id: newId(), name, items: list }))
-  const loadCases = [...known, ...fresh]
+  const loadCases = [...known, ...added]
   const tooMany = loadCases.length > MAX_CASES || loadCases.some((c) => c.items.length > MAX_ITEMS)
   return tooMany
     ? {

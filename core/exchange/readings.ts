@@ -54,8 +54,8 @@ export function readingsFromCsv(text: string, job: Job, standing: readonly BayRe
   const table = readTable(text, COLUMNS)
   if (!table.ok) return table
   const problems: Problem[] = []
-  const fresh: NewReading[] = []
-  const seen = new Set<string>()
+  const added: NewReading[] = []
+  const corners = new Set<string>()
   table.value.forEach(({ number, cells: row }) => {
     const wrong = (column: string, message: string) => problems.push({ row: number, column, message })
     const loadCase = row.load_case === null ? null : job.loadCases.find((c) => c.name === row.load_case)
@@ -81,13 +81,13 @@ export function readingsFromCsv(text: string, job: Job, standing: readonly BayRe
       return
     }
     const body = checked.data as Height
-    if (seen.has(slot(body))) return wrong('corner', 'this corner is there twice for the same timing, load and mark')
-    seen.add(slot(body))
+    if (corners.has(slot(body))) return wrong('corner', 'this corner is there twice for the same timing, load and mark')
+    corners.add(slot(body))
     const before = ofKind(standing, 'height').findLast((s) => slot(s.body) === slot(body))
     if (before && same(before.body, body)) return
-    fresh.push({ body, corrects: before?.id ?? null })
+    added.push({ body, corrects: before?.id ?? null })
   })
-  return problems.length ? { ok: false, problems } : { ok: true, value: fresh }
+  return problems.length ? { ok: false, problems } : { ok: true, value: added }
 }
 
 const slot = (b: Height) => [b.timing, b.load, b.loadCase, b.corner, b.mark].join(':')

@@ -15,8 +15,8 @@ describe('instructions as a spreadsheet', () => {
       if (!bolts.ok) continue
       for (const [i, f] of fasteners.entries()) {
         const { spec, ...rest } = bolts.value[i]!
-        const { spec: was, ...own } = f
-        expect(rest).toEqual(own)
+        const { spec: was, ...restHere } = f
+        expect(rest).toEqual(restHere)
         for (const [key, value] of Object.entries(was))
           if (typeof value === 'number') expect((spec as unknown as Record<string, number>)[key]).toBeCloseTo(value, 6)
           else expect((spec as unknown as Record<string, unknown>)[key]).toBe(value)

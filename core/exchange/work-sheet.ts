@@ -119,10 +119,10 @@ function operationOf({ cells }: Row1, say: Say): unknown {
   if (!when.ok) say('when', when.why)
   const hardware = parts(cells.hardware!).map((part) => {
     const match = HARDWARE.exec(part)
-    const own = parseConditions(match?.[3] ?? '')
+    const conditions = parseConditions(match?.[3] ?? '')
     if (!match) say('hardware', `"${part}" must read like "2 x Washer"`)
-    if (!own.ok) say('hardware', own.why)
-    return { count: Number(match?.[1] ?? 0), name: match?.[2] ?? '', when: own.ok ? own.value : [] }
+    if (!conditions.ok) say('hardware', conditions.why)
+    return { count: Number(match?.[1] ?? 0), name: match?.[2] ?? '', when: conditions.ok ? conditions.value : [] }
   })
   const fates = parts(cells.fates!).map((part) => {
     const match = FATE.exec(part)
@@ -203,7 +203,7 @@ const COLUMN_OF: Record<string, string> = {
   max: 'torque',
 }
 function readSheet<T>(
-  given: string,
+  text: string,
   columns: readonly Column<string>[],
   make: (row: Row1, say: Say) => unknown,
   schema: {
@@ -212,7 +212,7 @@ function readSheet<T>(
     ): { success: true; data: T } | { success: false; error: { issues: { path: PropertyKey[]; message: string }[] } }
   },
 ): Read<T[]> {
-  const table = readTable(given, columns)
+  const table = readTable(text, columns)
   if (!table.ok) return table
   const problems: Problem[] = []
   const values = table.value.flatMap((row) => {
@@ -233,7 +233,7 @@ function readSheet<T>(
 }
 
 /** Reads what `operationsSheet` writes, or a person typed like it. @returns operations, or every problem with row and column */
-export const readOperations = (given: string): Read<Operation[]> =>
-  readSheet(given, OPERATION, operationOf, operationSchema)
+export const readOperations = (text: string): Read<Operation[]> =>
+  readSheet(text, OPERATION, operationOf, operationSchema)
 /** Reads what `fastenersSheet` writes; torques in the unit that the head gives, such as `torque_lb-ft`. */
-export const readFasteners = (given: string): Read<Fastener[]> => readSheet(given, FASTENER, fastenerOf, fastenerSchema)
+export const readFasteners = (text: string): Read<Fastener[]> => readSheet(text, FASTENER, fastenerOf, fastenerSchema)

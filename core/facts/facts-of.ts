@@ -30,11 +30,11 @@ export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutco
   const corrections = correctionsOf(job, sound, read.cases)
   const { cases: loaded, springs } = correctedCases(job, read, corrections)
   const estimates = caseEstimates(job, sound, loaded)
-  const cases = loaded.map((at, i) => assessCase(job, sound, at, springs.rear, estimates?.[i] ?? null))
+  const cases = loaded.map((loadedCase, i) => assessCase(job, sound, loadedCase, springs.rear, estimates?.[i] ?? null))
   const active = cases.find((c) => c.loadCase.id === job.activeCase) ?? cases[0]!
   const late = lateRecords(standing)
   const torques = plan?.ok ? torqueStates(plan.plan, standing, proof) : []
-  const chosen = kitsLeft(job).map((own) => assessKit(job, own.kit, active, decidedCatalog(own), active))
+  const chosen = kitsLeft(job).map((jobKit) => assessKit(job, jobKit.kit, active, decidedCatalog(jobKit), active))
   return {
     job,
     standing,

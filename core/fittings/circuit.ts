@@ -112,10 +112,13 @@ export const circuitSchema = z
       if (tube.bore >= tube.outside) refuse(['tubes', i, 'bore'], 'bore must be under the outside diameter')
       for (const end of ['from', 'to'] as const) {
         const { node, port } = tube[end]
-        const own = known.get(node)
-        if (!own) refuse(['tubes', i, end, 'node'], `"${node}" is not a node of this circuit`)
-        else if (!portsOf(own).includes(port))
-          refuse(['tubes', i, end, 'port'], `"${port}" is not a port of a ${own.kind}: ${portsOf(own).join(', ')}`)
+        const nodeHere = known.get(node)
+        if (!nodeHere) refuse(['tubes', i, end, 'node'], `"${node}" is not a node of this circuit`)
+        else if (!portsOf(nodeHere).includes(port))
+          refuse(
+            ['tubes', i, end, 'port'],
+            `"${port}" is not a port of a ${nodeHere.kind}: ${portsOf(nodeHere).join(', ')}`,
+          )
         const key = `${node} ${port}`
         if (taken.has(key)) refuse(['tubes', i, end], `another line is in ${port} of ${node} already`)
         taken.add(key)

@@ -3,18 +3,22 @@ import { demoJob, demoKits } from '../../demo/shop'
 import { jobSchema, kitAt, kitsLeft, withKit, type JobKit } from '.'
 
 const kitOf = (id: string) => demoKits().find((k) => k.id === id)!
-const own = (id: string, work: JobKit['work']): JobKit => ({ kit: kitOf(id), decided: null, work })
+const jobKit = (id: string, work: JobKit['work']): JobKit => ({ kit: kitOf(id), decided: null, work })
 const pick = (id: string) => ({ kit: kitOf(id), decided: null })
 const list = (kits: readonly JobKit[]) => kits.map(({ kit, work }) => [kit.axle, kit.id, work])
 
 describe('picking a kit', () => {
   test('what was only going to be fitted is let go', () => {
-    const kits = withKit([own('ninebark-twofold', 'fit')], 'rear', pick('ninebark-onefold'))
+    const kits = withKit([jobKit('ninebark-twofold', 'fit')], 'rear', pick('ninebark-onefold'))
     expect(list(kits)).toEqual([['rear', 'ninebark-onefold', 'fit']])
     expect(withKit(kits, 'rear', null)).toEqual([])
   })
   test('what the vehicle came in with comes off, before the other goes on; the other axle is left alone', () => {
-    const kits = withKit([own('quill-fore', 'fit'), own('ninebark-coach-wide', 'keep')], 'rear', pick('quill-coach'))
+    const kits = withKit(
+      [jobKit('quill-fore', 'fit'), jobKit('ninebark-coach-wide', 'keep')],
+      'rear',
+      pick('quill-coach'),
+    )
     expect(list(kits)).toEqual([
       ['front', 'quill-fore', 'fit'],
       ['rear', 'ninebark-coach-wide', 'take-off'],
@@ -25,7 +29,7 @@ describe('picking a kit', () => {
     expect(kitsLeft(job).map(({ kit }) => kit.id)).toEqual(['quill-fore', 'quill-coach'])
   })
   test('picked again it stays on, by what it was decided by then', () => {
-    const there = own('ninebark-twofold', 'keep')
+    const there = jobKit('ninebark-twofold', 'keep')
     const off = withKit([there], 'rear', null)
     expect(list(off)).toEqual([['rear', 'ninebark-twofold', 'take-off']])
     expect(withKit(off, 'rear', pick('ninebark-twofold'))).toEqual([there])
@@ -42,7 +46,7 @@ describe('kits of a job', () => {
   ])('%j', (kits, fine) => {
     const read = jobSchema.safeParse({
       ...job,
-      kits: kits.map((k) => own(k.split(':')[0]!, k.split(':')[1] as JobKit['work'])),
+      kits: kits.map((k) => jobKit(k.split(':')[0]!, k.split(':')[1] as JobKit['work'])),
     })
     expect(read.success).toBe(fine)
   })

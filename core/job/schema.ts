@@ -180,9 +180,9 @@ export const kitsLeft = (job: Pick<Job, 'kits'>): JobKit[] => job.kits.filter(({
  */
 export const withKit = (kits: readonly JobKit[], axle: AxleEnd, picked: Omit<JobKit, 'work'> | null): JobKit[] =>
   AXLES.flatMap((end): JobKit[] => {
-    const own = kits.filter(({ kit }) => kit.axle === end)
-    if (end !== axle) return own
-    const there = own.find(({ work }) => work !== 'fit')
+    const thereHere = kits.filter(({ kit }) => kit.axle === end)
+    if (end !== axle) return thereHere
+    const there = thereHere.find(({ work }) => work !== 'fit')
     if (there && there.kit.id === picked?.kit.id) return [{ ...there, work: 'keep' }]
     return [
       ...(there ? [{ ...there, work: 'take-off' as const }] : []),

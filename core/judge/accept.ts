@@ -24,7 +24,7 @@ export function closedBy(records: readonly BayRecord[]): RecordOf<'handed-over'>
  * Why the job as it stands cannot take a record: a step that is not in its plan, a torque on a fastener that is not
  * there, a reading from the future, a visit that is closed, a handover with something still open.
  * @param records those the job has, oldest first
- * @param at when it was done, ms since 1970, by the server's clock
+ * @param time when it was done, ms since 1970, by the server's clock
  * @param now ms since 1970, by the server's clock
  * @returns null where it can be taken
  */
@@ -32,11 +32,11 @@ export function refusalOf(
   job: Job,
   records: readonly BayRecord[],
   input: RecordInput,
-  at: number,
+  time: number,
   now: number,
 ): Refusal | null {
   const left = closedBy(records)
-  if (left && !isLate(left, at) && !isSlip(left, input, now))
+  if (left && !isLate(left, time) && !isSlip(left, input, now))
     return { field: 'kind', code: 'visit-closed', about: left.at }
   let assessment: Assessment | null = null
   const context = { job, records, assess: () => (assessment ??= assessJob(job, records)), now }
@@ -47,7 +47,7 @@ export function refusalOf(
   return null
 }
 /** Done before the vehicle left: a tablet was away. It is kept, and reopens what it touches. */
-const isLate = (left: BayRecord, at: number): boolean => at <= Date.parse(left.at)
+const isLate = (left: BayRecord, time: number): boolean => time <= Date.parse(left.at)
 /**
  * Whether a hand-over may still be taken back as a slip.
  * @param now ms since 1970

@@ -47,12 +47,12 @@ export const airStage = defineStage({
       evidence: (facts) => owedConnections(facts).flatMap((c) => (c.reading && !c.missing ? [c.reading.id] : [])),
       never: (facts) =>
         neverWithoutAir(facts) ??
-        (kept(facts, owedConnections(facts).length + faultsOf(facts.job).length) ? 'kept' : null),
+        (isKept(facts, owedConnections(facts).length + faultsOf(facts.job).length) ? 'kept' : null),
     },
     'air-check': {
       missing: (facts) => owedChecks(facts).flatMap((c) => c.missing ?? []),
       evidence: (facts) => owedChecks(facts).flatMap((c) => (c.missing ? [] : c.records)),
-      never: (facts) => neverWithoutAir(facts) ?? (kept(facts, owedChecks(facts).length) ? 'kept' : null),
+      never: (facts) => neverWithoutAir(facts) ?? (isKept(facts, owedChecks(facts).length) ? 'kept' : null),
     },
   },
   stops: ({ air }) =>
@@ -94,4 +94,4 @@ export const airStage = defineStage({
 const canLeak = (job: Job, id: string) =>
   connectionsOf(job).some((c) => c.id === id) || suspectsOf(circuitOf(job)).some((s) => s.id === id)
 
-const kept = ({ air }: Facts, owed: number) => air.checks.length > 0 && owed === 0
+const isKept = ({ air }: Facts, owed: number) => air.checks.length > 0 && owed === 0

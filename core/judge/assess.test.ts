@@ -79,7 +79,7 @@ describe('fitment', () => {
 describe('in-coil maximum by coil gap', () => {
   const core = kit('kettleworth-core-92')
   const { threshold, wideMaximum } = core.bag.coilGap!
-  const at = (gap: number | null) =>
+  const limitAt = (gap: number | null) =>
     bagOn(core, demoJob('0415').job.vehicle, answered(demoJob('0415').job.survey, { coilGapStanding: gap })).maximum
       .value
   // Common practice, no published source: within tape error of the threshold, and while nobody measured, the lower one.
@@ -89,7 +89,7 @@ describe('in-coil maximum by coil gap', () => {
     [threshold, wideMaximum],
     [threshold + INCH / 2, wideMaximum],
     [null, wideMaximum],
-  ])('gap %s m: %d Pa', (gap, limit) => expect(at(gap)).toBe(limit))
+  ])('gap %s m: %d Pa', (gap, limit) => expect(limitAt(gap)).toBe(limit))
   test('a minimum never goes below 5 psi', () => {
     const low: AirKit = { ...core, bag: { ...core.bag, minimum: 20_000 } }
     expect(bagOn(low, demoJob('0415').job.vehicle, demoJob('0415').job.survey).minimum.value / PSI).toBeCloseTo(5, 9)

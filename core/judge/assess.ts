@@ -21,7 +21,7 @@ export function assessJob(
   records: readonly BayRecord[],
   plan: PlanOutcome | null = planFor(job, records),
 ): Assessment {
-  const seen = records.some((r) => r.body.kind === 'finding') ? { ...job, survey: foundSurvey(job, records) } : job
-  const { job: _job, ...facts } = factsOf(seen, records, plan)
-  return { ...facts, ...judge({ job: seen, ...facts }) }
+  const judged = records.some((r) => r.body.kind === 'finding') ? { ...job, survey: foundSurvey(job, records) } : job
+  const { job: _job, ...facts } = factsOf(judged, records, plan)
+  return { ...facts, ...judge({ job: judged, ...facts }) }
 }

@@ -41,12 +41,12 @@ function limitsOf(
 ): Limit[] {
   switch (body.kind) {
     case 'torque': {
-      const own = torques.find((t) => t.step.id === body.step && t.fastener.id === body.fastener)
-      return own ? fastenerLimits(own.fastener, own.makerFigure) : []
+      const state = torques.find((t) => t.step.id === body.step && t.fastener.id === body.fastener)
+      return state ? fastenerLimits(state.fastener, state.makerFigure) : []
     }
     case 'gap': {
-      const own = gaps.find((g) => g.reading?.id === id)
-      return own ? [own.limit, ...(own.high ? [own.high] : [])] : []
+      const gap = gaps.find((g) => g.reading?.id === id)
+      return gap ? [gap.limit, ...(gap.high ? [gap.high] : [])] : []
     }
     case 'height':
       return check === 'level' ? [practice(LEVEL_TOLERANCE, 'a quarter inch to the aim, and from side to side')] : []
@@ -61,12 +61,14 @@ function limitsOf(
         : []
     }
     case 'air-check': {
-      const own = air.checks.find((c) => c.records.includes(id))
-      return own?.verdict ? [practice(own.verdict.allowed, 'may be lost in that time from that pressure')] : []
+      const checkHere = air.checks.find((c) => c.records.includes(id))
+      return checkHere?.verdict
+        ? [practice(checkHere.verdict.allowed, 'may be lost in that time from that pressure')]
+        : []
     }
     case 'bag-pressure': {
-      const own = air.pressures.find((p) => p.axle === body.axle)
-      return own ? [own.minimum, own.maximum] : []
+      const setPressure = air.pressures.find((p) => p.axle === body.axle)
+      return setPressure ? [setPressure.minimum, setPressure.maximum] : []
     }
     default:
       return []
@@ -76,6 +78,6 @@ function limitsOf(
 /** What proves a final check, record by record: who, when, in which state, against which limits. */
 export const chainOf = (facts: Chained, { check, evidence }: FinalCheckReport): ChainLink[] =>
   evidence().flatMap((id) => {
-    const own = facts.proof.evidence.get(id)
-    return own ? [{ ...own, limits: limitsOf(facts, check, own.record) }] : []
+    const proofOf = facts.proof.evidence.get(id)
+    return proofOf ? [{ ...proofOf, limits: limitsOf(facts, check, proofOf.record) }] : []
   })

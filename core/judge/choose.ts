@@ -35,11 +35,11 @@ export const chooseStage = defineStage({
   checks: {},
   stops: (facts): Stop[] =>
     facts.job.kits.length
-      ? facts.chosen.flatMap((own): Stop[] => {
-          const rules = forbidden(facts, own)
-          if (rules.length) return [{ code: 'kit-does-not-fit', about: own.kit.name, hard: true }]
-          return own.fit.verdict === 'needs-answer'
-            ? [{ code: 'kit-needs-answer', about: own.kit.name, hard: true }]
+      ? facts.chosen.flatMap((assessed): Stop[] => {
+          const rules = forbidden(facts, assessed)
+          if (rules.length) return [{ code: 'kit-does-not-fit', about: assessed.kit.name, hard: true }]
+          return assessed.fit.verdict === 'needs-answer'
+            ? [{ code: 'kit-needs-answer', about: assessed.kit.name, hard: true }]
             : []
         })
       : [{ code: 'no-kit', about: '', hard: true }],

@@ -28,22 +28,22 @@ function heightsLacking(facts: Facts): HeightsLacking {
   const before = lacking.get(facts)
   if (before) return before
   const corners = cornersOf(facts)
-  const own = afterHeights(facts)
+  const readings = afterHeights(facts)
   const lacks = (read: Read) =>
     corners.flatMap((corner) => {
-      const here = own.filter((r) => r.body.corner === corner && read(r.body))
+      const here = readings.filter((r) => r.body.corner === corner && read(r.body))
       if (here.some((r) => counts(facts.proof, r))) return []
       const latest = here.at(-1)
       return [(latest && unproved(facts.proof.evidence.get(latest.id)!, corner)) ?? missing('not-done', corner)]
     })
-  const fresh = {
+  const readNow = {
     empty: lacks(isEmpty),
     loaded: facts.job.loadCases
       .map(({ id }) => lacks((body) => isLoaded(body) && body.loadCase === id))
       .reduce((best, list) => (list.length < best.length ? list : best)),
   }
-  lacking.set(facts, fresh)
-  return fresh
+  lacking.set(facts, readNow)
+  return readNow
 }
 const afterHeights = ({ standing, job }: Facts) =>
   ofKind(standing, 'height').filter(({ body }) => body.timing === 'after' && body.mark === job.mark)

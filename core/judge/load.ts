@@ -20,12 +20,12 @@ export const loadStage = defineStage({
   stops(facts) {
     const { job, standing, cases, emptyOver, proof } = facts
     const over = cases.filter((c) => overOf(c).length > 0)
-    const on = proof.now.load?.loadCase ?? null
+    const loadCase = proof.now.load?.loadCase ?? null
     const none = over.length === cases.length
     const remedies = (c: (typeof cases)[number]) => caseRemedies(job, standing, c)
     // A load that is not to be driven bars no other one: the customer signs for it. With no load left, or with it on, it does.
     const barred = over.map((c) =>
-      none || c.loadCase.id === on
+      none || c.loadCase.id === loadCase
         ? ({ code: 'over-rating', about: c.loadCase.name, remedies: remedies(c), hard: true } as const)
         : hasSigned(facts, 'overload', c.loadCase.id)
           ? null

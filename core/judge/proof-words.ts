@@ -163,13 +163,13 @@ function whatText({ code, flag, voided, has, limit }: Missing, named: Named, fig
 /** The state that something was taken in, in a sentence. */
 export function situationText({ stand, settled, load, air }: Situation, job: Job, system: UnitSystem): string {
   const p = (v: number) => formatQuantity('pressure', v, system, 1)
-  const held = stand.axle
+  const support = stand.axle
     ? `${SUPPORT_NAMES[stand.support]} (${stand.axle}), wheels ${stand.wheels}`
     : `${SUPPORT_NAMES[stand.support]}${settled ? ', settled' : ', not settled'}`
-  const on = load ? (load.loadCase === null ? 'empty' : loadName(job, load.loadCase)) : 'load not said'
+  const loadWords = load ? (load.loadCase === null ? 'empty' : loadName(job, load.loadCase)) : 'load not said'
   const bags = (['front', 'rear'] as const).flatMap((axle) => {
-    const own = air[axle]
-    return own ? `${axle} bags ${p(own.left)} / ${p(own.right)}` : []
+    const bagsHere = air[axle]
+    return bagsHere ? `${axle} bags ${p(bagsHere.left)} / ${p(bagsHere.right)}` : []
   })
-  return [held, on, ...bags].join(' · ')
+  return [support, loadWords, ...bags].join(' · ')
 }

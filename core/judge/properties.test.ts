@@ -59,11 +59,11 @@ const loaded = someJob.chain(({ job, records }) =>
     })),
 )
 /** Every number anywhere inside. */
-function numbers(value: unknown, seen = new Set<unknown>()): number[] {
+function numbers(value: unknown, visited = new Set<unknown>()): number[] {
   if (typeof value === 'number') return [value]
-  if (typeof value !== 'object' || value === null || seen.has(value)) return []
-  seen.add(value)
-  return Object.values(value).flatMap((v) => numbers(v, seen))
+  if (typeof value !== 'object' || value === null || visited.has(value)) return []
+  visited.add(value)
+  return Object.values(value).flatMap((v) => numbers(v, visited))
 }
 
 describe('whatever a job holds', () => {
@@ -175,8 +175,8 @@ describe('open items: what is off', () => {
           .openItems!.off.filter((l) => l.open)
           .map((l) => l.what)
         for (const part of ['liner', 'clip', 'lamp']) {
-          const own = list.filter(([, p]) => p === part).map(([k]): number => (k === 'off' ? 1 : -1))
-          const ends = own.map((_, from) => own.slice(from).reduce((sum, v) => sum + v, 0))
+          const balance = list.filter(([, p]) => p === part).map(([k]): number => (k === 'off' ? 1 : -1))
+          const ends = balance.map((_, from) => balance.slice(from).reduce((sum, v) => sum + v, 0))
           expect(open.includes(part)).toBe(Math.max(0, ...ends) > 0)
         }
       }),

@@ -104,12 +104,12 @@ export const defineStage = <
 ): StageDefinition<Wait, Check, Stop, Refusal> => stage
 
 /** Codes of what a stage waits for. */
-export type WaitsOf<S> = S extends { waits(...given: never[]): Record<infer Wait extends string, unknown> }
+export type WaitsOf<S> = S extends { waits(...args: never[]): Record<infer Wait extends string, unknown> }
   ? Wait
   : never
 /** Codes of what it stops the hand-over for. */
-export type StopsOf<S> = S extends { stops(...given: never[]): StageStop<infer Stop>[] } ? Stop : never
+export type StopsOf<S> = S extends { stops(...args: never[]): StageStop<infer Stop>[] } ? Stop : never
 /** Codes of why it refuses a record. */
-export type RefusalsOf<S> = S extends { refuses?(...given: never[]): StageRefusal<infer Refusal> | null }
+export type RefusalsOf<S> = S extends { refuses?(...args: never[]): StageRefusal<infer Refusal> | null }
   ? Refusal
   : never

@@ -46,7 +46,10 @@ describe('parts that are taken for each other', () => {
     const kit = demoKits().find((k) => k.id === 'ninebark-twofold')!
     const parts = benchParts(kit.parts, kit.mounting)
     expect(lookAlikes(parts).some((l) => l.parts.every((p) => p.name.startsWith('Upper bracket')))).toBe(true)
-    const own = kit.mounting!.bolts.find((b) => b.inBox !== null)!
-    expect(parts.find((p) => p.key === `bolt ${own.id}`)).toMatchObject({ count: 2 * own.count, length: own.inBox })
+    const boltHere = kit.mounting!.bolts.find((b) => b.inBox !== null)!
+    expect(parts.find((p) => p.key === `bolt ${boltHere.id}`)).toMatchObject({
+      count: 2 * boltHere.count,
+      length: boltHere.inBox,
+    })
   })
 })

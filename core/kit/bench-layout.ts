@@ -64,9 +64,9 @@ export function benchParts(parts: Kit['parts'], mounting: Kit['mounting']): Benc
  * nearly one size, as left and right brackets are.
  */
 export function lookAlikes(parts: readonly BenchPart[]): LookAlike[] {
-  return parts.flatMap((a, i) => parts.slice(i + 1).flatMap((b): LookAlike[] => told(a, b)))
+  return parts.flatMap((a, i) => parts.slice(i + 1).flatMap((b): LookAlike[] => differences(a, b)))
 }
-function told(a: BenchPart, b: BenchPart): LookAlike[] {
+function differences(a: BenchPart, b: BenchPart): LookAlike[] {
   if (a.length === null || b.length === null || a.width === null || b.width === null) return []
   if ((a.thread === null) !== (b.thread === null)) return []
   const parts: LookAlike['parts'] = [a, b]

@@ -85,15 +85,15 @@ export function judgeCatalog(
   survey: Survey,
 ): CatalogVerdicts {
   const judged: KitVerdict[] = []
-  const seen = { front: seenAt(vehicle, survey, 'front'), rear: seenAt(vehicle, survey, 'rear') }
+  const facts = { front: seenAt(vehicle, survey, 'front'), rear: seenAt(vehicle, survey, 'rear') }
   const known = { front: nothingJudged(), rear: nothingJudged() }
-  for (const kit of universal) judged.push(judgeKit(kit, null, rules, seen[kit.axle], false, known[kit.axle]))
+  for (const kit of universal) judged.push(judgeKit(kit, null, rules, facts[kit.axle], false, known[kit.axle]))
   const before = judged.length
   // Of a vehicle that nobody has named, no list can say anything yet.
-  const named = seen.rear.model !== null
-  for (const [id, own] of named ? lines : [...withList.keys()].map((id) => [id, []] as const)) {
+  const named = facts.rear.model !== null
+  for (const [id, count] of named ? lines : [...withList.keys()].map((id) => [id, []] as const)) {
     const kit = withList.get(id)
-    if (kit) judged.push(judgeKit(kit, own, rules, seen[kit.axle], false, known[kit.axle]))
+    if (kit) judged.push(judgeKit(kit, count, rules, facts[kit.axle], false, known[kit.axle]))
   }
   const { kit: _none, ...verdict } = notListed('')
   return { judged, notListed: { count: withList.size - (judged.length - before), verdict } }

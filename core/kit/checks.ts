@@ -42,7 +42,7 @@ export function kitChecks(kit: KitFacts, set: RuleSet): readonly Check[] {
   if (!checks) checksOf.set(set, (checks = { byFigures: new Map(), ofKit: new WeakMap() }))
   const known = checks.ofKit.get(kit)
   if (known) return known
-  const own: Check[] = []
+  const checksHere: Check[] = []
   for (const rule of set.rules) {
     if (rule.when.some((t) => 'kit' in t && !kitHolds(t, kit))) continue
     const last = rule.when[rule.when.length - 1]!
@@ -56,31 +56,31 @@ export function kitChecks(kit: KitFacts, set: RuleSet): readonly Check[] {
       check = { place: checks.byFigures.size, rule, tests: rule.when.filter((t) => !('kit' in t)), last, takes, parts }
       checks.byFigures.set(figures, check)
     }
-    own.push(check)
+    checksHere.push(check)
   }
-  checks.ofKit.set(kit, own)
-  return own
+  checks.ofKit.set(kit, checksHere)
+  return checksHere
 }
 
 /** What a check comes to on a vehicle; null where it is not about it. */
-export function outcomeOf(check: Check, kit: KitFacts, seen: Seen, tellFine: boolean): Outcome | null {
+export function outcomeOf(check: Check, kit: KitFacts, facts: Seen, tellFine: boolean): Outcome | null {
   const { rule, tests, last } = check
   const missing: Fact[] = []
   for (const test of tests) {
-    const held = testHolds(test, kit, seen)
-    if (held === null) missing.push(awaitedFact(test, seen)!)
-    if (held !== false) continue
+    const isHeld = testHolds(test, kit, facts)
+    if (isHeld === null) missing.push(awaitedFact(test, facts)!)
+    if (isHeld !== false) continue
     // In order, and worth a line, only where the deciding test was reached.
     return test === last && !missing.length && rule.fine && tellFine
-      ? { reason: reasonOf(check, 'fine', rule.fine, seen), open: NOTHING }
+      ? { reason: reasonOf(check, 'fine', rule.fine, facts), open: NOTHING }
       : null
   }
-  if (missing.length) return { reason: reasonOf(check, 'ask', rule.asks ?? rule.says, seen), open: missing }
-  const reason = reasonOf(check, rule.effect, rule.says, seen)
+  if (missing.length) return { reason: reasonOf(check, 'ask', rule.asks ?? rule.says, facts), open: missing }
+  const reason = reasonOf(check, rule.effect, rule.says, facts)
   return { reason, open: rule.effect === 'ask' ? [reason.fact!] : NOTHING }
 }
 
-function reasonOf({ rule, last, takes, parts }: Check, effect: Effect, says: string, seen: Seen): Reason {
+function reasonOf({ rule, last, takes, parts }: Check, effect: Effect, says: string, facts: Seen): Reason {
   const fact = testFact(last)
   const takesEffect = effect === 'part' || effect === 'work'
   return {
@@ -88,7 +88,7 @@ function reasonOf({ rule, last, takes, parts }: Check, effect: Effect, says: str
     effect,
     says,
     fact,
-    has: fact && seen[fact],
+    has: fact && facts[fact],
     takes,
     change: effect === 'no' ? rule.change : null,
     parts: takesEffect ? parts : NOTHING,

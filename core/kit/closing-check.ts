@@ -119,17 +119,17 @@ function carrierFaults(operations: readonly Operation[]): ClosingFault[] {
 /** A fastener gets its torque in the state and after the step that its regime asks for. */
 function regimeFaults(operations: readonly Operation[], fasteners: Kit['fasteners']): ClosingFault[] {
   const byId = new Map(operations.map((o) => [o.id, o]))
-  const comesAfter = (o: Operation, phase: Operation['phase'], seen = new Set<string>()): boolean => {
-    if (seen.has(o.id)) return false
-    seen.add(o.id)
+  const comesAfter = (o: Operation, phase: Operation['phase'], visited = new Set<string>()): boolean => {
+    if (visited.has(o.id)) return false
+    visited.add(o.id)
     return o.after.some((id) => {
       const before = byId.get(id)
-      return before !== undefined && (before.phase === phase || comesAfter(before, phase, seen))
+      return before !== undefined && (before.phase === phase || comesAfter(before, phase, visited))
     })
   }
   return operations.flatMap((o, i) =>
     o.torques.flatMap((id, k): ClosingFault[] => {
-      const f = fasteners.find((own) => own.id === id)
+      const f = fasteners.find((fastener) => fastener.id === id)
       const path = ['operations', i, 'torques', k]
       const standing = o.support === 'ride-height' || (o.support === 'axle-raised' && o.raise?.until === 'ride-height')
       if (f?.when === 'at-ride-height' && !standing)

@@ -121,7 +121,7 @@ export function seenAt(vehicle: Vehicle, survey: Survey, axle: AxleEnd): Seen {
   const { suspension, architecture, wheels, motionRatio } = vehicle[axle]
   const { body, frameRails, drive, bed, trim, year, make, model, estimated } = vehicle
   const sure = <T>(figure: string, value: T): T | null => (figure in estimated ? null : value)
-  const seen = {
+  const facts = {
     body,
     frameRails: sure('frameRails', frameRails),
     suspension: sure(`${axle}.suspension`, suspension),
@@ -135,8 +135,8 @@ export function seenAt(vehicle: Vehicle, survey: Survey, axle: AxleEnd): Seen {
     // Without either, nobody can say whether a list has it.
     model: make || model ? `${make} ${model}`.trim() : null,
   } as Record<Fact, Known>
-  for (const key of SURVEY_KEYS) seen[key] = surveyAnswer(survey, key, axle)
-  return seen
+  for (const key of SURVEY_KEYS) facts[key] = surveyAnswer(survey, key, axle)
+  return facts
 }
 
 /**
@@ -154,9 +154,9 @@ export const isUnder = (fact: Fact, answer: number, limit: number): boolean => a
  * Whether a condition holds for a vehicle as it stands.
  * @returns true, false, or null while its answer is missing
  */
-export function holds(c: Condition, seen: Seen): Holds {
+export function holds(c: Condition, facts: Seen): Holds {
   const fact = factOf(c)
-  const answer = seen[fact]
+  const answer = facts[fact]
   if (answer === null) return null
   if ('suspension' in c) return answer === c.suspension
   if ('wheels' in c) return answer === c.wheels
@@ -165,12 +165,12 @@ export function holds(c: Condition, seen: Seen): Holds {
 }
 
 /** Whether every condition holds: false as soon as one does not, null while one is not known. */
-export function conditionsHold(conditions: readonly Condition[], seen: Seen): Holds {
+export function conditionsHold(conditions: readonly Condition[], facts: Seen): Holds {
   let sure = true
   for (const c of conditions) {
-    const held = holds(c, seen)
-    if (held === false) return false
-    if (held === null) sure = false
+    const isHeld = holds(c, facts)
+    if (isHeld === false) return false
+    if (isHeld === null) sure = false
   }
   return sure ? true : null
 }

@@ -28,8 +28,8 @@ const bag = (change: Partial<AirKit['bag']>): Kit => ({ ...kit, bag: { ...kit.ba
 
 describe('what a kit says against itself', () => {
   test('the made-up shop has one such kit, put there on purpose', () => {
-    const said = demoKits().flatMap((k) => checkKit(k).map((f) => [k.id, f.code]))
-    expect(said.filter(([, code]) => code !== 'torque-near-proof')).toEqual([
+    const flags = demoKits().flatMap((k) => checkKit(k).map((f) => [k.id, f.code]))
+    expect(flags.filter(([, code]) => code !== 'torque-near-proof')).toEqual([
       ['kettleworth-single', 'capacity-disagrees'],
     ])
   })

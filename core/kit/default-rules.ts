@@ -1,7 +1,7 @@
 import { type Rule, type RuleSet, SPACER_PARTS } from './rule'
 
 type Given = Omit<Rule, 'asks' | 'fine' | 'change' | 'parts' | 'minutes'> & Partial<Rule>
-const rule = (given: Given): Rule => ({ asks: null, fine: null, change: null, parts: [], minutes: 0, ...given })
+const rule = (parts: Given): Rule => ({ asks: null, fine: null, change: null, parts: [], minutes: 0, ...parts })
 const FROM_KIT = { source: 'kit', note: 'fitment data of the kit' } as const
 const SHOP = { source: 'common practice', note: 'no published source' } as const
 const part = (name: string, item: string | null = null, count = 1) => ({ name, item, count })

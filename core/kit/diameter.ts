@@ -2,14 +2,14 @@ import type { Meters, Pascals } from '../quantity'
 import type { KitBag } from './schema'
 
 /** Place between two rising marks: the lower one's index and the share of the way to the next. */
-function between(marks: readonly number[], at: number): { i: number; share: number } | null {
-  if (at < marks[0]! || at > marks.at(-1)!) return null
+function between(marks: readonly number[], position: number): { i: number; share: number } | null {
+  if (position < marks[0]! || position > marks.at(-1)!) return null
   if (marks.length === 1) return { i: 0, share: 0 }
   const i = Math.min(
     marks.length - 2,
-    marks.findLastIndex((m) => m <= at),
+    marks.findLastIndex((m) => m <= position),
   )
-  return { i, share: (at - marks[i]!) / (marks[i + 1]! - marks[i]!) }
+  return { i, share: (position - marks[i]!) / (marks[i + 1]! - marks[i]!) }
 }
 
 /**
@@ -21,8 +21,8 @@ export function bagDiameter({ diameters, maximumDiameter }: KitBag, height: Mete
   const row = between(diameters.heights, height)
   const column = between(diameters.pressures, pressure)
   if (!row || !column) return maximumDiameter
-  const at = (i: number, j: number) =>
+  const diameterAt = (i: number, j: number) =>
     diameters.diameters[Math.min(i, diameters.heights.length - 1)]![Math.min(j, diameters.pressures.length - 1)]!
-  const along = (i: number) => at(i, column.i) * (1 - column.share) + at(i, column.i + 1) * column.share
+  const along = (i: number) => diameterAt(i, column.i) * (1 - column.share) + diameterAt(i, column.i + 1) * column.share
   return along(row.i) * (1 - row.share) + along(row.i + 1) * row.share
 }

@@ -41,9 +41,9 @@ describe('the made-up shop', () => {
     Object.fromEntries(table.map((row): [string, string] => [row.kit!, row[id]!.split(':')[0]!]))
   // Source: the table was written by a second derivation, plain comparisons of measure and list, not by rules as data.
   test.each(vehicles.map((v) => [v.id, v] as const))('%s: every kit as the table says', (id, vehicle) => {
-    const said = column(id)
+    const answer = column(id)
     const found = Object.fromEntries(all(vehicle, demoSurvey(id)).map((v) => [v.kit, WORD[v.verdict]]))
-    expect(found).toEqual(said)
+    expect(found).toEqual(answer)
   })
   test('a reason names rule, figure, source and what would change it', () => {
     const tall = vehicles.find((v) => v.id === 'dunnock-35-lift')!
@@ -102,8 +102,8 @@ const surveyed = fc.record({
   given: fc.subarray(KEYS),
   next: fc.constantFrom(...KEYS),
 })
-const partly = (full: Answers, given: readonly (keyof Answers)[]): Survey =>
-  given.reduce(
+const partly = (full: Answers, known: readonly (keyof Answers)[]): Survey =>
+  known.reduce(
     (survey, key) => AXLES.reduce((s, axle) => withSurveyAnswer(s, key, axle, full[key]), survey),
     emptySurvey(),
   )
@@ -111,9 +111,9 @@ const partly = (full: Answers, given: readonly (keyof Answers)[]): Survey =>
 describe('whatever is known of a vehicle', () => {
   test('another answer never turns "fits" into "unknown", nor what does not fit into something else', () => {
     fc.assert(
-      fc.property(surveyed, ({ vehicle, full, given, next }) => {
-        const before = all(vehicle, partly(full, given))
-        const after = all(vehicle, partly(full, [...given, next]))
+      fc.property(surveyed, ({ vehicle, full, given: known, next }) => {
+        const before = all(vehicle, partly(full, known))
+        const after = all(vehicle, partly(full, [...known, next]))
         before.forEach((b, i) => {
           if (b.verdict === 'fits' || b.verdict === 'fits-with-parts') {
             expect(after[i]!.verdict).not.toBe('needs-answer')
@@ -131,8 +131,8 @@ describe('whatever is known of a vehicle', () => {
         surveyed,
         fc.shuffledSubarray([...DEFAULT_RULES.rules], { minLength: DEFAULT_RULES.rules.length }),
         fc.shuffledSubarray(applications, { minLength: applications.length }),
-        ({ vehicle, full, given }, rules, lines) => {
-          const survey = partly(full, given)
+        ({ vehicle, full, given: knownHere }, rules, lines) => {
+          const survey = partly(full, knownHere)
           const shuffled = { ...catalogOf(kits, lines), rules: { ...DEFAULT_RULES, rules } }
           expect(kits.map((kit) => judgeOn(shuffled, kit, vehicle, survey))).toEqual(all(vehicle, survey))
         },
@@ -142,8 +142,8 @@ describe('whatever is known of a vehicle', () => {
   })
   test('the next question settles what it says, whatever the answer; nothing open is left unasked', () => {
     fc.assert(
-      fc.property(surveyed, ({ vehicle, full, given }) => {
-        const survey = partly(full, given)
+      fc.property(surveyed, ({ vehicle, full, given: knownFound }) => {
+        const survey = partly(full, knownFound)
         const before = all(vehicle, survey)
         const question = nextQuestion(before)
         if (!question) {
@@ -168,8 +168,8 @@ describe('whatever is known of a vehicle', () => {
   })
   test('looking up by model gives the verdicts of looking at every line', () => {
     fc.assert(
-      fc.property(surveyed, ({ vehicle, full, given }) => {
-        const survey = partly(full, given)
+      fc.property(surveyed, ({ vehicle, full, given: knownNow }) => {
+        const survey = partly(full, knownNow)
         const listed = new Set(applications.map((a) => a.kit))
         const facts = kits.map(kitFacts)
         const { judged, notListed } = judgeCatalog(

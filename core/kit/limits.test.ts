@@ -16,11 +16,11 @@ describe('min pressure of a coil replacement', () => {
   const survey = demoSurvey('osier-m')
   test('carries the empty vehicle, by hand', () => {
     const vehicle = vehicleOf('osier-m')
-    const at = kit.bag.table.heights.findIndex((h) => h === 0.3)
-    const measured = kit.bag.table.heights[at]!
+    const index = kit.bag.table.heights.findIndex((h) => h === 0.3)
+    const measured = kit.bag.table.heights[index]!
     const by = bagOn(kit, vehicle, survey, undefined, measured)
     // Source: F = P A. 860 kg less 150 kg unsprung on two bags; the area as the kit's table has it at that height.
-    const area = 'areas' in kit.bag.table ? kit.bag.table.areas[at]! : NaN
+    const area = 'areas' in kit.bag.table ? kit.bag.table.areas[index]! : NaN
     expect(by.minimum.source).toBe('vehicle')
     expect(by.minimum.value).toBeCloseTo(((860 - 150) * GRAVITY) / 2 / area, 3)
   })
@@ -40,8 +40,8 @@ describe('min pressure of a coil replacement', () => {
 
 describe('where the bag stands', () => {
   const vehicle = vehicleOf('dunnock-25')
-  const given = kitOf('ninebark-twofold')
-  const kit: AirKit = { ...given, mounting: null, bag: { ...given.bag, bracketStack: 1 * INCH } }
+  const kitHere = kitOf('ninebark-twofold')
+  const kit: AirKit = { ...kitHere, mounting: null, bag: { ...kitHere.bag, bracketStack: 1 * INCH } }
   const survey = (space: number | null, block = 0) => {
     const s = demoSurvey('dunnock-25')
     return { ...s, rear: { ...s.rear, bracketSpace: space, liftBlock: block } }
@@ -51,25 +51,25 @@ describe('where the bag stands', () => {
     ['the room between brackets less what the brackets take', null, 7, 6, 'bracket-space'],
     ['the instructions, where nothing was measured', null, null, null, 'instructions'],
   ] as const)('%s', (_, measured, space, height, from) => {
-    const on = bagOn(
+    const mounted = bagOn(
       kit,
       vehicle,
       survey(space === null ? null : space * INCH),
       undefined,
       measured === null ? null : measured * INCH,
     )
-    expect(on.rideHeightFrom).toBe(from)
-    expect(on.rideHeight).toBeCloseTo(height === null ? kit.bag.rideHeight : height * INCH, 12)
+    expect(mounted.rideHeightFrom).toBe(from)
+    expect(mounted.rideHeight).toBeCloseTo(height === null ? kit.bag.rideHeight : height * INCH, 12)
   })
   test('a kit whose brackets are not known goes by its instructions', () => {
-    expect(bagOn({ ...given, mounting: null }, vehicle, survey(7 * INCH)).rideHeightFrom).toBe('instructions')
+    expect(bagOn({ ...kitHere, mounting: null }, vehicle, survey(7 * INCH)).rideHeightFrom).toBe('instructions')
   })
   test('measures of the brackets come to the same as their stack, and spacers take of the bag', () => {
     // Source: subtraction: 9.5 in between the faces, 3 in of brackets, one spacer of 1/2 in.
-    const at = (spacers: { id: string; count: number }[]) =>
-      bagOn(given, vehicle, survey(9.5 * INCH), undefined, null, { ...USUAL_MOUNT, spacers }).rideHeight / INCH
-    expect(at([])).toBeCloseTo(6.5, 9)
-    expect(at([{ id: 'upper-half', count: 1 }])).toBeCloseTo(6, 9)
+    const mountedWith = (spacers: { id: string; count: number }[]) =>
+      bagOn(kitHere, vehicle, survey(9.5 * INCH), undefined, null, { ...USUAL_MOUNT, spacers }).rideHeight / INCH
+    expect(mountedWith([])).toBeCloseTo(6.5, 9)
+    expect(mountedWith([{ id: 'upper-half', count: 1 }])).toBeCloseTo(6, 9)
   })
 })
 
@@ -79,9 +79,9 @@ describe('motion ratio on an independent link', () => {
   // Source: geometry: a roll of the body moves a wheel by half the track, the spring by the ratio of that.
   test('comes from the vehicle, and sets the spacing that counts in roll', () => {
     const vehicle = vehicleOf('lantern-trail')
-    const on = bagOn(link, vehicle, survey)
-    expect(on.motionRatio).toBe(0.62)
-    expect(on.spacing).toBeCloseTo(0.62 * vehicle.rear.track, 12)
+    const mounted = bagOn(link, vehicle, survey)
+    expect(mounted.motionRatio).toBe(0.62)
+    expect(mounted.spacing).toBeCloseTo(0.62 * vehicle.rear.track, 12)
   })
   test('is not known where the vehicle does not tell', () => {
     expect(bagOn(link, rearAxle(vehicleOf('lantern-trail'), { motionRatio: null }), survey).motionRatio).toBeNull()

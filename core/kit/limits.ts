@@ -119,16 +119,16 @@ function spacersUsed(kit: AirKit, { suspension }: Axle, survey: Survey): Meters 
  * Source: F = P A; common practice.
  */
 function minimumPressure(kit: AirKit, sprung: Kilograms, rideHeight: Meters, motionRatio: number | null): Limit {
-  const given: Limit =
+  const lowest: Limit =
     kit.bag.minimum >= FLOOR_PRESSURE
       ? { value: kit.bag.minimum, source: 'kit', note: 'min pressure in the instructions' }
       : { value: FLOOR_PRESSURE, source: 'common practice', note: 'no bag under 5 psi' }
   const area = airSpring(kit.bag.table).area.value(rideHeight)
-  if (kit.family !== 'coil-replacement' || area === undefined || motionRatio === null) return given
+  if (kit.family !== 'coil-replacement' || area === undefined || motionRatio === null) return lowest
   const carries = (sprung * GRAVITY) / (2 * motionRatio * area)
-  return carries > given.value
+  return carries > lowest.value
     ? { value: carries, source: 'vehicle', note: 'carries the empty vehicle: there is no spring left to do it' }
-    : given
+    : lowest
 }
 
 /**
@@ -155,15 +155,15 @@ function maximumPressure(kit: AirKit, gap: Meters | null): Limit {
 
 /**
  * What two bags can carry at their ride height and maximum pressure, or two rubbers. Never a rating of the vehicle.
- * @param on the bag as it sits; null for rubber
+ * @param bag the bag as it sits; null for rubber
  * @returns kg; null where an independent link is not known
  * Source: F = P A.
  */
-export function kitCapacity(kit: Kit, on: BagOnVehicle | null): Kilograms | null {
+export function kitCapacity(kit: Kit, bag: BagOnVehicle | null): Kilograms | null {
   if (kit.rubber) return (2 * kit.rubber.max) / GRAVITY
-  if (!on || !hasAir(kit) || on.motionRatio === null) return null
-  const area = airSpring(kit.bag.table).area.value(on.rideHeight) ?? 0
-  return (2 * on.maximum.value * area * on.motionRatio) / GRAVITY
+  if (!bag || !hasAir(kit) || bag.motionRatio === null) return null
+  const area = airSpring(kit.bag.table).area.value(bag.rideHeight) ?? 0
+  return (2 * bag.maximum.value * area * bag.motionRatio) / GRAVITY
 }
 
 /**

@@ -5,13 +5,13 @@ import type { NeededPart } from './rule'
 
 /** What a kit's list says. Kits say the same of many vehicles: each sentence is made once, and the verdict names the line. */
 export function listReason(
-  { said }: Judged,
+  { said: sentence }: Judged,
   effect: Effect,
   says: string,
   { fact = null, has = null, takes = null, change = null, part = null, minutes = 0 }: ListSays = {},
 ): Reason {
   const key = `${effect}|${says}|${takes}|${minutes}|${part ? `${part.name}|${part.item}|${part.count}` : ''}`
-  const known = said.get(key)
+  const known = sentence.get(key)
   if (known) return known
   const reason: Reason = {
     rule: 'list',
@@ -26,15 +26,15 @@ export function listReason(
     source: 'kit',
     note: "the kit's list of vehicles",
   }
-  said.set(key, reason)
+  sentence.set(key, reason)
   return reason
 }
 type ListSays = Partial<Pick<Reason, 'fact' | 'has' | 'takes' | 'change' | 'minutes'>> & { part?: NeededPart | null }
 
 /** One line of a kit's list against a vehicle of its model. */
-function applyLine(a: Application, seen: Seen, judged: Judged): Findings {
+function applyLine(a: Application, facts: Seen, judged: Judged): Findings {
   const found: Findings = { reasons: [], level: 0, open: [] }
-  const year = seen.year as number | null
+  const year = facts.year as number | null
   if (year === null)
     add(found, listReason(judged, 'ask', 'Listed by model year; it is not known here yet', { fact: 'year' }), ['year'])
   else if (year < a.from || year > a.to) {
@@ -47,12 +47,12 @@ function applyLine(a: Application, seen: Seen, judged: Judged): Findings {
     return found
   }
   for (const condition of a.conditions) {
-    const held = holds(condition, seen)
-    if (held === true) continue
+    const isHeld = holds(condition, facts)
+    if (isHeld === true) continue
     const fact = factOf(condition)
-    const unknown = held === null
+    const unknown = isHeld === null
     const says = `${onlyFor(condition)}; ${unknown ? 'not known here yet' : 'here it is {has}'}`
-    const has = seen[fact]
+    const has = facts[fact]
     const change = unknown ? null : `${FACT_NAMES[fact]} as its list wants it, or another kit`
     const { takes } = wants(condition)
     add(
@@ -62,20 +62,22 @@ function applyLine(a: Application, seen: Seen, judged: Judged): Findings {
     )
   }
   for (const { when, says } of a.excludes) {
-    const held = conditionsHold(when, seen)
-    if (held === true) add(found, listReason(judged, 'no', says, { change: 'nothing: its list leaves these out' }))
-    if (held === null) add(found, listReason(judged, 'ask', `Its list leaves some out: ${says}`), unknownOf(when, seen))
+    const isHeldHere = conditionsHold(when, facts)
+    if (isHeldHere === true)
+      add(found, listReason(judged, 'no', says, { change: 'nothing: its list leaves these out' }))
+    if (isHeldHere === null)
+      add(found, listReason(judged, 'ask', `Its list leaves some out: ${says}`), unknownOf(when, facts))
   }
   for (const { when, what, says, part, minutes } of a.needs) {
-    const held = conditionsHold(when, seen)
-    if (held === true) add(found, listReason(judged, what, says, { part, minutes }))
-    if (held === null) add(found, listReason(judged, 'ask', `May be needed: ${says}`), unknownOf(when, seen))
+    const isHeldFound = conditionsHold(when, facts)
+    if (isHeldFound === true) add(found, listReason(judged, what, says, { part, minutes }))
+    if (isHeldFound === null) add(found, listReason(judged, 'ask', `May be needed: ${says}`), unknownOf(when, facts))
   }
   return found
 }
 
-const unknownOf = (when: readonly Condition[], seen: Seen): Fact[] =>
-  when.filter((c) => holds(c, seen) === null).map(factOf)
+const unknownOf = (when: readonly Condition[], facts: Seen): Fact[] =>
+  when.filter((c) => holds(c, facts) === null).map(factOf)
 
 const onlyFor = (condition: Condition): string => {
   const { how } = wants(condition)
@@ -85,13 +87,13 @@ const onlyFor = (condition: Condition): string => {
 /** The line that speaks best for the vehicle; while it needs an answer, every line that may still turn out to fit is asked after. */
 export function bestLine(
   lines: readonly Application[],
-  seen: Seen,
+  facts: Seen,
   judged: Judged,
 ): { line: Application; found: Findings } {
   let best: { line: Application; found: Findings } | null = null
   const open: Fact[] = []
   for (const line of lines) {
-    const found = applyLine(line, seen, judged)
+    const found = applyLine(line, facts, judged)
     if (found.level === SEVERITY.ask) open.push(...found.open)
     if (!best || found.level < best.found.level || (found.level === best.found.level && line.id < best.line.id))
       best = { line, found }

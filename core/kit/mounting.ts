@@ -177,7 +177,7 @@ export const USUAL_MOUNT: Mount = {
 
 /** What spacers of a place add on one side. */
 export const spacersAt = (mounting: Mounting | null, mount: Mount, place: 'upper' | 'lower'): number =>
-  (mounting?.spacers ?? []).reduce((sum, { id: own, place: at, height }) => {
-    const used = mount.spacers.find((s) => s.id === own)
-    return at === place && used ? sum + used.count * height : sum
+  (mounting?.spacers ?? []).reduce((sum, { id: name, place: position, height }) => {
+    const used = mount.spacers.find((s) => s.id === name)
+    return position === place && used ? sum + used.count * height : sum
   }, 0)

@@ -39,8 +39,8 @@ describe('conditions', () => {
     [[open, no], false],
     [[open, open], null],
     [[], true],
-  ] as [Condition[], boolean | null][])('all of %j: %s', (list, held) => {
-    expect(conditionsHold(list, seenAt(vehicle, survey(), 'rear'))).toBe(held)
+  ] as [Condition[], boolean | null][])('all of %j: %s', (list, expected) => {
+    expect(conditionsHold(list, seenAt(vehicle, survey(), 'rear'))).toBe(expected)
   })
   // Source: common practice, no published source: what a tape cannot tell apart is not over.
   test.each([
@@ -74,13 +74,13 @@ describe('tests of vehicle against kit', () => {
     [{ survey: 'rust', unanswered: true }, { rust: 'none' }, false],
     [{ kit: 'family', is: ['bellows'] }, {}, true],
     [{ kit: 'drilling', is: [true] }, {}, false],
-  ] as [RuleTest, Answers, boolean | null][])('%j on %j: %s', (rule, answers, held) => {
-    expect(testHolds(rule, kit, seenAt(vehicle, survey(answers), 'rear'))).toBe(held)
+  ] as [RuleTest, Answers, boolean | null][])('%j on %j: %s', (rule, answers, expected) => {
+    expect(testHolds(rule, kit, seenAt(vehicle, survey(answers), 'rear'))).toBe(expected)
   })
 })
 
 describe('a rule of the shop', () => {
-  const own: Rule = ruleSchema.parse({
+  const boards: Rule = ruleSchema.parse({
     id: 'boards',
     name: 'Running boards',
     when: [
@@ -96,7 +96,7 @@ describe('a rule of the shop', () => {
     note: 'rule of this shop',
   })
   const judge = (answers: Answers) =>
-    judgeKit(kit, null, { ...DEFAULT_RULES, rules: [own] }, seenAt(vehicle, survey(answers), 'rear'))
+    judgeKit(kit, null, { ...DEFAULT_RULES, rules: [boards] }, seenAt(vehicle, survey(answers), 'rear'))
   test('takes effect, asks, or has nothing to say', () => {
     expect(judge({ runningBoards: true })).toMatchObject({
       verdict: 'fits-with-parts',
@@ -107,7 +107,7 @@ describe('a rule of the shop', () => {
     expect(judge({ runningBoards: false })).toMatchObject({ verdict: 'fits', reasons: [] })
   })
   test('is refused with its field where it is none', () => {
-    const wrong = (change: object) => ruleSchema.safeParse({ ...own, ...change }).error?.issues[0]
+    const wrong = (change: object) => ruleSchema.safeParse({ ...boards, ...change }).error?.issues[0]
     expect(wrong({ when: [] })?.path).toEqual(['when'])
     expect(wrong({ says: ' ' })?.path).toEqual(['says'])
     expect(wrong({ effect: 'maybe' })?.path).toEqual(['effect'])
@@ -148,13 +148,13 @@ describe('the next question', () => {
     application: null,
   })
   test('is the one that decides the most kits; among equals the one that more depend on', () => {
-    const asked = nextQuestion([
+    const question = nextQuestion([
       hanging('a', 'rust'),
       hanging('b', 'liftBlock'),
       hanging('c', 'liftBlock'),
       hanging('d', 'rust', 'frame'),
     ])
-    expect(asked).toMatchObject({ fact: 'liftBlock', settles: ['b', 'c'], undecided: 4 })
+    expect(question).toMatchObject({ fact: 'liftBlock', settles: ['b', 'c'], undecided: 4 })
     const tied = nextQuestion([hanging('a', 'rust'), hanging('b', 'liftBlock'), hanging('d', 'rust', 'frame')])
     expect(tied).toMatchObject({ fact: 'rust', settles: ['a'], touches: ['a', 'd'] })
     expect(nextQuestion([{ ...hanging('a'), verdict: 'fits' }])).toBeNull()

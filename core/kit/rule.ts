@@ -146,7 +146,7 @@ export function blockSpacer({ fitment }: KitFacts, liftBlock: number | null): nu
 }
 
 /** Lift blocks sit under leaf packs; on other springs there is none to ask after. */
-const blockOf = (seen: Seen): number | null => (seen.suspension === 'leaf' ? (seen.liftBlock as number | null) : 0)
+const blockOf = (facts: Seen): number | null => (facts.suspension === 'leaf' ? (facts.liftBlock as number | null) : 0)
 
 /** Lift blocks that would make a difference to what the kit's spacers fill, while the block is not measured. */
 function blocksToTry({ fitment }: KitFacts, block: number | null): (number | null)[] {
@@ -161,34 +161,34 @@ function blocksToTry({ fitment }: KitFacts, block: number | null): (number | nul
  * The fact whose answer a test waits for: of the room between the brackets' faces it may be the lift block, whose spacers
  * fill a part of it.
  */
-export const awaitedFact = (test: RuleTest, seen: Seen): Fact | null =>
-  'overKit' in test && test.survey === 'bracketSpace' && seen.bracketSpace !== null ? 'liftBlock' : testFact(test)
+export const awaitedFact = (test: RuleTest, facts: Seen): Fact | null =>
+  'overKit' in test && test.survey === 'bracketSpace' && facts.bracketSpace !== null ? 'liftBlock' : testFact(test)
 
 /**
  * Whether a test holds; a figure that the kit does not give is no limit.
- * @param seen the vehicle as it stands, from the kit's axle
+ * @param facts the vehicle as it stands, from the kit's axle
  * @returns true, false, or null while its answer is missing
  */
-export function testHolds(test: RuleTest, kit: KitFacts, seen: Seen): Holds {
+export function testHolds(test: RuleTest, kit: KitFacts, facts: Seen): Holds {
   if ('kit' in test) return kitHolds(test, kit)
-  if ('unanswered' in test) return seen[test.survey] === null
+  if ('unanswered' in test) return facts[test.survey] === null
   if ('fact' in test) {
-    const answer = seen[test.fact]
+    const answer = facts[test.fact]
     return answer === null ? null : !KIT_LISTS[test.notAmong](kit).includes(String(answer))
   }
   if ('overKit' in test || 'underKit' in test) {
     const limit = KIT_FIGURES['overKit' in test ? test.overKit : test.underKit](kit)
     if (limit === null) return false
-    if (seen[test.survey] === null) return null
-    const answer = Number(seen[test.survey])
+    if (facts[test.survey] === null) return null
+    const answer = Number(facts[test.survey])
     const past = (met: number) =>
       'overKit' in test ? isOver(test.survey, met, limit) : isUnder(test.survey, met, limit)
     if (test.survey !== 'bracketSpace' || !('overKit' in test)) return past(answer)
     // Where there is too much room, the kit's own spacers fill a part of it.
-    const held = blocksToTry(kit, blockOf(seen)).map((block) => past(answer - blockSpacer(kit, block)))
-    return held.every((h) => h === held[0]) ? held[0]! : null
+    const outcomes = blocksToTry(kit, blockOf(facts)).map((block) => past(answer - blockSpacer(kit, block)))
+    return outcomes.every((h) => h === outcomes[0]) ? outcomes[0]! : null
   }
-  return holds(test, seen)
+  return holds(test, facts)
 }
 
 /** All figures of a kit that a test depends on: kits that have the same share an outcome. */

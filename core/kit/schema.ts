@@ -204,7 +204,7 @@ const span = (schema: z.ZodNumber) =>
 const rising = (values: readonly number[]) => values.every((v, i) => i === 0 || v > values[i - 1]!)
 /** Rate of each straight piece of a rubber's curve, beginning at nothing. */
 const rates = ({ squeeze, force }: { squeeze: number[]; force: number[] }) =>
-  squeeze.map((at, i) => ((force[i] ?? 0) - (force[i - 1] ?? 0)) / (at - (squeeze[i - 1] ?? 0)))
+  squeeze.map((row, i) => ((force[i] ?? 0) - (force[i - 1] ?? 0)) / (row - (squeeze[i - 1] ?? 0)))
 
 type Refuse = (path: (string | number)[], message: string) => void
 /**

@@ -25,18 +25,18 @@ const VERDICTS: readonly FitVerdict[] = ['fits', 'fits-with-parts', 'needs-answe
  * outweighs what is not known, and that outweighs parts that are needed.
  * @param lines the kit's lines for this make and model; null for a kit that has no list at all
  * @param tellFine whether to say what is in order, or only what decides
- * @param seen the vehicle as it stands, from the kit's axle
+ * @param facts the vehicle as it stands, from the kit's axle
  * @param judged kept between the kits that are judged for one axle of a vehicle, survey and rule set
  */
 export function judgeKit(
   kit: KitFacts,
   lines: readonly Application[] | null,
   rules: RuleSet,
-  seen: Seen,
+  facts: Seen,
   tellFine = true,
   judged: Judged = nothingJudged(),
 ): KitVerdict {
-  if (lines?.length === 0 && seen.model !== null) return notListed(kit.id)
+  if (lines?.length === 0 && facts.model !== null) return notListed(kit.id)
   const found: Findings = { reasons: [], level: 0, open: [] }
   let application: string | null = null
   if (lines?.length === 0)
@@ -46,7 +46,7 @@ export function judgeKit(
       ['model'],
     )
   else if (lines) {
-    const best = bestLine(lines, seen, judged)
+    const best = bestLine(lines, facts, judged)
     application = best.line.id
     found.level = best.found.level
     found.open.push(...best.found.open.filter((f, i, all) => all.indexOf(f) === i))
@@ -56,7 +56,7 @@ export function judgeKit(
   }
   for (const check of kitChecks(kit, rules)) {
     let outcome = judged.outcomes[check.place]
-    if (outcome === undefined) outcome = judged.outcomes[check.place] = outcomeOf(check, kit, seen, tellFine)
+    if (outcome === undefined) outcome = judged.outcomes[check.place] = outcomeOf(check, kit, facts, tellFine)
     if (outcome) add(found, outcome.reason, outcome.open)
   }
   const { level, open } = found

@@ -27,14 +27,14 @@ describe('the stack', () => {
     expect(layers.reduce((sum, l) => sum + l.height, 0) / INCH).toBeCloseTo(9.5, 1)
   })
   test('a bolt through spacers is longer by them, and then not in the box', () => {
-    const at = (mount: typeof spaced) => boltNeeds(kit, mount, 0).find((b) => b.bolt.id === 'bag-bolt')!
-    expect(at(spaced).grip - at(USUAL_MOUNT).grip).toBeCloseTo(INCH, 12)
-    expect(at(USUAL_MOUNT).buy).toBe(false)
-    expect(at(spaced).buy).toBe(true)
+    const bagBolt = (mount: typeof spaced) => boltNeeds(kit, mount, 0).find((b) => b.bolt.id === 'bag-bolt')!
+    expect(bagBolt(spaced).grip - bagBolt(USUAL_MOUNT).grip).toBeCloseTo(INCH, 12)
+    expect(bagBolt(USUAL_MOUNT).buy).toBe(false)
+    expect(bagBolt(spaced).buy).toBe(true)
     // Inch bolts are sold by quarters: the next one is a whole number of them, and long enough.
-    const quarters = at(spaced).next / (INCH / 4)
+    const quarters = bagBolt(spaced).next / (INCH / 4)
     expect(quarters).toBeCloseTo(Math.round(quarters), 9)
-    expect(at(spaced).next).toBeGreaterThanOrEqual(at(spaced).needed)
+    expect(bagBolt(spaced).next).toBeGreaterThanOrEqual(bagBolt(spaced).needed)
   })
 })
 
@@ -67,10 +67,10 @@ describe('U-bolts', () => {
 
   test('legs: what it goes around, plates, washer, nut and two threads', () => {
     // Source: addition; nut and washer of 3/8 by ASME B18.2.2 and B18.21.1, from memory: 3.375 + 0.5 + 0.065 + 0.337 + 0.125.
-    const own = need({})
-    expect(own.needed / INCH).toBeCloseTo(4.402, 6)
-    expect(own.showing).toBeCloseTo((5 - 4.277) * 16, 6)
-    expect(own).toMatchObject({ verdict: 'fine', measured: true })
+    const boltHere = need({})
+    expect(boltHere.needed / INCH).toBeCloseTo(4.402, 6)
+    expect(boltHere.showing).toBeCloseTo((5 - 4.277) * 16, 6)
+    expect(boltHere).toMatchObject({ verdict: 'fine', measured: true })
     expect(need({ leg: 4.402 * INCH }).verdict).toBe('fine')
     expect(need({ leg: 4.4 * INCH }).verdict).toBe('short')
   })
@@ -126,8 +126,8 @@ describe('a template', () => {
     expect(templateFaults(two)).toMatchObject([{ hole: 'B', code: 'holes' }])
   })
   test('has rulers of 100 mm and 4 in, its datum and its cut', () => {
-    const own = template({ cut: 0.03 })
-    const drawing = templateDrawing(own, 'left', templateWords(own, 'left', 'us'))
+    const cutTemplate = template({ cut: 0.03 })
+    const drawing = templateDrawing(cutTemplate, 'left', templateWords(cutTemplate, 'left', 'us'))
     const long = drawing.lines
       .filter((l) => l.layer === 'ruler' && l.from[1] === l.to[1])
       .map((l) => l.to[0] - l.from[0])
@@ -144,8 +144,8 @@ describe('a template', () => {
       }
   })
   test('as SVG it is as large as it is, in letters that are safe', () => {
-    const own = template({ name: 'A <bold> & name' })
-    const drawing = templateDrawing(own, 'right', templateWords(own, 'right', 'metric'))
+    const odd = template({ name: 'A <bold> & name' })
+    const drawing = templateDrawing(odd, 'right', templateWords(odd, 'right', 'metric'))
     const svg = drawingSvg(drawing)
     expect(svg).toContain(`width="${drawing.width}mm"`)
     expect(svg).not.toContain('<bold>')

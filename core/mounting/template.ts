@@ -21,10 +21,10 @@ const EDGE_DIAMETERS = 2
  * @returns none where it can be drilled
  * Source: common practice, no published source.
  */
-export function templateFaults({ on, height, length, bend, holes }: Template): HoleFault[] {
+export function templateFaults({ on: part, height, length, bend, holes }: Template): HoleFault[] {
   return holes.flatMap((hole, i): HoleFault[] => {
     const needs = EDGE_DIAMETERS * hole.diameter
-    if (on === 'rail-flange') return [{ hole: hole.name, code: 'flange', has: 0, needs }]
+    if (part === 'rail-flange') return [{ hole: hole.name, code: 'flange', has: 0, needs }]
     const across = Math.min(hole.up, height - hole.up)
     const along = length / 2 - Math.abs(hole.along)
     const faults: HoleFault[] = []
@@ -85,7 +85,7 @@ export function templateDrawing(template: Template, side: TemplateSide, words: T
   const left = (width - wide) / 2
   const base = MARGIN + FOOT
   const forward = side === 'left' ? -1 : 1
-  const at = (along: Meters, up: Meters) => [width / 2 + forward * mm(along), base + mm(up)] as const
+  const point = (along: Meters, up: Meters) => [width / 2 + forward * mm(along), base + mm(up)] as const
   const drawing: Drawing = { width, height: base + high + MARGIN + 14, circles: [], lines: [], texts: [] }
   const line = (layer: Stroke, x1: number, y1: number, x2: number, y2: number) =>
     drawing.lines.push({ from: [x1, y1], to: [x2, y2], layer })
@@ -98,7 +98,7 @@ export function templateDrawing(template: Template, side: TemplateSide, words: T
   if (bend > 0) for (const y of [base + mm(bend), base + high - mm(bend)]) line('fold', left, y, left + wide, y)
   if (cut !== null) line('cut', left, base + mm(cut), left + wide, base + mm(cut))
   for (const hole of holes) {
-    const [x, y] = at(hole.along, hole.up)
+    const [x, y] = point(hole.along, hole.up)
     drawing.circles.push({ x, y, radius: mm(hole.diameter) / 2, layer: 'hole' })
     if (hole.pilot !== null) drawing.circles.push({ x, y, radius: mm(hole.pilot) / 2, layer: 'pilot' })
     line('center', x - CROSS, y, x + CROSS, y)

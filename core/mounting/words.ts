@@ -3,11 +3,11 @@ import type { Template } from '../kit'
 import type { HoleFault, TemplateSide, TemplateWords } from './template'
 
 /** What is written on a template, in a shop's units. */
-export const templateWords = ({ name, on }: Template, side: TemplateSide, system: UnitSystem): TemplateWords => ({
+export const templateWords = ({ name, on: part }: Template, side: TemplateSide, system: UnitSystem): TemplateWords => ({
   title: name,
   side: side === 'left' ? 'LEFT side' : 'RIGHT side',
   forward: 'front of the vehicle',
-  bottomEdge: on === 'bump-stop' ? 'datum: the face it is bolted to' : 'datum: bottom edge of the rail, from outside',
+  bottomEdge: part === 'bump-stop' ? 'datum: the face it is bolted to' : 'datum: bottom edge of the rail, from outside',
   actualSize: 'Print at actual size, then measure both rulers.',
   fold: 'bend of the flange: no hole beyond this line',
   cut: 'cut here',

@@ -27,20 +27,20 @@ export function lookAtJpeg(bytes: Uint8Array): JpegLook {
   if (bytes[0] !== 0xff || bytes[1] !== SOI) return { ok: false, why: 'not-a-jpeg' }
   if (bytes.at(-2) !== 0xff || bytes.at(-1) !== EOI) return { ok: false, why: 'cut-short' }
   let size: { width: number; height: number } | null = null
-  for (let at = 2; at + 4 <= bytes.length;) {
-    if (bytes[at] !== 0xff) return { ok: false, why: 'not-a-jpeg' }
-    const marker = bytes[at + 1]!
+  for (let offset = 2; offset + 4 <= bytes.length;) {
+    if (bytes[offset] !== 0xff) return { ok: false, why: 'not-a-jpeg' }
+    const marker = bytes[offset + 1]!
     if (marker === APP1 || marker === COM) return { ok: false, why: 'camera-data' }
-    const length = (bytes[at + 2]! << 8) | bytes[at + 3]!
-    if (length < 2 || at + 2 + length > bytes.length) return { ok: false, why: 'cut-short' }
+    const length = (bytes[offset + 2]! << 8) | bytes[offset + 3]!
+    if (length < 2 || offset + 2 + length > bytes.length) return { ok: false, why: 'cut-short' }
     if (FRAMES.has(marker))
       size = {
-        height: (bytes[at + 5]! << 8) | bytes[at + 6]!,
-        width: (bytes[at + 7]! << 8) | bytes[at + 8]!,
+        height: (bytes[offset + 5]! << 8) | bytes[offset + 6]!,
+        width: (bytes[offset + 7]! << 8) | bytes[offset + 8]!,
       }
     if (marker === SOS)
       return size && size.width > 0 && size.height > 0 ? { ok: true, ...size } : { ok: false, why: 'not-a-jpeg' }
-    at += 2 + length
+    offset += 2 + length
   }
   return { ok: false, why: 'cut-short' }
 }

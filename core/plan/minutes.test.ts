@@ -21,10 +21,10 @@ describe('minutes that a shop learns', () => {
   })
   // Source: Wright 1936: each doubling takes the same share.
   test('a repeat is quicker: half as many times again take nine tenths', () => {
-    const at = (ahead: number) => learnedMinutes(10, [], ahead).minutes
-    expect(at(1) / at(0)).toBeCloseTo(0.9, 9)
-    expect(at(3) / at(1)).toBeCloseTo(0.9, 9)
-    expect(at(40)).toBe(at(15))
+    const minutesAt = (ahead: number) => learnedMinutes(10, [], ahead).minutes
+    expect(minutesAt(1) / minutesAt(0)).toBeCloseTo(0.9, 9)
+    expect(minutesAt(3) / minutesAt(1)).toBeCloseTo(0.9, 9)
+    expect(minutesAt(40)).toBe(minutesAt(15))
   })
   test('from begun to done, rests left out; what nobody began is not counted', () => {
     const record = (minute: number, kind: string, step: string, by = 'Teo') => ({

@@ -63,18 +63,22 @@ interface Timed {
 export function measuredMinutes(records: readonly Timed[]): Map<string, { by: string; minutes: number }> {
   const running = new Map<string, { by: string; since: number; before: number }>()
   const found = new Map<string, { by: string; minutes: number }>()
-  for (const { at, by, body } of records) {
+  for (const { at: time, by, body } of records) {
     const { step } = body
     if (!step) continue
-    const now = Date.parse(at)
-    const own = running.get(step)
-    if (body.kind === 'step-begun') running.set(step, { by, since: now, before: own?.before ?? 0 })
-    else if (body.kind === 'paused' && own)
-      running.set(step, { ...own, since: NaN, before: own.before + (Number.isNaN(own.since) ? 0 : now - own.since) })
-    else if (body.kind === 'step' && own) {
-      const last = Number.isNaN(own.since) ? 0 : now - own.since
-      const minutes = (own.before + last) / 60_000
-      if (minutes > 0) found.set(step, { by: own.by, minutes })
+    const now = Date.parse(time)
+    const begun = running.get(step)
+    if (body.kind === 'step-begun') running.set(step, { by, since: now, before: begun?.before ?? 0 })
+    else if (body.kind === 'paused' && begun)
+      running.set(step, {
+        ...begun,
+        since: NaN,
+        before: begun.before + (Number.isNaN(begun.since) ? 0 : now - begun.since),
+      })
+    else if (body.kind === 'step' && begun) {
+      const last = Number.isNaN(begun.since) ? 0 : now - begun.since
+      const minutes = (begun.before + last) / 60_000
+      if (minutes > 0) found.set(step, { by: begun.by, minutes })
       running.delete(step)
     }
   }

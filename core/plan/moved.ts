@@ -31,13 +31,14 @@ export function movedBefore(plan: Plan, pin: Pin, withPin: () => PlanOutcome): M
 }
 
 /** The shortest way on which one step waits for another; null where it does not. */
-function waitingFor(step: PlanStep, on: PlanStep, byId: ReadonlyMap<string, PlanStep>): PlanStep[] | null {
+function waitingFor(step: PlanStep, stepHere: PlanStep, byId: ReadonlyMap<string, PlanStep>): PlanStep[] | null {
   const cameFrom = new Map<string, PlanStep | null>([[step.id, null]])
   const open = [step]
   for (const s of open) {
-    if (s === on) {
+    if (s === stepHere) {
       const chain: PlanStep[] = []
-      for (let at: PlanStep | null = s; at; at = cameFrom.get(at.id) ?? null) chain.push(at)
+      for (let stepFound: PlanStep | null = s; stepFound; stepFound = cameFrom.get(stepFound.id) ?? null)
+        chain.push(stepFound)
       return chain.reverse()
     }
     for (const id of s.after) {

@@ -37,8 +37,8 @@ export const fastenerId = (axle: AxleEnd, id: string): string => (id === WHEEL_N
 /** An operation with the plan's names for itself, for those before it and for its fasteners. */
 export const renamed = (
   operation: Operation,
-  id: (own: string) => string,
-  fastener: (own: string) => string,
+  id: (idHere: string) => string,
+  fastener: (name: string) => string,
 ): Operation => ({
   ...operation,
   id: id(operation.id),

@@ -141,14 +141,14 @@ const plans = demoVehicles().flatMap((vehicle) =>
       const name = `${kit.id}, ${vehicle.id}, wheels ${choices.wheels}, ${choices.lift}`
       // By itself, and with new shocks, a compressor, the vehicle maker's procedures and the shop's own on the same visit.
       const ways = choices.wheels === 'off' && choices.lift === 'floor' ? [[], procedures] : [[]]
-      return ways.map((own) => ({
-        name: `${name}, ${own.length} procedures`,
+      return ways.map((way) => ({
+        name: `${name}, ${way.length} procedures`,
         vehicle,
         // One that is for another vehicle is carried out rightly, and nobody waits for the proof of its order.
         proof:
           kit.fitment.architecture.includes(vehicle[kit.axle].architecture) &&
           kit.fitment.bodies.includes(vehicle.body),
-        outcome: buildPlan([{ kit, work: 'fit' }], vehicle, survey, choices, { procedures: own }),
+        outcome: buildPlan([{ kit, work: 'fit' }], vehicle, survey, choices, { procedures: way }),
       }))
     })
   }),
@@ -207,14 +207,14 @@ describe('orders that must never happen', () => {
     return outcome.plan
   }
   const moved = (steps: readonly PlanStep[], id: string, before: string): PlanStep[] => {
-    const own = steps.find((s) => s.id === id)!
-    const rest = steps.filter((s) => s !== own)
-    const at = rest.findIndex((s) => s.id === before)
-    const there = rest[at]!
+    const step = steps.find((s) => s.id === id)!
+    const rest = steps.filter((s) => s !== step)
+    const index = rest.findIndex((s) => s.id === before)
+    const there = rest[index]!
     return [
-      ...rest.slice(0, at),
-      { ...own, state: there.kind === 'state' ? (rest[at - 1]?.state ?? there.state) : there.state },
-      ...rest.slice(at),
+      ...rest.slice(0, index),
+      { ...step, state: there.kind === 'state' ? (rest[index - 1]?.state ?? there.state) : there.state },
+      ...rest.slice(index),
     ]
   }
   // Each rule is seen to bite: one step of a sound order put where it must not be.

@@ -56,10 +56,10 @@ export function canDo(
   const support = operation.support === 'ride-height' ? 'on-wheels' : operation.support
   const { wheels } = operation
   // Wheels that are off, or a raised end, are those of the step's own axle.
-  const own = axle === null || state.axle === axle
-  if (support !== 'any' && (support !== state.support || (support !== 'on-wheels' && !own))) return false
+  const isHere = axle === null || state.axle === axle
+  if (support !== 'any' && (support !== state.support || (support !== 'on-wheels' && !isHere))) return false
   if (wheels === 'any') return true
-  return wheels === 'off' ? own && state.wheels === 'off' : state.wheels === 'on' || !own
+  return wheels === 'off' ? isHere && state.wheels === 'off' : state.wheels === 'on' || !isHere
 }
 
 const sameEnd = (a: StandState, b: StandState) => a.axle === b.axle || a.axle === null || b.axle === null
@@ -74,7 +74,7 @@ export const wheelChangesBetween = (a: StandState, b: StandState): number =>
 const MOST_LOOKED_AT = 400_000
 /** Plans that are kept: a job is assessed at every record, and its work seldom changes. */
 const KEPT = 60
-const kept = new Map<string, ReturnType<typeof planSequence>>()
+const plans = new Map<string, ReturnType<typeof planSequence>>()
 
 /**
  * Order of steps with the fewest changes of support, then of wheels, then walks between sides, then tool changes; what is prepared on the
@@ -88,12 +88,12 @@ export function orderSteps(steps: readonly PendingStep[], rules: OrderRules = NO
   const axles = axlesOf(steps, begun)
   const problem = sequenceOf(steps, rules, begun)
   const key = JSON.stringify([problem, rules.holds.map((h) => EVERY_STATE.map((s) => h.allows(s)))])
-  let found = kept.get(key)
+  let found = plans.get(key)
   if (!found) {
     found = planSequence(problem, MOST_LOOKED_AT)
-    if (kept.size >= KEPT) kept.delete(kept.keys().next().value!)
-  } else kept.delete(key)
-  kept.set(key, found)
+    if (plans.size >= KEPT) plans.delete(plans.keys().next().value!)
+  } else plans.delete(key)
+  plans.set(key, found)
   if (!found.ok) return { ok: false, stuck: [...new Set(found.unreachable.map((u) => u.id))] }
   const byId = new Map(steps.map((s) => [s.id, s]))
   const ordered = found.order.map(({ id, support, wheels, end }): OrderedStep => ({
@@ -234,14 +234,14 @@ const walksAndTools = (list: readonly OrderedStep[]): number =>
     return sum + step.operation.tools.filter((t) => !hand.includes(t)).length
   }, 0)
 /** Walks between sides of an order, with two neighbors exchanged where they are given. */
-function walks(order: readonly OrderedStep[], at = -1, a?: OrderedStep, b?: OrderedStep): number {
+function walks(order: readonly OrderedStep[], position = -1, a?: OrderedStep, b?: OrderedStep): number {
   let side: string | null = null
   let sum = 0
   for (const [i, s] of order.entries()) {
-    const own = (i === at ? b! : i === at + 1 && at >= 0 ? a! : s).step.side
-    if (own === null) continue
-    if (side !== null && side !== own) sum++
-    side = own
+    const sideHere = (i === position ? b! : i === position + 1 && position >= 0 ? a! : s).step.side
+    if (sideHere === null) continue
+    if (side !== null && side !== sideHere) sum++
+    side = sideHere
   }
   return sum
 }

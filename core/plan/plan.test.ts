@@ -31,11 +31,11 @@ function asTheyCome(steps: readonly PendingStep[]): [number, number] {
   for (const { operation } of steps) {
     let next: string = operation.support === 'any' ? support : operation.support
     if (operation.wheels === 'off' && (next === 'on-wheels' || next === 'frame-raised')) next = 'axle-hanging'
-    const on =
+    const wheelsNow =
       next === 'on-wheels' || next === 'frame-raised' ? 'on' : operation.wheels === 'any' ? wheels : operation.wheels
     supports += Number(next !== support)
-    swaps += Number(on !== wheels)
-    ;[support, wheels] = [next, on]
+    swaps += Number(wheelsNow !== wheels)
+    ;[support, wheels] = [next, wheelsNow]
   }
   return [supports + Number(support !== 'on-wheels'), swaps + Number(wheels === 'off')]
 }
@@ -170,9 +170,9 @@ describe('work plan of a bellows kit', () => {
     expect(strap.clamp!.note).toBe('ok')
   })
   test('wheels that stay on make other plans, and no lug nuts', () => {
-    const on = buildPlan(kits, job.vehicle, job.survey, { wheels: 'on' })
-    expect(on.ok && on.plan.wheelChanges).toBe(0)
-    expect(on.ok && on.plan.steps.some((s) => s.id === 'lug-nuts:left')).toBe(false)
+    const outcomeOn = buildPlan(kits, job.vehicle, job.survey, { wheels: 'on' })
+    expect(outcomeOn.ok && outcomeOn.plan.wheelChanges).toBe(0)
+    expect(outcomeOn.ok && outcomeOn.plan.steps.some((s) => s.id === 'lug-nuts:left')).toBe(false)
     expect(plan.wheelChanges).toBe(2)
   })
 })
@@ -275,23 +275,23 @@ describe('lines in the way', () => {
     if (!outcome.ok) throw new Error('a plan is needed')
     const ids = outcome.plan.steps.map((s) => s.id)
     const [clear, back] = [ids.indexOf('lines-clear'), ids.indexOf('lines-back')]
-    const own = outcome.plan.steps.flatMap((s, i) =>
+    const stepsHere = outcome.plan.steps.flatMap((s, i) =>
       s.kind === 'operation' && s.phase !== 'bench' && kit.operations.some((o) => s.id.startsWith(o.id)) ? [i] : [],
     )
     expect(clear).toBeGreaterThan(-1)
-    expect(clear).toBeLessThan(Math.min(...own))
-    expect(back).toBeGreaterThan(Math.max(...own))
+    expect(clear).toBeLessThan(Math.min(...stepsHere))
+    expect(back).toBeGreaterThan(Math.max(...stepsHere))
     expect(outcome.plan.steps[clear]!.takesOff).toEqual(outcome.plan.steps[back]!.refits)
     // One that does not span the droop is freed before the axle hangs, and goes back when it stands again.
     const short = parts.map((p) => (p.id === 'brake-hose' ? { ...p, freeLength: 0.2 } : p))
     const hanging = buildPlan([{ kit, work: 'fit' }], withParts(vehicle, 'rear', short), survey, { wheels: 'off' })
     if (!hanging.ok) throw new Error('a plan is needed')
     const { steps } = hanging.plan
-    const at = (id: string) => steps.findIndex((s) => s.id === id)
-    expect(steps[at('lines-clear')]).toMatchObject({ support: 'on-wheels', takesOff: ['Brake hose'] })
+    const indexOf = (id: string) => steps.findIndex((s) => s.id === id)
+    expect(steps[indexOf('lines-clear')]).toMatchObject({ support: 'on-wheels', takesOff: ['Brake hose'] })
     const up = (s: { support: string }) => s.support.startsWith('axle-') || s.support === 'frame-raised'
-    expect(at('lines-clear')).toBeLessThan(steps.findIndex(up))
-    expect(at('lines-back')).toBeGreaterThan(steps.findLastIndex(up))
+    expect(indexOf('lines-clear')).toBeLessThan(steps.findIndex(up))
+    expect(indexOf('lines-back')).toBeGreaterThan(steps.findLastIndex(up))
     // Where nothing has to happen to them, no step says so.
     const plain = buildPlan([{ kit, work: 'fit' }], vehicle, survey, { wheels: 'off' })
     expect(plain.ok && plain.plan.steps.some((s) => s.id.startsWith('lines-'))).toBe(false)
@@ -308,8 +308,8 @@ describe('lines in the way', () => {
       },
     )
     if (!outcome.ok) throw new Error(outcome.stuck.join())
-    const own = outcome.plan.steps.filter((s) => s.id.startsWith('take-off'))
-    expect(own.length).toBe(2)
-    for (const s of own) expect([s.blocking, s.trap !== null]).toEqual([true, true])
+    const takeOffs = outcome.plan.steps.filter((s) => s.id.startsWith('take-off'))
+    expect(takeOffs.length).toBe(2)
+    for (const s of takeOffs) expect([s.blocking, s.trap !== null]).toEqual([true, true])
   })
 })

@@ -130,10 +130,10 @@ export function buildPlan(
       hardware: _hardware,
       when: _when,
       circuit: _circuit,
-      ...told
+      ...stepHere
     } = o
     steps.push({
-      ...told,
+      ...stepHere,
       id: step.id,
       kind: 'operation',
       side: step.side,
@@ -208,25 +208,25 @@ function timelineOf(
   schedule: readonly { id: string; technician: 1 | 2; both: boolean; start: number; end: number }[],
   crew: 1 | 2,
 ): PlanBooking[] {
-  const own = new Map(schedule.map((b) => [b.id, b]))
+  const blocks = new Map(schedule.map((b) => [b.id, b]))
   const timeline: PlanBooking[] = []
   let moved = 0
-  let at = 0
+  let minute = 0
   for (const s of steps) {
     if (s.kind === 'state') {
       // Everything before it is over.
-      at = Math.max(at, ...timeline.map((b) => b.end))
-      timeline.push({ step: s.id, technician: 1, both: crew === 2, start: at, end: at + s.minutes })
-      at += s.minutes
+      minute = Math.max(minute, ...timeline.map((b) => b.end))
+      timeline.push({ step: s.id, technician: 1, both: crew === 2, start: minute, end: minute + s.minutes })
+      minute += s.minutes
       moved += s.minutes
       continue
     }
     if (crew === 1) {
-      timeline.push({ step: s.id, technician: 1, both: false, start: at, end: at + s.minutes })
-      at += s.minutes
+      timeline.push({ step: s.id, technician: 1, both: false, start: minute, end: minute + s.minutes })
+      minute += s.minutes
       continue
     }
-    const b = own.get(s.id)!
+    const b = blocks.get(s.id)!
     timeline.push({
       step: s.id,
       technician: b.technician,

@@ -22,9 +22,9 @@ function planOf(kit: string, vehicle: string, more: PlanMore): Plan {
 const withPins = (kit: string, vehicle: string, pins: Pin[]) => () =>
   buildPlan([{ kit: kitOf(kit), work: 'fit' }], vehicleOf(vehicle), demoSurvey(vehicle), { wheels: 'off' }, { pins })
 const place = ({ steps }: Plan, id: string) => {
-  const at = steps.findIndex((s) => s.id === id)
-  if (at < 0) throw new Error(`no step ${id}`)
-  return at
+  const index = steps.findIndex((s) => s.id === id)
+  if (index < 0) throw new Error(`no step ${id}`)
+  return index
 }
 
 /** Facts of the trade; common practice, no published source, unless a test says otherwise. */
@@ -42,10 +42,10 @@ describe('a kit and new shocks on one visit', () => {
   })
   test('the old shock comes out after the bolt and the new one goes in before it', () => {
     for (const side of ['left', 'right']) {
-      const at = ['undo-shock', 'fen-shocks-upper-off', 'fen-shocks-new-in', 'shock-loose'].map((id) =>
+      const order = ['undo-shock', 'fen-shocks-upper-off', 'fen-shocks-new-in', 'shock-loose'].map((id) =>
         place(plan, `${id}:${side}`),
       )
-      expect([...at].sort((a, b) => a - b)).toEqual(at)
+      expect([...order].sort((a, b) => a - b)).toEqual(order)
     }
   })
   test('its torque is the one of the vehicle maker, with the paper it is from, at ride height', () => {
@@ -86,13 +86,13 @@ describe('parts and names meet', () => {
     expect(plan.steps.filter((s) => s.takesOff.includes('Shock absorber, lower end'))).toHaveLength(2)
   })
   test("the vehicle maker's own words stand for the kit's, and the step is the kit's still", () => {
-    const own = planOf('ninebark-twofold', 'lantern', {})
+    const alone = planOf('ninebark-twofold', 'lantern', {})
     const plan = planOf('kettleworth-core-92', 'lantern', { procedures: of('lantern-spare') })
     const [down] = procedure('lantern-spare').operations
     const step = plan.steps.find((s) => s.takesOff.includes('Spare wheel'))!
     expect([step.id, step.title, step.trap]).toEqual(['drop-spare', down!.title, down!.trap])
     expect(plan.steps.filter((s) => s.takesOff.includes('Spare wheel'))).toHaveLength(1)
-    expect(own.steps.find((s) => s.id === 'drop-spare')?.title).not.toBe(down!.title)
+    expect(alone.steps.find((s) => s.id === 'drop-spare')?.title).not.toBe(down!.title)
   })
   test('what is done only where it is named stays away from a kit that does not name it', () => {
     const all = of('lantern-spare', 'lantern-rear-axle')
@@ -112,8 +112,8 @@ describe('parts and names meet', () => {
     expect(used.map((p) => p.id)).toEqual(['shop-first-look'])
   })
   test('of two regimes the one that waits longer holds', () => {
-    const own = procedure('lantern-rear-axle')
-    const early = { ...own, fasteners: own.fasteners.map((f) => ({ ...f, when: 'as-fitted' as const })) }
+    const vehicles = procedure('lantern-rear-axle')
+    const early = { ...vehicles, fasteners: vehicles.fasteners.map((f) => ({ ...f, when: 'as-fitted' as const })) }
     const plan = planOf('kettleworth-core-92', 'lantern', { procedures: [early] })
     expect(plan.torques.find((t) => t.fastener.id === 'shock-bolt')!.fastener.when).toBe('at-ride-height')
   })
@@ -122,8 +122,8 @@ describe('parts and names meet', () => {
 describe('an accessory on the whole vehicle', () => {
   const plan = planOf('ninebark-twofold', 'dunnock-25', { procedures: of('quill-compressor') })
   test('battery off before its wires and on after, its line before the first air', () => {
-    const at = ['battery-off', 'mount', 'harness', 'battery-on'].map((id) => place(plan, `quill-compressor-${id}`))
-    expect([...at].sort((a, b) => a - b)).toEqual(at)
+    const order = ['battery-off', 'mount', 'harness', 'battery-on'].map((id) => place(plan, `quill-compressor-${id}`))
+    expect([...order].sort((a, b) => a - b)).toEqual(order)
     expect(place(plan, 'quill-compressor-line')).toBeLessThan(place(plan, 'first-air'))
     expect(place(plan, 'quill-compressor-battery-on')).toBeLessThan(place(plan, 'settle'))
   })
@@ -147,13 +147,13 @@ describe('an order that somebody wants otherwise', () => {
   })
   test('is refused where one side has to be finished first', () => {
     const trail = demoVehicles().find((v) => v.rear.architecture === 'independent' && v.rear.suspension === 'coil')!
-    const own = planOf('kettleworth-core-92', trail.id, {})
+    const alone = planOf('kettleworth-core-92', trail.id, {})
     const [one, other] =
-      place(own, 'link-undo:left') < place(own, 'link-undo:right') ? ['left', 'right'] : ['right', 'left']
+      place(alone, 'link-undo:left') < place(alone, 'link-undo:right') ? ['left', 'right'] : ['right', 'left']
     const pin = { first: `link-undo:${other}`, then: `link-back:${one}` }
     // The other side before this one is closed, and this one opened before that: neither side is whole.
     const moved = movedBefore(
-      own,
+      alone,
       pin,
       withPins('kettleworth-core-92', trail.id, [pin, { first: `link-undo:${one}`, then: `link-undo:${other}` }]),
     )

@@ -42,7 +42,7 @@ export function fastenersOf(kits: readonly PlannedKit[], procedures: readonly Pr
   for (const procedure of procedures)
     for (const f of procedure.fasteners) {
       const id = fastenerName(procedure, f, kits)
-      const own: Fastener = {
+      const fastener: Fastener = {
         ...f,
         id,
         source: f.source || procedure.source,
@@ -55,14 +55,14 @@ export function fastenersOf(kits: readonly PlannedKit[], procedures: readonly Pr
         ),
       }
       const known = found.get(id)
-      if (!known) found.set(id, own)
+      if (!known) found.set(id, fastener)
       else if (known.spec.kind === 'vehicle-maker')
         found.set(id, {
-          ...own,
+          ...fastener,
           name: known.name,
-          evenly: known.evenly || own.evenly,
-          head: known.head ?? own.head,
-          when: REGIMES[Math.max(REGIMES.indexOf(known.when), REGIMES.indexOf(own.when))]!,
+          evenly: known.evenly || fastener.evenly,
+          head: known.head ?? fastener.head,
+          when: REGIMES[Math.max(REGIMES.indexOf(known.when), REGIMES.indexOf(fastener.when))]!,
         })
     }
   return found
@@ -85,7 +85,7 @@ export function proceduresUsed(
   const worked = kits.filter(({ work }) => work === 'fit')
   const asksFor = (p: Procedure) => {
     const same = p.operations.flatMap((o) => o.same ?? [])
-    const asked = [
+    const facts = [
       ...worked
         .filter(({ kit }) => p.axle === null || kit.axle === p.axle)
         .flatMap(({ kit }) =>
@@ -95,7 +95,7 @@ export function proceduresUsed(
         .filter((o) => o !== p && o.use === 'always' && (p.axle === null || o.axle === p.axle))
         .flatMap((o) => o.operations),
     ]
-    return asked.some((o) => o.same !== null && same.includes(o.same))
+    return facts.some((o) => o.same !== null && same.includes(o.same))
   }
   return here.filter((p) => p.use === 'always' || asksFor(p))
 }
@@ -107,17 +107,17 @@ export function procedureOperations(
   vehicle: Vehicle,
   survey: Survey,
 ): Placed[] {
-  const id = (own: string) => procedureStep(procedure.axle, procedure.id, own)
-  const fastener = (own: string) =>
+  const id = (name: string) => procedureStep(procedure.axle, procedure.id, name)
+  const fastener = (nameHere: string) =>
     fastenerName(
       procedure,
-      procedure.fasteners.find((f) => f.id === own)!,
+      procedure.fasteners.find((f) => f.id === nameHere)!,
       kits,
     )
-  const own = kits.flatMap(({ kit, circuit: has }) =>
+  const lines = kits.flatMap(({ kit, circuit: has }) =>
     has && (procedure.axle === null || procedure.axle === kit.axle) ? [...has] : [],
   )
-  const circuit = kits.some((k) => k.circuit) ? new Set(own) : undefined
+  const circuit = kits.some((k) => k.circuit) ? new Set(lines) : undefined
   return procedure.operations.map((o) => ({
     axle: procedure.axle,
     seen: seenAt(vehicle, survey, procedure.axle ?? 'rear'),
@@ -168,14 +168,14 @@ export function inTurn(ofKits: readonly Placed[], others: readonly Placed[]): Pl
   }))
   const byId = new Map(all.map((p) => [p.operation.id, p]))
   const twins = (p: Placed) => all.filter((q) => q === p || meets(p, q))
-  const waitsFor = (from: Placed, to: Placed, seen = new Set<Placed>()): boolean => {
+  const waitsFor = (from: Placed, to: Placed, visited = new Set<Placed>()): boolean => {
     for (const p of twins(from)) {
-      if (seen.has(p)) continue
-      seen.add(p)
+      if (visited.has(p)) continue
+      visited.add(p)
       if (p === to || meets(p, to)) return true
       for (const a of p.operation.after) {
         const before = byId.get(a)
-        if (before && waitsFor(before, to, seen)) return true
+        if (before && waitsFor(before, to, visited)) return true
       }
     }
     return false
@@ -211,11 +211,11 @@ const union = <T>(...lists: readonly (readonly T[])[]): T[] => [...new Set(lists
  * @param all the first is the one whose id it keeps
  */
 export function asOne(all: readonly { operation: Operation; from?: Placed['from'] }[]): Operation {
-  const own = all.map((s) => s.operation)
+  const operations = all.map((s) => s.operation)
   const words = (all.find((s) => s.from === 'vehicle') ?? all[0]!).operation
-  const first = own[0]!
-  const opens = union(...own.map((o) => o.opens))
-  const closes = union(...own.map((o) => o.closes))
+  const first = operations[0]!
+  const opens = union(...operations.map((o) => o.opens))
+  const closes = union(...operations.map((o) => o.closes))
   const byName = <T extends { name: string }>(lists: readonly (readonly T[])[]) => [
     ...new Map(lists.flat().map((h) => [h.name, h])).values(),
   ]
@@ -223,26 +223,26 @@ export function asOne(all: readonly { operation: Operation; from?: Placed['from'
     ...words,
     id: first.id,
     support: opens.length || closes.length ? 'axle-raised' : words.support === 'any' ? first.support : words.support,
-    hands: Math.max(...own.map((o) => o.hands)),
-    minutes: Math.max(...own.map((o) => o.minutes)),
-    trap: words.trap ?? own.find((o) => o.trap)?.trap ?? null,
-    caution: words.caution ?? own.find((o) => o.caution)?.caution ?? null,
-    easier: union(...own.map((o) => o.easier)),
-    tools: union(...own.map((o) => o.tools)),
-    hardware: byName(own.map((o) => o.hardware)),
-    torques: union(...own.map((o) => o.torques)),
-    disturbs: union(...own.map((o) => o.disturbs)),
-    leavesLoose: union(...own.map((o) => o.leavesLoose)),
-    takesOff: union(...own.map((o) => o.takesOff)),
-    refits: union(...own.map((o) => o.refits)),
-    fates: [...new Map(own.flatMap((o) => o.fates).map((f) => [f.part, f])).values()],
+    hands: Math.max(...operations.map((o) => o.hands)),
+    minutes: Math.max(...operations.map((o) => o.minutes)),
+    trap: words.trap ?? operations.find((o) => o.trap)?.trap ?? null,
+    caution: words.caution ?? operations.find((o) => o.caution)?.caution ?? null,
+    easier: union(...operations.map((o) => o.easier)),
+    tools: union(...operations.map((o) => o.tools)),
+    hardware: byName(operations.map((o) => o.hardware)),
+    torques: union(...operations.map((o) => o.torques)),
+    disturbs: union(...operations.map((o) => o.disturbs)),
+    leavesLoose: union(...operations.map((o) => o.leavesLoose)),
+    takesOff: union(...operations.map((o) => o.takesOff)),
+    refits: union(...operations.map((o) => o.refits)),
+    fates: [...new Map(operations.flatMap((o) => o.fates).map((f) => [f.part, f])).values()],
     opens,
     closes,
-    fits: union(...own.map((o) => o.fits)),
-    picture: words.picture ?? own.find((o) => o.picture)?.picture ?? null,
-    raise: words.raise ?? own.find((o) => o.raise)?.raise ?? null,
-    asks: union(...own.map((o) => o.asks)),
-    checks: union(...own.map((o) => o.checks)),
-    blocking: own.some((o) => o.blocking),
+    fits: union(...operations.map((o) => o.fits)),
+    picture: words.picture ?? operations.find((o) => o.picture)?.picture ?? null,
+    raise: words.raise ?? operations.find((o) => o.raise)?.raise ?? null,
+    asks: union(...operations.map((o) => o.asks)),
+    checks: union(...operations.map((o) => o.checks)),
+    blocking: operations.some((o) => o.blocking),
   }
 }

@@ -167,34 +167,34 @@ export function lineOperations(
 }
 
 /** Where an axle can be held at the height at which its bags belong: on its jack, if the kit's work takes it there. */
-const heldAtHeight = (own: readonly Operation[]): Operation['support'] =>
-  own.some((o) => o.support === 'axle-raised') ? 'axle-raised' : 'on-wheels'
+const heldAtHeight = (operations: readonly Operation[]): Operation['support'] =>
+  operations.some((o) => o.support === 'axle-raised') ? 'axle-raised' : 'on-wheels'
 
 /**
  * First air, and soap on every connection: once its lines are in, before weight comes on the bags and before anything hides a
  * connection.
- * @param own operations of the kit as they are done
+ * @param operations operations of the kit as they are done
  * @returns none for a kit without air
  */
-export function airOperations(kit: Kit, own: readonly Operation[]): Operation[] {
+export function airOperations(kit: Kit, operations: readonly Operation[]): Operation[] {
   if (!hasAir(kit)) return []
-  const mounted = own
+  const mounted = operations
     .filter((o) => o.phase !== 'bench' && o.phase !== 'refit' && o.support !== 'ride-height')
     .map((o) => o.id)
-  const closing = own.filter((o) => o.closes.length > 0).map((o) => o.id)
+  const closing = operations.filter((o) => o.closes.length > 0).map((o) => o.id)
   const carries = kit.replaces === 'coil-spring'
-  const held = heldAtHeight(own)
+  const atHeight = heldAtHeight(operations)
   return [
     shopOperation({
       id: 'first-air',
       title: carries ? 'First air, in steps, axle at ride height' : 'First air: the bags to their min',
       phase: 'air',
       // Not standing yet: no weight comes on an empty bag.
-      support: held === 'axle-raised' ? held : 'any',
+      support: atHeight === 'axle-raised' ? atHeight : 'any',
       wheels: 'any',
       raise: carries
         ? { until: 'ride-height', note: 'Wheel center to lip as it was measured empty.' }
-        : held === 'axle-raised'
+        : atHeight === 'axle-raised'
           ? { until: 'bag-height', note: 'The bag at the height the instructions give.' }
           : null,
       after: [...new Set([...mounted, ...closing])],
@@ -213,10 +213,12 @@ export function airOperations(kit: Kit, own: readonly Operation[]): Operation[] 
       id: 'soap',
       title: 'Soap every connection',
       phase: 'air',
-      support: held === 'axle-raised' ? held : 'ride-height',
+      support: atHeight === 'axle-raised' ? atHeight : 'ride-height',
       wheels: 'any',
       raise:
-        held === 'axle-raised' ? { until: 'bag-height', note: 'The bag at the height the instructions give.' } : null,
+        atHeight === 'axle-raised'
+          ? { until: 'bag-height', note: 'The bag at the height the instructions give.' }
+          : null,
       after: ['first-air'],
       minutes: 8,
       steps: [
@@ -234,10 +236,10 @@ export function airOperations(kit: Kit, own: readonly Operation[]): Operation[] 
 }
 
 /** Watching the bags while the axle is run down and up, before anything of them gets its final torque. */
-export function watchTravel(kit: Kit, own: readonly Operation[]): Operation[] {
-  const aligned = own.filter((o) => o.phase === 'align').map((o) => o.id)
+export function watchTravel(kit: Kit, operations: readonly Operation[]): Operation[] {
+  const aligned = operations.filter((o) => o.phase === 'align').map((o) => o.id)
   if ((kit.family !== 'bellows' && kit.family !== 'sleeve') || !aligned.length) return []
-  if (heldAtHeight(own) !== 'axle-raised') return []
+  if (heldAtHeight(operations) !== 'axle-raised') return []
   return [
     shopOperation({
       id: 'watch-travel',

@@ -42,10 +42,10 @@ export interface PlanChoices {
 const WHEELS_ON_SLOWER = 1.25
 
 /** An operation of one kit as the plan names it. */
-function placed({ kit: { axle, id: kit }, circuit }: PlannedKit, operation: Operation, seen: Seen): Placed {
-  const operationNames = (own: string) => named(axle, own)
-  const own = renamed(operation, operationNames, (f) => fastenerId(axle, f))
-  return { axle, seen, circuit, origin: kit, operation: own }
+function placed({ kit: { axle, id: kit }, circuit }: PlannedKit, operation: Operation, facts: Seen): Placed {
+  const operationNames = (id: string) => named(axle, id)
+  const namedHere = renamed(operation, operationNames, (f) => fastenerId(axle, f))
+  return { axle, seen: facts, circuit, origin: kit, operation: namedHere }
 }
 
 /**
@@ -68,20 +68,20 @@ export function pendingSteps(
   const axles = [...new Set([...worked.map(({ kit }) => kit.axle), ...used.flatMap((p) => p.axle ?? [])])]
   const ofTheirs = worked.flatMap((planned): Placed[] => {
     const { kit } = planned
-    const seen = seenAt(vehicle, survey, kit.axle)
+    const facts = seenAt(vehicle, survey, kit.axle)
     const other = worked.find((w) => w !== planned && w.kit.axle === kit.axle)
     if (planned.work === 'take-off')
-      return takeOffOperations(planned, other !== undefined).map((o) => placed(planned, withWheels(o, choices), seen))
-    const own = operationsOf(planned, seen)
+      return takeOffOperations(planned, other !== undefined).map((o) => placed(planned, withWheels(o, choices), facts))
+    const operationsHere = operationsOf(planned, facts)
     const helper = oldHelperOperation(kit, survey)
-    const watched = watchTravel(kit, own)
+    const watched = watchTravel(kit, operationsHere)
     const lines = lineOperations(kit, vehicle, survey)
     // What was on it comes off before anything but the bench is begun with.
     const first = other ? takeOffOperations(other, true).map((o) => o.id) : []
-    const air = airOperations(kit, own)
+    const air = airOperations(kit, operationsHere)
     // What reassembly hides is soaped first.
     const soaped = air.filter((o) => o.checks.includes('connections')).map((o) => o.id)
-    return [...own, ...helper, ...watched, ...air, ...(lines ? [lines.clear, lines.back] : [])].map((o) => {
+    return [...operationsHere, ...helper, ...watched, ...air, ...(lines ? [lines.clear, lines.back] : [])].map((o) => {
       const after = [
         ...o.after,
         ...(o.phase === 'torque' && o.support !== 'ride-height' ? watched.map((w) => w.id) : []),
@@ -90,7 +90,7 @@ export function pendingSteps(
         ...(lines && o.phase !== 'bench' && o !== lines.clear ? [lines.clear.id] : []),
         ...(o.phase === 'mount' ? helper.map((e) => e.id) : []),
       ]
-      return placed(planned, withWheels({ ...o, after }, choices), seen)
+      return placed(planned, withWheels({ ...o, after }, choices), facts)
     })
   })
   const ofKits = inTurn(
@@ -139,25 +139,25 @@ export function pendingSteps(
     ? [...openingOperations(vehicle, survey, axles).map(whole), ...settled, ...nuts, ...closing.map(whole), ...looks]
     : []
   // What a step of this plan asks first is no doubt of the plan: what hangs on it comes in when it was found.
-  const asked = new Set(operations.flatMap((p) => p.operation.asks))
-  const holdsOf = ({ operation, seen, circuit }: Placed) => {
+  const questions = new Set(operations.flatMap((p) => p.operation.asks))
+  const holdsOf = ({ operation, seen: known, circuit }: Placed) => {
     if (circuit && !operation.circuit.every((word) => circuit.has(word))) return false
-    const held = seen ? conditionsHold(operation.when, seen) : true
+    const isHeld = known ? conditionsHold(operation.when, known) : true
     const later =
-      held === null && operation.when.some((c) => asked.has(factOf(c) as SurveyKey) && seen![factOf(c)] === null)
-    return later ? false : held
+      isHeld === null && operation.when.some((c) => questions.has(factOf(c) as SurveyKey) && known![factOf(c)] === null)
+    return later ? false : isHeld
   }
   const sides = (p: Placed) => sidesOf(p, survey)
-  const kept = operations.filter((p) => holdsOf(p) !== false && sides(p).length > 0)
+  const needed = operations.filter((p) => holdsOf(p) !== false && sides(p).length > 0)
   const byId = new Map(operations.map((p) => [p.operation.id, p]))
-  const keptIds = new Set(kept.map((p) => p.operation.id))
-  const standIns = (id: string, seen = new Set<string>()): string[] => {
+  const keptIds = new Set(needed.map((p) => p.operation.id))
+  const standIns = (id: string, visited = new Set<string>()): string[] => {
     if (keptIds.has(id)) return [id]
-    if (seen.has(id)) return []
-    seen.add(id)
-    return (byId.get(id)?.operation.after ?? []).flatMap((before) => standIns(before, seen))
+    if (visited.has(id)) return []
+    visited.add(id)
+    return (byId.get(id)?.operation.after ?? []).flatMap((before) => standIns(before, visited))
   }
-  const steps = kept.flatMap((p) =>
+  const steps = needed.flatMap((p) =>
     sides(p).map((side): PendingStep => ({
       id: stepId(p.operation.id, side),
       operation: p.operation,
@@ -179,7 +179,7 @@ export function pendingSteps(
  * Operations of a kit by the way of working that was chosen, with what they need on this vehicle, each after the ones that torque what
  * has its torque before theirs.
  */
-function operationsOf({ kit, method }: PlannedKit, seen: Seen): Operation[] {
+function operationsOf({ kit, method }: PlannedKit, facts: Seen): Operation[] {
   const way = method ?? kit.methods.find((m) => m.instructed)?.id ?? null
   const tightenedBy = new Map<string, string[]>()
   for (const o of kit.operations) for (const f of o.torques) tightenedBy.set(f, [...(tightenedBy.get(f) ?? []), o.id])
@@ -190,7 +190,7 @@ function operationsOf({ kit, method }: PlannedKit, seen: Seen): Operation[] {
     .map((o) => ({
       ...o,
       after: [...new Set([...o.after, ...o.torques.flatMap(first)])].filter((id) => id !== o.id),
-      hardware: o.hardware.filter((h) => conditionsHold(h.when, seen) !== false),
+      hardware: o.hardware.filter((h) => conditionsHold(h.when, facts) !== false),
     }))
 }
 
@@ -198,13 +198,13 @@ function operationsOf({ kit, method }: PlannedKit, seen: Seen): Operation[] {
  * Steps that do the same thing at the same place, whoever asks for it, are one: after all that comes before any of them.
  */
 function onceEach(steps: readonly PendingStep[]): PendingStep[] {
-  const kept: PendingStep[] = []
+  const waiting: PendingStep[] = []
   const standsFor = new Map<string, string>()
   for (const s of steps) {
     // What is done once is the vehicle's, whichever end asks for it.
-    const known = kept.find((k) => k.side === s.side && meets(k, s))
+    const known = waiting.find((k) => k.side === s.side && meets(k, s))
     if (known) standsFor.set(s.id, known.id)
-    else kept.push(s)
+    else waiting.push(s)
   }
   if (!standsFor.size) return [...steps]
   const one = (id: string) => standsFor.get(id) ?? id

@@ -94,9 +94,9 @@ const provedOf = <K extends RecordBody['kind']>(work: Work, kind: K): RecordOf<K
   )
 /** Whether what a step looks at is on record: read, and as it has to be. */
 function isShown(work: Work, axle: AxleEnd, check: StepCheck): boolean {
-  const own = kitAt(work.job, axle)
-  if (!own) return true
-  const { kit } = own
+  const kitHere = kitAt(work.job, axle)
+  if (!kitHere) return true
+  const { kit } = kitHere
   switch (check) {
     case 'first-air': {
       if (!hasAir(kit)) return true
@@ -114,7 +114,7 @@ function isShown(work: Work, axle: AxleEnd, check: StepCheck): boolean {
         )
       )
     case 'parts':
-      return partsHere(own, work.job).every((p) => (work.counted[axle]?.get(partKey(p)) ?? 0) >= p.count)
+      return partsHere(kitHere, work.job).every((p) => (work.counted[axle]?.get(partKey(p)) ?? 0) >= p.count)
     case 'plate-tire':
       return (['left', 'right'] as const).every((side) =>
         provedOf(work, 'gap').some((b) => b.axle === axle && b.check === 'plate-tire' && b.side === side),
@@ -154,10 +154,10 @@ function heightFlag(work: Work, body: RecordOf<'height'>['body']): Flag | null {
   const bags = bagsFor(work, axleOfCorner(body.corner))
   return standingFlag(work) ?? load ?? (bags && pressureFlag(work, bags, body.bagPressure))
 }
-function pressureFlag({ now }: Work, bags: 'front' | 'rear', given: Pascals | null): Flag | null {
+function pressureFlag({ now }: Work, bags: 'front' | 'rear', stated: Pascals | null): Flag | null {
   const air = now.air[bags]
-  if (!air) return given === null ? flagged('pressure-unknown', bags) : null
-  return given !== null && Math.abs(given - (air.left + air.right) / 2) > SAME_PRESSURE
+  if (!air) return stated === null ? flagged('pressure-unknown', bags) : null
+  return stated !== null && Math.abs(stated - (air.left + air.right) / 2) > SAME_PRESSURE
     ? flagged('other-pressure', bags)
     : null
 }

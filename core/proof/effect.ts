@@ -99,9 +99,9 @@ function voidStanding(work: Work, axle: AxleEnd, code: VoidCode, by: BayRecord):
 
 /** What is in the bags of an axle where one side's line reads so much; teed they have the same. */
 function inBags(work: Work, axle: AxleEnd, side: 'left' | 'right' | null, read: Pascals): [Pascals, Pascals] {
-  const own = work.job.air[axle] === 'teed' ? null : side
+  const line = work.job.air[axle] === 'teed' ? null : side
   const before = work.now.air[axle]
-  return [own === 'right' ? (before?.left ?? read) : read, own === 'left' ? (before?.right ?? read) : read]
+  return [line === 'right' ? (before?.left ?? read) : read, line === 'left' ? (before?.right ?? read) : read]
 }
 function soaped(work: Work, connection: string, pressure: Pascals, record: BayRecord): void {
   const axle = axleOfConnection(work.job, connection)
@@ -113,9 +113,9 @@ function soaped(work: Work, connection: string, pressure: Pascals, record: BayRe
 function opened(work: Work, { connection, remedy }: RecordOf<'connection-opened'>['body'], record: BayRecord): void {
   const axle = axleOfConnection(work.job, connection)
   const all = connectionsOf(work.job)
-  const own = all.find((c) => c.id === connection)
-  const touched = own ? touchedBy(all, own, remedy) : []
-  const side = work.job.air[axle] === 'teed' ? null : (own?.side ?? null)
+  const joint = all.find((c) => c.id === connection)
+  const touched = joint ? touchedBy(all, joint, remedy) : []
+  const side = work.job.air[axle] === 'teed' ? null : (joint?.side ?? null)
   voidWhere(work, ['connection', 'air-check', 'bag-pressure'], 'connection-opened', record, ({ record: { body } }) => {
     switch (body.kind) {
       case 'connection':

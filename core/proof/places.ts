@@ -16,4 +16,4 @@ export const partKey = ({ number, name }: Pick<Kit['parts'][number], 'number' | 
 export const factAt = (axle: AxleEnd, fact: string): string => `${axle} ${fact}`
 
 /** When a record's event took place, ms. */
-export const timeOf = ({ at }: BayRecord): number => Date.parse(at)
+export const timeOf = ({ at: time }: BayRecord): number => Date.parse(time)

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { demoJob, demoKits, demoVehicles, demoSurvey } from '../../demo/shop'
 import { answered, onlyKits } from '../fixtures/on-job'
-import { told, wholeJob, type Told } from '../fixtures/whole-job'
+import { toldRecords, wholeJob, type Told } from '../fixtures/whole-job'
 import { newJob, type Job } from '../job'
 import { inOrder, standing, type BayRecord, type RecordBody } from '../records'
 import { assessJob } from '../judge'
@@ -13,18 +13,19 @@ import { replay } from '.'
 
 const { job } = demoJob('0411')
 const list = wholeJob(job)
-const records = told(list)
+const records = toldRecords(list)
 const LEFT = job.kits[0]!.kit
 
 const assessed = (rs: readonly BayRecord[], j: Job = job) => assessJob(j, rs)
 const checkOf = (rs: readonly BayRecord[], check: string, j: Job = job) =>
   assessed(rs, j).finalChecks.find((c) => c.check === check)!
 /** The whole job and then some more. */
-const after = (...more: RecordBody[]): BayRecord[] => told([...list, ...more.map((body) => ({ body, after: 1 }))])
+const after = (...more: RecordBody[]): BayRecord[] =>
+  toldRecords([...list, ...more.map((body) => ({ body, after: 1 }))])
 /** The whole job with something said before its first record that is like `at`. */
-const before = (at: (body: RecordBody) => boolean, ...more: RecordBody[]): BayRecord[] => {
-  const i = list.findIndex((t) => at(t.body))
-  return told([...list.slice(0, i), ...more.map((body): Told => ({ body, after: 1 })), ...list.slice(i)])
+const before = (isBefore: (body: RecordBody) => boolean, ...more: RecordBody[]): BayRecord[] => {
+  const i = list.findIndex((t) => isBefore(t.body))
+  return toldRecords([...list.slice(0, i), ...more.map((body): Told => ({ body, after: 1 })), ...list.slice(i)])
 }
 const isStep = (id: string) => (b: RecordBody) => b.kind === 'step' && b.step === id
 const openedChecks = (rs: readonly BayRecord[], j: Job = job) =>
@@ -41,17 +42,19 @@ describe('the state of the work', () => {
     [...replay(job, planFor(job), standing(rs)).evidence.values()].flatMap((e) => (e.flag ? [e.flag.code] : []))
   test('steps in reverse contradict it from the first to the last but one', () => {
     const steps = list.filter((t) => t.body.kind === 'step').reverse()
-    const a = assessed(told(steps))
+    const a = assessed(toldRecords(steps))
     expect(
       a.steps.filter((s) => s.outcome === 'done' && s.step.kind === 'operation').map((s) => s.step.id),
     ).not.toContain('settle')
-    expect(flags(told(steps))).toContain('before-its-turn')
+    expect(flags(toldRecords(steps))).toContain('before-its-turn')
     expect(a.stops.map((s) => s.code)).toContain('steps-left')
   })
   test('a torque before its fastener was in proves nothing', () => {
     const early = list.filter((t) => t.body.kind === 'torque')
-    expect(flags(told(early))).toContain('before-its-turn')
-    expect(assessed(told(early)).torques.every((t) => t.missing.length > 0 || t.step.phase === 'bench')).toBe(true)
+    expect(flags(toldRecords(early))).toContain('before-its-turn')
+    expect(assessed(toldRecords(early)).torques.every((t) => t.missing.length > 0 || t.step.phase === 'bench')).toBe(
+      true,
+    )
   })
   test('a height before it was settled, under another load, or at another pressure proves nothing', () => {
     const rear = {
@@ -71,13 +74,13 @@ describe('the state of the work', () => {
   })
   test('a step while the vehicle stood another way proves nothing', () => {
     const state = list.findIndex((t) => t.body.kind === 'step' && t.body.step.startsWith('state-axle-hanging'))
-    expect(flags(told(list.filter((_, i) => i !== state)))).toContain('wrong-support')
+    expect(flags(toldRecords(list.filter((_, i) => i !== state)))).toContain('wrong-support')
   })
   test('what was recorded in the wrong order is put right by recording it again in its turn', () => {
     const again = list.filter(
       (t) => t.body.kind === 'step' || t.body.kind === 'torque' || t.body.kind === 'maker-torque',
     )
-    const rs = told([
+    const rs = toldRecords([
       ...[...again].reverse(),
       { body: { kind: 'moved', support: 'on-wheels', wheels: 'on', axle: null, settled: true }, after: 1 },
       ...list,
@@ -135,7 +138,7 @@ describe('what voids what', () => {
   })
   test('another kit: all that hung on it', () => {
     const since = new Date(Date.parse(records.at(-1)!.at) + 60_000).toISOString()
-    const swapped = { ...job, kits: job.kits.map((own) => ({ ...own, since })) }
+    const swapped = { ...job, kits: job.kits.map((jobKit) => ({ ...jobKit, since })) }
     expect(openedChecks(records, swapped)).toEqual(
       expect.arrayContaining(['torques', 'soap', 'air-check', 'clearance']),
     )
@@ -173,7 +176,7 @@ describe('limits in force, at their own figure', () => {
     minutes,
     reason: '',
   })
-  const own = (body: RecordBody) => {
+  const opening = (body: RecordBody) => {
     const opened: RecordBody = {
       kind: 'connection-opened',
       connection: 'rear-bag-left-air-to-rear-left-valve',
@@ -191,7 +194,7 @@ describe('limits in force, at their own figure', () => {
     [LEFT.testPressure!, null, 'missing'],
     [0, 30, 'missing'],
   ])('soaped at %d Pa for %s min: %s', (pressure, minutes, result) => {
-    expect(own(soap(pressure, minutes)).result).toBe(result)
+    expect(opening(soap(pressure, minutes)).result).toBe(result)
   })
 })
 
@@ -229,7 +232,7 @@ describe('in whatever order', () => {
         fc.shuffledSubarray(harm),
         fc.array(fc.nat(), { minLength: gone, maxLength: gone + 20 }),
         (more, keys) => {
-          const all = told([...list, ...more.map((body) => ({ body, after: 1 }))]).map((r, i): BayRecord => ({
+          const all = toldRecords([...list, ...more.map((body) => ({ body, after: 1 }))]).map((r, i): BayRecord => ({
             ...r,
             origin: {
               person: null,
@@ -257,7 +260,7 @@ describe('in whatever order', () => {
         fc.array(fc.constantFrom(...harm.keys()), { minLength: 1, maxLength: 4 }),
         fc.nat(),
         (picks, seed) => {
-          const shuffled = told(
+          const shuffled = toldRecords(
             list
               .map((t, i) => ({ t, key: (i * 2654435761 + seed * 40503) % 1009 }))
               .sort((a, b) => (seed % 3 === 0 ? a.key - b.key : 0))
@@ -299,6 +302,6 @@ test.each(['marrowby-34', 'osier-m'])('%s too goes to the door when its work is 
   }
   const found = demoKits().filter((k) => kits.includes(k.id))
   const fitted = onlyKits(bare, ...found)
-  const a = assessJob(fitted, told(wholeJob(fitted)))
+  const a = assessJob(fitted, toldRecords(wholeJob(fitted)))
   expect(a.stops.map((s) => [s.code, s.about])).toEqual([])
 })

@@ -21,8 +21,8 @@ export interface Proof {
 
 /** Whether a record still proves what it says. */
 export const counts = (proof: Proof, { id }: Pick<BayRecord, 'id'>): boolean => {
-  const own = proof.evidence.get(id)
-  return own !== undefined && own.flag === null && own.voided === null
+  const evidence = proof.evidence.get(id)
+  return evidence !== undefined && evidence.flag === null && evidence.voided === null
 }
 
 /** Kinds that something later can void. */
@@ -43,11 +43,11 @@ export function replay(job: Job, plan: PlanOutcome | null, standing: readonly Ba
   for (const record of standing) {
     const changed = changedSince(work, record)
     const flag = changed ? null : contradiction(work, record)
-    const own: Evidence = { record, situation: work.now, flag, voided: changed && { code: changed, by: null } }
-    work.evidence.set(record.id, own)
+    const evidence: Evidence = { record, situation: work.now, flag, voided: changed && { code: changed, by: null } }
+    work.evidence.set(record.id, evidence)
     if (!changed) takeEffect(work, record, flag)
     // Only now: no record voids itself.
-    if (VOIDABLE.has(record.body.kind)) keep(work, own)
+    if (VOIDABLE.has(record.body.kind)) keep(work, evidence)
   }
   return {
     evidence: work.evidence,
@@ -56,10 +56,10 @@ export function replay(job: Job, plan: PlanOutcome | null, standing: readonly Ba
     lined: { front: isLined(work, 'front'), rear: isLined(work, 'rear') },
   }
 }
-function keep({ voidable }: Work, own: Evidence): void {
-  const list = voidable.get(own.record.body.kind)
-  if (list) list.push(own)
-  else voidable.set(own.record.body.kind, [own])
+function keep({ voidable }: Work, evidence: Evidence): void {
+  const list = voidable.get(evidence.record.body.kind)
+  if (list) list.push(evidence)
+  else voidable.set(evidence.record.body.kind, [evidence])
 }
 
 /** Why a record is about what the plan does not have any more: another kit, another load of the same name. */
@@ -107,6 +107,6 @@ export function withPressure(record: BayRecord, proof: Proof): BayRecord {
   const { body } = record
   if (body.kind !== 'height' || body.timing !== 'after' || body.bagPressure !== null) return record
   const { air } = proof.evidence.get(record.id)!.situation
-  const own = air[axleOfCorner(body.corner)] ?? air.rear ?? air.front
-  return own ? { ...record, body: { ...body, bagPressure: (own.left + own.right) / 2 } } : record
+  const bags = air[axleOfCorner(body.corner)] ?? air.rear ?? air.front
+  return bags ? { ...record, body: { ...body, bagPressure: (bags.left + bags.right) / 2 } } : record
 }

@@ -64,9 +64,9 @@ function plannedWork(outcome: PlanOutcome | null): PlannedWork {
   const count = (axle: AxleEnd, lines: boolean) =>
     plan.steps.filter((s) => s.axle === axle && (lines ? isLining(s) : isMounting(s))).length
   const each = (lines: boolean) => ({ front: count('front', lines), rear: count('rear', lines) })
-  const fresh = { steps: new Map(plan.steps.map((s) => [s.id, s])), toMount: each(false), toLine: each(true) }
-  known.set(plan, fresh)
-  return fresh
+  const progress = { steps: new Map(plan.steps.map((s) => [s.id, s])), toMount: each(false), toLine: each(true) }
+  known.set(plan, progress)
+  return progress
 }
 const isMounting = ({ phase }: PlanStep): boolean => phase !== null && MOUNTED.has(phase)
 /** What has to be in before there is air: not what waits until it stands. */
@@ -76,10 +76,10 @@ const isLining = (step: PlanStep): boolean =>
 /** The work before its first record. */
 export function beginWork(job: Job, plan: PlanOutcome | null, findable: ReadonlySet<string>): Work {
   const { steps, toMount, toLine } = plannedWork(plan)
-  const at = { front: kitAt(job, 'front'), rear: kitAt(job, 'rear') }
+  const kits = { front: kitAt(job, 'front'), rear: kitAt(job, 'rear') }
   // A kit without a plan is not in; one that was there already is.
-  const fittable = (axle: AxleEnd) => at[axle]?.work === 'keep' || toMount[axle] > 0
-  const left = (of: Record<AxleEnd, number>, axle: AxleEnd) => (at[axle]?.work === 'keep' ? 0 : of[axle])
+  const fittable = (axle: AxleEnd) => kits[axle]?.work === 'keep' || toMount[axle] > 0
+  const left = (of: Record<AxleEnd, number>, axle: AxleEnd) => (kits[axle]?.work === 'keep' ? 0 : of[axle])
   return {
     job,
     steps,
@@ -90,7 +90,7 @@ export function beginWork(job: Job, plan: PlanOutcome | null, findable: Readonly
     settled: new Set(),
     toMount: { front: left(toMount, 'front'), rear: left(toMount, 'rear') },
     toLine: { front: left(toLine, 'front'), rear: left(toLine, 'rear') },
-    aired: { front: at.front !== null && hasAir(at.front.kit), rear: at.rear !== null && hasAir(at.rear.kit) },
+    aired: { front: kits.front !== null && hasAir(kits.front.kit), rear: kits.rear !== null && hasAir(kits.rear.kit) },
     fittable: { front: fittable('front'), rear: fittable('rear') },
     atIt: new Set(),
     clear: new Map(),

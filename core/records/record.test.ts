@@ -11,11 +11,11 @@ const record = (id: string, sequence: number, more: Partial<BayRecord> = {}): Ba
   at: new Date(Date.UTC(2026, 10, 27, 10, 0, sequence)).toISOString(),
   ...more,
 })
-const taking = (id: string, sequence: number, target: string, at?: string): BayRecord =>
+const taking = (id: string, sequence: number, target: string, time?: string): BayRecord =>
   record(id, sequence, {
     body: { kind: 'withdrawn' },
     supersedes: { record: target, why: 'slip' },
-    ...(at ? { at } : {}),
+    ...(time ? { at: time } : {}),
   })
 
 describe('what stands', () => {
@@ -58,7 +58,7 @@ describe('late records', () => {
     origin: origin('2026-11-27T12:00:00.000Z'),
   })
   test('are those done before it left that came in after', () => {
-    const came = (id: string, at: string, received: string) => record(id, 6, { at, origin: origin(received) })
+    const came = (id: string, time: string, received: string) => record(id, 6, { at: time, origin: origin(received) })
     const before = came('in-time', '2026-11-27T11:00:00.000Z', '2026-11-27T11:00:01.000Z')
     const late = came('late', '2026-11-27T11:30:00.000Z', '2026-11-27T15:00:00.000Z')
     const after = came('follow-up', '2026-11-28T09:00:00.000Z', '2026-11-28T09:00:00.000Z')

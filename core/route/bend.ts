@@ -26,9 +26,9 @@ export interface Bend {
  * Source: tangent length of an arc, r tan(turn/2).
  */
 export function bendsOf(way: readonly Vector[], wish: Meters): Bend[] {
-  return way.slice(1, -1).map((at, k): Bend => {
+  return way.slice(1, -1).map((point, k): Bend => {
     const [before, after] = [way[k]!, way[k + 2]!]
-    const [a, b] = [minus(at, before), minus(after, at)]
+    const [a, b] = [minus(point, before), minus(after, point)]
     const [la, lb] = [length(a), length(b)]
     const cos = Math.min(1, Math.max(-1, (a[0] * b[0] + a[1] * b[1] + a[2] * b[2]) / (la * lb)))
     const turn = Math.acos(cos)
@@ -36,7 +36,7 @@ export function bendsOf(way: readonly Vector[], wish: Meters): Bend[] {
     // A leg at an end of the line is the corner's alone.
     const room = Math.min(k === 0 ? la : la / 2, k === way.length - 3 ? lb : lb / 2)
     const radius = half < 1e-6 ? wish : Math.min(wish, room / half)
-    return { at, turn, radius, tangent: radius * half }
+    return { at: point, turn, radius, tangent: radius * half }
   })
 }
 
@@ -57,20 +57,24 @@ export function rounded(way: readonly Vector[], least: Meters): { points: Vector
   const bends = bendsOf(way, least)
   const points: Vector[] = [way[0]!]
   let sagitta = 0
-  bends.forEach(({ at, turn, radius, tangent }, k) => {
+  bends.forEach(({ at: corner, turn, radius, tangent }, k) => {
     const [before, after] = [way[k]!, way[k + 2]!]
     if (turn <= 1e-6 || tangent <= 1e-9) {
-      points.push(at)
+      points.push(corner)
       return
     }
-    const [begin, end] = [along(at, before, tangent), along(at, after, tangent)]
+    const [begin, end] = [along(corner, before, tangent), along(corner, after, tangent)]
     const pieces = Math.max(2, Math.ceil(turn / (Math.PI / 12)))
     sagitta = Math.max(sagitta, radius * (1 - Math.cos(turn / pieces / 2)))
     // From the arc's center both ends are as far, across each leg.
-    const bisector = minus(begin, at).map((v, i) => v + minus(end, at)[i]!) as unknown as Vector
+    const bisector = minus(begin, corner).map((v, i) => v + minus(end, corner)[i]!) as unknown as Vector
     const to = radius / Math.cos(turn / 2)
     const scale = to / length(bisector)
-    const center: Vector = [at[0] + bisector[0] * scale, at[1] + bisector[1] * scale, at[2] + bisector[2] * scale]
+    const center: Vector = [
+      corner[0] + bisector[0] * scale,
+      corner[1] + bisector[1] * scale,
+      corner[2] + bisector[2] * scale,
+    ]
     const [u, w] = [minus(begin, center), minus(end, center)]
     const sweep = Math.PI - (Math.PI - turn)
     for (let i = 0; i <= pieces; i++) {

@@ -34,7 +34,7 @@ export interface Field {
   /** The same in the middle of a cell, worked out once. */
   cell: (i: number) => number
   /** What keeps a line from being there, and all of these obstacles. */
-  blocking: (x: number, y: number, z: number, own: readonly string[]) => ReadonlySet<number>
+  blocking: (x: number, y: number, z: number, through: readonly string[]) => ReadonlySet<number>
   /** Whether nothing else does than what is let pass. */
   isOpen: (x: number, y: number, z: number, past: ReadonlySet<number>) => boolean
 }
@@ -98,8 +98,8 @@ export function fieldAmong(obstacles: readonly RouteObstacle[], radius: Meters, 
     low,
     size,
     cost,
-    blocking: (x, y, z, own) =>
-      new Set([...tooNear(x, y, z), ...near.flatMap(({ id }, i) => (own.includes(id) ? [i] : []))]),
+    blocking: (x, y, z, index) =>
+      new Set([...tooNear(x, y, z), ...near.flatMap(({ id }, i) => (index.includes(id) ? [i] : []))]),
     isOpen: (x, y, z, past) => {
       for (const i of tooNear(x, y, z)) if (!past.has(i)) return false
       return true

@@ -103,7 +103,8 @@ function farApart(points: readonly Vector[], obstacle: RouteObstacle): Meters {
   const reach = obstacle.motion.travel.jounce + obstacle.motion.travel.rebound
   for (const body of obstacle.bodies)
     for (const piece of piecesOf(body, obstacle.motion))
-      for (const { at } of walk(points, 0.06)) least = Math.min(least, pointGap(piece, at[0], at[1], at[2]))
+      for (const { at: point } of walk(points, 0.06))
+        least = Math.min(least, pointGap(piece, point[0], point[1], point[2]))
   return least - reach
 }
 
@@ -142,18 +143,23 @@ export function judgeRoute(
   const hot = obstacles
     .filter((o) => o.neighbor === 'hot')
     .flatMap((o) => o.bodies.flatMap((b) => piecesOf(b, o.motion)))
-  const heats = steps.map(({ at }) => Math.min(Infinity, ...hot.map((p) => pointGap(p, at[0], at[1], at[2]) - radius)))
+  const heats = steps.map(({ at: point }) =>
+    Math.min(Infinity, ...hot.map((p) => pointGap(p, point[0], point[1], point[2]) - radius)),
+  )
   const worst = heats.length ? heats.reduce((m, g, i) => (g < heats[m]! ? i : m), 0) : 0
   const sharp = obstacles.filter((o) => o.sharp).flatMap((o) => o.bodies.flatMap((b) => piecesOf(b, o.motion)))
-  const edges = steps.filter(({ at }) => sharp.some((p) => p.shape === 'box' && edgeGap(p, at) - radius < EDGE))
+  const edges = steps.filter(({ at: location }) =>
+    sharp.some((p) => p.shape === 'box' && edgeGap(p, location) - radius < EDGE),
+  )
   const holding = obstacles.filter((o) => o.holds).flatMap((o) => o.bodies.flatMap((b) => piecesOf(b, o.motion)))
-  const held = steps.map(
-    ({ at }, i) =>
-      heats[i]! > HEAT_DISTANCE / 2 && holding.some((p) => pointGap(p, at[0], at[1], at[2]) - radius < TIE_REACH),
+  const isHeld = steps.map(
+    ({ at: pointHere }, i) =>
+      heats[i]! > HEAT_DISTANCE / 2 &&
+      holding.some((p) => pointGap(p, pointHere[0], pointHere[1], pointHere[2]) - radius < TIE_REACH),
   )
   const { ties, untied } = tiesAlong(
     steps.map((s) => s.along),
-    held,
+    isHeld,
   )
   const slack = ends.reduce((sum, e) => sum + slackOf(e, way), 0)
   return {
@@ -176,7 +182,7 @@ export function judgeRoute(
     ),
     ties,
     untied,
-    tight: tightBends(way, bend).map(({ at, radius: r }) => ({ at, radius: r })),
+    tight: tightBends(way, bend).map(({ at: corner, radius: r }) => ({ at: corner, radius: r })),
   }
 }
 
@@ -244,7 +250,7 @@ function nearestOf(
 }
 
 /** Ties as far apart as they may be, where there is something to tie to. */
-function tiesAlong(along: readonly Meters[], held: readonly boolean[]): { ties: Meters[]; untied: Meters } {
+function tiesAlong(along: readonly Meters[], isHeld: readonly boolean[]): { ties: Meters[]; untied: Meters } {
   const ties: Meters[] = []
   let from = 0
   let untied = 0
@@ -253,7 +259,7 @@ function tiesAlong(along: readonly Meters[], held: readonly boolean[]): { ties: 
     // The last place that still holds within the spacing; else the first one beyond it.
     let best = -1
     for (let i = 0; i < along.length; i++) {
-      if (!held[i] || along[i]! <= s + 1e-9) continue
+      if (!isHeld[i] || along[i]! <= s + 1e-9) continue
       if (along[i]! <= s + TIE_SPACING) best = i
       else return best >= 0 ? best : i
     }
@@ -270,11 +276,14 @@ function tiesAlong(along: readonly Meters[], held: readonly boolean[]): { ties: 
 }
 
 /** Beyond its length standing, what an end needs that goes with the axle: the longest way to where the line is held. */
-function slackOf({ at, end, motion }: MovingEnd, way: readonly Vector[]): Meters {
-  const held = end === 'first' ? way[1] : way.at(-2)
-  if (!held) return 0
-  const span = (p: Vector) => Math.hypot(p[0] - held[0], p[1] - held[1], p[2] - held[2])
+function slackOf({ at: point, end, motion }: MovingEnd, way: readonly Vector[]): Meters {
+  const neighbor = end === 'first' ? way[1] : way.at(-2)
+  if (!neighbor) return 0
+  const span = (p: Vector) => Math.hypot(p[0] - neighbor[0], p[1] - neighbor[1], p[2] - neighbor[2])
   const { travel } = motion
   const poses = [-travel.rebound, travel.jounce].flatMap((heave) => [{ heave, roll: 0 }])
-  return Math.max(0, ...poses.map((pose) => span(carried(motion, at, pose)) - span(carried(motion, at, STANDING))))
+  return Math.max(
+    0,
+    ...poses.map((pose) => span(carried(motion, point, pose)) - span(carried(motion, point, STANDING))),
+  )
 }

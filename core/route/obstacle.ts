@@ -68,11 +68,12 @@ function endPoses({ travel }: Motion): Pose[] {
 /** Pieces that cover a body, where what moves of it goes. */
 export function piecesOf(body: Body, motion: Motion): Piece[] {
   const poses = carrierOf(body) === 'frame' ? [{ heave: 0, roll: 0 }] : endPoses(motion)
-  const at = (on: 'axle' | 'frame', p: Vector, pose: Pose): Vector => (on === 'axle' ? carried(motion, p, pose) : p)
+  const placeIn = (carrier: 'axle' | 'frame', p: Vector, pose: Pose): Vector =>
+    carrier === 'axle' ? carried(motion, p, pose) : p
   return poses.flatMap((pose): Piece[] => {
-    const points = body.points.map((p) => at(p.on, p.at, pose))
+    const points = body.points.map((p) => placeIn(p.on, p.at, pose))
     const discs = body.discs.flatMap((d): Vector[] => {
-      const c = at(d.on, d.center, pose)
+      const c = placeIn(d.on, d.center, pose)
       // A disc is covered by the box around it, grown by the widest it gets.
       const r = Math.max(d.radius, ...(body.girth?.radii ?? [0]))
       return [
@@ -82,8 +83,8 @@ export function piecesOf(body: Body, motion: Motion): Piece[] {
     })
     const hoses = body.hoses.map((h): Piece => ({
       shape: 'ellipsoid',
-      a: at(h.from.on, h.from.at, pose),
-      b: at(h.to.on, h.to.at, pose),
+      a: placeIn(h.from.on, h.from.at, pose),
+      b: placeIn(h.to.on, h.to.at, pose),
       length: h.length,
       radius: body.radius,
     }))

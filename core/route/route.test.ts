@@ -124,12 +124,12 @@ describe('a line as it lies', () => {
   })
   test('an end that moves needs the longest distance through the travel', () => {
     const moving: Motion = { ...still, travel: { ...still.travel, jounce: 0.1, rebound: 0.1 } }
-    const at: Vector = [0, 0, 0.4]
+    const place: Vector = [0, 0, 0.4]
     const { slack } = judgeRoute(
-      [at, [-0.3, 0, 0.6], [-1, 0, 0.6]],
+      [place, [-0.3, 0, 0.6], [-1, 0, 0.6]],
       OUTSIDE,
       [],
-      [{ at, end: 'first', motion: moving }],
+      [{ at: place, end: 'first', motion: moving }],
     )
     // Pythagoras: from 0.2 up and 0.3 back to 0.3 up and 0.3 back.
     expect(slack).toBeCloseTo(Math.hypot(0.3, 0.3) - Math.hypot(0.2, 0.3), 9)
@@ -194,9 +194,10 @@ describe('a way', () => {
         const { points } = rounded(way, leastBend(OUTSIDE))
         const length = wayLength(points)
         for (const near of report.near) {
-          const own = obstacles.find((o) => o.id === near.obstacle)!
+          const obstacle = obstacles.find((o) => o.id === near.obstacle)!
           const isTooNear = ([x, y, z]: Vector) =>
-            own.neighbor !== 'hot' && theirGap(own, { x, y, z }) - OUTSIDE / 2 < LEAST_GAP[own.neighbor] + 0.006
+            obstacle.neighbor !== 'hot' &&
+            theirGap(obstacle, { x, y, z }) - OUTSIDE / 2 < LEAST_GAP[obstacle.neighbor] + 0.006
           const besides = { from: isTooNear(from), to: isTooNear(to) }
           let done = 0
           for (let i = 1; i < points.length; i++) {
@@ -209,7 +210,7 @@ describe('a way', () => {
               if ((besides.from && s < 0.09) || (besides.to && s > length - 0.09)) continue
               const t = k / steps
               const p = { x: a[0] + t * (b[0] - a[0]), y: a[1] + t * (b[1] - a[1]), z: a[2] + t * (b[2] - a[2]) }
-              expect(theirGap(own, p) - OUTSIDE / 2).toBeGreaterThanOrEqual(near.gap - 1e-5)
+              expect(theirGap(obstacle, p) - OUTSIDE / 2).toBeGreaterThanOrEqual(near.gap - 1e-5)
             }
             done += piece
           }
@@ -228,15 +229,15 @@ function theirGap({ bodies }: RouteObstacle, p: { x: number; y: number; z: numbe
     const [a, b] = points as [Vector, Vector]
     const half = Math.hypot(b[0] - a[0], b[1] - a[1], b[2] - a[2]) / 2
     const shape = new RAPIER.Capsule(half, body!.radius)
-    const at = { x: (a[0] + b[0]) / 2, y: (a[1] + b[1]) / 2, z: (a[2] + b[2]) / 2 }
+    const middle = { x: (a[0] + b[0]) / 2, y: (a[1] + b[1]) / 2, z: (a[2] + b[2]) / 2 }
     const d = half > 0 ? [b[0] - a[0], b[1] - a[1], b[2] - a[2]].map((v) => v / (2 * half)) : [0, 1, 0]
-    return away(shape, at, turned(d as [number, number, number]), p)
+    return away(shape, middle, turned(d as [number, number, number]), p)
   }
   const pick = (f: (...n: number[]) => number, k: number) => f(...points.map((q) => q[k]!))
   const [low, high] = [[0, 1, 2].map((k) => pick(Math.min, k)), [0, 1, 2].map((k) => pick(Math.max, k))]
   const shape = new RAPIER.Cuboid(...(low.map((l, k) => (high[k]! - l) / 2) as [number, number, number]))
-  const at = { x: (low[0]! + high[0]!) / 2, y: (low[1]! + high[1]!) / 2, z: (low[2]! + high[2]!) / 2 }
-  return away(shape, at, { x: 0, y: 0, z: 0, w: 1 }, p)
+  const middleHere = { x: (low[0]! + high[0]!) / 2, y: (low[1]! + high[1]!) / 2, z: (low[2]! + high[2]!) / 2 }
+  return away(shape, middleHere, { x: 0, y: 0, z: 0, w: 1 }, p)
 }
 /** Quaternion that turns the y axis into a direction. */
 function turned([x, y, z]: [number, number, number]) {
@@ -247,11 +248,11 @@ function turned([x, y, z]: [number, number, number]) {
 }
 function away(
   shape: RAPIER.Shape,
-  at: RAPIER.Vector,
+  point: RAPIER.Vector,
   rotation: RAPIER.Rotation,
   p: { x: number; y: number; z: number },
 ): number {
-  const found = shape.projectPoint(at, rotation, p, false)
+  const found = shape.projectPoint(point, rotation, p, false)
   const gap = Math.hypot(found.point.x - p.x, found.point.y - p.y, found.point.z - p.z)
   return found.isInside ? -gap : gap
 }
@@ -260,18 +261,18 @@ describe('a hole that is in a rail', () => {
   test('is used where the way through it is cheaper, with loom at its edges', () => {
     const { job, records } = demoJob('0417')
     type At = [number, number, number]
-    const at: At = [-0.6, 0.405, 0.8]
+    const hole: At = [-0.6, 0.405, 0.8]
     const bare = circuitFor([{ axle: 'rear', lines: 'separate', tube: OUTSIDE }], 'gauges')
     // Gauge outside of the rail, valve inside: over it, under it, or through the hole between them.
     const places: Record<string, At> = { 'rear-left-gauge': [-0.6, 0.64, 0.8], 'rear-left-valve': [-0.6, 0.18, 0.8] }
     const nodes = bare.nodes.map((n) => (places[n.id] ? { ...n, at: places[n.id]! } : n))
     const drawn = (passages: { id: string; part: string; at: At }[]) => {
-      const own = { ...job, supply: 'gauges' as const, circuit: { ...bare, nodes, passages } }
-      const under = undersideOf(own, assessJob(own, records).active)
-      const { circuit } = routed(under, placedCircuit(own, under), ['rear-left-gauge-out'])
-      return laidLines(own, under, circuit).find((l) => l.line === 'rear-left-gauge-out')!
+      const gauged = { ...job, supply: 'gauges' as const, circuit: { ...bare, nodes, passages } }
+      const under = undersideOf(gauged, assessJob(gauged, records).active)
+      const { circuit } = routed(under, placedCircuit(gauged, under), ['rear-left-gauge-out'])
+      return laidLines(gauged, under, circuit).find((l) => l.line === 'rear-left-gauge-out')!
     }
-    const [past, through] = [drawn([]), drawn([{ id: 'hole', part: 'rear-frame-rail-left', at }])]
+    const [past, through] = [drawn([]), drawn([{ id: 'hole', part: 'rear-frame-rail-left', at: hole }])]
     const crosses = through.way.some((p) => Math.abs(p[0] + 0.6) < 1e-9 && Math.abs(p[2] - 0.8) < 1e-9)
     expect(crosses).toBe(true)
     expect(through.report.length).toBeLessThan(past.report.length)
@@ -301,26 +302,26 @@ describe('a hole that is in a cross member', () => {
     source: 'tape' as const,
     tolerance: 0.003,
   }
-  const through = (at: At[], only = 'rear-left-gauge-out') => {
+  const through = (holes: At[], only = 'rear-left-gauge-out') => {
     const underbody = { ...job.vehicle.underbody!, rear: [...job.vehicle.underbody!.rear, member] }
-    const passages = at.map((own, i) => ({ id: `hole-${i}`, part: 'rear-member', at: own }))
-    const own: Job = {
+    const passages = holes.map((hole, i) => ({ id: `hole-${i}`, part: 'rear-member', at: hole }))
+    const drilled: Job = {
       ...job,
       vehicle: { ...job.vehicle, underbody },
       supply: 'gauges',
       circuit: { ...bare, nodes, passages },
     }
-    const under = undersideOf(own, assessJob(own, records).active)
-    const { circuit, none } = routed(under, placedCircuit(own, under), [only])
-    return { none, line: laidLines(own, under, circuit, [only])[0]! }
+    const under = undersideOf(drilled, assessJob(drilled, records).active)
+    const { circuit, none } = routed(under, placedCircuit(drilled, under), [only])
+    return { none, line: laidLines(drilled, under, circuit, [only])[0]! }
   }
   test('there is no way without one; with one the line goes along the vehicle through it', () => {
     expect(through([]).none).toEqual(['rear-left-gauge-out'])
-    const at: At = [-0.86, 0.15, 0.6]
-    const { none, line } = through([at])
+    const holeHere: At = [-0.86, 0.15, 0.6]
+    const { none, line } = through([holeHere])
     expect(none).toEqual([])
     // Straight through, a mouth before and behind the member.
-    const mouths = line.way.filter((p) => p[1] === at[1] && p[2] === at[2]).map((p) => p[0])
+    const mouths = line.way.filter((p) => p[1] === holeHere[1] && p[2] === holeHere[2]).map((p) => p[0])
     expect(mouths).toHaveLength(2)
     expect(Math.max(...mouths)).toBeGreaterThan(-0.84)
     expect(Math.min(...mouths)).toBeLessThan(-0.88)
@@ -344,8 +345,8 @@ describe('on the demo’s vehicles', () => {
     SUPPLIES.flatMap((supply) => (['teed', 'separate'] as const).map((lines) => [number, supply, lines] as const)),
   )
   test.each(SUPPLIED)('%s, %s, %s: every line and harness is routed clear of all', (number, supply, lines) => {
-    const { job: own, records } = demoJob(number)
-    const job = { ...own, supply, circuit: null, air: { front: lines, rear: lines } }
+    const { job: laid, records } = demoJob(number)
+    const job = { ...laid, supply, circuit: null, air: { front: lines, rear: lines } }
     const under = undersideOf(job, assessJob(job, records).active)
     const { circuit, none } = routed(under, placedCircuit(job, under))
     expect(none).toEqual([])

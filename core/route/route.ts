@@ -13,8 +13,8 @@ export const FITTING: Meters = 0.09
 /** How finely a straight piece is looked at. */
 const STEP: Meters = 0.012
 
-const freeAt = (field: Field, fittings: readonly Vector[], own: readonly string[]): Free[] =>
-  fittings.map((at) => ({ at, within: FITTING, past: field.blocking(...at, own) }))
+const freeAt = (field: Field, fittings: readonly Vector[], through: readonly string[]): Free[] =>
+  fittings.map((place) => ({ at: place, within: FITTING, past: field.blocking(...place, through) }))
 
 /** What a straight piece costs; Infinity where it may not go. */
 type PieceCost = (a: Vector, b: Vector) => number
@@ -26,9 +26,9 @@ function pieceCostIn(field: Field, free: readonly Free[]): PieceCost {
     for (let i = 0; i <= steps; i++) {
       const t = i / steps
       const [x, y, z] = [a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1]), a[2] + t * (b[2] - a[2])]
-      const own = field.cost(x, y, z)
-      if (own === Infinity && !isFree(field, free, x, y, z)) return Infinity
-      sum += (own === Infinity ? 1 : own) * (i === 0 || i === steps ? 0.5 : 1)
+      const cost = field.cost(x, y, z)
+      if (cost === Infinity && !isFree(field, free, x, y, z)) return Infinity
+      sum += (cost === Infinity ? 1 : cost) * (i === 0 || i === steps ? 0.5 : 1)
     }
     return (sum / steps) * long
   }
@@ -44,13 +44,13 @@ function pulled(way: readonly Vector[], cost: PieceCost): Vector[] {
   const sums = [0]
   way.slice(1).forEach((p, i) => sums.push(sums[i]! + cost(way[i]!, p)))
   const out: Vector[] = [way[0]!]
-  let at = 0
-  while (at < way.length - 1) {
-    let next = at + 1
-    for (let j = at + 2; j < way.length && j <= next + BEYOND; j++)
-      if (cost(way[at]!, way[j]!) <= (sums[j]! - sums[at]!) * STRAIGHTER) next = j
+  let index = 0
+  while (index < way.length - 1) {
+    let next = index + 1
+    for (let j = index + 2; j < way.length && j <= next + BEYOND; j++)
+      if (cost(way[index]!, way[j]!) <= (sums[j]! - sums[index]!) * STRAIGHTER) next = j
     out.push(way[next]!)
-    at = next
+    index = next
   }
   return out
 }
@@ -79,8 +79,8 @@ function eased(way: readonly Vector[], least: Meters, cost: PieceCost): Vector[]
 }
 
 /** What a whole way costs: its length, each piece by how well it lies; Infinity where it may not go. */
-export function wayCost(way: readonly Vector[], field: Field, own: readonly string[] = []): number {
-  const free = freeAt(field, [way[0]!, way.at(-1)!], own)
+export function wayCost(way: readonly Vector[], field: Field, through: readonly string[] = []): number {
+  const free = freeAt(field, [way[0]!, way.at(-1)!], through)
   const cost = pieceCostIn(field, free)
   return way.slice(1).reduce((sum, p, i) => sum + cost(way[i]!, p), 0)
 }
@@ -90,7 +90,7 @@ export function wayCost(way: readonly Vector[], field: Field, own: readonly stri
  * what moves, never near brake lines or orange cables, with no corner tighter than its tube bends where there is room for it.
  *
  * @param field of a line as thick as this one
- * @param own obstacles that its two fittings are part of, as a bag is
+ * @param through obstacles that its two fittings are part of, as a bag is
  * @returns its bends between the two ends; null where there is no way at all
  */
 export function routeBetween(
@@ -98,9 +98,9 @@ export function routeBetween(
   to: Vector,
   outside: Meters,
   field: Field,
-  own: readonly string[] = [],
+  through: readonly string[] = [],
 ): Vector[] | null {
-  const free = freeAt(field, [from, to], own)
+  const free = freeAt(field, [from, to], through)
   const cost = pieceCostIn(field, free)
   const way = cheapestWay(from, to, field, free, (a, b) => cost(a, b) < Infinity)
   if (!way) return null

@@ -19,7 +19,8 @@ export interface Free {
 }
 export const isFree = (field: Field, free: readonly Free[], x: number, y: number, z: number): boolean =>
   free.some(
-    ({ at, within, past }) => Math.hypot(x - at[0], y - at[1], z - at[2]) <= within && field.isOpen(x, y, z, past),
+    ({ at: place, within, past }) =>
+      Math.hypot(x - place[0], y - place[1], z - place[2]) <= within && field.isOpen(x, y, z, past),
   )
 
 /**
@@ -58,8 +59,8 @@ export function cheapestWay(
   /** Cells around the two fittings. */
   const open = new Map<number, number>()
   const worthOf = (i: number): number => {
-    const own = field.cell(i)
-    if (own !== Infinity) return own
+    const cell = field.cell(i)
+    if (cell !== Infinity) return cell
     const known = open.get(i)
     if (known !== undefined) return known
     const [x, y, z] = placeOf(i)
@@ -82,7 +83,7 @@ export function cheapestWay(
       if (done[i]) continue
       done[i] = 1
       const [ix, iy, iz] = [i % nx, Math.floor(i / nx) % ny, Math.floor(i / (nx * ny))]
-      const own = Math.min(worthOf(i), 1e3)
+      const worthHere = Math.min(worthOf(i), 1e3)
       for (let w = 0; w < WAYS.length; w++) {
         const [dx, dy, dz, long] = WAYS[w]!
         const [jx, jy, jz] = [ix + dx, iy + dy, iz + dz]
@@ -91,7 +92,7 @@ export function cheapestWay(
         if (done[j] || (blocked.size && blocked.has(i * 26 + w))) continue
         const there = j === goal ? 1 : worthOf(j)
         if (there === Infinity) continue
-        const sum = best[i]! + long * CELL * 0.5 * (own + there)
+        const sum = best[i]! + long * CELL * 0.5 * (worthHere + there)
         if (sum >= best[j]!) continue
         best[j] = sum
         came[j] = i

@@ -1,13 +1,13 @@
 /**
  * A stored time as the shop's wall clock shows it: `Nov 25`, with the year where it is not this one.
- * @param at ISO 8601, UTC
+ * @param dateHere ISO 8601, UTC
  * @param timeZone IANA name
  * @param thisYear the year that needs no saying
  */
-export function formatDate(at: string, timeZone: string, thisYear?: number): string {
-  const date = new Date(at.length === 10 ? `${at}T12:00:00Z` : at)
+export function formatDate(dateHere: string, timeZone: string, thisYear?: number): string {
+  const date = new Date(dateHere.length === 10 ? `${dateHere}T12:00:00Z` : dateHere)
   // A plain day has no zone: noon UTC read in UTC is that day everywhere.
-  const zone = at.length === 10 ? 'UTC' : timeZone
+  const zone = dateHere.length === 10 ? 'UTC' : timeZone
   const year = Number(new Intl.DateTimeFormat('en-US', { timeZone: zone, year: 'numeric' }).format(date))
   return new Intl.DateTimeFormat('en-US', {
     timeZone: zone,
@@ -18,7 +18,7 @@ export function formatDate(at: string, timeZone: string, thisYear?: number): str
 }
 
 /** A stored time with its hour, on a 24 h clock: `Nov 25, 14:05`. */
-export const formatDateTime = (at: string, timeZone: string): string =>
+export const formatDateTime = (time: string, timeZone: string): string =>
   new Intl.DateTimeFormat('en-US', {
     timeZone,
     month: 'short',
@@ -26,4 +26,4 @@ export const formatDateTime = (at: string, timeZone: string): string =>
     hour: '2-digit',
     minute: '2-digit',
     hourCycle: 'h23',
-  }).format(new Date(at))
+  }).format(new Date(time))

@@ -71,10 +71,10 @@ export function aimedPose(q: LevelQuestion, plumbing: 'as-plumbed' | 'all-teed')
   const allLean = leanMoment.front + leanMoment.rear
 
   const place = (x: SoughtAxle, squat: Meters, roll: Radians, gain: Newtons): void => {
-    const { model, at } = x
-    at.squat = squat
-    at.roll = roll
-    at.gain = gain
+    const { model, at: values } = x
+    values.squat = squat
+    values.roll = roll
+    values.gain = gain
     let steel = 0
     x.steel = 0
     if (model.side) {
@@ -84,10 +84,10 @@ export function aimedPose(q: LevelQuestion, plumbing: 'as-plumbed' | 'all-teed')
       x.steel = left + right
       steel = (left - right) * half
     }
-    at.supported = x.aim ? model.carriedEmpty + gain - x.steel : 0
-    at.bagMoment = x.kind === 'teed' ? teedMoment(model, squat, roll, at.supported) : 0
-    at.moment = steel + model.swayBar * roll + at.bagMoment
-    at.lean = roll + x.tireRoll * at.moment
+    values.supported = x.aim ? model.carriedEmpty + gain - x.steel : 0
+    values.bagMoment = x.kind === 'teed' ? teedMoment(model, squat, roll, values.supported) : 0
+    values.moment = steel + model.swayBar * roll + values.bagMoment
+    values.lean = roll + x.tireRoll * values.moment
   }
   /** The moment of bags on lines of their own is whatever is left to meet; the lean follows. */
   const setTo = (x: SoughtAxle, moment: NewtonMeters): void => {
@@ -167,23 +167,23 @@ const sizeOf = (r: readonly number[]) => Math.abs(r[0]!) + Math.abs(r[1]!) + Mat
  * Newton's method from the empty stance, slopes by differences.
  * @returns squat of front and rear, roll of front and rear; undefined where it does not settle
  */
-function settle(residuals: (at: readonly number[], out: number[]) => void): number[] | undefined {
-  const at = [0, 0, 0, 0]
+function settle(residuals: (values: readonly number[], out: number[]) => void): number[] | undefined {
+  const valuesHere = [0, 0, 0, 0]
   const from = [0, 0, 0, 0]
   const here = [0, 0, 0, 0]
   const there = [0, 0, 0, 0]
   const by = [0, 0, 0, 0]
   const slopes = [0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0]
-  residuals(at, here)
+  residuals(valuesHere, here)
   for (let step = 0; step < MAX_STEPS; step++) {
     const before = sizeOf(here)
-    if (before === 0) return at
+    if (before === 0) return valuesHere
     for (let j = 0; j < 4; j++) {
-      const value = at[j]!
-      at[j] = value + STEP
-      residuals(at, there)
+      const value = valuesHere[j]!
+      valuesHere[j] = value + STEP
+      residuals(valuesHere, there)
       for (let i = 0; i < 4; i++) slopes[i * 4 + j] = (there[i]! - here[i]!) / STEP
-      at[j] = value
+      valuesHere[j] = value
     }
     for (let i = 0; i < 4; i++) by[i] = here[i]!
     if (!solveGeneral(slopes, by, 4)) return undefined
@@ -191,16 +191,16 @@ function settle(residuals: (at: readonly number[], out: number[]) => void): numb
     for (let i = 0; i < 4; i++) largest = Math.max(largest, Math.abs(by[i]!))
     if (!Number.isFinite(largest)) return undefined
     let part = Math.min(1, 0.15 / (largest || 1))
-    for (let i = 0; i < 4; i++) from[i] = at[i]!
+    for (let i = 0; i < 4; i++) from[i] = valuesHere[i]!
     for (;;) {
-      for (let i = 0; i < 4; i++) at[i] = from[i]! - part * by[i]!
-      residuals(at, here)
+      for (let i = 0; i < 4; i++) valuesHere[i] = from[i]! - part * by[i]!
+      residuals(valuesHere, here)
       if (sizeOf(here) < before || part < 1e-6) break
       part /= 2
     }
     // No nearer: as near as numbers go, or lost.
     if (sizeOf(here) >= before) return before < 1e-5 ? from : undefined
-    if (largest * part < SETTLED) return at
+    if (largest * part < SETTLED) return valuesHere
   }
-  return sizeOf(here) < 1e-5 ? at : undefined
+  return sizeOf(here) < 1e-5 ? valuesHere : undefined
 }

@@ -130,9 +130,12 @@ export function airSpring(data: BagData): AirSpring {
   const known = made.get(data)
   if (known) return known
   const table = bagTable(data)
-  const fresh = { area: monotoneCubic(table.heights, table.areas), volume: monotoneCubic(table.heights, table.volumes) }
-  made.set(data, fresh)
-  return fresh
+  const curves = {
+    area: monotoneCubic(table.heights, table.areas),
+    volume: monotoneCubic(table.heights, table.volumes),
+  }
+  made.set(data, curves)
+  return curves
 }
 
 export interface BagState {

@@ -195,12 +195,12 @@ describe('bringing both axles level at once', () => {
         const s = bringLevel(q)
         if (!s.front?.left || !s.front.right || !s.rear?.left || !s.rear.right) return
         if (Math.min(s.front.mean!, s.rear.mean!) <= 0) return
-        const kept = ({ left, right }: typeof s.rear): AirLaw => ({
+        const asPressure = ({ left, right }: typeof s.rear): AirLaw => ({
           kind: 'pressure',
           left: left!.pressure,
           right: right!.pressure,
         })
-        const stand = standOf(q.chassis, q.load, { front: kept(s.front), rear: kept(s.rear) })
+        const stand = standOf(q.chassis, q.load, { front: asPressure(s.front), rear: asPressure(s.rear) })
         if (!stand) return
         expect(Math.abs(dropAt(q.mark, stand))).toBeLessThan(1e-5)
         expect(Math.abs(frontDropAt(q.mark, stand))).toBeLessThan(1e-5)
@@ -251,10 +251,10 @@ describe('bringing both axles level at once', () => {
   test('air at one axle shows on the other: raising the rear puts a little weight on the front', () => {
     const q = question({ chassis: coupledChassis(rearBags, null), aims: { rear: aimed() } })
     const bare = standOf(q.chassis, q.load, {})!
-    const { held } = bringLevel(q)
-    expect(held!.front.gain - bare.front.gain).toBeGreaterThan(0)
-    expect((held!.front.gain - bare.front.gain) / GRAVITY).toBeLessThan(40)
-    expect(held!.front.squat).toBeGreaterThan(bare.front.squat)
+    const { held: isHeld } = bringLevel(q)
+    expect(isHeld!.front.gain - bare.front.gain).toBeGreaterThan(0)
+    expect((isHeld!.front.gain - bare.front.gain) / GRAVITY).toBeLessThan(40)
+    expect(isHeld!.front.squat).toBeGreaterThan(bare.front.squat)
   })
   test('a front out of its height range keeps its own code and leaves the rear its figures', () => {
     const s = bringLevel(question({ aims: { front: aimed({ heightRange: { low: 0.18, high: 0.2 } }), rear: aimed() } }))

@@ -84,11 +84,11 @@ function balance(
   const [rate, area, offset] = x as [number, number, number]
   const steel = 2 * stagedForce(side, reading.squat)
   const height = q.rideHeight + offset - r * reading.squat
-  const at = reading.pressure === null ? null : bag.area.value(height)
-  if (at === undefined) return null
+  const areaHere = reading.pressure === null ? null : bag.area.value(height)
+  if (areaHere === undefined) return null
   const pressure = reading.pressure ?? 0
-  const slope = at === null ? 0 : (bag.area.slope(height) ?? 0)
-  const air = at === null ? 0 : 2 * r * pressure * at
+  const slope = areaHere === null ? 0 : (bag.area.slope(height) ?? 0)
+  const air = areaHere === null ? 0 : 2 * r * pressure * areaHere
   const load = reading.load === null ? 0 : place.get(reading.load)!
   const gain = reading.load === null ? 0 : q.loads[reading.load]!.gain
   const carried = reading.pressure === null ? 0 : q.carriedEmpty
@@ -99,7 +99,11 @@ function balance(
   if (reading.load !== null) slopes[load] = -gain
   // How far tape, gauge and friction let the balance be off.
   const stiff = 2 * stagedRate(side, reading.squat) - area * 2 * r * r * pressure * slope
-  const off = Math.hypot(stiff * reading.tolerance, at === null ? 0 : 2 * r * at * q.gaugeTolerance, q.friction)
+  const off = Math.hypot(
+    stiff * reading.tolerance,
+    areaHere === null ? 0 : 2 * r * areaHere * q.gaugeTolerance,
+    q.friction,
+  )
   return {
     residual: rate * steel + area * air - (reading.load === null ? 0 : x[load]! * gain) - carried,
     slopes,
@@ -147,12 +151,12 @@ export function calibrate(q: CalibrationQuestion): Calibration {
     normal = priors.flatMap((p, i) => priors.map((_, j) => (i === j ? 1 / p ** 2 : 0)))
     const right = x.map((v, i) => (start[i]! - v) / priors[i]! ** 2)
     for (const reading of usable) {
-      const at = balance(q, reading, x, place)
-      if (!at) continue
-      const weight = 1 / at.sigma ** 2
+      const residual = balance(q, reading, x, place)
+      if (!residual) continue
+      const weight = 1 / residual.sigma ** 2
       for (let i = 0; i < n; i++) {
-        right[i]! -= weight * at.slopes[i]! * at.residual
-        for (let j = 0; j < n; j++) normal[i * n + j]! += weight * at.slopes[i]! * at.slopes[j]!
+        right[i]! -= weight * residual.slopes[i]! * residual.residual
+        for (let j = 0; j < n; j++) normal[i * n + j]! += weight * residual.slopes[i]! * residual.slopes[j]!
       }
     }
     const by = right
@@ -197,9 +201,9 @@ function misfit(
   let worst = 0
   let odd: string | null = null
   for (const reading of readings) {
-    const at = balance(q, reading, x, place)
-    if (!at) continue
-    const part = (at.residual / at.sigma) ** 2
+    const residual = balance(q, reading, x, place)
+    if (!residual) continue
+    const part = (residual.residual / residual.sigma) ** 2
     sum += part
     if (part > worst) [worst, odd] = [part, reading.id]
   }

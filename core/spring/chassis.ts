@@ -104,9 +104,9 @@ export function pitchTransfer({ front, rear, pitchMoment, wheelbase }: Chassis, 
  */
 export function gainsOf(
   load: AxleLoad,
-  { at, slope }: PitchTransfer,
+  { at: contact, slope }: PitchTransfer,
   squat: Record<AxleEnd, Meters>,
 ): Record<AxleEnd, Newtons> {
-  const moved = at + slope * (squat.rear - squat.front)
+  const moved = contact + slope * (squat.rear - squat.front)
   return { front: load.front - moved, rear: load.rear + moved }
 }

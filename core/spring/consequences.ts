@@ -123,14 +123,14 @@ export function heldInside({ minimum, maximum }: AxleAim, left: SideSolution, ri
 
 /**
  * Squat past the aim with no side over the maximum.
- * @param held where the axle stands with the pressures held inside; null where it would leave the table
+ * @param stand where the axle stands with the pressures held inside; null where it would leave the table
  * @param squat m, aimed at
  * @returns m beyond that squat
  */
-export function squatAtLimit(bags: BagPair, held: AxleStand | null, squat: Meters): Meters {
+export function squatAtLimit(bags: BagPair, stand: AxleStand | null, squat: Meters): Meters {
   // Down on the shortest height the table knows.
   const shortest = (bags.rideHeight - bags.bag.area.from) / bags.motionRatio
-  return (held ? held.squat : shortest) - squat
+  return (stand ? stand.squat : shortest) - squat
 }
 
 /**
@@ -188,12 +188,12 @@ export function jouncePressure(
 ): Pascals | null {
   if (jounceTravel === null) return null
   const stroke = bags.motionRatio * Math.max(0, jounceTravel - squat)
-  const at = ({ bagHeight, pressure }: SideSolution): Pascals | null => {
+  const sealed = ({ bagHeight, pressure }: SideSolution): Pascals | null => {
     const [from, to] = [bags.bag.volume.value(bagHeight), bags.bag.volume.value(bagHeight - stroke)]
     return from === undefined || to === undefined
       ? null
       : (pressure + ambient) * ((from + bags.lineVolume) / (to + bags.lineVolume)) ** FAST_EXPONENT - ambient
   }
-  const [l, r] = [at(left), at(right)]
+  const [l, r] = [sealed(left), sealed(right)]
   return l === null || r === null ? null : Math.max(l, r)
 }

@@ -15,18 +15,18 @@ import {
 } from '.'
 
 const pair: BagPair = { bag: referenceBag, rideHeight: 0.165, motionRatio: 1, spacing: 0.9, lineVolume: 5e-5 }
-const at = { pressure: 40 * PSI, height: 0.165 }
+const stateHere = { pressure: 40 * PSI, height: 0.165 }
 const of = (line: LineBetween, frequency = 1) =>
-  crossFlow(pair, at.pressure, at.height, line, { ...QUICK_SWAY, frequency })!
+  crossFlow(pair, stateHere.pressure, stateHere.height, line, { ...QUICK_SWAY, frequency })!
 
 /**
  * The same two bags let sway in time: the line's own law, nothing straightened, by odex. What pushes back in step with the
  * lean is the first Fourier term over the last of several turns.
  */
 function inTime(line: LineBetween, frequency: number): number {
-  const state = bagAt(referenceBag, at.height)!
+  const state = bagAt(referenceBag, stateHere.height)!
   const volume = state.volume + pair.lineVolume
-  const absolute = at.pressure + atmosphere()
+  const absolute = stateHere.pressure + atmosphere()
   const density = absolute / (287.05 * 293.15)
   const turns = 2 * Math.PI * frequency
   const travel = (QUICK_SWAY.roll * pair.spacing) / 2
@@ -52,16 +52,16 @@ function inTime(line: LineBetween, frequency: number): number {
       if (turn === 5) inStep += (2 / steps) * p[0]! * Math.sin(turns * (from + period / steps))
     }
   const arms = pair.spacing ** 2 / 2
-  return arms * ((state.area * inStep) / travel - at.pressure * state.areaSlope)
+  return arms * ((state.area * inStep) / travel - stateHere.pressure * state.areaSlope)
 }
 
 describe('air between teed bags', () => {
   // Source: static roll stiffness of equal air, -P A' t²/2; two sealed bags, their rate by the derivative of P V^n.
   test('slow is one pressure, sealed is two bags on their own', () => {
     const { slow, sealed } = of({ length: 4, bore: 0.0043 })
-    const state = bagAt(referenceBag, at.height)!
-    expect(slow).toBeCloseTo((-at.pressure * state.areaSlope * 0.81) / 2, 6)
-    const rate = bagRate(referenceBag, at.height, at.pressure, FAST_EXPONENT, pair.lineVolume)!
+    const state = bagAt(referenceBag, stateHere.height)!
+    expect(slow).toBeCloseTo((-stateHere.pressure * state.areaSlope * 0.81) / 2, 6)
+    const rate = bagRate(referenceBag, stateHere.height, stateHere.pressure, FAST_EXPONENT, pair.lineVolume)!
     expect(sealed / ((rate * 0.81) / 2)).toBeCloseTo(1, 9)
   })
   // Source: odex on the two bags and the line's own law; the straightened law of the model is within 4 % of the span.

@@ -108,6 +108,6 @@ export function crossFlow(
   const most = volumeSlope * travel * turns * 1.01
   const flow = findRoot((q) => (2 * difference(q)) / resistance(q) - q, most * 1e-6, most, most * 1e-9) ?? most
   const l = lag(flow)
-  const kept = l ** 2 / (1 + l ** 2)
-  return { slow, quick: slow + (sealed - slow) * kept, sealed, crossed: 1 - kept }
+  const share = l ** 2 / (1 + l ** 2)
+  return { slow, quick: slow + (sealed - slow) * share, sealed, crossed: 1 - share }
 }

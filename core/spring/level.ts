@@ -123,18 +123,18 @@ export function bringLevel(q: LevelQuestion): Leveled {
   const working = aired.map((a) => work(q, a, everyTeed ? teed : plumbed))
   const { load, chassis } = q
   // In balance, but with air that pushes over what begins to lean: it would not stay there.
-  const kept = airOf(working, ({ sides }) => sides && { kind: 'pressure', ...pressures(sides) })
+  const settledAir = airOf(working, ({ sides }) => sides && { kind: 'pressure', ...pressures(sides) })
   if (
     plumbed &&
     !everyTeed &&
     working.every((w) => w.code === 'level') &&
-    !standsFirm(chassis, load, kept, poseOf(plumbed))
+    !standsFirm(chassis, load, settledAir, poseOf(plumbed))
   )
     for (const w of working) w.code = 'tips'
 
   const carrying = working.every((w) => w.sides !== null && w.code !== 'tips')
   const settled = carrying && working.every((w) => w.code === 'level')
-  const held =
+  const settledStand =
     plumbed && settled
       ? standingAsAimed(q, working, plumbed)
       : carrying
@@ -144,7 +144,7 @@ export function bringLevel(q: LevelQuestion): Leveled {
             airOf(working, ({ aim, sides }) => heldInside(aim, sides!.left, sides!.right)!),
           ) ?? null)
         : null
-  const inside = held && !isBeyond(held) ? held : null
+  const inside = settledStand && !isBeyond(settledStand) ? settledStand : null
   const air = (then: { ambient: Pascals; warmth: number }): Air =>
     airOf(working, ({ model, aim, sides, mean }) =>
       mean > 0
@@ -167,9 +167,9 @@ export function bringLevel(q: LevelQuestion): Leveled {
 }
 
 const pressures = ({ left, right }: NonNullable<Working['sides']>) => ({ left: left.pressure, right: right.pressure })
-const poseOf = (at: AimedPose): Pose => ({
-  front: { squat: at.front.squat, roll: at.front.roll },
-  rear: { squat: at.rear.squat, roll: at.rear.roll },
+const poseOf = (pose: AimedPose): Pose => ({
+  front: { squat: pose.front.squat, roll: pose.front.roll },
+  rear: { squat: pose.rear.squat, roll: pose.rear.roll },
 })
 
 function airOf(working: readonly Working[], law: (w: Working) => Air[AxleEnd] | null): Air {
@@ -182,10 +182,10 @@ function airOf(working: readonly Working[], law: (w: Working) => Air[AxleEnd] | 
 }
 
 /** Where it stands as aimed, for what shows it. */
-function standingAsAimed(q: LevelQuestion, working: readonly Working[], at: AimedPose): Stand {
+function standingAsAimed(q: LevelQuestion, working: readonly Working[], pose: AimedPose): Stand {
   const axle = (end: AxleEnd): AxleStand => {
     const { tires, bags } = q.chassis[end]
-    const { squat, roll, lean, gain } = at[end]
+    const { squat, roll, lean, gain } = pose[end]
     const sides = working.find((w) => w.axle === end)?.sides
     const bag = (s: SideSolution | undefined) =>
       s && bags ? { height: s.bagHeight, pressure: s.pressure, force: s.force } : null
@@ -204,35 +204,35 @@ function standingAsAimed(q: LevelQuestion, working: readonly Working[], at: Aime
 }
 
 /** Whether equal air on each axle would keep it there, and inside the tables of the bags. */
-function firm(q: LevelQuestion, aired: readonly Aired[], at: AimedPose): boolean {
+function firm(q: LevelQuestion, aired: readonly Aired[], pose: AimedPose): boolean {
   const air: Air = {}
   for (const { axle, model } of aired) {
     const { bags } = model
-    const swing = (at[axle].roll * bags.spacing) / 2
-    const height = bags.rideHeight - bags.motionRatio * at[axle].squat
+    const swing = (pose[axle].roll * bags.spacing) / 2
+    const height = bags.rideHeight - bags.motionRatio * pose[axle].squat
     const [left, right] = [bags.bag.area.value(height - swing), bags.bag.area.value(height + swing)]
     // A mean height outside the table is another matter than a lean that leaves it.
     if (bags.bag.area.value(height) === undefined) continue
     if (left === undefined || right === undefined) return false
-    const pressure = at[axle].supported / (bags.motionRatio * (left + right))
+    const pressure = pose[axle].supported / (bags.motionRatio * (left + right))
     air[axle] = { kind: 'pressure', left: pressure, right: pressure }
   }
-  return standsFirm(q.chassis, q.load, air, poseOf(at))
+  return standsFirm(q.chassis, q.load, air, poseOf(pose))
 }
 
 function work(q: LevelQuestion, aired: Aired, pose: AimedPose | undefined): Working {
   const { axle, model, aim } = aired
   const { bags } = model
   if (!pose) {
-    const at = { squat: 0, roll: 0, lean: 0, gain: q.load[axle], supported: 0, moment: 0, bagMoment: 0 }
-    return { axle, model, aim, at, height: bags.rideHeight, state: undefined, sides: null, code: 'tips', mean: 0 }
+    const flat = { squat: 0, roll: 0, lean: 0, gain: q.load[axle], supported: 0, moment: 0, bagMoment: 0 }
+    return { axle, model, aim, at: flat, height: bags.rideHeight, state: undefined, sides: null, code: 'tips', mean: 0 }
   }
-  const at = pose[axle]
-  const height = bags.rideHeight - bags.motionRatio * at.squat
+  const axlePose = pose[axle]
+  const height = bags.rideHeight - bags.motionRatio * axlePose.squat
   const state = bagAt(bags.bag, height)
-  const swing = (at.roll * bags.spacing) / 2
-  const each = at.supported / (2 * bags.motionRatio)
-  const difference = at.bagMoment / bags.spacing
+  const swing = (axlePose.roll * bags.spacing) / 2
+  const each = axlePose.supported / (2 * bags.motionRatio)
+  const difference = axlePose.bagMoment / bags.spacing
   const side = (sign: 1 | -1): SideSolution | null => {
     const bagHeight = height - sign * swing
     const area = bags.bag.area.value(bagHeight)
@@ -242,21 +242,21 @@ function work(q: LevelQuestion, aired: Aired, pose: AimedPose | undefined): Work
   }
   const [left, right] = [side(1), side(-1)]
   const sides = state && left && right ? { left, right } : null
-  if (!sides) return { axle, model, aim, at, height, state, sides, code: 'out-of-window', mean: 0 }
+  if (!sides) return { axle, model, aim, at: axlePose, height, state, sides, code: 'out-of-window', mean: 0 }
   if (aim.air === 'teed') {
     // One line, one pressure: the same figure, not two that differ in the last place.
     const pressure =
-      at.supported /
+      axlePose.supported /
       (bags.motionRatio * (bags.bag.area.value(left!.bagHeight)! + bags.bag.area.value(right!.bagHeight)!))
     sides.left.pressure = sides.right.pressure = pressure
   }
   const mean = (sides.left.pressure + sides.right.pressure) / 2
-  return { axle, model, aim, at, height, state, sides, code: judge(aim, mean, sides.left, sides.right), mean }
+  return { axle, model, aim, at: axlePose, height, state, sides, code: judge(aim, mean, sides.left, sides.right), mean }
 }
 
 function solutionOf(
   q: LevelQuestion,
-  { axle, model, aim, at, height, state, sides, mean, code }: Working,
+  { axle, model, aim, at: pose, height, state, sides, mean, code }: Working,
   stands: {
     teed: AimedAxle | null
     held: AxleStand | null
@@ -267,13 +267,13 @@ function solutionOf(
 ): LevelSolution {
   const { bags } = model
   const emptyLift = model.carriedEmpty > 0 || !stands.lowest ? null : -stands.lowest.squat
-  const swing = Math.abs(at.roll * bags.spacing) / 2
+  const swing = Math.abs(pose.roll * bags.spacing) / 2
   if (!state || !sides || code === 'tips')
     return {
       code,
-      supported: at.supported,
-      gain: at.gain,
-      squat: at.squat,
+      supported: pose.supported,
+      gain: pose.gain,
+      squat: pose.squat,
       bagHeight: height,
       emptyLift,
       left: null,
@@ -294,16 +294,16 @@ function solutionOf(
       obstacles: code === 'tips' ? [] : windowObstacles(aim, height - swing, height + swing),
     }
   const { left, right } = sides
-  const steelRate = model.side ? stagedRate(model.side, at.squat) * 2 : 0
-  const spread = bandParts(bags, state, mean, steelRate, at.squat, aim.unsure)
+  const steelRate = model.side ? stagedRate(model.side, pose.squat) * 2 : 0
+  const spread = bandParts(bags, state, mean, steelRate, pose.squat, aim.unsure)
   const shortest = Math.min(left.bagHeight, right.bagHeight)
   const tallest = Math.max(left.bagHeight, right.bagHeight)
   const inside = code === 'level' || code === 'out-of-window' ? null : stands.held
   return {
     code,
-    supported: at.supported,
-    gain: at.gain,
-    squat: at.squat,
+    supported: pose.supported,
+    gain: pose.gain,
+    squat: pose.squat,
     bagHeight: height,
     emptyLift,
     left,
@@ -313,14 +313,14 @@ function solutionOf(
     bandParts: spread.parts,
     sensitivity: spread.sensitivity,
     before: mean > 0 ? beforeLoading(aim, stands.empty) : null,
-    driving: mean > 0 ? whileDriving(q, stands.road, mean, at.squat) : null,
+    driving: mean > 0 ? whileDriving(q, stands.road, mean, pose.squat) : null,
     leanTeed: stands.teed?.lean ?? null,
-    lean: at.lean,
+    lean: pose.lean,
     frequency: frequencies(model, aim, q.ambient, q.load[axle], state, mean, steelRate),
-    held: code === 'level' ? (stands.held ?? { squat: at.squat, gain: at.gain, lean: at.lean }) : inside,
-    remainingSquat: mean > 0 && code === 'above-maximum' ? squatAtLimit(bags, inside, at.squat) : 0,
-    jouncePressure: mean > 0 ? jouncePressure(bags, aim.jounceTravel, q.ambient, left, right, at.squat) : null,
-    obstacles: obstaclesOf(aim, bags, code, state, at.squat, mean, left, right, shortest, tallest, inside),
+    held: code === 'level' ? (stands.held ?? { squat: pose.squat, gain: pose.gain, lean: pose.lean }) : inside,
+    remainingSquat: mean > 0 && code === 'above-maximum' ? squatAtLimit(bags, inside, pose.squat) : 0,
+    jouncePressure: mean > 0 ? jouncePressure(bags, aim.jounceTravel, q.ambient, left, right, pose.squat) : null,
+    obstacles: obstaclesOf(aim, bags, code, state, pose.squat, mean, left, right, shortest, tallest, inside),
   }
 }
 

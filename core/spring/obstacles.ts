@@ -38,7 +38,7 @@ export function windowObstacles({ heightRange }: AxleAim, shortest: Meters, tall
  * What stands in the way of a solution of this code, with what would help.
  * @param squat m, aimed at
  * @param mean gauge Pa the aim asks of both
- * @param held where it stands with the pressures held inside
+ * @param stand where it stands with the pressures held inside
  * @returns none where it stands level
  */
 export function obstaclesOf(
@@ -52,7 +52,7 @@ export function obstaclesOf(
   right: SideSolution,
   shortest: Meters,
   tallest: Meters,
-  held: AxleStand | null,
+  stand: AxleStand | null,
 ): Obstacle[] {
   const higher = left.pressure >= right.pressure ? ('left' as const) : ('right' as const)
   const lower = higher === 'left' ? ('right' as const) : ('left' as const)
@@ -73,7 +73,7 @@ export function obstaclesOf(
           by,
           takeOff: (2 * bags.motionRatio * state.area * by) / GRAVITY,
           shed: shedTo(aim.maximum - mean),
-          stands: held && squat - held.squat,
+          stands: stand && squat - stand.squat,
         },
       ]
     }
@@ -94,7 +94,7 @@ export function obstaclesOf(
           limit: 'minimum',
           side: 'both',
           by: aim.minimum - mean,
-          stands: held && squat - held.squat,
+          stands: stand && squat - stand.squat,
         },
       ]
     default:

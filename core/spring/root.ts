@@ -21,7 +21,7 @@ export function findRoot(
   if (fa === 0) return a
   if (fb === 0) return b
   if (fa > 0 === fb > 0) return undefined
-  let kept: 'a' | 'b' | null = null
+  let keptEnd: 'a' | 'b' | null = null
   let widthThen = Math.abs(b - a)
   for (let step = 1; Math.abs(b - a) > tolerance; step++) {
     const slow = step % 3 === 0 && Math.abs(b - a) > widthThen / 2
@@ -35,13 +35,13 @@ export function findRoot(
     if (fc > 0 === fb > 0) {
       b = c
       fb = fc
-      if (kept === 'a') fa /= 2
-      kept = 'a'
+      if (keptEnd === 'a') fa /= 2
+      keptEnd = 'a'
     } else {
       a = c
       fa = fc
-      if (kept === 'b') fb /= 2
-      kept = 'b'
+      if (keptEnd === 'b') fb /= 2
+      keptEnd = 'b'
     }
   }
   return (a + b) / 2

@@ -39,13 +39,13 @@ export function solveGeneral(a: number[], b: number[], n: number): boolean {
     if (!(Math.abs(a[best * n + j]!) > 1e-300)) return false
     if (best !== j) {
       for (let k = 0; k < n; k++) {
-        const held = a[j * n + k]!
+        const swap = a[j * n + k]!
         a[j * n + k] = a[best * n + k]!
-        a[best * n + k] = held
+        a[best * n + k] = swap
       }
-      const held = b[j]!
+      const swapHere = b[j]!
       b[j] = b[best]!
-      b[best] = held
+      b[best] = swapHere
     }
     for (let i = j + 1; i < n; i++) {
       const part = a[i * n + j]! / a[j * n + j]!

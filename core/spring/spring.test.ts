@@ -188,9 +188,13 @@ describe('bringing it level', () => {
   })
   // Source: the sensitivity is the derivative of pressure by target height, here by finite difference.
   test('sensitivity of the last quarter inch', () => {
-    const at = (leaveSquat: number) => levelRear(referenceAxle({ aim: { kind: 'height', leave: leaveSquat } })).mean!
+    const pressureAt = (leaveSquat: number) =>
+      levelRear(referenceAxle({ aim: { kind: 'height', leave: leaveSquat } })).mean!
     const step = 1e-5
-    expect(levelRear(referenceAxle()).sensitivity! / ((at(-step) - at(step)) / (2 * step))).toBeCloseTo(1, 4)
+    expect(levelRear(referenceAxle()).sensitivity! / ((pressureAt(-step) - pressureAt(step)) / (2 * step))).toBeCloseTo(
+      1,
+      4,
+    )
   })
   test('codes for what air cannot do', () => {
     expect(levelRear(referenceAxle({ load: { rear: 0 } })).code).toBe('nothing-to-lift')

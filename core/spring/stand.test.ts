@@ -89,13 +89,13 @@ describe('how a vehicle stands, against other general libraries on its equations
   test("the sprung weight's own moment takes from the roll stiffness", () => {
     const alone = withRear(referenceAxle().chassis, { side: { first: 60_000, stages: [] }, spacing: 1.1, bags: null })
     const springs = (2 * 60_000 * 1.1 ** 2) / 4
-    for (const own of [0, 3_000, 9_000]) {
+    for (const moment of [0, 3_000, 9_000]) {
       const stand = standOf(
-        { ...alone, leanMoment: { front: own / 3, rear: (2 * own) / 3 } },
+        { ...alone, leanMoment: { front: moment / 3, rear: (2 * moment) / 3 } },
         { front: 0, rear: 5_000, roll: 500, rollRear: 500 },
         {},
       )
-      expect(stand!.rear.lean).toBeCloseTo(500 / (springs - own), 9)
+      expect(stand!.rear.lean).toBeCloseTo(500 / (springs - moment), 9)
     }
     // More than the springs can meet: it falls over.
     expect(standOf({ ...alone, leanMoment: { front: 0, rear: springs + 1 } }, load, {})).toBeUndefined()
@@ -163,8 +163,8 @@ describe('bringing it level, coupled', () => {
         const aim = wanted.kind === 'height' ? wanted.leave : front + wanted.offset
         expect(Math.abs(dropAt(q.mark, stand) - aim)).toBeLessThan(1e-4)
         // Independent bags take out the lean that the mark shows; teed ones leave what was said.
-        const seen = q.mark === 'ground' ? stand.rear.lean : stand.rear.roll
-        if (air === 'separate') expect(Math.abs(seen * 0.9)).toBeLessThan(1e-4)
+        const angle = q.mark === 'ground' ? stand.rear.lean : stand.rear.roll
+        if (air === 'separate') expect(Math.abs(angle * 0.9)).toBeLessThan(1e-4)
         else expect(stand.rear.lean).toBeCloseTo(s.lean!, 5)
       }),
       { numRuns: 300 },
@@ -173,8 +173,8 @@ describe('bringing it level, coupled', () => {
   test('more load, more pressure', () => {
     fc.assert(
       fc.property(someQuestion, between(10, 3_000), (q, more) => {
-        const at = (rear: number) => levelRear({ ...q, load: { ...q.load, rear } }).mean
-        const [light, heavy] = [at(q.load.rear), at(q.load.rear + more)]
+        const pressureAt = (rear: number) => levelRear({ ...q, load: { ...q.load, rear } }).mean
+        const [light, heavy] = [pressureAt(q.load.rear), pressureAt(q.load.rear + more)]
         if (light === null || heavy === null || light <= 0) return
         expect(heavy).toBeGreaterThan(light)
       }),
@@ -304,7 +304,7 @@ describe('random vehicles', () => {
     )
   })
   test('aimed half an inch low it takes less', () => {
-    const at = (leave: number) => levelRear(referenceAxle({ aim: { kind: 'height', leave } })).mean!
-    expect(at(INCH / 2)).toBeLessThan(at(0))
+    const pressureAt = (leave: number) => levelRear(referenceAxle({ aim: { kind: 'height', leave } })).mean!
+    expect(pressureAt(INCH / 2)).toBeLessThan(pressureAt(0))
   })
 })

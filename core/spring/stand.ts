@@ -206,9 +206,9 @@ class Equations {
     }
     if (sought.length === 2) a[n]! += slope
     if (rigid && n > 0) {
-      const own = chassis.leanMoment.front + chassis.leanMoment.rear
-      together += load.roll + own * sought[0]!.lean
-      a[n * n - 1]! -= own
+      const momentHere = chassis.leanMoment.front + chassis.leanMoment.rear
+      together += load.roll + momentHere * sought[0]!.lean
+      a[n * n - 1]! -= momentHere
       b[n - 1]! += together
       misfit += Math.abs(together)
     }

@@ -50,14 +50,14 @@ describe('rate from several loads', () => {
   })
   test('loading and unloading stand apart by the friction of the leaves, the rate does not', () => {
     const [rate, friction] = [80_000, 600]
-    const at = (gain: number, way: TestPoint['way']) =>
+    const pointAt = (gain: number, way: TestPoint['way']) =>
       point(gain, (gain * GRAVITY + (way === 'loading' ? -friction : friction)) / rate, way)
     const fit = fitLoadingTest([
-      at(200, 'loading'),
-      at(400, 'loading'),
-      at(600, 'loading'),
-      at(400, 'unloading'),
-      at(200, 'unloading'),
+      pointAt(200, 'loading'),
+      pointAt(400, 'loading'),
+      pointAt(600, 'loading'),
+      pointAt(400, 'unloading'),
+      pointAt(200, 'unloading'),
     ])
     expect(fit.code === 'rate' && fit.rate).toBeCloseTo(rate, 3)
     expect(fit.code === 'rate' && fit.friction).toBeCloseTo(friction, 3)
@@ -118,8 +118,8 @@ describe('staged springs', () => {
         stages,
         fc.double({ min: 0, max: 12_000, noNaN: true }),
         (first, list, force) => {
-          let at = 0
-          const spring = { first, stages: list.map(({ step, adds }) => ({ at: (at += step), adds })) }
+          let index = 0
+          const spring = { first, stages: list.map(({ step, adds }) => ({ at: (index += step), adds })) }
           const squat = stagedSquat(spring, force)
           expect(stagedForce(spring, squat)).toBeCloseTo(force, 6)
           const root = findRoot((x) => stagedForce(spring, x) - force, -0.001, 1, 1e-12)

@@ -14,7 +14,7 @@ export interface StagedSpring {
  */
 export function stagedForce({ first, stages }: StagedSpring, squat: Meters): Newtons {
   let force = first * squat
-  for (const { at, adds } of stages) if (squat > at) force += adds * (squat - at)
+  for (const { at: contact, adds } of stages) if (squat > contact) force += adds * (squat - contact)
   return force
 }
 
@@ -25,7 +25,7 @@ export function stagedForce({ first, stages }: StagedSpring, squat: Meters): New
  */
 export function stagedRate({ first, stages }: StagedSpring, squat: Meters): NewtonsPerMeter {
   let rate = first
-  for (const { at, adds } of stages) if (squat >= at) rate += adds
+  for (const { at: contact, adds } of stages) if (squat >= contact) rate += adds
   return rate
 }
 
@@ -42,11 +42,11 @@ export function stagedSquat(spring: StagedSpring, force: Newtons): Meters {
   let from = 0
   let rate = first
   let carried = 0
-  for (const { at, adds } of stages) {
-    const atContact = carried + rate * (at - from)
+  for (const { at: contact, adds } of stages) {
+    const atContact = carried + rate * (contact - from)
     if (force <= atContact) break
     carried = atContact
-    from = at
+    from = contact
     rate += adds
   }
   return from + (force - carried) / rate

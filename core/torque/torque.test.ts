@@ -112,10 +112,10 @@ describe('drawing down evenly', () => {
       const order = crosswise(count)
       expect([...order].sort((a, b) => a - b)).toEqual(Array.from({ length: count }, (_, i) => i + 1))
       if (count < 5) continue
-      for (const [i, at] of order.entries()) {
+      for (const [i, expected] of order.entries()) {
         const next = order[i + 1]
         if (next !== undefined)
-          expect(Math.min((at - next + count) % count, (next - at + count) % count)).toBeGreaterThan(1)
+          expect(Math.min((expected - next + count) % count, (next - expected + count) % count)).toBeGreaterThan(1)
       }
     }
   })

@@ -58,10 +58,10 @@ export function bodiesOf({ kind, shape, freeLength, shielded }: UndersidePart, s
 
 /** A part's shape, moved by so much. */
 export function shiftedShape(shape: PartShape, by: Vector): PartShape {
-  const to = (at: readonly [number, number, number]): [number, number, number] => [
-    at[0] + by[0],
-    at[1] + by[1],
-    at[2] + by[2],
+  const to = (point: readonly [number, number, number]): [number, number, number] => [
+    point[0] + by[0],
+    point[1] + by[1],
+    point[2] + by[2],
   ]
   if (shape.kind === 'run') return { ...shape, points: shape.points.map((p) => ({ ...p, at: to(p.at) })) }
   if (shape.kind === 'box') return { ...shape, low: to(shape.low), high: to(shape.high) }
@@ -72,9 +72,9 @@ export function shiftedShape(shape: PartShape, by: Vector): PartShape {
 function extentOf(shape: PartShape): { low: [number, number, number]; high: [number, number, number] } {
   if (shape.kind === 'box') return { low: shape.low, high: shape.high }
   if (shape.kind === 'plane') {
-    const at: [number, number, number] = [0, 0, 0.5]
-    at[['x', 'y', 'z'].indexOf(shape.axis)] = shape.at
-    return { low: at, high: at }
+    const place: [number, number, number] = [0, 0, 0.5]
+    place[['x', 'y', 'z'].indexOf(shape.axis)] = shape.at
+    return { low: place, high: place }
   }
   const by = (pick: (...all: number[]) => number) =>
     [0, 1, 2].map((k) => pick(...shape.points.map((p) => p.at[k]!))) as [number, number, number]
@@ -88,13 +88,13 @@ const NEW_SIZE: Meters = 2 * INCH
 export function reshaped(shape: PartShape, kind: PartShape['kind']): PartShape {
   if (shape.kind === kind) return shape
   const { low, high } = extentOf(shape)
-  const on = shape.kind === 'run' ? shape.points[0]!.on : shape.on
-  const grown = (at: readonly number[], by: number) => at.map((v) => v + by) as [number, number, number]
+  const carrier = shape.kind === 'run' ? shape.points[0]!.on : shape.on
+  const grown = (point: readonly number[], by: number) => point.map((v) => v + by) as [number, number, number]
   switch (kind) {
     case 'box':
-      return { kind, on, low: grown(low, -NEW_SIZE / 2), high: grown(high, NEW_SIZE / 2) }
+      return { kind, on: carrier, low: grown(low, -NEW_SIZE / 2), high: grown(high, NEW_SIZE / 2) }
     case 'plane':
-      return { kind, on, axis: 'z', at: (low[2] + high[2]) / 2, beyond: 'high' }
+      return { kind, on: carrier, axis: 'z', at: (low[2] + high[2]) / 2, beyond: 'high' }
     case 'run': {
       const [y, z] = [(low[1] + high[1]) / 2, (low[2] + high[2]) / 2]
       const reach = Math.max((high[0] - low[0]) / 2, NEW_SIZE)
@@ -103,8 +103,8 @@ export function reshaped(shape: PartShape, kind: PartShape['kind']): PartShape {
         kind,
         radius: NEW_SIZE / 2,
         points: [
-          { on, at: [x + reach, y, z] },
-          { on, at: [x - reach, y, z] },
+          { on: carrier, at: [x + reach, y, z] },
+          { on: carrier, at: [x - reach, y, z] },
         ],
       }
     }

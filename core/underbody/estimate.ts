@@ -48,17 +48,17 @@ export function estimatedUnderbody(
   axle: AxleEnd,
   space: 'axle' | 'spring' = 'axle',
 ): UndersidePart[] {
-  const own = vehicle[axle]
-  const asked: AxleSurvey = survey[axle]
-  const wheel = (tireDiameter(own.tireSize) ?? 0.78) / 2
-  const width = tireWidth(own.tireSize) ?? 0.26
-  const tube = tubeRadius(own.curb)
-  const solid = own.architecture === 'solid'
-  const half = own.track / 2
-  const springs = own.springSpacing / 2
+  const build = vehicle[axle]
+  const answers: AxleSurvey = survey[axle]
+  const wheel = (tireDiameter(build.tireSize) ?? 0.78) / 2
+  const width = tireWidth(build.tireSize) ?? 0.26
+  const tube = tubeRadius(build.curb)
+  const solid = build.architecture === 'solid'
+  const half = build.track / 2
+  const springs = build.springSpacing / 2
   const seat = seatHeight(vehicle, axle)
-  const pack = own.suspension === 'leaf' ? PACK : 0
-  const rail = seat + (space === 'spring' ? pack : 0) + (asked.bracketSpace ?? USUAL_SPACE)
+  const pack = build.suspension === 'leaf' ? PACK : 0
+  const rail = seat + (space === 'spring' ? pack : 0) + (answers.bracketSpace ?? USUAL_SPACE)
   const parts: UndersidePart[] = []
   const add = (
     kind: PartKind,
@@ -83,21 +83,21 @@ export function estimatedUnderbody(
       ...more,
     })
   }
-  const box = (on: 'axle' | 'frame', a: At, b: At): PartShape => ({
+  const box = (carrier: 'axle' | 'frame', a: At, b: At): PartShape => ({
     kind: 'box',
-    on,
+    on: carrier,
     low: a.map((x, i) => Math.min(x, b[i]!)) as At,
     high: a.map((x, i) => Math.max(x, b[i]!)) as At,
   })
   const run = (radius: Meters, ...points: ['axle' | 'frame', At][]): PartShape => ({
     kind: 'run',
     radius,
-    points: points.map(([on, at]) => ({ on, at })),
+    points: points.map(([carrierHere, place]) => ({ on: carrierHere, at: place })),
   })
 
   for (const [side, s] of SIDES) {
-    const inner = own.wheels === 'dual' ? half - width - DUAL_GAP : half - width / 2
-    const outer = own.wheels === 'dual' ? half + width + DUAL_GAP : half + width / 2
+    const inner = build.wheels === 'dual' ? half - width - DUAL_GAP : half - width / 2
+    const outer = build.wheels === 'dual' ? half + width + DUAL_GAP : half + width / 2
     add('tire', side, box('axle', [-wheel, s * inner, 0], [wheel, s * outer, 2 * wheel]), BY_FIGURES)
     if (vehicle.frameRails)
       add('frame-rail', side, box('frame', [-1, s * 0.37, rail], [1, s * 0.44, rail + 0.18]), BY_FIGURES)
@@ -115,7 +115,7 @@ export function estimatedUnderbody(
         run(0.03, ['frame', [0.05, s * 0.3, wheel]], ['axle', [0, s * (inner - 0.03), wheel - 0.02]]),
         BY_KIND,
       )
-    if (own.suspension === 'leaf') {
+    if (build.suspension === 'leaf') {
       add(
         'leaf-pack',
         side,
@@ -134,7 +134,7 @@ export function estimatedUnderbody(
           BY_KIND,
         )
     }
-    if (own.suspension === 'coil') {
+    if (build.suspension === 'coil') {
       add(
         'coil',
         side,
@@ -150,7 +150,7 @@ export function estimatedUnderbody(
         )
     }
     // Leaf springs: one ahead of the axle and one behind it; coils: both ahead, the bag goes behind.
-    const ahead = own.suspension === 'leaf' && side === 'right' ? -1 : 1
+    const ahead = build.suspension === 'leaf' && side === 'right' ? -1 : 1
     add(
       'shock',
       side,
@@ -204,8 +204,8 @@ export function estimatedUnderbody(
           heldBy: 'guide',
         },
       )
-    if (asked.exhaustSide === side || asked.exhaustSide === 'both') {
-      const radius = (asked.exhaustDiameter ?? 2.75 * INCH) / 2
+    if (answers.exhaustSide === side || answers.exhaustSide === 'both') {
+      const radius = (answers.exhaustDiameter ?? 2.75 * INCH) / 2
       const y = s * 0.27
       add(
         'exhaust',
@@ -244,8 +244,8 @@ export function estimatedUnderbody(
         heldBy: 'bracket',
       },
     )
-    const vent = asked.axleVent === 'left' ? 0.22 : asked.axleVent === 'right' ? -0.22 : 0.05
-    if (asked.axleVent !== null && asked.axleVent !== 'none')
+    const vent = answers.axleVent === 'left' ? 0.22 : answers.axleVent === 'right' ? -0.22 : 0.05
+    if (answers.axleVent !== null && answers.axleVent !== 'none')
       add(
         'axle-vent',
         'center',
@@ -253,7 +253,7 @@ export function estimatedUnderbody(
         BY_KIND,
       )
   }
-  if (own.swayBar > 0)
+  if (build.swayBar > 0)
     add(
       'sway-bar',
       'center',

@@ -33,20 +33,20 @@ export function motionOf(
   up: JounceEnd = { jounce: jounceOf(vehicle, axle).jounce, spacing: vehicle[axle].springSpacing },
   ratio = 1,
 ): Motion {
-  const own = vehicle[axle]
+  const build = vehicle[axle]
   const arm = vehicle.underbody?.arms[axle] ?? null
   const shocks = parts.flatMap((p) =>
     p.kind === 'shock' && p.shape.kind === 'run' ? [Math.abs(p.shape.points[0]!.at[1])] : [],
   )
   return {
-    center: [0, 0, (tireDiameter(own.tireSize) ?? 0.78) / 2],
+    center: [0, 0, (tireDiameter(build.tireSize) ?? 0.78) / 2],
     travel: {
       jounce: up.jounce * ratio,
-      rebound: (own.reboundTravel ?? USUAL_REBOUND) * ratio,
+      rebound: (build.reboundTravel ?? USUAL_REBOUND) * ratio,
       // An independent link moves its own side only: what is at the other side does not turn it.
-      roll: own.architecture === 'independent' ? 0 : MOST_ROLL,
+      roll: build.architecture === 'independent' ? 0 : MOST_ROLL,
       jounceSpacing: up.spacing,
-      reboundSpacing: shocks.length ? 2 * Math.max(...shocks) : own.springSpacing,
+      reboundSpacing: shocks.length ? 2 * Math.max(...shocks) : build.springSpacing,
       ...(arm ? { path: armPath(arm) } : {}),
     },
   }

@@ -45,16 +45,16 @@ export interface RearEnd {
  */
 export function rearEnd(vehicle: Vehicle, front: Meters, rear: Meters, trailer: LoadItem | null): RearEnd {
   const { wheelbase, hitchBehindAxle, rearOverhang } = vehicle
-  const at = (empty: Meters | null, x: Meters) =>
+  const heightAt = (empty: Meters | null, x: Meters) =>
     empty === null ? null : empty + rear + ((front - rear) * x) / wheelbase
   const behind = -(hitchBehindAxle ?? rearOverhang)
-  const ball = at(vehicle.ballHeight, behind)
+  const ball = heightAt(vehicle.ballHeight, behind)
   const coupler = trailer?.couplerHeight ?? null
   const over = ball === null || coupler === null ? null : ball - coupler
   return {
     ball,
-    hitch: at(vehicle.hitchClearance, behind),
-    bumper: at(vehicle.bumperHeight, -rearOverhang),
+    hitch: heightAt(vehicle.hitchClearance, behind),
+    bumper: heightAt(vehicle.bumperHeight, -rearOverhang),
     ballOverCoupler: over,
     trailerPitch: over === null || !trailer?.trailerAxle ? null : Math.atan(over / trailer.trailerAxle),
   }
@@ -71,7 +71,7 @@ const USUAL_GRAVITY_HEIGHT: Record<Vehicle['body'], Meters> = { pickup: 0.7, suv
  * @returns kg·m
  */
 export function overWheels(vehicle: Vehicle, items: readonly { mass: Kilograms; z: Meters }[], pivot: Meters): number {
-  const own = vehicle.gravityHeight ?? USUAL_GRAVITY_HEIGHT[vehicle.body]
-  const curb = (vehicle.front.curb + vehicle.rear.curb) * (own - pivot)
+  const height = vehicle.gravityHeight ?? USUAL_GRAVITY_HEIGHT[vehicle.body]
+  const curb = (vehicle.front.curb + vehicle.rear.curb) * (height - pivot)
   return items.reduce((sum, i) => sum + i.mass * (i.z - pivot), curb)
 }

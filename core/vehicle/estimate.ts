@@ -170,8 +170,8 @@ export function estimateVehicle(known: Intake & { id: string }, platform: Platfo
     estimated[path] = { tolerance: rounded(PLATFORM_SPREAD * Math.abs(ofPlatform)), from: 'platform' }
     return ofPlatform
   }
-  const word = <T>(path: string, said: T | null | undefined, ofPlatform: T | undefined, usual: T): T => {
-    if (said != null) return said
+  const word = <T>(path: string, answer: T | null | undefined, ofPlatform: T | undefined, usual: T): T => {
+    if (answer != null) return answer
     estimated[path] = { tolerance: 0, from: ofPlatform === undefined ? 'class' : 'platform' }
     return ofPlatform ?? usual
   }
@@ -268,7 +268,9 @@ function grossOf(gawr: Record<AxleEnd, Kilograms | null>, like: BodyClass): Band
 
 /** A figure of a vehicle at a place like `rear.curb`; null where there is none. */
 export function figureOf(vehicle: Vehicle, path: string): number | null {
-  const value = path.split('.').reduce<unknown>((at, key) => (at as Record<string, unknown> | null)?.[key], vehicle)
+  const value = path
+    .split('.')
+    .reduce<unknown>((keyHere, key) => (keyHere as Record<string, unknown> | null)?.[key], vehicle)
   return typeof value === 'number' ? value : null
 }
 /**

@@ -58,12 +58,12 @@ export const readingTolerance = ({ about, tolerance }: HeightReading): Meters =>
  * Source: averages and differences; independent half-widths added in quadrature (JCGM 100:2008, 5.1.2).
  */
 export function summarizeHeights(heights: HeightSet): HeightSummary {
-  const at = (corner: Corner): Meters | null => heights[corner]?.value ?? null
+  const heightOf = (corner: Corner): Meters | null => heights[corner]?.value ?? null
   const both = (a: Meters | null, b: Meters | null, f: (a: Meters, b: Meters) => Meters) =>
     a === null || b === null ? null : f(a, b)
   const average = (a: Meters, b: Meters) => (a + b) / 2
   const less = (a: Meters, b: Meters) => a - b
-  const [fl, fr, rr, rl] = CORNERS.map(at) as [Meters | null, Meters | null, Meters | null, Meters | null]
+  const [fl, fr, rr, rl] = CORNERS.map(heightOf) as [Meters | null, Meters | null, Meters | null, Meters | null]
   const tolerance = (corner: Corner) => (heights[corner] ? readingTolerance(heights[corner]) : 0)
   /** Both sides where they were read, else the one height of the axle, which may be of either side. */
   const axle = (end: 'front' | 'rear', left: Meters | null, right: Meters | null) => {
@@ -115,7 +115,12 @@ export function carryToAxles(
   if (marks.front === 0 && marks.rear === 0) return change
   const [xFront, xRear] = [wheelbase + marks.front, marks.rear]
   const weight = (x: Meters) => (x - xRear) / (xFront - xRear)
-  const at = (x: Meters) => change.rear + (change.front - change.rear) * weight(x)
+  const changeAt = (x: Meters) => change.rear + (change.front - change.rear) * weight(x)
   const tolerance = (x: Meters) => Math.hypot(change.rearTolerance * (1 - weight(x)), change.frontTolerance * weight(x))
-  return { front: at(wheelbase), rear: at(0), frontTolerance: tolerance(wheelbase), rearTolerance: tolerance(0) }
+  return {
+    front: changeAt(wheelbase),
+    rear: changeAt(0),
+    frontTolerance: tolerance(wheelbase),
+    rearTolerance: tolerance(0),
+  }
 }

@@ -180,8 +180,8 @@ describe('tires', () => {
 })
 
 /** A remedy at the load itself. */
-const atLoad = (over: RatingMargin, on: Vehicle, items: LoadItem[]) => {
-  const remedy = remedyFor(over, on, items)
+const atLoad = (over: RatingMargin, vehicle: Vehicle, items: LoadItem[]) => {
+  const remedy = remedyFor(over, vehicle, items)
   if (remedy.by !== 'load') throw new Error(remedy.by)
   return remedy
 }
@@ -260,13 +260,13 @@ describe('what brings an exceeded rating inside', () => {
 describe('heights away from the axles', () => {
   // Source: a straight line through two points, by hand.
   test('marks ahead of and behind their axles', () => {
-    const at = carryToAxles({ front: 0.01, rear: 0.05, frontTolerance: 0.001, rearTolerance: 0.001 }, 4, {
+    const pose = carryToAxles({ front: 0.01, rear: 0.05, frontTolerance: 0.001, rearTolerance: 0.001 }, 4, {
       front: 0,
       rear: -1,
     })
-    expect(at.rear).toBeCloseTo(0.05 - 0.04 / 5, 9)
-    expect(at.front).toBeCloseTo(0.01, 9)
-    expect(at.rearTolerance).toBeCloseTo(0.001 * Math.hypot(4 / 5, 1 / 5), 9)
+    expect(pose.rear).toBeCloseTo(0.05 - 0.04 / 5, 9)
+    expect(pose.front).toBeCloseTo(0.01, 9)
+    expect(pose.rearTolerance).toBeCloseTo(0.001 * Math.hypot(4 / 5, 1 / 5), 9)
   })
   test('any two points of one straight side give its heights over the axles', () => {
     fc.assert(
@@ -305,13 +305,13 @@ describe('views of one load', () => {
     expect(both.agree).toBe(true)
   })
   test('of three that do not agree the odd one is named; of two, none', () => {
-    const said = { source: 'listed', value: 200 * POUND, tolerance: 20 }
+    const listed = { source: 'listed', value: 200 * POUND, tolerance: 20 }
     const others = [
       { source: 'squat', value: 300, tolerance: 15 },
       { source: 'pressure', value: 310, tolerance: 15 },
     ]
-    expect(reconcile([said, ...others])).toMatchObject({ agree: false, odd: 'listed' })
-    expect(reconcile([said, others[0]!])).toMatchObject({ agree: false, odd: null })
+    expect(reconcile([listed, ...others])).toMatchObject({ agree: false, odd: 'listed' })
+    expect(reconcile([listed, others[0]!])).toMatchObject({ agree: false, odd: null })
     expect(reconcile([])).toBeNull()
   })
 })

@@ -76,15 +76,15 @@ export function remedyFor(
   const heavySide = Math.sign(items.reduce((sum, i) => sum + loadMass(i) * i.y, 0))
   const shares = items
     .map((item) => ({ item, on: weightOn(over.id, vehicle, item, heavySide) }))
-    .filter(({ item, on }) => on > 0 && loadMass(item) > 0)
+    .filter(({ item, on: applied }) => applied > 0 && loadMass(item) > 0)
     .sort((a, b) => b.on * loadMass(b.item) - a.on * loadMass(a.item))
   const takeOff: { item: LoadItem; mass: Kilograms }[] = []
   let excess = excessMass
-  for (const { item, on } of shares) {
+  for (const { item, on: appliedHere } of shares) {
     if (excess <= 0) break
-    const mass = Math.min(loadMass(item), excess / on)
+    const mass = Math.min(loadMass(item), excess / appliedHere)
     takeOff.push({ item, mass })
-    excess -= mass * on
+    excess -= mass * appliedHere
   }
   const before = exceeded(vehicle, items, weighed)
   const movable = items

@@ -36,10 +36,10 @@ export function tireLimit(vehicle: Vehicle, axle: 'front' | 'rear'): TireLimit |
     // A single index says nothing of a tire run as one of two: the second figure on the sidewall is asked for.
     if (mounted === null) return found[0] ?? null
     const full = mounted / (vehicle.passengerTires ? PASSENGER_DIVISOR : 1)
-    const at = vehicle.tirePressureFull
+    const pressureHere = vehicle.tirePressureFull
     found.push(
-      pressure !== null && at !== null && pressure < at
-        ? { limit: loadAtPressure(full, pressure, at), source: 'index-at-pressure' }
+      pressure !== null && pressureHere !== null && pressure < pressureHere
+        ? { limit: loadAtPressure(full, pressure, pressureHere), source: 'index-at-pressure' }
         : { limit: full, source: 'index' },
     )
   }

@@ -28,9 +28,9 @@ export interface TireLoad {
 export function tireLoad(index: string, passenger = false): TireLoad | null {
   const match = /^(\d{2,3})(?:\/(\d{2,3}))?$/.exec(index.trim())
   if (!match) return null
-  const at = (n: string): Kilograms | undefined => LOAD_INDEX[Number(n) - FIRST]
-  const single = at(match[1]!)
-  const dual = match[2] === undefined ? null : at(match[2])
+  const loadOf = (n: string): Kilograms | undefined => LOAD_INDEX[Number(n) - FIRST]
+  const single = loadOf(match[1]!)
+  const dual = match[2] === undefined ? null : loadOf(match[2])
   if (single === undefined || dual === undefined) return null
   const by = passenger ? PASSENGER_DIVISOR : 1
   return { single: single / by, dual: dual === null ? null : dual / by }

@@ -42,14 +42,14 @@ const readable = (text: string) => {
 describe('sentences', () => {
   test('every fitment rule of every kit on every vehicle has words, in both systems', () => {
     const surveys = demoJobs().map((j) => j.job.survey)
-    const seen = new Set<string>()
+    const words = new Set<string>()
     for (const kit of demoKits().map(kitFacts))
       for (const vehicle of demoVehicles())
         for (const survey of surveys)
           for (const reason of judgeKit(kit, null, DEFAULT_RULES, seenAt(vehicle, survey, kit.axle)).reasons)
-            for (const system of ['us', 'metric'] as const) seen.add(reasonText(reason, system))
-    expect(seen.size).toBeGreaterThan(60)
-    for (const text of seen) {
+            for (const system of ['us', 'metric'] as const) words.add(reasonText(reason, system))
+    expect(words.size).toBeGreaterThan(60)
+    for (const text of words) {
       readable(text)
       expect(text).toMatch(/^[A-Z\d]/)
     }

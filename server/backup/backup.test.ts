@@ -23,7 +23,7 @@ beforeEach(async () => {
   shop = await testShop({ db: await openDatabase(join(folder, DATABASE)), folder })
 })
 afterEach(() => rmSync(folder, { recursive: true, force: true }))
-const at = (minute: number) => `2026-11-27T10:${String(minute).padStart(2, '0')}:00.000Z`
+const timeAt = (minute: number) => `2026-11-27T10:${String(minute).padStart(2, '0')}:00.000Z`
 const off = (part: string) =>
   shop.api
     .post('/api/jobs/job-0417/records')
@@ -34,7 +34,7 @@ describe('a backup', () => {
   test('is made while people write, opens, and holds what was acknowledged before it began', async () => {
     await off('before')
     const [saved] = await Promise.all([
-      backUp(folder, 'backup', at(1)),
+      backUp(folder, 'backup', timeAt(1)),
       ...Array.from({ length: 20 }, (_, i) => off(`meanwhile ${i}`)),
     ])
     expect(saved.holds.jobs).toBe(demoJobs().length)
@@ -48,22 +48,22 @@ describe('a backup', () => {
     writeFileSync(join(folder, 'files', 'photo'), 'as it was')
     const exported = async () => (await shop.api.get('/api/jobs/job-0417/export')).body as unknown
     const before = await exported()
-    const { file } = await backUp(folder, 'backup', at(1))
+    const { file } = await backUp(folder, 'backup', timeAt(1))
     await off('after')
     writeFileSync(join(folder, 'files', 'photo'), 'changed')
     await shop.close()
-    const held = await rehearse(folder, file)
-    expect(held.holds.records).toBe(examine(join(folder, DATABASE)).records - 1)
-    const done = await restore(folder, file, at(2))
-    expect(done.before!.holds.records).toBe(held.holds.records + 1)
+    const report = await rehearse(folder, file)
+    expect(report.holds.records).toBe(examine(join(folder, DATABASE)).records - 1)
+    const done = await restore(folder, file, timeAt(2))
+    expect(done.before!.holds.records).toBe(report.holds.records + 1)
     expect(readFileSync(join(folder, 'files', 'photo'), 'utf8')).toBe('as it was')
     // Whoever was signed in then still is: sessions are part of the shop.
     const again = await testShopOn()
     expect((await again.api.get('/api/jobs/job-0417/export')).body).toEqual(before)
     await again.close()
     // And back again.
-    await restore(folder, done.before!.file, at(3))
-    expect(examine(join(folder, DATABASE)).records).toBe(held.holds.records + 1)
+    await restore(folder, done.before!.file, timeAt(3))
+    expect(examine(join(folder, DATABASE)).records).toBe(report.holds.records + 1)
   })
   /** The shop on the folder as it is, without loading anything. */
   async function testShopOn() {
@@ -74,22 +74,22 @@ describe('a backup', () => {
     return { ...opened, api }
   }
   test('cut short, or something else, is refused, and the shop stays', async () => {
-    const { file } = await backUp(folder, 'backup', at(1))
+    const { file } = await backUp(folder, 'backup', timeAt(1))
     await shop.close()
     const present = readFileSync(join(folder, DATABASE))
     truncateSync(file, 20_000)
     const other = join(folder, 'other.tar.gz')
     writeFileSync(other, 'not a backup')
     for (const bad of [file, other, join(folder, 'nowhere')])
-      await expect(restore(folder, bad, at(2))).rejects.toBeInstanceOf(CannotOpen)
+      await expect(restore(folder, bad, timeAt(2))).rejects.toBeInstanceOf(CannotOpen)
     expect(readFileSync(join(folder, DATABASE)).equals(present)).toBe(true)
     expect(readdirSync(join(folder, 'backups')).filter((n) => n.startsWith('.part'))).toEqual([])
   })
   test('a damaged shop is put aside and the backup takes its place', async () => {
-    const { file } = await backUp(folder, 'backup', at(1))
+    const { file } = await backUp(folder, 'backup', timeAt(1))
     await shop.close()
     writeFileSync(join(folder, DATABASE), 'spoiled')
-    const { before } = await restore(folder, file, at(2))
+    const { before } = await restore(folder, file, timeAt(2))
     expect(before).toBeNull()
     expect(examine(join(folder, DATABASE)).jobs).toBe(demoJobs().length)
     expect(readdirSync(folder).some((n) => n.includes('.damaged-'))).toBe(true)

@@ -133,11 +133,11 @@ export async function restore(
 
 /** Names of the backups of a shop, newest first. */
 export function listBackups(folder: string): string[] {
-  const at = (name: string) => name.replace(/^\w+-/, '')
+  const timeIn = (name: string) => name.replace(/^\w+-/, '')
   return existsSync(join(folder, BACKUPS))
     ? readdirSync(join(folder, BACKUPS))
         .filter((name) => name.endsWith('.tar.gz'))
-        .sort((a, b) => at(b).localeCompare(at(a)))
+        .sort((a, b) => timeIn(b).localeCompare(timeIn(a)))
     : []
 }
 

@@ -29,7 +29,7 @@ async function codeOf(act: () => unknown): Promise<string> {
   }
   return 'opened'
 }
-const fresh = async () => (await openDatabase(file)).destroy()
+const create = async () => (await openDatabase(file)).destroy()
 
 describe('a start says what is wrong, and changes nothing', () => {
   test('an empty file, as a full disk or a broken copy leaves it', async () => {
@@ -46,7 +46,7 @@ describe('a start says what is wrong, and changes nothing', () => {
     expect(await codeOf(() => openDatabase(file))).toBe('not-a-database')
   })
   test('cut short, and overwritten in the middle', async () => {
-    await fresh()
+    await create()
     const whole = readFileSync(file)
     truncateSync(file, whole.length - 4096 * 3)
     expect(await codeOf(() => openDatabase(file))).toBe('damaged')
@@ -56,7 +56,7 @@ describe('a start says what is wrong, and changes nothing', () => {
     expect(await codeOf(() => openDatabase(file))).toBe('damaged')
   })
   test('written by a newer version', async () => {
-    await fresh()
+    await create()
     const db = new Database(file)
     db.exec("INSERT INTO knex_migrations (name, batch, migration_time) VALUES ('999-later', 9, 0)")
     db.close()
@@ -76,7 +76,7 @@ describe('a start says what is wrong, and changes nothing', () => {
 
 describe('a shop from before the first release', () => {
   test('is named as such and not read', async () => {
-    await fresh()
+    await create()
     const db = new Database(file)
     db.exec("UPDATE knex_migrations SET name = '011-stand-ins'")
     db.close()
@@ -89,7 +89,7 @@ describe('a shop from before the first release', () => {
 
 describe('the schema', () => {
   test('goes one step down and up again, a copy first', async () => {
-    await fresh()
+    await create()
     const down = await migrateOneStep(file, 'down', '2026-11-27T10:00:00.000Z')
     expect([down.from, down.to]).toEqual([MIGRATION_NAMES[0], 'none'])
     expect(examine(down.copy).schema).toBe(MIGRATION_NAMES[0])
@@ -98,7 +98,7 @@ describe('the schema', () => {
     await (await openDatabase(file)).destroy()
   })
   test('refers from table to table, and an index stands where a list is asked for', async () => {
-    await fresh()
+    await create()
     const db = new Database(file)
     db.pragma('foreign_keys = ON')
     expect(() =>

@@ -48,11 +48,11 @@ export async function moveDocuments(
 ): Promise<void> {
   const column = DOCUMENT_COLUMNS[table]
   await rewrite(db, `${table} t`, table, column, change)
-  for (const held of IMPORTED)
+  for (const imported of IMPORTED)
     await rewrite(
       db,
-      `${held} t JOIN imports i ON i.id = t.import_id AND i.kind = '${table}'`,
-      held,
+      `${imported} t JOIN imports i ON i.id = t.import_id AND i.kind = '${table}'`,
+      imported,
       'document',
       change,
     )

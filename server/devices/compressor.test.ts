@@ -14,9 +14,9 @@ afterEach(() => shop.close())
 
 /** One on the shop's database by a clock of its own. */
 async function compressor(): Promise<SimulatedCompressor> {
-  const own = new SimulatedCompressor(shop.db, shop.parts.devices, () => now)
-  await own.resume()
-  return own
+  const compressorHere = new SimulatedCompressor(shop.db, shop.parts.devices, () => now)
+  await compressorHere.resume()
+  return compressorHere
 }
 const inLine = (panel: CompressorPanel, line: string) => panel.lines.find((l) => l.line === line)!.pressure
 const readings = async () =>

@@ -89,9 +89,9 @@ export class SimulatedCompressor {
     unit: CompressorUnit = STAND_IN,
   ): Promise<CompressorPanel | null> {
     this.pass()
-    const own = this.of(line)
-    if (!own) return null
-    const run = runCompressor(unit, this.kept.motor, own, to, fuse, this.kept.ambient)
+    const state = this.of(line)
+    if (!state) return null
+    const run = runCompressor(unit, this.kept.motor, state, to, fuse, this.kept.ambient)
     this.kept.motor = run.state
     this.put(line, run.line)
     this.kept.last = { end: run.end, seconds: run.seconds, current: run.current }
@@ -101,9 +101,9 @@ export class SimulatedCompressor {
   /** Lets air out of a line. */
   async dump(line: string, to: Pascals): Promise<CompressorPanel | null> {
     this.pass()
-    const own = this.of(line)
-    if (!own) return null
-    this.put(line, { ...own, pressure: Math.min(own.pressure, to) })
+    const stateHere = this.of(line)
+    if (!stateHere) return null
+    this.put(line, { ...stateHere, pressure: Math.min(stateHere.pressure, to) })
     this.devices.set(COMPRESSOR_GAUGE, this.of(line)!.pressure)
     return this.settle()
   }
@@ -138,10 +138,10 @@ export class SimulatedCompressor {
   private of(line: string): FilledLine | null {
     return this.kept.lines.find(([name]) => name === line)?.[1] ?? null
   }
-  private put(line: string, own: FilledLine): void {
+  private put(line: string, stateFound: FilledLine): void {
     const others = this.kept.lines.filter(([name]) => name !== line)
     const i = this.kept.lines.findIndex(([name]) => name === line)
-    this.kept.lines = others.toSpliced(i < 0 ? others.length : i, 0, [line, own])
+    this.kept.lines = others.toSpliced(i < 0 ? others.length : i, 0, [line, stateFound])
   }
   /** Time goes by: since it was looked at last, by the server's clock, where no other is given. */
   private pass(seconds?: number): void {

@@ -12,11 +12,11 @@ interface ReadingRow {
   delivered: boolean
   job_id: string | null
 }
-const toReading = ({ device, sequence, value, at, job_id }: ReadingRow): DeviceReading => ({
+const toReading = ({ device, sequence, value, at: time, job_id }: ReadingRow): DeviceReading => ({
   device,
   sequence,
   value,
-  at,
+  at: time,
   job: job_id,
 })
 
@@ -97,7 +97,7 @@ export class SimulatedDevices {
         .where({ device: id })
         .max<{ top: number | null }>('sequence as top')
         .first()
-      const fresh: ReadingRow = {
+      const readingHere: ReadingRow = {
         device: id,
         sequence: (last?.top ?? 0) + 1,
         value: device.setting,
@@ -105,8 +105,8 @@ export class SimulatedDevices {
         delivered: false,
         job_id: device.job,
       }
-      await trx('device_readings').insert(fresh)
-      return fresh
+      await trx('device_readings').insert(readingHere)
+      return readingHere
     })
     device.waiting += 1
     if (device.connected) await this.deliver(id)
@@ -117,7 +117,7 @@ export class SimulatedDevices {
    * A reading that an instrument sends itself, by its own count: sent again, it is the same one.
    * @throws Problem 409 where that number was another reading, 422 where the number is not the next or the time is to come
    */
-  async receive(id: string, sequence: number, value: number, at: string): Promise<DeviceReading> {
+  async receive(id: string, sequence: number, value: number, time: string): Promise<DeviceReading> {
     const device = this.find(id)
     const rows = this.db<ReadingRow>('device_readings').where({ device: id })
     const there = await rows.clone().where({ sequence }).first()
@@ -134,7 +134,7 @@ export class SimulatedDevices {
         { field: 'sequence', message: 'does not follow', code: 'out-of-count' },
       ])
     // A device's clock may be off; a time to come is no time.
-    const taken = Math.min(Date.parse(at), Date.now())
+    const taken = Math.min(Date.parse(time), Date.now())
     const row: ReadingRow = {
       device: id,
       sequence,

@@ -27,12 +27,12 @@ export async function ownersCard(
     },
   ]
   if (!chosen.length) content.push(note('No kit is fitted on this job yet.'))
-  for (const own of chosen) {
-    if (chosen.length > 1) content.push(heading(AXLE_NAMES[own.kit.axle]))
-    content.push(note(`${own.kit.maker} ${own.kit.name}, ${own.kit.number}`))
-    const settings = loadSettings(cases, own, asLeft)
-    if (own.minimum && own.maximum) content.push(...airPart(settings, own.minimum, own.maximum.value, system))
-    else content.push(...rubberPart(settings, own, system))
+  for (const item of chosen) {
+    if (chosen.length > 1) content.push(heading(AXLE_NAMES[item.kit.axle]))
+    content.push(note(`${item.kit.maker} ${item.kit.name}, ${item.kit.number}`))
+    const settings = loadSettings(cases, item, asLeft)
+    if (item.minimum && item.maximum) content.push(...airPart(settings, item.minimum, item.maximum.value, system))
+    else content.push(...rubberPart(settings, item, system))
   }
   const off = asLeft.filter((row) => row.within === false)
   if (off.length)

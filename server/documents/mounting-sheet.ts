@@ -125,14 +125,16 @@ export function mountingSheet(job: Job, a: Assessment, system: UnitSystem): Cont
             table(
               ['Gap of the bag to', 'empty', 'loaded', 'least', 'where', 'read'],
               rows.map((r) => {
-                const own = measured.find((m) => m.gap.of === r.of && m.gap.part === r.part && m.gap.side === r.side)
+                const gapHere = measured.find(
+                  (m) => m.gap.of === r.of && m.gap.part === r.part && m.gap.side === r.side,
+                )
                 return [
                   `${partName(r)}${r.of === 'plate' ? ', to the plate' : ''}: ${ROOM_VERDICTS[r.verdict]}`,
                   len(r.standing),
                   r.loaded === null ? '–' : len(r.loaded),
                   r.verdict === 'touches' ? 'touches' : len(r.least),
                   poseText(r, system),
-                  own ? len(own.gap.value) : '–',
+                  gapHere ? len(gapHere.gap.value) : '–',
                 ]
               }),
               ['*', 50, 50, 50, 130, 50],

@@ -32,9 +32,9 @@ function drilled(templates: Template[]): Job {
   return {
     ...job,
     survey: { ...job.survey, drillingAgreed: true },
-    kits: job.kits.map((own) => ({
-      ...own,
-      kit: { ...own.kit, drilling: true, mounting: { ...own.kit.mounting!, templates } },
+    kits: job.kits.map((jobKit) => ({
+      ...jobKit,
+      kit: { ...jobKit.kit, drilling: true, mounting: { ...jobKit.kit.mounting!, templates } },
     })),
   }
 }
@@ -65,16 +65,16 @@ async function rings(pdf: Buffer, dots: number): Promise<{ x: number; y: number;
     const { data, width, height } = context.getImageData(0, 0, canvas.width, canvas.height)
     const dark = (x: number, y: number) => data[4 * (y * width + x)]! < 160
     // What is white and shut off from the paper around it by a ring is inside a hole; the cross does not reach the ring.
-    const seen = new Uint8Array(width * height)
+    const visited = new Uint8Array(width * height)
     const found = []
     for (let start = 0; start < width * height; start++) {
-      if (seen[start] || dark(start % width, Math.floor(start / width))) continue
+      if (visited[start] || dark(start % width, Math.floor(start / width))) continue
       const stack = [start]
-      seen[start] = 1
+      visited[start] = 1
       let [n, left, right, top, bottom] = [0, width, 0, height, 0]
       while (stack.length) {
-        const at = stack.pop()!
-        const [x, y] = [at % width, Math.floor(at / width)]
+        const index = stack.pop()!
+        const [x, y] = [index % width, Math.floor(index / width)]
         n++
         left = Math.min(left, x)
         right = Math.max(right, x)
@@ -87,8 +87,8 @@ async function rings(pdf: Buffer, dots: number): Promise<{ x: number; y: number;
           [0, -1],
         ] as const) {
           const [u, v] = [x + dx, y + dy]
-          if (u < 0 || v < 0 || u >= width || v >= height || seen[v * width + u] || dark(u, v)) continue
-          seen[v * width + u] = 1
+          if (u < 0 || v < 0 || u >= width || v >= height || visited[v * width + u] || dark(u, v)) continue
+          visited[v * width + u] = 1
           stack.push(v * width + u)
         }
       }

@@ -53,7 +53,7 @@ export async function workRecord(
   records: readonly BayRecord[],
   { units: system, zone, made, photos }: Printing,
 ): Promise<Buffer> {
-  const at = (time: string) => formatDateTime(time, zone)
+  const timeText = (time: string) => formatDateTime(time, zone)
   const a = assessJob(job, records)
   const content: Content[] = [
     { text: `Work record, job ${job.number}`, style: 'title' },
@@ -68,8 +68,8 @@ export async function workRecord(
           ),
         )
       : [note('No kit chosen')]),
-    ...a.chosen.map((own) =>
-      note(`On this vehicle ${own.kit.name} ${VERDICT_NAMES[own.verdict]}${openReasons(own, system)}.`),
+    ...a.chosen.map((assessed) =>
+      note(`On this vehicle ${assessed.kit.name} ${VERDICT_NAMES[assessed.verdict]}${openReasons(assessed, system)}.`),
     ),
     ...heights(job, a, system),
     ...a.asLeft.map((row) =>
@@ -82,10 +82,10 @@ export async function workRecord(
     ...loads(a, system),
     ...fit(a, system),
     ...mountingSheet(job, a, system),
-    ...work(a, system, at),
+    ...work(a, system, timeText),
     ...skipped(a),
-    ...air(a, system, at),
-    ...openItems(a, at),
+    ...air(a, system, timeText),
+    ...openItems(a, timeText),
     heading('Final checks'),
     table(
       ['Final check', 'State', 'Reason'],
@@ -100,9 +100,9 @@ export async function workRecord(
       ]),
       ['*', 90, '*'],
     ),
-    ...provedBy(a, job, system, at),
-    ...corrections(records, at),
-    ...pictures(a, job, photos, { system, at }),
+    ...provedBy(a, job, system, timeText),
+    ...corrections(records, timeText),
+    ...pictures(a, job, photos, { system, at: timeText }),
   ]
   return render(`Work record, job ${job.number}`, content, `Job ${job.number}, ${job.customer.name}, made ${made}`, {
     pageSize: PAPER[system].sheet,
@@ -114,7 +114,7 @@ function pictures(
   a: Assessment,
   job: Job,
   photos: Printing['photos'],
-  { system, at }: { system: UnitSystem; at: At },
+  { system, at: timeText }: { system: UnitSystem; at: At },
 ): Content[] {
   const shown = ofKind(a.standing, 'photo').flatMap((record): Content[] => {
     const jpeg = photos.get(record.body.image)
@@ -122,19 +122,19 @@ function pictures(
     const names = namesOf(a.plan, circuitNames(job), record.body)
     return [
       { image: `data:image/jpeg;base64,${jpeg.toString('base64')}`, fit: [240, 180], margin: [0, 6, 0, 2] },
-      note(`${recordText(record.body, system, names)}, ${record.by}, ${at(record.at)}`),
+      note(`${recordText(record.body, system, names)}, ${record.by}, ${timeText(record.at)}`),
     ]
   })
   return shown.length ? [heading('Photos'), ...shown] : []
 }
 
 /** What proves each check: every record with who, when and in which state. */
-function provedBy(a: Assessment, job: Job, system: UnitSystem, at: At): Content[] {
+function provedBy(a: Assessment, job: Job, system: UnitSystem, timeText: At): Content[] {
   const rows = a.finalChecks.flatMap((check) =>
     chainOf(a, check).map(({ record, situation }) => [
       FINAL_CHECK_NAMES[check.check],
       recordText(record.body, system, namesOf(a.plan, circuitNames(job), record.body)),
-      `${record.by}, ${at(record.at)}`,
+      `${record.by}, ${timeText(record.at)}`,
       situationText(situation, job, system),
     ]),
   )
@@ -143,7 +143,7 @@ function provedBy(a: Assessment, job: Job, system: UnitSystem, at: At): Content[
       ? [
           [
             recordText(record.body, system, namesOf(a.plan, circuitNames(job), record.body)),
-            `${record.by}, ${at(record.at)}`,
+            `${record.by}, ${timeText(record.at)}`,
             flag ? contradictionText(flag, { ...a, job }) : `void: ${VOIDS[voided!.code]}`,
           ],
         ]
@@ -160,8 +160,8 @@ function provedBy(a: Assessment, job: Job, system: UnitSystem, at: At): Content[
 }
 /** What stands in the way of the kit, or is needed for it. */
 function openReasons({ fit }: KitAssessment, system: UnitSystem): string {
-  const said = fit.reasons.filter((r) => r.effect !== 'fine').map((r) => reasonText(r, system))
-  return said.length ? `: ${said.join('; ')}` : ''
+  const reasons = fit.reasons.filter((r) => r.effect !== 'fine').map((r) => reasonText(r, system))
+  return reasons.length ? `: ${reasons.join('; ')}` : ''
 }
 
 function heights(job: Job, { active }: Assessment, system: UnitSystem): Content[] {
@@ -229,7 +229,7 @@ function fit({ gaps }: Assessment, system: UnitSystem): Content[] {
 
 type At = (time: string) => string
 
-function work({ steps, torques, standing }: Assessment, system: UnitSystem, at: At): Content[] {
+function work({ steps, torques, standing }: Assessment, system: UnitSystem, timeText: At): Content[] {
   if (!steps.length) return []
   const doneAt = new Map(standing.flatMap((r) => (r.body.kind === 'step' ? [[r.body.step, r.at] as const] : [])))
   return [
@@ -241,7 +241,7 @@ function work({ steps, torques, standing }: Assessment, system: UnitSystem, at: 
         s.step.side ?? '',
         s.outcome === 'skipped' ? `skipped: ${s.reason}` : s.outcome,
         s.by ?? '',
-        doneAt.has(s.step.id) ? at(doneAt.get(s.step.id)!) : '',
+        doneAt.has(s.step.id) ? timeText(doneAt.get(s.step.id)!) : '',
       ]),
       ['*', 34, 130, 60, 86],
     ),
@@ -278,12 +278,12 @@ function skipped({ steps }: Assessment): Content[] {
   ]
 }
 
-function air({ air: state, standing }: Assessment, system: UnitSystem, at: At): Content[] {
+function air({ air: state, standing }: Assessment, system: UnitSystem, timeText: At): Content[] {
   const p = (v: number) => formatQuantity('pressure', v, system)
   const { connections, checks } = state
   const reading = (r: (typeof checks)[number]['start']) =>
     r
-      ? `${formatQuantity('pressure', r.pressure, system, 1)} at ${formatQuantity('temperature', r.temperature, system)}, ${at(r.readAt)}`
+      ? `${formatQuantity('pressure', r.pressure, system, 1)} at ${formatQuantity('temperature', r.temperature, system)}, ${timeText(r.readAt)}`
       : 'not read'
   return [
     heading('Air'),
@@ -297,7 +297,7 @@ function air({ air: state, standing }: Assessment, system: UnitSystem, at: At): 
         note(verdict ? airCheckText(verdict, system) : 'No verdict on the air check yet.'),
         note(
           set
-            ? `${AXLE_NAMES[axle]}, pressures as set: ${p(set.body.left)} left, ${p(set.body.right)} right, ${at(set.at)}.`
+            ? `${AXLE_NAMES[axle]}, pressures as set: ${p(set.body.left)} left, ${p(set.body.right)} right, ${timeText(set.at)}.`
             : `${AXLE_NAMES[axle]}, pressures as set: not recorded.`,
         ),
       ]
@@ -305,7 +305,7 @@ function air({ air: state, standing }: Assessment, system: UnitSystem, at: At): 
   ]
 }
 
-function openItems({ openItems: items }: Assessment, at: At): Content[] {
+function openItems({ openItems: items }: Assessment, timeText: At): Content[] {
   if (!items) return []
   const lines = [
     ...items.off.map((l) => ['off and on again', l] as const),
@@ -327,7 +327,7 @@ function openItems({ openItems: items }: Assessment, at: At): Content[] {
           heading('Deviations'),
           table(
             ['What', 'Why', 'Agreed by', 'Recorded'],
-            items.deviations.map((d) => [d.what, d.why, d.agreedBy, `${d.by}, ${at(d.at)}`]),
+            items.deviations.map((d) => [d.what, d.why, d.agreedBy, `${d.by}, ${timeText(d.at)}`]),
             ['*', '*', 90, 110],
           ),
         ]
@@ -335,7 +335,7 @@ function openItems({ openItems: items }: Assessment, at: At): Content[] {
   ]
 }
 
-function corrections(records: readonly BayRecord[], at: At): Content[] {
+function corrections(records: readonly BayRecord[], timeText: At): Content[] {
   const corrected = records.filter((r) => r.supersedes)
   if (!corrected.length) return []
   return [
@@ -346,7 +346,7 @@ function corrections(records: readonly BayRecord[], at: At): Content[] {
         r.body.kind === 'withdrawn' ? 'withdrawn' : r.body.kind,
         r.supersedes!.why,
         r.by,
-        at(r.at),
+        timeText(r.at),
       ]),
       [90, '*', 80, 100],
     ),

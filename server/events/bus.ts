@@ -45,9 +45,9 @@ export const eventStream =
     response.write('retry: 1000\n: open\n\n')
     const stop = bus.listen((name, data) => response.write(`event: ${name}\ndata: ${JSON.stringify(data)}\n\n`))
     const close = bus.open(response, personOf(request).tablet.id)
-    const beat = setInterval(() => response.write(': still here\n\n'), HEARTBEAT_MS)
+    const heartbeat = setInterval(() => response.write(': still here\n\n'), HEARTBEAT_MS)
     request.on('close', () => {
-      clearInterval(beat)
+      clearInterval(heartbeat)
       stop()
       close()
     })

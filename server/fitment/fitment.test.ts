@@ -35,18 +35,18 @@ describe('verdicts over the API', () => {
   // Source: demo/verdicts.csv, a second derivation by plain comparisons.
   test.each(demoVehicles().map((v) => v.id))('%s: as the table says, each with a reason', async (id) => {
     const [head, ...lines] = demoVerdicts().trim().split('\n')
-    const at = head!.split(',').indexOf(id)
+    const index = head!.split(',').indexOf(id)
     const cells = lines.map((l) =>
       /("[^"]*"|[^,]*)(,|$)/g[Symbol.match](l)!.map((c) => c.replace(/,$/, '').replaceAll('"', '')),
     )
-    const said = Object.fromEntries(cells.map((c) => [c[0]!, c[at]!]))
+    const answers = Object.fromEntries(cells.map((c) => [c[0]!, c[index]!]))
     const { verdicts, reasons, notListed } = await ask(id)
     for (const v of verdicts) {
-      expect(`${v.kit} ${WORD[v.verdict]}`).toBe(`${v.kit} ${said[v.kit]!.split(':')[0]}`)
+      expect(`${v.kit} ${WORD[v.verdict]}`).toBe(`${v.kit} ${answers[v.kit]!.split(':')[0]}`)
       if (v.verdict !== 'fits') expect(v.reasons.length).toBeGreaterThan(0)
       for (const r of v.reasons) expect(reasons[r]!.says!.length).toBeGreaterThan(5)
     }
-    expect(Object.values(said).filter((c) => c === 'no: not listed')).toHaveLength(notListed.count)
+    expect(Object.values(answers).filter((c) => c === 'no: not listed')).toHaveLength(notListed.count)
     expect(verdicts.length + notListed.count).toBe(demoKits().length)
   })
   test('the next question comes with them; a vehicle that is none is refused by its field', async () => {

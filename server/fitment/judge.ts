@@ -6,9 +6,9 @@ import type { CandidateCache } from './candidates'
 function pooled(judged: readonly KitVerdict[]) {
   const places = new Map<Reason, number>()
   const reasons: Partial<Reason>[] = []
-  const verdicts = judged.map(({ kit, verdict, application, open, reasons: own }) => {
+  const verdicts = judged.map(({ kit, verdict, application, open, reasons: reasonsHere }) => {
     const named: number[] = []
-    for (const reason of own) {
+    for (const reason of reasonsHere) {
       let place = places.get(reason)
       if (place === undefined) {
         place = reasons.push(lean(reason)) - 1

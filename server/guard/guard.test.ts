@@ -30,9 +30,9 @@ const addressOf = (path: string) =>
   `/api${path.replace('{id}/token', 'gauge-1/token').replace('{id}', 'wrench-3').replace('{sequence}', '7').replace('{version}', '1').replace('{name}', 'kit').replace('{file}', 'stock.csv')}`
 
 describe('every route, by every role', () => {
-  const asked = ROUTE_LIST.filter((r) => r.path !== '/events')
+  const askedHere = ROUTE_LIST.filter((r) => r.path !== '/events')
   test.each(['owner', 'writer', 'technician', 'guest', 'nobody', 'device'] as const)('%s', async (who) => {
-    for (const { method, path, access } of asked) {
+    for (const { method, path, access } of askedHere) {
       // Signing oneself out would end the round.
       if (path === '/session' && method === 'delete') continue
       const answer = await by[who]![method](addressOf(path)).send(method === 'get' ? undefined : {})

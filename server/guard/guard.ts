@@ -36,8 +36,8 @@ const patterns = ROUTE_LIST.map((route) => ({
 
 /** The route of the list that a request is for; literal addresses come before those with something open. */
 export function routeOf(method: string, path: string): Route | null {
-  const asked = method === 'HEAD' ? 'GET' : method
-  const fits = patterns.filter((p) => p.method === asked && p.path.test(path))
+  const verb = method === 'HEAD' ? 'GET' : method
+  const fits = patterns.filter((p) => p.method === verb && p.path.test(path))
   return (fits.find((p) => !p.route.path.includes('{')) ?? fits[0])?.route ?? null
 }
 

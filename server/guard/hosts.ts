@@ -7,14 +7,14 @@ import { hostname, networkInterfaces } from 'node:os'
  */
 export function hostNames(more = '', certified: readonly string[] = []): ReadonlySet<string> {
   const addresses = Object.values(networkInterfaces()).flatMap((list) => (list ?? []).map((a) => a.address))
-  const own = hostname().toLowerCase()
+  const nameHere = hostname().toLowerCase()
   return new Set(
     [
       'localhost',
       '127.0.0.1',
       '::1',
-      own,
-      `${own.split('.')[0]}.local`,
+      nameHere,
+      `${nameHere.split('.')[0]}.local`,
       ...addresses.map((a) => a.replace(/%.*$/, '')),
       ...certified,
       ...more.split(',').map((name) => name.trim()),

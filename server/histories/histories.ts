@@ -45,7 +45,7 @@ export async function historyFor(db: Knex, job: Job): Promise<string> {
   const known =
     (await find(db, job)) ??
     (job.history ? await db<HistoryRow>('histories').where({ id: job.history }).first() : undefined)
-  const at = new Date().toISOString()
+  const now = new Date().toISOString()
   const plate = plateKey(job.vehicle.plate)
   if (!known) {
     const id = randomUUID()
@@ -56,7 +56,7 @@ export async function historyFor(db: Knex, job: Job): Promise<string> {
       vin: vinOf(job),
       plate,
       owners: JSON.stringify(owners),
-      changed_at: at,
+      changed_at: now,
     })
     return id
   }
@@ -65,7 +65,7 @@ export async function historyFor(db: Knex, job: Job): Promise<string> {
   if (next.vin !== known.vin || next.plate !== known.plate || next.owners !== known.owners)
     await db<HistoryRow>('histories')
       .where({ id: known.id })
-      .update({ ...next, version: known.version + 1, changed_at: at })
+      .update({ ...next, version: known.version + 1, changed_at: now })
   return known.id
 }
 

@@ -40,7 +40,7 @@ export function nextVisit(
     wiring: job.wiring,
     frame: job.frame,
     altitude: job.altitude,
-    kits: kitsLeft(job).map((own) => ({ ...own, work: 'keep' as const })),
+    kits: kitsLeft(job).map((jobKit) => ({ ...jobKit, work: 'keep' as const })),
     history: job.history,
     owed: owedAfter(assessJob(job, records)),
     preferences: job.preferences,

@@ -35,15 +35,15 @@ export function visitOf({ job, records }: StoredJob): Visit {
 
 /** Kits that are on a vehicle after its visits, oldest first: fitted when it left, on until one takes them off. */
 export function fittedAfter(visits: readonly StoredJob[]): History['fitted'] {
-  const on = new Map<string, History['fitted'][number]>()
+  const fitted = new Map<string, History['fitted'][number]>()
   for (const { job, records } of visits) {
     if (!hasLeft(records)) continue
-    for (const { kit, work } of job.kits) if (work === 'take-off') on.delete(kit.axle)
+    for (const { kit, work } of job.kits) if (work === 'take-off') fitted.delete(kit.axle)
     for (const { kit, work } of kitsLeft(job)) {
-      if (work === 'fit') on.set(kit.axle, { kit: kit.id, name: kit.name, axle: kit.axle, job: job.id })
+      if (work === 'fit') fitted.set(kit.axle, { kit: kit.id, name: kit.name, axle: kit.axle, job: job.id })
       // There already, from before the shop knew the vehicle or from an earlier visit.
-      else if (!on.has(kit.axle)) on.set(kit.axle, { kit: kit.id, name: kit.name, axle: kit.axle, job: job.id })
+      else if (!fitted.has(kit.axle)) fitted.set(kit.axle, { kit: kit.id, name: kit.name, axle: kit.axle, job: job.id })
     }
   }
-  return AXLES.flatMap((axle) => on.get(axle) ?? [])
+  return AXLES.flatMap((axle) => fitted.get(axle) ?? [])
 }

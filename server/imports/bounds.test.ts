@@ -25,8 +25,8 @@ const workbook = (cells: string, more: Record<string, Uint8Array> = {}) =>
     ),
     ...more,
   })
-const cell = (at: string, text: string) =>
-  `<row r="${/\d+/.exec(at)![0]}"><c r="${at}" t="inlineStr"><is><t>${text}</t></is></c></row>`
+const cell = (address: string, text: string) =>
+  `<row r="${/\d+/.exec(address)![0]}"><c r="${address}" t="inlineStr"><is><t>${text}</t></is></c></row>`
 
 describe('a workbook is bounded before it is read', () => {
   test('one of a usual size is read', async () => {

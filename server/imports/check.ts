@@ -38,15 +38,15 @@ export async function* checkRows(
 ): AsyncGenerator<CheckedRow[]> {
   const format = CATALOG_FORMATS[kind]
   const reader = source.head ? readerOf(format, source) : null
-  const seen = new Map<string, number>()
+  const rowById = new Map<string, number>()
   let batch: SourceRow[] = []
   for await (const row of source.rows) {
     batch.push(row)
     if (batch.length < BATCH) continue
-    yield await checkBatch(db, importId, format, reader, batch, seen)
+    yield await checkBatch(db, importId, format, reader, batch, rowById)
     batch = []
   }
-  if (batch.length) yield await checkBatch(db, importId, format, reader, batch, seen)
+  if (batch.length) yield await checkBatch(db, importId, format, reader, batch, rowById)
 }
 
 function readerOf(format: CatalogFormat, { head, comma }: Source): RowReader<string> {
@@ -91,12 +91,12 @@ async function checkBatch(
   format: CatalogFormat,
   reader: RowReader<string> | null,
   batch: readonly SourceRow[],
-  seen: Map<string, number>,
+  rowById: Map<string, number>,
 ): Promise<CheckedRow[]> {
   const drafts = batch.map((source) => draftOf(reader, source))
   const ids = drafts.flatMap((d) => (d.id === null ? [] : [d.id]))
   const there = new Map((await db<Row>(format.kind).whereIn('id', ids)).map((row) => [row.id, row]))
-  const checked = drafts.map((draft) => judge(importId, format, draft, there, seen))
+  const checked = drafts.map((draft) => judge(importId, format, draft, there, rowById))
   if (format.kind === 'applications') await missKits(db, checked)
   return checked
 }
@@ -106,7 +106,7 @@ function judge(
   format: CatalogFormat,
   draft: Draft,
   there: ReadonlyMap<string, Row>,
-  seen: Map<string, number>,
+  rowById: Map<string, number>,
 ): CheckedRow {
   const { row } = draft
   const wrong = (problems: Problem[]): CheckedRow => ({
@@ -131,10 +131,10 @@ function judge(
     if (!made.success) return wrong(made.error.issues.map((issue) => schemaProblem(format, issue, row)))
     document = made.data
   }
-  const first = seen.get(document.id)
+  const first = rowById.get(document.id)
   if (first !== undefined)
     return wrong([{ row, column: 'id', message: `"${document.id}" stands in row ${first} already: one row for each` }])
-  seen.set(document.id, row)
+  rowById.set(document.id, row)
   const text = JSON.stringify(document)
   const change: RowChange = !before ? 'new' : text === JSON.stringify(known) ? 'same' : 'changed'
   const notes = [
@@ -154,28 +154,28 @@ function judge(
 
 /** Which fields would change, from what to what. */
 function changedFields(before: unknown, after: unknown): string[] {
-  const [old, fresh] = [before, after] as [Record<string, unknown>, Record<string, unknown>]
+  const [old, renewed] = [before, after] as [Record<string, unknown>, Record<string, unknown>]
   const short = (value: unknown) => {
     const text = JSON.stringify(value) ?? 'nothing'
     return text.length > 60 ? `${text.slice(0, 57)}…` : text
   }
-  return Object.keys({ ...old, ...fresh })
-    .filter((key) => JSON.stringify(old[key]) !== JSON.stringify(fresh[key]))
-    .map((key) => `${key}: ${short(old[key])} → ${short(fresh[key])}`)
+  return Object.keys({ ...old, ...renewed })
+    .filter((key) => JSON.stringify(old[key]) !== JSON.stringify(renewed[key]))
+    .map((key) => `${key}: ${short(old[key])} → ${short(renewed[key])}`)
 }
 
 /** A line of a kit that is not in the catalog belongs to nothing. */
 async function missKits(db: Knex, rows: CheckedRow[]): Promise<void> {
   const kitOf = (r: CheckedRow) => (JSON.parse(r.document!) as { kit: string }).kit
-  const asked = rows.filter((r) => r.document !== null)
+  const written = rows.filter((r) => r.document !== null)
   const kits = new Set(
     (
       await db<Row>('kits')
         .select('id')
-        .whereIn('id', [...new Set(asked.map(kitOf))])
+        .whereIn('id', [...new Set(written.map(kitOf))])
     ).map((k) => k.id),
   )
-  for (const r of asked)
+  for (const r of written)
     if (!kits.has(kitOf(r)))
       Object.assign(r, {
         id: null,

@@ -107,7 +107,7 @@ describe('taking files in', () => {
   )
 
   test('a workbook is read; a cell with a formula is named, and nothing is done', async () => {
-    const cell = (at: string, text: string) => `<c r="${at}" t="inlineStr"><is><t>${text}</t></is></c>`
+    const cell = (address: string, text: string) => `<c r="${address}" t="inlineStr"><is><t>${text}</t></is></c>`
     const row = (n: number, cells: string[]) =>
       `<row r="${n}">${cells.map((c, i) => (c.startsWith('=') ? `<c r="${'ABCDEFGH'[i]}${n}"><f>1+1</f><v>2</v></c>` : cell(`${'ABCDEFGH'[i]}${n}`, c))).join('')}</row>`
     const book = (...lines: string[]) =>
@@ -171,9 +171,9 @@ describe('taking files in', () => {
   test('a curve that folds back, mixed units, a duplicate key: by row and column', async () => {
     const csv = (await shop.api.get('/api/exports/kits.csv')).text.split('\r\n')
     const head = csv[0]!.split(',')
-    const at = (name: string) => head.indexOf(name)
+    const columnOf = (name: string) => head.indexOf(name)
     const cells = csv[1]!.split(',')
-    const changed = (name: string, value: string) => cells.map((c, i) => (i === at(name) ? value : c)).join(',')
+    const changed = (name: string, value: string) => cells.map((c, i) => (i === columnOf(name) ? value : c)).join(',')
     const run = await send(
       'kits',
       [

@@ -20,12 +20,12 @@ interface RunRow {
   problem: string | null
 }
 
-const toRun = ({ id, kind, name, state, at, progress, problem }: RunRow): ImportRun => ({
+const toRun = ({ id, kind, name, state, at: time, progress, problem }: RunRow): ImportRun => ({
   id,
   kind,
   name,
   state,
-  at,
+  at: time,
   progress: JSON.parse(progress) as ImportRun['progress'],
   problem,
 })
@@ -150,12 +150,12 @@ export class Imports {
 
   /** Lets go of what nobody will look at again: rows of all but the latest files, and what older imports could be undone with. */
   async prune(): Promise<void> {
-    for (const [table, kept] of [
+    for (const [table, keptFor] of [
       ['import_rows', ROWS_KEPT],
       ['import_before', UNDO_KEPT],
     ] as const)
       await this.db.raw(
-        `DELETE FROM ${table} WHERE import_id NOT IN (SELECT id FROM imports ORDER BY at DESC LIMIT ${kept})`,
+        `DELETE FROM ${table} WHERE import_id NOT IN (SELECT id FROM imports ORDER BY at DESC LIMIT ${keptFor})`,
       )
   }
 
@@ -230,8 +230,8 @@ export class Imports {
   async undo(trx: Knex.Transaction, id: string): Promise<ImportRun> {
     const run = await this.get(id, trx)
     if (run.state !== 'applied') throw new Problem(409, 'Nothing to undo', `This import is ${run.state}.`)
-    const kept = await trx<{ import_id: string; id: string }>('import_before').where({ import_id: id }).first('id')
-    if (!kept && run.progress.new + run.progress.changed > 0)
+    const saved = await trx<{ import_id: string; id: string }>('import_before').where({ import_id: id }).first('id')
+    if (!saved && run.progress.new + run.progress.changed > 0)
       throw new Problem(409, 'Too old', `Only the latest ${UNDO_KEPT} imports can be taken back.`)
     const since = await trx.raw<{ id: string }[]>(
       `SELECT b.id FROM import_before b LEFT JOIN ${run.kind} t ON t.id = b.id

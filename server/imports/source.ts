@@ -19,10 +19,10 @@ export interface Source {
 
 /**
  * Opens a file by what is in it: a workbook, JSON, else CSV.
- * @param seen is told how many bytes were read so far
+ * @param progress is told how many bytes were read so far
  * @param stop ends the reading of a workbook
  */
-export async function openSource(path: string, seen: (bytes: number) => void, stop: AbortSignal): Promise<Source> {
+export async function openSource(path: string, progress: (bytes: number) => void, stop: AbortSignal): Promise<Source> {
   const handle = await open(path)
   const first = Buffer.alloc(4096)
   const { bytesRead } = await handle.read(first, 0, first.length, 0)
@@ -31,11 +31,11 @@ export async function openSource(path: string, seen: (bytes: number) => void, st
   if (bytesRead === 0) throw new Unreadable('The file is empty.')
   if (start.subarray(0, 2).toString('latin1') === 'PK') return openWorkbook(path, stop)
   if (/^\uFEFF?\s*[[{]/.test(start.toString('utf8'))) return openJson(path)
-  return openCsv(path, seen)
+  return openCsv(path, progress)
 }
 
 /** UTF-8 text chunk by chunk; anything else is refused with the row it stands in. */
-async function* textOf(path: string, seen: (bytes: number) => void): AsyncGenerator<string> {
+async function* textOf(path: string, progress: (bytes: number) => void): AsyncGenerator<string> {
   const decoder = new TextDecoder('utf-8', { fatal: true })
   let row = 1
   let bytes = 0
@@ -51,7 +51,7 @@ async function* textOf(path: string, seen: (bytes: number) => void): AsyncGenera
     if (text.includes('\0')) throw new Unreadable('This is not text: send CSV, JSON or an xlsx workbook.')
     row += text.split('\n').length - 1
     bytes += chunk.length
-    seen(bytes)
+    progress(bytes)
     yield text
   }
 }
@@ -86,8 +86,8 @@ async function* linesOf(chunks: AsyncIterable<string>): AsyncGenerator<{ row: nu
   if (rest.trim() !== '') yield { row: row + 1, line: rest }
 }
 
-async function openCsv(path: string, seen: (bytes: number) => void): Promise<Source> {
-  const lines = linesOf(textOf(path, seen))
+async function openCsv(path: string, progress: (bytes: number) => void): Promise<Source> {
+  const lines = linesOf(textOf(path, progress))
   const first = await lines.next()
   if (first.done) throw new Unreadable('The file is empty.')
   const line = first.value.line.replace(/^\uFEFF/, '')

@@ -24,22 +24,24 @@ const post = (job: string, body: object, key?: string) => {
 const sent = async (job: string, body: object) => (await post(job, body).expect(201)).body as BayRecord
 
 describe('times of what was taken down away from the server', () => {
-  const at = Date.parse('2026-11-27T20:01:00Z')
+  const time = Date.parse('2026-11-27T20:01:00Z')
   const iso = (ms: number) => new Date(ms).toISOString()
   test('are those of the screen, by the server`s clock', () => {
     // Told by hand: a screen 7 min fast writes 20:08 for 20:01, and sends it at what it calls 21:07.
-    const received = at + 59 * 60_000
+    const received = time + 59 * 60_000
     const times = correctedTime(
-      { at: iso(at + 7 * 60_000), sequence: 1, sent: iso(received + 7 * 60_000) },
+      { at: iso(time + 7 * 60_000), sequence: 1, sent: iso(received + 7 * 60_000) },
       received,
       0,
     )
-    expect(times).toEqual({ at, clockOff: 420 })
+    expect(times).toEqual({ at: time, clockOff: 420 })
   })
   test('are never to come, and never before the record before them on that screen', () => {
-    const received = at + 1000
-    expect(correctedTime({ at: iso(at + 3_600_000), sequence: 2, sent: iso(received) }, received, 0).at).toBe(received)
-    expect(correctedTime({ at: iso(at - 3_600_000), sequence: 2, sent: iso(received) }, received, at).at).toBe(at)
+    const received = time + 1000
+    expect(correctedTime({ at: iso(time + 3_600_000), sequence: 2, sent: iso(received) }, received, 0).at).toBe(
+      received,
+    )
+    expect(correctedTime({ at: iso(time - 3_600_000), sequence: 2, sent: iso(received) }, received, time).at).toBe(time)
   })
   test('both are on record, and order is by when it was done', async () => {
     const now = await sent('job-0418', off('done last'))
@@ -105,13 +107,13 @@ describe('a wrench reading', () => {
     await teo.api.put('/api/devices/wrench-3/job').send({ job: 'job-0417' }).expect(200)
     const here = await pull()
     await teo.api.put('/api/devices/wrench-3/connection').send({ connected: false }).expect(200)
-    const held = await pull()
+    const pulled = await pull()
     for (const [body, code] of [
       [torque(1, 20, 'wrench-9'), 'unknown-device'],
-      [torque(held.sequence + 1, held.value), 'never-pulled'],
+      [torque(pulled.sequence + 1, pulled.value), 'never-pulled'],
       [torque(here.sequence, here.value + 1), 'other-value'],
       [torque(elsewhere.sequence, elsewhere.value), 'other-job'],
-      [torque(held.sequence, held.value), 'not-delivered'],
+      [torque(pulled.sequence, pulled.value), 'not-delivered'],
     ] as const) {
       const answer = await post('job-0417', body)
       expect([answer.status, codeOf(answer)]).toEqual([422, code])

@@ -63,10 +63,10 @@ export class Board {
   /** One job's summary as JSON text, or what is wrong with the job. */
   private async work({ id, number, version }: Pick<JobRow, 'id' | 'number' | 'version'>): Promise<string> {
     let text: string
-    let seen: number | null = null
+    let lastSeen: number | null = null
     try {
       const stored = await this.jobs.get(id)
-      seen = stored.records.length
+      lastSeen = stored.records.length
       text = JSON.stringify(summaryOf(stored))
     } catch (error) {
       text = `${DAMAGED}${JSON.stringify({ id, number, problem: (error as Error).message.slice(0, 400) })}}`
@@ -75,7 +75,7 @@ export class Board {
     await this.db.raw(
       `UPDATE jobs SET summary = ? WHERE id = ? AND version = ?
         AND (? IS NULL OR (SELECT count(*) FROM records WHERE job_id = jobs.id) = ?)`,
-      [text, id, version, seen, seen],
+      [text, id, version, lastSeen, lastSeen],
     )
     return text
   }

@@ -16,8 +16,8 @@ export const leakHistoryRoutes = (db: Knex): Mounted[] => [
         FROM records WHERE body LIKE '{"kind":"connection",%' GROUP BY job_id, connection`,
     )
     return SUSPECT_KINDS.map((kind): LeakHistory => {
-      const own = rows.filter((r) => kindOfPlace(r.connection) === kind)
-      return { kind, looked: own.length, leaked: own.filter((r) => r.leaked).length }
+      const ofThisKind = rows.filter((r) => kindOfPlace(r.connection) === kind)
+      return { kind, looked: ofThisKind.length, leaked: ofThisKind.filter((r) => r.leaked).length }
     })
   }),
 ]

@@ -44,13 +44,13 @@ export async function addPressures(
   readings: readonly PressureReading[],
   by: string,
 ): Promise<KeptReading[]> {
-  const at = new Date().toISOString()
+  const now = new Date().toISOString()
   const rows = readings.map((r): PressureRow => ({
     id: randomUUID(),
     job_id: job,
     document: JSON.stringify({ ...r, withdrawn: null } satisfies PressureDocument),
     entered_by: by,
-    entered_at: at,
+    entered_at: now,
   }))
   for (const row of rows) await db<PressureRow>('pressures').insert(row)
   return rows.map(keptOf)

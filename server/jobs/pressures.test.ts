@@ -30,8 +30,8 @@ const list = async (job: string) => (await shop.api.get(`/api/jobs/${job}/pressu
 describe('the pressure log', () => {
   test('keeps what was read with who took it down, in its file and its export, and takes it in again', async () => {
     await post('job-0411', reading(), reading({ side: 'right', pressure: 57 * PSI })).expect(201)
-    const kept = await list('job-0411')
-    expect(kept.map((r) => [r.side, r.enteredBy, r.withdrawn])).toEqual([
+    const listed = await list('job-0411')
+    expect(listed.map((r) => [r.side, r.enteredBy, r.withdrawn])).toEqual([
       ['left', 'Maren', null],
       ['right', 'Maren', null],
     ])
@@ -53,16 +53,16 @@ describe('the pressure log', () => {
   test('says when the first line is at its min, by what each reading has in common', async () => {
     const now = Date.now()
     const ago = (days: number) => new Date(now - days * 86_400_000).toISOString()
-    const at = (days: number, psi: number, side: string) =>
+    const readingAfter = (days: number, psi: number, side: string) =>
       reading({ side, pressure: psi * PSI, temperature: ZERO_CELSIUS + 20, altitude: 0, readAt: ago(days) })
     // A third goes every ten days: ln p falls by ln 1.5 in ten days, without any scatter.
-    const rows = [at(20, 60, 'left'), at(10, 40, 'left')]
-    await post('job-0417', ...rows, at(20, 60, 'right'), at(10, 59, 'right')).expect(201)
+    const rows = [readingAfter(20, 60, 'left'), readingAfter(10, 40, 'left')]
+    await post('job-0417', ...rows, readingAfter(20, 60, 'right'), readingAfter(10, 59, 'right')).expect(201)
     const due = async () =>
       ((await shop.api.get('/api/pressures').expect(200)).body as LastRead).find((r) => r.job === 'job-0417')!
     // Two readings of a line point nowhere.
     expect((await due()).atMinOn).toBeNull()
-    await post('job-0417', at(0, 80 / 3, 'left'), at(0, 58.5, 'right')).expect(201)
+    await post('job-0417', readingAfter(0, 80 / 3, 'left'), readingAfter(0, 58.5, 'right')).expect(201)
     const { job, records, version } = (await shop.api.get('/api/jobs/job-0417').expect(200)).body as StoredJob
     const least = assessJob(job, records).chosen[0]!.minimum!.value
     const days = (10 * Math.log(80 / 3 / (least / PSI))) / Math.log(1.5)

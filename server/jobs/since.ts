@@ -14,36 +14,36 @@ const isSame = (a: JobKit | null, b: JobKit | null): boolean =>
 export async function withSince(
   db: Knex,
   current: Job,
-  given: Job,
+  next: Job,
   records: readonly BayRecord[],
-  at: string,
+  now: string,
 ): Promise<Job> {
   const since = new Map<JobKit, string | undefined>()
   for (const axle of AXLES) {
-    const [was, is] = [kitAt(current, axle), kitAt(given, axle)]
+    const [was, is] = [kitAt(current, axle), kitAt(next, axle)]
     if (!is) continue
     since.set(
       is,
       isSame(was, is)
         ? was!.since
-        : await sinceOf(db, given.id, records, at, isWork, (job) => {
-            const own = kitAt(job, axle)
-            return isSame(own, is) ? { since: own!.since } : null
+        : await sinceOf(db, next.id, records, now, isWork, (job) => {
+            const jobKit = kitAt(job, axle)
+            return isSame(jobKit, is) ? { since: jobKit!.since } : null
           }),
     )
   }
-  const kits = given.kits.map(({ since: _told, ...own }, i) => stamped(own, since.get(given.kits[i]!)))
-  const loadCases = given.loadCases.map(({ since: _told, ...own }) => {
-    const was = current.loadCases.find((c) => c.id === own.id)
-    const isChanged = was !== undefined && JSON.stringify(was.items) !== JSON.stringify(own.items)
-    return stamped(own, isChanged && wasLoaded(records, own.id) ? at : was?.since)
+  const kits = next.kits.map(({ since: _told, ...fittedKit }, i) => stamped(fittedKit, since.get(next.kits[i]!)))
+  const loadCases = next.loadCases.map(({ since: _told, ...loadCase }) => {
+    const was = current.loadCases.find((c) => c.id === loadCase.id)
+    const isChanged = was !== undefined && JSON.stringify(was.items) !== JSON.stringify(loadCase.items)
+    return stamped(loadCase, isChanged && wasLoaded(records, loadCase.id) ? now : was?.since)
   })
-  const { circuitSince: _told, ...rest } = given
-  const joints = jointsOf(given)
+  const { circuitSince: _told, ...rest } = next
+  const joints = jointsOf(next)
   const circuitSince =
     jointsOf(current) === joints
       ? current.circuitSince
-      : await sinceOf(db, given.id, records, at, isAir, (job) =>
+      : await sinceOf(db, next.id, records, now, isAir, (job) =>
           jointsOf(job) === joints ? { since: job.circuitSince } : null,
         )
   return { ...rest, kits, loadCases, ...(circuitSince === undefined ? {} : { circuitSince }) }
@@ -56,8 +56,8 @@ const jointsOf = (job: Job): string => {
     .sort()
     .join(' ')
 }
-const stamped = <T extends object>(own: T, since: string | undefined): T & { since?: string } =>
-  since === undefined ? own : { ...own, since }
+const stamped = <T extends object>(part: T, since: string | undefined): T & { since?: string } =>
+  since === undefined ? part : { ...part, since }
 
 /** Whether anybody read heights with a load on after the work: what it weighed then is what was proved. */
 const wasLoaded = (records: readonly BayRecord[], loadCase: string): boolean =>
@@ -79,7 +79,7 @@ async function sinceOf(
   db: Knex,
   id: string,
   records: readonly BayRecord[],
-  at: string,
+  now: string,
   counts: (record: BayRecord) => boolean,
   asIs: (job: Job) => { since: string | undefined } | null,
 ): Promise<string | undefined> {
@@ -91,6 +91,6 @@ async function sinceOf(
   const found = versions.map((v) => asIs(JSON.parse(v.document) as Job))
   const last = found.findIndex((f) => f !== null)
   const putAside = versions[last - 1]
-  if (last < 0 || !putAside || records.some((r) => counts(r) && r.at >= putAside.at)) return at
+  if (last < 0 || !putAside || records.some((r) => counts(r) && r.at >= putAside.at)) return now
   return found[last]!.since
 }

@@ -108,8 +108,8 @@ export class JobStore {
 
   /** @throws Problem 404 */
   async get(id: string, db: Knex = this.db): Promise<StoredJob> {
-    const kept = this.kept.get(id)
-    if (kept) return kept
+    const storedHere = this.kept.get(id)
+    if (storedHere) return storedHere
     const row = await db<JobRow>('jobs').where({ id }).first()
     if (!row) throw notFound('job', id)
     const records = await db<RecordRow>('records').where({ job_id: id })
@@ -125,17 +125,24 @@ export class JobStore {
   }
 
   /** @throws Problem 409 where id or number is taken */
-  async add(db: Knex, given: Job, by: string): Promise<StoredJob> {
-    const taken = await db<JobRow>('jobs').where({ id: given.id }).orWhere({ number: given.number }).first()
+  async add(db: Knex, jobHere: Job, by: string): Promise<StoredJob> {
+    const taken = await db<JobRow>('jobs').where({ id: jobHere.id }).orWhere({ number: jobHere.number }).first()
     if (taken)
       throw new Problem(409, 'Already there', `Job ${taken.number} is in this shop already.`, [
-        { field: taken.id === given.id ? 'job.id' : 'job.number', message: 'already taken' },
+        { field: taken.id === jobHere.id ? 'job.id' : 'job.number', message: 'already taken' },
       ])
-    const at = now()
-    const job = { ...given, history: await historyFor(db, given) }
+    const time = now()
+    const job = { ...jobHere, history: await historyFor(db, jobHere) }
     const document = JSON.stringify(job)
-    await db('jobs').insert({ id: job.id, number: job.number, version: 1, document, created_at: at, changed_at: at })
-    await db('job_versions').insert({ job_id: job.id, version: 1, document, at, by })
+    await db('jobs').insert({
+      id: job.id,
+      number: job.number,
+      version: 1,
+      document,
+      created_at: time,
+      changed_at: time,
+    })
+    await db('job_versions').insert({ job_id: job.id, version: 1, document, at: time, by })
     return { version: 1, job, records: [] }
   }
 
@@ -143,30 +150,30 @@ export class JobStore {
   async replace(
     db: Knex,
     current: StoredJob,
-    { version, job: given }: { version: number; job: Job },
+    { version, job: nextHere }: { version: number; job: Job },
     by: string,
   ): Promise<StoredJob> {
     const next = nextVersion(current, version)
     for (const field of ['id', 'number'] as const)
-      if (given[field] !== current.job[field])
+      if (nextHere[field] !== current.job[field])
         throw new Problem(422, 'Cannot be changed', `The ${field} of a job stays as it is.`, [
           { field, message: `must be "${current.job[field]}"` },
         ])
-    wantClosable(current.job, given)
+    wantClosable(current.job, nextHere)
     const { vehicle } = current.job
     // A VIN or plate that is typed late tells which vehicle it is.
-    const told = vehicle.vin !== given.vehicle.vin || vehicle.plate !== given.vehicle.plate
-    const at = now()
+    const isRenamed = vehicle.vin !== nextHere.vehicle.vin || vehicle.plate !== nextHere.vehicle.plate
+    const moment = now()
     const job = {
-      ...(await withSince(db, current.job, given, current.records, at)),
+      ...(await withSince(db, current.job, nextHere, current.records, moment)),
       owed: current.job.owed,
-      history: told ? await historyFor(db, { ...given, history: current.job.history }) : current.job.history,
+      history: isRenamed ? await historyFor(db, { ...nextHere, history: current.job.history }) : current.job.history,
     }
     const document = JSON.stringify(job)
     if (document === JSON.stringify(current.job)) return current
     if (closedBy(current.records)) throw visitClosed()
-    await db('jobs').where({ id: job.id }).update({ version: next, document, changed_at: at, summary: null })
-    await db('job_versions').insert({ job_id: job.id, version: next, document, at, by })
+    await db('jobs').where({ id: job.id }).update({ version: next, document, changed_at: moment, summary: null })
+    await db('job_versions').insert({ job_id: job.id, version: next, document, at: moment, by })
     if (job.history !== current.job.history) await tidyHistories(db)
     if (!hasLeft(current.records)) await reserveFor(db, job)
     return { ...current, version: next, job }
@@ -211,7 +218,7 @@ export class JobStore {
         { field: 'supersedes', message: 'is missing' },
       ])
     const received = Date.now()
-    const { at, clockOff } = correctedTime(
+    const { at: timeHere, clockOff } = correctedTime(
       input.takenDown,
       received,
       await this.lastOfTablet(db, signer, input.takenDown?.sequence),
@@ -222,7 +229,7 @@ export class JobStore {
       id,
       by: signer.name,
       sequence: records.reduce((top, r) => Math.max(top, r.sequence), 0) + 1,
-      at: new Date(at).toISOString(),
+      at: new Date(timeHere).toISOString(),
       origin: {
         person: signer.id,
         tablet: signer.tablet?.name ?? null,
@@ -256,13 +263,13 @@ export class JobStore {
 
   /** Takes in a job from another installation, with its times as they are, marked as imported. */
   async import(db: Knex, { job, records, pressures }: JobExport, by: string): Promise<StoredJob> {
-    const seen = new Set<string>()
+    const ids = new Set<string>()
     records.forEach((record, i) => {
-      if (seen.has(record.id))
+      if (ids.has(record.id))
         throw new Problem(422, 'Record twice', `Record id "${record.id}" is there twice.`, [
           { field: `records.${i}.id`, message: 'is there twice' },
         ])
-      seen.add(record.id)
+      ids.add(record.id)
     })
     const bySequence = [...records].sort((a, b) => a.sequence - b.sequence)
     bySequence.forEach((record, i) => {
@@ -288,9 +295,9 @@ export class JobStore {
 }
 
 /** A kit that is picked has to be one whose jobs can be finished; one that is there already stays. */
-function wantClosable(current: Job, given: Job): void {
+function wantClosable(current: Job, next: Job): void {
   const there = new Set(current.kits.map(({ kit }) => JSON.stringify(kit)))
-  const faults = given.kits.flatMap(({ kit }, i) =>
+  const faults = next.kits.flatMap(({ kit }, i) =>
     there.has(JSON.stringify(kit))
       ? []
       : closingFaults(kit).map(({ path, message }) => ({ field: ['kits', i, 'kit', ...path].join('.'), message })),

@@ -8,7 +8,7 @@ import { INCH, PSI } from '@stout-shackle/core/quantity'
 import type { LoadCase } from '@stout-shackle/core/vehicle'
 import { demoJob } from '../../demo/shop'
 import { answered, rearAxle } from '../../core/fixtures/on-job'
-import { told, wholeJob, type Told } from '../../core/fixtures/whole-job'
+import { toldRecords, wholeJob, type Told } from '../../core/fixtures/whole-job'
 import { testShop } from '../fixtures/shop'
 
 let shop: Awaited<ReturnType<typeof testShop>>
@@ -53,7 +53,7 @@ const withCases =
   (job: Job): Job => ({ ...job, loadCases: job.loadCases.flatMap(more) })
 const drilled = (job: Job): Job => ({
   ...survey({ drillingAgreed: true })(job),
-  kits: job.kits.map((own) => ({ ...own, kit: { ...own.kit, drilling: true } })),
+  kits: job.kits.map((jobKit) => ({ ...jobKit, kit: { ...jobKit.kit, drilling: true } })),
 })
 const isAfter = (b: Body<'height'>) => b.timing === 'after'
 const strap = { step: 'torque-clamp:left', fastener: 'clamp-bar' }
@@ -365,7 +365,10 @@ const TRICKS: Record<string, Trick> = {
     stops: ['final-check-open:heights', 'final-check-open:clearance'],
   },
   'another kit picked at the end': {
-    edit: (job) => ({ ...job, kits: job.kits.map((own) => ({ ...own, kit: { ...own.kit, number: 'SR-9' } })) }),
+    edit: (job) => ({
+      ...job,
+      kits: job.kits.map((jobKit) => ({ ...jobKit, kit: { ...jobKit.kit, number: 'SR-9' } })),
+    }),
     stops: ['steps-left', 'final-check-open:torques', 'final-check-open:soap'],
   },
   'the kit taken off the list': { edit: (job) => ({ ...job, kits: [] }), stops: ['no-kit'] },
@@ -413,7 +416,7 @@ const TRICKS: Record<string, Trick> = {
   'an owner who refused drilling': {
     plan: (job) => ({
       ...survey({ drillingAgreed: false })(job),
-      kits: job.kits.map((own) => ({ ...own, kit: { ...own.kit, drilling: true } })),
+      kits: job.kits.map((fittedKit) => ({ ...fittedKit, kit: { ...fittedKit.kit, drilling: true } })),
     }),
     stops: ['consent-refused:drilling'],
   },
@@ -431,7 +434,10 @@ const TRICKS: Record<string, Trick> = {
   'a bump stop cut off without asking': {
     plan: (job) => ({
       ...survey({ bumpStop: 'on-leaf' })(job),
-      kits: job.kits.map((own) => ({ ...own, kit: { ...own.kit, replaces: 'bump-stop' as const } })),
+      kits: job.kits.map((jobKitHere) => ({
+        ...jobKitHere,
+        kit: { ...jobKitHere.kit, replaces: 'bump-stop' as const },
+      })),
     }),
     work: without('consent'),
     stops: ['consent-missing:cutting'],
@@ -526,7 +532,7 @@ async function handedOver(trick: Trick) {
   number += 1
   const id = `trick-${number}`
   const job: Job = { ...(trick.plan ?? ((j: Job) => j))(trick.job ?? van), id, number: String(number), history: null }
-  const records = told((trick.work ?? ((l) => l))(wholeJob(job)), undefined, id)
+  const records = toldRecords((trick.work ?? ((l) => l))(wholeJob(job)), undefined, id)
   const file = { format: 'stout-shackle-job/2', job, records }
   const imported = await shop.api.post('/api/jobs/import').send(file)
   expect(imported.body).toMatchObject({ version: 1 })
@@ -571,7 +577,7 @@ describe('what may be signed away', () => {
     number += 1
     const id = `signed-${number}`
     const job: Job = { ...(trick.plan ?? ((j: Job) => j))(van), id, number: String(number), history: null }
-    const records = told((trick.work ?? ((l) => l))(wholeJob(job)), undefined, id)
+    const records = toldRecords((trick.work ?? ((l) => l))(wholeJob(job)), undefined, id)
     await shop.api.post('/api/jobs/import').send({ format: 'stout-shackle-job/2', job, records }).expect(201)
     const post = (body: object) => shop.api.post(`/api/jobs/${id}/records`).send({ body, supersedes: null })
     const sign = (more: object) => {
@@ -604,9 +610,9 @@ describe('what may be signed away', () => {
     await leave().expect(201)
   })
   test('not the loaded heights while the load is on, and not a leak', async () => {
-    const on = await ready({ work: without('height', (b) => isAfter(b) && b.load === 'loaded') })
-    await on.sign({ about: 'loaded-heights' }).expect(422)
-    await on.leave().expect(409)
+    const done = await ready({ work: without('height', (b) => isAfter(b) && b.load === 'loaded') })
+    await done.sign({ about: 'loaded-heights' }).expect(422)
+    await done.leave().expect(409)
     const leaking = await ready({
       work: change('air-check', { pressure: kit.testPressure! - 20 * PSI }, (b) => b.end === 'end'),
     })
@@ -658,10 +664,10 @@ describe('after the hand-over', () => {
       .send({ ...job, complaint: 'changed' })
       .expect(409)
     expect((put.body as { errors: { code: string }[] }).errors[0]!.code).toBe('visit-closed')
-    const at = new Date(Date.parse((answer.body as { at: string }).at) - 60_000).toISOString()
+    const time = new Date(Date.parse((answer.body as { at: string }).at) - 60_000).toISOString()
     await post(
       { kind: 'opened-again', ...strap, reason: 'cocked' },
-      { takenDown: { at, sequence: 1, sent: new Date().toISOString() } },
+      { takenDown: { at: time, sequence: 1, sent: new Date().toISOString() } },
     ).expect(201)
     const again = await post({ kind: 'handed-over', to: 'Ignace' }).expect(409)
     expect(JSON.stringify(again.body)).toContain('torques')
@@ -670,7 +676,7 @@ describe('after the hand-over', () => {
     number += 1
     const id = `trick-${number}`
     const job: Job = { ...van, id, number: String(number), history: null }
-    const records = told(without('air-check')(wholeJob(job)), undefined, id)
+    const records = toldRecords(without('air-check')(wholeJob(job)), undefined, id)
     await shop.api.post('/api/jobs/import').send({ format: 'stout-shackle-job/2', job, records }).expect(201)
     const body = { ...waiver({}) } as Body<'waiver'>
     const hash = hashOf(textOf(job, assessJob(job, records), body)!)

@@ -23,6 +23,6 @@ export function correctedTime(takenDown: RecordInput['takenDown'], received: num
   if (!takenDown) return { at: received, clockOff: 0 }
   const ahead = Date.parse(takenDown.sent) - received
   const off = Math.abs(ahead) > TRANSIT_MS ? ahead : 0
-  const at = Math.min(received, Math.max(earlier, Date.parse(takenDown.at) - off))
-  return { at, clockOff: Math.round(off / 1000) }
+  const time = Math.min(received, Math.max(earlier, Date.parse(takenDown.at) - off))
+  return { at: time, clockOff: Math.round(off / 1000) }
 }

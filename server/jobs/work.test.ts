@@ -116,9 +116,9 @@ describe('a step that the bay adds', () => {
     await send(added({ before: next.id })).expect(201)
     const after = await steps()
     const ids = after.steps.map((s) => s.id)
-    const own = after.steps.findIndex((s) => s.title === operation.title)
-    expect(own).toBeGreaterThanOrEqual(0)
-    expect(own).toBeLessThan(ids.indexOf(next.id))
+    const index = after.steps.findIndex((s) => s.title === operation.title)
+    expect(index).toBeGreaterThanOrEqual(0)
+    expect(index).toBeLessThan(ids.indexOf(next.id))
     const done = (of: typeof before) =>
       assessJob(of.job, of.records)
         .steps.filter((s) => s.outcome === 'done')
@@ -230,7 +230,7 @@ describe('parts, wrenches and procedures', () => {
     expect(await flagOf()).toBeNull()
   })
   test('a procedure is written, versioned and taken onto a job as it was; one that cannot be closed is refused', async () => {
-    const own: Procedure = {
+    const liners: Procedure = {
       id: 'coach-liners',
       kind: 'accessory',
       name: 'Wheel well liners',
@@ -254,7 +254,7 @@ describe('parts, wrenches and procedures', () => {
         },
       ],
     }
-    const refused = await shop.api.post('/api/procedures').send(own).expect(422)
+    const refused = await shop.api.post('/api/procedures').send(liners).expect(422)
     expect((refused.body as { errors: { field: string }[] }).errors[0]!.field).toContain('takesOff')
     const back = {
       ...PLAIN_OPERATION,
@@ -266,7 +266,7 @@ describe('parts, wrenches and procedures', () => {
       after: ['off'],
       refits: ['Wheel well liner'],
     }
-    const whole = { ...own, operations: [...own.operations, back] }
+    const whole = { ...liners, operations: [...liners.operations, back] }
     await shop.api.post('/api/procedures').send(whole).expect(201)
     await shop.api
       .put('/api/procedures/coach-liners')

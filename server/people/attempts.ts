@@ -28,14 +28,14 @@ export class Attempts {
       [this.limits.person, person.trim().toLowerCase()],
       [this.limits.address, address],
     ] as const) {
-      const seen = await limit.get(key)
-      if (seen && seen.consumedPoints > limit.points - 1 && seen.msBeforeNext > 0)
+      const triesHere = await limit.get(key)
+      if (triesHere && triesHere.consumedPoints > limit.points - 1 && triesHere.msBeforeNext > 0)
         throw new Problem(
           429,
           'Too many tries',
-          `Too many wrong tries. Try again in ${Math.ceil(seen.msBeforeNext / 60_000)} min, or ask the owner.`,
+          `Too many wrong tries. Try again in ${Math.ceil(triesHere.msBeforeNext / 60_000)} min, or ask the owner.`,
           [{ field: 'person', message: 'locked', code: 'locked' }],
-        ).with({ headers: { 'Retry-After': String(Math.ceil(seen.msBeforeNext / 1000)) } })
+        ).with({ headers: { 'Retry-After': String(Math.ceil(triesHere.msBeforeNext / 1000)) } })
     }
   }
 

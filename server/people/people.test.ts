@@ -84,8 +84,8 @@ describe('signing in', () => {
   test('by PIN on a shared tablet only, and hands change quickly', async () => {
     const { api } = await owner()
     await add(api, { name: 'Ilo', role: 'technician', pin: '4711' })
-    const own = await shop.browser().post('/api/session').send({ person: 'Ilo', pin: '4711' })
-    expect([own.status, codeOf(own)]).toEqual([403, 'not-shared'])
+    const session = await shop.browser().post('/api/session').send({ person: 'Ilo', pin: '4711' })
+    expect([session.status, codeOf(session)]).toEqual([403, 'not-shared'])
     const tablet = await sharedTablet()
     const names = ((await tablet.get('/api/session')).body as { names: { name: string }[] }).names
     expect(names.map((n) => n.name)).toEqual(['Ilo'])

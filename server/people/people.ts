@@ -77,8 +77,8 @@ export async function changePerson(
   const version = nextVersion(toEntry(row), sent)
   const same = await findPerson(db, name)
   if (same && same.id !== id) throw nameTaken(name)
-  const secret = async (given: string | null | undefined, had: string | null) =>
-    given === undefined ? had : given === null ? null : keep(given)
+  const secret = async (typed: string | null | undefined, had: string | null) =>
+    typed === undefined ? had : typed === null ? null : keep(typed)
   const next: PersonRow = {
     ...row,
     version,

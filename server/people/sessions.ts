@@ -171,10 +171,10 @@ export class Sessions {
   /** A person is at a screen from now on: the secrets of the session and of what that person signs. */
   async begin(person: PersonRow, tablet: TabletRow): Promise<{ session: string; signer: string }> {
     const [session, signer] = [newSecret(), newSecret()]
-    const at = now()
+    const time = now()
     const who = { person_id: person.id, tablet_id: tablet.id }
-    await this.db('sessions').insert({ ...who, secret: digestOf(session), began_at: at, seen_at: at })
-    await this.db('signers').insert({ ...who, secret: digestOf(signer), made_at: at })
+    await this.db('sessions').insert({ ...who, secret: digestOf(session), began_at: time, seen_at: time })
+    await this.db('signers').insert({ ...who, secret: digestOf(signer), made_at: time })
     return { session, signer }
   }
 

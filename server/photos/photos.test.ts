@@ -47,8 +47,8 @@ describe('a photo of a job', () => {
       .expect('Content-Type', 'image/jpeg')
     expect(Buffer.compare(read.body as Buffer, bytes)).toBe(0)
     const out = (await shop.api.get('/api/jobs/job-0417/export').expect(200)).body as JobExport
-    const own = out.records.find((r) => r.body.kind === 'photo')!
-    expect(own.body.kind === 'photo' && Buffer.from(own.body.image, 'base64').equals(bytes)).toBe(true)
+    const photo = out.records.find((r) => r.body.kind === 'photo')!
+    expect(photo.body.kind === 'photo' && Buffer.from(photo.body.image, 'base64').equals(bytes)).toBe(true)
     const paper = await shop.api.get('/api/jobs/job-0417/record.pdf').expect(200)
     // Source: PDF 32000-1: a JPEG stands in a PDF as it is, under DCTDecode.
     expect((paper.body as Buffer).includes('DCTDecode')).toBe(true)
@@ -87,17 +87,17 @@ describe('a picture of instructions', () => {
   }
   test('is kept once by its hash, and named by a step of a kit; in the kit itself it is refused', async () => {
     const image = picture(80, 60).toString('base64')
-    const kept = (await shop.api.post('/api/photos').send({ image }).expect(201)).body as { image: string }
-    expect(kept.image).toMatch(/^sha256:[0-9a-f]{64}$/)
-    expect((await shop.api.post('/api/photos').send({ image }).expect(201)).body).toEqual(kept)
-    await shop.api.get(`/api/photos/${kept.image.slice(7)}`).expect(200)
-    const own = withPicture(kept.image)
+    const pictureHere = (await shop.api.post('/api/photos').send({ image }).expect(201)).body as { image: string }
+    expect(pictureHere.image).toMatch(/^sha256:[0-9a-f]{64}$/)
+    expect((await shop.api.post('/api/photos').send({ image }).expect(201)).body).toEqual(pictureHere)
+    await shop.api.get(`/api/photos/${pictureHere.image.slice(7)}`).expect(200)
+    const withOwn = withPicture(pictureHere.image)
     const put = (body: unknown, version: number) =>
       shop.api
-        .put(`/api/kits/${own.id}`)
+        .put(`/api/kits/${withOwn.id}`)
         .set('If-Match', `"${version}"`)
         .send(body as object)
-    await put(own, 1).expect(200)
+    await put(withOwn, 1).expect(200)
     const refused = await put(withPicture(image), 2).expect(422)
     expect((refused.body as { errors: { field: string }[] }).errors[0]!.field).toBe('operations.0.picture')
   })

@@ -18,10 +18,10 @@ async function wantedBy(db: Knex, job: Job): Promise<Map<string, number>> {
   // A kit that is on the vehicle already takes nothing from stock.
   for (const { kit, work } of job.kits) {
     if (work !== 'fit') continue
-    const own = await db.raw<{ id: string }[]>("SELECT id FROM stock WHERE json_extract(document, '$.kit') = ?", [
+    const items = await db.raw<{ id: string }[]>("SELECT id FROM stock WHERE json_extract(document, '$.kit') = ?", [
       kit.id,
     ])
-    for (const { id } of own) wanted.set(id, 1)
+    for (const { id } of items) wanted.set(id, 1)
   }
   for (const { item, count } of neededParts(job)) if (item) wanted.set(item, (wanted.get(item) ?? 0) + count)
   return wanted

@@ -5,11 +5,11 @@ import type { Certificate } from './certificate'
 
 /** Names and addresses of this machine that a tablet in the shop can type. */
 export function machineNames(): string[] {
-  const own = hostname().toLowerCase()
+  const name = hostname().toLowerCase()
   const addresses = Object.values(networkInterfaces()).flatMap((list) =>
     (list ?? []).filter((a) => a.family === 'IPv4' && !a.internal).map((a) => a.address),
   )
-  return ['localhost', '127.0.0.1', own, ...(own.includes('.') ? [] : [`${own}.local`]), ...addresses]
+  return ['localhost', '127.0.0.1', name, ...(name.includes('.') ? [] : [`${name}.local`]), ...addresses]
 }
 
 /** Addresses under which a server on `host` is reached, best first. */

@@ -18,7 +18,7 @@ beforeAll(async () => {
 afterAll(() => rmSync(folder, { recursive: true, force: true }))
 
 /** What a client that trusts `ca` gets from a server with a certificate, asked for by a name. */
-async function asked(certificate: Certificate, ca: string, servername: string): Promise<string> {
+async function answerOf(certificate: Certificate, ca: string, servername: string): Promise<string> {
   const server = createServer({ key: certificate.key, cert: certificate.chain }, (_request, response) => {
     response.end('here')
   }).listen(0, '127.0.0.1')
@@ -39,20 +39,20 @@ async function asked(certificate: Certificate, ca: string, servername: string): 
 describe('the shop`s certificate', () => {
   // Source: Node's TLS (OpenSSL) checks chain, dates and names as a browser does.
   test('is trusted by who trusts the authority, for its own names only', async () => {
-    expect(await asked(made, made.authority, 'shop.local')).toBe('here')
-    await expect(asked(made, made.authority, 'other.local')).rejects.toThrow(/altnames/)
+    expect(await answerOf(made, made.authority, 'shop.local')).toBe('here')
+    await expect(answerOf(made, made.authority, 'other.local')).rejects.toThrow(/altnames/)
   })
   test('is not trusted by who does not', async () => {
     const stranger = mkdtempSync(join(tmpdir(), 'shackle-tls-'))
     const { authority } = await makeCertificate(stranger, ['localhost'])
-    await expect(asked(made, authority, 'shop.local')).rejects.toThrow()
+    await expect(answerOf(made, authority, 'shop.local')).rejects.toThrow()
     rmSync(stranger, { recursive: true })
   })
   test('made again is trusted without trusting anew', async () => {
     const again = await makeCertificate(folder, ['localhost', 'moved.local'])
     expect(again.authority).toBe(made.authority)
     expect(again.key).not.toBe(made.key)
-    expect(await asked(again, made.authority, 'moved.local')).toBe('here')
+    expect(await answerOf(again, made.authority, 'moved.local')).toBe('here')
     expect(readCertificate(folder)!.names).toEqual(['localhost', 'moved.local'])
     expect(again.renew).toBe(false)
   })

@@ -13,9 +13,9 @@ export class AskingThread<Q, A> {
   private readonly waiting = new Map<number, { done(answer: A): void; failed(error: Error): void }>()
   private count = 0
 
-  /** @param at the module that the thread runs; `data` what it is begun with */
+  /** @param module the module that the thread runs; `data` what it is begun with */
   constructor(
-    private readonly at: URL,
+    private readonly module: URL,
     private readonly data: unknown = null,
   ) {}
 
@@ -33,18 +33,18 @@ export class AskingThread<Q, A> {
   }
 
   private begin(): Worker {
-    const worker = new Worker(this.at, { workerData: this.data })
+    const worker = new Worker(this.module, { workerData: this.data })
     worker.unref()
     worker.on('message', (answer: Answered<A>) => {
-      const asked = this.waiting.get(answer.id)
+      const questionHere = this.waiting.get(answer.id)
       this.waiting.delete(answer.id)
-      if ('answer' in answer) asked?.done(answer.answer)
-      else asked?.failed(new Error(answer.failed))
+      if ('answer' in answer) questionHere?.done(answer.answer)
+      else questionHere?.failed(new Error(answer.failed))
     })
     // It is begun anew by the next question; those that waited are told.
     worker.on('error', (error) => {
       this.worker = null
-      for (const asked of this.waiting.values()) asked.failed(error)
+      for (const questionFound of this.waiting.values()) questionFound.failed(error)
       this.waiting.clear()
     })
     return worker

@@ -36,7 +36,7 @@ const height = ref<number | null>(null)
 const waited = ref('')
 const reading = ref<Hold['reading']>(null)
 const shop = useSettings()
-const onClock = (at?: string) => dayjs(at).tz(shop.settings.timeZone).format('YYYY-MM-DDTHH:mm')
+const onClock = (time?: string) => dayjs(time).tz(shop.settings.timeZone).format('YYYY-MM-DDTHH:mm')
 const now = useNow({ interval: 10_000 })
 /** Now by the shop's clock, until somebody types when. */
 const typedWhen = ref('')
@@ -91,24 +91,24 @@ function typePressure(value: number | null) {
   reading.value = null
 }
 /** What keeps it from being saved; empty where nothing does. */
-function refusal(at: dayjs.Dayjs, minutes: number): string {
+function refusal(time: dayjs.Dayjs, minutes: number): string {
   if (pressure.value === null) return 'Enter the pressure the gauge shows.'
   if (temperature.value === null) return 'Enter the temperature of the shop: without it a cold night looks like a leak.'
-  if (!at.isValid()) return 'Enter when it was read.'
-  if (at.isAfter(dayjs().add(5, 'minute'))) return 'Read in the future? Check the date and time.'
+  if (!time.isValid()) return 'Enter when it was read.'
+  if (time.isAfter(dayjs().add(5, 'minute'))) return 'Read in the future? Check the date and time.'
   const { max } = recordLimits('air-check', 'waited')
   if (props.end === 'start' && minutes > max) return `Minutes since air went in: ${SETTLE_MINUTES} to ${max}.`
   if (props.end === 'start' && !(minutes >= SETTLE_MINUTES))
     return `Enter how long it stood since air went in: ${SETTLE_MINUTES} min or more. Air just pumped in is warm and falls as it cools.`
   const start = props.check.start
-  return props.end === 'end' && start && !at.isAfter(start.readAt)
+  return props.end === 'end' && start && !time.isAfter(start.readAt)
     ? 'The end was read before the start: check the date and time.'
     : ''
 }
 function keep() {
-  const at = typedWhen.value ? dayjs.tz(typedWhen.value, shop.settings.timeZone) : dayjs()
+  const time = typedWhen.value ? dayjs.tz(typedWhen.value, shop.settings.timeZone) : dayjs()
   const minutes = waited.value.trim() === '' ? NaN : Number(waited.value.replace(',', '.'))
-  refused.value = refusal(at, minutes)
+  refused.value = refusal(time, minutes)
   if (refused.value || pressure.value === null || temperature.value === null) return
   const body: Hold = {
     kind: 'air-check',
@@ -117,7 +117,7 @@ function keep() {
     end: props.end,
     pressure: pressure.value,
     temperature: temperature.value,
-    readAt: at.toISOString(),
+    readAt: time.toISOString(),
     reading: reading.value,
     waited: props.end === 'start' ? minutes : null,
     height: height.value,

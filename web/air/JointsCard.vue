@@ -58,16 +58,16 @@ function ask(id: string, about: 'cannot-see' | Remedy) {
   why.value = ''
 }
 function answer() {
-  const own = asking.value
-  if (!own) return
+  const question = asking.value
+  if (!question) return
   const reason = why.value.trim()
   if (!reason) {
     refused.value = 'Enter a reason.'
     return
   }
-  if (own.about === 'cannot-see') soap(own.id, 'cannot-see', reason)
-  else store.record({ kind: 'connection-opened', connection: own.id, reason, remedy: own.about })
-  if (!refused.value || own.about !== 'cannot-see') asking.value = null
+  if (question.about === 'cannot-see') soap(question.id, 'cannot-see', reason)
+  else store.record({ kind: 'connection-opened', connection: question.id, reason, remedy: question.about })
+  if (!refused.value || question.about !== 'cannot-see') asking.value = null
 }
 const sign = (r: ConnectionState['result']) =>
   r === 'no-bubbles' ? 'fine' : r === 'bubbles' ? 'stop' : r === 'cannot-see' ? 'caution' : 'unknown'

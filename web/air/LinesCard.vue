@@ -63,7 +63,7 @@ const emit = defineEmits<{ select: [id: string | null]; move: [circuit: Circuit]
 const { store, job } = useOpenJob()
 const preferences = usePreferences()
 const view = ref<'top' | 'left'>('top')
-const said = ref('')
+const message = ref('')
 
 /** Another supply or plumbing is another circuit: what was drawn for the one before is put away, and Undo brings it back. */
 const rebuilt = (change: Partial<Pick<Job, 'air' | 'supply'>>) =>
@@ -72,8 +72,8 @@ const axles = computed(() => aired(job.value))
 
 /** What a line, a harness or a hose is called. */
 function lineName(circuit: Circuit, id: string): string {
-  const own = circuit.tubes.find((t) => t.id === id)
-  if (own) return tubeName(circuit, own)
+  const tube = circuit.tubes.find((t) => t.id === id)
+  if (tube) return tubeName(circuit, tube)
   return runName(
     circuit,
     circuit.runs.find((r) => r.id === id)!,
@@ -81,7 +81,7 @@ function lineName(circuit: Circuit, id: string): string {
 }
 function routeAll() {
   const { circuit, none } = routed(props.under, props.circuit)
-  said.value = none.length
+  message.value = none.length
     ? `No way was found for ${none.map((id) => lineName(circuit, id)).join(' and ')}: move a fitting.`
     : ''
   emit('keep', circuit)
@@ -112,7 +112,7 @@ const noRuns = computed(() =>
   props.circuit.nodes
     .filter((n) => n.kind === 'compressor')
     .flatMap((n) => runsTo(n.id))
-    .filter((r) => !props.circuit.runs.some((own) => own.to === r.to && own.kind === r.kind)),
+    .filter((r) => !props.circuit.runs.some((run) => run.to === r.to && run.kind === r.kind)),
 )
 /** Ends with nothing in them, other than of the part that is picked. */
 const open = computed(() =>
@@ -129,10 +129,10 @@ const to = ref('')
 function join() {
   const [a, b] = [from.value, to.value].map((k) => open.value.find((o) => o.key === k))
   if (!a || !b || a.node.id === b.node.id) {
-    said.value = 'Pick two open ends of two different parts.'
+    message.value = 'Pick two open ends of two different parts.'
     return
   }
-  said.value = ''
+  message.value = ''
   emit(
     'keep',
     withTube(props.circuit, { node: a.node.id, port: a.port }, { node: b.node.id, port: b.port }, size.value),
@@ -155,13 +155,13 @@ function addHole() {
     Math.max(0, low[0] - near[0], near[0] - high[0]) + Math.max(0, low[1] - near[1], near[1] - high[1])
   const [rail] = rails.toSorted((a, b) => off(a) - off(b))
   if (!rail) {
-    said.value =
+    message.value =
       'Nothing that could have a hole is described under this vehicle: add a rail, seat or cross member on Fit.'
     return
   }
   const { low, high, kind } = rail
   /** Along the face that the hole is in, as near to the line as the part goes. */
-  const on = (k: 0 | 1) =>
+  const edge = (k: 0 | 1) =>
     holeAxis(kind) === k
       ? (low[k] + high[k]) / 2
       : Math.max(Math.min(high[k] - 0.05, Math.max(low[k] + 0.05, near[k])), low[k])
@@ -170,7 +170,7 @@ function addHole() {
     ...props.circuit,
     passages: [
       ...props.circuit.passages.filter((p) => p.id !== id),
-      { id, part: rail.id, at: [on(0), on(1), (low[2] + high[2]) / 2] },
+      { id, part: rail.id, at: [edge(0), edge(1), (low[2] + high[2]) / 2] },
     ],
   })
 }
@@ -205,14 +205,15 @@ const out = () =>
 async function take(event: Event) {
   const read = await readJsonFile(event, circuitFileSchema)
   if (!read) return
-  said.value = read.ok ? '' : `Nothing was taken in. ${read.why}`
+  message.value = read.ok ? '' : `Nothing was taken in. ${read.why}`
   if (read.ok) emit('keep', read.value.circuit)
 }
 const svg = () =>
   saveFile(`route-${job.value.number}.svg`, 'image/svg+xml', routeSvg(props.under, props.circuit, view.value))
 const strip = () => {
-  const own = laidLine.value
-  if (own) saveFile(`strip-${own.line}.svg`, 'image/svg+xml', stripSvg(lineName(props.circuit, own.line), own.report))
+  const line = laidLine.value
+  if (line)
+    saveFile(`strip-${line.line}.svg`, 'image/svg+xml', stripSvg(lineName(props.circuit, line.line), line.report))
 }
 const len = (v: number) => formatQuantity('length', v, preferences.system)
 const worst = (line: LaidLine) => line.report.near.filter((n) => n.gap < n.least)
@@ -283,7 +284,7 @@ const sum = (all: readonly { from: number; to: number }[]) => all.reduce((s, x) 
     <p v-for="f in faults" :key="`${f.code}${f.node}${f.port}`" class="note stop" :data-fault="f.code">
       {{ circuitFaultText(circuit, f) }}
     </p>
-    <p v-if="said" class="note stop" role="alert">{{ said }}</p>
+    <p v-if="message" class="note stop" role="alert">{{ message }}</p>
     <div class="edit">
       <template v-if="node">
         <strong>{{ nodeName(circuit, node) }}</strong>

@@ -64,12 +64,12 @@ const shift = computed(() => {
 })
 /** From above with the front at the left, the right side is up. */
 const down = ([, y, z]: readonly number[]) => (props.view === 'top' ? y! : -z!)
-const at = (p: readonly number[]) => ({
+const screenPoint = (p: readonly number[]) => ({
   x: shift.value.x + scale.value * (window.value.high - p[0]!),
   y: shift.value.y + scale.value * (down(p) - window.value.top),
 })
 const points = (way: readonly (readonly number[])[]) =>
-  way.map((p) => `${at(p).x.toFixed(1)},${at(p).y.toFixed(1)}`).join(' ')
+  way.map((p) => `${screenPoint(p).x.toFixed(1)},${screenPoint(p).y.toFixed(1)}`).join(' ')
 
 const ORDER = [
   'frame-rail',
@@ -105,7 +105,7 @@ const parts = computed(() =>
           halo: 2 * (radius + HEAT_DISTANCE) * scale.value,
         }
       }
-      const [a, b] = [at(part.shape.low), at(part.shape.high)]
+      const [a, b] = [screenPoint(part.shape.low), screenPoint(part.shape.high)]
       const box = {
         x: Math.min(a.x, b.x),
         y: Math.min(a.y, b.y),
@@ -121,7 +121,7 @@ const bags = computed(() =>
     if (!scene || !n.side || (props.view === 'left' && n.side === 'right')) return []
     const { lower, upper } = scene.bags[n.side]
     const x = n.axle === 'front' ? props.under.motions.front.center[0] : 0
-    const [low, high] = [lower, upper].map((p) => at([p[0] + x, p[1], p[2]]))
+    const [low, high] = [lower, upper].map((p) => screenPoint([p[0] + x, p[1], p[2]]))
     const r = (scene.bag.maximumDiameter / 2) * scale.value
     return [{ id: n.id, side: n.side, low: low!, high: high!, r }]
   }),
@@ -138,9 +138,9 @@ function stretchOf(way: readonly (readonly number[])[], { from, to }: Stretch): 
   way.slice(1).forEach((p, i) => {
     const q = way[i]!
     const long = Math.hypot(p[0]! - q[0]!, p[1]! - q[1]!, p[2]! - q[2]!)
-    const on = (s: number) => q.map((v, k) => v + ((p[k]! - v) * (s - done)) / long)
+    const pointOn = (s: number) => q.map((v, k) => v + ((p[k]! - v) * (s - done)) / long)
     if (long > 0 && done + long >= from && done <= to) {
-      out.push(on(Math.max(from, done)), on(Math.min(to, done + long)))
+      out.push(pointOn(Math.max(from, done)), pointOn(Math.min(to, done + long)))
     }
     done += long
   })
@@ -161,7 +161,7 @@ const lines = computed(() =>
         bad,
         sleeve: (report?.sleeve ?? []).map((s) => points(stretchOf(smooth, s))),
         loom: (report?.loom ?? []).map((s) => points(stretchOf(smooth, s))),
-        ties: (report?.ties ?? []).map((s) => at(stretchOf(smooth, { from: s, to: s + 0.001 })[0] ?? way[0]!)),
+        ties: (report?.ties ?? []).map((s) => screenPoint(stretchOf(smooth, { from: s, to: s + 0.001 })[0] ?? way[0]!)),
       },
     ]
   }),
@@ -169,7 +169,7 @@ const lines = computed(() =>
 /** Where the picked line is nearest to a hot surface. */
 const nearest = computed(() => {
   const heat = props.laid.find((l) => l.line === props.selected)?.report.heat
-  return heat ? { ...at(heat.at), gap: Math.max(0, heat.gap), hot: heat.gap < HEAT_DISTANCE } : null
+  return heat ? { ...screenPoint(heat.at), gap: Math.max(0, heat.gap), hot: heat.gap < HEAT_DISTANCE } : null
 })
 const labels = computed(() =>
   placeLabels(
@@ -185,23 +185,23 @@ const labels = computed(() =>
           ]
         : []),
       ...bags.value.map((b) => ({ id: b.id, text: b.side, x: b.low.x + b.r, y: (b.low.y + b.high.y) / 2 })),
-      ...fittings.value.map((n) => ({ id: n.id, text: nodeName(props.circuit, n), ...at(n.at) })),
-      ...begins.value.map((r) => ({ id: r.id, text: RUN_BEGINS[r.kind], ...at(r.at) })),
+      ...fittings.value.map((n) => ({ id: n.id, text: nodeName(props.circuit, n), ...screenPoint(n.at) })),
+      ...begins.value.map((r) => ({ id: r.id, text: RUN_BEGINS[r.kind], ...screenPoint(r.at) })),
     ],
     props.width,
     props.height,
-    [...fittings.value, ...begins.value].map((n) => ({ ...at(n.at), r: 9 })),
+    [...fittings.value, ...begins.value].map((n) => ({ ...screenPoint(n.at), r: 9 })),
   ),
 )
 
 type Held = { node: string } | { strand: string; bend: number } | { passage: string } | { run: string }
-const held = ref<Held | null>(null)
+const dragged = ref<Held | null>(null)
 const before = ref({ x: 0, y: 0 })
 let last: Circuit | null = null
 function take(event: PointerEvent, what: Held, id: string) {
   emit('select', id)
   ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
-  held.value = what
+  dragged.value = what
   before.value = { x: event.clientX, y: event.clientY }
 }
 const moved = (p: Place, dx: number, dy: number): Place => {
@@ -235,16 +235,16 @@ function movedBy(what: Held, dx: number, dy: number): Circuit {
     : circuit
 }
 function drag(event: PointerEvent) {
-  if (!held.value) return
+  if (!dragged.value) return
   const box = (event.currentTarget as SVGElement).ownerSVGElement!.getBoundingClientRect()
   const stretch = props.width / box.width
-  last = movedBy(held.value, (event.clientX - before.value.x) * stretch, (event.clientY - before.value.y) * stretch)
+  last = movedBy(dragged.value, (event.clientX - before.value.x) * stretch, (event.clientY - before.value.y) * stretch)
   before.value = { x: event.clientX, y: event.clientY }
   emit('move', last)
 }
 function drop() {
-  if (held.value && last) emit('settle', last)
-  held.value = null
+  if (dragged.value && last) emit('settle', last)
+  dragged.value = null
   last = null
 }
 /** A new bend where a line was clicked twice. */
@@ -255,7 +255,7 @@ function bend(event: MouseEvent, strand: Strand) {
   const way = placed(strand)!
   let best = { i: 0, t: 0.5, off: Infinity }
   way.slice(1).forEach((p, i) => {
-    const [a, b] = [at(way[i]!), at(p)]
+    const [a, b] = [screenPoint(way[i]!), screenPoint(p)]
     const size = (b.x - a.x) ** 2 + (b.y - a.y) ** 2
     const t =
       size > 0 ? Math.min(1, Math.max(0, ((click.x - a.x) * (b.x - a.x) + (click.y - a.y) * (b.y - a.y)) / size)) : 0.5
@@ -333,10 +333,10 @@ const grip = (what: Held, id: string, label: string) => ({
     <line
       v-if="view === 'top'"
       class="end"
-      :x1="at([under.rear, 0, 0]).x"
-      :x2="at([under.rear, 0, 0]).x"
-      :y1="at([0, -under.half, 0]).y"
-      :y2="at([0, under.half, 0]).y"
+      :x1="screenPoint([under.rear, 0, 0]).x"
+      :x2="screenPoint([under.rear, 0, 0]).x"
+      :y1="screenPoint([0, -under.half, 0]).y"
+      :y2="screenPoint([0, under.half, 0]).y"
     />
     <template v-for="b in bags" :key="b.id">
       <circle v-if="view === 'top'" :cx="b.low.x" :cy="b.low.y" :r="b.r" class="bag" />
@@ -372,8 +372,8 @@ const grip = (what: Held, id: string, label: string) => ({
           v-for="(p, i) in l.strand.points"
           :key="i"
           class="bend"
-          :x="at(p).x - 5"
-          :y="at(p).y - 5"
+          :x="screenPoint(p).x - 5"
+          :y="screenPoint(p).y - 5"
           width="10"
           height="10"
           v-bind="
@@ -392,8 +392,8 @@ const grip = (what: Held, id: string, label: string) => ({
       class="passage"
       :class="{ on: p.id === selected }"
       :data-passage="p.id"
-      :x="at(p.at).x - 6"
-      :y="at(p.at).y - 6"
+      :x="screenPoint(p.at).x - 6"
+      :y="screenPoint(p.at).y - 6"
       width="12"
       height="12"
       v-bind="grip({ passage: p.id }, p.id, 'Hole: arrow keys move it')"
@@ -404,8 +404,8 @@ const grip = (what: Held, id: string, label: string) => ({
       class="begin"
       :class="{ on: r.id === selected }"
       :data-begin="r.id"
-      :x="at(r.at).x - 8"
-      :y="at(r.at).y - 8"
+      :x="screenPoint(r.at).x - 8"
+      :y="screenPoint(r.at).y - 8"
       width="16"
       height="16"
       v-bind="grip({ run: r.id }, r.id, `${RUN_BEGINS[r.kind]}: arrow keys move it`)"
@@ -420,15 +420,18 @@ const grip = (what: Held, id: string, label: string) => ({
     >
       <rect
         v-if="['compressor', 'tank', 'manifold'].includes(n.kind)"
-        :x="at(n.at).x - 11"
-        :y="at(n.at).y - 8"
+        :x="screenPoint(n.at).x - 11"
+        :y="screenPoint(n.at).y - 8"
         width="22"
         height="16"
         rx="3"
       />
-      <path v-else-if="n.kind === 'tee'" :d="`M${at(n.at).x - 7} ${at(n.at).y}h14M${at(n.at).x} ${at(n.at).y}v7`" />
-      <circle v-else :cx="at(n.at).x" :cy="at(n.at).y" r="6" />
-      <circle class="grip" :cx="at(n.at).x" :cy="at(n.at).y" r="13" />
+      <path
+        v-else-if="n.kind === 'tee'"
+        :d="`M${screenPoint(n.at).x - 7} ${screenPoint(n.at).y}h14M${screenPoint(n.at).x} ${screenPoint(n.at).y}v7`"
+      />
+      <circle v-else :cx="screenPoint(n.at).x" :cy="screenPoint(n.at).y" r="6" />
+      <circle class="grip" :cx="screenPoint(n.at).x" :cy="screenPoint(n.at).y" r="13" />
     </g>
     <circle
       v-if="nearest"

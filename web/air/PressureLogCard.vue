@@ -31,26 +31,26 @@ const preferences = usePreferences()
 const shop = useSettings()
 const session = useSession()
 
-const kept = ref<KeptReading[]>([])
+const readingsHere = ref<KeptReading[]>([])
 const failure = ref('')
 const shownFor = ref('')
 async function load() {
-  const asked = job.value.id
+  const jobId = job.value.id
   try {
-    const read = await call<KeptReading[]>(`/jobs/${asked}/pressures`)
+    const read = await call<KeptReading[]>(`/jobs/${jobId}/pressures`)
     // Another job may be open by now.
-    if (asked !== job.value.id) return
-    kept.value = read
-    shownFor.value = asked
+    if (jobId !== job.value.id) return
+    readingsHere.value = read
+    shownFor.value = jobId
     failure.value = ''
   } catch (error) {
-    if (asked === job.value.id) failure.value = failureText(error)
+    if (jobId === job.value.id) failure.value = failureText(error)
   }
 }
 watch(
   () => job.value.id,
   () => {
-    kept.value = []
+    readingsHere.value = []
     void load()
   },
   { immediate: true },
@@ -58,7 +58,7 @@ watch(
 const { axle } = props.chosen.kit
 const lines = computed((): LineLog[] =>
   pressureLog(
-    kept.value.filter((r) => r.axle === axle),
+    readingsHere.value.filter((r) => r.axle === axle),
     { [axle]: props.chosen.minimum?.value },
     job.value.altitude,
     Date.now(),
@@ -66,7 +66,7 @@ const lines = computed((): LineLog[] =>
 )
 const teed = computed(() => job.value.air[axle] === 'teed')
 
-const onClock = (at: Date) => dayjs(at).tz(shop.settings.timeZone).format('YYYY-MM-DDTHH:mm')
+const onClock = (time: Date) => dayjs(time).tz(shop.settings.timeZone).format('YYYY-MM-DDTHH:mm')
 interface Entry {
   side: 'left' | 'right'
   pressure: number | null
@@ -102,16 +102,16 @@ const p = (v: number) => formatQuantity('pressure', v, preferences.system, 1)
 
 /** @returns why they were not taken; empty where they were */
 async function send(readings: PressureReading[], key: string) {
-  const asked = job.value.id
+  const jobId = job.value.id
   saving.value = true
   try {
-    const fresh = await call<KeptReading[]>(`/jobs/${asked}/pressures`, {
+    const added = await call<KeptReading[]>(`/jobs/${jobId}/pressures`, {
       method: 'POST',
       key,
       body: { readings },
     })
-    const known = new Set(fresh.map((r) => r.id))
-    if (asked === job.value.id) kept.value = [...kept.value.filter((r) => !known.has(r.id)), ...fresh]
+    const known = new Set(added.map((r) => r.id))
+    if (jobId === job.value.id) readingsHere.value = [...readingsHere.value.filter((r) => !known.has(r.id)), ...added]
     return ''
   } catch (error) {
     return failureText(error)
@@ -120,36 +120,36 @@ async function send(readings: PressureReading[], key: string) {
   }
 }
 async function save() {
-  const own = entry.value
-  const at = own.when ? dayjs.tz(own.when, shop.settings.timeZone) : dayjs()
+  const typed = entry.value
+  const time = typed.when ? dayjs.tz(typed.when, shop.settings.timeZone) : dayjs()
   refused.value =
-    own.pressure === null
+    typed.pressure === null
       ? 'Enter the pressure the gauge showed.'
-      : !at.isValid()
+      : !time.isValid()
         ? 'Enter when it was read.'
-        : at.isAfter(dayjs().add(5, 'minute'))
+        : time.isAfter(dayjs().add(5, 'minute'))
           ? 'Read in the future? Check the date and time.'
-          : !own.readBy.trim() && own.source === 'owner'
+          : !typed.readBy.trim() && typed.source === 'owner'
             ? 'Enter who read it.'
             : ''
-  if (refused.value || own.pressure === null) return
+  if (refused.value || typed.pressure === null) return
   const reading: PressureReading = {
     axle,
-    side: teed.value ? null : own.side,
-    pressure: own.pressure,
-    temperature: own.temperature,
+    side: teed.value ? null : typed.side,
+    pressure: typed.pressure,
+    temperature: typed.temperature,
     altitude: null,
-    readAt: at.toISOString(),
-    load: own.load || null,
-    source: own.source,
-    readBy: own.readBy.trim() || session.person?.name || 'the shop',
-    filledTo: own.filledTo,
+    readAt: time.toISOString(),
+    load: typed.load || null,
+    source: typed.source,
+    readBy: typed.readBy.trim() || session.person?.name || 'the shop',
+    filledTo: typed.filledTo,
   }
-  own.sent = isSame(own.sent?.reading ?? null, reading, own.when === '') ? own.sent : { key: newKey(), reading }
-  refused.value = await send([own.sent!.reading], own.sent!.key)
+  typed.sent = isSame(typed.sent?.reading ?? null, reading, typed.when === '') ? typed.sent : { key: newKey(), reading }
+  refused.value = await send([typed.sent!.reading], typed.sent!.key)
   if (refused.value) return
   // Typed on meanwhile, or another job is open: what was sent is done with all the same.
-  Object.assign(own, { pressure: null, filledTo: null, when: '', sent: null })
+  Object.assign(typed, { pressure: null, filledTo: null, when: '', sent: null })
 }
 /** A reading of now that is sent again within so many minutes is the same one. */
 const SAME_WITHIN = 10
@@ -172,7 +172,7 @@ async function withdraw(id: string) {
       key: newKey(),
       body: { why: why.value.trim() },
     })
-    kept.value = kept.value.map((r) => (r.id === id ? gone : r))
+    readingsHere.value = readingsHere.value.map((r) => (r.id === id ? gone : r))
     taking.value = null
     why.value = ''
     refused.value = ''
@@ -181,13 +181,13 @@ async function withdraw(id: string) {
   }
 }
 function takeCsv(text: string) {
-  const read = pressuresFromCsv(text, kept.value)
+  const read = pressuresFromCsv(text, readingsHere.value)
   if (!read.ok) return read.problems
   if (!read.value.length) return 'Nothing in it is new.'
   void send(read.value, newKey()).then((failed) => (refused.value = failed))
   return `${read.value.length} readings taken in.`
 }
-const day = (at: string) => shop.dateTime(at)
+const day = (time: string) => shop.dateTime(time)
 const newest = computed(() =>
   lines.value.flatMap((l) => l.readings).toSorted((a, b) => Date.parse(b.readAt) - Date.parse(a.readAt)),
 )
@@ -195,8 +195,9 @@ const limits = limitsOf(pressureReadingSchema.shape.pressure)
 const warmth = limitsOf(pressureReadingSchema.shape.temperature)
 const dueText = (l: LineLog) => {
   if (!l.due) return ''
-  const on = (days: number | null) => (days === null ? 'no telling' : dayjs().add(days, 'day').format('MMM D, YYYY'))
-  return `Down to the min about ${on(l.due.days)} (${on(l.due.low)} to ${on(l.due.high)})`
+  const dateIn = (days: number | null) =>
+    days === null ? 'no telling' : dayjs().add(days, 'day').format('MMM D, YYYY')
+  return `Down to the min about ${dateIn(l.due.days)} (${dateIn(l.due.low)} to ${dateIn(l.due.high)})`
 }
 </script>
 
@@ -208,7 +209,7 @@ const dueText = (l: LineLog) => {
       <CsvButtons
         what="readings"
         :file-name="`pressures-${job.number}.csv`"
-        :write="() => pressuresToCsv(kept)"
+        :write="() => pressuresToCsv(readingsHere)"
         :read="takeCsv"
       />
     </header>

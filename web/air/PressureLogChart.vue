@@ -13,7 +13,7 @@ const DAY = 86_400_000
 const psi = (v: number) => inSystem('pressure', v, props.system)
 const nameOf = (l: LineLog) => l.side ?? 'both bags'
 const first = computed(() => Math.min(...props.lines.flatMap((l) => l.readings.map((r) => Date.parse(r.readAt)))))
-const dayOf = (at: string | number) => ((typeof at === 'number' ? at : Date.parse(at)) - first.value) / DAY
+const dayOf = (time: string | number) => ((typeof time === 'number' ? time : Date.parse(time)) - first.value) / DAY
 const last = computed(() => Math.max(1, ...props.lines.flatMap((l) => l.readings.map((r) => dayOf(r.readAt)))))
 /** As far ahead as was watched, or to the day of the min where that is nearer. */
 const ahead = computed(() =>

@@ -63,8 +63,8 @@ const volumeOf = (group: PressureGroup): number => {
   const bags = group.bags.reduce((sum, b) => {
     const kit = props.chosen.find((c) => c.kit.axle === b.axle)
     if (!kit || !hasAir(kit.kit)) return sum
-    const at = bagAt(airSpring(kit.kit.bag.table), kit.bag?.rideHeight ?? kit.kit.bag.rideHeight)
-    return sum + (at?.volume ?? 0)
+    const state = bagAt(airSpring(kit.kit.bag.table), kit.bag?.rideHeight ?? kit.kit.bag.rideHeight)
+    return sum + (state?.volume ?? 0)
   }, 0)
   const tubes = group.tubes.reduce((sum, t) => {
     const length = props.laid.find((l) => l.line === t.id)?.report.length ?? 1.5
@@ -127,8 +127,8 @@ const tank = computed(() => {
   const high = Math.max(...lines.value.flatMap((l) => l.presets.map((x) => x.pressure)), 0)
   // Each line takes what it needs; what the tank has left must still be over the highest of them.
   const need = lines.value.reduce((sum, l) => {
-    const own = Math.max(...l.presets.map((x) => x.pressure), l.minimum)
-    return sum + tankFor(l.volume, l.minimum, own, own + cutOut - high)
+    const highest = Math.max(...l.presets.map((x) => x.pressure), l.minimum)
+    return sum + tankFor(l.volume, l.minimum, highest, highest + cutOut - high)
   }, 0)
   return high > 0 ? need : null
 })
@@ -174,7 +174,7 @@ async function ask(path: string, method: 'GET' | 'PUT' | 'POST', body?: unknown)
     failure.value = failureText(error)
   }
 }
-watch(compressed, (on) => on && void ask('', 'GET'), { immediate: true })
+watch(compressed, (isOn) => isOn && void ask('', 'GET'), { immediate: true })
 // Its gauge sends by itself when what it shows has changed.
 onShopEvent('reading', () => compressed.value && void ask('', 'GET'))
 const nameOn = (l: FillLine) => standInLine(job.value, l.name)

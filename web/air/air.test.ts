@@ -99,7 +99,7 @@ describe('labels', () => {
 describe('a line that loses air', () => {
   test('is hunted: the next best test, the order after its answer, and what bubbles is put right', async () => {
     const { wrapper, server, store } = await mountOnJob(AirStage, '0415')
-    const at = (end: 'start' | 'end', psi: number, ago: number) =>
+    const recordEnd = (end: 'start' | 'end', psi: number, ago: number) =>
       store.record({
         kind: 'air-check',
         axle: 'rear',
@@ -112,8 +112,8 @@ describe('a line that loses air', () => {
         waited: 15,
         height: null,
       })
-    at('start', 24, 10)
-    at('end', 10, 0)
+    recordEnd('start', 24, 10)
+    recordEnd('end', 10, 0)
     await flushPromises()
     const next = wrapper.find('[data-next]')
     expect(next.exists()).toBe(true)
@@ -142,9 +142,9 @@ describe('a line that loses air', () => {
 async function compressed(number: string, lines: 'teed' | 'separate', supply: 'compressor' | 'compressor-tank') {
   const { job, records } = demoJob(number)
   const procedure = demoProcedures().find((p) => p.compressor)!
-  const own: Job = { ...job, supply, air: { ...job.air, rear: lines }, procedures: [{ procedure, version: 1 }] }
+  const wired: Job = { ...job, supply, air: { ...job.air, rear: lines }, procedures: [{ procedure, version: 1 }] }
   const mounted = await mountOnJob(AirStage, number, {}, (server) => {
-    server.job = own
+    server.job = wired
     server.records = records.filter((r) => r.body.kind !== 'air-check')
     server.panel = {
       ambient: 297.04,
@@ -176,9 +176,9 @@ describe('a compressor', () => {
     )!.report.length
     // ASTM B258 by the calculator, whose own test has the printed ohms.
     const wire = () => wrapper.find('[data-row=wire]').text()
-    const own = wiringFor(2 * way, unit.current.full)
-    expect(wire()).toContain(`${own.gauge} AWG`)
-    expect(wire()).toContain(`${own.drop!.toFixed(2)} V`)
+    const wiring = wiringFor(2 * way, unit.current.full)
+    expect(wire()).toContain(`${wiring.gauge} AWG`)
+    expect(wire()).toContain(`${wiring.drop!.toFixed(2)} V`)
     expect(wrapper.find('[data-loop]').exists()).toBe(true)
     await enter(wrapper, 'Wire, there and back', '20 ft')
     expect(store.job!.wiring).toMatchObject({ loop: expect.closeTo(20 * 0.3048, 6) as number, feed: 'battery' })
@@ -186,7 +186,7 @@ describe('a compressor', () => {
     expect(wrapper.find('[data-loop]').exists()).toBe(false)
     await enter(wrapper, 'Wire, there and back', '')
     expect(store.job!.wiring!.loop).toBeNull()
-    expect(wire()).toContain(`${own.drop!.toFixed(2)} V`)
+    expect(wire()).toContain(`${wiring.drop!.toFixed(2)} V`)
   })
   test('the harness in the box is held against its way, the line to the manifold against what its sheet asks for', async () => {
     const { wrapper, store, unit } = await compressed('0421', 'separate', 'compressor-tank')
@@ -223,13 +223,14 @@ describe('a compressor', () => {
     await wrapper.find('tr[data-line=rear-bag-right-air] button').trigger('click')
     await labeled(wrapper, 'Add a part').setValue('tee')
     await flushPromises()
-    const at = store.job!.circuit!.nodes.find((n) => n.kind === 'tee')!.at!
+    const place = store.job!.circuit!.nodes.find((n) => n.kind === 'tee')!.at!
     const long = line.way.slice(1).reduce((sum, p, i) => sum + apart(p, line.way[i]!), 0)
     // Half of the way along it from either end, and on it.
     const i = line.way.findIndex(
-      (p, k) => k > 0 && apart(at, p) + apart(at, line.way[k - 1]!) - apart(p, line.way[k - 1]!) < 1e-9,
+      (p, k) => k > 0 && apart(place, p) + apart(place, line.way[k - 1]!) - apart(p, line.way[k - 1]!) < 1e-9,
     )
-    const to = line.way.slice(1, i).reduce((sum, p, k) => sum + apart(p, line.way[k]!), 0) + apart(line.way[i - 1]!, at)
+    const to =
+      line.way.slice(1, i).reduce((sum, p, k) => sum + apart(p, line.way[k]!), 0) + apart(line.way[i - 1]!, place)
     expect(to).toBeCloseTo(long / 2, 9)
   })
 })
@@ -278,7 +279,7 @@ describe('an air check', () => {
   })
   test('whose lines were joined anew asks for a new start, and takes no end before it', async () => {
     const { wrapper, server, store } = await compressed('0415', 'separate', 'compressor')
-    const at = new Date().toISOString()
+    const now = new Date().toISOString()
     server.stamps = (job) => ({ ...job, circuitSince: new Date(Date.now() + 60_000).toISOString() })
     for (const side of ['left', 'right'] as const)
       store.record({
@@ -288,7 +289,7 @@ describe('an air check', () => {
         end: 'start',
         pressure: 24 * PSI,
         temperature: 293.15,
-        readAt: at,
+        readAt: now,
         reading: null,
         waited: 15,
         height: null,

@@ -19,7 +19,7 @@ async function typeOne(wrapper: Mounted, psi = '58', by = 'Ignace') {
   await labeled(wrapper, 'Temperature then').trigger('blur')
   await labeled(wrapper, 'Read by, log').setValue(by)
 }
-const kept = (id: string, days: number, psi: number, more: Partial<KeptReading> = {}): KeptReading => ({
+const reading = (id: string, days: number, psi: number, more: Partial<KeptReading> = {}): KeptReading => ({
   axle: 'rear',
   side: 'left',
   pressure: psi * PSI,
@@ -78,9 +78,9 @@ describe('a reading that is typed', () => {
     await vi.waitUntil(() => alerts(wrapper) > 0, { timeout: 10_000 })
     expect(server.pressures).toHaveLength(1)
     wrapper.unmount()
-    const again = await mountOnJob(AirStage, '0411', {}, (own) => {
-      own.pressures = server.pressures
-      own.answered = server.answered
+    const again = await mountOnJob(AirStage, '0411', {}, (jobKit) => {
+      jobKit.pressures = server.pressures
+      jobKit.answered = server.answered
     })
     expect((labeled(again.wrapper, 'Gauge read').element as HTMLInputElement).value).toBe('58.0')
     await save(again.wrapper)
@@ -102,8 +102,8 @@ describe('a reading that is typed', () => {
 
 describe('the log', () => {
   test('says by side what the trend is: two readings none, three a slow fall, a drop out of line at once', async () => {
-    const slow = [kept('a', 60, 60), kept('b', 30, 59), kept('c', 0, 58)]
-    const right = [60, 59.8, 59.6, 50].map((psi, i) => kept(`r${i}`, 30 * (3 - i), psi, { side: 'right' }))
+    const slow = [reading('a', 60, 60), reading('b', 30, 59), reading('c', 0, 58)]
+    const right = [60, 59.8, 59.6, 50].map((psi, i) => reading(`r${i}`, 30 * (3 - i), psi, { side: 'right' }))
     const shown = async (...readings: KeptReading[]) => {
       const { wrapper } = await mountOnJob(AirStage, '0411', {}, (server) => (server.pressures = readings))
       return (side: string) => card(wrapper).find(`.line[data-side=${side}]`)
@@ -115,8 +115,8 @@ describe('the log', () => {
     expect(both('right').find('[data-sudden]').exists()).toBe(true)
   })
   test('a reading is withdrawn with a reason, and counts no more', async () => {
-    const { wrapper, server } = await mountOnJob(AirStage, '0411', {}, (own) => {
-      own.pressures = [kept('a', 60, 60), kept('b', 30, 59), kept('c', 0, 20)]
+    const { wrapper, server } = await mountOnJob(AirStage, '0411', {}, (jobKit) => {
+      jobKit.pressures = [reading('a', 60, 60), reading('b', 30, 59), reading('c', 0, 20)]
     })
     const rows = () =>
       card(wrapper)

@@ -16,8 +16,8 @@ export function stripSvg(name: string, report: RouteReport): string {
   const stretch = (from: number, to: number, color: string, text: string) =>
     `<rect x="${mm(from)}" y="${-STRIP / 2}" width="${mm(to - from)}" height="${STRIP}" fill="${color}"/><text x="${mm(from)}" y="${STRIP + 5}" font-size="5">${text} ${mm(from)} to ${mm(to)}</text>`
   const marks = report.ties.map(
-    (at) =>
-      `<line x1="${mm(at)}" x2="${mm(at)}" y1="${-STRIP}" y2="${STRIP}" stroke="#20262a"/><text x="${mm(at)}" y="${-STRIP - 1}" font-size="5">tie ${mm(at)}</text>`,
+    (point) =>
+      `<line x1="${mm(point)}" x2="${mm(point)}" y1="${-STRIP}" y2="${STRIP}" stroke="#20262a"/><text x="${mm(point)}" y="${-STRIP - 1}" font-size="5">tie ${mm(point)}</text>`,
   )
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${wide.toFixed(1)}mm" height="40mm" viewBox="0 -20 ${wide.toFixed(1)} 40"><text x="0" y="-14" font-size="6">${xml(name)}, cut ${mm(report.cut)} mm</text><line x1="0" x2="${wide.toFixed(1)}" y1="0" y2="0" stroke="#0e5a63" stroke-width="6"/>${report.sleeve.map((s) => stretch(s.from, s.to, '#f2b61b', 'sleeve')).join('')}${report.loom.map((s) => stretch(s.from, s.to, '#596166', 'loom')).join('')}${marks.join('')}</svg>`
 }

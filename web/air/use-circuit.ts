@@ -23,10 +23,10 @@ const AT_REST = 60
  */
 export function useCircuit(job: Ref<Job>, assessment: Ref<Assessment>, edit: (change: (job: Job) => Job) => void) {
   const under = computed(() => undersideOf(job.value, assessment.value.active))
-  const kept = computed(() => placedCircuit(job.value, under.value))
+  const placed = computed(() => placedCircuit(job.value, under.value))
   /** While something is dragged. */
   const draft = shallowRef<Circuit | null>(null)
-  const circuit = computed(() => draft.value ?? kept.value)
+  const circuit = computed(() => draft.value ?? placed.value)
   const laid = shallowRef<LaidLine[]>([])
   const known = new Map<string, { key: string; line: LaidLine }>()
   const keyOf = ({ from, to, points, outside }: Strand) => JSON.stringify([from, to, points, outside])
@@ -50,11 +50,11 @@ export function useCircuit(job: Ref<Job>, assessment: Ref<Assessment>, edit: (ch
   /** What the circuit has by the job's kits is worked out each time: only what somebody put somewhere is kept. */
   function keep(next: Circuit): void {
     draft.value = null
-    const own: Circuit = { ...next, nodes: next.nodes.map((n) => (n.kind === 'bag' ? { ...n, at: null } : n)) }
+    const unplaced: Circuit = { ...next, nodes: next.nodes.map((n) => (n.kind === 'bag' ? { ...n, at: null } : n)) }
     edit((j) => ({
       ...j,
-      circuit: own,
-      air: Object.fromEntries(AXLES.map((axle) => [axle, linesAt(own, axle) ?? j.air[axle]])) as Job['air'],
+      circuit: unplaced,
+      air: Object.fromEntries(AXLES.map((axle) => [axle, linesAt(unplaced, axle) ?? j.air[axle]])) as Job['air'],
     }))
   }
   const faults = computed(() =>

@@ -52,10 +52,10 @@ export async function call<T>(path: string, { method = 'GET', body, version, key
     return data
   } catch (error) {
     if (!(error instanceof Unreachable) || method !== 'GET') throw error
-    const kept = await keptAnswer(path)
-    if (!kept) throw error
-    reach.keptFrom = kept.at
-    return kept.body as T
+    const stored = await keptAnswer(path)
+    if (!stored) throw error
+    reach.keptFrom = stored.at
+    return stored.body as T
   }
 }
 

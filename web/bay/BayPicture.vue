@@ -40,13 +40,13 @@ const names = computed(() => {
   const { value: s } = scene
   const { value: p } = picture
   if (!s || !p) return []
-  const own = p.meant.map(
+  const labels = p.meant.map(
     (id) =>
       s.brackets.find((b) => `${b.end}-${b.side}` === id)?.label ||
       partOf(s, id) ||
       (id.startsWith('bag') ? 'bag' : ''),
   )
-  return [...new Set(own.filter(Boolean))].slice(0, 4)
+  return [...new Set(labels.filter(Boolean))].slice(0, 4)
 })
 /** Which way the heads of the bolts that are put in or torqued here point. */
 const heads = computed(() => {

@@ -60,7 +60,7 @@ const torques = computed<FastenerState[]>(() =>
   (store.assessment?.torques ?? []).filter((t) => t.step.id === current.value?.step.id),
 )
 
-const { own, ofDevice } = useOwnWrench()
+const { own: ownWrench, ofDevice } = useOwnWrench()
 const keypad = ref<{ fastener: FastenerState; place: number } | null>(null)
 function torque(
   fastener: FastenerState,
@@ -71,7 +71,7 @@ function torque(
   reason = '',
 ) {
   const pass = outcome === 'reading' ? passNow(fastener, place) : null
-  const pulled = outcome !== 'reading' ? null : reading ? ofDevice(reading.device) : own.value
+  const pulled = outcome !== 'reading' ? null : reading ? ofDevice(reading.device) : ownWrench.value
   store.record({
     kind: 'torque',
     step: fastener.step.id,
@@ -148,8 +148,8 @@ function openCheck(step: PlanStep): string | null {
     supersedes: null,
     body: { kind: 'step', step: step.id, outcome: 'done', reason: '' },
   }
-  const seen = { ...job, survey: foundSurvey(job, assessment.standing) }
-  const flag = replay(seen, assessment.plan, [...assessment.standing, now]).evidence.get(now.id)?.flag
+  const found = { ...job, survey: foundSurvey(job, assessment.standing) }
+  const flag = replay(found, assessment.plan, [...assessment.standing, now]).evidence.get(now.id)?.flag
   switch (flag?.code) {
     case 'check-open':
       return `Not yet: ${STEP_CHECK_NAMES[flag.about as StepCheck]}.`
@@ -191,8 +191,8 @@ function keepPlan() {
   store.record({ kind: 'planned', of: inputsOf(job), steps: assessment.plan.plan.steps })
 }
 function begin(id: string) {
-  const own = atSteps(store.assessment?.standing ?? []).find((a) => a.name === session.person?.name)
-  if (own?.step === id && !own.rests) return
+  const mine = atSteps(store.assessment?.standing ?? []).find((a) => a.name === session.person?.name)
+  if (mine?.step === id && !mine.rests) return
   store.record({ kind: 'step-begun', step: id })
 }
 const resting = ref<string | null>(null)
@@ -224,10 +224,10 @@ function settle(body: Extract<RecordBody, { kind: 'step' }>) {
   keepPlan()
   store.record(body)
   // One that proves nothing stays on the screen, with why.
-  const own = store.assessment?.steps.find((s) => s.step.id === body.step)
-  const shown = own?.flag ? body.step : (next ?? body.step)
+  const step = store.assessment?.steps.find((s) => s.step.id === body.step)
+  const shown = step?.flag ? body.step : (next ?? body.step)
   show(shown)
-  if (!own?.flag && next && session.person) begin(next)
+  if (!step?.flag && next && session.person) begin(next)
 }
 const doubt = computed(() => {
   const { flag, voided } = current.value ?? {}

@@ -13,8 +13,10 @@ import { usePreferences } from '../stores/preferences'
 const props = defineProps<{ axle: AxleEnd }>()
 const { store, job, assessment } = useOpenJob()
 const preferences = usePreferences()
-const own = computed(() => kitAt(job.value, props.axle))
-const parts = computed(() => (own.value ? benchParts(partsHere(own.value, job.value), own.value.kit.mounting) : []))
+const jobKit = computed(() => kitAt(job.value, props.axle))
+const parts = computed(() =>
+  jobKit.value ? benchParts(partsHere(jobKit.value, job.value), jobKit.value.kit.mounting) : [],
+)
 /** Bolts lie among the rest and are not counted one by one. */
 const counted = computed(() => parts.value.filter((p) => !p.key.startsWith('bolt ')))
 const alike = computed(() => lookAlikes(parts.value))
@@ -80,17 +82,17 @@ const rows = computed(() => {
     const all = parts.value
       .filter((p) => p.side === side && p.length !== null && p.width !== null)
       .map((p) => {
-        const at = x
+        const column = x
         x += mm(p.length!) + GAP
-        return { p, x: at, wide: mm(p.length!), high: mm(p.width!) }
+        return { p, x: column, wide: mm(p.length!), high: mm(p.width!) }
       })
     return { side, all, wide: x, high: Math.max(20, ...all.map((o) => o.high)) }
   }).filter((r) => r.all.length)
   let y = 0
   return laid.map((r) => {
-    const at = y
+    const row = y
     y += r.high + BELOW
-    return { ...r, y: at }
+    return { ...r, y: row }
   })
 })
 const wide = computed(() => Math.max(100, ...rows.value.map((r) => r.wide)))
@@ -99,7 +101,7 @@ const numberOf = (p: BenchPart) => parts.value.indexOf(p) + 1
 </script>
 
 <template>
-  <section v-if="own && parts.length" data-bench-layout>
+  <section v-if="jobKit && parts.length" data-bench-layout>
     <h2>Lay out the box and count it</h2>
     <svg
       v-if="rows.length"

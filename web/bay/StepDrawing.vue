@@ -13,7 +13,7 @@ import { coilOutline, helperOutline, leafOutline } from '../truck/helper-outline
 const props = defineProps<{ step: PlanStep; vehicle: Vehicle; survey: Survey; kits: Job['kits'] }>()
 /** A step about the whole vehicle shows the axle whose end is up, else one with a kit. */
 const axle = computed<AxleEnd>(() => props.step.axle ?? props.step.state.axle ?? props.kits.at(-1)?.kit.axle ?? 'rear')
-const own = computed(() => props.vehicle[axle.value])
+const buildHere = computed(() => props.vehicle[axle.value])
 const family = computed(() => props.kits.findLast(({ kit }) => kit.axle === axle.value)?.kit.family ?? null)
 const inCoil = computed(() => family.value === 'in-coil' || family.value === 'coil-replacement')
 /** This end is down while the other one is up. */
@@ -28,7 +28,7 @@ const axleY = computed(
 const frameY = computed(
   () => ({ 'on-wheels': 92, 'axle-hanging': 66, 'axle-raised': 66, 'frame-raised': 58 })[support.value],
 )
-const held = computed(() => support.value !== 'on-wheels')
+const isUp = computed(() => support.value !== 'on-wheels')
 const meant = (s: number) => props.step.side === null || (props.step.side === 'left') === s < 0
 const exhaust = computed(
   () =>
@@ -40,14 +40,14 @@ const exhaust = computed(
   <svg
     viewBox="0 0 360 220"
     role="img"
-    :aria-label="`${axle === 'rear' ? 'Rear' : 'Front'} axle from behind, ${own.architecture}, ${own.suspension}: ${step.title}`"
+    :aria-label="`${axle === 'rear' ? 'Rear' : 'Front'} axle from behind, ${buildHere.architecture}, ${buildHere.suspension}: ${step.title}`"
     :data-axle="axle"
   >
     <g transform="translate(180 0)">
       <line x1="-170" x2="170" :y1="FLOOR" :y2="FLOOR" class="floor" />
       <rect x="-86" :y="frameY - 16" width="172" height="12" class="frame" />
       <rect v-for="s in [-1, 1]" :key="`r${s}`" :x="s * 62 - 9" :y="frameY - 4" width="18" height="16" class="frame" />
-      <template v-if="held">
+      <template v-if="isUp">
         <path
           v-for="s in [-1, 1]"
           :key="`s${s}`"
@@ -57,14 +57,21 @@ const exhaust = computed(
       </template>
       <template v-if="support === 'axle-raised'">
         <path
-          v-for="at in own.architecture === 'solid' ? [0] : [-70, 70]"
+          v-for="at in buildHere.architecture === 'solid' ? [0] : [-70, 70]"
           :key="`j${at}`"
           :d="`M${at - 9} ${FLOOR}L${at} ${axleY + 10}L${at + 9} ${FLOOR}z`"
           class="jack"
         />
       </template>
       <circle v-for="s in exhaust" :key="`e${s}`" :cx="s * 34" :cy="axleY - 16" r="7" class="exhaust" />
-      <AxleBuild :architecture="own.architecture" :axle="axle" :half="HALF" :y="axleY" :scale="4 / 3" class="build" />
+      <AxleBuild
+        :architecture="buildHere.architecture"
+        :axle="axle"
+        :half="HALF"
+        :y="axleY"
+        :scale="4 / 3"
+        class="build"
+      />
       <template v-if="wheels === 'on'">
         <rect
           v-for="s in [-1, 1]"
@@ -78,7 +85,7 @@ const exhaust = computed(
         />
       </template>
       <g v-for="s in [-1, 1]" :key="`b${s}`">
-        <path v-if="own.suspension === 'leaf'" :d="leafOutline(s * 84, axleY - 5)" class="spring" />
+        <path v-if="buildHere.suspension === 'leaf'" :d="leafOutline(s * 84, axleY - 5)" class="spring" />
         <path
           v-if="family"
           :d="helperOutline(family, s * 62, frameY + 12, Math.max(10, axleY - frameY - 18))"
@@ -86,7 +93,7 @@ const exhaust = computed(
           :class="{ meant: meant(s) }"
         />
         <path
-          v-if="own.suspension === 'coil' && family !== 'coil-replacement'"
+          v-if="buildHere.suspension === 'coil' && family !== 'coil-replacement'"
           :d="coilOutline(s * (inCoil ? 62 : 86), frameY + 12, Math.max(10, axleY - frameY - 18))"
           class="coil"
         />

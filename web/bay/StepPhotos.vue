@@ -16,14 +16,14 @@ const working = ref(false)
 const refused = ref('')
 async function take(event: Event) {
   // The step may be another one when it is ready: it belongs to the one it was taken at.
-  const { step: at, caption } = props
+  const { step: stepId, caption } = props
   const job = store.job?.id
   refused.value = ''
   const found = await picked(event, () => (working.value = true))
   working.value = false
   if (!found) return
   if (!found.ok) refused.value = found.why
-  else if (job) store.recordOn(job, { kind: 'photo', step: at, caption, image: found.base64 })
+  else if (job) store.recordOn(job, { kind: 'photo', step: stepId, caption, image: found.base64 })
 }
 </script>
 

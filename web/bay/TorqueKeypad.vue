@@ -13,11 +13,11 @@ const preferences = usePreferences()
 const units = [UNITS.torque.us.symbol, UNITS.torque.metric.symbol, 'lb-in']
 const unit = ref(UNITS.torque[preferences.system].symbol)
 const digits = ref('')
-const { wrenches, own, take } = useOwnWrench()
+const { wrenches, own: ownWrench, take } = useOwnWrench()
 const today = new Date().toISOString().slice(0, 10)
 /** What is doubtful about the wrench in use; empty where nothing is. */
 const doubt = computed(() => {
-  const w = own.value
+  const w = ownWrench.value
   if (!w) return ''
   if (today > w.due) return `Calibration was due ${w.due}.`
   const value = parsed.value.ok ? parsed.value.value : null
@@ -33,8 +33,8 @@ function press(key: string) {
   digits.value = key === '⌫' ? digits.value.slice(0, -1) : (digits.value + key).slice(0, 7)
 }
 function enter() {
-  if (parsed.value.ok && own.value && isAbove(parsed.value.value, own.value.high))
-    refused.value = `This wrench reads to ${limitQuantity('max', 'torque', own.value.high, preferences.system)}.`
+  if (parsed.value.ok && ownWrench.value && isAbove(parsed.value.value, ownWrench.value.high))
+    refused.value = `This wrench reads to ${limitQuantity('max', 'torque', ownWrench.value.high, preferences.system)}.`
   else if (parsed.value.ok) emit('reading', parsed.value.value)
   else refused.value = digits.value ? refusalText(parsed.value) : 'Type what the wrench showed.'
 }
@@ -62,7 +62,11 @@ const vFocus = { mounted: (element: HTMLElement) => element.focus() }
     </div>
     <label v-if="wrenches.length" class="wrench"
       >Wrench
-      <select :value="own?.serial ?? ''" aria-label="Wrench" @change="take(($event.target as HTMLSelectElement).value)">
+      <select
+        :value="ownWrench?.serial ?? ''"
+        aria-label="Wrench"
+        @change="take(($event.target as HTMLSelectElement).value)"
+      >
         <option value="">not said</option>
         <option v-for="w in wrenches" :key="w.serial" :value="w.serial">
           {{ w.name }}, {{ w.serial }}, to {{ formatQuantity('torque', w.high, preferences.system) }}

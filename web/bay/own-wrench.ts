@@ -11,8 +11,8 @@ export function useOwnWrench() {
   const settings = useSettings()
   const serial = useLocalStorage('bay-wrench', '')
   const wrenches = computed(() => settings.settings.wrenches)
-  const own = computed(() => wrenches.value.find((w) => w.serial === serial.value) ?? null)
+  const ownWrench = computed(() => wrenches.value.find((w) => w.serial === serial.value) ?? null)
   const ofDevice = (device: string) => wrenches.value.find((w) => w.device === device) ?? null
   const take = (to: string) => (serial.value = to)
-  return { wrenches, own, ofDevice, take }
+  return { wrenches, own: ownWrench, ofDevice, take }
 }

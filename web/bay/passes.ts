@@ -31,9 +31,9 @@ export function nextPull(state: FastenerState): NextPull | null {
   const order = inPasses(state) ? crosswise(state.places.length) : state.places.map((_, i) => i + 1)
   const full = fullTorque(state)
   const passOf = (place: number) => {
-    const own = state.places[place - 1]!
-    if (placeCloses(state.fastener, own.state)) return PASSES.length
-    return own.value !== null || !inPasses(state) ? PASSES.length - 1 : own.passes
+    const position = state.places[place - 1]!
+    if (placeCloses(state.fastener, position.state)) return PASSES.length
+    return position.value !== null || !inPasses(state) ? PASSES.length - 1 : position.passes
   }
   const isWrong = (place: number) => {
     const { value, state: s } = state.places[place - 1]!

@@ -14,15 +14,16 @@ export interface AtStep {
  * @param standing records that stand, oldest first
  */
 export function atSteps(standing: readonly BayRecord[]): AtStep[] {
-  const at = new Map<string, AtStep>()
+  const people = new Map<string, AtStep>()
   for (const { body, by, at: time } of standing) {
-    if (body.kind === 'step-begun') at.set(by, { name: by, step: body.step, since: time, rests: null })
+    if (body.kind === 'step-begun') people.set(by, { name: by, step: body.step, since: time, rests: null })
     else if (body.kind === 'paused') {
-      const own = at.get(by)
-      if (own?.step === body.step) at.set(by, { ...own, rests: body.reason })
-    } else if (body.kind === 'step') for (const [name, own] of at) if (own.step === body.step) at.delete(name)
+      const entry = people.get(by)
+      if (entry?.step === body.step) people.set(by, { ...entry, rests: body.reason })
+    } else if (body.kind === 'step')
+      for (const [name, entryHere] of people) if (entryHere.step === body.step) people.delete(name)
   }
-  return [...at.values()]
+  return [...people.values()]
 }
 
 /**

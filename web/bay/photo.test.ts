@@ -12,9 +12,9 @@ describe('a photo before it leaves the tablet', () => {
     const bytes = plain()
     const exif = [0xff, 0xe1, 0, 10, ...new TextEncoder().encode('Exif\0\0GP')]
     const comment = [0xff, 0xfe, 0, 6, ...new TextEncoder().encode('here')]
-    const told = new Uint8Array([...bytes.slice(0, 2), ...exif, ...comment, ...bytes.slice(2)])
-    expect(lookAtJpeg(told)).toEqual({ ok: false, why: 'camera-data' })
-    const clean = withoutCameraData(told)
+    const tagged = new Uint8Array([...bytes.slice(0, 2), ...exif, ...comment, ...bytes.slice(2)])
+    expect(lookAtJpeg(tagged)).toEqual({ ok: false, why: 'camera-data' })
+    const clean = withoutCameraData(tagged)
     expect([...clean]).toEqual([...bytes])
     expect(lookAtJpeg(clean)).toEqual({ ok: true, width: 16, height: 16 })
     expect(jpeg.decode(clean).width).toBe(16)

@@ -51,19 +51,19 @@ export async function picked(event: Event, begin: () => void): Promise<Shrunk | 
 
 /** A JPEG without its APP1 and comment segments: a small file is given as it came, with all that was in it. */
 export function withoutCameraData(bytes: Uint8Array): Uint8Array {
-  const kept: Uint8Array[] = [bytes.subarray(0, 2)]
-  let at = 2
-  while (at + 4 <= bytes.length && bytes[at] === 0xff) {
-    const marker = bytes[at + 1]!
+  const segments: Uint8Array[] = [bytes.subarray(0, 2)]
+  let offset = 2
+  while (offset + 4 <= bytes.length && bytes[offset] === 0xff) {
+    const marker = bytes[offset + 1]!
     if (marker === 0xda) break
-    const end = at + 2 + ((bytes[at + 2]! << 8) | bytes[at + 3]!)
-    if (marker !== 0xe1 && marker !== 0xfe) kept.push(bytes.subarray(at, end))
-    at = end
+    const end = offset + 2 + ((bytes[offset + 2]! << 8) | bytes[offset + 3]!)
+    if (marker !== 0xe1 && marker !== 0xfe) segments.push(bytes.subarray(offset, end))
+    offset = end
   }
-  kept.push(bytes.subarray(at))
-  const whole = new Uint8Array(kept.reduce((sum, k) => sum + k.length, 0))
+  segments.push(bytes.subarray(offset))
+  const whole = new Uint8Array(segments.reduce((sum, k) => sum + k.length, 0))
   let to = 0
-  for (const part of kept) {
+  for (const part of segments) {
     whole.set(part, to)
     to += part.length
   }

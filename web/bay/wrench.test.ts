@@ -3,7 +3,7 @@ import type { BayRecord } from '@stout-shackle/core/records'
 import { assessJob } from '@stout-shackle/core/judge'
 import { type FastenerState } from '@stout-shackle/core/stages'
 import { demoJob } from '../../demo/shop'
-import { told, workBodies } from '../../core/fixtures/whole-job'
+import { toldRecords, workBodies } from '../../core/fixtures/whole-job'
 import { nextPull } from './passes'
 import { nextPlace } from './wrench'
 
@@ -11,8 +11,8 @@ const { job } = demoJob('0417')
 const all = workBodies(job)
 const straps = all.findIndex((b) => b.kind === 'torque' && b.step === 'torque-strap:left')
 /** Everything that comes before the straps of the left side. */
-const records = told(all.slice(0, straps).map((body) => ({ body, after: 1 })))
-const at = (step: string, list: BayRecord[] = records): FastenerState[] =>
+const records = toldRecords(all.slice(0, straps).map((body) => ({ body, after: 1 })))
+const torquesAt = (step: string, list: BayRecord[] = records): FastenerState[] =>
   assessJob(job, list).torques.filter((t) => t.step.id === step)
 const reading = (place: number, value: number): BayRecord => ({
   body: {
@@ -36,11 +36,11 @@ const target = strap.kind === 'target' ? strap.value : 0
 
 describe('where a wrench reading goes', () => {
   test('places fill in turn', () => {
-    expect(nextPlace(at('torque-strap:left'))?.place).toBe(1)
-    expect(nextPlace(at('torque-strap:left', [...records, reading(1, target)]))?.place).toBe(2)
+    expect(nextPlace(torquesAt('torque-strap:left'))?.place).toBe(1)
+    expect(nextPlace(torquesAt('torque-strap:left', [...records, reading(1, target)]))?.place).toBe(2)
   })
   test('a reading that was wrong is pulled again at the same place', () => {
-    expect(nextPlace(at('torque-strap:left', [...records, reading(1, 2 * target)]))?.place).toBe(1)
+    expect(nextPlace(torquesAt('torque-strap:left', [...records, reading(1, 2 * target)]))?.place).toBe(1)
   })
   // Source: common practice: drawn down evenly at half, four fifths and all of it, each pass at every place before the next.
   test('passes go round at every place before the torque itself', () => {
@@ -49,15 +49,15 @@ describe('where a wrench reading goes', () => {
       return { ...r, id, body: { ...r.body, ...(pass ? { pass } : {}) } }
     }
     const list: BayRecord[] = []
-    const asked: [number, number, number][] = []
+    const cases: [number, number, number][] = []
     for (let i = 0; i < 6; i++) {
-      const [strap] = at('torque-strap:left', [...records, ...list])
+      const [strap] = torquesAt('torque-strap:left', [...records, ...list])
       const next = nextPull(strap!)!
-      asked.push([next.place, next.pass, Math.round((100 * next.torque!) / target) / 100])
+      cases.push([next.place, next.pass, Math.round((100 * next.torque!) / target) / 100])
       expect(strap!.missing).not.toEqual([])
       list.push(pull(next.place, next.pass < 3 ? next.pass : undefined, `p${i}`))
     }
-    expect(asked).toEqual([
+    expect(cases).toEqual([
       [1, 1, 0.5],
       [2, 1, 0.5],
       [1, 2, 0.8],
@@ -65,14 +65,14 @@ describe('where a wrench reading goes', () => {
       [1, 3, 1],
       [2, 3, 1],
     ])
-    const [strap] = at('torque-strap:left', [...records, ...list])
+    const [strap] = torquesAt('torque-strap:left', [...records, ...list])
     expect([nextPull(strap!), strap!.missing]).toEqual([null, []])
   })
   test('a full step takes none', () => {
-    expect(nextPlace(at('torque-strap:left', [...records, reading(1, target), reading(2, target)]))).toBeNull()
+    expect(nextPlace(torquesAt('torque-strap:left', [...records, reading(1, target), reading(2, target)]))).toBeNull()
   })
   test('what is only turned or tightened by feel takes none', () => {
-    expect(nextPlace(at('fit-shield:right'))).toBeNull()
+    expect(nextPlace(torquesAt('fit-shield:right'))).toBeNull()
   })
 })
 
@@ -80,7 +80,7 @@ describe('the wrench that a torque was read with', () => {
   const RATED = 5 * target
   const read = (wrench: { serial: string; high: number; due: string }, value = target): FastenerState => {
     const r = reading(1, value)
-    return at('torque-strap:left', [...records, { ...r, body: { ...r.body, wrench } as BayRecord['body'] }])[0]!
+    return torquesAt('torque-strap:left', [...records, { ...r, body: { ...r.body, wrench } as BayRecord['body'] }])[0]!
   }
   // Source: ISO 6789-1: a torque tool is calibrated from 20 % of its range up (from memory).
   test.each([
@@ -98,6 +98,6 @@ describe('the wrench that a torque was read with', () => {
     expect(read({ serial: 'W-1', high: 2 * target, due: '2026-11-24' }).places[0]!.doubt).toBe('overdue')
   })
   test('nobody said which: nothing is made of it', () => {
-    expect(at('torque-strap:left', [...records, reading(1, target)])[0]!.places[0]!.doubt).toBeNull()
+    expect(torquesAt('torque-strap:left', [...records, reading(1, target)])[0]!.places[0]!.doubt).toBeNull()
   })
 })

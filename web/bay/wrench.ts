@@ -37,7 +37,7 @@ export function useWrench(
   onMounted(() => void devices.load().catch(() => undefined))
   watch(
     () => wrench.value?.job,
-    (at) => at === null && void takeHere(),
+    (now) => now === null && void takeHere(),
   )
   const kinds = computed(() => new Map(devices.devices.map((d) => [d.id, d.kind])))
   const pulls = computed(() =>

@@ -58,7 +58,7 @@ onShopEvent('open', () => void load())
 onMounted(() => void keepTheDay())
 watch(
   () => route.query.find,
-  (asked) => asked !== undefined && void nextTick(() => findBox.value?.focus()),
+  (jobId) => jobId !== undefined && void nextTick(() => findBox.value?.focus()),
   { immediate: true },
 )
 

@@ -35,7 +35,7 @@ const form = reactive({
   bay: null as number | null,
   vehicle: INTAKE,
 })
-const fresh = ref<Vehicle | null>(null)
+const created = ref<Vehicle | null>(null)
 const problems = ref<Record<string, string>>({})
 const busy = ref(false)
 /** The vehicle chosen from the library, kept when a later search no longer lists it. */
@@ -45,7 +45,7 @@ watch(
   (id) => (chosen.value = shop.vehicles.find((v) => v.document.id === id)?.document ?? chosen.value),
 )
 const vehicle = computed(() =>
-  form.vehicle === NEW ? fresh.value : form.vehicle && form.vehicle !== INTAKE ? chosen.value : null,
+  form.vehicle === NEW ? created.value : form.vehicle && form.vehicle !== INTAKE ? chosen.value : null,
 )
 /** What the list offers, the chosen one always among them. */
 const offered = computed(() => {
@@ -79,7 +79,7 @@ async function comeBack({ latest }: HistorySummary) {
 }
 async function saveVehicle(vehicle: Vehicle) {
   await shop.saveVehicle(vehicle)
-  fresh.value = vehicle
+  created.value = vehicle
 }
 async function take() {
   problems.value = {}
@@ -180,12 +180,12 @@ async function take() {
       <button class="plain" @click="comeBack(h)">Open a return visit</button>
     </p>
     <VehicleForm
-      v-if="form.vehicle === NEW && !fresh"
+      v-if="form.vehicle === NEW && !created"
       :vehicle="null"
       :save="saveVehicle"
       @cancel="form.vehicle = ''"
     />
-    <p v-else-if="fresh" class="small">Saved in the library: {{ vehicleName(fresh) }}.</p>
+    <p v-else-if="created" class="small">Saved in the library: {{ vehicleName(created) }}.</p>
     <p v-if="problems.all" class="note stop" role="alert">{{ problems.all }}</p>
     <template #footer>
       <el-button @click="emit('close')">Cancel</el-button>

@@ -59,8 +59,8 @@ const rows = computed(() =>
           [
             formatNumber('mass', c.gain, props.system),
             ...lines.value.map(({ curve }) => {
-              const at = curve.find((p) => Math.abs(p.gain - c.gain) < 1e-6)
-              return at ? formatNumber('pressure', at.mean, props.system) : '–'
+              const point = curve.find((p) => Math.abs(p.gain - c.gain) < 1e-6)
+              return point ? formatNumber('pressure', point.mean, props.system) : '–'
             }),
           ],
         ],

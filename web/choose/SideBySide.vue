@@ -21,10 +21,10 @@ const settings = useSettings()
 const SIGN = { fits: 'fine', 'fits-with-parts': 'caution', 'needs-answer': 'unknown', 'does-not-fit': 'stop' } as const
 const DRAWN = 170
 const len = (v: number) => formatQuantity('length', v, preferences.system)
-const at = (r: RankedKit) => r.cases.find((c) => c.loadCase.id === job.value.activeCase) ?? r.cases[0]!
+const caseOf = (r: RankedKit) => r.cases.find((c) => c.loadCase.id === job.value.activeCase) ?? r.cases[0]!
 /** How it stands with each, for its drawing. */
 const pose = (r: RankedKit) => {
-  const { level, rubber } = at(r)
+  const { level, rubber } = caseOf(r)
   const { axle } = r.assessed.kit
   const drop = rubber?.with ?? (level ? level.squat + level.remainingSquat : 0)
   const { squat } = assessment.value.active
@@ -48,28 +48,28 @@ const rows = computed((): { label: string; of: (r: RankedKit) => string }[] => [
   },
   {
     label: 'Bag in its stroke',
-    of: (r) => (at(r).stroke === null ? '–' : `${Math.round(100 * at(r).stroke!)} %`),
+    of: (r) => (caseOf(r).stroke === null ? '–' : `${Math.round(100 * caseOf(r).stroke!)} %`),
   },
   {
     label: 'Bag across, at that pressure',
     of: (r) => {
       const { bag } = r.assessed.kit
-      const left = at(r).level?.left
+      const left = caseOf(r).level?.left
       return bag && left ? len(bagDiameter(bag, left.bagHeight, left.pressure)) : '–'
     },
   },
-  { label: 'Lean left over', of: (r) => leanText(at(r).lean, preferences.system) },
+  { label: 'Lean left over', of: (r) => leanText(caseOf(r).lean, preferences.system) },
   {
     label: 'Body, empty',
     of: (r) => {
-      const f = at(r).rubber?.frequency ?? at(r).level?.frequency
+      const f = caseOf(r).rubber?.frequency ?? caseOf(r).level?.frequency
       return f?.emptyWith ? `${f.emptyWithout?.toFixed(2) ?? '–'} → ${f.emptyWith.toFixed(2)} Hz` : '–'
     },
   },
   {
     label: 'Body, loaded',
     of: (r) => {
-      const f = at(r).rubber?.frequency ?? at(r).level?.frequency
+      const f = caseOf(r).rubber?.frequency ?? caseOf(r).level?.frequency
       return f ? `${f.without?.toFixed(2) ?? '–'} → ${f.with.toFixed(2)} Hz` : '–'
     },
   },
@@ -119,7 +119,7 @@ const differs = (of: (r: RankedKit) => string) => new Set(props.kits.map(of)).si
                 :kit="r.assessed.kit"
                 :axle="r.assessed.kit.axle"
                 :pose="pose(r)"
-                :lean="at(r).level?.lean ?? at(r).rubber?.lean ?? 0"
+                :lean="caseOf(r).level?.lean ?? caseOf(r).rubber?.lean ?? 0"
                 :x="0"
                 :height="DRAWN"
                 :system="preferences.system"

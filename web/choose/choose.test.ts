@@ -62,22 +62,22 @@ describe('the choose stage', () => {
   })
   test('nothing can be picked while something has to be put right first, and that is said first', async () => {
     const { wrapper, store } = await mountOnJob(ChooseStage, '0416')
-    const said = () => {
+    const expectReasons = () => {
       for (const why of store.ranking!.noSale)
         expect(wrapper.find('[role=alert]').text()).toContain(noSaleText(why, 'us'))
       return store.ranking!.noSale.map((n) => n.code)
     }
     const picks = () => wrapper.findAll('button').filter((b) => b.text() === 'pick')
     // One load over a rating is said, and bars no other: with that load alone, nothing is sold.
-    expect(said()).toContain('over-rating')
+    expect(expectReasons()).toContain('over-rating')
     expect(picks().every((b) => b.attributes('disabled') === undefined)).toBe(true)
     store.edit((j) => ({ ...j, loadCases: j.loadCases.filter((c) => c.id === j.activeCase) }))
     await flushPromises()
-    expect(said()).toContain('over-rating')
+    expect(expectReasons()).toContain('over-rating')
     for (const pick of picks()) expect(pick.attributes('disabled')).toBeDefined()
     store.edit((j) => ({ ...j, survey: { ...j.survey, loadSensingValve: true, frame: 'unsound' } }))
     await flushPromises()
-    expect(said()).toEqual(expect.arrayContaining(['unsound-frame', 'brake-valve']))
+    expect(expectReasons()).toEqual(expect.arrayContaining(['unsound-frame', 'brake-valve']))
   })
   test('the next question is asked where it is answered, and the kits follow', async () => {
     const { wrapper, store } = await mountOnJob(ChooseStage, '0417')

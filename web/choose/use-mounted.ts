@@ -15,7 +15,7 @@ const PAUSE = 400
  */
 export function useMounted(job: Ref<Job>, active: Ref<CaseAssessment>, shown: Ref<readonly RankedKit[]>) {
   const found = shallowRef<Readonly<Record<string, AsMounted>>>({})
-  let asked: Record<string, string> = {}
+  let questionById: Record<string, string> = {}
   let worker: Worker | null = null
   let timer: ReturnType<typeof setTimeout> | undefined
 
@@ -29,19 +29,19 @@ export function useMounted(job: Ref<Job>, active: Ref<CaseAssessment>, shown: Re
       return question ? [[assessed.kit.id, JSON.stringify(question)] as const] : []
     })
     // What was answered for the same question is kept; answers to another are nobody's.
-    const kept = Object.fromEntries(questions.filter(([id, text]) => asked[id] === text && found.value[id]))
-    found.value = Object.fromEntries(Object.keys(kept).map((id) => [id, found.value[id]!]))
-    asked = kept
-    const open = questions.filter(([id]) => !kept[id])
+    const unchanged = Object.fromEntries(questions.filter(([id, text]) => questionById[id] === text && found.value[id]))
+    found.value = Object.fromEntries(Object.keys(unchanged).map((id) => [id, found.value[id]!]))
+    questionById = unchanged
+    const open = questions.filter(([id]) => !unchanged[id])
     end()
     if (!open.length) return
     worker = new Worker(new URL('../fit/room.worker.ts', import.meta.url), { type: 'module' })
-    const own = worker
+    const thread = worker
     const of = wrap<RoomWork>(worker)
     for (const [id, text] of open) {
       const answer = await of.mounted(JSON.parse(text) as never)
-      if (own !== worker) return
-      asked[id] = text
+      if (thread !== worker) return
+      questionById[id] = text
       found.value = { ...found.value, [id]: answer }
     }
     end()

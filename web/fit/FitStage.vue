@@ -53,13 +53,13 @@ const { report, advice, working, done, failed, stale, findHelp, sampled, sample,
 /** A part that is being dragged: shown where it is held, kept when it is let go. */
 const dragged = shallowRef<UndersidePart | null>(null)
 const scene = computed(() => {
-  const own = question.value
-  if (!own) return null
+  const current = question.value
+  if (!current) return null
   const moved = dragged.value
-  if (!moved) return sceneOf(own)
-  const around = partsAround(own.vehicle, own.survey, axle.value, sitsOn(own.kit))
+  if (!moved) return sceneOf(current)
+  const around = partsAround(current.vehicle, current.survey, axle.value, sitsOn(current.kit))
   const parts = around.map((p) => (p.id === moved.id ? moved : p))
-  return sceneOf({ ...own, vehicle: withParts(own.vehicle, axle.value, parts) })
+  return sceneOf({ ...current, vehicle: withParts(current.vehicle, axle.value, parts) })
 })
 const side = ref<Side>('right')
 const pose = shallowRef<Pose>({ heave: 0, roll: 0 })
@@ -79,9 +79,9 @@ const states = computed(() =>
 const len = (v: number) => formatQuantity('length', v, preferences.system)
 /** The tightest of this side, and the one that is pointed at. */
 const nearest = computed(() => {
-  const own = scene.value
-  if (!own || own.inCoil) return []
-  const gaps = gapsAt(own, pose.value, pressure.value)
+  const current = scene.value
+  if (!current || current.inCoil) return []
+  const gaps = gapsAt(current, pose.value, pressure.value)
   const looked = rows.value.filter((r) => r.of === 'bag' && (r.part === selected.value || r.rule === 'moving'))
   const first = looked.find((r) => r.part === selected.value) ?? looked[0]
   return looked
@@ -90,15 +90,15 @@ const nearest = computed(() => {
     .concat(first ? [first] : [])
     .filter((r, i, all) => all.indexOf(r) === i)
     .flatMap((row) => {
-      const at = nearestAt(own, row, pose.value, pressure.value)
-      return at
+      const nearestHere = nearestAt(current, row, pose.value, pressure.value)
+      return nearestHere
         ? [
             {
               id: row.part,
-              first: at.first,
-              second: at.second,
-              text: at.gap <= 0 ? 'touches' : len(at.gap),
-              state: at.gap < own.margin ? 'stop' : 'fine',
+              first: nearestHere.first,
+              second: nearestHere.second,
+              text: nearestHere.gap <= 0 ? 'touches' : len(nearestHere.gap),
+              state: nearestHere.gap < current.margin ? 'stop' : 'fine',
             },
           ]
         : []
@@ -125,19 +125,19 @@ const setParts = (change: (parts: UndersidePart[]) => UndersidePart[]) =>
 const setArm = (arm: AxleArm | null) => describe((vehicle) => withArm(vehicle, axle.value, arm))
 const changePart = (part: UndersidePart) => setParts((all) => all.map((p) => (p.id === part.id ? part : p)))
 function movePart(id: string, by: Vector) {
-  const own = dragged.value?.id === id ? dragged.value : parts.value.find((p) => p.id === id)
-  if (own) dragged.value = { ...own, shape: shiftedShape(own.shape, by) }
+  const part = dragged.value?.id === id ? dragged.value : parts.value.find((p) => p.id === id)
+  if (part) dragged.value = { ...part, shape: shiftedShape(part.shape, by) }
 }
 function settle() {
-  const own = dragged.value
+  const moved = dragged.value
   dragged.value = null
-  if (own) changePart(own)
+  if (moved) changePart(moved)
 }
 
-const own = computed(() => kitAt(job.value, axle.value))
+const jobKit = computed(() => kitAt(job.value, axle.value))
 const bag = computed(() => question.value?.bag ?? null)
 const air = computed(() => (kit.value && hasAir(kit.value) ? kit.value : null))
-const mount = computed(() => own.value?.mount ?? USUAL_MOUNT)
+const mount = computed(() => jobKit.value?.mount ?? USUAL_MOUNT)
 function setMount(to: Mount) {
   store.edit((j) => ({
     ...j,
@@ -155,8 +155,10 @@ const measured = computed(() =>
 )
 /** What the tape decides next, shown in the picture. */
 const next = computed(() => {
-  const own = report.value && !stale.value ? measureNext(report.value, TAPE_TOLERANCE)[0] : undefined
-  return own ? (report.value!.rows.find((r) => r.part === own.part && r.side === own.side) ?? null) : null
+  const nextHere = report.value && !stale.value ? measureNext(report.value, TAPE_TOLERANCE)[0] : undefined
+  return nextHere
+    ? (report.value!.rows.find((r) => r.part === nextHere.part && r.side === nextHere.side) ?? null)
+    : null
 })
 const asks = computed(() => (scene.value && next.value ? tapeAsks(scene.value, next.value) : []))
 const WAISTS: Record<string, number> = { bellows: 2, sleeve: 1, 'in-coil': 1, 'coil-replacement': 1 }

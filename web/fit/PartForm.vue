@@ -43,9 +43,9 @@ const places = computed(() => {
       label: i === 0 ? 'One end' : i === shape.points.length - 1 ? 'Other end' : `Bend ${i}`,
       at: p.at,
       on: p.on,
-      put: (at: At, on: On | null): PartShape => ({
+      put: (place: At, carrier: On | null): PartShape => ({
         ...shape,
-        points: shape.points.map((q, k) => (k === i ? { at, on: on ?? q.on } : q)),
+        points: shape.points.map((q, k) => (k === i ? { at: place, on: carrier ?? q.on } : q)),
       }),
     }))
   if (shape.kind === 'box')
@@ -73,16 +73,16 @@ function addBend() {
   const { shape } = props.part
   if (shape.kind !== 'run') return
   const [a, b] = shape.points.slice(-2)
-  const at = a!.at.map((v, k) => (v + b!.at[k]!) / 2) as At
-  set({ shape: { ...shape, points: [...shape.points.slice(0, -1), { at, on: a!.on }, b!] } })
+  const middle = a!.at.map((v, k) => (v + b!.at[k]!) / 2) as At
+  set({ shape: { ...shape, points: [...shape.points.slice(0, -1), { at: middle, on: a!.on }, b!] } })
 }
 function removeBend(i: number) {
   const { shape } = props.part
   if (shape.kind === 'run') set({ shape: { ...shape, points: shape.points.filter((_, k) => k !== i) } })
 }
 const flexible = computed(() => (FLEXIBLE_KINDS as readonly string[]).includes(props.part.kind))
-const handle = (what: Handling, on: boolean) =>
-  set({ handling: on ? [...props.part.handling, what] : props.part.handling.filter((h) => h !== what) })
+const handle = (what: Handling, isOn: boolean) =>
+  set({ handling: isOn ? [...props.part.handling, what] : props.part.handling.filter((h) => h !== what) })
 const picked = (event: Event) => (event.target as HTMLSelectElement).value
 </script>
 

@@ -32,14 +32,14 @@ const rows = computed((): { gap: ReadGap; name: string }[] => {
 })
 /** What was said of a reading: the state it was taken in, and whether it keeps its rule. */
 function judged({ side, of, part }: ReadGap) {
-  const own = assessment.value.roomGaps.find(
+  const gap = assessment.value.roomGaps.find(
     (g) => g.axle === axle.value && g.side === side && g.of === of && g.part === part,
   )
-  if (!own) return null
-  const pressure = own.pressure === null ? '' : `, ${formatQuantity('pressure', own.pressure, preferences.system)}`
+  if (!gap) return null
+  const pressure = gap.pressure === null ? '' : `, ${formatQuantity('pressure', gap.pressure, preferences.system)}`
   return {
-    fails: own.fails,
-    text: `${GAP_STATES[own.state]}${pressure}${own.fails ? `: less than ${formatQuantity('length', own.rule!, preferences.system)}` : ''}`,
+    fails: gap.fails,
+    text: `${GAP_STATES[gap.state]}${pressure}${gap.fails ? `: less than ${formatQuantity('length', gap.rule!, preferences.system)}` : ''}`,
   }
 }
 </script>

@@ -28,11 +28,11 @@ const sign = (v: GapVerdict) =>
   v === 'missing' ? 'unknown' : v === 'fine' ? 'fine' : GAP_PASSES.includes(v) ? 'caution' : 'stop'
 /** What stands there, one that proves something if there is one; typing does not count. */
 function earlier(g: GapJudgment) {
-  const own = ofKind(store.kept.standing, 'gap').filter(
+  const readings = ofKind(store.kept.standing, 'gap').filter(
     (r) => r.body.axle === g.axle && r.body.check === g.check && r.body.side === g.side,
   )
   const { proof } = store.kept
-  return own.findLast((r) => proof && counts(proof, r)) ?? own.at(-1)
+  return readings.findLast((r) => proof && counts(proof, r)) ?? readings.at(-1)
 }
 const body = (g: GapJudgment, value: number, about: boolean, sleeved = earlier(g)?.body.sleeved ?? false): Gap => ({
   kind: 'gap',

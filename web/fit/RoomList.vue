@@ -28,12 +28,12 @@ const byRow = computed(() => new Map(props.measured.map((m) => [`${m.gap.of}:${m
 const of = (row: RoomRow) => byRow.value.get(`${row.of}:${row.part}:${row.side}`)
 /** A reading that is not where it was drawn says that something else is not either. */
 function doubt(row: RoomRow): string {
-  const own = of(row)
-  if (!own) return gapDoubt(store, gapOf(row))
-  const state = `${GAP_STATES[own.gap.state]}${own.gap.pressure === null ? '' : `, at ${formatQuantity('pressure', own.gap.pressure, props.system)}`}`
-  if (own.gap.fails) return `${state}: less than ${len(own.gap.rule!)}`
-  if (own.differs === null) return own.drawn === null ? '' : `${state}: as drawn`
-  return `${state}: ${len(Math.abs(own.differs))} ${own.differs < 0 ? 'less' : 'more'} than drawn: brackets changed over, a tilted plate, or a part that is elsewhere`
+  const reading = of(row)
+  if (!reading) return gapDoubt(store, gapOf(row))
+  const state = `${GAP_STATES[reading.gap.state]}${reading.gap.pressure === null ? '' : `, at ${formatQuantity('pressure', reading.gap.pressure, props.system)}`}`
+  if (reading.gap.fails) return `${state}: less than ${len(reading.gap.rule!)}`
+  if (reading.differs === null) return reading.drawn === null ? '' : `${state}: as drawn`
+  return `${state}: ${len(Math.abs(reading.differs))} ${reading.differs < 0 ? 'less' : 'more'} than drawn: brackets changed over, a tilted plate, or a part that is elsewhere`
 }
 </script>
 

@@ -38,9 +38,9 @@ function within({ heave, roll }: Pose): Pose {
 const limits = computed(() => heaveLimits(travel.value, 0))
 const most = computed(() => rollLimit(travel.value))
 /** A wheel that is lifted alone turns the axle about the other. */
-function dragged(up: Meters, at: Meters) {
+function dragged(up: Meters, length: Meters) {
   const half = props.scene.bags.left.lower[1] * 1.6
-  const share = Math.max(-1, Math.min(1, at / half))
+  const share = Math.max(-1, Math.min(1, length / half))
   emit(
     'pose',
     within({

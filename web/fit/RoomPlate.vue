@@ -58,8 +58,8 @@ const where = computed(() => {
 })
 const next = computed(() => (props.report ? measureNext(props.report, TAPE_TOLERANCE) : []))
 const nameOf = (id: string) => {
-  const own = props.scene.obstacles.find((o) => o.id === id)
-  return own ? partName(own) : id
+  const obstacle = props.scene.obstacles.find((o) => o.id === id)
+  return obstacle ? partName(obstacle) : id
 }
 const bagState = computed(() => {
   const { report, scene } = props

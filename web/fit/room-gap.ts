@@ -10,20 +10,20 @@ type Body = Extract<RecordBody, { kind: 'room-gap' }>
 export type ReadGap = Pick<Body, 'axle' | 'side' | 'of' | 'part'>
 
 /** The reading of a gap that stands there: one that proves something if there is one. */
-export function gapReading({ kept }: Store, { axle, side, of, part }: ReadGap) {
-  const { standing, proof } = kept
-  const own = ofKind(standing, 'room-gap').filter(
+export function gapReading({ kept: store }: Store, { axle, side, of, part }: ReadGap) {
+  const { standing, proof } = store
+  const readings = ofKind(standing, 'room-gap').filter(
     ({ body }) => body.axle === axle && body.side === side && body.of === of && body.part === part,
   )
-  return own.findLast((r) => proof && counts(proof, r)) ?? own.at(-1)
+  return readings.findLast((r) => proof && counts(proof, r)) ?? readings.at(-1)
 }
 
 /** Why a reading that stands there proves nothing; empty where it does, or where there is none. */
 export function gapDoubt(store: Store, gap: ReadGap): string {
-  const own = gapReading(store, gap)
+  const reading = gapReading(store, gap)
   const { proof } = store.kept
-  if (!own || !proof || !store.job || !store.assessment) return ''
-  const evidence = proof.evidence.get(own.id)
+  if (!reading || !proof || !store.job || !store.assessment) return ''
+  const evidence = proof.evidence.get(reading.id)
   const lack = evidence && unproved(evidence, '')
   if (lack?.flag) return contradictionText(lack.flag, { ...store.assessment, job: store.job })
   return lack?.voided ? VOIDS[lack.voided.code] : ''

@@ -32,7 +32,7 @@ export function useRoom(question: Ref<SceneQuestion | null>, subject: () => stri
   /** Whether what is shown is of an earlier question. */
   const stale = ref(false)
   let worker: Worker | null = null
-  let asked = ''
+  let questionHere = ''
   let timer: ReturnType<typeof setTimeout> | undefined
 
   function end() {
@@ -62,41 +62,41 @@ export function useRoom(question: Ref<SceneQuestion | null>, subject: () => stri
       failed.value = true
       return null
     }
-    const own = worker
+    const thread = worker
     working.value = what
     done.value = 0
     failed.value = false
     const answer = await ask(
       of,
       proxy((n: number) => {
-        if (own === worker) done.value = n
+        if (thread === worker) done.value = n
       }),
     )
     // Another question has come, or it was stopped: this answer is nobody's.
-    if (own !== worker) return null
+    if (thread !== worker) return null
     end()
     return answer
   }
   async function ask() {
-    const text = asked
+    const text = questionHere
     const found = await run('report', (of, progress) => of.report(JSON.parse(text) as SceneQuestion, progress))
-    if (!found || text !== asked) return
+    if (!found || text !== questionHere) return
     report.value = found
     stale.value = false
   }
   async function findHelp() {
-    const text = asked
+    const text = questionHere
     const found = await run('helps', (of, progress) => of.helps(JSON.parse(text) as SceneQuestion, progress))
-    if (found && text === asked) advice.value = found
+    if (found && text === questionHere) advice.value = found
   }
 
   /** Samples the tightest row. */
   async function sample(row: RoomRow) {
-    const text = asked
+    const text = questionHere
     const found = await run('chance', (of, progress) =>
       of.chance(JSON.parse(text) as SceneQuestion, row.of, row.part, row.side, progress),
     )
-    if (found && text === asked) sampled.value = { row, ...found }
+    if (found && text === questionHere) sampled.value = { row, ...found }
   }
 
   watch(subject, () => (report.value = null), { flush: 'sync' })
@@ -105,8 +105,8 @@ export function useRoom(question: Ref<SceneQuestion | null>, subject: () => stri
     (now) => {
       // As text it is plain data, and the same question is not asked twice.
       const text = now ? JSON.stringify(now) : ''
-      if (text === asked) return
-      asked = text
+      if (text === questionHere) return
+      questionHere = text
       advice.value = null
       sampled.value = null
       end()

@@ -24,9 +24,9 @@ const readings = computed(() =>
 const set = computed(() => readings.value.findLast((r) => counts(assessment.value.proof, r)) ?? null)
 const doubt = computed(() => {
   const last = readings.value.at(-1)
-  const own = !set.value && last ? assessment.value.proof.evidence.get(last.id) : undefined
-  if (own?.flag) return contradictionText(own.flag, { ...assessment.value, job: job.value })
-  return own?.voided ? VOIDS[own.voided.code] : ''
+  const evidence = !set.value && last ? assessment.value.proof.evidence.get(last.id) : undefined
+  if (evidence?.flag) return contradictionText(evidence.flag, { ...assessment.value, job: job.value })
+  return evidence?.voided ? VOIDS[evidence.voided.code] : ''
 })
 const typing = ref<{ left: number | null; right: number | null }>({ left: null, right: null })
 const twoOnOne = ref(false)

@@ -46,8 +46,8 @@ const settings = computed(() =>
 /** What was found in the shop corrects what was computed, here and for the other loads. */
 const found = computed(() =>
   AXLES.flatMap((axle) => {
-    const own = assessment.value.corrections[axle]
-    return own ? correctionText(axle, own, job.value, preferences.system) : []
+    const correction = assessment.value.corrections[axle]
+    return correction ? correctionText(axle, correction, job.value, preferences.system) : []
   }),
 )
 const to = ref('')

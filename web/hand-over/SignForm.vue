@@ -24,9 +24,10 @@ function sign() {
     !body.value || !text.value ? (props.missing ?? 'Enter a reason.') : name.value.trim() ? '' : 'Enter who signs.'
   if (refused.value || !body.value || !text.value) return
   const signed = { signedBy: name.value.trim(), hash: hashOf(text.value) }
-  const { value: own } = body
-  if (own.kind === 'consent') store.record({ ...own, ...signed, ...(drawn.value ? { drawn: drawn.value } : {}) })
-  else store.record({ ...own, ...signed })
+  const { value: textHere } = body
+  if (textHere.kind === 'consent')
+    store.record({ ...textHere, ...signed, ...(drawn.value ? { drawn: drawn.value } : {}) })
+  else store.record({ ...textHere, ...signed })
   name.value = ''
   drawn.value = null
   emit('signed')

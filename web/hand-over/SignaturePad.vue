@@ -10,7 +10,7 @@ const HEIGHT = 120
 const MOST_POINTS = 1200
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 let pad: SignaturePad | null = null
-function told() {
+function emitDrawn() {
   if (!pad || pad.isEmpty()) return emit('drawn', null)
   const strokes = pad.toData().map((s) => s.points)
   const every = Math.max(1, Math.ceil(strokes.reduce((n, s) => n + s.length, 0) / MOST_POINTS))
@@ -28,12 +28,12 @@ onMounted(() => {
   // Where the browser has no canvas, the typed name stands alone.
   if (!canvas.value?.getContext('2d')) return
   pad = new SignaturePad(canvas.value, { penColor: '#20262a', minWidth: 1, maxWidth: 2.4 })
-  pad.addEventListener('endStroke', told)
+  pad.addEventListener('endStroke', emitDrawn)
 })
 onBeforeUnmount(() => pad?.off())
 function clear() {
   pad?.clear()
-  told()
+  emitDrawn()
 }
 </script>
 

@@ -23,8 +23,8 @@ function change(next: Job) {
 const bayOf = (event: Event) => Number((event.target as HTMLSelectElement).value) || null
 const customer = (part: Partial<Job['customer']>) =>
   change({ ...job.value, customer: { ...job.value.customer, ...part } })
-function saveVehicle(fresh: Vehicle) {
-  change({ ...job.value, vehicle: fresh })
+function saveVehicle(vehicleHere: Vehicle) {
+  change({ ...job.value, vehicle: vehicleHere })
   vehicle.value = false
   return Promise.resolve()
 }

@@ -39,11 +39,11 @@ const words = computed((): readonly string[] => {
   if (kind === 'vehicle') return VEHICLE_WORDS[key as VehicleFact] ?? []
   return SURVEY_ASKS.find((a) => a.key === key)?.words ?? ['yes', 'no']
 })
-function look(at: string) {
-  about.value = at
+function look(field: string) {
+  about.value = field
   value.value = words.value[0] ?? ''
 }
-const said = (kind: string, v: string) => (kind === 'survey' && (v === 'yes' || v === 'no') ? v === 'yes' : v)
+const answerOf = (kind: string, v: string) => (kind === 'survey' && (v === 'yes' || v === 'no') ? v === 'yes' : v)
 function add() {
   const [kind, key] = about.value.split(':') as [string, string]
   // Tests that a rule already has say whether it is about the vehicle at all: a new one goes before the one that decides.
@@ -59,13 +59,13 @@ function add() {
         ? { kit: 'family', is: [value.value] }
         : kind === 'vehicle'
           ? { vehicle: key as VehicleFact, is: [value.value] }
-          : { survey: key as SurveyKey, is: [said(kind, value.value)] }
+          : { survey: key as SurveyKey, is: [answerOf(kind, value.value)] }
   if (test) emit('update', [...props.tests.slice(0, -1), test, ...props.tests.slice(-1)])
 }
 const drop = (i: number) =>
   emit(
     'update',
-    props.tests.filter((_, at) => at !== i),
+    props.tests.filter((_, index) => index !== i),
   )
 </script>
 

@@ -36,8 +36,8 @@ const TEXTS = {
 async function load() {
   try {
     current.value = await call<RuleSet>('/rules')
-    const { version, rules: kept } = current.value
-    rules.value = structuredClone(draft.value?.version === version ? toRaw(draft.value.rules) : kept)
+    const { version, rules: stored } = current.value
+    rules.value = structuredClone(draft.value?.version === version ? toRaw(draft.value.rules) : stored)
   } catch (error) {
     failure.value = failureText(error)
   }

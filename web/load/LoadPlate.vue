@@ -73,16 +73,18 @@ const lean = computed(() => {
   return { as: across(l.lean), teed: across(l.leanTeed) }
 })
 /** A pressure that is in, or that somebody asks about, in both bags of this axle; the others as set. */
-const asked = ref<number | null>(null)
+const questionHere = ref<number | null>(null)
 const askedLimits = computed(() => ({ min: 0, max: chosen.value?.maximum?.value ?? 0 }))
 const leaves = computed(() => {
-  const own = asked.value
-  if (own === null || !chosen.value) return null
+  const current = questionHere.value
+  if (current === null || !chosen.value) return null
   const pressures = Object.fromEntries(
     assessment.value.chosen.flatMap((c) => {
-      const kept = active.value.level[c.kit.axle]
+      const solution = active.value.level[c.kit.axle]
       const now =
-        c.kit.axle === axle.value ? { left: own, right: own } : kept && pressuresToSet(kept, c.minimum?.value ?? 0)
+        c.kit.axle === axle.value
+          ? { left: current, right: current }
+          : solution && pressuresToSet(solution, c.minimum?.value ?? 0)
       return now ? [[c.kit.axle, now]] : []
     }),
   )
@@ -182,15 +184,15 @@ const trailer = computed(() => {
       says="both bags of this axle, steel and air in balance (statics)"
     >
       <QuantityField
-        :value="asked"
+        :value="questionHere"
         kind="pressure"
         label="At another pressure"
         hide-label
         v-bind="askedLimits"
         clearable
-        @commit="(v) => (asked = v)"
+        @commit="(v) => (questionHere = v)"
       />
-      <template v-if="asked !== null" #below>
+      <template v-if="questionHere !== null" #below>
         <span data-leaves>{{
           leaves == null
             ? 'There the bags would stand outside their table.'

@@ -134,12 +134,12 @@ describe('the load stage', () => {
     const { x, z } = hives()
     const box = weight(wrapper, '24 hives', 'side')
     ;(box.element as unknown as { setPointerCapture: () => void }).setPointerCapture = () => undefined
-    const at = (clientX: number, clientY: number) => ({ pointerId: 1, clientX, clientY })
-    await box.trigger('pointerdown', at(200, 50))
-    await box.trigger('pointermove', at(150, 50))
-    await box.trigger('pointermove', at(180, 40))
+    const pointer = (clientX: number, clientY: number) => ({ pointerId: 1, clientX, clientY })
+    await box.trigger('pointerdown', pointer(200, 50))
+    await box.trigger('pointermove', pointer(150, 50))
+    await box.trigger('pointermove', pointer(180, 40))
     expect(hives().x).toBe(x)
-    await box.trigger('pointerup', at(180, 40))
+    await box.trigger('pointerup', pointer(180, 40))
     // 20 px ahead, 10 px up, at the picture's scale.
     const grid = 0.0127
     expect(hives().x).toBeGreaterThan(x)

@@ -24,8 +24,8 @@ export function movedBy(
   grid = false,
 ): Pick<LoadItem, 'x' | 'y' | 'z'> {
   const axis = ACROSS[view]
-  const put = (value: Meters, by: Meters, on: keyof typeof LIMITS) =>
-    by === 0 ? value : within(grid ? snapped(value + by) : value + by, on)
+  const put = (value: Meters, by: Meters, side: keyof typeof LIMITS) =>
+    by === 0 ? value : within(grid ? snapped(value + by) : value + by, side)
   return { y: item.y, z: item.z, x: put(item.x, along, 'x'), [axis]: put(item[axis], across, axis) }
 }
 

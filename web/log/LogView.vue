@@ -32,11 +32,11 @@ async function load() {
 void load()
 const LATE_MS = 120_000
 /** Where a record came other than at once: from another installation, late, or by a clock that was off. */
-function howItCame({ at, origin }: LogLine['record']): { short: string; long: string } | null {
+function howItCame({ at: time, origin }: LogLine['record']): { short: string; long: string } | null {
   if (!origin) return null
   if (origin.imported) return { short: 'imported', long: `taken in ${shop.dateTime(origin.received)}` }
   const clock = origin.clockOff ? `; clock of ${origin.tablet} was off by ${Math.round(origin.clockOff / 60)} min` : ''
-  if (Date.parse(origin.received) - Date.parse(at) > LATE_MS)
+  if (Date.parse(origin.received) - Date.parse(time) > LATE_MS)
     return { short: 'sent later', long: `received ${shop.dateTime(origin.received)} from ${origin.tablet}${clock}` }
   return clock ? { short: 'clock corrected', long: clock.slice(2) } : null
 }

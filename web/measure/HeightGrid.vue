@@ -31,9 +31,9 @@ type Height = Extract<RecordBody, { kind: 'height' }>
 const loadCase = () => (props.load === 'loaded' ? job.value.activeCase : null)
 /** What was read before, one that proves something if there is one; typing does not count here. */
 function earlier(corner: HeightPlace): (BayRecord & { body: Height }) | undefined {
-  const own = readOf(corner)
+  const reading = readOf(corner)
   const { proof } = store.kept
-  return own.findLast((r) => proof && counts(proof, r)) ?? own.at(-1)
+  return reading.findLast((r) => proof && counts(proof, r)) ?? reading.at(-1)
 }
 const readOf = (corner: HeightPlace) =>
   ofKind(store.kept.standing, 'height').filter(
@@ -47,8 +47,8 @@ const readOf = (corner: HeightPlace) =>
 /** Why what stands in a corner proves nothing, where it does not. */
 const doubts = computed(() => {
   const found = places.value.flatMap((corner) => {
-    const own = earlier(corner)
-    const e = own && store.kept.proof?.evidence.get(own.id)
+    const reading = earlier(corner)
+    const e = reading && store.kept.proof?.evidence.get(reading.id)
     if (e?.flag) return [contradictionText(e.flag, { ...assessment.value, job: job.value })]
     return e?.voided ? [VOIDS[e.voided.code]] : []
   })

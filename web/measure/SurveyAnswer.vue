@@ -14,7 +14,7 @@ const YES_NO = [
   { value: false, label: 'no' },
 ] as const
 const options = computed(() => props.ask.words?.map((w) => ({ value: w, label: plain(w) })) ?? YES_NO)
-const given = computed(() => surveyAnswer(job.value.survey, props.ask.key, props.axle))
+const answer = computed(() => surveyAnswer(job.value.survey, props.ask.key, props.axle))
 const set = (value: string | number | boolean | null) =>
   store.edit((j) => ({ ...j, survey: withSurveyAnswer(j.survey, props.ask.key, props.axle, value as never) }))
 /** Which end, where the question is asked of each. */
@@ -32,7 +32,7 @@ function choose(event: Event) {
 <template>
   <QuantityField
     v-if="ask.length"
-    :value="typeof given === 'number' ? given : null"
+    :value="typeof answer === 'number' ? answer : null"
     kind="length"
     :label="label"
     hide-label
@@ -40,7 +40,7 @@ function choose(event: Event) {
     clearable
     @commit="set"
   />
-  <select v-else class="control" :aria-label="label" :value="given === null ? '' : String(given)" @change="choose">
+  <select v-else class="control" :aria-label="label" :value="answer === null ? '' : String(answer)" @change="choose">
     <option value="">not looked</option>
     <option v-for="o in options" :key="String(o.value)" :value="String(o.value)">{{ o.label }}</option>
   </select>

@@ -26,11 +26,11 @@ const groups = computed(() => [
 ])
 void shop.loadPlatforms()
 const platform = computed(() => shop.platforms.find((p) => p.id === job.value.vehicle.platform) ?? null)
-const given = (key: SurveyKey, axle: AxleEnd) => surveyAnswer(job.value.survey, key, axle)
+const answerOf = (key: SurveyKey, axle: AxleEnd) => surveyAnswer(job.value.survey, key, axle)
 /** What its platform usually has: a hint, never an answer. */
 const usual = (key: SurveyKey, axle: AxleEnd) => {
   const value = isAxleSurveyKey(key) && axle === 'front' ? null : platform.value?.usually[key]
-  return value === undefined || value === null || given(key, axle) !== null
+  return value === undefined || value === null || answerOf(key, axle) !== null
     ? null
     : `usually ${answerText(key, value, preferences.system)}`
 }
@@ -53,8 +53,10 @@ const needed = (key: SurveyKey, axle: AxleEnd) =>
       <div class="asks">
         <div v-for="ask in group.asks" :key="ask.key" class="ask">
           <StateSign
-            :state="given(ask.key, group.axle) !== null ? 'fine' : needed(ask.key, group.axle) ? 'caution' : 'unknown'"
-            :label="given(ask.key, group.axle) !== null ? 'answered' : 'not answered'"
+            :state="
+              answerOf(ask.key, group.axle) !== null ? 'fine' : needed(ask.key, group.axle) ? 'caution' : 'unknown'
+            "
+            :label="answerOf(ask.key, group.axle) !== null ? 'answered' : 'not answered'"
           />
           <span class="q"
             >{{ SURVEY_QUESTIONS[ask.key].ask

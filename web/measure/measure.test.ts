@@ -133,10 +133,10 @@ describe('the measure stage', () => {
     }))
     await flushPromises()
     const plate = wrapper.find('.plate').text()
-    const said = store.assessment!.cautions.filter((c) => c.stages.includes('measure'))
-    expect(said.map((c) => c.code)).toEqual(
+    const cautions = store.assessment!.cautions.filter((c) => c.stages.includes('measure'))
+    expect(cautions.map((c) => c.code)).toEqual(
       expect.arrayContaining(['rate-with-helper', 'tires-sink', 'valve-reads-empty']),
     )
-    for (const caution of said) expect(plate).toContain(cautionText(caution, 'us'))
+    for (const caution of cautions) expect(plate).toContain(cautionText(caution, 'us'))
   })
 })

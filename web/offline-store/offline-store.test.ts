@@ -7,11 +7,11 @@ describe('a credential closed under a PIN', () => {
   test('opens with that PIN, and nothing kept gives PIN or credential away', async () => {
     await seal(TEO, '4711')
     expect(await sealedPeople()).toEqual([{ id: 'teo', name: 'Teo' }])
-    const kept = JSON.stringify(await (await keptDatabase()).getAll('sealed'), (_key, value: unknown) =>
+    const stored = JSON.stringify(await (await keptDatabase()).getAll('sealed'), (_key, value: unknown) =>
       value instanceof Uint8Array ? new TextDecoder().decode(value) : value,
     )
-    expect(kept).not.toContain(TEO.token)
-    expect(kept).not.toContain('4711')
+    expect(stored).not.toContain(TEO.token)
+    expect(stored).not.toContain('4711')
     expect(await openSealed('teo', '4711')).toEqual(TEO)
     expect(await openSealed('nobody', '4711')).toBe('wrong')
   })

@@ -17,7 +17,7 @@ const audit = shallowRef<Audit>({ total: 0, entries: [] })
 const backups = shallowRef<string[]>([])
 const problem = ref('')
 const done = ref('')
-const fresh = reactive<{ name: string; role: Role; password: string; pin: string }>({
+const newPerson = reactive<{ name: string; role: Role; password: string; pin: string }>({
   name: '',
   role: 'technician',
   password: '',
@@ -33,13 +33,13 @@ async function load() {
   audit.value = await call<Audit>('/audit?limit=50')
   backups.value = await call<string[]>('/backups')
 }
-async function attempt(act: () => Promise<unknown>, said = '') {
+async function attempt(act: () => Promise<unknown>, doneHere = '') {
   problem.value = ''
   done.value = ''
   try {
     await act()
     await load()
-    if (said) done.value = said
+    if (doneHere) done.value = doneHere
   } catch (error) {
     problem.value = failureText(error)
   }
@@ -48,16 +48,16 @@ void attempt(() => Promise.resolve())
 
 const add = () =>
   attempt(async () => {
-    const { name, role, password, pin } = fresh
+    const { name, role, password, pin } = newPerson
     const body = { name: name.trim(), role, ...(password ? { password } : {}), ...(pin ? { pin } : {}) }
     await call('/people', { method: 'POST', body, key: newKey() })
-    Object.assign(fresh, { name: '', password: '', pin: '' })
+    Object.assign(newPerson, { name: '', password: '', pin: '' })
   }, 'Added.')
-const change = ({ version, document }: Entry<Person>, part: Record<string, unknown>, said = 'Saved.') =>
+const change = ({ version, document }: Entry<Person>, part: Record<string, unknown>, done = 'Saved.') =>
   attempt(() => {
     const { id, name, role, active } = document
     return call(`/people/${id}`, { method: 'PUT', body: { name, role, active, ...part }, version, key: newKey() })
-  }, said)
+  }, done)
 function setSecret(entry: Entry<Person>) {
   const { kind, value } = secret
   secret.id = ''
@@ -160,17 +160,22 @@ const erase = () =>
           </tr>
           <tr v-if="session.may('own')">
             <td>
-              <input v-model="fresh.name" class="control" placeholder="new person" aria-label="Name of a new person" />
+              <input
+                v-model="newPerson.name"
+                class="control"
+                placeholder="new person"
+                aria-label="Name of a new person"
+              />
             </td>
             <td>
-              <select v-model="fresh.role" class="control" aria-label="Role of a new person">
+              <select v-model="newPerson.role" class="control" aria-label="Role of a new person">
                 <option v-for="r in ROLES" :key="r" :value="r">{{ ROLE_NAMES[r] }}</option>
               </select>
             </td>
             <td>
-              <input v-model="fresh.pin" class="control short" placeholder="PIN" aria-label="PIN of a new person" />
+              <input v-model="newPerson.pin" class="control short" placeholder="PIN" aria-label="PIN of a new person" />
               <input
-                v-model="fresh.password"
+                v-model="newPerson.password"
                 class="control short"
                 type="password"
                 autocomplete="new-password"

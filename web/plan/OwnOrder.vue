@@ -8,7 +8,14 @@ import WorkTimeline from './WorkTimeline.vue'
 /** The timeline with what a person wants otherwise: a step dragged before another, or chosen from two lists. */
 const props = defineProps<{ plan: Plan }>()
 const { store, job, assessment } = useOpenJob()
-const { said, refused, pins, put, drop, free } = useMove(
+const {
+  said: message,
+  refused,
+  pins,
+  put,
+  drop,
+  free,
+} = useMove(
   job,
   assessment,
   computed(() => props.plan),
@@ -43,7 +50,7 @@ function take() {
       <span class="small muted">or drag a step onto another</span>
     </form>
     <p v-if="refused" class="note stop" role="alert">{{ refused }}</p>
-    <p v-else-if="said" class="note" role="status">{{ said }}</p>
+    <p v-else-if="message" class="note" role="status">{{ message }}</p>
     <p v-for="{ pin, text } in pins" :key="text" class="small pin">
       {{ text }}
       <button type="button" class="plain" :aria-label="`as it was: ${text}`" @click="free(pin)">as it was</button>

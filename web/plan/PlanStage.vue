@@ -42,7 +42,7 @@ const runs = computed(() => {
   return groups
 })
 /** Hours that the instructions of the kits to fit give, added up. */
-const said = computed(() => {
+const summary = computed(() => {
   const fitted = job.value.kits.filter(({ work }) => work === 'fit').map(({ kit }) => kit.minutes)
   return { low: fitted.reduce((sum, m) => sum + m.low, 0), high: fitted.reduce((sum, m) => sum + m.high, 0) }
 })
@@ -51,15 +51,15 @@ const choose = (part: Partial<Choices>) => store.edit((j) => ({ ...j, choices: {
 /** Kits that can be fitted in more than one way. */
 const withMethods = computed(() => job.value.kits.filter(({ kit, work }) => work === 'fit' && kit.methods.length > 1))
 const setMethod = (id: string, method: string) =>
-  store.edit((j) => ({ ...j, kits: j.kits.map((own) => (own.kit.id === id ? { ...own, method } : own)) }))
+  store.edit((j) => ({ ...j, kits: j.kits.map((jobKit) => (jobKit.kit.id === id ? { ...jobKit, method } : jobKit)) }))
 /** Parts that belong in the boxes for this vehicle. */
 const box = computed(() =>
-  job.value.kits.filter(({ work }) => work === 'fit').flatMap((own) => partsHere(own, job.value)),
+  job.value.kits.filter(({ work }) => work === 'fit').flatMap((jobKit) => partsHere(jobKit, job.value)),
 )
 const learned = useLearned(job, plan)
 const numberOf = (id: string) => (plan.value?.steps.findIndex((s) => s.id === id) ?? -1) + 1
 /** Questions that are answered at the vehicle, with the step that asks them. */
-const asked = computed(() =>
+const questions = computed(() =>
   (plan.value?.steps ?? []).flatMap((s) =>
     s.asks.map((fact) => ({ ask: SURVEY_QUESTIONS[fact].ask, step: numberOf(s.id) })),
   ),
@@ -177,7 +177,7 @@ const torque = (f: Fastener) => specText(f.spec, preferences.system)
         <PlateRow label="Walks between sides">{{ plan.sideWalks }}</PlateRow>
         <PlateRow label="Tool changes">{{ plan.toolChanges }}</PlateRow>
         <PlateRow label="Instructions say"
-          >{{ (said.low / 60).toFixed(1) }} to {{ (said.high / 60).toFixed(1) }} h</PlateRow
+          >{{ (summary.low / 60).toFixed(1) }} to {{ (summary.high / 60).toFixed(1) }} h</PlateRow
         >
         <label class="choice"
           >Wheels
@@ -230,10 +230,10 @@ const torque = (f: Fastener) => specText(f.spec, preferences.system)
         </p>
       </StampedPlate>
       <ProceduresCard />
-      <section v-if="plan && (asked.length || forGood.length)" class="card lists">
-        <template v-if="asked.length">
+      <section v-if="plan && (questions.length || forGood.length)" class="card lists">
+        <template v-if="questions.length">
           <h3>Asked in the bay</h3>
-          <p v-for="a in asked" :key="a.step + a.ask">
+          <p v-for="a in questions" :key="a.step + a.ask">
             {{ a.ask }}? <strong>step {{ a.step }}</strong>
           </p>
         </template>

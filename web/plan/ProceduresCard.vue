@@ -14,8 +14,8 @@ const away = ref(false)
 call<Found<Procedure>>('/procedures')
   .then((found) => (library.value = found.entries))
   .catch(() => (away.value = true))
-const own = computed(() => job.value.procedures)
-const isOn = (id: string) => own.value.some((p) => p.procedure.id === id)
+const taken = computed(() => job.value.procedures)
+const isOn = (id: string) => taken.value.some((p) => p.procedure.id === id)
 /** Those of this vehicle's platform and of the shop that are not taken in. */
 const missing = computed(() =>
   library.value.filter(
@@ -32,7 +32,7 @@ const used = computed(
     new Set(
       proceduresUsed(
         job.value.kits,
-        own.value.map((p) => p.procedure),
+        taken.value.map((p) => p.procedure),
         job.value.vehicle,
         job.value.survey,
       ).map((p) => p.id),
@@ -61,7 +61,7 @@ function takePicked() {
 <template>
   <section class="card lists" data-procedures>
     <h3>Beside the kit's instructions</h3>
-    <p v-for="{ procedure: p, version } in own" :key="p.id" class="line">
+    <p v-for="{ procedure: p, version } in taken" :key="p.id" class="line">
       {{ p.name }}
       <span class="small muted"
         >{{ PROCEDURE_NAMES[p.kind] }}, version {{ version
@@ -72,7 +72,7 @@ function takePicked() {
       </button>
       <button class="plain" :aria-label="`leave out ${p.name}`" @click="drop(p.id)">leave out</button>
     </p>
-    <p v-if="!own.length" class="small muted">
+    <p v-if="!taken.length" class="small muted">
       None: lug nuts and bolts of the vehicle have no figure until you look it up.
     </p>
     <p v-if="missing.length" class="note amber">

@@ -25,12 +25,12 @@ async function ask() {
   if (!job.value.kits.length) return
   worker = new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' })
   progress.value = [0, 8]
-  const own = worker
+  const thread = worker
   const found = await wrap<PlanWork>(worker).ways(
     JSON.stringify(job.value),
     proxy((done: number, of: number) => void (progress.value = [done, of])),
   )
-  if (own !== worker) return
+  if (thread !== worker) return
   ways.value = found
   end()
 }

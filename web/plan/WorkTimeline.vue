@@ -22,7 +22,7 @@ const blocks = computed(() =>
   }),
 )
 /** What holds it, from one move to the next. */
-const held = computed(() => {
+const runsHere = computed(() => {
   const runs: { from: number; to: number; text: string }[] = []
   for (const b of blocks.value) {
     const { state } = b.step
@@ -61,8 +61,8 @@ onMounted(() => {
       ondragleave: () => (over.value = null),
       ondrop: (event: { target: Element; relatedTarget: Element }) => {
         over.value = null
-        const [moved, on] = [stepOf(event.relatedTarget), stepOf(event.target)]
-        if (moved && on) emit('dropOn', moved, on)
+        const [moved, target] = [stepOf(event.relatedTarget), stepOf(event.target)]
+        if (moved && target) emit('dropOn', moved, target)
       },
     })
 })
@@ -122,7 +122,7 @@ const fits = (text: string, minutes: number) => text.length * 5.6 < ((WIDTH - LE
           {{ b.step.title }}
         </text>
       </g>
-      <g v-for="h in held" :key="h.from" class="by">
+      <g v-for="h in runsHere" :key="h.from" class="by">
         <rect :x="x(h.from)" :y="4 + rows.length * ROW" :width="Math.max(1, x(h.to) - x(h.from) - 1)" :height="ROW - 8">
           <title>{{ h.text }}</title>
         </rect>

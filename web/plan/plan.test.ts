@@ -69,7 +69,7 @@ describe('an order of one`s own', () => {
     if (!plan?.ok) throw new Error('no plan')
     return plan.plan
   }
-  async function own(number: string) {
+  async function openPlan(number: string) {
     const page = await mountOnJob(PlanStage, number)
     const order = page.wrapper.findComponent(OwnOrder)
     const put = async (first: string, then: string) => {
@@ -81,7 +81,7 @@ describe('an order of one`s own', () => {
     return { ...page, order, put }
   }
   test('a step before another is kept with the job, and taken back', async () => {
-    const { order, put, store } = await own('0422')
+    const { order, put, store } = await openPlan('0422')
     const before = planOf(store).steps.map((s) => s.id)
     const pair = ['drop-spare', 'free-hoses:left'].sort((a, b) => before.indexOf(a) - before.indexOf(b))
     await put(pair[1]!, pair[0]!)
@@ -96,13 +96,13 @@ describe('an order of one`s own', () => {
     expect(store.job!.choices.pins).toEqual([])
   })
   test('one that cannot be is refused with what it waits for, and nothing changes', async () => {
-    const { order, put, store } = await own('0422')
+    const { order, put, store } = await openPlan('0422')
     await put('soap', 'drill-valves')
     expect(order.find('[role=alert]').text()).toContain('Drill and set the inflation valves')
     expect(store.job!.choices.pins).toEqual([])
   })
   test('a drag onto a later step puts it after that one, onto an earlier one before it', async () => {
-    const { order, store } = await own('0422')
+    const { order, store } = await openPlan('0422')
     const ids = planOf(store).steps.map((s) => s.id)
     const [a, b] = ['drop-spare', 'free-hoses:left'].sort((x, y) => ids.indexOf(x) - ids.indexOf(y))
     order.findComponent(WorkTimeline).vm.$emit('dropOn', a, b)
@@ -114,7 +114,7 @@ describe('an order of one`s own', () => {
     expect(store.job!.choices.pins).toEqual([{ first: a, then: b }])
   })
   test('one that an answer has made impossible since can be taken back', async () => {
-    const { wrapper, store } = await own('0422')
+    const { wrapper, store } = await openPlan('0422')
     const pins = [{ first: 'soap', then: 'drill-valves' }]
     store.edit((j) => ({ ...j, choices: { ...j.choices, pins } }))
     await flushPromises()
@@ -124,7 +124,7 @@ describe('an order of one`s own', () => {
     expect(store.job!.choices.pins).toEqual([])
   })
   test('how the vehicle stands is not dragged', async () => {
-    const { order, store } = await own('0422')
+    const { order, store } = await openPlan('0422')
     const state = planOf(store).steps.find((s) => s.kind === 'state')!
     order.findComponent(WorkTimeline).vm.$emit('dropOn', state.id, 'soap')
     await flushPromises()

@@ -39,20 +39,20 @@ export function useLearned(job: Ref<Job>, plan: Ref<Plan | null>) {
     { immediate: true },
   )
   return computed(() => {
-    const { value: own } = plan
-    if (!own || !measured.value.length) return null
+    const { value: value } = plan
+    if (!value || !measured.value.length) return null
     const times = new Map<string, number[]>()
     for (const { step, minutes } of measured.value) {
       const id = operationOf(step)
       times.set(id, [...(times.get(id) ?? []), minutes])
     }
-    const learned = own.steps.map((s) => ({
+    const learned = value.steps.map((s) => ({
       was: s.minutes,
       is: learnedMinutes(s.minutes, times.get(operationOf(s.id)) ?? []),
     }))
     const change = learned.reduce((sum, { was, is }) => sum + (is.times ? is.minutes - was : 0), 0)
     return {
-      minutes: Math.max(0, own.minutes + change / own.crew),
+      minutes: Math.max(0, value.minutes + change / value.crew),
       doubt: Math.sqrt(learned.reduce((sum, { is }) => sum + is.doubt ** 2, 0)),
       jobs: new Set(measured.value.map((m) => m.job)).size,
     }

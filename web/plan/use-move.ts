@@ -33,7 +33,7 @@ export function useMove(
   plan: Ref<Plan | null>,
   change: (pins: Job['choices']['pins']) => void,
 ) {
-  const said = ref('')
+  const message = ref('')
   const refused = ref('')
   const step = (id: string) => plan.value?.steps.find((s) => s.id === id) ?? null
   /** Each pair that is in force, by its titles. */
@@ -44,7 +44,7 @@ export function useMove(
     }),
   )
   function put(first: string, then: string) {
-    said.value = ''
+    message.value = ''
     refused.value = ''
     const [a, b] = [step(first), step(then)]
     const { value: before } = plan
@@ -66,7 +66,7 @@ export function useMove(
     if (outcome.ok) {
       const cost = costText(before, outcome.plan)
       change(next)
-      said.value = `${titleOf(a)} comes before ${titleOf(b)} now${cost ? `: ${cost}` : ', at no cost'}.`
+      message.value = `${titleOf(a)} comes before ${titleOf(b)} now${cost ? `: ${cost}` : ', at no cost'}.`
       return
     }
     const chain = outcome.chain.map(titleOf)
@@ -82,15 +82,15 @@ export function useMove(
     }
   }
   /** Dropped on a later step it comes after that one, on an earlier one before it. */
-  function drop(moved: string, on: string) {
+  function drop(moved: string, target: string) {
     const ids = plan.value?.steps.map((s) => s.id) ?? []
-    if (ids.indexOf(moved) < ids.indexOf(on)) put(on, moved)
-    else put(moved, on)
+    if (ids.indexOf(moved) < ids.indexOf(target)) put(target, moved)
+    else put(moved, target)
   }
   const free = (pin: Pin) => {
-    said.value = ''
+    message.value = ''
     refused.value = ''
     change(job.value.choices.pins.filter((p) => !isPair(p, pin.first, pin.then)))
   }
-  return { said, refused, pins, put, drop, free }
+  return { said: message, refused, pins, put, drop, free }
 }

@@ -10,12 +10,12 @@ import { appUpdate } from './app-update'
 const { count, refused } = useUnsent()
 const settings = useSettings()
 /** Said once a screen: it changes what to expect of it. */
-const told = useLocalStorage('told-plain-connection', false)
-const plain = computed(() => !window.isSecureContext && !told.value)
+const isWarned = useLocalStorage('told-plain-connection', false)
+const plain = computed(() => !window.isSecureContext && !isWarned.value)
 const minutes = computed(() => Math.max(1, Math.round(Math.abs(reach.clockOff) / 60)))
 const from = computed(() => (reach.keptFrom ? settings.dateTime(reach.keptFrom) : null))
 const hidden = ref(false)
-const seen = ref(false)
+const isOpen = ref(false)
 </script>
 
 <template>
@@ -44,12 +44,12 @@ const seen = ref(false)
       <RouterLink :to="{ name: 'waiting' }">{{ count }} waiting</RouterLink>
     </p>
     <p v-if="reach.trouble" class="bar stop" data-code="trouble">{{ reach.trouble }}</p>
-    <p v-if="reach.restarted && !seen" class="bar" data-code="restarted">
+    <p v-if="reach.restarted && !isOpen" class="bar" data-code="restarted">
       <span
         >The shop server crashed and came up again at {{ settings.dateTime(reach.restarted) }}. What it had saved is
         there; tell the owner if it happens again.</span
       >
-      <button class="plain" @click="seen = true">close</button>
+      <button class="plain" @click="isOpen = true">close</button>
     </p>
     <p v-if="reach.clockOff && !hidden" class="bar" data-code="clock">
       <span
@@ -64,7 +64,7 @@ const seen = ref(false)
         reload needs the server, and the screen may go dark in the bay. The owner can set up a secure address: README,
         "Setting up a shop".</span
       >
-      <button class="plain" @click="told = true">understood</button>
+      <button class="plain" @click="isWarned = true">understood</button>
     </p>
     <p v-if="appUpdate.ready" class="bar" data-code="update">
       <span>A newer version of this program is here. What waits to be sent stays.</span>

@@ -6,7 +6,7 @@ import { shopSettingsSchema, NEW_SHOP, type Wrench } from '@stout-shackle/core/s
 import { enter, labeled } from '../fixtures/mount'
 import WrenchesCard from './WrenchesCard.vue'
 
-const own: Wrench = { serial: 'W-1', name: 'Half inch', low: 20, high: 200, due: '2020-01-31', device: null }
+const wrench: Wrench = { serial: 'W-1', name: 'Half inch', low: 20, high: 200, due: '2020-01-31', device: null }
 const card = (wrenches: Wrench[]) =>
   mount(WrenchesCard, {
     props: { wrenches, devices: [{ id: 'wrench-3', name: 'Wrench 3' }] },
@@ -17,15 +17,15 @@ const changed = (wrapper: ReturnType<typeof card>) => wrapper.emitted('change')!
 
 describe('the shop`s wrenches', () => {
   test('one whose calibration is over says so', () => {
-    expect(card([own]).find('.overdue').exists()).toBe(true)
+    expect(card([wrench]).find('.overdue').exists()).toBe(true)
     expect(
-      card([{ ...own, due: '2099-01-31' }])
+      card([{ ...wrench, due: '2099-01-31' }])
         .find('.overdue')
         .exists(),
     ).toBe(false)
   })
   test('range, serial, date and instrument are each kept', async () => {
-    const wrapper = card([own])
+    const wrapper = card([wrench])
     await enter(wrapper, 'Most of wrench 1', '150')
     expect(changed(wrapper)[0]!.high).toBeCloseTo(150 * POUND_FOOT, 6)
     for (const [name, text, field] of [
@@ -40,7 +40,7 @@ describe('the shop`s wrenches', () => {
     }
   })
   test('one is added and taken out', async () => {
-    const wrapper = card([own])
+    const wrapper = card([wrench])
     const press = (text: string) =>
       wrapper
         .findAll('button')
@@ -57,12 +57,12 @@ describe('the shop`s wrenches', () => {
     ['no date', { due: '' }],
     ['a day that is none', { due: '2026-02-30' }],
   ])('%s is refused', (_what, part) => {
-    expect(shopSettingsSchema.safeParse({ ...NEW_SHOP, wrenches: [{ ...own, ...part }] }).success).toBe(false)
+    expect(shopSettingsSchema.safeParse({ ...NEW_SHOP, wrenches: [{ ...wrench, ...part }] }).success).toBe(false)
   })
   test('two of one serial are refused, and a shop from before has none', () => {
-    expect(shopSettingsSchema.safeParse({ ...NEW_SHOP, wrenches: [own, { ...own, name: 'Other' }] }).success).toBe(
-      false,
-    )
+    expect(
+      shopSettingsSchema.safeParse({ ...NEW_SHOP, wrenches: [wrench, { ...wrench, name: 'Other' }] }).success,
+    ).toBe(false)
     const { wrenches: _wrenches, ...before } = NEW_SHOP
     expect(shopSettingsSchema.parse(before).wrenches).toEqual([])
   })

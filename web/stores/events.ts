@@ -23,9 +23,9 @@ export function connectEvents(): void {
   const tell = ({ name, detail }: Told) => bus.dispatchEvent(new CustomEvent(name, { detail }))
   let channel: BroadcastChannel<Told> | null = null
   let source: EventSource | null = null
-  const listen = (told: Told) => {
-    tell(told)
-    void channel?.postMessage(told)
+  const listen = (listener: Told) => {
+    tell(listener)
+    void channel?.postMessage(listener)
   }
   function lead(): void {
     const mine = new EventSource('/api/events')

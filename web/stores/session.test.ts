@@ -10,15 +10,15 @@ const ANA = { ...SESSION.person!, id: 'ana', name: 'Ana' }
 /** A server that takes one person for signed in, and its answers by method and path. */
 let cookie: Session['person']
 let away: boolean
-let asked: string[]
+let requests: string[]
 beforeEach(() => {
   cookie = null
   away = false
-  asked = []
+  requests = []
   reach.signIn = false
   vi.stubGlobal('fetch', (url: string, init: RequestInit = {}) => {
     const line = `${init.method ?? 'GET'} ${url.replace('/api', '')}`
-    asked.push(line)
+    requests.push(line)
     if (away) return Promise.reject(new TypeError('fetch failed'))
     const json = (data: unknown, status = 200) => Promise.resolve(new Response(JSON.stringify(data), { status }))
     if (line === 'POST /session') {
@@ -66,7 +66,7 @@ describe('who is at the screen', () => {
     expect([session.person!.name, session.signer!.id]).toEqual(['Teo', TEO.id])
     away = false
     const again = await page()
-    expect(asked).toContain('POST /session/resume')
+    expect(requests).toContain('POST /session/resume')
     expect([again.person!.name, cookie!.name]).toEqual(['Teo', 'Teo'])
   })
   test('a sign-out that the server did not hear of is made good when it is back', async () => {

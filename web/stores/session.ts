@@ -31,16 +31,16 @@ export const useSession = defineStore('session', () => {
   const person = computed(() => session.value.person)
   const may = (access: Access) => person.value !== null && mayDo(person.value.role, access)
 
-  async function keep(at: AtScreen | null): Promise<void> {
+  async function keep(screen: AtScreen | null): Promise<void> {
     try {
       const db = await keptDatabase()
-      if (at) await db.put('single', at, 'at-screen')
+      if (screen) await db.put('single', screen, 'at-screen')
       else await db.delete('single', 'at-screen')
     } catch {
       // A browser that keeps nothing asks again after a reload.
     }
   }
-  async function kept(): Promise<AtScreen | null> {
+  async function storedScreen(): Promise<AtScreen | null> {
     try {
       return ((await (await keptDatabase()).get('single', 'at-screen')) as AtScreen | undefined) ?? null
     } catch {
@@ -49,7 +49,7 @@ export const useSession = defineStore('session', () => {
   }
 
   async function load(): Promise<void> {
-    const before = await kept()
+    const before = await storedScreen()
     known.value = await sealedPeople()
     try {
       session.value = await call<Session>('/session')
@@ -105,15 +105,15 @@ export const useSession = defineStore('session', () => {
   }
 
   /** @throws Refused with what is not right; Unreachable where the server is away and this screen does not know the person */
-  async function signIn(given: SignIn): Promise<void> {
+  async function signIn(typed: SignIn): Promise<void> {
     try {
-      const mine = await take(await call<SignedIn>('/session', { method: 'POST', body: given }))
-      if (given.pin) await seal(mine, given.pin)
+      const mine = await take(await call<SignedIn>('/session', { method: 'POST', body: typed }))
+      if (typed.pin) await seal(mine, typed.pin)
       known.value = await sealedPeople()
       reach.signIn = false
     } catch (error) {
-      if (!(error instanceof Unreachable) || !given.pin) throw error
-      await unseal(given.person, given.pin)
+      if (!(error instanceof Unreachable) || !typed.pin) throw error
+      await unseal(typed.person, typed.pin)
     }
   }
 

@@ -17,7 +17,7 @@ export const useSettings = defineStore('settings', () => {
   }
   const money = (amount: number) => formatMoney(amount, settings.value.currency)
   /** `Nov 25`; with the year where it is another one than now. */
-  const date = (at: string) => formatDate(at, settings.value.timeZone, new Date().getFullYear())
-  const dateTime = (at: string) => formatDateTime(at, settings.value.timeZone)
+  const date = (dateHere: string) => formatDate(dateHere, settings.value.timeZone, new Date().getFullYear())
+  const dateTime = (time: string) => formatDateTime(time, settings.value.timeZone)
   return { settings, load, save, money, date, dateTime }
 })

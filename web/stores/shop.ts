@@ -49,18 +49,18 @@ export const useShop = defineStore('shop', () => {
     jobs.value = [...rest, summary].sort((a, b) => a.number.localeCompare(b.number))
   }
   /** The latest search of each list: an answer that was overtaken by a newer question is dropped. */
-  const asked = { vehicles: '', kits: '' }
+  const lastAsked = { vehicles: '', kits: '' }
   async function loadVehicles(find = ''): Promise<void> {
-    asked.vehicles = find
+    lastAsked.vehicles = find
     const { total, entries } = await call<Found<Vehicle>>(`/vehicles?find=${encodeURIComponent(find)}`)
-    if (asked.vehicles !== find) return
+    if (lastAsked.vehicles !== find) return
     vehicles.value = entries
     totals.value = { ...totals.value, vehicles: total }
   }
   async function loadKits(find = ''): Promise<void> {
-    asked.kits = find
+    lastAsked.kits = find
     const { total, entries } = await call<Found<KitSummary>>(`/kits?find=${encodeURIComponent(find)}`)
-    if (asked.kits !== find) return
+    if (lastAsked.kits !== find) return
     kits.value = entries
     totals.value = { ...totals.value, kits: total }
   }

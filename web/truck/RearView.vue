@@ -25,19 +25,19 @@ const LABEL_BAND = 32
 const guessed = computed(() =>
   ['suspension', 'architecture'].some((key) => `${props.axle}.${key}` in props.vehicle.estimated),
 )
-const own = computed(() => props.vehicle[props.axle])
-const scale = computed(() => Math.min(78, 118 / (own.value.track + 0.5)))
+const buildHere = computed(() => props.vehicle[props.axle])
+const scale = computed(() => Math.min(78, 118 / (buildHere.value.track + 0.5)))
 const floor = computed(() => props.height - LABEL_BAND)
-const tire = computed(() => tireDiameter(own.value.tireSize) ?? 0.78)
+const tire = computed(() => tireDiameter(buildHere.value.tireSize) ?? 0.78)
 const axleY = computed(() => floor.value - (tire.value / 2) * scale.value)
-const half = computed(() => (own.value.track / 2) * scale.value)
-const springHalf = computed(() => (own.value.springSpacing / 2) * scale.value)
+const half = computed(() => (buildHere.value.track / 2) * scale.value)
+const springHalf = computed(() => (buildHere.value.springSpacing / 2) * scale.value)
 /** In the coil, or in its place, a bag stands where the coil does. */
 const inCoil = computed(() => props.kit?.family === 'in-coil' || props.kit?.family === 'coil-replacement')
 const bagHalf = computed(() =>
   inCoil.value
     ? springHalf.value
-    : ((props.kit?.bag?.spacing ?? props.kit?.rubber?.spacing ?? own.value.springSpacing) / 2) * scale.value,
+    : ((props.kit?.bag?.spacing ?? props.kit?.rubber?.spacing ?? buildHere.value.springSpacing) / 2) * scale.value,
 )
 const bagTop = computed(() => axleY.value - 34 - props.pose[props.axle] * 2 * scale.value)
 const bagHeight = computed(() => Math.max(4, axleY.value - bagTop.value - 3))
@@ -46,10 +46,10 @@ const exhausts = computed(() => {
   const side = props.survey[props.axle].exhaustSide
   return side === 'both' ? [-1, 1] : side === 'left' ? [-1] : side === 'right' ? [1] : []
 })
-const tires = computed(() => (own.value.wheels === 'dual' ? [0, 9] : [0]))
+const tires = computed(() => (buildHere.value.wheels === 'dual' ? [0, 9] : [0]))
 const pressure = computed(() => props.pose.pressure[props.axle])
 /** The steel that is there, with the kit in place. */
-const coils = computed(() => own.value.suspension === 'coil' && props.kit?.family !== 'coil-replacement')
+const coils = computed(() => buildHere.value.suspension === 'coil' && props.kit?.family !== 'coil-replacement')
 /** A helper outside its coil is drawn inboard of it. */
 const coilAt = computed(() =>
   inCoil.value || !props.kit ? springHalf.value : Math.max(springHalf.value, bagHalf.value + 13),
@@ -61,7 +61,7 @@ const leafAt = computed(() => (props.kit ? Math.max(springHalf.value, bagHalf.va
   <g
     :transform="`translate(${x} 0)`"
     role="img"
-    :aria-label="`${axle === 'rear' ? 'Rear' : 'Front'} axle from behind, looking forward: ${own.architecture}, ${own.suspension}`"
+    :aria-label="`${axle === 'rear' ? 'Rear' : 'Front'} axle from behind, looking forward: ${buildHere.architecture}, ${buildHere.suspension}`"
     :data-axle="axle"
     :class="{ guessed }"
   >
@@ -71,7 +71,7 @@ const leafAt = computed(() => (props.kit ? Math.max(springHalf.value, bagHalf.va
       <rect v-for="s in [-1, 1]" :key="s" :x="s * bagHalf - 6" :y="bagTop - 10" width="12" height="10" class="rail" />
     </g>
     <circle v-for="s in exhausts" :key="`e${s}`" :cx="s * (bagHalf - 24)" :cy="axleY - 14" r="5" class="exhaust" />
-    <AxleBuild :architecture="own.architecture" :axle="axle" :half="half" :y="axleY" :scale="1" class="build" />
+    <AxleBuild :architecture="buildHere.architecture" :axle="axle" :half="half" :y="axleY" :scale="1" class="build" />
     <template v-for="s in [-1, 1]" :key="`w${s}`">
       <rect
         v-for="inset in tires"
@@ -85,10 +85,22 @@ const leafAt = computed(() => (props.kit ? Math.max(springHalf.value, bagHalf.va
       />
     </template>
     <g v-for="s in [-1, 1]" :key="`b${s}`">
-      <path v-if="own.suspension === 'leaf'" :d="leafOutline(s * leafAt, axleY - 4)" class="leaf" data-part="leaf" />
-      <circle v-if="own.suspension === 'torsion-bar'" :cx="s * 15" :cy="axleY - 1" r="4" class="bar" data-part="bar" />
       <path
-        v-if="own.suspension === 'air'"
+        v-if="buildHere.suspension === 'leaf'"
+        :d="leafOutline(s * leafAt, axleY - 4)"
+        class="leaf"
+        data-part="leaf"
+      />
+      <circle
+        v-if="buildHere.suspension === 'torsion-bar'"
+        :cx="s * 15"
+        :cy="axleY - 1"
+        r="4"
+        class="bar"
+        data-part="bar"
+      />
+      <path
+        v-if="buildHere.suspension === 'air'"
         :d="helperOutline('sleeve', s * leafAt, bagTop, bagHeight)"
         class="stock"
         data-part="air"

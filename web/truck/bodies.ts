@@ -175,11 +175,11 @@ export function roundedPath(points: readonly Point[], radius: number): string {
     const t = Math.min(radius, length / 2) / length
     return [x1 + (x2 - x1) * t, y1 + (y2 - y1) * t]
   }
-  const at = (p: Point) => `${p[0].toFixed(1)} ${p[1].toFixed(1)}`
+  const point = (p: Point) => `${p[0].toFixed(1)} ${p[1].toFixed(1)}`
   const corners = points.map((corner, i) => {
     const before = points[(i + points.length - 1) % points.length]!
     const after = points[(i + 1) % points.length]!
-    return `${i === 0 ? 'M' : 'L'}${at(toward(corner, before))}Q${at(corner)} ${at(toward(corner, after))}`
+    return `${i === 0 ? 'M' : 'L'}${point(toward(corner, before))}Q${point(corner)} ${point(toward(corner, after))}`
   })
   return `${corners.join('')}Z`
 }

@@ -85,14 +85,14 @@ const shown = computed(() => {
 const bags = computed(() =>
   SIDES.filter((s) => props.view === 'rear' || props.view === 'top' || s === props.view).map((s) => {
     const { lower, upper } = props.scene.bags[s]
-    const at = carried(props.scene.motion, lower, props.pose)
-    const tall = Math.hypot(at[0] - upper[0], at[1] - upper[1], at[2] - upper[2])
+    const center = carried(props.scene.motion, lower, props.pose)
+    const tall = Math.hypot(center[0] - upper[0], center[1] - upper[1], center[2] - upper[2])
     return {
       side: s,
       d: bagOutline(
         props.view,
         frame.value,
-        at,
+        center,
         upper,
         props.pose.roll,
         radiusAt(radius.value, tall),
@@ -110,11 +110,11 @@ const brackets = computed(() =>
     .map((b) => {
       const d = path(boxOutline(props.view, frame.value, props.scene.motion, props.pose, b.on, b.low, b.high))
       const middle = b.low.map((l, i) => (l + b.high[i]!) / 2) as unknown as Vector
-      const at = b.on === 'axle' ? carried(props.scene.motion, middle, props.pose) : middle
-      const c = project(props.view, frame.value, at)
+      const point = b.on === 'axle' ? carried(props.scene.motion, middle, props.pose) : middle
+      const c = project(props.view, frame.value, point)
       const reach = props.scene.plateRadius * 1.25
       const tip =
-        b.port && project(props.view, frame.value, at.map((v, i) => v + reach * b.port![i]!) as unknown as Vector)
+        b.port && project(props.view, frame.value, point.map((v, i) => v + reach * b.port![i]!) as unknown as Vector)
       const shown = tip && Math.hypot(tip.x - c.x, tip.y - c.y) > 4 ? tip : null
       return { ...b, d, c, tip: shown }
     }),
@@ -164,9 +164,9 @@ const holders = computed(() => {
   const { holder, scene, view } = props
   if (!holder || view === 'top') return { stands: [], jack: [] }
   const rail = scene.bags.left.upper
-  const at = (y: number, z: number) => project(view, frame.value, [view === 'rear' ? 0 : 0.42, y, z])
+  const projectAt = (y: number, z: number) => project(view, frame.value, [view === 'rear' ? 0 : 0.42, y, z])
   const foot = (y: number, z: number) => {
-    const [head, ground] = [at(y, z), floor.value]
+    const [head, ground] = [projectAt(y, z), floor.value]
     return `${head.x},${head.y} ${head.x - 16},${ground} ${head.x + 16},${ground}`
   }
   const under = carried(scene.motion, [0, 0, 0.3], props.pose)
@@ -179,7 +179,7 @@ const holders = computed(() => {
 
 /** What carries the axle about when it is taken hold of. */
 const CARRIES = new Set(['tire', 'axle-tube', 'differential', 'leaf-pack'])
-const held = ref<{ part: string | null; x: number; y: number; at: number } | null>(null)
+const dragged = ref<{ part: string | null; x: number; y: number; at: number } | null>(null)
 function take(event: PointerEvent, obstacle: SceneObstacle | null) {
   if (props.still) return
   const part = obstacle && !CARRIES.has(obstacle.kind) ? obstacle.id : null
@@ -187,7 +187,7 @@ function take(event: PointerEvent, obstacle: SceneObstacle | null) {
   ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
   const box = (event.currentTarget as SVGElement).ownerSVGElement!.getBoundingClientRect()
   const across = ((event.clientX - box.left) / box.width) * props.width
-  held.value = {
+  dragged.value = {
     part,
     x: event.clientX,
     y: event.clientY,
@@ -195,14 +195,19 @@ function take(event: PointerEvent, obstacle: SceneObstacle | null) {
   }
 }
 function drag(event: PointerEvent) {
-  const own = held.value
-  if (!own) return
+  const current = dragged.value
+  if (!current) return
   const box = (event.currentTarget as SVGElement).ownerSVGElement!.getBoundingClientRect()
   const stretch = props.width / box.width
-  const by = unproject(props.view, frame.value, (event.clientX - own.x) * stretch, (event.clientY - own.y) * stretch)
-  held.value = { ...own, x: event.clientX, y: event.clientY }
-  if (own.part) emit('move', own.part, by)
-  else if (props.view !== 'top') emit('axle', by[2], own.at)
+  const by = unproject(
+    props.view,
+    frame.value,
+    (event.clientX - current.x) * stretch,
+    (event.clientY - current.y) * stretch,
+  )
+  dragged.value = { ...current, x: event.clientX, y: event.clientY }
+  if (current.part) emit('move', current.part, by)
+  else if (props.view !== 'top') emit('axle', by[2], current.at)
 }
 const NUDGE: Meters = 0.0254 / 16
 const ARROWS: Record<string, readonly [number, number]> = {
@@ -224,8 +229,8 @@ function nudge(event: KeyboardEvent) {
   } else if (props.view !== 'top') emit('axle', by[2], 0)
 }
 function drop() {
-  if (held.value?.part) emit('settle')
-  held.value = null
+  if (dragged.value?.part) emit('settle')
+  dragged.value = null
 }
 </script>
 

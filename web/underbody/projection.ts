@@ -31,8 +31,8 @@ function flat(view: View, [x, y, z]: Vector): Point {
 }
 
 /** A point in pixels. */
-export function project(view: View, frame: Frame, at: Vector): Point {
-  const { x, y } = flat(view, at)
+export function project(view: View, frame: Frame, point: Vector): Point {
+  const { x, y } = flat(view, point)
   return { x: frame.x + frame.scale * x, y: frame.y + frame.scale * y }
 }
 
@@ -52,8 +52,8 @@ export function unproject(view: View, { scale }: Frame, dx: number, dy: number):
 }
 
 /** Where a point is in a pose, by what carries it. */
-const placed = (motion: Motion, on: 'axle' | 'frame', at: Vector, pose: Pose): Vector =>
-  on === 'axle' ? carried(motion, at, pose) : at
+const placed = (motion: Motion, carrier: 'axle' | 'frame', point: Vector, pose: Pose): Vector =>
+  carrier === 'axle' ? carried(motion, point, pose) : point
 
 /** Outline of a box in a pose, or of a flat face as far as the drawing goes. */
 export function boxOutline(
@@ -61,7 +61,7 @@ export function boxOutline(
   frame: Frame,
   motion: Motion,
   pose: Pose,
-  on: 'axle' | 'frame',
+  carrier: 'axle' | 'frame',
   low: Vector,
   high: Vector,
 ): Point[] {
@@ -69,7 +69,7 @@ export function boxOutline(
     [low, high].flatMap((b) => [low, high].map((c): Vector => [a[0], b[1], c[2]])),
   )
   const points = corners.map((c): [number, number] => {
-    const { x, y } = project(view, frame, placed(motion, on, c, pose))
+    const { x, y } = project(view, frame, placed(motion, carrier, c, pose))
     return [x, y]
   })
   return (polygonHull(points) ?? points).map(([x, y]) => ({ x, y }))
@@ -87,10 +87,11 @@ export function runPoints(
   shape: Extract<PartShape, { kind: 'run' }>,
   freeLength: number | null,
 ): Point[] {
-  const at = shape.points.map(({ on, at: p }) => placed(motion, on, p, pose))
-  const [a, b] = [at[0]!, at.at(-1)!]
+  const points = shape.points.map(({ on: carrier, at: p }) => placed(motion, carrier, p, pose))
+  const [a, b] = [points[0]!, points.at(-1)!]
   const span = Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2])
-  if (freeLength === null || at.length !== 2 || freeLength <= span) return at.map((p) => project(view, frame, p))
+  if (freeLength === null || points.length !== 2 || freeLength <= span)
+    return points.map((p) => project(view, frame, p))
   // A flat parabola: its length is the span and 8/3 of the bow's square over it.
   const bow = Math.sqrt((3 / 8) * span * (freeLength - span))
   return Array.from({ length: 13 }, (_, i) => {

@@ -12,7 +12,7 @@ import TireSizeField from './TireSizeField.vue'
 /** One axle of a vehicle: its build, its springs, its tires, what stands on it. */
 const props = defineProps<{ axle: AxleEnd }>()
 const draft = defineModel<VehicleDraft>({ required: true })
-const own = computed(() => draft.value[props.axle])
+const buildHere = computed(() => draft.value[props.axle])
 const fields = computed(() => axleFields(props.axle))
 const estimated = (path: string) => path in draft.value.estimated
 function setWord(key: 'suspension' | 'architecture' | 'wheels', value: string) {
@@ -27,27 +27,27 @@ function setWord(key: 'suspension' | 'architecture' | 'wheels', value: string) {
   <div class="fields">
     <label class="stacked" :class="{ estimated: estimated(`${axle}.suspension`) }"
       >Springs<el-select
-        :model-value="own.suspension"
+        :model-value="buildHere.suspension"
         :aria-label="`${AXLE_NAMES[axle]}, springs`"
         @update:model-value="(v: string) => setWord('suspension', v)"
         ><el-option v-for="s in SUSPENSIONS" :key="s" :value="s" :label="plain(s)" /></el-select
     ></label>
     <label class="stacked" :class="{ estimated: estimated(`${axle}.architecture`) }"
       >Build<el-select
-        :model-value="own.architecture"
+        :model-value="buildHere.architecture"
         :aria-label="`${AXLE_NAMES[axle]}, build`"
         @update:model-value="(v: string) => setWord('architecture', v)"
         ><el-option v-for="a in ARCHITECTURES" :key="a" :value="a" :label="a" /></el-select
     ></label>
     <label v-if="axle === 'rear'" class="stacked"
       >Wheels<el-select
-        :model-value="own.wheels"
+        :model-value="buildHere.wheels"
         :aria-label="`${AXLE_NAMES[axle]}, wheels`"
         @update:model-value="(v: string) => setWord('wheels', v)"
         ><el-option value="single" label="single" /><el-option value="dual" label="dual" /></el-select
     ></label>
     <TireSizeField
-      :model-value="own.tireSize ?? ''"
+      :model-value="buildHere.tireSize ?? ''"
       :placeholder="axle === 'front' ? 'as the rear' : ''"
       :label="`${AXLE_NAMES[axle]}, tire size`"
       @update:model-value="(v) => (draft[axle].tireSize = v)"
@@ -59,8 +59,8 @@ function setWord(key: 'suspension' | 'architecture' | 'wheels', value: string) {
         :aria-label="`${AXLE_NAMES[axle]}, load index`"
     /></label>
     <RatioField
-      v-if="own.architecture === 'independent'"
-      :value="own.motionRatio"
+      v-if="buildHere.architecture === 'independent'"
+      :value="buildHere.motionRatio"
       :estimated="estimated(`${axle}.motionRatio`)"
       :label="`${AXLE_NAMES[axle]}, spring travel over wheel travel`"
       @commit="(v) => setFigure(draft, `${axle}.motionRatio`, v)"

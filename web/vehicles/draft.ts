@@ -71,15 +71,18 @@ const toPlain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 
 /** What stands at a place of a draft. */
 export function figureAt(draft: VehicleDraft, path: FigurePath): number | null {
-  const value = path.split('.').reduce<unknown>((at, key) => (at as Record<string, unknown>)[key], draft)
+  const value = path.split('.').reduce<unknown>((keyHere, key) => (keyHere as Record<string, unknown>)[key], draft)
   return typeof value === 'number' ? value : null
 }
 /** Sets a figure that was typed or measured: it is no longer an estimate. */
 export function setFigure(draft: VehicleDraft, path: FigurePath, value: number | null): void {
   const keys = path.split('.')
   const last = keys.pop()!
-  const at = keys.reduce<Record<string, unknown>>((tree, key) => tree[key] as Record<string, unknown>, draft as never)
-  at[last] = value
+  const target = keys.reduce<Record<string, unknown>>(
+    (tree, key) => tree[key] as Record<string, unknown>,
+    draft as never,
+  )
+  target[last] = value
   if (path in draft.estimated) {
     const { [path]: _typed, ...estimated } = draft.estimated
     draft.estimated = estimated

@@ -25,36 +25,37 @@ export class BitsTable {
     for (let w = 0; w < words; w++) hash = Math.imul(hash ^ set[w]!, 0x9e3779b1) ^ (hash >>> 15)
     hash ^= hash >>> 13
     for (let slot = hash & mask; ; slot = (slot + 1) & mask) {
-      const at = this.slots[slot]!
-      if (at < 0) return -1 - slot
-      if (this.more[at] !== more) continue
+      const entry = this.slots[slot]!
+      if (entry < 0) return -1 - slot
+      if (this.more[entry] !== more) continue
       let same = true
-      for (let w = 0; same && w < words; w++) same = bits[at * words + w] === set[w]
-      if (same) return at
+      for (let w = 0; same && w < words; w++) same = bits[entry * words + w] === set[w]
+      if (same) return entry
     }
   }
   /** Puts a set where `find` has missed it. @returns its number */
   put(missing: number, set: Bits, more: number): number {
-    const at = this.count++
-    this.bits.set(set, at * this.words)
-    this.more[at] = more
-    this.slots[-1 - missing] = at
+    const entryHere = this.count++
+    this.bits.set(set, entryHere * this.words)
+    this.more[entryHere] = more
+    this.slots[-1 - missing] = entryHere
     if (this.count === this.room) this.grow()
-    return at
+    return entryHere
   }
   /** The set of a number, not to be changed; valid until the next one is put. */
-  setOf(at: number): Bits {
-    return this.bits.subarray(at * this.words, (at + 1) * this.words)
+  setOf(entryFound: number): Bits {
+    return this.bits.subarray(entryFound * this.words, (entryFound + 1) * this.words)
   }
-  moreOf(at: number): number {
-    return this.more[at]!
+  moreOf(entryNow: number): number {
+    return this.more[entryNow]!
   }
   private grow() {
     this.room *= 2
     this.bits = grown(this.bits, this.room * this.words)
     this.more = grown(this.more, this.room)
     this.slots = new Int32Array(4 * this.room).fill(-1)
-    for (let at = 0; at < this.count; at++) this.slots[-1 - this.find(this.setOf(at), this.more[at]!)] = at
+    for (let entryOwn2 = 0; entryOwn2 < this.count; entryOwn2++)
+      this.slots[-1 - this.find(this.setOf(entryOwn2), this.more[entryOwn2]!)] = entryOwn2
   }
 }
 

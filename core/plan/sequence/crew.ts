@@ -20,13 +20,13 @@ export interface CrewSchedule {
 
 /** One after the other, by one technician. */
 export function alone({ operations }: Compiled, order: readonly Placed[]): CrewSchedule {
-  let at = 0
+  let time = 0
   const bookings = order.map(({ operation }): Booking => {
-    const start = at
-    at += operations[operation]!.minutes
-    return { operation, technician: 1, both: false, start, end: at }
+    const start = time
+    time += operations[operation]!.minutes
+    return { operation, technician: 1, both: false, start, end: time }
   })
-  return { bookings, finish: at, bound: at }
+  return { bookings, finish: time, bound: time }
 }
 
 /** What is done between two moves of the vehicle, by two technicians. */
@@ -45,14 +45,14 @@ const MOST_OPEN_GROUPS = 6
  */
 export function stayOf(compiled: Compiled, from: Bits, to: Bits, mostLookedAt?: number): Stay {
   const { operations, count, before, groups, group } = compiled
-  const own: number[] = []
-  for (let i = 0; i < count; i++) if (has(to, i) && !has(from, i)) own.push(i)
-  const place = new Map(own.map((i, k) => [i, k]))
+  const tasksHere: number[] = []
+  for (let i = 0; i < count; i++) if (has(to, i) && !has(from, i)) tasksHere.push(i)
+  const place = new Map(tasksHere.map((i, k) => [i, k]))
   const either: number[] = []
   /** Of each group that has both sides here: whether the left one is done first. */
   const leftFirst = new Map<number, boolean>()
   for (const [g, { left, right }] of groups.entries()) {
-    const sides = [left, right].map((s) => own.some((i) => has(s, i)))
+    const sides = [left, right].map((s) => tasksHere.some((i) => has(s, i)))
     if (!sides[0] || !sides[1]) continue
     const begun = (s: Bits) => s.some((w, k) => (w & from[k]!) !== 0)
     if (begun(left) || !within(right, to)) leftFirst.set(g, true)
@@ -60,14 +60,14 @@ export function stayOf(compiled: Compiled, from: Bits, to: Bits, mostLookedAt?: 
     else either.push(g)
   }
   const tasks = (first: ReadonlyMap<number, boolean>): Task[] =>
-    own.map((i) => {
+    tasksHere.map((i) => {
       const g = group[i]!
       const goesFirst = first.get(g)
       const waitsForSide =
         goesFirst === undefined || has(goesFirst ? groups[g]!.left : groups[g]!.right, i)
           ? []
-          : own.filter((j) => has(goesFirst ? groups[g]!.left : groups[g]!.right, j))
-      const after = [...own.filter((j) => has(before[i]!, j)), ...waitsForSide]
+          : tasksHere.filter((j) => has(goesFirst ? groups[g]!.left : groups[g]!.right, j))
+      const after = [...tasksHere.filter((j) => has(before[i]!, j)), ...waitsForSide]
       const { minutes, hands } = operations[i]!
       return { minutes, hands, after: [...new Set(after)].map((j) => place.get(j)!) }
     })
@@ -84,7 +84,7 @@ export function stayOf(compiled: Compiled, from: Bits, to: Bits, mostLookedAt?: 
     bound = Math.min(bound, found.bound)
     if (!best || found.finish < best.finish) best = found
   }
-  return { ...best!, bound: either.length > tried ? 0 : bound, operations: own }
+  return { ...best!, bound: either.length > tried ? 0 : bound, operations: tasksHere }
 }
 
 /** Whether tasks wait for each other in a circle. */
@@ -115,7 +115,7 @@ export function movesOf({ words }: Compiled, order: readonly Placed[]): Bits[] {
 /** Stays one after the other: a move waits until both are free, and takes no time here. */
 export function together(compiled: Compiled, marks: readonly Bits[]): CrewSchedule {
   let from: Bits = new Int32Array(compiled.words)
-  let at = 0
+  let time = 0
   let bound = 0
   const bookings: Booking[] = []
   for (const to of marks) {
@@ -125,12 +125,12 @@ export function together(compiled: Compiled, marks: readonly Bits[]): CrewSchedu
         operation: stay.operations[k]!,
         technician: slot.technician === 0 ? 1 : 2,
         both: compiled.operations[stay.operations[k]!]!.hands === 2,
-        start: at + slot.start,
-        end: at + slot.end,
+        start: time + slot.start,
+        end: time + slot.end,
       })
-    at += stay.finish
+    time += stay.finish
     bound += stay.bound
     from = to
   }
-  return { bookings: bookings.sort((a, b) => a.start - b.start || a.technician - b.technician), finish: at, bound }
+  return { bookings: bookings.sort((a, b) => a.start - b.start || a.technician - b.technician), finish: time, bound }
 }

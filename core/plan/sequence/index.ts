@@ -43,10 +43,10 @@ export function planSequence(problem: SequenceProblem, mostLookedAt?: number): S
     const why = best === 'none' ? 'sides-in-each-other' : 'not-found'
     const grouped = problem.operations.filter((o) => o.exclusive && o.side)
     const apart = grouped.map(({ id, exclusive }): Unreachable => ({ id, why, of: exclusive! }))
-    const held = (problem.holds ?? []).flatMap(({ from, until }) =>
+    const heldHere = (problem.holds ?? []).flatMap(({ from, until }) =>
       until.map((id): Unreachable => ({ id, why: 'held', of: from[0]! })),
     )
-    return { ok: false, unreachable: [...apart, ...held] }
+    return { ok: false, unreachable: [...apart, ...heldHere] }
   }
   const proved = best.bound >= best.cost
   const crew =

@@ -54,7 +54,7 @@ export function shortest(tasks: readonly Task[], mostLookedAt = MOST_LOOKED_AT):
 
   const startOf = (i: number): number => {
     const t = tasks[i]!
-    const ready = t.after.reduce((at, j) => Math.max(at, ends[j]!), 0)
+    const ready = t.after.reduce((startHere, j) => Math.max(startHere, ends[j]!), 0)
     return Math.max(ready, t.hands === 2 ? Math.max(free[0], free[1]) : Math.min(free[0], free[1]))
   }
   /** Tasks are begun in the order of their beginning: whoever is free sooner takes the next. */

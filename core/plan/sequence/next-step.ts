@@ -30,7 +30,7 @@ export type TellStep = (operation: number, stand: number, side: number, cost: nu
  */
 export function eachNext(
   compiled: Compiled,
-  { done, stand, side: at, last, left }: { done: Bits; stand: number; side: number; last: number; left: number },
+  { done, stand, side: sideNow, last, left }: { done: Bits; stand: number; side: number; last: number; left: number },
   tell: TellStep,
   early = false,
 ): void {
@@ -41,8 +41,8 @@ export function eachNext(
   const hand = last < 0 ? 0 : toolset[last]!
   for (let i = 0; i < count; i++) {
     if (has(done, i) || !within(before[i]!, done) || otherSideIsOpen(compiled, done, i)) continue
-    const to = side[i] === NO_SIDE ? at : side[i]!
-    const walks = at !== NO_SIDE && side[i] !== NO_SIDE && side[i] !== at ? WALK : 0
+    const to = side[i] === NO_SIDE ? sideNow : side[i]!
+    const walks = sideNow !== NO_SIDE && side[i] !== NO_SIDE && side[i] !== sideNow ? WALK : 0
     const step = walks + take[hand * sets + toolset[i]!]!
     const suit = suits[i]! & open
     for (const there of early ? everyWay(stands, suit) : waysTo(stands, suit, stand)) {

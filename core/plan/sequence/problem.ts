@@ -102,12 +102,12 @@ const meets = (a: Bits, b: Bits): boolean => a.some((word, w) => (word & b[w]!) 
 
 /** Ways to stand that suit an operation, as bits. Of an end that is down, the wheels are on. */
 function suitsOf({ list }: Stands, { support, wheels, end }: SequenceOperation): number {
-  const at = support === 'ride-height' ? 'on-wheels' : support
+  const supportHere = support === 'ride-height' ? 'on-wheels' : support
   return list.reduce((bits, s, i) => {
-    const own = end === undefined || s.end === end
-    const held = at === 'any' || (at === s.support && (own || at === 'on-wheels'))
-    const there = own ? s.wheels : 'on'
-    return held && (wheels === 'any' || wheels === there) ? bits | (1 << i) : bits
+    const isEnd = end === undefined || s.end === end
+    const fits = supportHere === 'any' || (supportHere === s.support && (isEnd || supportHere === 'on-wheels'))
+    const there = isEnd ? s.wheels : 'on'
+    return fits && (wheels === 'any' || wheels === there) ? bits | (1 << i) : bits
   }, 0)
 }
 
@@ -151,9 +151,9 @@ export function compile(problem: SequenceProblem): { compiled: Compiled; unreach
   // The first set is the empty hand that everything begins with.
   const kinds: Set<string>[] = [new Set()]
   const toolset = Int32Array.from(operations, (o) => {
-    const own = new Set(o.tools)
-    const known = kinds.findIndex((k) => k.size === own.size && [...own].every((t) => k.has(t)))
-    return known >= 0 ? known : kinds.push(own) - 1
+    const toolsHere = new Set(o.tools)
+    const known = kinds.findIndex((k) => k.size === toolsHere.size && [...toolsHere].every((t) => k.has(t)))
+    return known >= 0 ? known : kinds.push(toolsHere) - 1
   })
   const sets = kinds.length
   const take = new Int32Array(sets * sets)
@@ -263,15 +263,15 @@ function neverDone({ operations, count, words, before, suits }: Compiled): Unrea
   })
 }
 function inCircle(from: number, among: readonly number[], before: readonly Bits[]): boolean {
-  const seen = new Set<number>()
+  const visited = new Set<number>()
   const open = [from]
   while (open.length) {
-    const at = open.pop()!
+    const operation = open.pop()!
     for (const j of among) {
-      if (!has(before[at]!, j)) continue
+      if (!has(before[operation]!, j)) continue
       if (j === from) return true
-      if (seen.has(j)) continue
-      seen.add(j)
+      if (visited.has(j)) continue
+      visited.add(j)
       open.push(j)
     }
   }

@@ -46,19 +46,19 @@ class Places {
     const { toolset, sets } = this.compiled
     return ((last < 0 ? 0 : toolset[last]!) + sets * side) * this.compiled.stands.list.length + stand
   }
-  stand(at: number): number {
-    return this.table.moreOf(at) % this.compiled.stands.list.length
+  stand(state: number): number {
+    return this.table.moreOf(state) % this.compiled.stands.list.length
   }
-  side(at: number): number {
-    return Math.floor(this.table.moreOf(at) / (this.compiled.stands.list.length * this.compiled.sets))
+  side(sideNow: number): number {
+    return Math.floor(this.table.moreOf(sideNow) / (this.compiled.stands.list.length * this.compiled.sets))
   }
   /** The place with the same done, stand, side and tools in hand; negative where there is none, for `put`. */
   find(done: Bits, stand: number, side: number, last: number): number {
     return this.table.find(done, this.figure(stand, side, last))
   }
   put(missing: number, done: Bits, stand: number, side: number, last: number): number {
-    const at = this.table.put(missing, done, this.figure(stand, side, last))
-    if (at >= this.last.length) {
+    const entry = this.table.put(missing, done, this.figure(stand, side, last))
+    if (entry >= this.last.length) {
       const size = 2 * this.last.length
       this.last = grown(this.last, size)
       this.before = grown(this.before, size)
@@ -68,12 +68,12 @@ class Places {
       this.moves = grown(this.moves, size)
       this.closed = grown(this.closed, size)
     }
-    this.last[at] = last
-    return at
+    this.last[entry] = last
+    return entry
   }
-  order(at: number): Placed[] {
+  order(stateHere: number): Placed[] {
     const order: Placed[] = []
-    for (let i = at; this.last[i]! >= 0; i = this.before[i]!)
+    for (let i = stateHere; this.last[i]! >= 0; i = this.before[i]!)
       order.push({ operation: this.last[i]!, stand: this.stand(i) })
     return order.reverse()
   }
@@ -111,15 +111,15 @@ export function bestOrder(
   let bestAt = -1
   const done = new Int32Array(words)
   /** Places that come after one, each told as it is found or found cheaper. */
-  function after(places: Places, at: number, tell: (next: number) => void): void {
-    done.set(places.table.setOf(at))
-    const stand = places.stand(at)
-    const depth = places.depth[at]! + 1
+  function after(places: Places, state: number, tell: (next: number) => void): void {
+    done.set(places.table.setOf(state))
+    const stand = places.stand(state)
+    const depth = places.depth[state]! + 1
     const isLast = depth === count
     const needs = ahead.needs(done)
-    const from = { done, stand, side: places.side(at), last: places.last[at]!, left: count - depth + 1 }
+    const from = { done, stand, side: places.side(state), last: places.last[state]!, left: count - depth + 1 }
     eachNext(compiled, from, (i, there, to, step) => {
-      const cost = places.cost[at]! + step
+      const cost = places.cost[state]! + step
       if (cost + (isLast ? 0 : ahead.glance(needs, i, there)) >= best) return
       add(done, i)
       const found = places.find(done, there, to, i)
@@ -129,11 +129,11 @@ export function bestOrder(
           : found >= 0
             ? places.moves[found]!
             : there === stand
-              ? places.moves[at]!
+              ? places.moves[state]!
               : ahead.moves(done, there)
         const rest = isLast ? 0 : moves + ahead.walksAndTools(done, there, to, i, moves)
         // A bound that held before holds on.
-        const whole = Math.max(cost + rest, places.whole[at]!)
+        const whole = Math.max(cost + rest, places.whole[state]!)
         const next = whole >= best ? -1 : found >= 0 ? found : places.put(found, done, there, to, i)
         if (next >= 0) {
           places.cost[next] = cost
@@ -141,7 +141,7 @@ export function bestOrder(
           places.moves[next] = moves
           places.depth[next] = depth
           places.last[next] = i
-          places.before[next] = at
+          places.before[next] = state
           if (isLast) {
             best = cost
             bestAt = next
@@ -158,7 +158,7 @@ export function bestOrder(
   let row = [0]
   for (let depth = 0; depth < count && row.length; depth++) {
     const next = new Set<number>()
-    for (const at of row) after(narrow, at, (n) => next.add(n))
+    for (const stateHere of row) after(narrow, stateHere, (n) => next.add(n))
     row = [...next].sort((a, b) => narrow.whole[a]! - narrow.whole[b]!).slice(0, beam)
   }
   let found = bestAt >= 0 ? narrow.order(bestAt) : []
@@ -171,20 +171,20 @@ export function bestOrder(
   let looked = 0
   let bound = Infinity
   for (;;) {
-    const at = open.pop()
-    if (at === undefined || places.whole[at]! >= best) {
+    const stateFound = open.pop()
+    if (stateFound === undefined || places.whole[stateFound]! >= best) {
       bound = best
       break
     }
-    if (places.closed[at]) continue
+    if (places.closed[stateFound]) continue
     looked += count
     if (looked > mostLookedAt || places.table.count > MOST_PLACES) {
-      bound = places.whole[at]!
+      bound = places.whole[stateFound]!
       break
     }
-    places.closed[at] = 1
+    places.closed[stateFound] = 1
     const had = best
-    after(places, at, (n) => {
+    after(places, stateFound, (n) => {
       places.closed[n] = 0
       if (places.depth[n]! < count) open.push(n, places.whole[n]!, places.depth[n]!)
     })

@@ -162,15 +162,15 @@ function byEverySet({ operations, start, end, ends = 1, startsAt = 0, holds = []
     tally: Tally
   }
   const all = BOTH_ENDS.filter((s) => s.end < ends)
-  const find = (s: Stand, at: number) =>
-    all.find((one) => one.support === s.support && one.wheels === s.wheels && (one.end < 0 || one.end === at))!
+  const find = (s: Stand, place: number) =>
+    all.find((one) => one.support === s.support && one.wheels === s.wheels && (one.end < 0 || one.end === place))!
   const bit = new Map(operations.map((o, i) => [o.id, 1 << i]))
   const sum = (ids: readonly string[]) => ids.reduce((bits, id) => bits | bit.get(id)!, 0)
   const suitsAt = (o: SequenceOperation, s: StandAt) => {
-    const own = o.end === undefined || s.end === o.end
+    const isEnd = o.end === undefined || s.end === o.end
     const support = o.support === 'ride-height' ? 'on-wheels' : o.support
-    if (support !== 'any' && (support !== s.support || !(own || support === 'on-wheels'))) return false
-    return o.wheels === 'any' || o.wheels === (own ? s.wheels : 'on')
+    if (support !== 'any' && (support !== s.support || !(isEnd || support === 'on-wheels'))) return false
+    return o.wheels === 'any' || o.wheels === (isEnd ? s.wheels : 'on')
   }
   const moved = (tally: Tally, from: StandAt, to: StandAt): Tally => {
     const [supports, wheels] = movedBetween(from, to)
@@ -180,23 +180,23 @@ function byEverySet({ operations, start, end, ends = 1, startsAt = 0, holds = []
   let row: At[] = [{ done: 0, stand: find(start, startsAt), side: null, last: null, tally: [0, 0, 0, 0] }]
   for (let depth = 0; depth < operations.length; depth++) {
     const next = new Map<string, At>()
-    for (const at of row)
+    for (const state of row)
       for (const o of operations) {
-        if (at.done & bit.get(o.id)! || (sum(o.after) & at.done) !== sum(o.after)) continue
+        if (state.done & bit.get(o.id)! || (sum(o.after) & state.done) !== sum(o.after)) continue
         const others = operations.filter(
           (m) => o.exclusive && o.side && m.exclusive === o.exclusive && m.side && m.side !== o.side,
         )
         const open = sum(others.map((m) => m.id))
-        if (open & at.done && (open & at.done) !== open) continue
+        if (open & state.done && (open & state.done) !== open) continue
         for (const stand of all) {
           if (!suitsAt(o, stand)) continue
           // What opens or closes is done in a way to stand that is allowed while it is open; nothing else is gone to meanwhile.
           if (holds.some((h) => (h.from.includes(o.id) || h.until.includes(o.id)) && !h.allows(stand))) continue
-          if (holds.some((h) => isOpen(h, at.done) && !h.allows(stand))) continue
-          const tally = moved(at.tally, at.stand, stand)
-          tally[2] += Number(o.side !== null && at.side !== null && at.side !== o.side)
-          tally[3] += o.tools.filter((t) => !at.last?.tools.includes(t)).length
-          const to = { done: at.done | bit.get(o.id)!, stand, side: o.side ?? at.side, last: o, tally }
+          if (holds.some((h) => isOpen(h, state.done) && !h.allows(stand))) continue
+          const tally = moved(state.tally, state.stand, stand)
+          tally[2] += Number(o.side !== null && state.side !== null && state.side !== o.side)
+          tally[3] += o.tools.filter((t) => !state.last?.tools.includes(t)).length
+          const to = { done: state.done | bit.get(o.id)!, stand, side: o.side ?? state.side, last: o, tally }
           const key = [to.done, all.indexOf(stand), to.side, [...o.tools].sort().join('')].join()
           const known = next.get(key)
           if (!known || less(tally, known.tally)) next.set(key, to)
@@ -204,8 +204,8 @@ function byEverySet({ operations, start, end, ends = 1, startsAt = 0, holds = []
       }
     row = [...next.values()]
   }
-  return row.reduce<Tally | null>((best, at) => {
-    const whole = moved(at.tally, at.stand, find(end, 0))
+  return row.reduce<Tally | null>((best, value) => {
+    const whole = moved(value.tally, value.stand, find(end, 0))
     return !best || less(whole, best) ? whole : best
   }, null)
 }
@@ -315,10 +315,10 @@ function check(p: SequenceProblem, s: Sequence): Tally {
       if (a === b || a.end <= b.start + 1e-9 || b.end <= a.start + 1e-9) continue
       expect(a.technician !== b.technician && !a.both && !b.both).toBe(true)
     }
-  const at = new Map(s.schedule.map((r) => [r.id, r]))
+  const rows = new Map(s.schedule.map((r) => [r.id, r]))
   for (const o of p.operations) {
-    expect(at.get(o.id)!.end - at.get(o.id)!.start).toBeCloseTo(o.minutes, 9)
-    for (const a of o.after) expect(at.get(a)!.end).toBeLessThanOrEqual(at.get(o.id)!.start + 1e-9)
+    expect(rows.get(o.id)!.end - rows.get(o.id)!.start).toBeCloseTo(o.minutes, 9)
+    for (const a of o.after) expect(rows.get(a)!.end).toBeLessThanOrEqual(rows.get(o.id)!.start + 1e-9)
   }
   expect(Math.max(0, ...s.schedule.map((r) => r.end))).toBeCloseTo(s.finish, 9)
   return tally
@@ -451,7 +451,7 @@ describe('the order of the work', () => {
     }
   }, 30_000)
   test('is the best with both ends worked on and what is open held, on 300 cases', () => {
-    let held = 0
+    let busy = 0
     let switched = 0
     for (let seed = 1; seed <= 300; seed++) {
       const base = randomProblem(5_000 + seed, 5 + (seed % 5), 1, 0.2)
@@ -477,9 +477,9 @@ describe('the order of the work', () => {
         best,
       )
       expect(found.optimal, `seed ${seed}`).toBe(true)
-      held += Number(holds.some((h) => h.from.length > 0 && h.until.length > 0))
+      busy += Number(holds.some((h) => h.from.length > 0 && h.until.length > 0))
       switched += Number(new Set(found.order.map((o) => o.end).filter((e) => e >= 0)).size === 2)
     }
-    expect(Math.min(held, switched)).toBeGreaterThan(20)
+    expect(Math.min(busy, switched)).toBeGreaterThan(20)
   })
 })

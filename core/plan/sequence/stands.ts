@@ -47,13 +47,13 @@ const sameEnd = (a: StandAt, b: StandAt): boolean => a.end === b.end || a.end < 
 function standsFor(ends: number): Stands {
   const list: StandAt[] = [{ support: 'on-wheels', wheels: 'on', end: -1 }]
   for (let end = 0; end < ends; end++) list.push(...RAISED.map((s) => ({ ...s, end })))
-  const held = list.map((s) => (s.end < 0 ? 0 : 1 + 3 * s.end + SUPPORTS.indexOf(s.support) - 1))
+  const codes = list.map((s) => (s.end < 0 ? 0 : 1 + 3 * s.end + SUPPORTS.indexOf(s.support) - 1))
   return {
     list,
     moves: Float64Array.from(
       list.flatMap((a) => list.map((b) => supportChanges(a, b) * SUPPORT + wheelChanges(a, b) * WHEEL)),
     ),
-    supportOf: Int32Array.from(held),
+    supportOf: Int32Array.from(codes),
     supports: 1 + 3 * ends,
     endOf: Int32Array.from({ length: 1 + 3 * ends }, (_, s) => (s === 0 ? -1 : Math.floor((s - 1) / 3))),
     ways: [],

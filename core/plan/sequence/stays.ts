@@ -63,39 +63,39 @@ function placesOfBest(compiled: Compiled, ahead: StillToCome, cost: number, earl
   for (let depth = 0; depth < count; depth++) {
     const table = new BitsTable(words)
     const row: Place[] = []
-    for (const at of rows[depth]!) {
-      const done = Int32Array.from(at.done)
+    for (const position of rows[depth]!) {
+      const done = Int32Array.from(position.done)
       const needs = ahead.needs(done)
       eachNext(
         compiled,
-        { ...at, done, left: count - depth },
+        { ...position, done, left: count - depth },
         (operation, stand, side, step) => {
-          const own = at.cost + step
-          if (own + (depth + 1 === count ? 0 : ahead.glance(needs, operation, stand)) > cost) return
+          const costHere = position.cost + step
+          if (costHere + (depth + 1 === count ? 0 : ahead.glance(needs, operation, stand)) > cost) return
           add(done, operation)
           const figure = (side * sets + toolset[operation]!) * stands.list.length + stand
           const found = table.find(done, figure)
           const known = found >= 0 ? row[found]! : null
           if (known) {
             // What costs more to come to the same place is the beginning of no best order.
-            if (own < known.cost) {
-              known.cost = own
+            if (costHere < known.cost) {
+              known.cost = costHere
               known.last = operation
               known.into = []
             }
-            if (own === known.cost) known.into.push({ before: at, operation })
+            if (costHere === known.cost) known.into.push({ before: position, operation })
           } else {
             const moves = depth + 1 === count ? 0 : ahead.moves(done, stand)
             const rest = depth + 1 === count ? 0 : moves + ahead.walksAndTools(done, stand, side, operation, moves)
-            if (own + rest <= cost) {
+            if (costHere + rest <= cost) {
               table.put(found, done, figure)
               row.push({
                 done: Int32Array.from(done),
                 stand,
                 side,
                 last: operation,
-                cost: own,
-                into: [{ before: at, operation }],
+                cost: costHere,
+                into: [{ before: position, operation }],
                 leads: false,
               })
             }

@@ -38,7 +38,7 @@ export function stillToCome(compiled: Compiled): StillToCome {
   const BLOCKS = 3 * supportCount
   const supportNeeded = Int32Array.from({ length: count }, (_, i) => {
     const among = Array.from({ length: supportCount }, (_, s) =>
-      list.some((_, at) => suits[i]! & (1 << at) && SUPPORT_OF[at] === s),
+      list.some((_, index) => suits[i]! & (1 << index) && SUPPORT_OF[index] === s),
     )
     return among.filter(Boolean).length === 1 ? among.indexOf(true) : -1
   })
@@ -69,10 +69,10 @@ export function stillToCome(compiled: Compiled): StillToCome {
   }
   function glance(left: Int32Array, operation: number, stand: number): number {
     const here = SUPPORT_OF[stand]!
-    const own = supportNeeded[operation]!
+    const needed = supportNeeded[operation]!
     let changes = 0
     for (let s = 0; s < supportCount; s++)
-      if (s !== here && (left[s]! > (s === own ? 1 : 0) || s === SUPPORT_OF[end])) changes++
+      if (s !== here && (left[s]! > (s === needed ? 1 : 0) || s === SUPPORT_OF[end])) changes++
     return changes * SUPPORT
   }
   /** Where there is too much to look at: each support that has to come yet takes a change. */
@@ -105,14 +105,14 @@ export function stillToCome(compiled: Compiled): StillToCome {
         if (move + bitCount(supports & ~(1 << SUPPORT_OF[to]!)) * SUPPORT < best)
           best = Math.min(best, move + moves(all, to))
       }
-    const at = known.put(known.find(all, stand), all, stand)
-    values[at] = best
+    const entry = known.put(known.find(all, stand), all, stand)
+    values[entry] = best
     return best
   }
 
   const unions = new Int32Array(BLOCKS * toolWords)
   const loose = new Int32Array(toolWords)
-  const seen = new Uint8Array(BLOCKS)
+  const visited = new Uint8Array(BLOCKS)
   const toolsIn = (b: number, w: number) => unions[b * toolWords + w]!
   const inHand = (last: number, w: number) => (last < 0 ? 0 : tools[last * toolWords + w]!)
 
@@ -124,26 +124,26 @@ export function stillToCome(compiled: Compiled): StillToCome {
       const [none, left, right] = [3 * s, 3 * s + LEFT, 3 * s + RIGHT]
       if (s === split) {
         let size = 0
-        let held = 0
+        let countHere = 0
         for (let w = 0; w < toolWords; w++) {
           const all = toolsIn(none, w) | toolsIn(left, w) | toolsIn(right, w)
           size += bitCount(all)
-          held += bitCount(all & inHand(last, w))
+          countHere += bitCount(all & inHand(last, w))
         }
-        taken += Math.max(0, size - held - Math.max(carried[none]!, carried[left]!, carried[right]!))
+        taken += Math.max(0, size - countHere - Math.max(carried[none]!, carried[left]!, carried[right]!))
         continue
       }
       for (const b of [none, left, right]) {
-        if (!seen[b]) continue
+        if (!visited[b]) continue
         let size = 0
-        let held = 0
+        let countFound = 0
         for (let w = 0; w < toolWords; w++) {
           // What either side uses is counted there.
-          const own = b === none ? toolsIn(b, w) & ~(toolsIn(left, w) | toolsIn(right, w)) : toolsIn(b, w)
-          size += bitCount(own)
-          held += bitCount(own & inHand(last, w))
+          const toolsHere = b === none ? toolsIn(b, w) & ~(toolsIn(left, w) | toolsIn(right, w)) : toolsIn(b, w)
+          size += bitCount(toolsHere)
+          countFound += bitCount(toolsHere & inHand(last, w))
         }
-        taken += Math.max(0, size - Math.max(carried[b]!, b === lastBlock ? held : 0))
+        taken += Math.max(0, size - Math.max(carried[b]!, b === lastBlock ? countFound : 0))
       }
     }
     for (let w = 0; w < toolWords; w++) {
@@ -157,7 +157,7 @@ export function stillToCome(compiled: Compiled): StillToCome {
   function walksAndTools(done: Bits, stand: number, lastSide: number, last: number, movesLeft: number): number {
     unions.fill(0)
     loose.fill(0)
-    seen.fill(0)
+    visited.fill(0)
     let walks = 0
     let sides = 0
     for (let i = 0; i < count; i++) {
@@ -165,7 +165,7 @@ export function stillToCome(compiled: Compiled): StillToCome {
       sides |= side[i]!
       if (turns[i]! > walks) walks = turns[i]!
       const b = blockOf[i]!
-      if (b >= 0) seen[b] = 1
+      if (b >= 0) visited[b] = 1
       for (let w = 0; w < toolWords; w++) {
         const bits = tools[i * toolWords + w]!
         if (b < 0) loose[w] = loose[w]! | bits
@@ -178,7 +178,7 @@ export function stillToCome(compiled: Compiled): StillToCome {
 
     const here = SUPPORT_OF[stand]!
     const endsAt = SUPPORT_OF[end]!
-    const wanted = (s: number) => seen[3 * s]! | seen[3 * s + LEFT]! | seen[3 * s + RIGHT]!
+    const wanted = (s: number) => visited[3 * s]! | visited[3 * s + LEFT]! | visited[3 * s + RIGHT]!
     let visits = 0
     /** Ends that are up, or have to go up. */
     let ends = 1 << (endOf[here]! + 1)
@@ -195,7 +195,7 @@ export function stillToCome(compiled: Compiled): StillToCome {
     if (Math.floor(movesLeft / SUPPORT) === visits) {
       const split = changesEnd ? ON_WHEELS : returns ? here : -1
       let both = 0
-      for (let s = 0; s < supportCount; s++) if (s !== split && seen[3 * s + LEFT] && seen[3 * s + RIGHT]) both++
+      for (let s = 0; s < supportCount; s++) if (s !== split && visited[3 * s + LEFT] && visited[3 * s + RIGHT]) both++
       // With so many walks and no more, each side of a support is done in one go.
       if (both >= walks) return both * WALK + takenUp(split, last) * TOOL
     }

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { demoJob } from '../../../demo/shop'
-import { told, wholeJob, type Told } from '../../fixtures/whole-job'
+import { toldRecords, wholeJob, type Told } from '../../fixtures/whole-job'
 import { connectionsOf, type Job } from '../../job'
 import type { BayRecord, RecordBody } from '../../records'
 import { assessJob } from '../../judge'
@@ -19,18 +19,18 @@ const waiting = (records: readonly BayRecord[], of: Job = job) => {
   return stages.find((s) => s.stage === 'air')!.waits.map((w) => w.code)
 }
 const changed = (is: (t: Told) => boolean, change: Partial<Body<'air-check'>>): BayRecord[] =>
-  told(list.map((t) => (is(t) ? { ...t, body: { ...(t.body as Body<'air-check'>), ...change } } : t)))
+  toldRecords(list.map((t) => (is(t) ? { ...t, body: { ...(t.body as Body<'air-check'>), ...change } } : t)))
 
 describe('how far a hold is', () => {
   test('not begun, begun, read', () => {
     const start = list.findIndex(isStart)
     const end = list.findIndex(isEnd)
-    expect(left(told(list.slice(0, start))).state).toBe('not-begun')
-    expect(left(told(list.slice(0, end))).state).toBe('begun')
-    expect(left(told(list))).toMatchObject({ state: 'read', missing: null })
+    expect(left(toldRecords(list.slice(0, start))).state).toBe('not-begun')
+    expect(left(toldRecords(list.slice(0, end))).state).toBe('begun')
+    expect(left(toldRecords(list))).toMatchObject({ state: 'read', missing: null })
   })
   test('lines that were joined anew since its start: it begins again, and what was read after it is no answer', () => {
-    const records = told(list)
+    const records = toldRecords(list)
     const circuitSince = new Date(Date.parse(records.at(-1)!.at) + 1000).toISOString()
     const anew = { ...job, circuitSince }
     expect(left(records, anew)).toMatchObject({
@@ -44,11 +44,11 @@ describe('how far a hold is', () => {
     ['at the test pressure itself', 0, 'read'],
     ['a tenth under it', -0.1, 'void'],
   ])('a start %s', (_what, more, state) => {
-    const { start } = left(told(list))
+    const { start } = left(toldRecords(list))
     expect(left(changed(isStart, { pressure: start!.pressure + more * PSI })).state).toBe(state)
   })
   test('an end from before the start is none', () => {
-    const { start } = left(told(list))
+    const { start } = left(toldRecords(list))
     const before = new Date(Date.parse(start!.readAt) - 60_000).toISOString()
     expect(left(changed(isEnd, { readAt: before }))).toMatchObject({ state: 'begun', outOfOrder: true, verdict: null })
   })
@@ -59,8 +59,8 @@ describe('a hold and what was opened', () => {
   const start = list.findIndex(isStart)
   /** A joint opened and closed again so many minutes and seconds past an hour, before the start that is typed as `typed`. */
   const closedAt = (seconds: number, typed: string) => {
-    const records = told(list)
-    const at = `2099-01-05T10:30:${String(seconds).padStart(2, '0')}.000Z`
+    const records = toldRecords(list)
+    const time = `2099-01-05T10:30:${String(seconds).padStart(2, '0')}.000Z`
     const opened: RecordBody[] = [
       { kind: 'connection-opened', connection: bag, reason: 'cut slanted', remedy: 'recut' },
       {
@@ -71,15 +71,15 @@ describe('a hold and what was opened', () => {
         minutes: 3,
       },
     ] as RecordBody[]
-    const own = opened.map((body, i): BayRecord => ({
+    const mended = opened.map((body, i): BayRecord => ({
       ...records[start]!,
       id: `mend-${i}`,
       sequence: records[start]!.sequence,
       body,
-      at,
+      at: time,
     }))
     const rest = records.slice(start).map((r) => ({ ...r, at: '2099-01-06T10:31:00.000Z' }))
-    return [...records.slice(0, start), ...own, ...rest].map((r, i) => ({
+    return [...records.slice(0, start), ...mended, ...rest].map((r, i) => ({
       ...r,
       sequence: i + 1,
       body:

@@ -82,9 +82,9 @@ export function airState(
   const aired = chosen.filter(({ kit }) => hasAir(kit))
   const soaped = ofKind(standing, 'connection')
   const connections = connectionsOf(job).map((connection): ConnectionState => {
-    const own = soaped.filter((r) => connection.id === r.body.connection)
+    const records = soaped.filter((r) => connection.id === r.body.connection)
     const kit = aired.find((c) => c.kit.axle === connection.axle)!
-    return { ...connection, ...soapState(own, proof, kit, connection.id) }
+    return { ...connection, ...soapState(records, proof, kit, connection.id) }
   })
   const known = new Set(connections.map((c) => c.id))
   const last = new Map(soaped.map((r) => [r.body.connection, r]))
@@ -109,24 +109,25 @@ export const sidesOf = (job: Pick<Job, 'air'>, axle: AxleEnd): AirCheckState['si
   job.air[axle] === 'teed' ? [null] : ['left', 'right']
 
 function soapState(
-  own: readonly RecordOf<'connection'>[],
+  records: readonly RecordOf<'connection'>[],
   proof: Proof,
   kit: KitAssessment,
   about: string,
 ): Pick<ConnectionState, 'result' | 'reading' | 'missing'> {
-  const latest = own.at(-1) ?? null
-  const judged = own.map((r) => ({ r, lack: soapMissing(r, proof, kit, about) }))
+  const latest = records.at(-1) ?? null
+  const judged = records.map((r) => ({ r, lack: soapMissing(r, proof, kit, about) }))
   const hidden = latest?.body.result === 'cannot-see' && !proof.evidence.get(latest.id)?.voided
   if (hidden) return { result: 'cannot-see', reading: latest, missing: missing('cannot-see', about) }
-  const seen = judged.findLast(
+  const judgedLast = judged.findLast(
     ({ r, lack }) => r.body.result === 'bubbles' || (r.body.result === 'no-bubbles' && !lack),
   )
-  if (!seen) return { result: 'missing', reading: latest, missing: judged.at(-1)?.lack ?? missing('not-done', about) }
+  if (!judgedLast)
+    return { result: 'missing', reading: latest, missing: judged.at(-1)?.lack ?? missing('not-done', about) }
   // One that was opened since is soaped again, whatever it did before.
-  const bubbles = seen.r.body.result === 'bubbles' && !proof.evidence.get(seen.r.id)?.voided
-  if (seen.r.body.result === 'no-bubbles') return { result: 'no-bubbles', reading: seen.r, missing: null }
+  const bubbles = judgedLast.r.body.result === 'bubbles' && !proof.evidence.get(judgedLast.r.id)?.voided
+  if (judgedLast.r.body.result === 'no-bubbles') return { result: 'no-bubbles', reading: judgedLast.r, missing: null }
   return bubbles
-    ? { result: 'bubbles', reading: seen.r, missing: missing('bubbles', about) }
+    ? { result: 'bubbles', reading: judgedLast.r, missing: missing('bubbles', about) }
     : { result: 'missing', reading: latest, missing: judged.at(-1)?.lack ?? missing('not-done', about) }
 }
 
@@ -135,12 +136,12 @@ function soapMissing(record: RecordOf<'connection'>, proof: Proof, kit: KitAsses
   const { pressure, minutes } = record.body
   const least = testPressureOf(kit)
   const most = kit.maximum!.value
-  const own = proof.evidence.get(record.id)!
+  const evidence = proof.evidence.get(record.id)!
   if (isAbove(pressure, most)) return missing('too-much', about, { has: pressure, limit: most })
   if (isBelow(pressure, least)) return missing('under-test', about, { has: pressure, limit: least })
   if (minutes === null || minutes < SOAP_MINUTES)
     return missing('too-short', about, { has: minutes, limit: SOAP_MINUTES })
-  return unproved(own, about)
+  return unproved(evidence, about)
 }
 
 function checkState(
@@ -156,18 +157,18 @@ function checkState(
   // One that names no side was read with both bags on the gauge.
   const here = holds.filter((r) => r.body.axle === axle && (r.body.side === null || r.body.side === side))
   const latest = (end: 'start' | 'end') => {
-    const own = here.filter((r) => r.body.end === end)
-    return own.findLast((r) => counts(proof, r)) ?? own.at(-1) ?? null
+    const ends = here.filter((r) => r.body.end === end)
+    return ends.findLast((r) => counts(proof, r)) ?? ends.at(-1) ?? null
   }
   const [start, end] = [latest('start'), latest('end')]
   const hours = start && end ? (Date.parse(end.body.readAt) - Date.parse(start.body.readAt)) / 3_600_000 : 0
   const stood = start ? proof.evidence.get(start.id)!.situation.stand.support === 'on-wheels' : false
-  const at = ({ pressure, temperature }: AirCheckReading) => ({ pressure, temperature, altitude: job.altitude })
+  const readingOf = ({ pressure, temperature }: AirCheckReading) => ({ pressure, temperature, altitude: job.altitude })
   const verdict =
     start && end && hours > 0
       ? (judgeHold(
-          at(start.body),
-          at(end.body),
+          readingOf(start.body),
+          readingOf(end.body),
           hours,
           GAUGE_TOLERANCE,
           stood ? standingOn(kit, springs[axle], start.body, end.body) : null,
@@ -258,8 +259,8 @@ function pressureState(
   proof: Proof,
   { kit: { axle }, minimum, maximum }: KitAssessment,
 ): SetPressure {
-  const own = readings.filter((r) => r.body.axle === axle)
-  const reading = own.findLast((r) => counts(proof, r)) ?? own.at(-1) ?? null
+  const checks = readings.filter((r) => r.body.axle === axle)
+  const reading = checks.findLast((r) => counts(proof, r)) ?? checks.at(-1) ?? null
   return {
     axle,
     reading,

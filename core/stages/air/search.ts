@@ -33,14 +33,14 @@ function onLine(job: Job, { axle, side }: Pick<AirCheckState, 'axle' | 'side'>):
   const groups = pressureGroups(circuit).filter((g) =>
     g.bags.some((b) => b.axle === axle && (side === null || b.side === side)),
   )
-  const own = new Set(groups.flatMap((g) => [...g.nodes.map((n) => n.id), ...g.tubes.map((t) => t.id)]))
+  const names = new Set(groups.flatMap((g) => [...g.nodes.map((n) => n.id), ...g.tubes.map((t) => t.id)]))
   const joints = new Map(jointsOf(circuit).map((j) => [j.id, j]))
   return new Set(
     suspectsOf(circuit).flatMap((s) => {
       const joint = joints.get(s.about)
-      if (!joint) return own.has(s.about) ? [s.id] : []
+      if (!joint) return names.has(s.about) ? [s.id] : []
       // Of a fitting that keeps lines apart only the end of this line.
-      return own.has(joint.node.id) && (joint.tube === null || own.has(joint.tube.id)) ? [s.id] : []
+      return names.has(joint.node.id) && (joint.tube === null || names.has(joint.tube.id)) ? [s.id] : []
     }),
   )
 }

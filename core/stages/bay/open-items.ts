@@ -166,9 +166,11 @@ const known = new WeakMap<Plan, Map<string, string>>()
 function closers(plan: Plan): Map<string, string> {
   const before = known.get(plan)
   if (before) return before
-  const fresh = new Map(plan.steps.flatMap((s) => s.refits.map((what) => [`${what}:${s.side ?? ''}`, s.id] as const)))
-  known.set(plan, fresh)
-  return fresh
+  const refitSteps = new Map(
+    plan.steps.flatMap((s) => s.refits.map((what) => [`${what}:${s.side ?? ''}`, s.id] as const)),
+  )
+  known.set(plan, refitSteps)
+  return refitSteps
 }
 
 /** Those that still have to be closed. */

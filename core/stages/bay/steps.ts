@@ -25,14 +25,14 @@ export function stepReports(plan: PlanOutcome | null, standing: readonly BayReco
   return plan.plan.steps.map((step) => {
     const record = valid.get(step.id)
     const last = latest.get(step.id)
-    const own = !record && last ? proof.evidence.get(last.id) : undefined
+    const evidence = !record && last ? proof.evidence.get(last.id) : undefined
     return {
       step,
       outcome: record?.body.outcome ?? 'open',
       reason: record?.body.reason ?? '',
       by: record?.by ?? null,
-      flag: own?.flag ?? null,
-      voided: own?.voided ?? null,
+      flag: evidence?.flag ?? null,
+      voided: evidence?.voided ?? null,
     }
   })
 }

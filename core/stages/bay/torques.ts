@@ -57,8 +57,8 @@ function placeMissing(
 ): Missing | null {
   if (placeCloses(fastener, state)) return null
   if (state === 'missing') {
-    const own = latest && proof.evidence.get(latest.id)
-    return (own && unproved(own, about)) ?? missing('not-done', about)
+    const evidence = latest && proof.evidence.get(latest.id)
+    return (evidence && unproved(evidence, about)) ?? missing('not-done', about)
   }
   return missing(state === 'needs-maker-figure' ? 'no-figure' : 'wrong-torque', about, { has: value })
 }
@@ -108,10 +108,10 @@ export function torqueStates(plan: Plan, standing: readonly BayRecord[], proof: 
 }
 
 /** What is doubtful about a reading by the wrench it was pulled with; null where nothing is, or nobody said which it was. */
-function wrenchDoubt({ body: { value, wrench }, at }: RecordOf<'torque'>): WrenchDoubt | null {
+function wrenchDoubt({ body: { value, wrench }, at: time }: RecordOf<'torque'>): WrenchDoubt | null {
   if (!wrench || value === null) return null
   if (isUnderRange(value, wrench.high)) return 'under-range'
-  return at.slice(0, 10) > wrench.due ? 'overdue' : null
+  return time.slice(0, 10) > wrench.due ? 'overdue' : null
 }
 
 /** @param unreached how often it was found out of the wrench's reach: a second look closes it */

@@ -30,49 +30,51 @@ export interface CaseAssessment extends LoadedCase {
 /**
  * What the job's kits make of a load case.
  * @param standing records that stand, oldest first
- * @param at the load case as weighed, with its chassis
+ * @param loadedCase the load case as weighed, with its chassis
  * @param spring the rear springs of the job
  * @param estimate what estimated figures leave unsure of this case
  */
 export function assessCase(
   job: Job,
   standing: readonly BayRecord[],
-  at: LoadedCase,
+  loadedCase: LoadedCase,
   spring: AxleSpring,
   estimate: CaseEstimate | null = null,
 ): CaseAssessment {
-  const { weights, loadCase } = at
+  const { weights, loadCase } = loadedCase
   const kits = kitsUnder(job)
-  const { level: solved, rubber, stand } = fitKits(job, at, kits)
+  const { level: solved, rubber, stand } = fitKits(job, loadedCase, kits)
   const level = estimate ? widened(solved, estimate) : solved
-  const squat = estimate ? { ...at.squat, rearTolerance: Math.hypot(at.squat.rearTolerance, estimate.squat) } : at.squat
+  const squat = estimate
+    ? { ...loadedCase.squat, rearTolerance: Math.hypot(loadedCase.squat.rearTolerance, estimate.squat) }
+    : loadedCase.squat
   const kitLoads: KitLoad[] = AXLES.flatMap((axle) => {
     const kit = kits[axle]
-    const own = rubber[axle]
-    const carried = own ? 2 * own.force : (level[axle]?.supported ?? 0)
-    const capacity = kit ? kitCapacity(kit, bagOnJob(job, kit, at)) : null
+    const rubberStand = rubber[axle]
+    const carried = rubberStand ? 2 * rubberStand.force : (level[axle]?.supported ?? 0)
+    const capacity = kit ? kitCapacity(kit, bagOnJob(job, kit, loadedCase)) : null
     // Nothing to compare while the pair is asked for nothing.
     return carried > 0 && capacity !== null ? [{ axle, capacity, carried: carried / GRAVITY }] : []
   })
   // Written out: copying by spread is what much of the time of an assessment went into.
   return {
     loadCase,
-    heights: at.heights,
+    heights: loadedCase.heights,
     weights,
-    load: at.load,
-    rates: at.rates,
-    chassis: at.chassis,
-    bare: at.bare,
-    bottoms: at.bottoms,
-    measuredBags: at.measuredBags,
-    corrections: at.corrections,
+    load: loadedCase.load,
+    rates: loadedCase.rates,
+    chassis: loadedCase.chassis,
+    bare: loadedCase.bare,
+    bottoms: loadedCase.bottoms,
+    measuredBags: loadedCase.measuredBags,
+    corrections: loadedCase.corrections,
     squat,
     ratings: ratingReport(job.vehicle, loadCase.items, weights, kitLoads),
-    attitude: squat.rear === null ? null : postureOf(job, at, squat.front ?? 0, squat.rear),
-    leveled: leveledPosture(job, at, kits, stand),
+    attitude: squat.rear === null ? null : postureOf(job, loadedCase, squat.front ?? 0, squat.rear),
+    leveled: leveledPosture(job, loadedCase, kits, stand),
     level,
     rubber,
-    views: loadViews(job, standing, at, spring),
+    views: loadViews(job, standing, loadedCase, spring),
     estimate,
   }
 }
@@ -83,8 +85,8 @@ function widened(
   { pressure }: CaseEstimate,
 ): Record<AxleEnd, LevelSolution | null> {
   const of = (axle: AxleEnd): LevelSolution | null => {
-    const own = level[axle]
-    return own && withDoubt(own, pressure[axle])
+    const solution = level[axle]
+    return solution && withDoubt(solution, pressure[axle])
   }
   return { front: of('front'), rear: of('rear') }
 }

@@ -100,17 +100,17 @@ export function cautionsOf(job: Job, active: CaseAssessment, spring: AxleSpring)
   if (weights.distribution)
     list.push({ code: 'bars-slacken', couple: weights.distribution.couple, stages: ['load', 'choose'] })
   if (survey.loadSensingValve && squat.rear !== null && squat.rear > 0) {
-    const kept = level
+    const share = level
       ? Math.max(0, level.squat + level.remainingSquat) / squat.rear
       : Number(!rearKit && job.kits.length > 0)
-    list.push({ code: 'valve-reads-empty', sees: Math.min(1, kept), stages: ['measure', 'load', 'choose'] })
+    list.push({ code: 'valve-reads-empty', sees: Math.min(1, share), stages: ['measure', 'load', 'choose'] })
   }
   for (const axle of AXLES) {
     const kit = kitAt(job, axle)?.kit
     const mean = active.level[axle]?.mean
-    const on = kit && hasAir(kit) ? bagOnJob(job, kit, active) : null
-    if (!on || mean == null || !ratings.tightest || isOfKit(ratings.tightest.id)) continue
-    const spare = on.maximum.value - mean
+    const bag = kit && hasAir(kit) ? bagOnJob(job, kit, active) : null
+    if (!bag || mean == null || !ratings.tightest || isOfKit(ratings.tightest.id)) continue
+    const spare = bag.maximum.value - mean
     const { id, remaining } = ratings.tightest
     if (spare > 0)
       list.push({

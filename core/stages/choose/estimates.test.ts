@@ -82,9 +82,9 @@ describe('a class', () => {
   })
   test('words that were only guessed are asked, not answered', () => {
     const job = opened({ id: 'x', body: 'pickup', tireSize: '255/70R18' }, 0.3)
-    const asked = assessJob(job, []).chosen[0]!
-    expect(asked.verdict).not.toBe('fits')
-    expect(asked.fit.reasons.some((r) => r.fact === 'suspension' && r.effect === 'ask')).toBe(true)
+    const assessed = assessJob(job, []).chosen[0]!
+    expect(assessed.verdict).not.toBe('fits')
+    expect(assessed.fit.reasons.some((r) => r.fact === 'suspension' && r.effect === 'ask')).toBe(true)
   })
 })
 
@@ -167,9 +167,9 @@ describe('what an estimate leaves unsure', () => {
   })
   test('a coil replacement carries all that is sprung: its min carries the doubt of the weight', () => {
     const job = onlyKits(opened({ id: 'x', body: 'suv', tireSize: '255/70R18' }, 0.2), kit('ninebark-swap'))
-    const [own] = assessJob(job, []).chosen
-    expect(own!.minimum!.source).toBe('vehicle')
-    expect(own!.minimum!.value).toBeGreaterThan(10 * PSI)
+    const [assessed] = assessJob(job, []).chosen
+    expect(assessed!.minimum!.source).toBe('vehicle')
+    expect(assessed!.minimum!.value).toBeGreaterThan(10 * PSI)
     expect(assessJob(job, []).active.estimate!.pressure.rear).toBeGreaterThan(2 * PSI)
   })
 })
@@ -183,10 +183,10 @@ test('an estimated ratio of a link is not a known one: a slip-in kit waits for i
     architecture: 'independent',
   })
   const survey = { ...demoSurvey('lantern-trail') }
-  const own = kit('kettleworth-link-86')
-  const at = (vehicle: Vehicle) => judgeOn({ ...catalogOf([own]), applications: [] }, own, vehicle, survey)
+  const link = kit('kettleworth-link-86')
+  const judgedOn = (vehicle: Vehicle) => judgeOn({ ...catalogOf([link]), applications: [] }, link, vehicle, survey)
   const asks = (vehicle: Vehicle) =>
-    at(vehicle)
+    judgedOn(vehicle)
       .reasons.filter((r) => r.rule === 'link-ratio')
       .map((r) => r.effect)
   expect(suv.rear.motionRatio).toBeGreaterThan(0)
@@ -199,11 +199,11 @@ test('a kit that is only looked at carries the same doubt as one that was picked
   const bare = { ...picked, kits: [] }
   const { standing, cases, active } = assessJob(bare, [])
   const looked = assessKit(bare, kit('ninebark-twofold'), active, catalogOf(kits))
-  const own = levelWithDoubt(bare, standing, cases, active, looked)!
+  const doubted = levelWithDoubt(bare, standing, cases, active, looked)!
   const { level } = assessJob(picked, []).active
-  expect(own.band).toEqual(level.rear!.band)
-  expect(own.band!.high - own.band!.low).toBeGreaterThan(looked.level!.band!.high - looked.level!.band!.low)
+  expect(doubted.band).toEqual(level.rear!.band)
+  expect(doubted.band!.high - doubted.band!.low).toBeGreaterThan(looked.level!.band!.high - looked.level!.band!.low)
   // Asked of what carries it already, nothing is added twice.
-  const again = levelWithDoubt(bare, standing, cases, active, { kit: looked.kit, level: own })
-  expect(again).toBe(own)
+  const again = levelWithDoubt(bare, standing, cases, active, { kit: looked.kit, level: doubted })
+  expect(again).toBe(doubted)
 })

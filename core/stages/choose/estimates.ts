@@ -69,13 +69,13 @@ interface Answers {
   squat: Meters
   pressure: Record<AxleEnd, Pascals>
 }
-function answersOf(job: Job, at: LoadedCase): Answers {
-  const { level } = fitKits(job, at, kitsUnder(job))
+function answersOf(job: Job, loadedCase: LoadedCase): Answers {
+  const { level } = fitKits(job, loadedCase, kitsUnder(job))
   return {
-    front: at.weights.frontTotal,
-    rear: at.weights.rearTotal,
-    rearGain: at.weights.rear,
-    squat: at.squat.rear ?? 0,
+    front: loadedCase.weights.frontTotal,
+    rear: loadedCase.weights.rearTotal,
+    rearGain: loadedCase.weights.rear,
+    squat: loadedCase.squat.rear ?? 0,
     pressure: { front: level.front?.mean ?? 0, rear: level.rear?.mean ?? 0 },
   }
 }
@@ -101,7 +101,7 @@ export function caseEstimates(
     ([path, { tolerance }]) => tolerance > 0 && figureOf(job.vehicle, path) !== null,
   )
   if (!moving.length) return null
-  const here = cases.map((at) => answersOf(job, at))
+  const here = cases.map((loadedCase) => answersOf(job, loadedCase))
   // Rubber, or a kit that nothing can be said of yet, has no pressure: then it is about the squat.
   const aired = here.some(({ pressure }) => AXLES.some((axle) => pressure[axle] !== 0))
   const squares = cases.map(NO_DOUBT)
@@ -111,7 +111,7 @@ export function caseEstimates(
       ...job,
       vehicle: withFigure(job.vehicle, path, figureOf(job.vehicle, path)! + tolerance, tolerance),
     }
-    const there = loadCases(moved, standing).cases.map((at) => answersOf(moved, at))
+    const there = loadCases(moved, standing).cases.map((loadedCaseHere) => answersOf(moved, loadedCaseHere))
     there.forEach((answers, i) => {
       const was = here[i]!
       const into = squares[i]!
@@ -124,9 +124,9 @@ export function caseEstimates(
       into.squat += squat
       let pressure = 0
       for (const axle of AXLES) {
-        const own = change((a) => a.pressure[axle])
-        into.pressure[axle] += own
-        pressure += own
+        const shift = change((a) => a.pressure[axle])
+        into.pressure[axle] += shift
+        pressure += shift
       }
       const reading = readingFor(path)
       const known = byReading[i]!.get(reading) ?? { figures: [], square: 0 }
@@ -163,10 +163,14 @@ export function caseEstimates(
  * A solution whose band carries what estimates leave unsure of its pressure.
  * @param doubt half-width, Pa
  */
-export function withDoubt(own: LevelSolution, doubt: Pascals): LevelSolution {
-  if (own.mean === null || !own.band) return own
-  const { parts, total } = withEstimate(own.bandParts, doubt)
-  return { ...own, bandParts: parts, band: { low: Math.max(0, own.mean - total), high: own.mean + total } }
+export function withDoubt(solution: LevelSolution, doubt: Pascals): LevelSolution {
+  if (solution.mean === null || !solution.band) return solution
+  const { parts, total } = withEstimate(solution.bandParts, doubt)
+  return {
+    ...solution,
+    bandParts: parts,
+    band: { low: Math.max(0, solution.mean - total), high: solution.mean + total },
+  }
 }
 
 /**

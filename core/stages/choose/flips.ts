@@ -29,9 +29,9 @@ export function flipsOf(fitting: readonly RankedKit[], weights: Weights): Flip[]
     const lead = CRITERIA.reduce((sum, c) => sum + weights[c] * (first.scores[c] - other.scores[c]), 0)
     const found = CRITERIA.flatMap((criterion): Flip[] => {
       const apart = first.scores[criterion] - other.scores[criterion]
-      const at = apart === 0 ? Infinity : weights[criterion] - lead / apart
-      return at >= 0 && at <= MAX_WEIGHT
-        ? [{ over: other.assessed.kit.id, criterion, weight: weights[criterion], at }]
+      const weight = apart === 0 ? Infinity : weights[criterion] - lead / apart
+      return weight >= 0 && weight <= MAX_WEIGHT
+        ? [{ over: other.assessed.kit.id, criterion, weight: weights[criterion], at: weight }]
         : []
     })
     const change = (f: Flip) => Math.abs(f.at - f.weight)
@@ -62,12 +62,12 @@ export function answerFlipsOf(preferences: Preferences, fitting: readonly Ranked
     }),
   )
   const prices = [...new Set(fitting.map((r) => r.assessed.kit.price))].filter((p) => p >= 1).sort((a, b) => b - a)
-  const seen = new Set([first])
+  const visited = new Set([first])
   const budgets = [null, ...prices].flatMap((budget): AnswerFlip[] => {
     if (budget === preferences.budget) return []
     const leader = leaderWith({ ...preferences, budget })
-    if (seen.has(leader)) return []
-    seen.add(leader)
+    if (visited.has(leader)) return []
+    visited.add(leader)
     return [{ question: 'budget', answer: budget, first: leader }]
   })
   return [...words, ...budgets]

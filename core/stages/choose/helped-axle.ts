@@ -24,15 +24,15 @@ export function kitsUnder(job: Pick<Job, 'kits'>, instead: Kit | null = null): K
 export const bagOnJob = (
   job: Pick<Job, 'vehicle' | 'survey' | 'kits'>,
   kit: Kit,
-  at: Pick<LoadedCase, 'measuredBags' | 'weights'>,
+  loadedCase: Pick<LoadedCase, 'measuredBags' | 'weights'>,
 ): BagOnVehicle | null =>
   hasAir(kit)
     ? bagOn(
         kit,
         job.vehicle,
         job.survey,
-        standsWith(at.weights, kit.axle),
-        kitAt(job, kit.axle)?.kit.id === kit.id ? (at.measuredBags[kit.axle] ?? null) : null,
+        standsWith(loadedCase.weights, kit.axle),
+        kitAt(job, kit.axle)?.kit.id === kit.id ? (loadedCase.measuredBags[kit.axle] ?? null) : null,
         kitAt(job, kit.axle)?.kit.id === kit.id ? kitAt(job, kit.axle)?.mount : undefined,
       )
     : null
@@ -49,19 +49,19 @@ function correctedBag(data: BagData, calibration: Calibration | undefined): AirS
   const known = scaled.get(data) ?? new Map<number, BagData>()
   scaled.set(data, known)
   const table = bagTable(data)
-  const own = known.get(factor) ?? { ...table, areas: table.areas.map((a) => a * factor) }
+  const scaledHere = known.get(factor) ?? { ...table, areas: table.areas.map((a) => a * factor) }
   // One job has one factor at a time: what was before is not kept.
   known.clear()
-  known.set(factor, own)
-  return airSpring(own)
+  known.set(factor, scaledHere)
+  return airSpring(scaledHere)
 }
 
 /**
  * The vehicle with kits on its axles: bags beside the steel or in its place, rubber beside it. An axle whose springs or link
  * are not known keeps its steel: nothing can be said of a kit there.
  */
-export function chassisWith(job: Job, at: LoadedCase, kits: KitsUnder): Chassis {
-  const chassis = { ...at.chassis }
+export function chassisWith(job: Job, loadedCase: LoadedCase, kits: KitsUnder): Chassis {
+  const chassis = { ...loadedCase.chassis }
   for (const axle of AXLES) {
     const kit = kits[axle]
     const { side } = chassis[axle]
@@ -70,21 +70,21 @@ export function chassisWith(job: Job, at: LoadedCase, kits: KitsUnder): Chassis 
       chassis[axle] = { ...chassis[axle], side: besideRubber(side, kit.rubber) }
       continue
     }
-    const on = bagOnJob(job, kit, at)
-    if (!on || on.motionRatio === null || !hasAir(kit)) continue
+    const bag = bagOnJob(job, kit, loadedCase)
+    if (!bag || bag.motionRatio === null || !hasAir(kit)) continue
     const replaced = kit.family === 'coil-replacement'
     chassis[axle] = {
       ...chassis[axle],
       // Coil replacement takes the steel away and carries all that is sprung.
       side: replaced ? { first: 0, stages: [] } : side,
       bags: {
-        bag: correctedBag(kit.bag.table, ownCorrection(job, at, kit)),
-        rideHeight: on.rideHeight + (ownCorrection(job, at, kit)?.height.offset ?? 0),
-        motionRatio: on.motionRatio,
-        spacing: on.spacing,
+        bag: correctedBag(kit.bag.table, ownCorrection(job, loadedCase, kit)),
+        rideHeight: bag.rideHeight + (ownCorrection(job, loadedCase, kit)?.height.offset ?? 0),
+        motionRatio: bag.motionRatio,
+        spacing: bag.spacing,
         lineVolume: kit.lineVolume / 2,
       },
-      carriedEmpty: replaced ? sprungAt(job.vehicle[axle], standsWith(at.weights, axle)) * GRAVITY : 0,
+      carriedEmpty: replaced ? sprungAt(job.vehicle[axle], standsWith(loadedCase.weights, axle)) * GRAVITY : 0,
     }
   }
   return chassis

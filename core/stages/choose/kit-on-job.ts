@@ -44,9 +44,9 @@ const flagsOf = new WeakMap<Kit, DataFlag[]>()
 function flags(kit: Kit): DataFlag[] {
   const known = flagsOf.get(kit)
   if (known) return known
-  const fresh = checkKit(kit)
-  flagsOf.set(kit, fresh)
-  return fresh
+  const flagsHere = checkKit(kit)
+  flagsOf.set(kit, flagsHere)
+  return flagsHere
 }
 
 /**
@@ -56,14 +56,14 @@ function flags(kit: Kit): DataFlag[] {
 export function assessKit(
   job: Job,
   kit: Kit,
-  at: LoadedCase,
+  loadedCase: LoadedCase,
   catalog: KitCatalog,
-  fitted: Pick<Fitted, 'level' | 'rubber'> = fitKits(job, at, kitsUnder(job, kit)),
+  fitted: Pick<Fitted, 'level' | 'rubber'> = fitKits(job, loadedCase, kitsUnder(job, kit)),
 ): KitAssessment {
   const fit = judgeOn(catalog, kit, job.vehicle, job.survey)
   const level = fitted.level[kit.axle]
   const rubber = fitted.rubber[kit.axle]
-  const bag = bagOnJob(job, kit, at)
+  const bag = bagOnJob(job, kit, loadedCase)
   const cannotCarry = bag !== null && bag.minimum.value > bag.maximum.value
   const beyond = (level && OUT_OF_REACH.has(level.code)) || rubber?.overloaded || cannotCarry
   return {

@@ -53,34 +53,34 @@ function aimOf(job: Job, axle: AxleEnd, { squat, bare }: LoadedCase, both: boole
 
 /** How surely the gain of an axle is known: by what was said, or by heights read with the load on, whichever is closer. */
 function gainTolerance({ weights, corrections, loadCase }: LoadedCase, axle: AxleEnd): Kilograms {
-  const said = axle === 'rear' ? weights.rearTolerance : weights.frontTolerance
+  const tolerance = axle === 'rear' ? weights.rearTolerance : weights.frontTolerance
   const found = corrections[axle]?.loads[loadCase.id]
-  return found?.told ? Math.min(said, Math.abs(weights[axle]) * found.tolerance) : said
+  return found?.told ? Math.min(tolerance, Math.abs(weights[axle]) * found.tolerance) : tolerance
 }
 
 /** What is asked of the bags of one axle; null without air, or while springs or link of its axle are unknown. */
-function axleAimOf(job: Job, kit: Kit, at: LoadedCase, both: boolean): AxleAim | null {
+function axleAimOf(job: Job, kit: Kit, loadedCase: LoadedCase, both: boolean): AxleAim | null {
   const { axle } = kit
-  const rate = at.rates[axle]
-  const on = bagOnJob(job, kit, at)
-  if (!on || on.motionRatio === null || !rate || !hasAir(kit)) return null
+  const rate = loadedCase.rates[axle]
+  const bag = bagOnJob(job, kit, loadedCase)
+  if (!bag || bag.motionRatio === null || !rate || !hasAir(kit)) return null
   // The height aimed at was read once, and is read once more when it is set.
   const set = job.tapeTolerance / Math.SQRT2
-  const empty = at.heights.beforeEmpty
+  const empty = loadedCase.heights.beforeEmpty
   const tape = axle === 'rear' ? ('rearTolerance' as const) : ('frontTolerance' as const)
   const read = empty[axle] !== null ? empty[tape] : set
   // Written out: copying by spread is what most of the time of an assessment went into.
   return {
-    minimum: on.minimum.value,
-    maximum: on.maximum.value,
+    minimum: bag.minimum.value,
+    maximum: bag.maximum.value,
     heightRange: kit.bag.heightRange,
-    sprungEmpty: sprungAt(job.vehicle[axle], standsWith(at.weights, axle)),
-    aim: aimOf(job, axle, at, both),
+    sprungEmpty: sprungAt(job.vehicle[axle], standsWith(loadedCase.weights, axle)),
+    aim: aimOf(job, axle, loadedCase, both),
     air: job.air[axle],
     reboundTravel: job.vehicle[axle].reboundTravel,
     jounceTravel: stopAt(job, axle),
     unsure: {
-      gain: gainTolerance(at, axle),
+      gain: gainTolerance(loadedCase, axle),
       target: Math.hypot(read, set),
       rate: rate.tolerance,
       bag: job.tapeTolerance,
@@ -101,26 +101,26 @@ export interface Fitted {
 
 /**
  * What kits on a job's axles come to under a load: pressures of both axles from one balance.
- * @param at the load case as weighed
+ * @param loadedCase the load case as weighed
  * @param kits one an axle
  * Source: `bringLevel`, `standOf`.
  */
-export function fitKits(job: Job, at: LoadedCase, kits: KitsUnder): Fitted {
-  const chassis: Chassis = chassisWith(job, at, kits)
+export function fitKits(job: Job, loadedCase: LoadedCase, kits: KitsUnder): Fitted {
+  const chassis: Chassis = chassisWith(job, loadedCase, kits)
   const { ambient, driving } = surroundings(job)
   const both = AXLES.every((axle) => chassis[axle].bags)
   const aims: LevelQuestion['aims'] = {}
   let aired = false
   for (const axle of AXLES) {
     const kit = kits[axle]
-    const aim = kit && axleAimOf(job, kit, at, both)
+    const aim = kit && axleAimOf(job, kit, loadedCase, both)
     if (!aim) continue
     aims[axle] = aim
     aired = true
   }
-  const leveled = aired ? bringLevel({ chassis, load: at.load, mark: job.mark, ambient, driving, aims }) : null
-  const stand = leveled ? leveled.held : (standOf(chassis, at.load, {}) ?? null)
-  const rubber = (axle: AxleEnd) => (kits[axle] ? rubberUnder(job, kits[axle], at, stand) : null)
+  const leveled = aired ? bringLevel({ chassis, load: loadedCase.load, mark: job.mark, ambient, driving, aims }) : null
+  const stand = leveled ? leveled.held : (standOf(chassis, loadedCase.load, {}) ?? null)
+  const rubber = (axle: AxleEnd) => (kits[axle] ? rubberUnder(job, kits[axle], loadedCase, stand) : null)
   return {
     level: { front: leveled?.front ?? null, rear: leveled?.rear ?? null },
     rubber: { front: rubber('front'), rear: rubber('rear') },
@@ -136,13 +136,13 @@ export function fitKits(job: Job, at: LoadedCase, kits: KitsUnder): Fitted {
  */
 export function standAtPressures(
   job: Job,
-  at: LoadedCase,
+  loadedCase: LoadedCase,
   kits: KitsUnder,
   pressures: Partial<Record<AxleEnd, { left: Pascals; right: Pascals }>>,
 ): Stand | null {
   const air: Air = {}
   for (const axle of AXLES) if (pressures[axle]) air[axle] = { kind: 'pressure', ...pressures[axle] }
-  const stand = standOf(chassisWith(job, at, kits), at.load, air)
+  const stand = standOf(chassisWith(job, loadedCase, kits), loadedCase.load, air)
   return stand && !isBeyond(stand) ? stand : null
 }
 
@@ -151,15 +151,18 @@ export function standAtPressures(
  * that would take more or less air than the kit allows, as near as its limits come; the other axle as seen without air, but
  * for the little that pitch moves. Null where a bag would stand outside its table.
  */
-export function leveledPosture(job: Job, at: LoadedCase, kits: KitsUnder, stand: Stand | null): Posture | null {
+export function leveledPosture(job: Job, loadedCase: LoadedCase, kits: KitsUnder, stand: Stand | null): Posture | null {
   if (!stand || !AXLES.some((axle) => kits[axle])) return null
   const { mark } = job
   const drop = (axle: AxleEnd) => {
     if (kits[axle]) return axleDrop(mark, stand[axle])
-    const moved = at.bare && at.rates[axle] ? axleDrop(mark, stand[axle]) - axleDrop(mark, at.bare[axle]) : 0
-    return (at.squat[axle] ?? 0) + (kits[otherAxle(axle)] ? moved : 0)
+    const moved =
+      loadedCase.bare && loadedCase.rates[axle]
+        ? axleDrop(mark, stand[axle]) - axleDrop(mark, loadedCase.bare[axle])
+        : 0
+    return (loadedCase.squat[axle] ?? 0) + (kits[otherAxle(axle)] ? moved : 0)
   }
-  return postureOf(job, at, drop('front'), drop('rear'))
+  return postureOf(job, loadedCase, drop('front'), drop('rear'))
 }
 
 /**

@@ -22,14 +22,14 @@ export interface CaseOutcome {
   lean: Meters | null
 }
 
-function outcomeOf(job: Job, kit: Kit, at: LoadedCase): CaseOutcome {
-  const fitted = fitKits(job, at, kitsUnder(job, kit))
+function outcomeOf(job: Job, kit: Kit, loadedCase: LoadedCase): CaseOutcome {
+  const fitted = fitKits(job, loadedCase, kitsUnder(job, kit))
   const level = fitted.level[kit.axle]
   const { left, right } = level ?? {}
   const { bag } = kit
   const rubber = fitted.rubber[kit.axle]
   return {
-    loadCase: { id: at.loadCase.id, name: at.loadCase.name },
+    loadCase: { id: loadedCase.loadCase.id, name: loadedCase.loadCase.name },
     level,
     rubber,
     aboveMinimum: null,
@@ -50,8 +50,8 @@ function outcomeOf(job: Job, kit: Kit, at: LoadedCase): CaseOutcome {
 /** Outcomes with the margins of the pressure window that holds here. */
 export function outcomesOf(job: Job, assessed: KitAssessment, cases: readonly LoadedCase[]): CaseOutcome[] {
   const { kit, minimum, maximum } = assessed
-  return cases.map((at) => {
-    const outcome = outcomeOf(job, kit, at)
+  return cases.map((loadedCase) => {
+    const outcome = outcomeOf(job, kit, loadedCase)
     const { left, right, code } = outcome.level ?? {}
     if (!left || !right || !minimum || !maximum || code === 'nothing-to-lift') return outcome
     outcome.aboveMinimum = Math.min(left.pressure, right.pressure) - minimum.value

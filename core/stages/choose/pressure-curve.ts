@@ -13,11 +13,11 @@ import { fitKits } from './level-kit'
 export function pressureCurve(
   job: Job,
   kit: Kit,
-  at: LoadedCase,
+  loadedCase: LoadedCase,
   max: Kilograms,
 ): { gain: Kilograms; mean: Pascals; low: Pascals; high: Pascals }[] {
   return curveSteps(max).flatMap((gain) => {
-    const level = fitKits(job, scaledCase(at, gain), kitsUnder(job, kit)).level[kit.axle]
+    const level = fitKits(job, scaledCase(loadedCase, gain), kitsUnder(job, kit)).level[kit.axle]
     return level?.mean != null && level.band
       ? [{ gain, mean: Math.max(0, level.mean), low: level.band.low, high: Math.max(0, level.band.high) }]
       : []

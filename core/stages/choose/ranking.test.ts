@@ -94,10 +94,10 @@ describe('ranking', () => {
         const { fitting } = rank({ ...hives, preferences: answers })
         fitting.forEach((k, i) => {
           for (const better of k.dominatedBy) {
-            const at = fitting.findIndex((o) => o.assessed.kit.id === better)
-            expect(at).toBeLessThan(i)
-            expect(dominates(fitting[at]!.scores, k.scores)).toBe(true)
-            expect(dominates(k.scores, fitting[at]!.scores)).toBe(false)
+            const rankHere = fitting.findIndex((o) => o.assessed.kit.id === better)
+            expect(rankHere).toBeLessThan(i)
+            expect(dominates(fitting[rankHere]!.scores, k.scores)).toBe(true)
+            expect(dominates(k.scores, fitting[rankHere]!.scores)).toBe(false)
           }
         })
       }),
@@ -192,7 +192,7 @@ describe('a kit at the front axle', () => {
       survey: { ...forward.survey, front: forward.survey.rear, rear: forward.survey.front },
     }
     const { load, weights } = active
-    const seen = {
+    const swapped = {
       ...active,
       load: { ...load, front: load.rear, rear: load.front, rollRear: load.roll - load.rollRear },
       weights: { ...weights, front: weights.rear, rear: weights.front },
@@ -205,7 +205,7 @@ describe('a kit at the front axle', () => {
       },
     }
     const here = fitKits(forward, active, { front: fore }).level.front!
-    const there = fitKits(turned, seen, { rear: { ...fore, axle: 'rear' } }).level.rear!
+    const there = fitKits(turned, swapped, { rear: { ...fore, axle: 'rear' } }).level.rear!
     expect(there.mean!).toBeCloseTo(here.mean!, 3)
     expect(there.squat).toBeCloseTo(here.squat, 9)
     expect(there.lean!).toBeCloseTo(here.lean!, 9)

@@ -36,31 +36,31 @@ function forceOf(rubber: Rubber, squat: Meters): Newtons | null {
  * @returns m and N
  * Source: statics; the curve is the kit's.
  */
-export function rubberUnder(job: Job, kit: Kit, at: LoadedCase, stand: Stand | null): RubberOutcome | null {
+export function rubberUnder(job: Job, kit: Kit, loadedCase: LoadedCase, stand: Stand | null): RubberOutcome | null {
   const { rubber } = kit
-  const model = at.chassis[kit.axle]
+  const model = loadedCase.chassis[kit.axle]
   const steel = model.side
-  if (!rubber || !steel || !stand || !at.bare) return null
-  const without = at.bare[kit.axle]
+  if (!rubber || !steel || !stand || !loadedCase.bare) return null
+  const without = loadedCase.bare[kit.axle]
   const helped = besideRubber(steel, rubber)
-  const own = stand[kit.axle]
-  const tilt = (Math.abs(own.roll) * rubber.spacing) / 2
-  const force = forceOf(rubber, own.squat + tilt)
-  const sprung = sprungAt(job.vehicle[kit.axle], standsWith(at.weights, kit.axle))
-  const loaded = sprung + at.weights[kit.axle]
+  const standHere = stand[kit.axle]
+  const tilt = (Math.abs(standHere.roll) * rubber.spacing) / 2
+  const force = forceOf(rubber, standHere.squat + tilt)
+  const sprung = sprungAt(job.vehicle[kit.axle], standsWith(loadedCase.weights, kit.axle))
+  const loaded = sprung + loadedCase.weights[kit.axle]
   const tire = axleTireRate(job.vehicle, kit.axle) ?? undefined
   const f = (mass: number, side: StagedSpring, squat: Meters) =>
     bodyFrequency(Math.max(mass, 1), 2 * stagedRate(side, squat), tire)
   return {
     without: without.squat,
-    with: own.squat,
-    lean: own.lean,
-    recovered: without.squat > 0 ? (without.squat - own.squat) / without.squat : 0,
+    with: standHere.squat,
+    lean: standHere.lean,
+    recovered: without.squat > 0 ? (without.squat - standHere.squat) / without.squat : 0,
     force: force ?? rubber.force.at(-1)!,
     overloaded: force === null || force > rubber.max,
     frequency: {
       without: f(loaded, steel, without.squat),
-      with: f(loaded, helped, own.squat),
+      with: f(loaded, helped, standHere.squat),
       emptyWithout: f(sprung, steel, 0),
       emptyWith: f(sprung, helped, 0),
     },

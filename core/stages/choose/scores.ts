@@ -13,8 +13,8 @@ const clamp = (v: number) => Math.min(1, Math.max(0, v))
 
 /** Worst of what some cases say; `otherwise` where none says anything. */
 const worst = (values: readonly (number | null)[], otherwise: number) => {
-  const said = values.filter((v): v is number => v !== null)
-  return said.length ? Math.min(...said) : otherwise
+  const scores = values.filter((v): v is number => v !== null)
+  return scores.length ? Math.min(...scores) : otherwise
 }
 
 /** 1 within the budget or without one, 0 over it. */

@@ -36,33 +36,35 @@ function lineBetween({ airLine }: AirKit): { line: LineBetween; from: TeedSway['
 
 /**
  * Roll stiffness of a kit's bags on one line, slow and in a quick sway, and the lean of this load with either.
- * @param at the load case; its moment is what leans it
+ * @param loadedCase the load case; its moment is what leans it
  * @returns null without air, without a pressure, or outside the bag's table
  * Source: `crossFlow`; the lean follows the whole stiffness to first order.
  */
-export function teedSway(job: Job, { kit, level }: KitAssessment, at: LoadedCase): TeedSway | null {
+export function teedSway(job: Job, { kit, level }: KitAssessment, loadedCase: LoadedCase): TeedSway | null {
   if (!hasAir(kit) || level?.mean == null || level.mean <= 0 || level.leanTeed === null) return null
-  const bags = bagsOf(job, kit, at)
+  const bags = bagsOf(job, kit, loadedCase)
   if (!bags) return null
   const { line, from } = lineBetween(kit)
   const flow = crossFlow(bags, level.mean, level.bagHeight, line)
   if (!flow) return null
   const moment: NewtonMeters =
-    job.frame === 'rigid' || kit.axle === 'rear' ? at.load.roll : at.load.roll - at.load.rollRear
-  const held = level.leanTeed
+    job.frame === 'rigid' || kit.axle === 'rear'
+      ? loadedCase.load.roll
+      : loadedCase.load.roll - loadedCase.load.rollRear
+  const lean = level.leanTeed
   // What leans it over the lean that it takes is the stiffness of the whole; the quick part of the air comes on top.
-  const quick = held === 0 || moment === 0 ? 0 : moment / (moment / held + flow.quick - flow.slow)
-  return { ...flow, line, lineFrom: from, sway: QUICK_SWAY, leanSlow: held, leanQuick: quick }
+  const quick = lean === 0 || moment === 0 ? 0 : moment / (moment / lean + flow.quick - flow.slow)
+  return { ...flow, line, lineFrom: from, sway: QUICK_SWAY, leanSlow: lean, leanQuick: quick }
 }
 
-function bagsOf(job: Job, kit: AirKit, at: LoadedCase) {
-  const on = bagOnJob(job, kit, at)
-  if (!on || on.motionRatio === null) return null
+function bagsOf(job: Job, kit: AirKit, loadedCase: LoadedCase) {
+  const bag = bagOnJob(job, kit, loadedCase)
+  if (!bag || bag.motionRatio === null) return null
   return {
     bag: airSpring(kit.bag.table),
-    rideHeight: on.rideHeight,
-    motionRatio: on.motionRatio,
-    spacing: on.spacing,
+    rideHeight: bag.rideHeight,
+    motionRatio: bag.motionRatio,
+    spacing: bag.spacing,
     lineVolume: kit.lineVolume / 2,
   }
 }

@@ -83,8 +83,8 @@ export function noSaleText(hold: NoSale, system: UnitSystem): string {
 }
 
 /** What would change the ranking, by weight. */
-export const flipText = ({ criterion, weight, at }: Flip, first: string, other: string): string =>
-  `${other} would lead ${first} if "${CRITERION_NAMES[criterion]}" weighed ${at.toFixed(1)} instead of ${weight.toFixed(1)}`
+export const flipText = ({ criterion, weight, at: weightHere }: Flip, first: string, other: string): string =>
+  `${other} would lead ${first} if "${CRITERION_NAMES[criterion]}" weighed ${weightHere.toFixed(1)} instead of ${weight.toFixed(1)}`
 
 /** One answer that would change the ranking. */
 export function answerFlipText(flip: AnswerFlip, first: string, currency: string): string {

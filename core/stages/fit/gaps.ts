@@ -106,7 +106,7 @@ export function judgeGaps(job: Job, standing: readonly BayRecord[], proof: Proof
                   reading.body.sleeved,
                 )
               : 'missing'
-            const own = reading ? proof.evidence.get(reading.id) : undefined
+            const evidence = reading ? proof.evidence.get(reading.id) : undefined
             return {
               axle: kit.axle,
               check,
@@ -116,8 +116,8 @@ export function judgeGaps(job: Job, standing: readonly BayRecord[], proof: Proof
               high,
               verdict,
               reading,
-              missing: gapMissing(`${check}:${kit.axle}:${side}`, verdict, reading, own, low, high),
-              loaded: own?.situation.load?.loadCase != null,
+              missing: gapMissing(`${check}:${kit.axle}:${side}`, verdict, reading, evidence, low, high),
+              loaded: evidence?.situation.load?.loadCase != null,
             }
           }),
         )
@@ -129,13 +129,13 @@ function gapMissing(
   about: string,
   verdict: GapVerdict,
   reading: RecordOf<'gap'> | null,
-  own: Evidence | undefined,
+  evidence: Evidence | undefined,
   low: Limit,
   high: Limit | null,
 ): Missing | null {
-  if (!reading || !own) return missing('not-done', about)
+  if (!reading || !evidence) return missing('not-done', about)
   const has = reading.body.value
   if (verdict === 'too-little') return missing('too-little', about, { has, limit: low.value })
   if (verdict === 'too-much') return missing('too-much', about, { has, limit: high!.value })
-  return unproved(own, about) ?? (reading.body.about ? missing('about', about, { has, limit: low.value }) : null)
+  return unproved(evidence, about) ?? (reading.body.about ? missing('about', about, { has, limit: low.value }) : null)
 }

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { demoJob } from '../../../demo/shop'
-import { told, wholeJob, type Told } from '../../fixtures/whole-job'
+import { toldRecords, wholeJob, type Told } from '../../fixtures/whole-job'
 import { INCH } from '../../quantity'
 import { partsAround } from '../../underbody'
 import { sitsOn } from '../../kit'
@@ -20,7 +20,7 @@ const LOADED: Told = {
   after: 1,
 }
 /** A whole job with the load on again, and then a reading. */
-const gapsWith = (reading: Told) => assessJob(job, told([...list, LOADED, reading]))
+const gapsWith = (reading: Told) => assessJob(job, toldRecords([...list, LOADED, reading]))
 
 // Source: common practice, no published source: half an inch free with the load on; what rides along is near by design.
 describe('a gap that is read', () => {
@@ -32,13 +32,13 @@ describe('a gap that is read', () => {
   })
   test('empty or hanging it is held to no rule, and says what was in the bag', () => {
     const unloaded: Told = { body: { kind: 'load-on', loadCase: null }, after: 1 }
-    const empty = assessJob(job, told([...list, unloaded, read(0.3 * INCH)])).roomGaps[0]!
+    const empty = assessJob(job, toldRecords([...list, unloaded, read(0.3 * INCH)])).roomGaps[0]!
     expect(empty).toMatchObject({ state: 'empty', fails: false, rule: null })
     const { roomGaps } = gapsWith(read(2 * INCH))
     expect(roomGaps[0]!.pressure).toBeGreaterThan(0)
   })
   test('before the kit was fitted it proves nothing', () => {
-    const early = assessJob(job, told([read(0.1 * INCH), ...list]))
+    const early = assessJob(job, toldRecords([read(0.1 * INCH), ...list]))
     expect(early.roomGaps).toEqual([])
     expect(early.stops.map((s) => s.code)).not.toContain('room-gap-fails')
   })

@@ -40,11 +40,11 @@ export function roomGapsOf(job: Job, standing: readonly BayRecord[], proof: Proo
   const last = new Map(read.map((r) => [`${r.body.axle}:${r.body.side}:${r.body.of}:${r.body.part}`, r]))
   const kinds = new Map<AxleEnd, Map<string, PartKind>>()
   const kindOf = (axle: AxleEnd, part: string) => {
-    const own =
+    const names =
       kinds.get(axle) ??
       new Map(partsAround(job.vehicle, job.survey, axle, sitsOn(kitAt(job, axle)?.kit)).map((p) => [p.id, p.kind]))
-    kinds.set(axle, own)
-    return own.get(part)
+    kinds.set(axle, names)
+    return names.get(part)
   }
   return [...last.values()].map(({ id, body }): RoomGap => {
     const situation = proof.evidence.get(id)?.situation
@@ -58,8 +58,8 @@ export function roomGapsOf(job: Job, standing: readonly BayRecord[], proof: Proo
             ? 'empty'
             : 'loaded'
     const kind = kindOf(body.axle, body.part)
-    const asked = body.of === 'plate' ? PLATE_CLEARANCE.value : state === 'loaded' ? BAG_CLEARANCE.value : null
-    const rule = kind === undefined || ridesAlong(kind) ? null : asked
+    const ruleHere = body.of === 'plate' ? PLATE_CLEARANCE.value : state === 'loaded' ? BAG_CLEARANCE.value : null
+    const rule = kind === undefined || ridesAlong(kind) ? null : ruleHere
     return {
       record: id,
       axle: body.axle,

@@ -52,13 +52,13 @@ export function asLeftOf(
   const rows = chosen.flatMap((kit) =>
     states.flatMap((loadCase): AsLeft[] => {
       const { axle } = kit.kit
-      const at = (corner: Corner) =>
+      const heightAt = (corner: Corner) =>
         heights.findLast(
           ({ body }) =>
             body.corner === corner &&
             (loadCase === null ? body.load === 'empty' : body.load === 'loaded' && body.loadCase === loadCase),
         )
-      const [left, right] = [at(`${axle}-left`), at(`${axle}-right`)]
+      const [left, right] = [heightAt(`${axle}-left`), heightAt(`${axle}-right`)]
       if (!left || !right) return []
       const height = (left.body.value + right.body.value) / 2
       const leanBefore = axle === 'front' ? before.leanFront : before.leanRear

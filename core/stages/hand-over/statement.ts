@@ -68,11 +68,11 @@ export function textOf(
       return `${head(job)} As it leaves: ${off.length ? off.join('; ') : 'not compared with the aim'}. ${reason}`
     }
     case 'overload': {
-      const at = cases.find((c) => c.loadCase.id === body.loadCase)
-      const over = at ? [...at.ratings.exceeded, ...at.ratings.kitExceeded] : []
-      if (!at || !over.length) return null
+      const found = cases.find((c) => c.loadCase.id === body.loadCase)
+      const over = found ? [...found.ratings.exceeded, ...found.ratings.kitExceeded] : []
+      if (!found || !over.length) return null
       const mass = (v: number) => formatQuantity('mass', v, body.units)
-      return `${head(job)} Do not drive with "${at.loadCase.name}": ${over
+      return `${head(job)} Do not drive with "${found.loadCase.name}": ${over
         .map((m) => `${RATING_NAMES[m.id]} ${mass(m.limit!)}, carries ${mass(m.actual)}`)
         .join('; ')}. Springs raise no rating. ${reason}`
     }

@@ -8,9 +8,12 @@ import type { LoadedCase } from './loaded-case'
 import { libraryRate } from './axle-spring'
 
 /** Slips in the heights of a case, empty and loaded. */
-export function cornerFindings(job: Job, standing: readonly BayRecord[], at: LoadedCase): CornerFinding[] {
-  const set = (load: 'empty' | 'loaded') => heightSet(standing, 'before', load, job.mark, at.loadCase.id)
-  return [...checkCorners(set('empty'), set('loaded'), job.mark, expectedRear(job, at)), ...higherAgain(at)]
+export function cornerFindings(job: Job, standing: readonly BayRecord[], loadedCase: LoadedCase): CornerFinding[] {
+  const set = (load: 'empty' | 'loaded') => heightSet(standing, 'before', load, job.mark, loadedCase.loadCase.id)
+  return [
+    ...checkCorners(set('empty'), set('loaded'), job.mark, expectedRear(job, loadedCase)),
+    ...higherAgain(loadedCase),
+  ]
 }
 
 /** Unloaded, springs with friction stay a little down: higher than empty, one of the readings is wrong. */
@@ -23,14 +26,15 @@ function higherAgain({ heights: { beforeEmpty, emptyAgain } }: LoadedCase): Corn
 }
 
 /** From the library's springs, never from the very readings that are being checked. */
-function expectedRear(job: Job, at: LoadedCase): ExpectedRear | null {
-  if (at.weights.rear <= 0) return null
+function expectedRear(job: Job, loadedCase: LoadedCase): ExpectedRear | null {
+  if (loadedCase.weights.rear <= 0) return null
   const { front, rear } = job.vehicle
   const rate = libraryRate(rear)
   const stand =
-    rate && standOf(chassisOf(job, { front: libraryRate(front), rear: rate }, at.loadCase.items), at.load, {})
+    rate &&
+    standOf(chassisOf(job, { front: libraryRate(front), rear: rate }, loadedCase.loadCase.items), loadedCase.load, {})
   if (!rate || !stand) return { squat: 0, squatTolerance: 1, lean: 0, gains: true }
-  const share = Math.hypot(at.weights.rearTolerance / at.weights.rear, rate.tolerance / rate.rate, 0.1)
+  const share = Math.hypot(loadedCase.weights.rearTolerance / loadedCase.weights.rear, rate.tolerance / rate.rate, 0.1)
   return {
     squat: axleDrop(job.mark, stand.rear),
     squatTolerance: Math.abs(axleDrop(job.mark, stand.rear)) * share,

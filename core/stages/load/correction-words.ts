@@ -4,8 +4,8 @@ import type { AxleEnd } from '../../vehicle'
 import type { Job } from '../../job'
 
 const percent = (factor: number) => `${(100 * (factor - 1)).toFixed(1)} %`
-const moved = (name: string, { factor, tolerance, told }: CorrectedFactor): string[] =>
-  told ? [`${name} ${factor >= 1 ? '+' : ''}${percent(factor)} ± ${(100 * tolerance).toFixed(1)} %`] : []
+const moved = (name: string, { factor, tolerance, told: amount }: CorrectedFactor): string[] =>
+  amount ? [`${name} ${factor >= 1 ? '+' : ''}${percent(factor)} ± ${(100 * tolerance).toFixed(1)} %`] : []
 
 /** What heights and pressures read in the shop say of an axle, in lines: what moved and by how much, or that they contradict. */
 export function correctionText(axle: AxleEnd, found: Calibration, job: Job, system: UnitSystem): string[] {

@@ -58,8 +58,8 @@ function axleCorrection(
   if (!kit || !hasAir(kit) || !rate || empty[axle] === null || empty.aired) return null
   const { vehicle, survey } = job
   const standing = standsWith(first.weights, axle)
-  const on = bagOn(kit, vehicle, survey, standing, first.measuredBags[axle] ?? null, onJob.mount)
-  if (on.motionRatio === null) return null
+  const bag = bagOn(kit, vehicle, survey, standing, first.measuredBags[axle] ?? null, onJob.mount)
+  if (bag.motionRatio === null) return null
   const replaced = kit.family === 'coil-replacement'
   const tape = axle === 'rear' ? ('rearTolerance' as const) : ('frontTolerance' as const)
 
@@ -91,9 +91,9 @@ function axleCorrection(
     rateTolerance: rate.tolerance,
     friction: replaced ? 0 : rate.friction,
     bag: airSpring(kit.bag.table),
-    rideHeight: on.rideHeight,
-    heightTolerance: HEIGHT_TOLERANCE[on.rideHeightFrom],
-    motionRatio: on.motionRatio,
+    rideHeight: bag.rideHeight,
+    heightTolerance: HEIGHT_TOLERANCE[bag.rideHeightFrom],
+    motionRatio: bag.motionRatio,
     areaTolerance: AREA_TOLERANCE,
     gaugeTolerance: PSI,
     carriedEmpty: replaced ? sprungAt(vehicle[axle], standing) * GRAVITY : 0,

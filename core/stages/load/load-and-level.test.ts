@@ -288,9 +288,9 @@ describe('a load that keeps the vehicle in the shop', () => {
     expect(obstacle!.takeOff!).toBeGreaterThan(0)
     expect(obstacleText(obstacle!, 'us')).toContain('psi')
     // It stands where steel and air at the max hold it, not at the aim.
-    const { held, squat } = level!
-    expect(held!.squat).toBeGreaterThan(squat + INCH / 4)
-    expect(open(heavy, read).active.leveled!.atMark.rear).toBeCloseTo(-held!.squat, 6)
+    const { held: isHeld, squat } = level!
+    expect(isHeld!.squat).toBeGreaterThan(squat + INCH / 4)
+    expect(open(heavy, read).active.leveled!.atMark.rear).toBeCloseTo(-isHeld!.squat, 6)
   })
   test('with nothing to lift it stands where steel and the min pressure hold it', () => {
     const { job: hives, records: read } = demoJob('0417')

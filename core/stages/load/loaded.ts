@@ -80,8 +80,8 @@ function correctedRate(rate: AxleRate | null, calibration: Calibration | undefin
 /** What a load asks of the springs, by the heights that were read with it on. */
 function correctedLoad(load: AxleLoad, { id }: LoadCase, corrections: Corrections): AxleLoad {
   const by = (axle: AxleEnd) => {
-    const own = corrected(corrections[axle]) ? corrections[axle].loads[id] : undefined
-    return own?.told ? own.factor : 1
+    const correction = corrected(corrections[axle]) ? corrections[axle].loads[id] : undefined
+    return correction?.told ? correction.factor : 1
   }
   const [front, rear] = [by('front'), by('rear')]
   return front === 1 && rear === 1

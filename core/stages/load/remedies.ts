@@ -8,8 +8,8 @@ import { weighedWith } from './weighed'
 export const caseRemedies = (
   job: Job,
   standing: readonly BayRecord[],
-  at: Pick<LoadedCase, 'loadCase'> & { ratings: RatingReport },
+  loadedCase: Pick<LoadedCase, 'loadCase'> & { ratings: RatingReport },
 ): Remedy[] =>
-  [...at.ratings.exceeded, ...at.ratings.kitExceeded].map((over) =>
-    remedyFor(over, job.vehicle, at.loadCase.items, weighedWith(job, standing, at.loadCase)),
+  [...loadedCase.ratings.exceeded, ...loadedCase.ratings.kitExceeded].map((over) =>
+    remedyFor(over, job.vehicle, loadedCase.loadCase.items, weighedWith(job, standing, loadedCase.loadCase)),
   )

@@ -13,15 +13,15 @@ export const curveSteps = (max: Kilograms): Kilograms[] =>
  * The same case with its load grown or shrunk to what the rear axle gains, in the middle of the vehicle: one curve for
  * every way it may sit across.
  */
-export function scaledCase(at: LoadedCase, rear: Kilograms): LoadedCase {
+export function scaledCase(loadedCase: LoadedCase, rear: Kilograms): LoadedCase {
   const weights = {
-    ...at.weights,
-    front: at.weights.rear ? (at.weights.front * rear) / at.weights.rear : 0,
+    ...loadedCase.weights,
+    front: loadedCase.weights.rear ? (loadedCase.weights.front * rear) / loadedCase.weights.rear : 0,
     rear,
     rollMoment: 0,
     rollMomentRear: 0,
   }
-  return { ...at, weights, load: axleLoad(weights) }
+  return { ...loadedCase, weights, load: axleLoad(weights) }
 }
 
 /**
@@ -29,11 +29,11 @@ export function scaledCase(at: LoadedCase, rear: Kilograms): LoadedCase {
  * @param max kg the rear axle gains at the end of the curve
  * @returns m of squat; null where no rate is known
  */
-export function squatCurve(at: LoadedCase, max: Kilograms): { gain: Kilograms; squat: Meters }[] {
-  const { chassis } = at
+export function squatCurve(loadedCase: LoadedCase, max: Kilograms): { gain: Kilograms; squat: Meters }[] {
+  const { chassis } = loadedCase
   if (!chassis.rear.side) return []
   return curveSteps(max).flatMap((gain) => {
-    const stand = standOf(chassis, { ...scaledCase(at, gain).load, rear: gain * GRAVITY }, {})
+    const stand = standOf(chassis, { ...scaledCase(loadedCase, gain).load, rear: gain * GRAVITY }, {})
     return stand ? [{ gain, squat: stand.rear.squat }] : []
   })
 }

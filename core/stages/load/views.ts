@@ -28,10 +28,10 @@ const MIN_TOLERANCE: Kilograms = 1
 export function loadViews(
   job: Job,
   standing: readonly BayRecord[],
-  at: LoadedCase,
+  loadedCase: LoadedCase,
   spring: AxleSpring,
 ): LoadViews | null {
-  const { weights, loadCase } = at
+  const { weights, loadCase } = loadedCase
   const { vehicle } = job
   const views: LoadViews['views'] = []
   const add = (source: LoadView, value: number, tolerance: number) =>
@@ -45,7 +45,7 @@ export function loadViews(
     const tolerance = Math.hypot(point.squat * library.tolerance, library.rate * point.tolerance * Math.SQRT2)
     add('squat', force / GRAVITY, (tolerance + library.friction) / GRAVITY)
   }
-  const aired = airedView(job, standing, at)
+  const aired = airedView(job, standing, loadedCase)
   if (aired) add('pressure', aired.value, aired.tolerance)
   return views.length > 1 ? reconcile(views) : null
 }

@@ -16,8 +16,8 @@ export function measuredBags(job: Pick<Job, 'kits'>, standing: readonly BayRecor
   for (const axle of AXLES) {
     if (!kitAt(job, axle)) continue
     const read = ofKind(standing, 'gap').filter((r) => r.body.check === 'bag-height' && r.body.axle === axle)
-    const at = (side: 'left' | 'right') => read.findLast((r) => r.body.side === side)?.body.value
-    const [left, right] = [at('left'), at('right')]
+    const heightOn = (side: 'left' | 'right') => read.findLast((r) => r.body.side === side)?.body.value
+    const [left, right] = [heightOn('left'), heightOn('right')]
     if (left !== undefined && right !== undefined) found[axle] = (left + right) / 2
   }
   return found

@@ -33,9 +33,9 @@ export type PlanInputs = Pick<
 export function planFor(job: PlanInputs, records: readonly BayRecord[] = []): PlanOutcome | null {
   if (!job.kits.length) return null
   const stand = records.length ? standing(records) : []
-  const kept = ofKind(stand, 'planned')
-  const own = kept.length ? inputsOf(job) : ''
-  const recorded = kept.findLast(({ body }) => body.of === own) ?? null
+  const planned = ofKind(stand, 'planned')
+  const inputs = planned.length ? inputsOf(job) : ''
+  const recorded = planned.findLast(({ body }) => body.of === inputs) ?? null
   const first = freshPlan(job, job.survey, [])
   let outcome = recorded && first.ok ? withSteps(first, recorded.body.steps) : first
   const since = recorded ? stand.indexOf(recorded) : -1
@@ -57,7 +57,7 @@ export function planFor(job: PlanInputs, records: readonly BayRecord[] = []): Pl
 /** The job's kits, each with what its air circuit has. */
 const plannedKits = (job: PlanInputs) => {
   const circuit = circuitOf(job)
-  return job.kits.map((own) => ({ ...own, circuit: wordsOf(circuit, own.kit.axle) }))
+  return job.kits.map((jobKit) => ({ ...jobKit, circuit: wordsOf(circuit, jobKit.kit.axle) }))
 }
 
 const freshPlan = (
@@ -120,7 +120,7 @@ const stepList = planStepSchema.array()
 /** What a plan was made from, as a short text: another kit, vehicle, answer or choice is another plan. */
 export function inputsOf(job: PlanInputs): string {
   const { kits, procedures, vehicle, survey, choices } = job
-  const { pins, ...own } = choices
+  const { pins, ...choicesHere } = choices
   const all = [...kits.flatMap((k) => k.kit.operations), ...procedures.flatMap((p) => p.procedure.operations)]
   // A circuit that no step asks about orders nothing.
   const words = all.some((o) => o.circuit.length) ? plannedKits(job).map((k) => [...k.circuit].sort()) : []
@@ -131,7 +131,7 @@ export function inputsOf(job: PlanInputs): string {
     ...(pins.length ? [pins] : []),
     ...(words.length ? [words] : []),
   ]
-  return hashOf(JSON.stringify([of, vehicle, survey, own, ...more]))
+  return hashOf(JSON.stringify([of, vehicle, survey, choicesHere, ...more]))
 }
 
 /** The survey with what was found in the bay. */
@@ -158,8 +158,8 @@ function doneBefore(steps: readonly PlanStep[], records: readonly BayRecord[]): 
 
 /** What the kits that are fitted need on this vehicle beyond their boxes. */
 export const neededParts = (job: Omit<PlanInputs, 'choices'>): NeededPart[] => [
-  ...job.kits.flatMap((own) =>
-    own.work === 'fit' ? judgeOn(decidedCatalog(own), own.kit, job.vehicle, job.survey).parts : [],
+  ...job.kits.flatMap((jobKit) =>
+    jobKit.work === 'fit' ? judgeOn(decidedCatalog(jobKit), jobKit.kit, job.vehicle, job.survey).parts : [],
   ),
   ...fittingsToBuy(job),
 ]

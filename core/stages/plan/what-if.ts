@@ -19,9 +19,9 @@ export interface WayToWork {
 function oneWay(job: Job, choices: Required<PlanChoices>, kits: WayToWork['kits']): WayToWork | null {
   const rounds = kits === 'apart' ? job.kits.map((kit) => [kit]) : [job.kits]
   const first = rounds[0]?.[0]?.kit.axle
-  const plans = rounds.map((own, i) =>
-    buildPlan(own, job.vehicle, job.survey, choices, {
-      needed: neededParts({ ...job, kits: own }),
+  const plans = rounds.map((way, i) =>
+    buildPlan(way, job.vehicle, job.survey, choices, {
+      needed: neededParts({ ...job, kits: way }),
       // Each once: on the visit of its own axle, what is at neither on the first.
       procedures: job.procedures
         .map((p) => p.procedure)

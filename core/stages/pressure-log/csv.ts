@@ -42,10 +42,10 @@ export function pressuresFromCsv(text: string, known: readonly KeptReading[]): R
   const table = readTable(text, COLUMNS)
   if (!table.ok) return table
   const problems: Problem[] = []
-  const fresh: PressureReading[] = []
+  const added: PressureReading[] = []
   const key = (r: Pick<PressureReading, 'axle' | 'side' | 'readAt' | 'pressure'>) =>
     `${r.axle} ${r.side ?? ''} ${Math.floor(Date.parse(r.readAt) / 60_000)} ${Math.round(r.pressure)}`
-  const seen = new Set(known.filter((r) => r.withdrawn === null).map(key))
+  const keys = new Set(known.filter((r) => r.withdrawn === null).map(key))
   table.value.forEach(({ number, cells: row }) => {
     const moment = new Date(String(row.read_at))
     const checked = newReadingsSchema.shape.readings.element.safeParse({
@@ -67,9 +67,9 @@ export function pressuresFromCsv(text: string, known: readonly KeptReading[]): R
       }
       return
     }
-    if (seen.has(key(checked.data))) return
-    seen.add(key(checked.data))
-    fresh.push(checked.data)
+    if (keys.has(key(checked.data))) return
+    keys.add(key(checked.data))
+    added.push(checked.data)
   })
-  return problems.length ? { ok: false, problems } : { ok: true, value: fresh }
+  return problems.length ? { ok: false, problems } : { ok: true, value: added }
 }

@@ -34,12 +34,12 @@ export interface LineLog {
  * Source: `leakTrend`.
  */
 export function pressureLog(
-  kept: readonly KeptReading[],
+  readingsHere: readonly KeptReading[],
   minimum: Partial<Record<AxleEnd, Pascals>>,
   altitude: number,
   now: number,
 ): LineLog[] {
-  const stands = kept
+  const stands = readingsHere
     .filter((r) => r.withdrawn === null)
     .toSorted((a, b) => Date.parse(a.readAt) - Date.parse(b.readAt))
   const lines = new Map<string, KeptReading[]>()
@@ -52,18 +52,18 @@ export function pressureLog(
     const filled = readings.findLastIndex((r) => r.filledTo !== null)
     const since = Math.max(0, filled)
     const dayOf = (r: KeptReading) => Date.parse(r.readAt) / DAY
-    const at = (r: KeptReading, pressure: Pascals) =>
+    const pointOf = (r: KeptReading, pressure: Pascals) =>
       r.temperature === null
         ? null
         : { day: dayOf(r), pressure, temperature: r.temperature, altitude: r.altitude ?? altitude }
     const referred = readings.map((r) => {
-      const own = at(r, r.pressure)
-      return own && referredTo(own, REFERENCE)
+      const point = pointOf(r, r.pressure)
+      return point && referredTo(point, REFERENCE)
     })
     // The segment begins with what it was filled to.
     const points = readings
       .slice(since)
-      .flatMap((r, i) => at(r, i === 0 ? (r.filledTo ?? r.pressure) : r.pressure) ?? [])
+      .flatMap((r, i) => pointOf(r, i === 0 ? (r.filledTo ?? r.pressure) : r.pressure) ?? [])
     const least = minimum[axle]
     const trend = points.length && least !== undefined ? leakTrend(points, REFERENCE, least) : null
     const [first, last] = [points[0], points.at(-1)]

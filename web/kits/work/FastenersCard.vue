@@ -63,9 +63,9 @@ const add = () =>
   ])
 /** A new name is a new id, as long as nothing uses the old one. */
 function rename(i: number, name: string) {
-  const own = props.kit.fasteners[i]!
-  const used = props.kit.operations.some((o) => [...o.torques, ...o.leavesLoose, ...o.disturbs].includes(own.id))
-  const rest = props.kit.fasteners.filter((f) => f !== own).map((f) => f.id)
+  const fastener = props.kit.fasteners[i]!
+  const used = props.kit.operations.some((o) => [...o.torques, ...o.leavesLoose, ...o.disturbs].includes(fastener.id))
+  const rest = props.kit.fasteners.filter((f) => f !== fastener).map((f) => f.id)
   put(i, { name, ...(used ? {} : { id: freeId(idOf(name), rest) }) })
 }
 </script>

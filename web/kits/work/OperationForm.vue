@@ -54,8 +54,8 @@ const commas = (text: string) =>
     .map((l) => l.trim())
     .filter(Boolean)
 const others = computed(() => props.kit.operations.filter((o) => o.id !== props.operation.id))
-const toggled = <T extends string>(list: readonly T[], item: T, on: boolean): T[] =>
-  on ? [...new Set([...list, item])] : list.filter((x) => x !== item)
+const toggled = <T extends string>(list: readonly T[], item: T, isOn: boolean): T[] =>
+  isOn ? [...new Set([...list, item])] : list.filter((x) => x !== item)
 const when = ref('')
 const whenWrong = ref('')
 /** The first line of a field that could not be read; nothing of that field is taken then. */

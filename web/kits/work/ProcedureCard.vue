@@ -25,8 +25,8 @@ function setWhen() {
   whenWrong.value = read.ok ? '' : read.why
   if (read.ok) set({ when: read.value })
 }
-const toggled = (id: string, on: boolean) =>
-  set({ platforms: on ? [...props.procedure.platforms, id] : props.procedure.platforms.filter((p) => p !== id) })
+const toggled = (id: string, isOn: boolean) =>
+  set({ platforms: isOn ? [...props.procedure.platforms, id] : props.procedure.platforms.filter((p) => p !== id) })
 /** As it is typed: a line that can't be read stays to be mended. */
 const parts = ref('')
 watch(

@@ -72,13 +72,13 @@ watch(
     try {
       const entry = await call<Entry<Kit | Procedure>>(`/${props.of}/${id}`)
       stored.value = entry
-      const kept = draft.value ? schema.value.safeParse(JSON.parse(draft.value)) : null
-      kit.value = kept?.success ? kept.data : entry.document
+      const parsed = draft.value ? schema.value.safeParse(JSON.parse(draft.value)) : null
+      kit.value = parsed?.success ? parsed.data : entry.document
       selected.value = kit.value.operations[0]?.id ?? null
       vehicles.value = (await call<Found<Vehicle>>('/vehicles?limit=100')).entries.map((e) => e.document)
-      const own = kit.value
-      vehicleId.value = (vehicles.value.find((v) => isFor(own, v)) ?? vehicles.value[0])?.id ?? ''
-      if (!isKit(own)) kits.value = (await call<Found<KitSummary>>('/kits?limit=200')).entries
+      const current = kit.value
+      vehicleId.value = (vehicles.value.find((v) => isFor(current, v)) ?? vehicles.value[0])?.id ?? ''
+      if (!isKit(current)) kits.value = (await call<Found<KitSummary>>('/kits?limit=200')).entries
     } catch (error) {
       failure.value = failureText(error)
     }
@@ -126,13 +126,13 @@ const titleOf = (id: string | null) => {
 }
 const outcome = computed((): PlanOutcome | null => {
   const vehicle = vehicles.value.find((v) => v.id === vehicleId.value)
-  const own = kit.value
-  if (!own || !vehicle || !schema.value.safeParse(own).success) return null
-  if (isKit(own)) return buildPlan([{ kit: own, work: 'fit' }], vehicle, emptySurvey(), { wheels: 'off' })
+  const current = kit.value
+  if (!current || !vehicle || !schema.value.safeParse(current).success) return null
+  if (isKit(current)) return buildPlan([{ kit: current, work: 'fit' }], vehicle, emptySurvey(), { wheels: 'off' })
   const beside = besideKit.value ? [{ kit: besideKit.value, work: 'fit' as const }] : []
   // By itself it is shown whole, on whatever vehicle is looked at.
-  const alone = { ...own, platforms: [], use: 'always' as const }
-  return buildPlan(beside, vehicle, emptySurvey(), { wheels: 'off' }, { procedures: [beside.length ? own : alone] })
+  const alone = { ...current, platforms: [], use: 'always' as const }
+  return buildPlan(beside, vehicle, emptySurvey(), { wheels: 'off' }, { procedures: [beside.length ? current : alone] })
 })
 
 /** Operation of these instructions that a step of the plan is; null for one of others. */
@@ -150,8 +150,8 @@ function add() {
     'new-step',
     kit.value.operations.map((o) => o.id),
   )
-  const own = { ...blankOperation(id, 'New step', 'mount'), after: selected.value ? [selected.value] : [] }
-  change({ ...kit.value, operations: [...kit.value.operations, own] })
+  const added = { ...blankOperation(id, 'New step', 'mount'), after: selected.value ? [selected.value] : [] }
+  change({ ...kit.value, operations: [...kit.value.operations, added] })
   selected.value = id
 }
 function edit(o: Operation) {

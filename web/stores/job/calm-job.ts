@@ -14,12 +14,12 @@ const TURNS = 6
  */
 export function useCalmJob(turn: number) {
   const store = useJob()
-  let held: { job: Job; assessment: Assessment } | null = null
-  const seen = computed(() => {
+  let frozen: { job: Job; assessment: Assessment } | null = null
+  const shown = computed(() => {
     const [job, assessment] = [store.job!, store.assessment!]
-    const rests = store.moving && store.beat % TURNS !== turn && held?.job.id === job.id
-    if (!rests && (held?.job !== job || held.assessment !== assessment)) held = { job, assessment }
-    return held!
+    const rests = store.moving && store.beat % TURNS !== turn && frozen?.job.id === job.id
+    if (!rests && (frozen?.job !== job || frozen.assessment !== assessment)) frozen = { job, assessment }
+    return frozen!
   })
-  return { store, job: computed(() => seen.value.job), assessment: computed(() => seen.value.assessment) }
+  return { store, job: computed(() => shown.value.job), assessment: computed(() => shown.value.assessment) }
 }

@@ -37,7 +37,7 @@ export const useJob = defineStore('job', () => {
   const current = shallowRef<OpenJob | null>(null)
   /** A weight is being dragged, and how many frames of it were drawn. */
   const moving = ref(false)
-  const beat = ref(0)
+  const heartbeat = ref(0)
 
   const job = computed(() => current.value?.plan.job.value ?? null)
   const records = computed(() => current.value?.records.value ?? [])
@@ -55,8 +55,8 @@ export const useJob = defineStore('job', () => {
   }
   /** Records that have a say in the plan; the same empty list as long as there are none. */
   const planRecords = computed(() => {
-    const told = records.value
-    return told.some((r) => OF_PLAN.has(r.body.kind)) ? told : NO_RECORDS
+    const all = records.value
+    return all.some((r) => OF_PLAN.has(r.body.kind)) ? all : NO_RECORDS
   })
   const plan = computed(() => {
     const [kits, vehicle, survey, choices, procedures, air, supply, circuit] = [
@@ -77,7 +77,7 @@ export const useJob = defineStore('job', () => {
     job.value && current.value ? assessJob(job.value, current.value.recordsWithTyping.value, plan.value) : null,
   )
   /** What was recorded, without what is being typed: what a field shows, and what it would correct. */
-  const kept = computed(() => {
+  const proven = computed(() => {
     const stood = standing(records.value)
     return { standing: stood, proof: job.value ? replay(job.value, plan.value, stood) : null }
   })
@@ -93,7 +93,7 @@ export const useJob = defineStore('job', () => {
     current.value ? current.value.waiting.value.length > 0 || current.value.plan.edited.value : false,
   )
 
-  function held(id: string): OpenJob {
+  function openJobOf(id: string): OpenJob {
     const known = jobs.get(id)
     if (known) return known
     const opened = openJob(id, outbox, () => session.signer)
@@ -102,7 +102,7 @@ export const useJob = defineStore('job', () => {
   }
   /** Shows a job: as it stands in this page if it was open before, then as the server has it. */
   async function open(id: string): Promise<void> {
-    const opened = held(id)
+    const opened = openJobOf(id)
     // Another job begins at its rear, where most kits go.
     if (current.value !== opened) axle.value = 'rear'
     current.value = opened
@@ -120,7 +120,7 @@ export const useJob = defineStore('job', () => {
   watch(current, () => (turnedAway.value = false))
   /** Takes up what earlier pages left unsent, of every job. */
   async function resume(): Promise<void> {
-    for (const draft of await drafts.all()) if (!jobs.has(draft.id)) held(draft.id).plan.takeUp(draft)
+    for (const draft of await drafts.all()) if (!jobs.has(draft.id)) openJobOf(draft.id).plan.takeUp(draft)
   }
   /** Plans that are edited here and not with the server, of every job. */
   const unsavedPlans = computed((): UnsavedPlan[] =>
@@ -153,13 +153,13 @@ export const useJob = defineStore('job', () => {
     job,
     records,
     assessment,
-    kept,
+    kept: proven,
     ranking,
     axle,
     undoable: computed(() => current.value?.undoable.value ?? []),
     unsaved,
     moving,
-    beat,
+    beat: heartbeat,
     away: computed(() => reach.away),
     unsavedPlans,
     resume,
@@ -182,7 +182,7 @@ export const useJob = defineStore('job', () => {
     record: (body: RecordBody, supersedes: RecordInput['supersedes'] = null): string =>
       mayChange(supersedes?.record) ? current.value!.record(body, supersedes) : '',
     /** To a job by its id, whichever is on the screen by now. */
-    recordOn: (id: string, body: RecordBody): string => held(id).record(body, null),
+    recordOn: (id: string, body: RecordBody): string => openJobOf(id).record(body, null),
     undo: () => current.value?.undo(),
     type: (key: string, body: RecordBody | null, corrects: string | null = null) =>
       current.value?.type(key, body, corrects),

@@ -24,8 +24,8 @@ export function openJob(id: string, outbox: ReturnType<typeof useOutbox>, signer
   outbox.listen(id, { stored: (record) => heard([record]) })
 
   /** Records only ever get more: an answer that was overtaken by a newer one takes none away. */
-  function heard(fresh: readonly BayRecord[]): void {
-    const known = new Map([...stored.value, ...fresh].map((r) => [r.id, r]))
+  function heard(ofThis: readonly BayRecord[]): void {
+    const known = new Map([...stored.value, ...ofThis].map((r) => [r.id, r]))
     stored.value = inOrder([...known.values()])
   }
 
@@ -38,12 +38,12 @@ export function openJob(id: string, outbox: ReturnType<typeof useOutbox>, signer
     const from = next(stored.value)
     return [
       ...stored.value,
-      ...pending.map(({ key, at, input, signer: by }, i): BayRecord => ({
+      ...pending.map(({ key, at: time, input, signer: by }, i): BayRecord => ({
         ...input,
         by: by?.name ?? '',
         id: key,
         sequence: from + i,
-        at,
+        at: time,
       })),
     ]
   })

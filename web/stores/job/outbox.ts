@@ -35,8 +35,8 @@ export const useOutbox = defineStore('outbox', () => {
     try {
       const stored = await (await keptDatabase()).getAll('outbox')
       const known = new Set(stored.map((w) => w.key))
-      const fresh = waiting.value.filter((w) => w.sequence === null && !known.has(w.key))
-      waiting.value = [...stored.sort((a, b) => (a.sequence ?? 0) - (b.sequence ?? 0)), ...fresh]
+      const unsaved = waiting.value.filter((w) => w.sequence === null && !known.has(w.key))
+      waiting.value = [...stored.sort((a, b) => (a.sequence ?? 0) - (b.sequence ?? 0)), ...unsaved]
     } catch {
       // Nothing is kept: what this page has is all there is.
     }
@@ -98,8 +98,8 @@ export const useOutbox = defineStore('outbox', () => {
     void store((db) => db.delete('outbox', key))
   }
 
-  async function post({ key, job, input, at, sequence, signer }: Waiting): Promise<BayRecord> {
-    const takenDown: RecordInput['takenDown'] = { at, sequence: sequence!, sent: new Date().toISOString() }
+  async function post({ key, job, input, at: time, sequence, signer }: Waiting): Promise<BayRecord> {
+    const takenDown: RecordInput['takenDown'] = { at: time, sequence: sequence!, sent: new Date().toISOString() }
     const credential = signer ?? session.signer
     if (!credential) throw new Refused(401, 'Sign in: nobody signs this.', [], {})
     return call<BayRecord>(`/jobs/${job}/records`, {

@@ -38,10 +38,10 @@ export function planSync(id: string, heard: (records: readonly BayRecord[]) => v
 
   const edited = computed(() => job.value !== null && job.value !== saved.value?.job)
 
-  function take(fresh: StoredJob): void {
-    saved.value = { version: fresh.version, job: fresh.job }
-    job.value = fresh.job
-    heard(fresh.records)
+  function take(stored: StoredJob): void {
+    saved.value = { version: stored.version, job: stored.job }
+    job.value = stored.job
+    heard(stored.records)
   }
   function merge(base: Job, mine: Job, theirs: Job): Job {
     const merged = mergeThree(base, mine, theirs)
@@ -60,18 +60,18 @@ export function planSync(id: string, heard: (records: readonly BayRecord[]) => v
     keepDraft()
     const draft = await drafts.get(id)
     try {
-      const fresh = await call<StoredJob>(`/jobs/${id}`)
-      await before(fresh.job)
+      const storedHere = await call<StoredJob>(`/jobs/${id}`)
+      await before(storedHere.job)
       // An answer this screen kept may be older than what it has seen since.
-      if (saved.value && saved.value.version > fresh.version) return heard(fresh.records)
+      if (saved.value && saved.value.version > storedHere.version) return heard(storedHere.records)
       if (edited.value && saved.value) {
         const [base, mine] = [saved.value.job, job.value!]
-        take(fresh)
-        job.value = merge(base, mine, fresh.job)
+        take(storedHere)
+        job.value = merge(base, mine, storedHere.job)
       } else if (draft) {
-        take(fresh)
-        resume(draft, fresh)
-      } else take(fresh)
+        take(storedHere)
+        resume(draft, storedHere)
+      } else take(storedHere)
       if (edited.value) void save()
     } catch (error) {
       if (error instanceof Refused && error.status === 404) missing.value = true
@@ -101,13 +101,13 @@ export function planSync(id: string, heard: (records: readonly BayRecord[]) => v
     if (!job.value || !base) return
     // A save that waits for the server is woken; its answer brings what changed.
     if (saving) return trying.wake()
-    const fresh = await call<StoredJob>(`/jobs/${id}`).catch(() => null)
+    const storedFound = await call<StoredJob>(`/jobs/${id}`).catch(() => null)
     // Saved while this was on its way, or kept from before: the answer is older than what is here.
-    if (!fresh || saved.value !== base || fresh.version < base.version) return
+    if (!storedFound || saved.value !== base || storedFound.version < base.version) return
     const mine = job.value
-    take(fresh)
+    take(storedFound)
     if (mine === base.job) return
-    job.value = merge(base.job, mine, fresh.job)
+    job.value = merge(base.job, mine, storedFound.job)
     void save()
   }
 
@@ -171,17 +171,17 @@ export function planSync(id: string, heard: (records: readonly BayRecord[]) => v
     const credential = editor.value ?? signer()
     const key = newKey()
     try {
-      const fresh = await trying.run(() => {
+      const answer = await trying.run(() => {
         // Typed on meanwhile: what goes out is what is here now.
         if (job.value !== mine) throw new Superseded()
         const write = { method: 'PUT', body: mine, version: base.version, key, signer: credential?.token } as const
         return call<StoredJob>(`/jobs/${id}`, write)
       })
       // The server says since when things are what they are; what a person typed is not exchanged under the hand.
-      const kept = withServersOwn(mine, fresh.job)
-      saved.value = { version: fresh.version, job: kept }
-      job.value = job.value === mine ? kept : withServersOwn(job.value!, fresh.job)
-      heard(fresh.records)
+      const mergedHere = withServersOwn(mine, answer.job)
+      saved.value = { version: answer.version, job: mergedHere }
+      job.value = job.value === mine ? mergedHere : withServersOwn(job.value!, answer.job)
+      heard(answer.records)
     } catch (why) {
       if (why instanceof Superseded) return
       if (!(why instanceof Refused)) throw why

@@ -23,12 +23,12 @@ export function withServersOwn(mine: Job, theirs: Job): Job {
   if (isSame) return mine
   const { circuitSince } = theirs
   const { circuitSince: _mine, ...rest } = mine
-  const own: Job = { ...rest, kits, loadCases, history: theirs.history, owed: theirs.owed }
-  return circuitSince === undefined ? own : { ...own, circuitSince }
+  const merged: Job = { ...rest, kits, loadCases, history: theirs.history, owed: theirs.owed }
+  return circuitSince === undefined ? merged : { ...merged, circuitSince }
 }
-const without = ({ since: _since, ...own }: Job['kits'][number]): string => JSON.stringify(own)
-function stamped<T extends { since?: string | undefined }>(own: T, since: string | undefined): T {
-  if (own.since === since) return own
-  const { since: _since, ...rest } = own
+const without = ({ since: _since, ...rest }: Job['kits'][number]): string => JSON.stringify(rest)
+function stamped<T extends { since?: string | undefined }>(part: T, since: string | undefined): T {
+  if (part.since === since) return part
+  const { since: _since, ...rest } = part
   return (since === undefined ? rest : { ...rest, since }) as T
 }

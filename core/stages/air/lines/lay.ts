@@ -35,8 +35,8 @@ export function strandsOf({ nodes, tubes, runs }: Circuit): Strand[] {
       const ends = [from.node, to.node]
       return { id, kind: 'tube', from: placeOf(from.node), to: placeOf(to.node), nodes: ends, points, outside }
     }),
-    ...runs.map(({ id, kind, at, to, points, outside }): Strand => {
-      return { id, kind, from: at, to: placeOf(to), nodes: [to], points, outside }
+    ...runs.map(({ id, kind, at: place, to, points, outside }): Strand => {
+      return { id, kind, from: place, to: placeOf(to), nodes: [to], points, outside }
     }),
   ]
 }
@@ -90,12 +90,12 @@ function cheapest(
   const ways: Vector[][] = []
   const direct = routeBetween(from, to, outside, field, nodes)
   if (direct) ways.push(direct)
-  for (const { part, at } of passages) {
-    const own = under.parts.find((p) => p.part.id === part)?.part
-    if (own?.shape.kind !== 'box') continue
-    const axis = holeAxis(own.kind)
-    const { low, high } = own.shape
-    const mouth = (v: Meters): Vector => (axis === 0 ? [v, at[1], at[2]] : [at[0], v, at[2]])
+  for (const { part, at: place } of passages) {
+    const partHere = under.parts.find((p) => p.part.id === part)?.part
+    if (partHere?.shape.kind !== 'box') continue
+    const axis = holeAxis(partHere.kind)
+    const { low, high } = partHere.shape
+    const mouth = (v: Meters): Vector => (axis === 0 ? [v, place[1], place[2]] : [place[0], v, place[2]])
     const mouths: [Vector, Vector] = [mouth(low[axis] - MOUTH), mouth(high[axis] + MOUTH)]
     for (const [near, far] of [mouths, mouths.toReversed()] as [Vector, Vector][]) {
       const first = routeBetween(from, near, outside, field, nodes)

@@ -6,8 +6,8 @@ import { assessJob } from '../../../judge'
 import { HAS_HOLES, holeAxis, placedCircuit, strandsOf, undersideOf } from '.'
 
 const compressed = (number: string, more: (job: Job) => Job = (job) => job) => {
-  const { job: own, records } = demoJob(number)
-  const job = more({ ...own, supply: 'compressor-tank', circuit: null })
+  const { job: laid, records } = demoJob(number)
+  const job = more({ ...laid, supply: 'compressor-tank', circuit: null })
   const under = undersideOf(job, assessJob(job, records).active)
   return { job, under, circuit: placedCircuit(job, under) }
 }
@@ -16,9 +16,9 @@ describe('where things usually sit', () => {
   test.each(['left', 'right'] as const)(
     'with the pipe on the %s the harness begins on the other side',
     (exhaustSide) => {
-      const { job, circuit } = compressed('0415', (own) => ({
-        ...own,
-        survey: { ...own.survey, rear: { ...own.survey.rear, exhaustSide } },
+      const { job, circuit } = compressed('0415', (line) => ({
+        ...line,
+        survey: { ...line.survey, rear: { ...line.survey.rear, exhaustSide } },
       }))
       const harness = circuit.runs.find((r) => r.kind === 'harness')!
       expect(Math.sign(harness.at![1])).toBe(exhaustSide === 'left' ? -1 : 1)
@@ -34,26 +34,27 @@ describe('where things usually sit', () => {
     }
   })
   test('what somebody put somewhere stays there', () => {
-    const at: [number, number, number] = [2, -0.3, 0.7]
-    const { circuit } = compressed('0415', (own) => {
+    const place: [number, number, number] = [2, -0.3, 0.7]
+    const { circuit } = compressed('0415', (lineHere) => {
       const { circuit: usual } = compressed('0415')
-      return { ...own, circuit: { ...usual, runs: usual.runs.map((r) => ({ ...r, at })) } }
+      return { ...lineHere, circuit: { ...usual, runs: usual.runs.map((r) => ({ ...r, at: place })) } }
     })
-    expect(circuit.runs.map((r) => r.at)).toEqual([at, at])
+    expect(circuit.runs.map((r) => r.at)).toEqual([place, place])
   })
   test('a port is clear of all but its own bag where any of its ways is, and as high as the plate above it', () => {
     for (const { job, records } of demoJobs().filter((d) => aired(d.job).length)) {
       const under = undersideOf(job, assessJob(job, records).active)
-      for (const { id, kind, at, axle } of placedCircuit(job, under).nodes) {
+      for (const { id, kind, at: position, axle } of placedCircuit(job, under).nodes) {
         if (kind !== 'bag' || job.kits.find((k) => k.kit.axle === axle)!.kit.family === 'in-coil') continue
         const room = under.obstacles
           .filter((o) => o.id !== id)
           .map(
             (o) =>
-              Math.min(...o.bodies.flatMap((b) => piecesOf(b, o.motion)).map((p) => pointGap(p, ...at!))) - keptFrom(o),
+              Math.min(...o.bodies.flatMap((b) => piecesOf(b, o.motion)).map((p) => pointGap(p, ...position!))) -
+              keptFrom(o),
           )
         expect(Math.min(...room)).toBeGreaterThan(0)
-        expect(at![2]).toBeCloseTo(under.scenes[axle!]!.bags.left.upper[2] + 0.01, 9)
+        expect(position![2]).toBeCloseTo(under.scenes[axle!]!.bags.left.upper[2] + 0.01, 9)
       }
     }
   })

@@ -9,10 +9,10 @@ import type { Underside } from './underside'
 /** What a port leaves to what is beside it: a fitting goes in between. Common practice, no published source. */
 const PORT_ROOM: Meters = 0.012
 /** Room that a port has at a place over what it needs, its own bag aside. */
-const roomAt = (under: Underside, [x, y, z]: Place, own: string): Meters =>
+const roomAt = (under: Underside, [x, y, z]: Place, node: string): Meters =>
   Math.min(
     ...under.obstacles.flatMap((o) =>
-      o.id === own
+      o.id === node
         ? []
         : o.bodies
             .flatMap((b) => piecesOf(b, o.motion))
@@ -38,7 +38,7 @@ function bagPort(under: Underside, job: Job, { id, axle, side }: CircuitNode): P
     const [cos, sin] = [Math.cos(2 * Math.PI * turn), Math.sin(2 * Math.PI * turn)]
     return [upper[0] + x - out * cos, upper[1] + inward * (out * sin + 0.02 * cos), upper[2] + 0.01]
   })
-  const room = faces.map((at) => roomAt(under, at, id))
+  const room = faces.map((place) => roomAt(under, place, id))
   const first = room.findIndex((r) => r > 0)
   return faces[first < 0 ? room.indexOf(Math.max(...room)) : first]!
 }
@@ -48,13 +48,13 @@ export const isBelow = (job: Job, axle: AxleEnd): boolean => kitAt(job, axle)?.k
 /** Room that a fitting needs around it. */
 const ROOM: Meters = 0.03
 /** A place as it is, or the nearest one beside or below it that nothing is in. */
-function clearPlace(under: Underside, at: Place): Place {
+function clearPlace(under: Underside, place: Place): Place {
   const pieces = under.obstacles.flatMap((o) => o.bodies.flatMap((b) => piecesOf(b, o.motion)))
   const isClear = ([x, y, z]: Place) => pieces.every((p) => pointGap(p, x, y, z) > ROOM)
   const tries = [0, 0.06, 0.12, 0.18, 0.24].flatMap((out) =>
-    [0, -0.08, 0.08, -0.16].map((up): Place => [at[0], at[1] + Math.sign(at[1]) * out, at[2] + up]),
+    [0, -0.08, 0.08, -0.16].map((up): Place => [place[0], place[1] + Math.sign(place[1]) * out, place[2] + up]),
   )
-  return tries.find(isClear) ?? at
+  return tries.find(isClear) ?? place
 }
 
 /** Where fittings usually sit while nobody has put them anywhere: common practice, no published source. */

@@ -66,9 +66,9 @@ function withHoles(part: UndersidePart, passages: readonly Passage[]): Body[] {
   const along = holeAxis(part.kind) === 1 ? 0 : 1
   const moved = (p: Vector, to: number, z: number): Vector => (along === 0 ? [to, p[1], z] : [p[0], to, z])
   let boxes: [Vector, Vector][] = [[shape.low, shape.high]]
-  for (const { at } of holes)
+  for (const { at: place } of holes)
     boxes = boxes.flatMap(([low, high]): [Vector, Vector][] => {
-      const [u0, u1, z0, z1] = [at[along] - HOLE, at[along] + HOLE, at[2] - HOLE, at[2] + HOLE]
+      const [u0, u1, z0, z1] = [place[along] - HOLE, place[along] + HOLE, place[2] - HOLE, place[2] + HOLE]
       if (u1 <= low[along] || u0 >= high[along] || z1 <= low[2] || z0 >= high[2]) return [[low, high]]
       const [fore, aft] = [Math.min(u1, high[along]), Math.max(u0, low[along])]
       const around: [Vector, Vector][] = [
@@ -83,13 +83,13 @@ function withHoles(part: UndersidePart, passages: readonly Passage[]): Body[] {
 }
 
 /** What is under a job's vehicle, in one set of directions: ahead of the rear axle, left of the center line, above the ground. */
-export function undersideOf(job: Job, at: CaseAssessment): Underside {
+export function undersideOf(job: Job, active: CaseAssessment): Underside {
   const { vehicle, survey } = job
   const { passages } = circuitOf(job)
   const scenes: Underside['scenes'] = {}
   for (const axle of AXLES) {
     const kit = kitAt(job, axle)?.kit
-    const question = kit ? sceneQuestion(job, kit, at) : null
+    const question = kit ? sceneQuestion(job, kit, active) : null
     if (question) scenes[axle] = sceneOf(question)
   }
   const ahead: Record<AxleEnd, Meters> = { front: vehicle.wheelbase, rear: 0 }
@@ -100,8 +100,8 @@ export function undersideOf(job: Job, at: CaseAssessment): Underside {
     }),
   ) as Record<AxleEnd, Motion>
   const around = AXLES.flatMap((axle) => {
-    const own = scenes[axle]?.obstacles.map((o) => o.part) ?? partsAround(vehicle, survey, axle, 'axle')
-    return own.map((part): UnderPart => {
+    const partsHere = scenes[axle]?.obstacles.map((o) => o.part) ?? partsAround(vehicle, survey, axle, 'axle')
+    return partsHere.map((part): UnderPart => {
       const moved = { ...part, id: `${axle}-${part.id}`, shape: shiftedShape(part.shape, [ahead[axle], 0, 0]) }
       return {
         part: moved,
@@ -164,8 +164,8 @@ function railsBetween({ vehicle }: Job, parts: readonly UnderPart[]): UnderPart[
   if (!vehicle.frameRails) return []
   return (['left', 'right'] as const).flatMap((side) => {
     const boxes = AXLES.flatMap((axle) => {
-      const own = parts.find((p) => p.axle === axle && p.part.kind === 'frame-rail' && p.part.side === side)
-      return own && own.part.shape.kind === 'box' ? [{ own, shape: own.part.shape }] : []
+      const rail = parts.find((p) => p.axle === axle && p.part.kind === 'frame-rail' && p.part.side === side)
+      return rail && rail.part.shape.kind === 'box' ? [{ own: rail, shape: rail.part.shape }] : []
     })
     const rear = boxes.find((b) => b.own.axle === 'rear')
     const front = boxes.find((b) => b.own.axle === 'front')

@@ -28,8 +28,8 @@ const WORTH: Meters = 0.0254 / 32
 function withMount(question: SceneQuestion, mount: Mount): SceneQuestion {
   const height = (m: Mount) =>
     m.spacers.reduce((sum, { id, count }) => {
-      const own = question.kit.mounting?.spacers.find((s) => s.id === id)
-      return sum + (own ? own.height * count : 0)
+      const spacer = question.kit.mounting?.spacers.find((s) => s.id === id)
+      return sum + (spacer ? spacer.height * count : 0)
     }, 0)
   const change = height(question.mount ?? USUAL_MOUNT) - height(mount)
   return { ...question, mount, bag: { ...question.bag, rideHeight: question.bag.rideHeight + change } }
@@ -79,12 +79,12 @@ function partChanges(question: SceneQuestion, scene: Scene, { rows }: RoomReport
   }))
   const [tightest] = rows
   if (!tightest || !CLAMPED.includes(tightest.kind)) return shields
-  const at = nearestAt(scene, tightest, tightest.at, tightest.pressure)
-  const way = at ? [0, 1, 2].map((k) => at.second[k]! - at.first[k]!) : []
+  const nearest = nearestAt(scene, tightest, tightest.at, tightest.pressure)
+  const way = nearest ? [0, 1, 2].map((k) => nearest.second[k]! - nearest.first[k]!) : []
   const far = Math.hypot(...way)
-  if (!at || far < 1e-6) return shields
+  if (!nearest || far < 1e-6) return shields
   // Of two that overlap, the nearest points are each inside the other: they part the other way.
-  const toward = at.gap > 0 ? 1 : -1
+  const toward = nearest.gap > 0 ? 1 : -1
   const part = partOf(tightest.part)
   const by = way.map((w) => (toward * CLAMP_STEP * w) / far) as [number, number, number]
   return [
@@ -95,11 +95,13 @@ function partChanges(question: SceneQuestion, scene: Scene, { rows }: RoomReport
 
 /** A question as it is after a change. */
 function changed(question: SceneQuestion, { mount, part }: Change): SceneQuestion {
-  const own = withMount(question, mount)
-  if (!part) return own
-  const { axle } = own.kit
-  const parts = partsAround(own.vehicle, own.survey, axle, sitsOn(own.kit)).map((p) => (p.id === part.id ? part : p))
-  return { ...own, vehicle: withParts(own.vehicle, axle, parts) }
+  const changedHere = withMount(question, mount)
+  if (!part) return changedHere
+  const { axle } = changedHere.kit
+  const parts = partsAround(changedHere.vehicle, changedHere.survey, axle, sitsOn(changedHere.kit)).map((p) =>
+    p.id === part.id ? part : p,
+  )
+  return { ...changedHere, vehicle: withParts(changedHere.vehicle, axle, parts) }
 }
 
 /**
@@ -150,8 +152,12 @@ export function proposeMount(question: SceneQuestion): { mount: Mount; share: nu
   const best = stacks.reduce((a, b) => (Math.abs(shareOf(b) - 0.5) < Math.abs(shareOf(a) - 0.5) - 1e-9 ? b : a))
   const slots = [null, ...mounting.slots.map(({ id }) => id)]
   const tried = slots.map((slot) => {
-    const own = { ...mount, spacers: best, slot }
-    return { mount: own, share: shareOf(best), slack: roomReport(sceneOf(withMount(question, own)))?.slack ?? 0 }
+    const mounted = { ...mount, spacers: best, slot }
+    return {
+      mount: mounted,
+      share: shareOf(best),
+      slack: roomReport(sceneOf(withMount(question, mounted)))?.slack ?? 0,
+    }
   })
   return tried.reduce((a, b) => (b.slack > a.slack + WORTH ? b : a))
 }

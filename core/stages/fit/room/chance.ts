@@ -58,7 +58,7 @@ function candidates({ motion }: Scene, row: RoomRow): Pose[] {
 }
 
 const shifted = (body: Body, by: readonly number[]): Body => {
-  const move = (at: readonly number[]) => [at[0]! + by[0]!, at[1]! + by[1]!, at[2]! + by[2]!] as const
+  const move = (values: readonly number[]) => [values[0]! + by[0]!, values[1]! + by[1]!, values[2]! + by[2]!] as const
   return {
     ...body,
     points: body.points.map((p) => ({ ...p, at: move(p.at) })),
@@ -108,8 +108,8 @@ export function sampleChance(
   const loaded = scene.loaded ? pairs(standing, [scene.loaded]) : []
   const nearest = (of: typeof through, by: readonly number[]) => {
     let least = Infinity
-    for (const { a, b, at, distance } of of) {
-      shift(b, at, by)
+    for (const { a, b, at: posture, distance } of of) {
+      shift(b, posture, by)
       least = Math.min(least, distance(a, b).gap)
     }
     return least
@@ -134,18 +134,18 @@ export function sampleChance(
       worst = Math.max(worst, least - certain)
       least = Math.min(least, certain)
     }
-    const kept = least >= row.leastRule && (!loaded.length || nearest(loaded, by) >= row.loadedRule)
-    if (!kept) under++
+    const passes = least >= row.leastRule && (!loaded.length || nearest(loaded, by) >= row.loadedRule)
+    if (!passes) under++
   }
   return { chance: under / samples, samples, certified: { samples: full, worst } }
 }
 
 /** Moves a posed body off its place, in place. */
 function shift(posed: Posed, from: Float64Array, by: readonly number[]) {
-  const { at } = posed
-  for (let i = 0; i < at.length; i += 3) {
-    at[i] = from[i]! + by[0]!
-    at[i + 1] = from[i + 1]! + by[1]!
-    at[i + 2] = from[i + 2]! + by[2]!
+  const { at: pose } = posed
+  for (let i = 0; i < pose.length; i += 3) {
+    pose[i] = from[i]! + by[0]!
+    pose[i + 1] = from[i + 1]! + by[1]!
+    pose[i + 2] = from[i + 2]! + by[2]!
   }
 }

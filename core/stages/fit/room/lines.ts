@@ -73,7 +73,10 @@ function linesOf(scene: Scene, rows: readonly RoomRow[]): LineRow[] {
       others.length
         ? others.reduce(
             (gap, other) =>
-              bodies.reduce((own, body) => Math.min(own, leastGap(body, other, motion, { known: own }).gap), gap),
+              bodies.reduce(
+                (gapHere, body) => Math.min(gapHere, leastGap(body, other, motion, { known: gapHere }).gap),
+                gap,
+              ),
             Infinity,
           )
         : null
@@ -101,8 +104,8 @@ function portsOf({ brackets, bags, plateRadius, obstacles, motion }: Scene): Por
     const port = brackets.find((b) => b.side === side && b.end === 'upper')?.port
     if (!port || !pipes.length) return []
     const [x, y, z] = bags[side].upper
-    const at = [x + plateRadius * port[0], y + plateRadius * port[1], z + plateRadius * port[2]] as const
-    const fitting = capsule({ on: 'frame', at }, { on: 'frame', at }, FITTING_RADIUS)
+    const portHere = [x + plateRadius * port[0], y + plateRadius * port[1], z + plateRadius * port[2]] as const
+    const fitting = capsule({ on: 'frame', at: portHere }, { on: 'frame', at: portHere }, FITTING_RADIUS)
     const [nearest] = pipes
       .map((o) => ({ part: o.id, gap: gapIn(fitting, o.bodies, motion, STANDING) }))
       .sort((a, b) => a.gap - b.gap)

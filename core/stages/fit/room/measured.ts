@@ -27,10 +27,11 @@ export function besideDrawn(scene: Scene, { rows }: RoomReport, gaps: readonly R
       const row = rows.find((r) => r.of === gap.of && r.part === gap.part && r.side === gap.side)
       const obstacle = scene.obstacles.find((o) => o.id === gap.part)
       if (!row || !obstacle) return { gap, drawn: null, differs: null }
-      const at = (pressure: ScenePressure['id']) =>
+      const girth = (pressure: ScenePressure['id']) =>
         gap.pressure === null ? girthAt(scene, pressure) : girthOf(scene.bag, gap.pressure)
       const drawnAt = (pressure: ScenePressure['id'], pose: Pose) => {
-        const firsts = gap.of === 'bag' ? [bagAt(scene, gap.side, at(pressure))] : Object.values(scene.plates[gap.side])
+        const firsts =
+          gap.of === 'bag' ? [bagAt(scene, gap.side, girth(pressure))] : Object.values(scene.plates[gap.side])
         return Math.min(...firsts.map((first) => gapIn(first, obstacle.bodies, scene.motion, pose)))
       }
       const drawn =

@@ -103,10 +103,10 @@ const partsNear = ({ obstacles }: Scene, side: Side): SceneObstacle[] =>
 function leastOf(first: Body, bodies: readonly Body[], motion: Motion) {
   let best = leastGap(first, bodies[0]!, motion, { enough: DEEP })
   for (const body of bodies.slice(1)) {
-    const own = leastGap(first, body, motion, { known: best.gap, enough: DEEP })
-    if (own.gap < best.gap)
-      best = { ...own, lower: Math.min(own.lower, best.lower), certain: own.certain && best.certain }
-    else best = { ...best, lower: Math.min(own.lower, best.lower), certain: own.certain && best.certain }
+    const gap = leastGap(first, body, motion, { known: best.gap, enough: DEEP })
+    if (gap.gap < best.gap)
+      best = { ...gap, lower: Math.min(gap.lower, best.lower), certain: gap.certain && best.certain }
+    else best = { ...best, lower: Math.min(gap.lower, best.lower), certain: gap.certain && best.certain }
   }
   return best
 }
@@ -117,10 +117,10 @@ function judgeRow(row: Omit<RoomRow, 'chance' | 'verdict'>, shielded: boolean): 
   const under = (gap: Meters, rule: Meters) =>
     sigma > 0 ? normalBelow((rule - gap) / sigma) : gap < rule - 1e-9 ? 1 : 0
   const chance = Math.max(under(row.least, row.leastRule), row.loaded === null ? 0 : under(row.loaded, row.loadedRule))
-  const kept = row.least >= row.leastRule - 1e-9 && (row.loaded ?? Infinity) >= row.loadedRule - 1e-9
+  const passes = row.least >= row.leastRule - 1e-9 && (row.loaded ?? Infinity) >= row.loadedRule - 1e-9
   const hot = row.kind === 'exhaust' && row.of === 'bag' && !shielded && row.standing < SHIELD_DISTANCE
   const verdict: RoomVerdict =
-    row.least <= 0 ? 'touches' : !kept ? 'under-rule' : hot ? 'heat' : chance > UNSURE ? 'unsure' : 'fine'
+    row.least <= 0 ? 'touches' : !passes ? 'under-rule' : hot ? 'heat' : chance > UNSURE ? 'unsure' : 'fine'
   return { ...row, chance, verdict }
 }
 
@@ -222,8 +222,8 @@ function coilRoom({ coil, pressures, rideHeight, mounting }: Scene, bag: RoomRep
   if (!coil) return null
   const widest = (height: Meters) => Math.max(...pressures.map(({ girth }) => radiusAt(girth, height)))
   // It is widest where it is pressed together most; the coil is as wide all the way.
-  const at = (height: Meters) => (coil.inside === null ? null : coil.inside / 2 - widest(height))
-  return { standing: at(rideHeight), least: at(bag.least), hanging: coil.hanging, folded: mounting.folded }
+  const roomAt = (height: Meters) => (coil.inside === null ? null : coil.inside / 2 - widest(height))
+  return { standing: roomAt(rideHeight), least: roomAt(bag.least), hanging: coil.hanging, folded: mounting.folded }
 }
 
 /**
@@ -318,4 +318,4 @@ export function nearestAt(
     }
   return best
 }
-const vectorOf = (at: Float64Array): Vector => [at[0]!, at[1]!, at[2]!]
+const vectorOf = (vector: Float64Array): Vector => [vector[0]!, vector[1]!, vector[2]!]

@@ -6,29 +6,29 @@ import type { SceneQuestion } from './scene'
 
 /**
  * A kit on a job as a question about the room around its bags, under the load case that is looked at.
- * @param at the load case, with the job's kits under it
+ * @param active the load case, with the job's kits under it
  * @param level what the kit comes to under it; the job's own kit's where none is given
  * @returns plain data, for a worker too; null for rubber: there is no bag to keep clear
  */
 export function sceneQuestion(
   job: Job,
   kit: Kit,
-  at: CaseAssessment,
-  level: LevelSolution | null = at.level[kit.axle],
+  active: CaseAssessment,
+  level: LevelSolution | null = active.level[kit.axle],
 ): SceneQuestion | null {
-  const bag = bagOnJob(job, kit, at)
+  const bag = bagOnJob(job, kit, active)
   if (!bag || !hasAir(kit)) return null
-  const own = kitAt(job, kit.axle)
-  const onJob = own?.kit.id === kit.id
+  const jobKit = kitAt(job, kit.axle)
+  const onJob = jobKit?.kit.id === kit.id
   const set = level ? pressuresToSet(level, bag.minimum.value) : null
   return {
     vehicle: job.vehicle,
     survey: job.survey,
     kit,
     bag,
-    ...(onJob && own.mount ? { mount: own.mount } : {}),
+    ...(onJob && jobKit.mount ? { mount: jobKit.mount } : {}),
     loaded:
-      level?.left && level.right && at.loadCase.items.length
+      level?.left && level.right && active.loadCase.items.length
         ? { left: level.left.bagHeight, right: level.right.bagHeight }
         : null,
     level: set && Math.max(set.left, set.right),

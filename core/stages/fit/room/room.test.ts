@@ -23,7 +23,7 @@ import {
 } from '.'
 
 /** The hive truck with its kit, and whatever is changed of it. */
-function asked(change: Partial<SceneQuestion> = {}): SceneQuestion & { kit: AirKit } {
+function questionHere(change: Partial<SceneQuestion> = {}): SceneQuestion & { kit: AirKit } {
   const { job, records } = demoJob('0417')
   const { kit } = job.kits[0]!
   if (!hasAir(kit)) throw new Error('the hive truck has bags')
@@ -64,7 +64,7 @@ function withPipe(question: SceneQuestion, inboard: number, more: Partial<Unders
 
 describe('room around a bag as mounted', () => {
   test('a pipe beside the bag: the gap is what subtraction says, and the verdict follows the rules', () => {
-    const question = asked()
+    const question = questionHere()
     const widest = question.kit.bag.maximumDiameter / 2
     const clear = report(withPipe(question, widest + 0.04 + 0.05)).rows[0]!
     // Source: subtraction, for a straight pipe beside an upright bag at its widest, standing.
@@ -78,26 +78,26 @@ describe('room around a bag as mounted', () => {
   })
 
   test('a hot pipe without a shield is told, however much room it leaves', () => {
-    const question = asked()
-    const at = question.kit.bag.maximumDiameter / 2 + 0.04 + 0.06
-    expect(report(withPipe(question, at, { shielded: false })).rows[0]!.verdict).toBe('heat')
+    const question = questionHere()
+    const distance = question.kit.bag.maximumDiameter / 2 + 0.04 + 0.06
+    expect(report(withPipe(question, distance, { shielded: false })).rows[0]!.verdict).toBe('heat')
   })
 
   test('what is only an estimate leaves a chance, and is what to measure next', () => {
-    const question = asked()
-    const at = question.kit.bag.maximumDiameter / 2 + 0.04 + 0.02
-    const loose = report(withPipe(question, at, { source: 'estimate', tolerance: 0.04 }))
+    const question = questionHere()
+    const distanceHere = question.kit.bag.maximumDiameter / 2 + 0.04 + 0.02
+    const loose = report(withPipe(question, distanceHere, { source: 'estimate', tolerance: 0.04 }))
     expect(loose.rows[0]!.verdict).toBe('unsure')
     expect(measureNext(loose, 0.0016)[0]).toMatchObject({ part: 'pipe', side: 'right' })
-    const taped = report(withPipe(question, at))
+    const taped = report(withPipe(question, distanceHere))
     expect(taped.rows[0]!.chance).toBeLessThan(loose.rows[0]!.chance)
     expect(measureNext(taped, 0.0016)).toEqual([])
   })
 
   test('a slot further from the pipe helps, by about as much as it moves; where nothing helps the list is empty', () => {
-    const question = asked()
-    const at = question.kit.bag.maximumDiameter / 2 + 0.04 + 0.018
-    const helps = whatHelps(withPipe(question, at))
+    const question = questionHere()
+    const distanceFound = question.kit.bag.maximumDiameter / 2 + 0.04 + 0.018
+    const helps = whatHelps(withPipe(question, distanceFound))
     const outer = helps.find((h) => h.id === 'outer')!
     // Source: subtraction: the slot takes the bag half an inch outward.
     expect(Math.abs(outer.gains - INCH / 2)).toBeLessThan(0.1 * INCH)
@@ -105,11 +105,13 @@ describe('room around a bag as mounted', () => {
     expect(helps).toEqual(helps.toSorted((a, b) => b.gains - a.gains))
     const bare = { ...question.kit, mounting: null }
     // A tank hangs on no clamp.
-    expect(whatHelps({ ...withPipe(question, at, { kind: 'fuel-tank' }), kit: bare, level: null })).toEqual([])
+    expect(whatHelps({ ...withPipe(question, distanceFound, { kind: 'fuel-tank' }), kit: bare, level: null })).toEqual(
+      [],
+    )
   })
 
   test('a longer clamp gains what it moves the pipe by; a shield takes the heat off and half an inch of room', () => {
-    const question = asked()
+    const question = questionHere()
     const widest = question.kit.bag.maximumDiameter / 2
     const bare = { ...question, kit: { ...question.kit, mounting: null }, level: null }
     const near = whatHelps(withPipe(bare, widest + 0.04 + 0.012))
@@ -128,7 +130,7 @@ describe('room around a bag as mounted', () => {
   })
 
   test('the register of lines: gaps to bag, bracket, U-bolt end and pipe by subtraction', () => {
-    const question = asked()
+    const question = questionHere()
     const scene = sceneOf(question)
     const { lower } = scene.bags.right
     const bracket = scene.brackets.find((b) => b.side === 'right' && b.end === 'lower')!
@@ -180,13 +182,13 @@ describe('room around a bag as mounted', () => {
   })
 
   test('an air fitting nearer than six inches to a pipe', () => {
-    const question = asked()
+    const question = questionHere()
     const scene = sceneOf(question)
     const { port } = scene.brackets.find((b) => b.side === 'right' && b.end === 'upper')!
     const [x, y, z] = scene.bags.right.upper
     // The port of the hive truck's kit faces inward: a pipe straight inboard of it.
     expect(port).toEqual([0, 1, 0])
-    const at = (inboard: number) => {
+    const gapAt = (inboard: number) => {
       const pipe = withPipe(question, 0).vehicle.underbody!.rear[0]!
       const to = y + scene.plateRadius + inboard + 0.04
       const shape = {
@@ -202,13 +204,13 @@ describe('room around a bag as mounted', () => {
       )!
     }
     // Source: subtraction, less the fitting's own 6 mm.
-    expect(at(0.1).gap).toBeCloseTo(0.094, 6)
-    expect(at(0.1).near).toBe(true)
-    expect(at(6 * INCH + 0.006).near).toBe(false)
+    expect(gapAt(0.1).gap).toBeCloseTo(0.094, 6)
+    expect(gapAt(0.1).near).toBe(true)
+    expect(gapAt(6 * INCH + 0.006).near).toBe(false)
   })
 
   test('an arm takes the axle forward as it comes up: the pipe ahead of the bag comes nearer', () => {
-    const question = asked()
+    const question = questionHere()
     const arm = { ahead: 0.6, above: -0.06 }
     const led = withArm(question.vehicle, 'rear', arm)
     const { travel } = sceneOf({ ...question, vehicle: led }).motion
@@ -223,7 +225,7 @@ describe('room around a bag as mounted', () => {
   })
 
   test('spacers bring the bag nearest the middle of its range', () => {
-    const question = asked()
+    const question = questionHere()
     const { low, high } = question.kit.bag.heightRange
     const tall = { ...question, bag: { ...question.bag, rideHeight: high - 0.002 } }
     const { mount, share } = proposeMount(tall)!
@@ -236,18 +238,18 @@ describe('room around a bag as mounted', () => {
   })
 
   test('brackets changed over, a plate turned: the bag stands elsewhere', () => {
-    const question = asked()
-    const at = (mount: Partial<Mount>) => sceneOf({ ...question, mount: { ...USUAL_MOUNT, ...mount } }).bags.left
-    expect(at({ swapped: true }).upper[0] - at({}).upper[0]).toBeCloseTo(
+    const question = questionHere()
+    const bagAt = (mount: Partial<Mount>) => sceneOf({ ...question, mount: { ...USUAL_MOUNT, ...mount } }).bags.left
+    expect(bagAt({ swapped: true }).upper[0] - bagAt({}).upper[0]).toBeCloseTo(
       -2 * question.kit.mounting!.upperOffset.ahead,
       12,
     )
-    expect(at({ turned: true }).upper[0]).toBeCloseTo(at({ swapped: true }).upper[0], 12)
-    expect(at({ slot: 'outer' }).lower[1] - at({}).lower[1]).toBeCloseTo(0.0127, 12)
+    expect(bagAt({ turned: true }).upper[0]).toBeCloseTo(bagAt({ swapped: true }).upper[0], 12)
+    expect(bagAt({ slot: 'outer' }).lower[1] - bagAt({}).lower[1]).toBeCloseTo(0.0127, 12)
   })
 
   test('a hose that is too short for full droop', () => {
-    const question = asked()
+    const question = questionHere()
     const part = (freeLength: number | null): UndersidePart => ({
       id: 'hose',
       kind: 'brake-hose',
@@ -276,22 +278,22 @@ describe('room around a bag as mounted', () => {
   })
 
   test('a stop inside the bag ends jounce; without one the bag itself does', () => {
-    const question = asked()
-    const at = (innerStop: number | null) =>
+    const question = questionHere()
+    const bagsWith = (innerStop: number | null) =>
       sceneOf({ ...question, kit: { ...question.kit, mounting: { ...question.kit.mounting!, innerStop } } }).ends
-    expect(at(0.11)).toMatchObject({ jounceBy: 'stop-in-bag' })
-    expect(at(0.11).jounce).toBeCloseTo(question.bag.rideHeight - 0.11, 12)
-    expect(at(null).jounceBy).toBe('bag')
+    expect(bagsWith(0.11)).toMatchObject({ jounceBy: 'stop-in-bag' })
+    expect(bagsWith(0.11).jounce).toBeCloseTo(question.bag.rideHeight - 0.11, 12)
+    expect(bagsWith(null).jounceBy).toBe('bag')
   })
 
   test('stopped, it has no answer', () => {
-    expect(roomReport(sceneOf(asked()), (done) => done < 0.5)).toBeNull()
+    expect(roomReport(sceneOf(questionHere()), (done) => done < 0.5)).toBeNull()
   })
 
   test('every kit with air of the catalog stands somewhere on the vehicles it is for', () => {
     for (const kit of demoKits().filter((k) => k.family === 'sleeve' || k.family === 'in-coil')) {
       if (!hasAir(kit)) continue
-      const scene = sceneOf({ ...asked(), kit })
+      const scene = sceneOf({ ...questionHere(), kit })
       expect(scene.bags.left.upper[2]).toBeGreaterThan(scene.bags.left.lower[2])
       expect(scene.motion.travel.jounce).toBeGreaterThan(0)
     }
@@ -306,7 +308,7 @@ describe('what it is made of', () => {
   })
 
   test('a bag is as wide as its table says, and its widest beyond', () => {
-    const { bag } = asked().kit
+    const { bag } = questionHere().kit
     const { heights, pressures, diameters } = bag.diameters!
     const girth = girthOf(bag, pressures[1]!)
     heights.forEach((h, i) => expect(radiusAt(girth, h)).toBeCloseTo(diameters[i]![1]! / 2, 9))
@@ -317,9 +319,9 @@ describe('what it is made of', () => {
 
 describe('the chance that a gap is under its rule', () => {
   test('by sampling it is what the first order says where one feature is nearest', () => {
-    const question = asked()
-    const at = question.kit.bag.maximumDiameter / 2 + 0.04 + 0.02
-    const scene = sceneOf(withPipe(question, at, { tolerance: 0.03 }))
+    const question = questionHere()
+    const distance = question.kit.bag.maximumDiameter / 2 + 0.04 + 0.02
+    const scene = sceneOf(withPipe(question, distance, { tolerance: 0.03 }))
     const row = roomReport(scene)!.rows[0]!
     const found = sampleChance(scene, row, 4000, 7)!
     // Source: the normal spread; of 4,000 samples the share itself spreads by 0.008.
@@ -330,18 +332,18 @@ describe('the chance that a gap is under its rule', () => {
     expect(sampleChance(scene, row, 4000, 8)!.chance).not.toBe(found.chance)
   })
   test('can be stopped', () => {
-    const scene = sceneOf(withPipe(asked(), 0.2))
+    const scene = sceneOf(withPipe(questionHere(), 0.2))
     expect(sampleChance(scene, roomReport(scene)!.rows[0]!, 4000, 1, (done) => done < 0.5)).toBeNull()
   })
 })
 
 describe('what to measure', () => {
   test('a distance across from the rail: what it reads moves the part, and takes the doubt of that way', () => {
-    const question = asked()
+    const question = questionHere()
     const scene0 = sceneOf(question)
     const rail = scene0.obstacles.find((o) => o.id === 'frame-rail-right')!.part
-    const at = question.kit.bag.maximumDiameter / 2 + 0.04 + 0.02
-    const base = withPipe(question, at, { source: 'estimate', tolerance: 0.04 })
+    const distance = question.kit.bag.maximumDiameter / 2 + 0.04 + 0.02
+    const base = withPipe(question, distance, { source: 'estimate', tolerance: 0.04 })
     const rear = [...base.vehicle.underbody!.rear, rail]
     const asking = { ...base, vehicle: withParts(base.vehicle, 'rear', rear) }
     const scene = sceneOf(asking)
@@ -362,9 +364,10 @@ describe('what to measure', () => {
 
 describe('brackets', () => {
   test('fill the room between plates and faces, stamped for their side; changed over they are the other one, and the port turns', () => {
-    const question = asked()
-    const at = (mount: Partial<Mount>) => sceneOf({ ...question, mount: { ...USUAL_MOUNT, ...mount } }).brackets
-    const [usual, over] = [at({}), at({ swapped: true })]
+    const question = questionHere()
+    const bracketsWith = (mount: Partial<Mount>) =>
+      sceneOf({ ...question, mount: { ...USUAL_MOUNT, ...mount } }).brackets
+    const [usual, over] = [bracketsWith({}), bracketsWith({ swapped: true })]
     const upper = (all: typeof usual, side: 'left' | 'right') => all.find((b) => b.side === side && b.end === 'upper')!
     const { mounting } = question.kit
     expect(upper(usual, 'left').high[2] - upper(usual, 'left').low[2]).toBeCloseTo(mounting!.upper, 9)
@@ -374,7 +377,7 @@ describe('brackets', () => {
     // The port faces inward, to the right on the left side.
     expect(upper(usual, 'left').port).toEqual([0, -1, 0])
     expect(upper(over, 'left').port![1]).toBe(1)
-    const spaced = at({ spacers: [{ id: 'upper-half', count: 1 }] })
+    const spaced = bracketsWith({ spacers: [{ id: 'upper-half', count: 1 }] })
     expect(upper(spaced, 'left').high[2] - upper(spaced, 'left').low[2]).toBeCloseTo(mounting!.upper + 0.0127, 9)
   })
 })

@@ -212,7 +212,7 @@ function placeOf(mounting: Mounting, mount: Mount, kit: AirKit, spacing: Meters)
  */
 export function sceneOf(question: SceneQuestion): Scene {
   const { vehicle, survey, kit, bag, mount = USUAL_MOUNT, loaded, level, tapeTolerance } = question
-  const own = vehicle[kit.axle]
+  const build = vehicle[kit.axle]
   const mounting = kit.mounting ?? usualMounting(kit, vehicle, survey)
   const { heights } = bagTable(kit.bag.table)
   const window = { low: mounting.collapsed ?? heights[0]!, high: mounting.extended ?? heights.at(-1)! }
@@ -224,8 +224,8 @@ export function sceneOf(question: SceneQuestion): Scene {
   const lowerZ = seat + mounting.lower + spacersAt(mounting, mount, 'lower')
   const inCoil = kit.family === 'in-coil' || kit.family === 'coil-replacement'
   // In a coil, or in its place, it stands where the coil does; beside one where the kit puts it, whatever the link's arm.
-  const spacing = inCoil ? own.springSpacing : kit.bag.spacing
-  const at = placeOf(mounting, mount, kit, spacing)
+  const spacing = inCoil ? build.springSpacing : kit.bag.spacing
+  const places = placeOf(mounting, mount, kit, spacing)
   const railZ = lowerZ + bag.rideHeight + spacersAt(mounting, mount, 'upper') + mounting.upper
   /** Where nobody has read the room between the faces, the face on the frame is where the instructions have it. */
   const asInstructed = (part: UndersidePart): UndersidePart => {
@@ -239,25 +239,25 @@ export function sceneOf(question: SceneQuestion): Scene {
   const placed = (side: Side): BagPlace => {
     const s = side === 'left' ? 1 : -1
     return {
-      lower: [at.ahead, s * at.out, lowerZ],
-      upper: [at.ahead + at.upperAhead, s * (at.out + at.upperOut), lowerZ + bag.rideHeight],
+      lower: [places.ahead, s * places.out, lowerZ],
+      upper: [places.ahead + places.upperAhead, s * (places.out + places.upperOut), lowerZ + bag.rideHeight],
     }
   }
   const bags = { left: placed('left'), right: placed('right') }
-  const plate = (on: Carrier, [x, y, z]: Vector, thick: Meters): Body =>
-    plateBody(on, [x, y, z], [x, y, z + thick], mounting.plateRadius)
+  const plate = (carrier: Carrier, [x, y, z]: Vector, thick: Meters): Body =>
+    plateBody(carrier, [x, y, z], [x, y, z + thick], mounting.plateRadius)
   const plates = (side: Side) => ({
     upper: plate('frame', bags[side].upper, mounting.plateThickness),
     lower: plate('axle', bags[side].lower, -mounting.plateThickness),
   })
-  const independent = own.architecture === 'independent'
+  const independent = build.architecture === 'independent'
   const ratio = independent ? (bag.motionRatio ?? 1) : 1
   const byStops = ends.jounceBy === 'bump-stop' || ends.jounceBy === 'usual'
   const motion = motionOf(
     vehicle,
     kit.axle,
     parts,
-    { jounce: ends.jounce, spacing: byStops ? own.springSpacing : spacing },
+    { jounce: ends.jounce, spacing: byStops ? build.springSpacing : spacing },
     ratio,
   )
   const max = Math.min(bag.maximum.value, mount.pressureCap ?? Infinity)
@@ -332,12 +332,13 @@ function bracketsOf(
   const s = side === 'left' ? 1 : -1
   const r = mounting.plateRadius
   const made = (end: 'upper' | 'lower', [x, y, z]: Vector, to: number): SceneBracket => {
-    const own = kit.brackets.filter((b) =>
+    const brackets = kit.brackets.filter((b) =>
       end === 'upper' ? b.place === 'frame' : b.place !== 'frame' && b.place !== 'bag',
     )
-    const handed = own.some((b) => b.hand === 'left' || b.hand === 'right')
+    const handed = brackets.some((b) => b.hand === 'left' || b.hand === 'right')
     const hand = handed && mount.swapped ? (side === 'left' ? 'right' : 'left') : side
-    const bracket = own.find((b) => b.hand === hand) ?? own.find((b) => b.hand !== 'left' && b.hand !== 'right')
+    const bracket =
+      brackets.find((b) => b.hand === hand) ?? brackets.find((b) => b.hand !== 'left' && b.hand !== 'right')
     const wrong = handed && mount.swapped
     const port = end === 'upper' && mounting.port ? PORTS[mounting.port](s) : null
     return {

@@ -34,9 +34,9 @@ export function tapeAsks(scene: Scene, row: RoomRow): TapeAsk[] {
     (o) => (o.kind === 'frame-rail' || o.kind === 'seat') && o.side === row.side && o.id !== row.part,
   )?.part.shape
   const tube = scene.obstacles.find((o) => o.kind === 'axle-tube')?.part.shape
-  const at = nearestAt(scene, row, STANDING, row.pressure)
-  if (!part || face?.kind !== 'box' || !at) return []
-  const to = at.second
+  const nearest = nearestAt(scene, row, STANDING, row.pressure)
+  if (!part || face?.kind !== 'box' || !nearest) return []
+  const to = nearest.second
   const [low, high] = [
     Math.min(Math.abs(face.low[1]), Math.abs(face.high[1])),
     Math.max(Math.abs(face.low[1]), Math.abs(face.high[1])),
@@ -44,9 +44,9 @@ export function tapeAsks(scene: Scene, row: RoomRow): TapeAsk[] {
   const s = row.side === 'left' ? 1 : -1
   const inboard = s * to[1] < (low + high) / 2
   const y = s * (inboard ? low : high)
-  const apart = Math.hypot(...([0, 1, 2] as const).map((k) => at.first[k] - at.second[k]))
+  const apart = Math.hypot(...([0, 1, 2] as const).map((k) => nearest.first[k] - nearest.second[k]))
   /** Share of the gap's direction that a way goes along. */
-  const along = (k: 0 | 1 | 2) => (apart > 1e-6 ? Math.abs(at.first[k] - at.second[k]) / apart : 0.7)
+  const along = (k: 0 | 1 | 2) => (apart > 1e-6 ? Math.abs(nearest.first[k] - nearest.second[k]) / apart : 0.7)
   const ask = (way: TapeAsk['way'], k: 0 | 1 | 2, datum: TapeAsk['datum'], from: Vector): TapeAsk => {
     const sign = Math.sign(to[k] - from[k]) || 1
     const value = Math.abs(to[k] - from[k])

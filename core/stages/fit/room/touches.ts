@@ -35,11 +35,11 @@ function touchesIn(scene: Scene): MountedTouch[] {
  * what to measure; they are left out.
  * Source: `roomReport`, at the bags' max.
  */
-export function touchesAsMounted(job: Job, at: CaseAssessment): MountedTouch[] {
+export function touchesAsMounted(job: Job, active: CaseAssessment): MountedTouch[] {
   return job.kits
     .filter(({ work, kit }) => work === 'fit' && job.vehicle.underbody?.[kit.axle].some((p) => p.source === 'tape'))
     .flatMap(({ kit }) => {
-      const question = sceneQuestion(job, kit, at)
+      const question = sceneQuestion(job, kit, active)
       if (!question) return []
       // It is about the whole travel: what is on the vehicle now does not come into it.
       const scene = sceneOf({ ...question, loaded: null, level: null })

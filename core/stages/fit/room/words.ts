@@ -22,11 +22,11 @@ export const GAP_STATES: Record<GapState, string> = {
 }
 /** A distance to take with the tape. */
 export const tapeAskText = ({ way, datum }: Pick<TapeAsk, 'way' | 'datum'>, frameRails: boolean): string => {
-  const on = frameRails ? 'the frame rail' : 'the body seat'
+  const mount = frameRails ? 'the frame rail' : 'the body seat'
   if (way === 'along') return 'face of the axle tube, straight ahead or back to its nearest surface'
   return way === 'down'
-    ? `bottom of ${on}, straight down to its nearest surface`
-    : `${datum === 'inner-face' ? 'inside' : 'outside'} face of ${on}, straight across to its nearest surface`
+    ? `bottom of ${mount}, straight down to its nearest surface`
+    : `${datum === 'inner-face' ? 'inside' : 'outside'} face of ${mount}, straight across to its nearest surface`
 }
 export const PART_SOURCES: Record<UndersidePart['source'], string> = {
   platform: 'this platform, from the library',
@@ -87,13 +87,13 @@ export const U_BOLT_VERDICTS: Record<UBoltVerdict, string> = {
 }
 
 /** Where in the travel a gap is least. */
-export function poseText({ at }: Pick<RoomRow, 'at'>, system: UnitSystem): string {
+export function poseText({ at: pose }: Pick<RoomRow, 'at'>, system: UnitSystem): string {
   const near =
-    Math.abs(at.heave) < 0.006
+    Math.abs(pose.heave) < 0.006
       ? 'near ride height'
-      : `axle ${formatQuantity('length', Math.abs(at.heave), system)} ${at.heave > 0 ? 'up' : 'down'}`
-  const degrees = (Math.abs(at.roll) * 180) / Math.PI
-  return degrees < 0.2 ? near : `${near}, ${at.roll > 0 ? 'left' : 'right'} side up ${degrees.toFixed(1)}°`
+      : `axle ${formatQuantity('length', Math.abs(pose.heave), system)} ${pose.heave > 0 ? 'up' : 'down'}`
+  const degrees = (Math.abs(pose.roll) * 180) / Math.PI
+  return degrees < 0.2 ? near : `${near}, ${pose.roll > 0 ? 'left' : 'right'} side up ${degrees.toFixed(1)}°`
 }
 
 /**
