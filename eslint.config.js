@@ -3,7 +3,7 @@ import globals from 'globals'
 import vue from 'eslint-plugin-vue'
 import ts from 'typescript-eslint'
 
-// Circles of imports and unused exports are knip's, see knip.json.
+// Circles of imports are dependency-cruiser's, unused exports and types knip's.
 export default ts.config(
   { ignores: ['**/dist/**', 'node_modules/**', '.demo/**', '.dev/**', 'data/**'] },
   js.configs.recommended,
@@ -21,6 +21,12 @@ export default ts.config(
     },
     rules: {
       '@typescript-eslint/no-explicit-any': 'error',
+      // What reads in one go; more needs its reason beside it.
+      complexity: ['error', 15],
+      'max-lines-per-function': ['error', { max: 80, skipBlankLines: true, skipComments: true }],
+      'max-params': ['error', 4],
+      // A switch names every case, or is none: a new kind of record, family or part is then named by the compiler.
+      '@typescript-eslint/switch-exhaustiveness-check': ['error', { considerDefaultExhaustiveForUnions: true }],
       // A leading underscore says that a name is left out on purpose.
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       // Numbers in sentences are this program's daily bread.
@@ -35,6 +41,11 @@ export default ts.config(
       // Optional properties mean "absent"; a default would say something else.
       'vue/require-default-prop': 'off',
     },
+  },
+  {
+    // A test tells its story in one go, however long.
+    files: ['**/*.test.ts', '**/fixtures/**', 'bench/**', 'e2e/**', 'scripts/**'],
+    rules: { complexity: 'off', 'max-lines-per-function': 'off', 'max-params': 'off' },
   },
   { files: ['**/*.mjs', '**/*.js'], ...ts.configs.disableTypeChecked },
 )

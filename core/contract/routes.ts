@@ -103,7 +103,7 @@ type Declared<Path extends string, R extends Rest> = Omit<Route, 'path' | 'query
   answer: R['answer']
 }
 
-/** Signed-in people may read; what writes says who may. */
+/** Whoever is signed in may read; a write names its own access. */
 const route = <const Path extends string, const R extends Rest>(
   method: Route['method'],
   path: Path,

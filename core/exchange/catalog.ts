@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { applicationSchema, closableKitSchema, kitSchema, stockItemSchema } from '../kit'
+import { applicationSchema, closableKitSchema, kitSchema, stockItemSchema, FAMILIES, FAMILY_TABLE } from '../kit'
 import { schemaText } from '../quantity'
 import { vehicleSchema } from '../vehicle'
 import { applicationFields, kitFields, stockFields, vehicleFields } from './catalog-fields'
@@ -35,7 +35,8 @@ export const CATALOG_FORMATS: Record<CatalogFile, CatalogFormat> = {
     blank: { fasteners: [], operations: [] },
     finish(kit) {
       for (const group of KIT_GROUPS) collapse(kit, group)
-      if (kit.family === 'rubber') kit.bag = null
+      // A family that is none is refused by the schema.
+      if (FAMILIES.some((f) => f === kit.family && !FAMILY_TABLE[f].air)) kit.bag = null
       else kit.rubber = null
     },
   },

@@ -1,3 +1,4 @@
+import { familyOf } from './families'
 import { airSpring, bagAt, tableDisagreement } from '../spring'
 import { clampForce } from '../torque'
 import type { Application } from './application'
@@ -68,7 +69,7 @@ function bagFlags(kit: AirKit): DataFlag[] {
   const low = bagAt(curves, Math.max(bag.heightRange.low, curves.area.from))
   const high = bagAt(curves, Math.min(bag.heightRange.high, curves.area.to))
   // A bellows loses area as it lengthens; a curve that folds back is usually two columns exchanged.
-  if (kit.family === 'bellows' && low && high && high.area > low.area)
+  if (familyOf(kit).dished && low && high && high.area > low.area)
     flags.push(flag('area-rises', 'bag.table', '', high.area, low.area))
   const middle = (bag.heightRange.low + bag.heightRange.high) / 2
   if (Math.abs(bag.rideHeight - middle) > (bag.heightRange.high - bag.heightRange.low) / 4)

@@ -1,3 +1,4 @@
+import { standsAtCoil, familyOf } from './families'
 import { GRAVITY, INCH, PSI, type Kilograms, type Meters, type Pascals } from '../quantity'
 import { TAPE_TOLERANCE, type Axle, type Survey, type Vehicle } from '../vehicle'
 import { airSpring } from '../spring'
@@ -45,11 +46,10 @@ export const CAPACITY_DISAGREEMENT = 0.15
  * @param axle that the kit is for
  * @returns null where an independent link is not known
  */
-export function motionRatioOf({ family, bag }: AirKit, { architecture, motionRatio }: Axle): number | null {
+export function motionRatioOf(kit: AirKit, { architecture, motionRatio }: Axle): number | null {
+  const { bag } = kit
   if (architecture === 'solid') return bag.motionRatio ?? 1
-  return family === 'in-coil' || family === 'coil-replacement'
-    ? (motionRatio ?? bag.motionRatio)
-    : (bag.motionRatio ?? motionRatio)
+  return standsAtCoil(kit) ? (motionRatio ?? bag.motionRatio) : (bag.motionRatio ?? motionRatio)
 }
 
 /** A kit's bag as it sits on a vehicle. */
@@ -101,9 +101,8 @@ export function bagOn(
 }
 
 /** What brackets and plates take of the room; null where the instructions do not say. */
-export const stackOf = ({ family, bag, mounting }: AirKit): Meters | null =>
-  bag.bracketStack ??
-  (mounting && family !== 'in-coil' && family !== 'coil-replacement' ? mounting.upper + mounting.lower : null)
+export const stackOf = (kit: AirKit): Meters | null =>
+  kit.bag.bracketStack ?? (kit.mounting && !standsAtCoil(kit) ? kit.mounting.upper + kit.mounting.lower : null)
 
 /** Spacers go in where there is too much room without them. */
 function spacersUsed(kit: AirKit, { suspension }: Axle, survey: Survey): Meters {
@@ -124,7 +123,7 @@ function minimumPressure(kit: AirKit, sprung: Kilograms, rideHeight: Meters, mot
       ? { value: kit.bag.minimum, source: 'kit', note: 'min pressure in the instructions' }
       : { value: FLOOR_PRESSURE, source: 'common practice', note: 'no bag under 5 psi' }
   const area = airSpring(kit.bag.table).area.value(rideHeight)
-  if (kit.family !== 'coil-replacement' || area === undefined || motionRatio === null) return lowest
+  if (!familyOf(kit).replacesSpring || area === undefined || motionRatio === null) return lowest
   const carries = (sprung * GRAVITY) / (2 * motionRatio * area)
   return carries > lowest.value
     ? { value: carries, source: 'vehicle', note: 'carries the empty vehicle: there is no spring left to do it' }

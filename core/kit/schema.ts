@@ -5,10 +5,8 @@ import { bagDataSchema } from '../spring'
 import { PROOF, THREADS, torqueSpecSchema, type BoltGrade, type ThreadName } from '../torque'
 import { ARCHITECTURES, BODIES, slug, SUSPENSIONS } from '../vehicle'
 import { conditionSchema, surveyKey } from './condition'
+import { FAMILIES, familyOf } from './families'
 import { mountingSchema } from './mounting'
-
-export const FAMILIES = ['bellows', 'sleeve', 'in-coil', 'coil-replacement', 'rubber'] as const
-export type KitFamily = (typeof FAMILIES)[number]
 
 const id = slug()
 const text = z.string().trim().min(1).max(240)
@@ -414,7 +412,7 @@ export const kitSchema = z
       !bag || !m || bag.bracketStack === null || Math.abs(m.upper + m.lower - bag.bracketStack) < 1e-4,
     { path: ['mounting'], error: 'upper and lower of mounting must come to the bracket stack of the bag' },
   )
-  .refine((k) => (k.family === 'rubber' ? k.rubber !== null && k.bag === null : k.bag !== null && k.rubber === null), {
+  .refine((k) => (familyOf(k).air ? k.bag !== null && k.rubber === null : k.rubber !== null && k.bag === null), {
     path: ['bag'],
     error: 'a rubber helper has a rubber and no bag, every other family a bag and no rubber',
   })

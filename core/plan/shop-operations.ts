@@ -1,4 +1,4 @@
-import { hasAir, PLAIN_OPERATION, sitsOn, type Fastener, type Kit, type Operation } from '../kit'
+import { hasAir, PLAIN_OPERATION, sitsOn, type Fastener, type Kit, type Operation, familyOf } from '../kit'
 import { motionOf, partName, partsAround, tooShort } from '../underbody'
 import type { Handling, Survey, Vehicle, AxleEnd } from '../vehicle'
 import { type PlannedKit, WHEEL_NUTS } from './names'
@@ -235,10 +235,11 @@ export function airOperations(kit: Kit, operations: readonly Operation[]): Opera
   ]
 }
 
+const standsBetweenPlates = (kit: Kit): boolean => familyOf(kit).stands === 'between-plates'
 /** Watching the bags while the axle is run down and up, before anything of them gets its final torque. */
 export function watchTravel(kit: Kit, operations: readonly Operation[]): Operation[] {
   const aligned = operations.filter((o) => o.phase === 'align').map((o) => o.id)
-  if ((kit.family !== 'bellows' && kit.family !== 'sleeve') || !aligned.length) return []
+  if (!aligned.length || !standsBetweenPlates(kit)) return []
   if (heldAtHeight(operations) !== 'axle-raised') return []
   return [
     shopOperation({
@@ -268,7 +269,7 @@ export function watchTravel(kit: Kit, operations: readonly Operation[]): Operati
 
 /** What is looked at only as it stands on its wheels. */
 export function standingChecks(kit: Kit, after: string[]): Operation[] {
-  if (kit.family !== 'bellows' && kit.family !== 'sleeve') return []
+  if (!standsBetweenPlates(kit)) return []
   return [
     shopOperation({
       id: 'plate-to-tire',
@@ -324,7 +325,7 @@ export function closingOperations(
   kits: readonly PlannedKit[],
   after: string[],
 ): Operation[] {
-  const vents = kits.filter(({ kit }) => survey[kit.axle].axleVent !== 'none' && kit.family === 'bellows')
+  const vents = kits.filter(({ kit }) => survey[kit.axle].axleVent !== 'none' && familyOf(kit).dished)
   const settle = shopOperation({
     id: 'settle',
     title: 'Stand it on its wheels and settle it',

@@ -40,7 +40,7 @@ const LIST: readonly { not: RegExp; use: string; except?: RegExp }[] = [
   {
     not: /\b(un)?laden\b/i,
     use: 'empty, loaded',
-    except: /^core\/compute\/|^server\/app\.test\.ts$|^server\/contract/,
+    except: /^core\/calculators\/|^server\/app\.test\.ts$|^server\/contract/,
   },
   { not: /gross rating\b|\bthe plate (says|gives)/i, use: 'GVWR, door-jamb label' },
   { not: /\bbag length\b/i, use: 'bag height' },

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { PlanStep } from '@stout-shackle/core/kit'
+import { type PlanStep, FAMILY_TABLE } from '@stout-shackle/core/kit'
 import type { AxleEnd, Survey, Vehicle } from '@stout-shackle/core/vehicle'
 import type { Job } from '@stout-shackle/core/job'
 import AxleBuild from '../truck/AxleBuild.vue'
-import { coilOutline, helperOutline, leafOutline } from '../truck/helper-outline'
+import { coilOutline, leafOutline } from '../truck/helper-outline'
 
 /**
  * The axle of the step from behind, in its state: what holds it, where the wheels are, its own springs and build, which side
@@ -88,12 +88,12 @@ const exhaust = computed(
         <path v-if="buildHere.suspension === 'leaf'" :d="leafOutline(s * 84, axleY - 5)" class="spring" />
         <path
           v-if="family"
-          :d="helperOutline(family, s * 62, frameY + 12, Math.max(10, axleY - frameY - 18))"
+          :d="FAMILY_TABLE[family].outline(s * 62, frameY + 12, Math.max(10, axleY - frameY - 18))"
           class="bag"
           :class="{ meant: meant(s) }"
         />
         <path
-          v-if="buildHere.suspension === 'coil' && family !== 'coil-replacement'"
+          v-if="buildHere.suspension === 'coil' && !FAMILY_TABLE[family!].replacesSpring"
           :d="coilOutline(s * (inCoil ? 62 : 86), frameY + 12, Math.max(10, axleY - frameY - 18))"
           class="coil"
         />

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { waysOf, type KitAssessment } from '@stout-shackle/core/stages'
 import { formatQuantity } from '@stout-shackle/core/quantity'
-import { LEVEL_TOLERANCE } from '@stout-shackle/core/kit'
+import { LEVEL_TOLERANCE, familyOf } from '@stout-shackle/core/kit'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 
@@ -21,7 +21,7 @@ const psi = (v: number | null) => (v === null ? 'not known' : formatQuantity('pr
     <header><h2>Two ways of doing it</h2></header>
     <dl>
       <dt>Help the spring, or replace it</dt>
-      <dd v-if="assessed.kit.family === 'coil-replacement'">
+      <dd v-if="familyOf(assessed.kit).replacesSpring">
         This kit takes the coil out: the bag carries the vehicle alone, {{ hz(s.spring.replaced) }} at this load. When
         the air is gone, it stands on its bump stops: never drive it so.
       </dd>

@@ -1,4 +1,4 @@
-import { factWords } from '@stout-shackle/core/kit'
+import { factWords, familyOf } from '@stout-shackle/core/kit'
 import { kitAt, type Job } from '@stout-shackle/core/job'
 import { limitsOf, type Limits } from '@stout-shackle/core/quantity'
 import {
@@ -67,7 +67,7 @@ export function asksOf(job: Pick<Job, 'vehicle' | 'kits'>, axle: AxleEnd): Surve
     ({ key, only, inCoil }) =>
       isAxleSurveyKey(key) &&
       (!only || only === suspension) &&
-      (!inCoil || !kit || kit.family === 'in-coil') &&
+      (!inCoil || !kit || familyOf(kit).asksCoil) &&
       // A vent sits on an axle housing; independent links have none to meet.
       (key !== 'axleVent' || architecture === 'solid'),
   )

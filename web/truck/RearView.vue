@@ -2,9 +2,9 @@
 import { computed } from 'vue'
 import { formatNumber, type UnitSystem } from '@stout-shackle/core/quantity'
 import { type AxleEnd, tireDiameter, type Survey, type Vehicle } from '@stout-shackle/core/vehicle'
-import type { Kit } from '@stout-shackle/core/kit'
+import { type Kit, standsAtCoil, familyOf, FAMILY_TABLE } from '@stout-shackle/core/kit'
 import AxleBuild from './AxleBuild.vue'
-import { coilOutline, helperOutline, leafOutline } from './helper-outline'
+import { coilOutline, leafOutline } from './helper-outline'
 import type { Pose } from './pose'
 
 /** One axle from behind, looking forward: left is on the left. Springs and build are the vehicle's own. */
@@ -33,7 +33,7 @@ const axleY = computed(() => floor.value - (tire.value / 2) * scale.value)
 const half = computed(() => (buildHere.value.track / 2) * scale.value)
 const springHalf = computed(() => (buildHere.value.springSpacing / 2) * scale.value)
 /** In the coil, or in its place, a bag stands where the coil does. */
-const inCoil = computed(() => props.kit?.family === 'in-coil' || props.kit?.family === 'coil-replacement')
+const inCoil = computed(() => props.kit !== null && standsAtCoil(props.kit))
 const bagHalf = computed(() =>
   inCoil.value
     ? springHalf.value
@@ -49,7 +49,9 @@ const exhausts = computed(() => {
 const tires = computed(() => (buildHere.value.wheels === 'dual' ? [0, 9] : [0]))
 const pressure = computed(() => props.pose.pressure[props.axle])
 /** The steel that is there, with the kit in place. */
-const coils = computed(() => buildHere.value.suspension === 'coil' && props.kit?.family !== 'coil-replacement')
+const coils = computed(
+  () => buildHere.value.suspension === 'coil' && !(props.kit && familyOf(props.kit).replacesSpring),
+)
 /** A helper outside its coil is drawn inboard of it. */
 const coilAt = computed(() =>
   inCoil.value || !props.kit ? springHalf.value : Math.max(springHalf.value, bagHalf.value + 13),
@@ -101,14 +103,14 @@ const leafAt = computed(() => (props.kit ? Math.max(springHalf.value, bagHalf.va
       />
       <path
         v-if="buildHere.suspension === 'air'"
-        :d="helperOutline('sleeve', s * leafAt, bagTop, bagHeight)"
+        :d="FAMILY_TABLE.sleeve.outline(s * leafAt, bagTop, bagHeight)"
         class="stock"
         data-part="air"
       />
       <g v-if="kit" class="bag" data-part="kit">
         <path
-          :d="helperOutline(kit.family, s * bagHalf, bagTop, bagHeight)"
-          :class="{ rubber: kit.family === 'rubber' }"
+          :d="FAMILY_TABLE[kit.family].outline(s * bagHalf, bagTop, bagHeight)"
+          :class="{ rubber: !familyOf(kit).air }"
         />
       </g>
       <path v-if="coils" :d="coilOutline(s * coilAt, bagTop, bagHeight)" class="spring" data-part="coil" />

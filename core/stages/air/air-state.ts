@@ -1,6 +1,6 @@
 import { isAbove, isBelow, type Pascals } from '../../quantity'
 import { daysUntil, GAUGE_TOLERANCE, judgeHold, type HoldVerdict, type Standing } from '../../air'
-import { hasAir, type Limit } from '../../kit'
+import { hasAir, type Limit, familyOf } from '../../kit'
 import type { AxleEnd } from '../../vehicle'
 import { ofKind, type BayRecord, type RecordOf } from '../../records'
 import { connectionsOf, type Connection, type Job } from '../../job'
@@ -205,7 +205,7 @@ function standingOn(
 ): Standing | null {
   if (!hasAir(kit) || !bag?.motionRatio || !rate) return null
   const { motionRatio: ratio } = bag
-  const alone = kit.family === 'coil-replacement'
+  const alone = familyOf(kit).replacesSpring
   return {
     bag: kit.bag.table,
     bagHeight: bag.rideHeight,

@@ -1,7 +1,7 @@
 import { GRAVITY } from '../../quantity'
 import { airSpring, bagTable, type AirSpring, type BagData, type Calibration, type Chassis } from '../../spring'
 import { AXLES, type AxleEnd } from '../../vehicle'
-import { bagOn, hasAir, type BagOnVehicle, type Kit } from '../../kit'
+import { bagOn, hasAir, type BagOnVehicle, type Kit, familyOf } from '../../kit'
 import { kitAt, type Job } from '../../job'
 import { sprungAt, standsWith, type LoadedCase } from '../load'
 import { besideRubber } from './beside-rubber'
@@ -72,7 +72,7 @@ export function chassisWith(job: Job, loadedCase: LoadedCase, kits: KitsUnder): 
     }
     const bag = bagOnJob(job, kit, loadedCase)
     if (!bag || bag.motionRatio === null || !hasAir(kit)) continue
-    const replaced = kit.family === 'coil-replacement'
+    const replaced = familyOf(kit).replacesSpring
     chassis[axle] = {
       ...chassis[axle],
       // Coil replacement takes the steel away and carries all that is sprung.

@@ -1,5 +1,5 @@
 import { atmosphere, type Kilograms, type Meters, type Pascals } from '../../quantity'
-import { hasAir, type Kit } from '../../kit'
+import { hasAir, type Kit, familyOf } from '../../kit'
 import {
   axleDrop,
   bringLevel,
@@ -84,7 +84,7 @@ function axleAimOf(job: Job, kit: Kit, loadedCase: LoadedCase, both: boolean): A
       target: Math.hypot(read, set),
       rate: rate.tolerance,
       bag: job.tapeTolerance,
-      friction: kit.family === 'coil-replacement' ? 0 : rate.friction,
+      friction: familyOf(kit).replacesSpring ? 0 : rate.friction,
     },
   }
 }

@@ -1,5 +1,5 @@
 import { GRAVITY, INCH, type Meters } from '../../quantity'
-import { hasAir } from '../../kit'
+import { hasAir, familyOf } from '../../kit'
 import { bodyFrequency } from '../../spring'
 import type { AxleEnd } from '../../vehicle'
 import type { Job } from '../../job'
@@ -39,7 +39,7 @@ export function scoresOf(job: Job, assessed: KitAssessment, cases: readonly Case
   const harsher = cases.map(({ level, rubber }) =>
     rubber
       ? ratio(rubber.frequency.emptyWith, rubber.frequency.emptyWithout)
-      : kit.family === 'coil-replacement'
+      : familyOf(kit).replacesSpring
         ? ratio(level?.frequency?.with, level?.frequency?.emptyWithout ?? emptyFrequency(job, kit.axle))
         : ratio(level?.frequency?.emptyWith, level?.frequency?.emptyWithout),
   )
@@ -75,7 +75,7 @@ export function scoresOf(job: Job, assessed: KitAssessment, cases: readonly Case
       UNKNOWN,
     ),
     'empty-ride': harshest > 0 ? clamp(1 - (harshest - 1) / 0.5) : UNKNOWN,
-    'air-lost': kit.family === 'coil-replacement' ? 0 : 1,
+    'air-lost': familyOf(kit).replacesSpring ? 0 : 1,
     price: clamp(1 - kit.price / 1000),
     budget: budgetScore(budget, kit.price),
     time: clamp(1 - minutes / 480),

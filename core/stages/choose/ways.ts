@@ -1,3 +1,4 @@
+import { familyOf } from '../../kit'
 import type { Hertz, Meters, Pascals } from '../../quantity'
 import type { Job } from '../../job'
 import type { LoadedCase } from '../load'
@@ -20,11 +21,11 @@ export function waysOf(job: Job, assessed: KitAssessment, ranking: Ranking, acti
   const over = (lean: number | null | undefined) =>
     lean == null ? null : Math.abs(Math.tan(lean)) * job.vehicle[kit.axle].track
   const replacing = [...ranking.fitting, ...ranking.undecided].find(
-    (r) => r.assessed.kit.family === 'coil-replacement' && r.assessed.kit.axle === kit.axle,
+    (r) => familyOf(r.assessed.kit).replacesSpring && r.assessed.kit.axle === kit.axle,
   )
   // A replaced spring is set for the load it carries: empty it is set lower, so its frequency is read loaded.
   const replaced = replacing?.cases.find((c) => c.loadCase.id === active.loadCase.id)?.level?.frequency?.with ?? null
-  const helps = kit.family !== 'coil-replacement'
+  const helps = !familyOf(kit).replacesSpring
   const frequency = rubber?.frequency ?? level?.frequency
   return {
     spring: {

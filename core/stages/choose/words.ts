@@ -1,20 +1,17 @@
 import { formatMoney, formatNumber, formatQuantity, UNITS, type UnitSystem, limitQuantity } from '../../quantity'
 import type { BandSource, LevelSolution, Obstacle } from '../../spring'
 import { TAPE_TOLERANCE } from '../../vehicle'
-import { LEVEL_TOLERANCE, type FitVerdict, type KitFamily } from '../../kit'
+import { LEVEL_TOLERANCE, type FitVerdict, type KitFamily, FAMILIES, FAMILY_TABLE } from '../../kit'
 import type { Preferences } from '../../job'
 import { RATING_NAMES } from '../load'
 import type { Criterion } from './criteria'
 import type { AnswerFlip, Flip } from './flips'
 import type { NoSale } from './no-sale'
 
-export const FAMILY_NAMES: Record<KitFamily, string> = {
-  bellows: 'bellows',
-  sleeve: 'sleeve',
-  'in-coil': 'in-coil',
-  rubber: 'rubber helper',
-  'coil-replacement': 'coil replacement',
-}
+export const FAMILY_NAMES = Object.fromEntries(FAMILIES.map((family) => [family, FAMILY_TABLE[family].name])) as Record<
+  KitFamily,
+  string
+>
 export const VERDICT_NAMES: Record<FitVerdict, string> = {
   fits: 'fits',
   'fits-with-parts': 'fits, with parts or work',

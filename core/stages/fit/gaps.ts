@@ -9,6 +9,7 @@ import {
   type AirKit,
   type Kit,
   type Limit,
+  familyOf,
 } from '../../kit'
 import { isAbove, isBelow, type Meters } from '../../quantity'
 import type { Side } from '../../plan'
@@ -37,9 +38,8 @@ export interface GapJudgment {
 /** Checks that a family needs: a cylinder inside a coil has no room around it to measure. */
 function gapChecks(kit: Kit, exhaust: AxleSurvey['exhaustSide']): GapCheck[] {
   if (!hasAir(kit)) return []
-  const checks: GapCheck[] = kit.family === 'in-coil' ? [] : ['bag-clearance', 'bag-height']
-  if (kit.family === 'bellows' || kit.family === 'sleeve') checks.push('plate-tire')
-  return exhaust === 'none' ? checks : [...checks, 'line-exhaust']
+  const checks: readonly GapCheck[] = familyOf(kit).gaps
+  return exhaust === 'none' ? [...checks] : [...checks, 'line-exhaust']
 }
 
 /**

@@ -1,7 +1,7 @@
 import { GRAVITY, INCH, PSI, type Meters, type Pascals } from '../../quantity'
 import { airSpring, calibrate, type Calibration, type ShopReading } from '../../spring'
 import { ofKind, type BayRecord } from '../../records'
-import { hasAir, bagOn, type BagOnVehicle } from '../../kit'
+import { hasAir, bagOn, type BagOnVehicle, familyOf } from '../../kit'
 import { TAPE_TOLERANCE, type HeightSummary, AXLES, type AxleEnd } from '../../vehicle'
 import { kitAt, type Job } from '../../job'
 import { dropBetween, tireSink } from './axle-spring'
@@ -60,7 +60,7 @@ function axleCorrection(
   const standing = standsWith(first.weights, axle)
   const bag = bagOn(kit, vehicle, survey, standing, first.measuredBags[axle] ?? null, onJob.mount)
   if (bag.motionRatio === null) return null
-  const replaced = kit.family === 'coil-replacement'
+  const replaced = familyOf(kit).replacesSpring
   const tape = axle === 'rear' ? ('rearTolerance' as const) : ('frontTolerance' as const)
 
   const readings: ShopReading[] = []

@@ -1,6 +1,6 @@
 import { GRAVITY, PSI, type Kilograms, type Pascals } from '../../quantity'
 import { airSpring, stagedForce } from '../../spring'
-import { bagOn, hasAir } from '../../kit'
+import { bagOn, hasAir, familyOf } from '../../kit'
 import { reconcile, type Reconciled } from '../../vehicle'
 import { kitAt, type Job } from '../../job'
 import { ofKind, type BayRecord } from '../../records'
@@ -62,7 +62,7 @@ function airedView(
   const { vehicle } = job
   const kit = kitAt(job, 'rear')?.kit
   const rearRate = rates.rear
-  if (!kit || !hasAir(kit) || !rearRate || kit.family === 'coil-replacement') return null
+  if (!kit || !hasAir(kit) || !rearRate || familyOf(kit).replacesSpring) return null
   const drop = dropBetween(vehicle, heights.beforeEmpty, heights.afterLoaded)
   const pressures = ofKind(standing, 'height').flatMap(({ body }) =>
     body.timing === 'after' &&

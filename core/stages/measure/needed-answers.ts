@@ -1,3 +1,4 @@
+import { familyOf } from '../../kit'
 import type { Job } from '../../job'
 import { AXLES, type AxleEnd, isAxleSurveyKey, surveyAnswer, type Axle, type SurveyKey } from '../../vehicle'
 
@@ -33,7 +34,7 @@ export function unansweredOf({ vehicle, survey, kits }: Pick<Job, 'vehicle' | 's
   return surveyedAxles({ kits }).flatMap((axle, i) => {
     const picked = kits.find(({ kit }) => kit.axle === axle)?.kit
     const asks = NEEDED[vehicle[axle].suspension].filter(
-      (key) => !isCoilQuestion(key) || !picked || picked.family === 'in-coil',
+      (key) => !isCoilQuestion(key) || !picked || familyOf(picked).asksCoil,
     )
     const rails: readonly SurveyKey[] =
       axle === 'rear' && vehicle.rear.suspension === 'leaf' && vehicle.frameRails ? ['hitchRails'] : []

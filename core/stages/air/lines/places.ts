@@ -1,3 +1,4 @@
+import { familyOf } from '../../../kit'
 import { newNode } from '../../../circuit'
 import type { Circuit, CircuitNode, Place, RunKind } from '../../../fittings'
 import type { AxleEnd } from '../../../vehicle'
@@ -43,7 +44,10 @@ function bagPort(under: Underside, job: Job, { id, axle, side }: CircuitNode): P
   return faces[first < 0 ? room.indexOf(Math.max(...room)) : first]!
 }
 /** Whether the line leaves a bag at its moving end. */
-export const isBelow = (job: Job, axle: AxleEnd): boolean => kitAt(job, axle)?.kit.family === 'in-coil'
+export const isBelow = (job: Job, axle: AxleEnd): boolean => {
+  const kit = kitAt(job, axle)?.kit
+  return kit !== undefined && familyOf(kit).stands === 'in-coil'
+}
 
 /** Room that a fitting needs around it. */
 const ROOM: Meters = 0.03

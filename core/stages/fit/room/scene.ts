@@ -19,6 +19,8 @@ import {
   type KitBag,
   type Mount,
   type Mounting,
+  familyOf,
+  standsAtCoil,
 } from '../../../kit'
 import { INCH, type Meters, type Pascals } from '../../../quantity'
 import { bagTable } from '../../../spring'
@@ -134,7 +136,7 @@ export interface SceneQuestion {
 /** How a kit whose instructions give no measures usually sits. Common practice, no published source. */
 function usualMounting(kit: AirKit, vehicle: Vehicle, survey: Survey): Mounting {
   const stack = stackOf(kit) ?? Math.max(0.02, (survey[kit.axle].bracketSpace ?? 0) - kit.bag.rideHeight)
-  const beside = kit.family === 'bellows' && vehicle[kit.axle].suspension === 'coil'
+  const beside = familyOf(kit).dished && vehicle[kit.axle].suspension === 'coil'
   return {
     upper: 0.45 * stack,
     lower: 0.55 * stack,
@@ -222,7 +224,7 @@ export function sceneOf(question: SceneQuestion): Scene {
   const seat =
     sitsOn(kit) === 'spring' && pack?.shape.kind === 'box' ? pack.shape.high[2] : seatHeight(vehicle, kit.axle)
   const lowerZ = seat + mounting.lower + spacersAt(mounting, mount, 'lower')
-  const inCoil = kit.family === 'in-coil' || kit.family === 'coil-replacement'
+  const inCoil = standsAtCoil(kit)
   // In a coil, or in its place, it stands where the coil does; beside one where the kit puts it, whatever the link's arm.
   const spacing = inCoil ? build.springSpacing : kit.bag.spacing
   const places = placeOf(mounting, mount, kit, spacing)
@@ -305,7 +307,7 @@ export function sceneOf(question: SceneQuestion): Scene {
     heightRange: kit.bag.heightRange,
     window,
     coil:
-      inCoil && kit.family === 'in-coil'
+      inCoil && familyOf(kit).stands === 'in-coil'
         ? { inside: survey[kit.axle].coilInsideDiameter, hanging: survey[kit.axle].coilGapHanging }
         : null,
     margin: USUAL_MARGIN,
