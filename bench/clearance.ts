@@ -171,7 +171,11 @@ export async function benchClearance(): Promise<ClearanceFigures> {
   const scene = sceneOf(sceneQuestion(job, job.kits[0]!.kit, assessJob(job, records).active)!)
   const report = time('room report of the demo truck, all parts of both sides', () => roomReport(scene), 30)
   const row = roomReport(scene)!.rows[0]!
-  const sampling = time('10,000 samples of one gap, 100 of them in full', () => sampleChance(scene, row, 10_000, 1), 8)
+  const sampling = time(
+    '10,000 samples of one gap, 100 of them in full',
+    () => sampleChance(scene, row, 10_000, { seed: 1 }),
+    8,
+  )
   let c: ClearanceFigures['c'] = null
   let cSum = NaN
   let cAsked = NaN

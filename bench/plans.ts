@@ -178,7 +178,7 @@ export async function benchPlans(): Promise<PlanFigures> {
   const vehicles = demoVehicles()
   const surveys = demoSurveys()
   const problemFor = (kits: PlannedKit[], v: number): SequenceProblem => {
-    const steps = pendingSteps(kits, vehicles[v]!, surveys[v]!, { wheels: 'off' })
+    const steps = pendingSteps(kits, vehicles[v]!, surveys[v]!, { choices: { wheels: 'off' } })
     return sequenceOf(steps, {
       holds: holdsOf(steps, kits, vehicles[v]!),
       groups: sidesApart(steps, vehicles[v]!),

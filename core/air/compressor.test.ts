@@ -19,30 +19,45 @@ const line = { pressure: 5 * PSI, volume: 4.94e-3, leak: 0 }
 describe('a compressor as a stand-in', () => {
   test('fills in the time that the integral of its curve says', () => {
     // Closed form of the same curve: `fillSeconds`, 53.93 s for this volume.
-    const run = runCompressor(STAND_IN, cold, line, 60 * PSI, 30, 293.15)
+    const run = runCompressor(STAND_IN, cold, { line, to: 60 * PSI, fuse: 30, ambient: 293.15 })
     expect(run.end).toBe('reached')
     expect(run.line.pressure / PSI).toBeCloseTo(60, 6)
     const exact = fillSeconds(line.volume, line.pressure, 60 * PSI, STAND_IN.flow)
     expect(Math.abs(run.seconds - exact) / exact).toBeLessThan(0.005)
   })
   test('stops at its cut-out, and at the figure where that is lower', () => {
-    const run = runCompressor(STAND_IN, cold, { ...line, volume: 1e-3 }, 140 * PSI, 30, 293.15)
+    const run = runCompressor(STAND_IN, cold, {
+      line: { ...line, volume: 1e-3 },
+      to: 140 * PSI,
+      fuse: 30,
+      ambient: 293.15,
+    })
     expect(run.end).toBe('cut-out')
     expect(run.line.pressure).toBeGreaterThanOrEqual(STAND_IN.cutOut)
   })
   test('blows a fuse that is too small, and stays so', () => {
-    const run = runCompressor(STAND_IN, cold, line, 60 * PSI, 15, 293.15)
+    const run = runCompressor(STAND_IN, cold, { line, to: 60 * PSI, fuse: 15, ambient: 293.15 })
     expect(run.end).toBe('fuse')
-    expect(runCompressor(STAND_IN, run.state, line, 60 * PSI, 30, 293.15)).toMatchObject({ end: 'fuse', seconds: 0 })
+    expect(runCompressor(STAND_IN, run.state, { line, to: 60 * PSI, fuse: 30, ambient: 293.15 })).toMatchObject({
+      end: 'fuse',
+      seconds: 0,
+    })
   })
   test('trips by heat in a long run, and cools by the exponential law', () => {
-    const run = runCompressor(STAND_IN, cold, { ...line, volume: 40e-3 }, 100 * PSI, 30, 293.15)
+    const run = runCompressor(STAND_IN, cold, {
+      line: { ...line, volume: 40e-3 },
+      to: 100 * PSI,
+      fuse: 30,
+      ambient: 293.15,
+    })
     expect(run.end).toBe('heat')
     // After one time constant 1/e of the difference is left.
     expect(cooled(393.15, 293.15, 600)).toBeCloseTo(293.15 + 100 / Math.E, 9)
   })
   test('says where the line loses as fast as it fills', () => {
-    expect(runCompressor(STAND_IN, cold, { ...line, leak: 0.1 }, 60 * PSI, 30, 293.15).end).toBe('never')
+    expect(
+      runCompressor(STAND_IN, cold, { line: { ...line, leak: 0.1 }, to: 60 * PSI, fuse: 30, ambient: 293.15 }).end,
+    ).toBe('never')
   })
   test('a leak goes on by itself: half of the absolute pressure in ln 2 over the rate', () => {
     const left = leftAlone({ pressure: 100 * PSI, volume: 1e-3, leak: 0.01 }, Math.LN2 / 0.01)

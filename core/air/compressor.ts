@@ -75,11 +75,13 @@ export const cooled = (temperature: Kelvin, ambient: Kelvin, seconds: number): K
 export function runCompressor(
   unit: CompressorUnit,
   state: CompressorState,
-  line: FilledLine,
-  to: Pascals,
-  fuse: number,
-  ambient: Kelvin,
-  seconds = LONGEST,
+  {
+    line,
+    to,
+    fuse,
+    ambient,
+    seconds = LONGEST,
+  }: { line: FilledLine; to: Pascals; fuse: number; ambient: Kelvin; seconds?: number },
 ): FillRun {
   const air = atmosphere(0)
   // At its duty for good it comes to just under its hottest.

@@ -91,9 +91,9 @@ describe('what may be lost by now', () => {
 
 describe('the verdict on a hold', () => {
   const code = (start: HoldReading, end: HoldReading, hours: number, gauge?: number, standingHere?: Standing) =>
-    judgeHold(start, end, hours, gauge, standingHere)!.code
+    judgeHold(start, end, { hours, gauge, standing: standingHere })!.code
   test('a cold night is no leak', () => {
-    const v = judgeHold(readingAt(60, 24), readingAt(56, 12), 24)!
+    const v = judgeHold(readingAt(60, 24), readingAt(56, 12), { hours: 24 })!
     expect(v.code).toBe('holds')
     expect(v.lost / PSI).toBeCloseTo(0.98, 2)
   })
@@ -103,7 +103,7 @@ describe('the verdict on a hold', () => {
     expect(code(readingAt(30, 20), readingAt(26, 20), 24)).toBe('leaks')
   })
   test('a short one says what it can show: two hours with a dial gauge nothing under some 17 psi a day', () => {
-    const v = judgeHold(readingAt(60, 20), readingAt(59.5, 20), 2)!
+    const v = judgeHold(readingAt(60, 20), readingAt(59.5, 20), { hours: 2 })!
     expect(v.code).toBe('too-early')
     // Two gauges good to 1 psi, two thermometers good to 0.5 K: by the gas law 0.5/293.15 of the absolute pressure each.
     const warmth = ((60 * PSI + 101_325) / 293.15) * 0.5

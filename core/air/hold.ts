@@ -139,9 +139,7 @@ export function expectedAfter(
 export function judgeHold(
   start: HoldReading,
   end: HoldReading,
-  hours: number,
-  gauge: Pascals = GAUGE_TOLERANCE,
-  standing: Standing | null = null,
+  { hours, gauge = GAUGE_TOLERANCE, standing = null }: { hours: number; gauge?: Pascals; standing?: Standing | null },
 ): HoldVerdict | undefined {
   const expected = expectedAfter(start, end, standing)
   if (!expected) return undefined

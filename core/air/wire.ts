@@ -39,7 +39,12 @@ export interface WireDrop {
  * @param temperature of the wire, K
  * @param supply V
  */
-export function wireDrop(gauge: number, loop: number, current: number, temperature = AT, supply = 12): WireDrop {
+export function wireDrop(
+  gauge: number,
+  loop: number,
+  current: number,
+  { temperature = AT, supply = 12 }: { temperature?: number; supply?: number } = {},
+): WireDrop {
   const lost = (g: number) => resistance(g, temperature) * loop * current
   // At its own figure it is enough.
   const enough = (g: number) => lost(g) <= MOST_SHARE * supply * (1 + 1e-9)

@@ -33,10 +33,10 @@ export const fuseFor = (current: number): number | null =>
  */
 export function wiringFor(loop: number, current: number, supply = 12): WiringChoice {
   const fuse = fuseFor(current)
-  const byDrop = wireDrop(18, loop, current, undefined, supply).gaugeFor3Percent
+  const byDrop = wireDrop(18, loop, current, { supply }).gaugeFor3Percent
   const byFuse = GAUGES.find((g) => CARRIES[g]! >= (fuse ?? FUSE_LEAST * current)) ?? null
   const gauge = byDrop === null || byFuse === null ? null : Math.min(byDrop, byFuse)
-  const drop = gauge === null ? null : wireDrop(gauge, loop, current, undefined, supply)
+  const drop = gauge === null ? null : wireDrop(gauge, loop, current, { supply })
   return {
     gauge,
     because: gauge === null ? null : gauge === byDrop ? 'drop' : 'fuse',

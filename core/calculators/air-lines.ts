@@ -115,7 +115,7 @@ const wireRequest = z.strictObject({
  * CALCULATORS.wire.compute({ gauge: 12, loop: 14, current: 18, temperature: 293.15, supply: 12 }).drop // => 1.313
  */
 const computeWire = ({ gauge, loop, current, temperature: wireTemperature, supply }: z.output<typeof wireRequest>) =>
-  wireDrop(gauge, loop, current, wireTemperature, supply)
+  wireDrop(gauge, loop, current, { temperature: wireTemperature, supply })
 
 export const leakTrendOf = calculator({
   request: leakTrendRequest,

@@ -49,7 +49,12 @@ function computeAxleWeights(request: z.output<typeof axleWeightsRequest>) {
   const share = shareOnAxles(wheelbase, loads)
   const hitch =
     distribution &&
-    distributeWeight(distribution.tongue, distribution.hitch, distribution.trailer, wheelbase, distribution.restoration)
+    distributeWeight(distribution.tongue, {
+      hitch: distribution.hitch,
+      trailer: distribution.trailer,
+      wheelbase,
+      restoration: distribution.restoration,
+    })
   const pose = heights && attitude(heights.front, heights.rear, wheelbase)
   return {
     front: figure('mass', share.front),

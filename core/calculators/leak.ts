@@ -71,9 +71,7 @@ function computeLeak({ start, end, hours, gauge, standing, altitude: place }: z.
   const verdict = judgeHold(
     { altitude: place, ...start },
     { altitude: place, ...end },
-    hours,
-    gauge,
-    standing ? { ...standing, heightChange: standing.heightChange ?? null } : null,
+    { hours, gauge, standing: standing ? { ...standing, heightChange: standing.heightChange ?? null } : null },
   )!
   const { value, low, high } = verdict.expected
   return {

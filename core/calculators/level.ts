@@ -243,7 +243,14 @@ function computeLevel(request: z.output<typeof levelRequest>) {
       rate:
         s.mean === null
           ? null
-          : figureOr('rate', bagRate(bag, s.bagHeight, s.mean, FAST_EXPONENT, request.lineVolume, question.ambient)),
+          : figureOr(
+              'rate',
+              bagRate(bag, s.bagHeight, s.mean, {
+                exponent: FAST_EXPONENT,
+                lineVolume: request.lineVolume,
+                ambient: question.ambient,
+              }),
+            ),
     },
   }
 }

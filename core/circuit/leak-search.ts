@@ -50,9 +50,11 @@ export interface LeakSearch {
 export function leakSearch(
   circuit: Circuit,
   history: readonly LeakHistory[],
-  within?: ReadonlySet<string>,
-  minutes: ReadonlyMap<string, number> = new Map(),
-  rate: number | null = null,
+  {
+    within,
+    minutes = new Map(),
+    rate = null,
+  }: { within?: ReadonlySet<string>; minutes?: ReadonlyMap<string, number>; rate?: number | null } = {},
 ): LeakSearch {
   const watch = rate === null ? CLOSE_OFF.wait : Math.max(2, (2 * GAUGE_TOLERANCE) / rate)
   const suspects = suspectsOf(circuit)

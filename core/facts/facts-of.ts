@@ -30,11 +30,15 @@ export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutco
   const corrections = correctionsOf(job, sound, read.cases)
   const { cases: loaded, springs } = correctedCases(job, read, corrections)
   const estimates = caseEstimates(job, sound, loaded)
-  const cases = loaded.map((loadedCase, i) => assessCase(job, sound, loadedCase, springs.rear, estimates?.[i] ?? null))
+  const cases = loaded.map((loadedCase, i) =>
+    assessCase(job, sound, loadedCase, { spring: springs.rear, estimate: estimates?.[i] ?? null }),
+  )
   const active = cases.find((c) => c.loadCase.id === job.activeCase) ?? cases[0]!
   const late = lateRecords(standing)
   const torques = plan?.ok ? torqueStates(plan.plan, standing, proof) : []
-  const chosen = kitsLeft(job).map((jobKit) => assessKit(job, jobKit.kit, active, decidedCatalog(jobKit), active))
+  const chosen = kitsLeft(job).map((jobKit) =>
+    assessKit(job, jobKit.kit, active, { catalog: decidedCatalog(jobKit), fitted: active }),
+  )
   return {
     job,
     standing,
@@ -53,8 +57,8 @@ export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutco
     steps: stepReports(plan, standing, proof),
     torques,
     openItems: plan?.ok ? openItemsOf(plan.plan, standing, torques, proof) : null,
-    air: airState(job, standing, proof, chosen, springs),
-    asLeft: asLeftOf(job, standing, proof, cases, chosen),
+    air: airState(job, standing, proof, { chosen, springs }),
+    asLeft: asLeftOf(job, standing, proof, { cases, chosen }),
     emptyOver: emptyOver(job, sound),
     late,
     // What came in late has to be looked at: the vehicle is handed over again after it.

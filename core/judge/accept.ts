@@ -32,8 +32,7 @@ export function refusalOf(
   job: Job,
   records: readonly BayRecord[],
   input: RecordInput,
-  time: number,
-  now: number,
+  { time, now }: { time: number; now: number },
 ): Refusal | null {
   const left = closedBy(records)
   if (left && !isLate(left, time) && !isSlip(left, input, now))

@@ -57,7 +57,7 @@ describe('records', () => {
 describe('fitment', () => {
   const lifted = demoJob('0418').job
   const judge = (id: string, survey = lifted.survey) =>
-    judgeKit(kitFacts(kit(id)), null, DEFAULT_RULES, seenAt(lifted.vehicle, survey, 'rear'))
+    judgeKit(kitFacts(kit(id)), null, DEFAULT_RULES, { facts: seenAt(lifted.vehicle, survey, 'rear') })
   const verdict = (id: string, survey = lifted.survey) => judge(id, survey).verdict
   test('a 2 in lift block is too much for a bracket that takes 1', () => {
     const rule = judge('ninebark-twofold').reasons.find((r) => r.rule === 'lift-block')!
@@ -111,7 +111,7 @@ describe('clearance readings', () => {
     ['bag-height', 5, false, 'off-middle'],
     ['bag-height', 9, false, 'too-much'],
   ] as const)('%s %d in, sleeved %s: %s', (check, inches, sleeved, verdict) => {
-    expect(judgeGap(k, check, inches * INCH, INCH / 16, sleeved)).toBe(verdict)
+    expect(judgeGap(k, check, inches * INCH, { tolerance: INCH / 16, sleeved })).toBe(verdict)
   })
 })
 

@@ -141,7 +141,7 @@ describe('whatever a job holds', () => {
     fc.assert(
       fc.property(loaded, ({ job, records }) => {
         const { cases, active } = assessJob(job, records)
-        const { fitting, undecided, others } = rankKits(job, catalogOf(kits), cases, active)
+        const { fitting, undecided, others } = rankKits(job, catalogOf(kits), cases, { active })
         const totals = fitting.map((k) => k.total)
         expect(totals).toEqual([...totals].sort((a, b) => b - a))
         for (const n of numbers([fitting, undecided])) expect(Number.isFinite(n)).toBe(true)

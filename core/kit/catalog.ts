@@ -55,7 +55,7 @@ export function judgeOn(
 ): KitVerdict {
   const key = modelKey(vehicle)
   const lines = listed.has(kit.id) ? applications.filter((a) => a.kit === kit.id && modelKey(a) === key) : null
-  return judgeKit(kitFacts(kit), lines, rules, seenAt(vehicle, survey, kit.axle))
+  return judgeKit(kitFacts(kit), lines, rules, { facts: seenAt(vehicle, survey, kit.axle) })
 }
 
 export interface CatalogVerdicts {
@@ -87,13 +87,15 @@ export function judgeCatalog(
   const judged: KitVerdict[] = []
   const facts = { front: seenAt(vehicle, survey, 'front'), rear: seenAt(vehicle, survey, 'rear') }
   const known = { front: nothingJudged(), rear: nothingJudged() }
-  for (const kit of universal) judged.push(judgeKit(kit, null, rules, facts[kit.axle], false, known[kit.axle]))
+  for (const kit of universal)
+    judged.push(judgeKit(kit, null, rules, { facts: facts[kit.axle], tellFine: false, judged: known[kit.axle] }))
   const before = judged.length
   // Of a vehicle that nobody has named, no list can say anything yet.
   const named = facts.rear.model !== null
   for (const [id, count] of named ? lines : [...withList.keys()].map((id) => [id, []] as const)) {
     const kit = withList.get(id)
-    if (kit) judged.push(judgeKit(kit, count, rules, facts[kit.axle], false, known[kit.axle]))
+    if (kit)
+      judged.push(judgeKit(kit, count, rules, { facts: facts[kit.axle], tellFine: false, judged: known[kit.axle] }))
   }
   const { kit: _none, ...verdict } = notListed('')
   return { judged, notListed: { count: withList.size - (judged.length - before), verdict } }

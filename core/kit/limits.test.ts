@@ -18,7 +18,7 @@ describe('min pressure of a coil replacement', () => {
     const vehicle = vehicleOf('osier-m')
     const index = kit.bag.table.heights.findIndex((h) => h === 0.3)
     const measured = kit.bag.table.heights[index]!
-    const by = bagOn(kit, vehicle, survey, undefined, measured)
+    const by = bagOn(kit, vehicle, survey, { measured })
     // Source: F = P A. 860 kg less 150 kg unsprung on two bags; the area as the kit's table has it at that height.
     const area = 'areas' in kit.bag.table ? kit.bag.table.areas[index]! : NaN
     expect(by.minimum.source).toBe('vehicle')
@@ -26,7 +26,7 @@ describe('min pressure of a coil replacement', () => {
   })
   test('follows the scale: 100 kg more on the axle take as much more as they weigh', () => {
     const vehicle = vehicleOf('osier-m')
-    const by = (standing: number) => bagOn(kit, vehicle, survey, standing).minimum.value
+    const by = (standing: number) => bagOn(kit, vehicle, survey, { standing }).minimum.value
     expect(by(960) / by(860)).toBeCloseTo((960 - 150) / (860 - 150), 9)
   })
   test('is the kit`s own where that is more', () => {
@@ -51,13 +51,9 @@ describe('where the bag stands', () => {
     ['the room between brackets less what the brackets take', null, 7, 6, 'bracket-space'],
     ['the instructions, where nothing was measured', null, null, null, 'instructions'],
   ] as const)('%s', (_, measured, space, height, from) => {
-    const mounted = bagOn(
-      kit,
-      vehicle,
-      survey(space === null ? null : space * INCH),
-      undefined,
-      measured === null ? null : measured * INCH,
-    )
+    const mounted = bagOn(kit, vehicle, survey(space === null ? null : space * INCH), {
+      measured: measured === null ? null : measured * INCH,
+    })
     expect(mounted.rideHeightFrom).toBe(from)
     expect(mounted.rideHeight).toBeCloseTo(height === null ? kit.bag.rideHeight : height * INCH, 12)
   })
@@ -67,7 +63,8 @@ describe('where the bag stands', () => {
   test('measures of the brackets come to the same as their stack, and spacers take of the bag', () => {
     // Source: subtraction: 9.5 in between the faces, 3 in of brackets, one spacer of 1/2 in.
     const mountedWith = (spacers: { id: string; count: number }[]) =>
-      bagOn(kitHere, vehicle, survey(9.5 * INCH), undefined, null, { ...USUAL_MOUNT, spacers }).rideHeight / INCH
+      bagOn(kitHere, vehicle, survey(9.5 * INCH), { measured: null, mount: { ...USUAL_MOUNT, spacers } }).rideHeight /
+      INCH
     expect(mountedWith([])).toBeCloseTo(6.5, 9)
     expect(mountedWith([{ id: 'upper-half', count: 1 }])).toBeCloseTo(6, 9)
   })

@@ -77,9 +77,11 @@ export function bagOn(
   kit: AirKit,
   vehicle: Vehicle,
   survey: Survey,
-  standing: Kilograms = vehicle[kit.axle].curb,
-  measured: Meters | null = null,
-  mount: Mount = USUAL_MOUNT,
+  {
+    standing = vehicle[kit.axle].curb,
+    measured = null,
+    mount = USUAL_MOUNT,
+  }: { standing?: Kilograms; measured?: Meters | null; mount?: Mount } = {},
 ): BagOnVehicle {
   const { bag } = kit
   const axle = vehicle[kit.axle]

@@ -96,7 +96,7 @@ describe('a rule of the shop', () => {
     note: 'rule of this shop',
   })
   const judge = (answers: Answers) =>
-    judgeKit(kit, null, { ...DEFAULT_RULES, rules: [boards] }, seenAt(vehicle, survey(answers), 'rear'))
+    judgeKit(kit, null, { ...DEFAULT_RULES, rules: [boards] }, { facts: seenAt(vehicle, survey(answers), 'rear') })
   test('takes effect, asks, or has nothing to say', () => {
     expect(judge({ runningBoards: true })).toMatchObject({
       verdict: 'fits-with-parts',
@@ -129,7 +129,7 @@ describe('lines of a list', () => {
       { ...base!, id: 'b', conditions: [{ survey: 'runningBoards' as const, is: [false] }] },
     ]
     const judge = (answers: Answers) =>
-      judgeKit(kit, lines, { ...DEFAULT_RULES, rules: [] }, seenAt(vehicle, survey(answers), 'rear'))
+      judgeKit(kit, lines, { ...DEFAULT_RULES, rules: [] }, { facts: seenAt(vehicle, survey(answers), 'rear') })
     expect(judge({})).toMatchObject({ verdict: 'needs-answer', open: ['brakes', 'runningBoards'] })
     expect(judge({ brakes: 'drum' })).toMatchObject({ verdict: 'needs-answer', open: ['runningBoards'] })
     expect(judge({ brakes: 'drum', runningBoards: false })).toMatchObject({ verdict: 'fits', application: 'b' })

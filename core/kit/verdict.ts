@@ -32,9 +32,7 @@ export function judgeKit(
   kit: KitFacts,
   lines: readonly Application[] | null,
   rules: RuleSet,
-  facts: Seen,
-  tellFine = true,
-  judged: Judged = nothingJudged(),
+  { facts, tellFine = true, judged = nothingJudged() }: { facts: Seen; tellFine?: boolean; judged?: Judged },
 ): KitVerdict {
   if (lines?.length === 0 && facts.model !== null) return notListed(kit.id)
   const found: Findings = { reasons: [], level: 0, open: [] }

@@ -125,7 +125,7 @@ describe('work plan of a bellows kit', () => {
   const place = (id: string) => plan.steps.findIndex((s) => s.id === id)
 
   test('respects every precedence, side by side', () => {
-    for (const s of pendingSteps(kits, job.vehicle, job.survey, { wheels: 'off' }))
+    for (const s of pendingSteps(kits, job.vehicle, job.survey, { choices: { wheels: 'off' } }))
       for (const before of s.after) expect(place(before), `${before} before ${s.id}`).toBeLessThan(place(s.id))
   })
   test('does mirrored operations on both sides and the shield on the exhaust side only', () => {
@@ -149,17 +149,24 @@ describe('work plan of a bellows kit', () => {
   })
   test('conditions follow the survey: no bump stop, no removal, a block needs its spacer', () => {
     const ids = (survey: typeof job.survey) =>
-      pendingSteps(kits, job.vehicle, survey, { wheels: 'off' }).map((s) => s.id)
+      pendingSteps(kits, job.vehicle, survey, { choices: { wheels: 'off' } }).map((s) => s.id)
     expect(ids(answered(job.survey, { bumpStop: 'none' }))).not.toContain('remove-bump-stop:left')
     expect(ids(answered(job.survey, { liftBlock: 0.05 }))).toContain('fit-spacer:left')
     expect(ids(job.survey)).not.toContain('fit-spacer:left')
   })
   test('a dropped operation hands its predecessors on', () => {
-    const steps = pendingSteps(kits, job.vehicle, answered(job.survey, { bumpStop: 'none' }), { wheels: 'off' })
+    const steps = pendingSteps(kits, job.vehicle, answered(job.survey, { bumpStop: 'none' }), {
+      choices: { wheels: 'off' },
+    })
     expect(steps.find((s) => s.id === 'carriage-bolt:left')!.after).toContain('free-hoses:left')
   })
   test('an unanswered question keeps the step and marks it', () => {
-    const steps = pendingSteps(kits, job.vehicle, { ...job.survey, spareUnderBed: null }, { wheels: 'off' })
+    const steps = pendingSteps(
+      kits,
+      job.vehicle,
+      { ...job.survey, spareUnderBed: null },
+      { choices: { wheels: 'off' } },
+    )
     expect(steps.find((s) => s.id === 'drop-spare')).toMatchObject({ unsure: true })
   })
   test('tools, hardware and torques come from the operations', () => {

@@ -86,7 +86,7 @@ export function buildPlan(
   { needed = [], procedures = [], pins = [], sofar = [] }: PlanMore = {},
 ): PlanOutcome {
   const crew = choices.crew ?? 1
-  const pending = pinned(pendingSteps(kits, vehicle, survey, choices, procedures), pins)
+  const pending = pinned(pendingSteps(kits, vehicle, survey, { choices, procedures }), pins)
   const begun: Begun = {
     state: sofar.at(-1)?.state ?? AS_IT_STANDS,
     done: new Set(sofar.filter((s) => s.kind === 'operation').map((s) => s.id)),
@@ -117,7 +117,17 @@ export function buildPlan(
   const moveTo = (state: StandState, from: number) => {
     if (state.support === before.support && state.wheels === before.wheels && state.axle === before.axle) return
     const offs = offLater(from)
-    steps.push(stateStep(visited(state), before, state, vehicle, lift, offs, order.steps, steps))
+    steps.push(
+      stateStep(visited(state), {
+        from: before,
+        to: state,
+        vehicle,
+        lift,
+        offLater: offs,
+        left: order.steps,
+        done: steps,
+      }),
+    )
     before = state
   }
   for (const [i, { step, state }] of order.steps.entries()) {
@@ -265,17 +275,27 @@ function hazardOf(
 
 function stateStep(
   id: string,
-  from: StandState,
-  to: StandState,
-  vehicle: Vehicle,
-  lift: 'floor' | 'lift',
-  offLater: boolean,
-  left: readonly OrderedStep[],
-  done: readonly PlanStep[],
+  {
+    from,
+    to,
+    vehicle,
+    lift,
+    offLater,
+    left,
+    done,
+  }: {
+    from: StandState
+    to: StandState
+    vehicle: Vehicle
+    lift: 'floor' | 'lift'
+    offLater: boolean
+    left: readonly OrderedStep[]
+    done: readonly PlanStep[]
+  },
 ): PlanStep {
   const supports = supportChangesBetween(from, to)
   const wheels = wheelChangesBetween(from, to)
-  const { title, lines, takesOff, refits } = supportMove(from, to, vehicle, lift, offLater)
+  const { title, lines, takesOff, refits } = supportMove(from, to, { vehicle, lift, offLater })
   return {
     id,
     kind: 'state',

@@ -60,8 +60,7 @@ export function pendingSteps(
   kits: readonly PlannedKit[],
   vehicle: Vehicle,
   survey: Survey,
-  choices: PlanChoices,
-  procedures: readonly Procedure[] = [],
+  { choices, procedures = [] }: { choices: PlanChoices; procedures?: readonly Procedure[] },
 ): PendingStep[] {
   const worked = kits.filter(({ work }) => work !== 'keep')
   const used = proceduresUsed(kits, procedures, vehicle, survey)

@@ -107,9 +107,7 @@ const ON_WHEELS: StandState = { support: 'on-wheels', wheels: 'on', axle: null }
 export function supportMove(
   from: StandState,
   to: StandState,
-  vehicle: Vehicle,
-  lift: Lifting,
-  offLater = false,
+  { vehicle, lift, offLater = false }: { vehicle: Vehicle; lift: Lifting; offLater?: boolean },
 ): { title: string; lines: string[]; takesOff: string[]; refits: string[] } {
   const lines: string[] = []
   const title: string[] = []

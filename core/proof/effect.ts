@@ -22,9 +22,12 @@ export function takeEffect(work: Work, record: BayRecord, flag: Flag | null): vo
   switch (body.kind) {
     case 'opened-again': {
       const axle = work.steps.get(body.step)?.axle
-      voidWhere(work, ['torque'], 'fastener-opened', record, ({ record: { body: b } }) =>
-        b.kind === 'torque' ? b.step === body.step && b.fastener === body.fastener : false,
-      )
+      voidWhere(work, ['torque'], {
+        code: 'fastener-opened',
+        by: record,
+        about: ({ record: { body: b } }) =>
+          b.kind === 'torque' ? b.step === body.step && b.fastener === body.fastener : false,
+      })
       for (const end of axle ? [axle] : AXLES) voidStanding(work, end, 'fastener-opened', record)
       return
     }
@@ -88,13 +91,16 @@ function loadSeen(work: Work, loadCase: string | null): void {
 
 /** Heights and clearances of an axle hang on its brackets and wheels. */
 function voidStanding(work: Work, axle: AxleEnd, code: VoidCode, by: BayRecord): void {
-  voidWhere(work, ['height', 'gap', 'room-gap'], code, by, ({ record: { body } }) =>
-    body.kind === 'height'
-      ? body.timing === 'after' && axleOfCorner(body.corner) === axle
-      : body.kind === 'room-gap'
-        ? body.axle === axle
-        : body.kind === 'gap' && body.axle === axle && body.check !== 'line-exhaust',
-  )
+  voidWhere(work, ['height', 'gap', 'room-gap'], {
+    code,
+    by,
+    about: ({ record: { body } }) =>
+      body.kind === 'height'
+        ? body.timing === 'after' && axleOfCorner(body.corner) === axle
+        : body.kind === 'room-gap'
+          ? body.axle === axle
+          : body.kind === 'gap' && body.axle === axle && body.check !== 'line-exhaust',
+  })
 }
 
 /** What is in the bags of an axle where one side's line reads so much; teed they have the same. */
@@ -116,15 +122,19 @@ function opened(work: Work, { connection, remedy }: RecordOf<'connection-opened'
   const joint = all.find((c) => c.id === connection)
   const touched = joint ? touchedBy(all, joint, remedy) : []
   const side = work.job.air[axle] === 'teed' ? null : (joint?.side ?? null)
-  voidWhere(work, ['connection', 'air-check', 'bag-pressure'], 'connection-opened', record, ({ record: { body } }) => {
-    switch (body.kind) {
-      case 'connection':
-        return body.connection === connection || touched.some((c) => c.id === body.connection)
-      case 'air-check':
-        return body.axle === axle && (side === null || body.side === null || body.side === side)
-      default:
-        return body.kind === 'bag-pressure' && body.axle === axle
-    }
+  voidWhere(work, ['connection', 'air-check', 'bag-pressure'], {
+    code: 'connection-opened',
+    by: record,
+    about: ({ record: { body } }) => {
+      switch (body.kind) {
+        case 'connection':
+          return body.connection === connection || touched.some((c) => c.id === body.connection)
+        case 'air-check':
+          return body.axle === axle && (side === null || body.side === null || body.side === side)
+        default:
+          return body.kind === 'bag-pressure' && body.axle === axle
+      }
+    },
   })
   work.closedAt[axle] = timeOf(record)
   const { [axle]: _out, ...air } = work.now.air
@@ -137,10 +147,14 @@ function stepDone(work: Work, step: PlanStep, record: BayRecord): void {
   if (step.phase === 'remove' || step.phase === 'mount') work.begun = true
   if (step.leavesLoose.length || step.disturbs.length) {
     const loosened = new Set([...step.leavesLoose, ...step.disturbs].map((f) => f.id))
-    voidWhere(work, ['torque'], 'fastener-opened', record, ({ record: { body } }) => {
-      if (body.kind !== 'torque' || body.step === step.id || !loosened.has(body.fastener)) return false
-      const other = work.steps.get(body.step)
-      return other?.axle === step.axle && (!step.side || !other.side || other.side === step.side)
+    voidWhere(work, ['torque'], {
+      code: 'fastener-opened',
+      by: record,
+      about: ({ record: { body } }) => {
+        if (body.kind !== 'torque' || body.step === step.id || !loosened.has(body.fastener)) return false
+        const other = work.steps.get(body.step)
+        return other?.axle === step.axle && (!step.side || !other.side || other.side === step.side)
+      },
     })
   }
   if (step.axle && (step.phase === 'mount' || step.phase === 'align'))
@@ -153,9 +167,13 @@ function standIs(work: Work, to: StandState, settled: boolean, record: BayRecord
     const offAt = (s: StandState) => s.wheels === 'off' && s.axle === axle
     if (offAt(stand) === offAt(to)) continue
     voidStanding(work, axle, 'wheels-changed', record)
-    voidWhere(work, ['torque'], 'wheels-changed', record, ({ record: { body } }) => {
-      const step = body.kind === 'torque' ? work.steps.get(body.step) : undefined
-      return step?.axle === axle && step.disturbs.some((f) => f.id === WHEEL_NUTS)
+    voidWhere(work, ['torque'], {
+      code: 'wheels-changed',
+      by: record,
+      about: ({ record: { body } }) => {
+        const step = body.kind === 'torque' ? work.steps.get(body.step) : undefined
+        return step?.axle === axle && step.disturbs.some((f) => f.id === WHEEL_NUTS)
+      },
     })
   }
   work.now = { ...work.now, stand: to, settled }
@@ -176,16 +194,20 @@ function airIs(work: Work, axle: AxleEnd, left: Pascals, right: Pascals, record:
   const holds = work.voidable.get('air-check') ?? []
   // A hold that was read at its end is over: what is set then is none of it.
   const over = kind === 'air-check' || holds.some((e) => isHold(e, axle, 'end'))
-  voidWhere(work, ['bag-pressure', 'air-check', 'height'], 'air-changed', record, (e) => {
-    const { body } = e.record
-    switch (body.kind) {
-      case 'bag-pressure':
-        return kind !== 'bag-pressure' && body.axle === axle && (apart(body.left, left) || apart(body.right, right))
-      case 'air-check':
-        return !over && isHold(e, axle, 'start') && isOtherAir(body, left, right)
-      default:
-        return isOtherHeight(work, e, axle, (left + right) / 2)
-    }
+  voidWhere(work, ['bag-pressure', 'air-check', 'height'], {
+    code: 'air-changed',
+    by: record,
+    about: (e) => {
+      const { body } = e.record
+      switch (body.kind) {
+        case 'bag-pressure':
+          return kind !== 'bag-pressure' && body.axle === axle && (apart(body.left, left) || apart(body.right, right))
+        case 'air-check':
+          return !over && isHold(e, axle, 'start') && isOtherAir(body, left, right)
+        default:
+          return isOtherHeight(work, e, axle, (left + right) / 2)
+      }
+    },
   })
   work.now = { ...work.now, air: { ...work.now.air, [axle]: { left, right, record: record.id } } }
 }

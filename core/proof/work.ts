@@ -131,9 +131,7 @@ export function settle(work: Work, step: PlanStep): void {
 export function voidWhere(
   work: Work,
   kinds: readonly RecordKind[],
-  code: VoidCode,
-  by: BayRecord,
-  about: (e: Evidence) => boolean,
+  { code, by, about }: { code: VoidCode; by: BayRecord; about: (e: Evidence) => boolean },
 ): void {
   for (const kind of kinds)
     for (const e of work.voidable.get(kind) ?? []) if (!e.flag && !e.voided && about(e)) e.voided = { code, by: by.id }

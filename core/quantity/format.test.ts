@@ -17,7 +17,7 @@ import {
 const SYSTEMS = ['us', 'metric'] as const
 /** A limit, shown and typed again as it is shown. */
 function typedAsShown(end: 'min' | 'max', kind: QuantityKind, si: number, system: (typeof SYSTEMS)[number]): number {
-  const parsed = parseQuantity(kind, `${formatLimit(end, kind, si, system)} ${UNITS[kind][system].symbol}`)
+  const parsed = parseQuantity(kind, `${formatLimit(end, kind, si, { system })} ${UNITS[kind][system].symbol}`)
   expect(parsed.ok).toBe(true)
   return parsed.ok ? parsed.value : NaN
 }
@@ -58,7 +58,7 @@ describe('a limit', () => {
     ['max', 'length', 2.5, 'us', '98 3/8'],
     ['min', 'length', 5 * INCH, 'us', '5'],
   ] as const)('%s %s of %f in %s units is rounded to where it holds', (end, kind, si, system, shown) => {
-    expect(formatLimit(end, kind, si, system)).toBe(shown)
+    expect(formatLimit(end, kind, si, { system })).toBe(shown)
   })
 })
 

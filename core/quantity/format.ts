@@ -74,8 +74,7 @@ export function formatLimit(
   end: 'min' | 'max',
   kind: QuantityKind,
   si: number,
-  system: UnitSystem,
-  decimals?: number,
+  { system, decimals }: { system: UnitSystem; decimals?: number },
 ): string {
   const steps =
     kind === 'length' && system === 'us' && decimals === undefined ? 16 : 10 ** (decimals ?? DECIMALS[kind][system])
@@ -92,4 +91,4 @@ export function formatLimit(
 
 /** A limit with its unit; see `formatLimit`. */
 export const limitQuantity = (end: 'min' | 'max', kind: QuantityKind, si: number, system: UnitSystem): string =>
-  `${formatLimit(end, kind, si, system)} ${UNITS[kind][system].symbol}`
+  `${formatLimit(end, kind, si, { system })} ${UNITS[kind][system].symbol}`

@@ -172,9 +172,11 @@ export function bagRate(
   bag: AirSpring,
   height: Meters,
   pressure: Pascals,
-  exponent: number,
-  lineVolume: CubicMeters = 0,
-  ambient: Pascals = atmosphere(),
+  {
+    exponent,
+    lineVolume = 0,
+    ambient = atmosphere(),
+  }: { exponent: number; lineVolume?: CubicMeters; ambient?: Pascals },
 ): NewtonsPerMeter | undefined {
   const state = bagAt(bag, height)
   if (!state) return undefined

@@ -21,9 +21,15 @@ export function bandParts(
   bags: BagPair,
   state: BagState,
   mean: Pascals,
-  steelRate: NewtonsPerMeter,
-  squat: Meters,
-  unsure: { gain: number; target: Meters; rate: NewtonsPerMeter; bag: Meters; friction: number },
+  {
+    steelRate,
+    squat,
+    unsure,
+  }: {
+    steelRate: NewtonsPerMeter
+    squat: Meters
+    unsure: { gain: number; target: Meters; rate: NewtonsPerMeter; bag: Meters; friction: number }
+  },
 ): { parts: BandPart[]; total: Pascals; sensitivity: number } {
   const r = bags.motionRatio
   const perNewton = 1 / (2 * r * state.area)

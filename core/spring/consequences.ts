@@ -56,10 +56,12 @@ export interface Frequencies {
 export function closedAir(
   bags: BagPair,
   air: AxleAim['air'],
-  ambient: Pascals,
-  left: SideSolution,
-  right: SideSolution,
-  then: { ambient: Pascals; warmth: number },
+  {
+    ambient,
+    left,
+    right,
+    then,
+  }: { ambient: Pascals; left: SideSolution; right: SideSolution; then: { ambient: Pascals; warmth: number } },
 ): AirLaw {
   const room = (s: SideSolution) => bags.bag.volume.value(s.bagHeight)! + bags.lineVolume
   const amount = (s: SideSolution) => (s.pressure + ambient) * room(s) * then.warmth
@@ -144,15 +146,21 @@ export function squatAtLimit(bags: BagPair, stand: AxleStand | null, squat: Mete
 export function frequencies(
   { bags, tires, side, carriedEmpty }: AxleModel & { bags: BagPair },
   { sprungEmpty, minimum }: AxleAim,
-  ambient: Pascals,
-  gain: number,
-  state: BagState,
-  mean: Pascals,
-  steel: NewtonsPerMeter,
+  {
+    ambient,
+    gain,
+    state,
+    mean,
+    steel,
+  }: { ambient: Pascals; gain: number; state: BagState; mean: Pascals; steel: NewtonsPerMeter },
 ): Frequencies | null {
   const tire = tires && Number.isFinite(tires.rate) ? tires.rate : undefined
   const withAir = (height: Meters, pressure: Pascals): NewtonsPerMeter | null => {
-    const rate = bagRate(bags.bag, height, Math.max(pressure, 0), FAST_EXPONENT, bags.lineVolume, ambient)
+    const rate = bagRate(bags.bag, height, Math.max(pressure, 0), {
+      exponent: FAST_EXPONENT,
+      lineVolume: bags.lineVolume,
+      ambient,
+    })
     return rate === undefined ? null : 2 * bags.motionRatio ** 2 * rate
   }
   const f = (mass: Kilograms, rate: NewtonsPerMeter | null) =>
@@ -181,10 +189,7 @@ export function frequencies(
 export function jouncePressure(
   bags: BagPair,
   jounceTravel: Meters | null,
-  ambient: Pascals,
-  left: SideSolution,
-  right: SideSolution,
-  squat: Meters,
+  { ambient, left, right, squat }: { ambient: Pascals; left: SideSolution; right: SideSolution; squat: Meters },
 ): Pascals | null {
   if (jounceTravel === null) return null
   const stroke = bags.motionRatio * Math.max(0, jounceTravel - squat)

@@ -61,7 +61,10 @@ describe('air between teed bags', () => {
     const { slow, sealed } = of({ length: 4, bore: 0.0043 })
     const state = bagAt(referenceBag, stateHere.height)!
     expect(slow).toBeCloseTo((-stateHere.pressure * state.areaSlope * 0.81) / 2, 6)
-    const rate = bagRate(referenceBag, stateHere.height, stateHere.pressure, FAST_EXPONENT, pair.lineVolume)!
+    const rate = bagRate(referenceBag, stateHere.height, stateHere.pressure, {
+      exponent: FAST_EXPONENT,
+      lineVolume: pair.lineVolume,
+    })!
     expect(sealed / ((rate * 0.81) / 2)).toBeCloseTo(1, 9)
   })
   // Source: odex on the two bags and the line's own law; the straightened law of the model is within 4 % of the span.

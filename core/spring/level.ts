@@ -148,7 +148,7 @@ export function bringLevel(q: LevelQuestion): Leveled {
   const air = (then: { ambient: Pascals; warmth: number }): Air =>
     airOf(working, ({ model, aim, sides, mean }) =>
       mean > 0
-        ? closedAir(model.bags, aim.air, q.ambient, sides!.left, sides!.right, then)
+        ? closedAir(model.bags, aim.air, { ambient: q.ambient, left: sides!.left, right: sides!.right, then })
         : { kind: 'pressure', left: aim.minimum, right: aim.minimum },
     )
   const empty = carrying ? standOf(chassis, NO_LOAD, air({ ambient: q.ambient, warmth: 1 })) : undefined
@@ -295,7 +295,7 @@ function solutionOf(
     }
   const { left, right } = sides
   const steelRate = model.side ? stagedRate(model.side, pose.squat) * 2 : 0
-  const spread = bandParts(bags, state, mean, steelRate, pose.squat, aim.unsure)
+  const spread = bandParts(bags, state, mean, { steelRate, squat: pose.squat, unsure: aim.unsure })
   const shortest = Math.min(left.bagHeight, right.bagHeight)
   const tallest = Math.max(left.bagHeight, right.bagHeight)
   const inside = code === 'level' || code === 'out-of-window' ? null : stands.held
@@ -316,11 +316,22 @@ function solutionOf(
     driving: mean > 0 ? whileDriving(q, stands.road, mean, pose.squat) : null,
     leanTeed: stands.teed?.lean ?? null,
     lean: pose.lean,
-    frequency: frequencies(model, aim, q.ambient, q.load[axle], state, mean, steelRate),
+    frequency: frequencies(model, aim, { ambient: q.ambient, gain: q.load[axle], state, mean, steel: steelRate }),
     held: code === 'level' ? (stands.held ?? { squat: pose.squat, gain: pose.gain, lean: pose.lean }) : inside,
     remainingSquat: mean > 0 && code === 'above-maximum' ? squatAtLimit(bags, inside, pose.squat) : 0,
-    jouncePressure: mean > 0 ? jouncePressure(bags, aim.jounceTravel, q.ambient, left, right, pose.squat) : null,
-    obstacles: obstaclesOf(aim, bags, code, state, pose.squat, mean, left, right, shortest, tallest, inside),
+    jouncePressure:
+      mean > 0 ? jouncePressure(bags, aim.jounceTravel, { ambient: q.ambient, left, right, squat: pose.squat }) : null,
+    obstacles: obstaclesOf(aim, bags, {
+      code,
+      state,
+      squat: pose.squat,
+      mean,
+      left,
+      right,
+      shortest,
+      tallest,
+      stand: inside,
+    }),
   }
 }
 

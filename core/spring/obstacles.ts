@@ -44,15 +44,27 @@ export function windowObstacles({ heightRange }: AxleAim, shortest: Meters, tall
 export function obstaclesOf(
   aim: AxleAim,
   bags: BagPair,
-  code: LevelCode,
-  state: BagState,
-  squat: Meters,
-  mean: Pascals,
-  left: SideSolution,
-  right: SideSolution,
-  shortest: Meters,
-  tallest: Meters,
-  stand: AxleStand | null,
+  {
+    code,
+    state,
+    squat,
+    mean,
+    left,
+    right,
+    shortest,
+    tallest,
+    stand,
+  }: {
+    code: LevelCode
+    state: BagState
+    squat: Meters
+    mean: Pascals
+    left: SideSolution
+    right: SideSolution
+    shortest: Meters
+    tallest: Meters
+    stand: AxleStand | null
+  },
 ): Obstacle[] {
   const higher = left.pressure >= right.pressure ? ('left' as const) : ('right' as const)
   const lower = higher === 'left' ? ('right' as const) : ('left' as const)

@@ -30,8 +30,10 @@ export function motionOf(
   vehicle: Vehicle,
   axle: AxleEnd,
   parts: readonly UndersidePart[],
-  up: JounceEnd = { jounce: jounceOf(vehicle, axle).jounce, spacing: vehicle[axle].springSpacing },
-  ratio = 1,
+  {
+    up = { jounce: jounceOf(vehicle, axle).jounce, spacing: vehicle[axle].springSpacing },
+    ratio = 1,
+  }: { up?: JounceEnd; ratio?: number } = {},
 ): Motion {
   const build = vehicle[axle]
   const arm = vehicle.underbody?.arms[axle] ?? null

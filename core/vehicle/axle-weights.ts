@@ -149,10 +149,12 @@ export interface DistributingHitch {
  */
 export function distributeWeight(
   tongue: Kilograms,
-  hitch: Meters,
-  trailer: Meters,
-  wheelbase: Meters,
-  restoration: number,
+  {
+    hitch,
+    trailer,
+    wheelbase,
+    restoration,
+  }: { hitch: Meters; trailer: Meters; wheelbase: Meters; restoration: number },
 ): DistributingHitch {
   const couple = (restoration * tongue * GRAVITY * hitch) / (1 + hitch / trailer)
   const onTrailer = couple / (GRAVITY * trailer)
@@ -172,7 +174,14 @@ export function distributeWeight(
 /** The bars of a load, on the one tongue that has them and says how far back its trailer's axles are. */
 function barsOf({ wheelbase }: Vehicle, items: readonly LoadItem[]): DistributingHitch | null {
   const item = items.find((i) => i.place === 'tongue' && i.restoration !== null && i.trailerAxle !== null && i.x < 0)
-  return item ? distributeWeight(loadMass(item), -item.x, item.trailerAxle!, wheelbase, item.restoration!) : null
+  return item
+    ? distributeWeight(loadMass(item), {
+        hitch: -item.x,
+        trailer: item.trailerAxle!,
+        wheelbase,
+        restoration: item.restoration!,
+      })
+    : null
 }
 
 /**

@@ -103,11 +103,11 @@ export function checkCorners(
     ['empty', e, l, empty],
     ['loaded', l, e, loaded],
   ] as const) {
-    const finding = h && withinSet(name, h, other, set, expected)
+    const finding = h && withinSet(name, h, { other, set, expected })
     if (finding) found.push(finding)
   }
   if (!found.length && e && l) {
-    const finding = betweenSets(e, l, empty, loaded, expected)
+    const finding = betweenSets(e, l, { empty, loaded, expected })
     if (finding) found.push(finding)
   }
   return found
@@ -116,9 +116,7 @@ export function checkCorners(
 function withinSet(
   name: 'empty' | 'loaded',
   h: Four,
-  other: Four | null,
-  set: HeightSet,
-  expected: ExpectedRear | null,
+  { other, set, expected }: { other: Four | null; set: HeightSet; expected: ExpectedRear | null },
 ): CornerFinding | null {
   const twist = twistOf(h)
   const limit = Math.max(TWIST_LIMIT, 1.5 * twistTolerance(set))
@@ -131,7 +129,7 @@ function withinSet(
     expected,
   )
   if (swap) return { code: 'swapped', set: name, corners: swap, off: Math.abs(h[swap[0]] - h[swap[1]]), would: [] }
-  return Math.abs(twist) > limit ? singleOut(name, h, other, twist, expected) : null
+  return Math.abs(twist) > limit ? singleOut(name, h, { other, twist, expected }) : null
 }
 
 const twistTolerance = (...sets: HeightSet[]) =>
@@ -181,9 +179,7 @@ const CLEARLY = 3
 function singleOut(
   name: 'empty' | 'loaded',
   h: Four,
-  other: Four | null,
-  twist: Meters,
-  expected: ExpectedRear | null,
+  { other, twist, expected }: { other: Four | null; twist: Meters; expected: ExpectedRear | null },
 ): CornerFinding {
   const candidates = CORNERS.map((corner) => {
     const put = { ...h, [corner]: h[corner] - TWIST_SIGN[corner] * twist }
@@ -213,9 +209,7 @@ function singleOut(
 function betweenSets(
   e: Four,
   l: Four,
-  empty: HeightSet,
-  loaded: HeightSet,
-  expected: ExpectedRear | null,
+  { empty, loaded, expected }: { empty: HeightSet; loaded: HeightSet; expected: ExpectedRear | null },
 ): CornerFinding | null {
   const drop = drops(e, l).rear
   const tolerance = twistTolerance(empty, loaded)
@@ -225,7 +219,7 @@ function betweenSets(
   if (Math.abs(change) > Math.max(TWIST_CHANGE_LIMIT, 1.5 * tolerance)) {
     const name = Math.abs(twistOf(l)) >= Math.abs(twistOf(e)) ? 'loaded' : 'empty'
     const off = name === 'loaded' ? change : -change
-    return singleOut(name, name === 'loaded' ? l : e, name === 'loaded' ? e : l, off, expected)
+    return singleOut(name, name === 'loaded' ? l : e, { other: name === 'loaded' ? e : l, twist: off, expected })
   }
   const lean = leanOf(l, 'rear') - leanOf(e, 'rear')
   if (expected && Math.abs(lean) > USUAL_LEAN && Math.abs(expected.lean) > USUAL_LEAN / 2 && lean * expected.lean < 0)

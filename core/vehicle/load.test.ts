@@ -101,7 +101,7 @@ describe('loads', () => {
   })
   // Source: moments about the axles, worked by hand (the restoration ratio as SAE J2807 uses it, from memory).
   test('bars of a distributing hitch: 290 kg at 1.25 m, trailer 5.2 m, half restored', () => {
-    const hitch = distributeWeight(290, 1.25, 5.2, 3.7, 0.5)
+    const hitch = distributeWeight(290, { hitch: 1.25, trailer: 5.2, wheelbase: 3.7, restoration: 0.5 })
     expect(hitch.couple).toBeCloseTo(1433.0, 0)
     expect(hitch.tongue).toBeCloseTo(261.9, 2)
     expect(hitch.front).toBeCloseTo(-48.99, 2)
@@ -119,7 +119,7 @@ describe('loads', () => {
   test('the bars restore what was asked of the front', () => {
     fc.assert(
       fc.property(between(50, 600), between(0.8, 2.5), between(2, 9), between(0, 1), (tongue, b, d, f) => {
-        const hitch = distributeWeight(tongue, b, d, 3.7, f)
+        const hitch = distributeWeight(tongue, { hitch: b, trailer: d, wheelbase: 3.7, restoration: f })
         // Source: the definition: share of the lost front weight brought back.
         expect(hitch.front).toBeCloseTo(-(1 - f) * ((tongue * b) / 3.7), 6)
         // Trailer in balance about the ball: couple meets the change of its axle.

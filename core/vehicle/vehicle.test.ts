@@ -79,7 +79,7 @@ describe('axle weights', () => {
 })
 
 describe('weight-distributing hitch', () => {
-  const hitch = distributeWeight(290, 1.25, 5.2, 3.7, 0.5)
+  const hitch = distributeWeight(290, { hitch: 1.25, trailer: 5.2, wheelbase: 3.7, restoration: 0.5 })
   // Source: moments about each axle, worked by hand.
   test('half the front weight brought back', () => {
     expect(hitch.couple).toBeCloseTo(1433.0, 1)

@@ -46,7 +46,7 @@ describe('sentences', () => {
     for (const kit of demoKits().map(kitFacts))
       for (const vehicle of demoVehicles())
         for (const survey of surveys)
-          for (const reason of judgeKit(kit, null, DEFAULT_RULES, seenAt(vehicle, survey, kit.axle)).reasons)
+          for (const reason of judgeKit(kit, null, DEFAULT_RULES, { facts: seenAt(vehicle, survey, kit.axle) }).reasons)
             for (const system of ['us', 'metric'] as const) words.add(reasonText(reason, system))
     expect(words.size).toBeGreaterThan(60)
     for (const text of words) {
@@ -58,7 +58,7 @@ describe('sentences', () => {
     const kit = kitFacts(demoKits().find((k) => k.fitment.liftBlockMaxWithSpacer === INCH)!)
     const leaf = demoVehicles().find((v) => v.rear.suspension === 'leaf')!
     const survey = answered(emptySurvey(), { liftBlock: 2 * INCH })
-    const reason = judgeKit(kit, null, DEFAULT_RULES, seenAt(leaf, survey, 'rear')).reasons.find(
+    const reason = judgeKit(kit, null, DEFAULT_RULES, { facts: seenAt(leaf, survey, 'rear') }).reasons.find(
       (r) => r.rule === 'lift-block',
     )!
     for (const [system, has, takes] of [

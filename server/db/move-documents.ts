@@ -47,24 +47,20 @@ export async function moveDocuments(
   change: (document: StoredTree) => StoredTree,
 ): Promise<void> {
   const column = DOCUMENT_COLUMNS[table]
-  await rewrite(db, `${table} t`, table, column, change)
+  await rewrite(db, `${table} t`, { table, column, change })
   for (const imported of IMPORTED)
-    await rewrite(
-      db,
-      `${imported} t JOIN imports i ON i.id = t.import_id AND i.kind = '${table}'`,
-      imported,
-      'document',
+    await rewrite(db, `${imported} t JOIN imports i ON i.id = t.import_id AND i.kind = '${table}'`, {
+      table: imported,
+      column: 'document',
       change,
-    )
+    })
   await db.raw('UPDATE jobs SET summary = NULL')
 }
 
 async function rewrite(
   db: Knex,
   from: string,
-  table: string,
-  column: string,
-  change: (document: StoredTree) => StoredTree,
+  { table, column, change }: { table: string; column: string; change: (document: StoredTree) => StoredTree },
 ): Promise<void> {
   const rows = await db.raw<{ row: number; text: string | null }[]>(
     `SELECT t.rowid AS row, t.${column} AS text FROM ${from}`,

@@ -91,7 +91,7 @@ export class SimulatedCompressor {
     this.pass()
     const state = this.of(line)
     if (!state) return null
-    const run = runCompressor(unit, this.kept.motor, state, to, fuse, this.kept.ambient)
+    const run = runCompressor(unit, this.kept.motor, { line: state, to, fuse, ambient: this.kept.ambient })
     this.kept.motor = run.state
     this.put(line, run.line)
     this.kept.last = { end: run.end, seconds: run.seconds, current: run.current }

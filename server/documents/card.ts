@@ -49,7 +49,7 @@ export async function ownersCard(
     )
   const leastText = chosen.flatMap(({ minimum, kit }) =>
     minimum
-      ? `${formatLimit('min', 'pressure', minimum.value, system)} ${UNITS.pressure[system].symbol}${chosen.length > 1 ? ` at the ${kit.axle}` : ''}`
+      ? `${formatLimit('min', 'pressure', minimum.value, { system })} ${UNITS.pressure[system].symbol}${chosen.length > 1 ? ` at the ${kit.axle}` : ''}`
       : [],
   )
   if (leastText.length) content.push(...handling(leastText.join(', ')), ...compressorPart(job))
@@ -101,8 +101,8 @@ function compressorPart(job: Job): Content[] {
 function airPart(settings: Settings, minimum: Limit, maximum: number, system: UnitSystem): Content[] {
   const p = (pa: number) => formatNumber('pressure', pa, system)
   const unit = UNITS.pressure[system].symbol
-  const least = formatLimit('min', 'pressure', minimum.value, system)
-  const most = formatLimit('max', 'pressure', maximum, system)
+  const least = formatLimit('min', 'pressure', minimum.value, { system })
+  const most = formatLimit('max', 'pressure', maximum, { system })
   const limit = (name: string, value: string): Content[] => [
     { text: name },
     { text: [value, { text: ` ${unit}`, fontSize: 11 }], style: 'figure' },

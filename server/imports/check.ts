@@ -43,10 +43,10 @@ export async function* checkRows(
   for await (const row of source.rows) {
     batch.push(row)
     if (batch.length < BATCH) continue
-    yield await checkBatch(db, importId, format, reader, batch, rowById)
+    yield await checkBatch(db, importId, { format, reader, batch, rowById })
     batch = []
   }
-  if (batch.length) yield await checkBatch(db, importId, format, reader, batch, rowById)
+  if (batch.length) yield await checkBatch(db, importId, { format, reader, batch, rowById })
 }
 
 function readerOf(format: CatalogFormat, { head, comma }: Source): RowReader<string> {
@@ -88,15 +88,22 @@ function draftOf(reader: RowReader<string> | null, source: SourceRow): Draft {
 async function checkBatch(
   db: Knex,
   importId: string,
-  format: CatalogFormat,
-  reader: RowReader<string> | null,
-  batch: readonly SourceRow[],
-  rowById: Map<string, number>,
+  {
+    format,
+    reader,
+    batch,
+    rowById,
+  }: {
+    format: CatalogFormat
+    reader: RowReader<string> | null
+    batch: readonly SourceRow[]
+    rowById: Map<string, number>
+  },
 ): Promise<CheckedRow[]> {
   const drafts = batch.map((source) => draftOf(reader, source))
   const ids = drafts.flatMap((d) => (d.id === null ? [] : [d.id]))
   const there = new Map((await db<Row>(format.kind).whereIn('id', ids)).map((row) => [row.id, row]))
-  const checked = drafts.map((draft) => judge(importId, format, draft, there, rowById))
+  const checked = drafts.map((draft) => judge(importId, format, { draft, there, rowById }))
   if (format.kind === 'applications') await missKits(db, checked)
   return checked
 }
@@ -104,9 +111,7 @@ async function checkBatch(
 function judge(
   importId: string,
   format: CatalogFormat,
-  draft: Draft,
-  there: ReadonlyMap<string, Row>,
-  rowById: Map<string, number>,
+  { draft, there, rowById }: { draft: Draft; there: ReadonlyMap<string, Row>; rowById: Map<string, number> },
 ): CheckedRow {
   const { row } = draft
   const wrong = (problems: Problem[]): CheckedRow => ({

@@ -33,7 +33,7 @@ export function acceptRecord(job: Job, records: readonly BayRecord[], input: Rec
       [{ field: 'takenDown', message: 'was away', code: 'needs-server' }],
     )
   const now = Date.now()
-  const refusal = refusalOf(job, records, input, correctedTime(takenDown, now, 0).at, now)
+  const refusal = refusalOf(job, records, input, { time: correctedTime(takenDown, now, 0).at, now })
   if (!refusal) return
   const message = refusedRecordText(refusal)
   if (refusal.code === 'visit-closed') throw visitClosed()

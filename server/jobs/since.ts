@@ -15,8 +15,7 @@ export async function withSince(
   db: Knex,
   current: Job,
   next: Job,
-  records: readonly BayRecord[],
-  now: string,
+  { records, now }: { records: readonly BayRecord[]; now: string },
 ): Promise<Job> {
   const since = new Map<JobKit, string | undefined>()
   for (const axle of AXLES) {
@@ -26,9 +25,13 @@ export async function withSince(
       is,
       isSame(was, is)
         ? was!.since
-        : await sinceOf(db, next.id, records, now, isWork, (job) => {
-            const jobKit = kitAt(job, axle)
-            return isSame(jobKit, is) ? { since: jobKit!.since } : null
+        : await sinceOf(db, next.id, records, {
+            now,
+            counts: isWork,
+            asIs: (job) => {
+              const jobKit = kitAt(job, axle)
+              return isSame(jobKit, is) ? { since: jobKit!.since } : null
+            },
           }),
     )
   }
@@ -43,9 +46,11 @@ export async function withSince(
   const circuitSince =
     jointsOf(current) === joints
       ? current.circuitSince
-      : await sinceOf(db, next.id, records, now, isAir, (job) =>
-          jointsOf(job) === joints ? { since: job.circuitSince } : null,
-        )
+      : await sinceOf(db, next.id, records, {
+          now,
+          counts: isAir,
+          asIs: (job) => (jointsOf(job) === joints ? { since: job.circuitSince } : null),
+        })
   return { ...rest, kits, loadCases, ...(circuitSince === undefined ? {} : { circuitSince }) }
 }
 /** What is joined to what, as one text; jobs from before circuits have what their kits usually have. */
@@ -79,9 +84,11 @@ async function sinceOf(
   db: Knex,
   id: string,
   records: readonly BayRecord[],
-  now: string,
-  counts: (record: BayRecord) => boolean,
-  asIs: (job: Job) => { since: string | undefined } | null,
+  {
+    now,
+    counts,
+    asIs,
+  }: { now: string; counts: (record: BayRecord) => boolean; asIs: (job: Job) => { since: string | undefined } | null },
 ): Promise<string | undefined> {
   if (!records.some(counts)) return undefined
   const versions = await db<{ job_id: string; version: number; document: string; at: string }>('job_versions')

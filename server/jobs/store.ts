@@ -165,7 +165,7 @@ export class JobStore {
     const isRenamed = vehicle.vin !== nextHere.vehicle.vin || vehicle.plate !== nextHere.vehicle.plate
     const moment = now()
     const job = {
-      ...(await withSince(db, current.job, nextHere, current.records, moment)),
+      ...(await withSince(db, current.job, nextHere, { records: current.records, now: moment })),
       owed: current.job.owed,
       history: isRenamed ? await historyFor(db, { ...nextHere, history: current.job.history }) : current.job.history,
     }

@@ -53,7 +53,10 @@ const worst = computed(
 const aDay = (c: AirCheckState) => (c.verdict!.lost * 24) / c.hours!
 const hunt = computed(() =>
   worst.value && ['leaks', 'cannot-tell'].includes(worst.value.verdict!.code)
-    ? leakHunt(job.value, assessment.value.standing, assessment.value.proof, worst.value, history.value)
+    ? leakHunt(job.value, assessment.value.standing, assessment.value.proof, {
+        check: worst.value,
+        history: history.value,
+      })
     : null,
 )
 /** What this shop found leaking, by kind; without the server what is expected. */

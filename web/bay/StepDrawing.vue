@@ -93,7 +93,7 @@ const exhaust = computed(
           :class="{ meant: meant(s) }"
         />
         <path
-          v-if="buildHere.suspension === 'coil' && !FAMILY_TABLE[family!].replacesSpring"
+          v-if="buildHere.suspension === 'coil' && !(family && FAMILY_TABLE[family].replacesSpring)"
           :d="coilOutline(s * (inCoil ? 62 : 86), frameY + 12, Math.max(10, axleY - frameY - 18))"
           class="coil"
         />

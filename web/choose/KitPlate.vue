@@ -106,13 +106,13 @@ const cautions = computed(() => assessment.value.cautions.filter((c) => c.stages
         >{{ level.before ? `${p(level.before.left)} / ${p(level.before.right)}` : 'not possible' }}</PlateRow
       >
       <PlateRow label="Min" :says="assessed.minimum ? limitText(assessed.minimum) : undefined">{{
-        formatLimit('min', 'pressure', limits.minimum, preferences.system)
+        formatLimit('min', 'pressure', limits.minimum, { system: preferences.system })
       }}</PlateRow>
       <PlateRow
         label="Max"
         :says="assessed.maximum ? limitText(assessed.maximum) : undefined"
         :state="Math.max(level.left!.pressure, level.right!.pressure) > limits.maximum ? 'stop' : 'fine'"
-        >{{ formatLimit('max', 'pressure', limits.maximum, preferences.system) }}</PlateRow
+        >{{ formatLimit('max', 'pressure', limits.maximum, { system: preferences.system }) }}</PlateRow
       >
       <PlateRow
         v-if="level.emptyLift !== null"

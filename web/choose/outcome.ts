@@ -18,7 +18,7 @@ export function runsAt({ level, rubber }: Pick<CaseOutcome, 'level' | 'rubber'>,
 /** Pressure limits of a kit, min to max. */
 export const limitsText = ({ minimum, maximum }: KitAssessment, system: UnitSystem): string =>
   minimum && maximum
-    ? `${formatLimit('min', 'pressure', minimum.value, system)}–${formatLimit('max', 'pressure', maximum.value, system)}`
+    ? `${formatLimit('min', 'pressure', minimum.value, { system })}–${formatLimit('max', 'pressure', maximum.value, { system })}`
     : 'no air'
 
 export const leanText = (lean: number | null, system: UnitSystem): string =>

@@ -29,9 +29,12 @@ const work = {
     const scene = sceneOf(question)
     const row = roomReport(scene)?.rows.find((r) => r.of === of && r.part === part && r.side === side)
     return row
-      ? sampleChance(scene, row, SAMPLES, SEED, (done) => {
-          progress(done)
-          return true
+      ? sampleChance(scene, row, SAMPLES, {
+          seed: SEED,
+          progress: (done) => {
+            progress(done)
+            return true
+          },
         })
       : null
   },

@@ -67,8 +67,8 @@ const half = computed(() => (typing.value.left === null) !== (typing.value.right
       @commit="(v) => read('right', v)"
     />
     <span class="small muted"
-      >min {{ formatLimit('min', 'pressure', limits.minimum.value, preferences.system) }}, max
-      {{ formatLimit('max', 'pressure', limits.maximum.value, preferences.system) }}
+      >min {{ formatLimit('min', 'pressure', limits.minimum.value, { system: preferences.system }) }}, max
+      {{ formatLimit('max', 'pressure', limits.maximum.value, { system: preferences.system }) }}
       {{ UNITS.pressure[preferences.system].symbol }}</span
     >
     <span v-if="half" class="small doubt">Read the other side as well.</span>

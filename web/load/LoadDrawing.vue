@@ -102,7 +102,7 @@ function settle() {
   const along = -(latest.clientX - x) / props.scale
   const across = (-upward.value * (latest.clientY - y)) / props.scale
   store.beat += 1
-  put(item, movedBy(item, props.view, along, across, true))
+  put(item, movedBy(item, props.view, { along, across, grid: true }))
 }
 function drop() {
   if (frame) {
@@ -117,7 +117,7 @@ function key(event: KeyboardEvent, item: LoadItem) {
   const step = keyStep(event.key, event.shiftKey)
   if (!step) return
   event.preventDefault()
-  put(item, movedBy(item, props.view, step[0], upward.value * step[1]))
+  put(item, movedBy(item, props.view, { along: step[0], across: upward.value * step[1] }))
 }
 const label = (item: LoadItem) => {
   const len = (v: number) => formatQuantity('length', v, preferences.system)

@@ -19,9 +19,7 @@ const snapped = (value: Meters) => Math.round(value / GRID) * GRID
 export function movedBy(
   item: LoadItem,
   view: View,
-  along: Meters,
-  across: Meters,
-  grid = false,
+  { along, across, grid = false }: { along: Meters; across: Meters; grid?: boolean },
 ): Pick<LoadItem, 'x' | 'y' | 'z'> {
   const axis = ACROSS[view]
   const put = (value: Meters, by: Meters, side: keyof typeof LIMITS) =>

@@ -5,7 +5,7 @@ import type { TorqueSpec } from '@stout-shackle/core/torque'
 export function specText(spec: TorqueSpec, system: UnitSystem): string {
   switch (spec.kind) {
     case 'target':
-      return `${formatNumber('torque', spec.value, system)} (${formatLimit('min', 'torque', spec.low, system)} to ${limitQuantity('max', 'torque', spec.high, system)})`
+      return `${formatNumber('torque', spec.value, system)} (${formatLimit('min', 'torque', spec.low, { system })} to ${limitQuantity('max', 'torque', spec.high, system)})`
     case 'ceiling':
       return `${limitQuantity('max', 'torque', spec.max, system)} max`
     case 'turns':

@@ -89,26 +89,26 @@ const bags = computed(() =>
     const tall = Math.hypot(center[0] - upper[0], center[1] - upper[1], center[2] - upper[2])
     return {
       side: s,
-      d: bagOutline(
-        props.view,
-        frame.value,
-        center,
+      d: bagOutline(props.view, frame.value, {
+        lower: center,
         upper,
-        props.pose.roll,
-        radiusAt(radius.value, tall),
-        props.scene.plateRadius,
-        props.waists,
-      ),
+        roll: props.pose.roll,
+        radius: radiusAt(radius.value, tall),
+        plate: props.scene.plateRadius,
+        waists: props.waists,
+      }),
     }
   }),
 )
+/** How the axle moves, and where it is. */
+const posed = computed(() => ({ motion: props.scene.motion, pose: props.pose }))
 const brackets = computed(() =>
   props.scene.brackets
     .filter((b) => props.view === 'rear' || props.view === 'top' || b.side === props.view)
     // From above the upper one hides the other.
     .filter((b) => props.view !== 'top' || b.end === 'upper')
     .map((b) => {
-      const d = path(boxOutline(props.view, frame.value, props.scene.motion, props.pose, b.on, b.low, b.high))
+      const d = path(boxOutline(props.view, frame.value, { ...posed.value, carrier: b.on, low: b.low, high: b.high }))
       const middle = b.low.map((l, i) => (l + b.high[i]!) / 2) as unknown as Vector
       const point = b.on === 'axle' ? carried(props.scene.motion, middle, props.pose) : middle
       const c = project(props.view, frame.value, point)
@@ -121,11 +121,11 @@ const brackets = computed(() =>
 )
 const outlineOf = ({ part: { shape } }: SceneObstacle) =>
   shape.kind === 'box'
-    ? path(boxOutline(props.view, frame.value, props.scene.motion, props.pose, shape.on, shape.low, shape.high))
+    ? path(boxOutline(props.view, frame.value, { ...posed.value, carrier: shape.on, low: shape.low, high: shape.high }))
     : ''
 const lineOf = ({ part: { shape, freeLength } }: SceneObstacle) =>
   shape.kind === 'run'
-    ? runPoints(props.view, frame.value, props.scene.motion, props.pose, shape, freeLength)
+    ? runPoints(props.view, frame.value, { ...posed.value, shape, freeLength })
         .map(({ x, y }) => `${x.toFixed(1)},${y.toFixed(1)}`)
         .join(' ')
     : ''

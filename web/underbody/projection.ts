@@ -59,11 +59,13 @@ const placed = (motion: Motion, carrier: 'axle' | 'frame', point: Vector, pose: 
 export function boxOutline(
   view: View,
   frame: Frame,
-  motion: Motion,
-  pose: Pose,
-  carrier: 'axle' | 'frame',
-  low: Vector,
-  high: Vector,
+  {
+    motion,
+    pose,
+    carrier,
+    low,
+    high,
+  }: { motion: Motion; pose: Pose; carrier: 'axle' | 'frame'; low: Vector; high: Vector },
 ): Point[] {
   const corners = [low, high].flatMap((a) =>
     [low, high].flatMap((b) => [low, high].map((c): Vector => [a[0], b[1], c[2]])),
@@ -82,10 +84,12 @@ export const path = (points: readonly Point[]): string =>
 export function runPoints(
   view: View,
   frame: Frame,
-  motion: Motion,
-  pose: Pose,
-  shape: Extract<PartShape, { kind: 'run' }>,
-  freeLength: number | null,
+  {
+    motion,
+    pose,
+    shape,
+    freeLength,
+  }: { motion: Motion; pose: Pose; shape: Extract<PartShape, { kind: 'run' }>; freeLength: number | null },
 ): Point[] {
   const points = shape.points.map(({ on: carrier, at: p }) => placed(motion, carrier, p, pose))
   const [a, b] = [points[0]!, points.at(-1)!]
@@ -105,12 +109,14 @@ export function runPoints(
 export function bagOutline(
   view: View,
   frame: Frame,
-  lower: Vector,
-  upper: Vector,
-  roll: number,
-  radius: number,
-  plate: number,
-  waists: number,
+  {
+    lower,
+    upper,
+    roll,
+    radius,
+    plate,
+    waists,
+  }: { lower: Vector; upper: Vector; roll: number; radius: number; plate: number; waists: number },
 ): string {
   if (view === 'top') {
     const c = project(view, frame, lower)

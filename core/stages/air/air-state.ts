@@ -76,8 +76,7 @@ export function airState(
   job: Job,
   standing: readonly BayRecord[],
   proof: Proof,
-  chosen: readonly KitAssessment[],
-  springs: Record<AxleEnd, AxleSpring>,
+  { chosen, springs }: { chosen: readonly KitAssessment[]; springs: Record<AxleEnd, AxleSpring> },
 ): AirState {
   const aired = chosen.filter(({ kit }) => hasAir(kit))
   const soaped = ofKind(standing, 'connection')
@@ -97,7 +96,7 @@ export function airState(
     ),
     checks: aired.flatMap((kit) =>
       sidesOf(job, kit.kit.axle).map((side) =>
-        checkState(job, ofKind(standing, 'air-check'), proof, kit, side, springs),
+        checkState(job, ofKind(standing, 'air-check'), proof, { kit, side, springs }),
       ),
     ),
     pressures: aired.map((kit) => pressureState(ofKind(standing, 'bag-pressure'), proof, kit)),
@@ -148,9 +147,7 @@ function checkState(
   job: Job,
   holds: readonly RecordOf<'air-check'>[],
   proof: Proof,
-  kit: KitAssessment,
-  side: AirCheckState['side'],
-  springs: Record<AxleEnd, AxleSpring>,
+  { kit, side, springs }: { kit: KitAssessment; side: AirCheckState['side']; springs: Record<AxleEnd, AxleSpring> },
 ): AirCheckState {
   const { axle } = kit.kit
   const about = side ? `${axle} ${side}` : axle
@@ -166,13 +163,11 @@ function checkState(
   const readingOf = ({ pressure, temperature }: AirCheckReading) => ({ pressure, temperature, altitude: job.altitude })
   const verdict =
     start && end && hours > 0
-      ? (judgeHold(
-          readingOf(start.body),
-          readingOf(end.body),
+      ? (judgeHold(readingOf(start.body), readingOf(end.body), {
           hours,
-          GAUGE_TOLERANCE,
-          stood ? standingOn(kit, springs[axle], start.body, end.body) : null,
-        ) ?? null)
+          gauge: GAUGE_TOLERANCE,
+          standing: stood ? standingOn(kit, springs[axle], start.body, end.body) : null,
+        }) ?? null)
       : null
   return {
     axle,
@@ -191,7 +186,7 @@ function checkState(
         : !end || !verdict || !counts(proof, end)
           ? 'begun'
           : 'read',
-    missing: checkMissing(start, end, verdict, proof, kit, about),
+    missing: checkMissing(start, end, verdict, { proof, kit, about }),
     records: [start, end].flatMap((r) => r?.id ?? []),
   }
 }
@@ -232,9 +227,7 @@ function checkMissing(
   start: RecordOf<'air-check'> | null,
   end: RecordOf<'air-check'> | null,
   verdict: HoldVerdict | null,
-  proof: Proof,
-  kit: KitAssessment,
-  about: string,
+  { proof, kit, about }: { proof: Proof; kit: KitAssessment; about: string },
 ): Missing | null {
   if (!start) return missing('not-done', about)
   const lack = startLack(start, proof, kit, about)
@@ -266,15 +259,14 @@ function pressureState(
     reading,
     minimum: minimum!,
     maximum: maximum!,
-    missing: pressureMissing(reading, proof, axle, minimum!, maximum!),
+    missing: pressureMissing(reading, proof, axle, { minimum: minimum!, maximum: maximum! }),
   }
 }
 function pressureMissing(
   reading: RecordOf<'bag-pressure'> | null,
   proof: Proof,
   axle: AxleEnd,
-  minimum: Limit,
-  maximum: Limit,
+  { minimum, maximum }: { minimum: Limit; maximum: Limit },
 ): Missing[] {
   // What was read last says what is in there, whoever read it for what.
   const now = proof.now.air[axle]

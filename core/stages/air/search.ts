@@ -54,12 +54,11 @@ export function leakHunt(
   job: Job,
   standing: readonly BayRecord[],
   proof: Proof,
-  check: AirCheckState,
-  history: readonly LeakHistory[],
+  { check, history }: { check: AirCheckState; history: readonly LeakHistory[] },
 ): LeakHunt {
   const rate: Pascals | null =
     check.verdict && check.hours && check.verdict.lost > 0 ? check.verdict.lost / (60 * check.hours) : null
-  const search = leakSearch(circuitOf(job), history, onLine(job, check), new Map(), rate)
+  const search = leakSearch(circuitOf(job), history, { within: onLine(job, check), minutes: new Map(), rate })
   const mended = standing.findLastIndex((r) => r.body.kind === 'connection-opened')
   const answers = standing.flatMap((record, i): LeakAnswer[] => {
     const { body } = record

@@ -51,9 +51,7 @@ function placeMissing(
   fastener: Fastener,
   about: string,
   state: PlaceState,
-  value: number | null,
-  latest: RecordOf<'torque'> | null,
-  proof: Proof,
+  { value, latest, proof }: { value: number | null; latest: RecordOf<'torque'> | null; proof: Proof },
 ): Missing | null {
   if (placeCloses(fastener, state)) return null
   if (state === 'missing') {
@@ -91,7 +89,11 @@ export function torqueStates(plan: Plan, standing: readonly BayRecord[], proof: 
         const unreached = here.filter((r) => counts(proof, r) && r.body.outcome === 'not-reached').length
         const state = record ? placeState(fastener, record, makerFigure, unreached) : 'missing'
         const value = record?.body.value ?? null
-        const lack = placeMissing(fastener, `${key} ${i + 1}`, state, value, here.at(-1) ?? pulls.at(-1) ?? null, proof)
+        const lack = placeMissing(fastener, `${key} ${i + 1}`, state, {
+          value,
+          latest: here.at(-1) ?? pulls.at(-1) ?? null,
+          proof,
+        })
         if (lack) lacks.push(lack)
         return { state, value, record, passes, doubt: record && wrenchDoubt(record) }
       })

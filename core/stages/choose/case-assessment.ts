@@ -38,8 +38,7 @@ export function assessCase(
   job: Job,
   standing: readonly BayRecord[],
   loadedCase: LoadedCase,
-  spring: AxleSpring,
-  estimate: CaseEstimate | null = null,
+  { spring, estimate = null }: { spring: AxleSpring; estimate?: CaseEstimate | null },
 ): CaseAssessment {
   const { weights, loadCase } = loadedCase
   const kits = kitsUnder(job)

@@ -198,7 +198,7 @@ test('a kit that is only looked at carries the same doubt as one that was picked
   const picked = opened({ id: 'x', body: 'pickup', tireSize: '255/70R18', gvwr: 4_490 }, 0.35)
   const bare = { ...picked, kits: [] }
   const { standing, cases, active } = assessJob(bare, [])
-  const looked = assessKit(bare, kit('ninebark-twofold'), active, catalogOf(kits))
+  const looked = assessKit(bare, kit('ninebark-twofold'), active, { catalog: catalogOf(kits) })
   const doubted = levelWithDoubt(bare, standing, cases, active, looked)!
   const { level } = assessJob(picked, []).active
   expect(doubted.band).toEqual(level.rear!.band)

@@ -27,14 +27,11 @@ export const bagOnJob = (
   loadedCase: Pick<LoadedCase, 'measuredBags' | 'weights'>,
 ): BagOnVehicle | null =>
   hasAir(kit)
-    ? bagOn(
-        kit,
-        job.vehicle,
-        job.survey,
-        standsWith(loadedCase.weights, kit.axle),
-        kitAt(job, kit.axle)?.kit.id === kit.id ? (loadedCase.measuredBags[kit.axle] ?? null) : null,
-        kitAt(job, kit.axle)?.kit.id === kit.id ? kitAt(job, kit.axle)?.mount : undefined,
-      )
+    ? bagOn(kit, job.vehicle, job.survey, {
+        standing: standsWith(loadedCase.weights, kit.axle),
+        measured: kitAt(job, kit.axle)?.kit.id === kit.id ? (loadedCase.measuredBags[kit.axle] ?? null) : null,
+        mount: kitAt(job, kit.axle)?.kit.id === kit.id ? kitAt(job, kit.axle)?.mount : undefined,
+      })
     : null
 
 /** What was found of a kit in the shop: of the one that is fitted, not of another that is looked at. */

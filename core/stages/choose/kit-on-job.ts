@@ -57,8 +57,10 @@ export function assessKit(
   job: Job,
   kit: Kit,
   loadedCase: LoadedCase,
-  catalog: KitCatalog,
-  fitted: Pick<Fitted, 'level' | 'rubber'> = fitKits(job, loadedCase, kitsUnder(job, kit)),
+  {
+    catalog,
+    fitted = fitKits(job, loadedCase, kitsUnder(job, kit)),
+  }: { catalog: KitCatalog; fitted?: Pick<Fitted, 'level' | 'rubber'> },
 ): KitAssessment {
   const fit = judgeOn(catalog, kit, job.vehicle, job.survey)
   const level = fitted.level[kit.axle]

@@ -14,7 +14,7 @@ const catalog = catalogOf(kits, demoApplications())
 const { job: hives, records } = demoJob('0417')
 const rank = (job: Job) => {
   const { cases, active } = assessJob(job, records)
-  return rankKits(job, catalog, cases, active)
+  return rankKits(job, catalog, cases, { active })
 }
 const preferences: fc.Arbitrary<Preferences> = fc.record({
   loadChanges: fc.constantFrom('seldom', 'sometimes', 'daily'),
@@ -114,7 +114,7 @@ describe('ranking', () => {
   test('what has to be put right is said first', () => {
     const { job, records: read } = demoJob('0416')
     const { cases, active } = assessJob(job, read)
-    expect(rankKits(job, catalog, cases, active).noSale).toMatchObject([
+    expect(rankKits(job, catalog, cases, { active }).noSale).toMatchObject([
       { code: 'over-rating', rating: 'gawr-rear', bars: false },
     ])
     const survey = { ...hives.survey, factoryAir: true, frame: 'unsound' as const, loadSensingValve: true }
@@ -129,7 +129,7 @@ describe('ranking', () => {
   })
   test('both ways stand with their figures: teed leans more than separate, help is stiffer than steel', () => {
     const a = assessJob(hives, records)
-    const ranking = rankKits(hives, catalog, a.cases, a.active)
+    const ranking = rankKits(hives, catalog, a.cases, { active: a.active })
     const s = waysOf(hives, ranking.fitting.find((r) => r.assessed.kit.bag)!.assessed, ranking, a.active)
     expect(s.lines.teed!).toBeGreaterThan(s.lines.separate!)
     expect(s.spring.helped!).toBeGreaterThan(s.spring.steel!)

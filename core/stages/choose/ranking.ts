@@ -35,15 +35,14 @@ export function rankKits(
   job: Job,
   catalog: KitCatalog,
   cases: readonly CaseAssessment[],
-  active: CaseAssessment,
-  axle: AxleEnd | null = null,
+  { active, axle = null }: { active: CaseAssessment; axle?: AxleEnd | null },
 ): Ranking {
   const weights = weightsOf(job.preferences)
   const others: KitAssessment[] = []
   const ranked: RankedKit[] = []
   for (const kit of catalog.kits) {
     if (axle && kit.axle !== axle) continue
-    const assessed = assessKit(job, kit, active, catalog)
+    const assessed = assessKit(job, kit, active, { catalog })
     // A kit that does not fit is not worth solving every case for.
     const outcomes = assessed.verdict === 'does-not-fit' ? [] : outcomesOf(job, assessed, cases)
     if (assessed.verdict === 'does-not-fit' || outcomes.some(isOutOfReach)) {

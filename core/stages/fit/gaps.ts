@@ -47,7 +47,12 @@ function gapChecks(kit: Kit, exhaust: AxleSurvey['exhaustSide']): GapCheck[] {
  * @param value m; `tolerance` its half-width
  * @param sleeved a heat sleeve is on the line there
  */
-export function judgeGap(kit: AirKit, check: GapCheck, value: Meters, tolerance: Meters, sleeved: boolean): GapVerdict {
+export function judgeGap(
+  kit: AirKit,
+  check: GapCheck,
+  value: Meters,
+  { tolerance, sleeved }: { tolerance: Meters; sleeved: boolean },
+): GapVerdict {
   const { low, high } = limitsOf(kit, check)
   if (check === 'line-exhaust' && sleeved && isBelow(value, low.value))
     return isBelow(value, SLEEVED_DISTANCE.value) ? 'too-little' : 'sleeved'
@@ -98,13 +103,10 @@ export function judgeGaps(job: Job, standing: readonly BayRecord[], proof: Proof
             const reading = all.findLast((r) => counts(proof, r)) ?? all.at(-1) ?? null
             const { low, high } = limitsOf(kit, check)
             const verdict = reading
-              ? judgeGap(
-                  kit,
-                  check,
-                  reading.body.value,
-                  reading.body.about ? ABOUT_TOLERANCE : TAPE_TOLERANCE,
-                  reading.body.sleeved,
-                )
+              ? judgeGap(kit, check, reading.body.value, {
+                  tolerance: reading.body.about ? ABOUT_TOLERANCE : TAPE_TOLERANCE,
+                  sleeved: reading.body.sleeved,
+                })
               : 'missing'
             const evidence = reading ? proof.evidence.get(reading.id) : undefined
             return {
@@ -116,7 +118,7 @@ export function judgeGaps(job: Job, standing: readonly BayRecord[], proof: Proof
               high,
               verdict,
               reading,
-              missing: gapMissing(`${check}:${kit.axle}:${side}`, verdict, reading, evidence, low, high),
+              missing: gapMissing(`${check}:${kit.axle}:${side}`, verdict, reading, { evidence, low, high }),
               loaded: evidence?.situation.load?.loadCase != null,
             }
           }),
@@ -129,9 +131,7 @@ function gapMissing(
   about: string,
   verdict: GapVerdict,
   reading: RecordOf<'gap'> | null,
-  evidence: Evidence | undefined,
-  low: Limit,
-  high: Limit | null,
+  { evidence, low, high }: { evidence: Evidence | undefined; low: Limit; high: Limit | null },
 ): Missing | null {
   if (!reading || !evidence) return missing('not-done', about)
   const has = reading.body.value

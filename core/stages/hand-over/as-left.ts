@@ -41,8 +41,7 @@ export function asLeftOf(
   job: Job,
   standing: readonly BayRecord[],
   proof: Proof,
-  cases: readonly CaseAssessment[],
-  chosen: readonly KitAssessment[],
+  { cases, chosen }: { cases: readonly CaseAssessment[]; chosen: readonly KitAssessment[] },
 ): AsLeft[] {
   const heights = ofKind(standing, 'height').filter(
     (r) => r.body.timing === 'after' && r.body.mark === job.mark && counts(proof, r),
@@ -84,7 +83,10 @@ export function asLeftOf(
           tolerance: LEVEL_TOLERANCE,
           short,
           about: left.body.about || right.body.about,
-          within: left.body.about || right.body.about ? null : withinOf(kit, off, lean, short, free, loadCase !== null),
+          within:
+            left.body.about || right.body.about
+              ? null
+              : withinOf(kit, off, { lean, short, free, loaded: loadCase !== null }),
           pressures: kit.minimum ? pressed : null,
           records: [left.id, right.id],
           at: right.at,
@@ -116,10 +118,7 @@ function offAim(job: Job, { heights, squat }: CaseAssessment, axle: AxleEnd, hei
 function withinOf(
   { rubber }: KitAssessment,
   off: Meters | null,
-  lean: Meters | null,
-  short: Meters,
-  free: boolean,
-  loaded: boolean,
+  { lean, short, free, loaded }: { lean: Meters | null; short: Meters; free: boolean; loaded: boolean },
 ): boolean | null {
   if (lean === null || (loaded && off === null)) return null
   if (isAbove(Math.abs(lean), LEVEL_TOLERANCE)) return false

@@ -112,12 +112,28 @@ function axleSpring(job: Job, measured: Measured, end: AxleEnd): AxleSpring {
   const empty = measured[0]?.heights.beforeEmpty
   const points: RatePoint[] = []
   if (empty && empty[end] !== null) {
-    points.push(pointOf(job, null, 0, 0, 0, empty[tape], 'loading', empty.aired ? 'aired' : null))
+    points.push(
+      pointOf(job, null, {
+        gain: 0,
+        gainTolerance: 0,
+        squat: 0,
+        tolerance: empty[tape],
+        way: 'loading',
+        excluded: empty.aired ? 'aired' : null,
+      }),
+    )
     const again = measured[0]!.heights.emptyAgain
     const back = dropBetween(vehicle, empty, again)
     if (back && back[end] !== null && again[end] !== null)
       points.push(
-        pointOf(job, null, 0, 0, back[end], again[tape], 'unloading', againTrouble(back[end], back[tape], again)),
+        pointOf(job, null, {
+          gain: 0,
+          gainTolerance: 0,
+          squat: back[end],
+          tolerance: again[tape],
+          way: 'unloading',
+          excluded: againTrouble(back[end], back[tape], again),
+        }),
       )
     for (const { loadCase, weights, heights } of measured) {
       const drop = dropBetween(vehicle, empty, heights.beforeLoaded)
@@ -125,16 +141,14 @@ function axleSpring(job: Job, measured: Measured, end: AxleEnd): AxleSpring {
       const squat = drop[end] - tireSink(job, end, weights[end] * GRAVITY)
       const aired = empty.aired || heights.beforeLoaded.aired
       points.push(
-        pointOf(
-          job,
-          loadCase.id,
-          weights[end],
-          weights[tape],
+        pointOf(job, loadCase.id, {
+          gain: weights[end],
+          gainTolerance: weights[tape],
           squat,
-          heights.beforeLoaded[tape],
-          'loading',
-          aired ? 'aired' : contactOf(axle, squat, drop[tape]),
-        ),
+          tolerance: heights.beforeLoaded[tape],
+          way: 'loading',
+          excluded: aired ? 'aired' : contactOf(axle, squat, drop[tape]),
+        }),
       )
     }
   }
@@ -183,12 +197,21 @@ function contactOf({ stages }: Axle, squat: Meters, tolerance: Meters): RateTrou
 function pointOf(
   job: Job,
   loadCase: string | null,
-  gain: number,
-  gainTolerance: number,
-  squat: Meters,
-  tolerance: Meters,
-  way: TestPoint['way'],
-  excluded: RateTrouble | null,
+  {
+    gain,
+    gainTolerance,
+    squat,
+    tolerance,
+    way,
+    excluded,
+  }: {
+    gain: number
+    gainTolerance: number
+    squat: Meters
+    tolerance: Meters
+    way: TestPoint['way']
+    excluded: RateTrouble | null
+  },
 ): RatePoint {
   return { loadCase, gain, gainTolerance, squat, tolerance: Math.max(tolerance, job.tapeTolerance / 2), way, excluded }
 }

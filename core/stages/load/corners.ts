@@ -9,7 +9,8 @@ import { libraryRate } from './axle-spring'
 
 /** Slips in the heights of a case, empty and loaded. */
 export function cornerFindings(job: Job, standing: readonly BayRecord[], loadedCase: LoadedCase): CornerFinding[] {
-  const set = (load: 'empty' | 'loaded') => heightSet(standing, 'before', load, job.mark, loadedCase.loadCase.id)
+  const set = (load: 'empty' | 'loaded') =>
+    heightSet(standing, 'before', { load, mark: job.mark, loadCase: loadedCase.loadCase.id })
   return [
     ...checkCorners(set('empty'), set('loaded'), job.mark, expectedRear(job, loadedCase)),
     ...higherAgain(loadedCase),

@@ -58,7 +58,7 @@ function axleCorrection(
   if (!kit || !hasAir(kit) || !rate || empty[axle] === null || empty.aired) return null
   const { vehicle, survey } = job
   const standing = standsWith(first.weights, axle)
-  const bag = bagOn(kit, vehicle, survey, standing, first.measuredBags[axle] ?? null, onJob.mount)
+  const bag = bagOn(kit, vehicle, survey, { standing, measured: first.measuredBags[axle] ?? null, mount: onJob.mount })
   if (bag.motionRatio === null) return null
   const replaced = familyOf(kit).replacesSpring
   const tape = axle === 'rear' ? ('rearTolerance' as const) : ('frontTolerance' as const)

@@ -58,7 +58,7 @@ function stood(
       rates,
       chassis,
       bare,
-      squat: squatOf(job, weights, heights, rates, bare),
+      squat: squatOf(job, weights, heights, { rates, bare }),
       bottoms: bottomsOf(job, springs.rear, loadCase, rates.rear && bare),
       measuredBags: bags,
       corrections,
@@ -103,8 +103,7 @@ function squatOf(
   job: Job,
   weights: AxleWeights,
   { beforeEmpty, beforeLoaded }: JobHeights,
-  rates: Record<AxleEnd, AxleRate | null>,
-  bare: Stand | null,
+  { rates, bare }: { rates: Record<AxleEnd, AxleRate | null>; bare: Stand | null },
 ): Squat {
   const drop = dropBetween(job.vehicle, beforeEmpty, beforeLoaded)
   if (drop && beforeEmpty.rear !== null && beforeLoaded.rear !== null) {

@@ -76,13 +76,10 @@ function airedView(
   const pressure = pressures.at(-1)
   if (!drop || heights.afterLoaded.rear === null || heights.beforeEmpty.aired || !pressure) return null
   const squat = drop.rear - tireSink(job, 'rear', weights.rear * GRAVITY)
-  const { motionRatio, rideHeight } = bagOn(
-    kit,
-    vehicle,
-    job.survey,
-    standsWith(weights, 'rear'),
-    measuredBags.rear ?? null,
-  )
+  const { motionRatio, rideHeight } = bagOn(kit, vehicle, job.survey, {
+    standing: standsWith(weights, 'rear'),
+    measured: measuredBags.rear ?? null,
+  })
   if (motionRatio === null) return null
   const area = airSpring(kit.bag.table).area.value(rideHeight - motionRatio * squat)
   if (area === undefined) return null

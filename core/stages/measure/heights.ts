@@ -12,9 +12,7 @@ export type LoadState = 'empty' | 'loaded' | 'empty-again'
 export function heightSet(
   standing: readonly BayRecord[],
   timing: Timing,
-  load: LoadState,
-  mark: Mark,
-  loadCase: string | null,
+  { load, mark, loadCase }: { load: LoadState; mark: Mark; loadCase: string | null },
 ): HeightSet {
   const set: HeightSet = {}
   for (const { body } of ofKind(standing, 'height')) {
@@ -45,7 +43,7 @@ export interface JobHeights {
  */
 export function jobHeights(standing: readonly BayRecord[], mark: Mark, loadCase: string): JobHeights {
   const summary = (timing: Timing, load: LoadState) =>
-    summarizeHeights(heightSet(standing, timing, load, mark, loadCase))
+    summarizeHeights(heightSet(standing, timing, { load, mark, loadCase }))
   return {
     beforeEmpty: summary('before', 'empty'),
     beforeLoaded: summary('before', 'loaded'),

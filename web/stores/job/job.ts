@@ -86,7 +86,10 @@ export const useJob = defineStore('job', () => {
   /** The catalog's kits of that axle over every load case; worked out where somebody looks at it. */
   const ranking = computed(() =>
     job.value && assessment.value
-      ? rankKits(job.value, shop.catalog, assessment.value.cases, assessment.value.active, axle.value)
+      ? rankKits(job.value, shop.catalog, assessment.value.cases, {
+          active: assessment.value.active,
+          axle: axle.value,
+        })
       : null,
   )
   const unsaved = computed(() =>

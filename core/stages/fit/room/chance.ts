@@ -83,8 +83,7 @@ export function sampleChance(
   scene: Scene,
   row: RoomRow,
   samples: number,
-  seed: number,
-  progress: SampleProgress = () => true,
+  { seed, progress = () => true }: { seed: number; progress?: SampleProgress },
 ): SampledChance | null {
   const obstacle = scene.obstacles.find((o) => o.id === row.part)
   if (!obstacle) return null

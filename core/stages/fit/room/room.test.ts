@@ -323,17 +323,19 @@ describe('the chance that a gap is under its rule', () => {
     const distance = question.kit.bag.maximumDiameter / 2 + 0.04 + 0.02
     const scene = sceneOf(withPipe(question, distance, { tolerance: 0.03 }))
     const row = roomReport(scene)!.rows[0]!
-    const found = sampleChance(scene, row, 4000, 7)!
+    const found = sampleChance(scene, row, 4000, { seed: 7 })!
     // Source: the normal spread; of 4,000 samples the share itself spreads by 0.008.
     expect(Math.abs(found.chance - row.chance)).toBeLessThan(0.04)
     expect(found.certified.samples).toBe(100)
     expect(found.certified.worst).toBeLessThan(0.0254 / 32)
-    expect(sampleChance(scene, row, 4000, 7)).toEqual(found)
-    expect(sampleChance(scene, row, 4000, 8)!.chance).not.toBe(found.chance)
+    expect(sampleChance(scene, row, 4000, { seed: 7 })).toEqual(found)
+    expect(sampleChance(scene, row, 4000, { seed: 8 })!.chance).not.toBe(found.chance)
   })
   test('can be stopped', () => {
     const scene = sceneOf(withPipe(questionHere(), 0.2))
-    expect(sampleChance(scene, roomReport(scene)!.rows[0]!, 4000, 1, (done) => done < 0.5)).toBeNull()
+    expect(
+      sampleChance(scene, roomReport(scene)!.rows[0]!, 4000, { seed: 1, progress: (done) => done < 0.5 }),
+    ).toBeNull()
   })
 })
 

@@ -255,13 +255,10 @@ export function sceneOf(question: SceneQuestion): Scene {
   const independent = build.architecture === 'independent'
   const ratio = independent ? (bag.motionRatio ?? 1) : 1
   const byStops = ends.jounceBy === 'bump-stop' || ends.jounceBy === 'usual'
-  const motion = motionOf(
-    vehicle,
-    kit.axle,
-    parts,
-    { jounce: ends.jounce, spacing: byStops ? build.springSpacing : spacing },
+  const motion = motionOf(vehicle, kit.axle, parts, {
+    up: { jounce: ends.jounce, spacing: byStops ? build.springSpacing : spacing },
     ratio,
-  )
+  })
   const max = Math.min(bag.maximum.value, mount.pressureCap ?? Infinity)
   const pressures: ScenePressure[] = (
     [
@@ -294,7 +291,7 @@ export function sceneOf(question: SceneQuestion): Scene {
         source: part.source,
         part,
       })),
-    brackets: SIDES.flatMap((side) => bracketsOf(side, bags[side], kit, mounting, mount)),
+    brackets: SIDES.flatMap((side) => bracketsOf(side, bags[side], { kit, mounting, mount })),
     rideHeight: bag.rideHeight,
     mounting,
     mountingGiven: kit.mounting !== null,
@@ -327,9 +324,7 @@ const PORTS: Record<NonNullable<Mounting['port']>, (s: 1 | -1) => Vector> = {
 function bracketsOf(
   side: Side,
   { lower, upper }: BagPlace,
-  kit: AirKit,
-  mounting: Mounting,
-  mount: Mount,
+  { kit, mounting, mount }: { kit: AirKit; mounting: Mounting; mount: Mount },
 ): SceneBracket[] {
   const s = side === 'left' ? 1 : -1
   const r = mounting.plateRadius
