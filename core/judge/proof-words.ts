@@ -18,37 +18,37 @@ const loadName = (job: Job, id: string): string => {
   return found ? `"${found.name}"` : 'nothing'
 }
 
-/** What a missing proof is about, in words. */
-function subjectText(check: FinalCheckId, about: string, named: Named): string {
-  if (!about) return 'A kit'
-  switch (check) {
-    case 'torques': {
-      const [stepId = '', fastenerId, place] = about.split(' ')
-      const step = named.plan?.ok ? named.plan.plan.steps.find((s) => s.id === stepId) : undefined
-      const fastener = step?.torques.find((f) => f.id === fastenerId)
-      const many = fastener && fastener.count > 1 ? `, place ${place}` : ''
-      return `${fastener?.name ?? about}${step?.side ? `, ${step.side}` : ''}${many}`
-    }
-    case 'soap': {
-      const connection = named.air.connections.find((c) => c.id === about)
-      return connection?.name ?? about
-    }
-    case 'clearance':
-    case 'loaded-clearance': {
-      const [gap, axle, side] = about.split(':') as [keyof typeof GAP_CHECK_NAMES, string, string]
-      return `${GAP_CHECK_NAMES[gap]}, ${axle} ${side}`
-    }
-    case 'heights':
-    case 'loaded-heights':
-      return CORNER_NAMES[about as keyof typeof CORNER_NAMES] ?? about
-    case 'level': {
-      const [axle, id = ''] = about.split(':') as [AxleEnd, string]
-      return `${axle === 'front' ? 'Front' : 'Rear'}, ${id ? `with ${loadName(named.job, id)}` : 'empty'}`
-    }
-    case 'air-check':
-    case 'minimum-pressure':
-      return `${about.startsWith('front') ? 'Front' : 'Rear'} bags${about.endsWith('left') ? ', left' : about.endsWith('right') ? ', right' : ''}`
-  }
+type Subject = (about: string, named: Named) => string
+const gapWords: Subject = (about) => {
+  const [gap, axle, side] = about.split(':') as [keyof typeof GAP_CHECK_NAMES, string, string]
+  return `${GAP_CHECK_NAMES[gap]}, ${axle} ${side}`
+}
+const cornerWords: Subject = (about) => CORNER_NAMES[about as keyof typeof CORNER_NAMES] ?? about
+const bagsWords: Subject = (about) => {
+  const side = ['left', 'right'].find((s) => about.endsWith(s))
+  return `${about.startsWith('front') ? 'Front' : 'Rear'} bags${side ? `, ${side}` : ''}`
+}
+
+/** What a missing proof of each check is about, in words. */
+const SUBJECTS: Record<FinalCheckId, Subject> = {
+  torques(about, { plan }) {
+    const [stepId = '', fastenerId, place] = about.split(' ')
+    const step = plan?.ok ? plan.plan.steps.find((s) => s.id === stepId) : undefined
+    const fastener = step?.torques.find((f) => f.id === fastenerId)
+    const many = fastener && fastener.count > 1 ? `, place ${place}` : ''
+    return `${fastener?.name ?? about}${step?.side ? `, ${step.side}` : ''}${many}`
+  },
+  soap: (about, { air }) => air.connections.find((c) => c.id === about)?.name ?? about,
+  clearance: gapWords,
+  'loaded-clearance': gapWords,
+  heights: cornerWords,
+  'loaded-heights': cornerWords,
+  level(about, { job }) {
+    const [axle, id = ''] = about.split(':') as [AxleEnd, string]
+    return `${axle === 'front' ? 'Front' : 'Rear'}, ${id ? `with ${loadName(job, id)}` : 'empty'}`
+  },
+  'air-check': bagsWords,
+  'minimum-pressure': bagsWords,
 }
 
 /** What a step looks at, while it is not on record. */
@@ -112,52 +112,37 @@ export function missingText(check: FinalCheckId, m: Missing, named: Named, syste
   const figure = (v: number | null) =>
     v === null ? '' : formatQuantity(FIGURES[check], Math.abs(v), system, FIGURES[check] === 'pressure' ? 1 : undefined)
   const against = m.limit === null ? '' : `, limit ${figure(m.limit)}`
-  return `${subjectText(check, m.about, named)}: ${whatText(m, named, figure(m.has), against)}`
+  return `${m.about ? SUBJECTS[check](m.about, named) : 'A kit'}: ${LACKS[m.code]({ ...m, named, figure: figure(m.has), against })}`
 }
 
-function whatText({ code, flag, voided, has, limit }: Missing, named: Named, figure: string, against: string): string {
-  switch (code) {
-    case 'not-done':
-      return 'not done yet'
-    case 'wrong-state':
-      return flag ? contradictionText(flag, named) : 'taken in another state'
-    case 'void':
-      return voided ? `void, ${VOIDS[voided.code]}` : 'void'
-    case 'too-little':
-      return `${figure}, too little${against}`
-    case 'too-much':
-      return `${figure}, too much${against}`
-    case 'too-short':
-      return has === null
-        ? `how long it was watched is missing, ${limit} min or more`
-        : `watched ${has} min, ${limit} or more`
-    case 'bubbles':
-      return 'bubbles: put it right, then soap it again'
-    case 'circuit-open':
-      return 'the circuit as it is drawn is not closed: put it right under Lines on Air'
-    case 'cannot-see':
-      return 'cannot be seen under soap as it stands'
-    case 'leaks':
-      return `lost ${figure}${against}`
-    case 'gained':
-      return `reads ${figure} more than its air can: one of the readings is wrong`
-    case 'cannot-tell':
-      return 'the readings leave both open: hold it longer, or read heights at both ends'
-    case 'about':
-      return 'read as "about", too rough for its limit: read it with the tape'
-    case 'no-end':
-      return 'begun, its end is not read yet'
-    case 'too-early':
-      return 'held too short for this gauge to show a leak'
-    case 'under-test':
-      return `tested at ${figure}${against.replace('limit', 'test pressure')}`
-    case 'nothing-to-compare':
-      return 'no height from before the work to compare with'
-    case 'no-figure':
-      return "the vehicle maker's figure is missing"
-    case 'wrong-torque':
-      return `${figure || 'settled by hand'}, outside its torque spec`
-  }
+interface Lack extends Missing {
+  named: Named
+  /** What it has, and what is asked for, in words. */
+  figure: string
+  against: string
+}
+/** What is lacking, by code. */
+const LACKS: Record<Missing['code'], (lack: Lack) => string> = {
+  'not-done': () => 'not done yet',
+  'wrong-state': ({ flag, named }) => (flag ? contradictionText(flag, named) : 'taken in another state'),
+  void: ({ voided }) => (voided ? `void, ${VOIDS[voided.code]}` : 'void'),
+  'too-little': ({ figure, against }) => `${figure}, too little${against}`,
+  'too-much': ({ figure, against }) => `${figure}, too much${against}`,
+  'too-short': ({ has, limit }) =>
+    has === null ? `how long it was watched is missing, ${limit} min or more` : `watched ${has} min, ${limit} or more`,
+  bubbles: () => 'bubbles: put it right, then soap it again',
+  'circuit-open': () => 'the circuit as it is drawn is not closed: put it right under Lines on Air',
+  'cannot-see': () => 'cannot be seen under soap as it stands',
+  leaks: ({ figure, against }) => `lost ${figure}${against}`,
+  gained: ({ figure }) => `reads ${figure} more than its air can: one of the readings is wrong`,
+  'cannot-tell': () => 'the readings leave both open: hold it longer, or read heights at both ends',
+  about: () => 'read as "about", too rough for its limit: read it with the tape',
+  'no-end': () => 'begun, its end is not read yet',
+  'too-early': () => 'held too short for this gauge to show a leak',
+  'under-test': ({ figure, against }) => `tested at ${figure}${against.replace('limit', 'test pressure')}`,
+  'nothing-to-compare': () => 'no height from before the work to compare with',
+  'no-figure': () => "the vehicle maker's figure is missing",
+  'wrong-torque': ({ figure }) => `${figure || 'settled by hand'}, outside its torque spec`,
 }
 
 /** The state that something was taken in, in a sentence. */

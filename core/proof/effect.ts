@@ -1,7 +1,7 @@
 import type { Pascals } from '../quantity'
 import { AXLES, type AxleEnd } from '../vehicle'
 import type { PlanStep, StandState } from '../kit'
-import type { BayRecord, RecordOf } from '../records'
+import type { BayRecord, RecordKind, RecordOf } from '../records'
 import { WHEEL_NUTS } from '../plan'
 import { axleOfConnection, connectionsOf } from '../job'
 import { touchedBy } from '../circuit'
@@ -10,78 +10,93 @@ import type { Evidence, Flag, VoidCode } from './evidence'
 import { axleOfCorner, factAt, timeOf } from './places'
 import { bagsFor, isLined, settle, voidWhere, type Work } from './work'
 
+type Effect<K extends RecordKind> = (work: Work, body: RecordOf<K>['body'], record: BayRecord) => void
+type Effects = { [K in RecordKind]: Effect<K> | null }
+
+/** What tells of harm counts in whatever state it was taken. */
+const HARM: Partial<Effects> = {
+  'opened-again'(work, body, record) {
+    const axle = work.steps.get(body.step)?.axle
+    voidWhere(work, ['torque'], {
+      code: 'fastener-opened',
+      by: record,
+      about: ({ record: { body: b } }) =>
+        b.kind === 'torque' ? b.step === body.step && b.fastener === body.fastener : false,
+    })
+    for (const end of axle ? [axle] : AXLES) voidStanding(work, end, 'fastener-opened', record)
+  },
+  'connection-opened': opened,
+  'bracket-moved': (work, body, record) => voidStanding(work, body.axle, 'bracket-moved', record),
+  moved: (work, { support, wheels, axle, settled }, record) =>
+    standIs(work, { support, wheels, axle }, settled, record),
+}
+
+/** What a record that contradicts nothing does to the state of the work; null for one that only says what was found. */
+const EFFECTS: Omit<Effects, 'opened-again' | 'connection-opened' | 'bracket-moved' | 'moved'> = {
+  step(work, body, record) {
+    const step = work.steps.get(body.step)!
+    settle(work, step)
+    if (body.outcome === 'done') stepDone(work, step, record)
+    if (step.axle && isLined(work, step.axle)) work.closedAt[step.axle] ??= timeOf(record)
+  },
+  clear(work, body, record) {
+    const known = work.clear.get(body.step) ?? new Set()
+    work.clear.set(body.step, new Set([...known, record.by, ...body.names]))
+  },
+  consent(work, body) {
+    if (body.outcome === 'agreed') work.agreed.add(body.to)
+    else work.agreed.delete(body.to)
+  },
+  finding: (work, body) => void work.found.add(factAt(body.axle, body.fact)),
+  'parts-counted'(work, body) {
+    const counts = body.counts.map((c) => [c.part, c.has] as const)
+    work.counted[body.axle] = new Map([...(work.counted[body.axle] ?? []), ...counts])
+  },
+  'load-on'(work, body) {
+    work.now = { ...work.now, load: { loadCase: body.loadCase, said: true } }
+  },
+  height(work, body, record) {
+    loadSeen(work, body.load === 'loaded' ? body.loadCase : null)
+    const bags = body.timing === 'after' ? bagsFor(work, axleOfCorner(body.corner)) : null
+    if (bags && !work.now.air[bags] && body.bagPressure !== null)
+      airIs(work, bags, [body.bagPressure, body.bagPressure], record)
+  },
+  connection: (work, body, record) => soaped(work, body.connection, body.pressure, record),
+  'bag-pressure': (work, body, record) => airIs(work, body.axle, [body.left, body.right], record),
+  'air-check': (work, body, record) =>
+    airIs(work, body.axle, inBags(work, body.axle, body.side, body.pressure), record),
+  torque: null,
+  'step-begun': null,
+  paused: null,
+  'maker-torque': null,
+  deviation: null,
+  off: null,
+  'on-again': null,
+  'part-fate': null,
+  photo: null,
+  gap: null,
+  'room-gap': null,
+  'scale-ticket': null,
+  planned: null,
+  'step-added': null,
+  'leak-test': null,
+  waiver: null,
+  'handed-over': null,
+  withdrawn: null,
+}
+
+const ALL: Partial<Effects> = { ...EFFECTS, ...HARM }
+
 /**
  * What a record does to the state of the work, and what it takes away from records before it.
- *
- * What tells of harm, as a fastener opened or the vehicle moved, counts in whatever state it was taken; anything else only
- * where it does not contradict that state.
+ * @param flag why it contradicts that state; then only what tells of harm counts
  */
 export function takeEffect(work: Work, record: BayRecord, flag: Flag | null): void {
   const { body } = record
   if (body.kind === 'step' || body.kind === 'torque' || body.kind === 'step-begun') work.atIt.add(record.by)
-  switch (body.kind) {
-    case 'opened-again': {
-      const axle = work.steps.get(body.step)?.axle
-      voidWhere(work, ['torque'], {
-        code: 'fastener-opened',
-        by: record,
-        about: ({ record: { body: b } }) =>
-          b.kind === 'torque' ? b.step === body.step && b.fastener === body.fastener : false,
-      })
-      for (const end of axle ? [axle] : AXLES) voidStanding(work, end, 'fastener-opened', record)
-      return
-    }
-    case 'connection-opened':
-      return opened(work, body, record)
-    case 'bracket-moved':
-      return voidStanding(work, body.axle, 'bracket-moved', record)
-    case 'moved':
-      return standIs(work, { support: body.support, wheels: body.wheels, axle: body.axle }, body.settled, record)
-  }
-  if (flag) return
-  switch (body.kind) {
-    case 'step': {
-      const step = work.steps.get(body.step)!
-      settle(work, step)
-      if (body.outcome === 'done') stepDone(work, step, record)
-      if (step.axle && isLined(work, step.axle)) work.closedAt[step.axle] ??= timeOf(record)
-      return
-    }
-    case 'clear': {
-      const known = work.clear.get(body.step) ?? new Set()
-      work.clear.set(body.step, new Set([...known, record.by, ...body.names]))
-      return
-    }
-    case 'consent':
-      if (body.outcome === 'agreed') work.agreed.add(body.to)
-      else work.agreed.delete(body.to)
-      return
-    case 'finding':
-      work.found.add(factAt(body.axle, body.fact))
-      return
-    case 'parts-counted':
-      work.counted[body.axle] = new Map([
-        ...(work.counted[body.axle] ?? []),
-        ...body.counts.map((c) => [c.part, c.has] as const),
-      ])
-      return
-    case 'load-on':
-      work.now = { ...work.now, load: { loadCase: body.loadCase, said: true } }
-      return
-    case 'height': {
-      loadSeen(work, body.load === 'loaded' ? body.loadCase : null)
-      const bags = body.timing === 'after' ? bagsFor(work, axleOfCorner(body.corner)) : null
-      if (bags && !work.now.air[bags] && body.bagPressure !== null)
-        airIs(work, bags, body.bagPressure, body.bagPressure, record)
-      return
-    }
-    case 'connection':
-      return soaped(work, body.connection, body.pressure, record)
-    case 'bag-pressure':
-      return airIs(work, body.axle, body.left, body.right, record)
-    case 'air-check':
-      return airIs(work, body.axle, ...inBags(work, body.axle, body.side, body.pressure), record)
-  }
+  const effects = flag ? HARM : ALL
+  const effect = effects[body.kind] as Effect<never> | null | undefined
+  effect?.(work, body as never, record)
 }
 
 /** A reading says what was on it, where nobody else did. */
@@ -112,7 +127,7 @@ function inBags(work: Work, axle: AxleEnd, side: 'left' | 'right' | null, read: 
 function soaped(work: Work, connection: string, pressure: Pascals, record: BayRecord): void {
   const axle = axleOfConnection(work.job, connection)
   const side = connectionsOf(work.job).find((c) => c.id === connection)?.side ?? null
-  airIs(work, axle, ...inBags(work, axle, side, pressure), record)
+  airIs(work, axle, inBags(work, axle, side, pressure), record)
 }
 
 /** A joint was opened: it and what its remedy took apart are soaped again, the air behind it is out. */
@@ -189,7 +204,7 @@ const isOtherAir = ({ side, pressure }: RecordOf<'air-check'>['body'], left: Pas
   (side !== 'right' && apart(pressure, left)) || (side !== 'left' && apart(pressure, right))
 
 /** Somebody read the air of an axle: what was set, and a hold that is still on, are void where it is other than they say. */
-function airIs(work: Work, axle: AxleEnd, left: Pascals, right: Pascals, record: BayRecord): void {
+function airIs(work: Work, axle: AxleEnd, [left, right]: [Pascals, Pascals], record: BayRecord): void {
   const { kind } = record.body
   const holds = work.voidable.get('air-check') ?? []
   // A hold that was read at its end is over: what is set then is none of it.

@@ -1,4 +1,4 @@
-import { findUnit, isAbove, isBelow, toSi, UNITS, type QuantityKind, type UnitSystem } from './units'
+import { findUnit, isAbove, isBelow, toSi, UNITS, type QuantityKind, type Unit, type UnitSystem } from './units'
 import { limitQuantity } from './format'
 
 export type RefusalCode =
@@ -52,6 +52,40 @@ const ABOUT = /^(?:about|abt\.?|approx\.?|approximately|around|roughly|ca\.?|~|�
 const NUMBER = /^(?:\d+(?:\.\d*)?|\.\d+)$/
 const MIXED = /^(?:(\d+)(?:\s+|\s*-\s*))?(\d+)\s*\/\s*(\d+)$/
 
+/** A text without what stands before its figure. */
+interface Lead {
+  rest: string
+  about: boolean
+  negative: boolean
+}
+function leadOf(text: string): Lead {
+  const rest = text.replace(ABOUT, '')
+  return { rest: rest.replace(/^[-−+]\s*/, ''), about: ABOUT.test(text), negative: /^[-−]/.test(rest) }
+}
+
+/** Feet before inches, `2' 11 1/4"`: their length, and what is left to read; null where a length has none. */
+function feetOf(kind: QuantityKind, text: string): { length: number; rest: string; problem: boolean } | null {
+  const feet = kind === 'length' ? /^(\d+(?:\.\d+)?)\s*(?:'|ft|feet|foot)\s*(.*)$/i.exec(text) : null
+  if (!feet) return null
+  let rest = feet[2]!.replace(/^-\s*/, '')
+  if (rest && !/["a-z]$/i.test(rest)) rest += '"'
+  const problem = rest !== '' && !/(?:"|in|inch|inches)$/i.test(rest)
+  return { length: Number(feet[1]) * 12 * UNITS.length.us.factor, rest: rest || '0"', problem }
+}
+
+/** A bare figure: whole, decimal, or with a fraction that a tape has; else the code of what is wrong, and with which part. */
+function numeralOf(numeral: string): number | [RefusalCode, string] {
+  const mixed = MIXED.exec(numeral)
+  if (!mixed) return NUMBER.test(numeral) ? Number(numeral) : ['not-a-number', numeral]
+  const [whole, top, bottom] = [Number(mixed[1] ?? 0), Number(mixed[2]), Number(mixed[3])]
+  if (!TAPE_DIVISIONS.includes(bottom)) return ['fraction-bottom', `${top}/${bottom}`]
+  return top >= bottom ? ['fraction-too-big', `${top}/${bottom}`] : whole + top / bottom
+}
+
+/** In whose units a limit is told: as it was typed. */
+const systemOf = (kind: QuantityKind, unit: Unit, typed: UnitSystem = 'us'): UnitSystem =>
+  unit === UNITS[kind].us ? 'us' : unit === UNITS[kind].metric ? 'metric' : typed
+
 /**
  * Reads a quantity the way people write it: `35 1/4`, `35-1/4`, `35.25"`, `2' 11 1/4"`, `895 mm`, `about 35`,
  * `16 lb-ft`, `30 psi`, `-13 in`.
@@ -60,52 +94,44 @@ const MIXED = /^(?:(\d+)(?:\s+|\s*-\s*))?(\d+)\s*\/\s*(\d+)$/
  * @param text as typed
  * @param options unit of a bare number, limits, whether a sign is allowed
  * @returns the SI value, or a refusal that says what was wrong
+ *
+ * @example
+ * parseQuantity('length', '2\' 11 1/4"').value // => 0.89535
+ * parseQuantity('length', '35 5/3').code // => "fraction-bottom"
  */
 export function parseQuantity(kind: QuantityKind, text: string, options: ParseOptions = {}): Parsed | Refusal {
   const refuse = (code: RefusalCode, detail: string): Refusal => ({ ok: false, code, kind, detail })
-  let rest = normalize(text)
-  if (!rest) return refuse('empty', '')
-  const about = ABOUT.test(rest)
-  rest = rest.replace(ABOUT, '')
-  const negative = /^[-−]/.test(rest)
-  rest = rest.replace(/^[-−+]\s*/, '')
+  const plain = normalize(text)
+  if (!plain) return refuse('empty', '')
+  const { rest, about, negative } = leadOf(plain)
   if (negative && !options.signed && kind !== 'temperature') return refuse('negative', text.trim())
+  const feet = feetOf(kind, rest)
+  if (feet?.problem) return refuse('unknown-unit', feet.rest)
 
-  const feet = kind === 'length' ? /^(\d+(?:\.\d+)?)\s*(?:'|ft|feet|foot)\s*(.*)$/i.exec(rest) : null
-  let metersOfFeet = 0
-  if (feet) {
-    metersOfFeet = Number(feet[1]) * 12 * UNITS.length.us.factor
-    rest = feet[2]!.replace(/^-\s*/, '')
-    if (rest && !/["a-z]$/i.test(rest)) rest += '"'
-    if (rest && !/(?:"|in|inch|inches)$/i.test(rest)) return refuse('unknown-unit', rest)
-    if (!rest) rest = '0"'
-  }
-
-  const split = /^([\d.\s/-]*?)\s*([^\d.\s/-].*)?$/.exec(rest)
-  if (!split) return refuse('not-a-number', rest)
-  const numeral = split[1]!.trim()
-  const symbol = split[2]?.trim()
-  const unit = symbol ? findUnit(kind, symbol) : UNITS[kind][options.system ?? 'us']
+  const split = /^([\d.\s/-]*?)\s*([^\d.\s/-].*)?$/.exec(feet?.rest ?? rest)
+  if (!split) return refuse('not-a-number', feet?.rest ?? rest)
+  const [numeral, symbol] = [split[1]!.trim(), split[2]?.trim()]
   if (!numeral || /^,\d/.test(symbol ?? '')) return refuse('not-a-number', text.trim())
+  const unit = symbol ? findUnit(kind, symbol) : UNITS[kind][options.system ?? 'us']
   if (!unit) return refuse('unknown-unit', symbol!)
+  const figure = numeralOf(numeral)
+  if (typeof figure !== 'number') return refuse(...figure)
 
-  let shown: number
-  const mixed = MIXED.exec(numeral)
-  if (mixed) {
-    const [whole, top, bottom] = [Number(mixed[1] ?? 0), Number(mixed[2]), Number(mixed[3])]
-    if (!TAPE_DIVISIONS.includes(bottom)) return refuse('fraction-bottom', `${top}/${bottom}`)
-    if (top >= bottom) return refuse('fraction-too-big', `${top}/${bottom}`)
-    shown = whole + top / bottom
-  } else if (NUMBER.test(numeral)) shown = Number(numeral)
-  else return refuse('not-a-number', numeral)
+  const sign = negative ? -1 : 1
+  const value = toSi(unit, sign * figure) + sign * (feet?.length ?? 0)
+  return limited({ ok: true, value, unit: feet ? 'ft' : unit.symbol, about }, kind, {
+    ...options,
+    system: feet ? 'us' : systemOf(kind, unit, options.system),
+  })
+}
 
-  const value = toSi(unit, negative ? -shown : shown) + (negative ? -metersOfFeet : metersOfFeet)
-  const { min, max } = options
-  const system =
-    unit === UNITS[kind].us || feet ? 'us' : unit === UNITS[kind].metric ? 'metric' : (options.system ?? 'us')
-  if (min !== undefined && isBelow(value, min)) return refuse('too-small', limitQuantity('min', kind, min, system))
-  if (max !== undefined && isAbove(value, max)) return refuse('too-big', limitQuantity('max', kind, max, system))
-  return { ok: true, value, unit: feet ? 'ft' : unit.symbol, about }
+/** What was read, or which limit it passes. */
+function limited(parsed: Parsed, kind: QuantityKind, { min, max, system = 'us' }: ParseOptions): Parsed | Refusal {
+  const refuse = (code: RefusalCode, detail: string): Refusal => ({ ok: false, code, kind, detail })
+  if (min !== undefined && isBelow(parsed.value, min))
+    return refuse('too-small', limitQuantity('min', kind, min, system))
+  if (max !== undefined && isAbove(parsed.value, max)) return refuse('too-big', limitQuantity('max', kind, max, system))
+  return parsed
 }
 
 function normalize(text: string): string {

@@ -33,7 +33,7 @@ export const atmosphere = (altitude: Meters = 0): Pascals => 101325 * (1 - 2.255
 export type QuantityKind = 'length' | 'altitude' | 'mass' | 'pressure' | 'torque' | 'temperature' | 'rate'
 export type UnitSystem = 'us' | 'metric'
 
-interface Unit {
+export interface Unit {
   /** How a person reads it. */
   symbol: string
   /** SI per unit. */

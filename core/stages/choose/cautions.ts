@@ -8,7 +8,7 @@ import {
   type Pascals,
 } from '../../quantity'
 import { hasAir } from '../../kit'
-import { isOfKit, loadMass, type RatingId, AXLES } from '../../vehicle'
+import { isOfKit, loadMass, type RatingId, AXLES, type AxleEnd } from '../../vehicle'
 import { kitAt, type Job, type StageId } from '../../job'
 import type { AxleSpring, RateTrouble } from '../load'
 import { bagOnJob } from './helped-axle'
@@ -63,74 +63,133 @@ function trailerListed({ loadCase, weights }: CaseAssessment): { listed: Kilogra
   return { listed, tolerance: tolerance + ROUND_FIGURE * Math.abs(listed) }
 }
 
+/** What a caution is judged by: the job, the load case on the screen, the rear springs. */
+interface Judged {
+  job: Job
+  active: CaseAssessment
+  spring: AxleSpring
+}
+type Code = Caution['code']
+type CautionOf<C extends Code> = Omit<Extract<Caution, { code: C }>, 'code' | 'stages'>
+
+/** What the brake valve sees of the load: the share of the squat that stays. */
+function valveSees({ job, active }: Judged): number {
+  const level = active.level.rear
+  const stays = level
+    ? Math.max(0, level.squat + level.remainingSquat) / active.squat.rear!
+    : Number(!kitAt(job, 'rear') && job.kits.length > 0)
+  return Math.min(1, stays)
+}
+/** Pressure left of an axle's bags while a rating of the vehicle is the tightest. */
+function spareAt({ job, active }: Judged, axle: AxleEnd): CautionOf<'pressure-is-not-rating'>[] {
+  const kit = kitAt(job, axle)?.kit
+  const mean = active.level[axle]?.mean
+  const bag = kit && hasAir(kit) ? bagOnJob(job, kit, active) : null
+  const { tightest } = active.ratings
+  if (!bag || mean == null || !tightest || isOfKit(tightest.id)) return []
+  const spare = bag.maximum.value - mean
+  return spare > 0 ? [{ spare, rating: tightest.id, remaining: tightest.remaining! }] : []
+}
+/** `rows` where something holds, else none. */
+const where = <T>(holds: boolean, row: () => T): T[] => (holds ? [row()] : [])
+
+/** Each caution: where it has to be said, and its figures for a job, once for each thing it is about. */
+const CAUTIONS: { [C in Code]: { stages: readonly StageId[]; of(judged: Judged): CautionOf<C>[] } } = {
+  bottoms: {
+    stages: ['measure', 'load', 'choose'],
+    of: ({ active: { bottoms, squat } }) => (bottoms ? [{ by: bottoms, squat: squat.rear }] : []),
+  },
+  'front-lost': {
+    stages: ['load', 'choose'],
+    of: ({ active: { weights, level, bare } }) =>
+      where(weights.front < -WORTH_SAYING, () => ({
+        lost: -weights.front,
+        // Standing level again takes back only what the pitch itself had moved.
+        back: Math.max(0, level.rear && bare ? (bare.rear.gain - level.rear.gain) / GRAVITY : 0),
+      })),
+  },
+  'views-disagree': {
+    stages: ['measure', 'load'],
+    of: ({ active: { views, weights } }) =>
+      where(views !== null && !views.agree, () => ({ weighed: weights.source === 'ticket' })),
+  },
+  'tongue-light': {
+    stages: ['load', 'choose'],
+    of: ({ active }) =>
+      tonguesOf(active.loadCase).filter(({ tongue, trailer }) => isBelow(tongue, TONGUE_SHARE * trailer)),
+  },
+  'trailer-disagrees': {
+    stages: ['load'],
+    of({ active }) {
+      const weighed = active.weights.trailerAxles
+      const trailer = trailerListed(active)
+      return weighed !== null && trailer && Math.abs(trailer.listed - weighed) > trailer.tolerance
+        ? [{ listed: trailer.listed, weighed }]
+        : []
+    },
+  },
+  'rate-with-helper': {
+    stages: ['measure', 'load', 'choose'],
+    of: ({ job, spring }) =>
+      where(![null, 'none'].includes(job.survey.rear.oldHelper), () => ({
+        measured: spring.rate?.source === 'loading-test',
+      })),
+  },
+  'rate-trouble': {
+    stages: ['measure', 'load'],
+    of: ({ spring: { trouble } }) => (trouble ? [{ trouble }] : []),
+  },
+  'bars-slacken': {
+    stages: ['load', 'choose'],
+    of: ({ active: { weights } }) => (weights.distribution ? [{ couple: weights.distribution.couple }] : []),
+  },
+  'valve-reads-empty': {
+    stages: ['measure', 'load', 'choose'],
+    of: (judged) =>
+      where(judged.job.survey.loadSensingValve === true && (judged.active.squat.rear ?? 0) > 0, () => ({
+        sees: valveSees(judged),
+      })),
+  },
+  'pressure-is-not-rating': {
+    stages: ['load', 'choose'],
+    of: (judged) => AXLES.flatMap((axle) => spareAt(judged, axle)),
+  },
+  'parts-raise-nothing': {
+    stages: ['load'],
+    of: ({ job: { survey } }) =>
+      where(
+        AXLES.some((axle) => survey[axle].springsChanged || survey[axle].otherLift),
+        () => ({}),
+      ),
+  },
+  'tires-sink': {
+    stages: ['measure', 'load', 'choose'],
+    of: ({ job, active: { bare } }) =>
+      job.mark === 'ground' && bare && bare.rear.tires > 0 ? [{ sink: bare.rear.tires }] : [],
+  },
+  'friction-unmeasured': {
+    stages: ['measure', 'choose'],
+    of: ({ job, spring: { rate } }) =>
+      job.vehicle.rear.suspension === 'leaf' && rate?.frictionSource === 'usual' ? [{ usual: rate.friction }] : [],
+  },
+  'stiffer-ride': {
+    stages: ['choose'],
+    of: ({ active }) =>
+      AXLES.flatMap((axle) => {
+        const frequency = active.level[axle]?.frequency
+        return frequency?.without ? [{ from: frequency.without, to: frequency.with }] : []
+      }),
+  },
+}
+
 /**
  * The misunderstandings that this job invites, each only where its figure stands.
  * @param active the load case on the screen
  * Source: statics and common practice; see docs/models.md.
  */
-export function cautionsOf(job: Job, active: CaseAssessment, spring: AxleSpring): Caution[] {
-  const { survey, vehicle, mark } = job
-  const { weights, ratings, squat, bare } = active
-  const rearKit = kitAt(job, 'rear')?.kit ?? null
-  const level = active.level.rear
-  const list: Caution[] = []
-  if (active.bottoms)
-    list.push({ code: 'bottoms', by: active.bottoms, squat: squat.rear, stages: ['measure', 'load', 'choose'] })
-  if (weights.front < -WORTH_SAYING) {
-    // Standing level again takes back only what the pitch itself had moved.
-    const back = level && bare ? (bare.rear.gain - level.gain) / GRAVITY : 0
-    list.push({ code: 'front-lost', lost: -weights.front, back: Math.max(0, back), stages: ['load', 'choose'] })
-  }
-  if (active.views && !active.views.agree)
-    list.push({ code: 'views-disagree', weighed: weights.source === 'ticket', stages: ['measure', 'load'] })
-  for (const tongue of tonguesOf(active.loadCase))
-    if (isBelow(tongue.tongue, TONGUE_SHARE * tongue.trailer))
-      list.push({ code: 'tongue-light', ...tongue, stages: ['load', 'choose'] })
-  const trailer = trailerListed(active)
-  if (weights.trailerAxles !== null && trailer && Math.abs(trailer.listed - weights.trailerAxles) > trailer.tolerance)
-    list.push({ code: 'trailer-disagrees', listed: trailer.listed, weighed: weights.trailerAxles, stages: ['load'] })
-  const { oldHelper } = survey.rear
-  if (oldHelper !== null && oldHelper !== 'none')
-    list.push({
-      code: 'rate-with-helper',
-      measured: spring.rate?.source === 'loading-test',
-      stages: ['measure', 'load', 'choose'],
-    })
-  if (spring.trouble) list.push({ code: 'rate-trouble', trouble: spring.trouble, stages: ['measure', 'load'] })
-  if (weights.distribution)
-    list.push({ code: 'bars-slacken', couple: weights.distribution.couple, stages: ['load', 'choose'] })
-  if (survey.loadSensingValve && squat.rear !== null && squat.rear > 0) {
-    const share = level
-      ? Math.max(0, level.squat + level.remainingSquat) / squat.rear
-      : Number(!rearKit && job.kits.length > 0)
-    list.push({ code: 'valve-reads-empty', sees: Math.min(1, share), stages: ['measure', 'load', 'choose'] })
-  }
-  for (const axle of AXLES) {
-    const kit = kitAt(job, axle)?.kit
-    const mean = active.level[axle]?.mean
-    const bag = kit && hasAir(kit) ? bagOnJob(job, kit, active) : null
-    if (!bag || mean == null || !ratings.tightest || isOfKit(ratings.tightest.id)) continue
-    const spare = bag.maximum.value - mean
-    const { id, remaining } = ratings.tightest
-    if (spare > 0)
-      list.push({
-        code: 'pressure-is-not-rating',
-        spare,
-        rating: id,
-        remaining: remaining!,
-        stages: ['load', 'choose'],
-      })
-  }
-  if (AXLES.some((axle) => survey[axle].springsChanged || survey[axle].otherLift))
-    list.push({ code: 'parts-raise-nothing', stages: ['load'] })
-  if (mark === 'ground' && bare && bare.rear.tires > 0)
-    list.push({ code: 'tires-sink', sink: bare.rear.tires, stages: ['measure', 'load', 'choose'] })
-  if (vehicle.rear.suspension === 'leaf' && spring.rate && spring.rate.frictionSource === 'usual')
-    list.push({ code: 'friction-unmeasured', usual: spring.rate.friction, stages: ['measure', 'choose'] })
-  for (const axle of AXLES) {
-    const frequency = active.level[axle]?.frequency
-    if (frequency?.without)
-      list.push({ code: 'stiffer-ride', from: frequency.without, to: frequency.with, stages: ['choose'] })
-  }
-  return list
-}
+export const cautionsOf = (job: Job, active: CaseAssessment, spring: AxleSpring): Caution[] =>
+  (Object.keys(CAUTIONS) as Code[]).flatMap((code) =>
+    CAUTIONS[code]
+      .of({ job, active, spring })
+      .map((row) => ({ code, ...row, stages: CAUTIONS[code].stages }) as Caution),
+  )
