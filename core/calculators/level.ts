@@ -86,6 +86,7 @@ const levelRequest = z.strictObject({
   jounceTravel: typed('length', 0, 0.5).nullable().default(null),
 })
 
+// eslint-disable-next-line complexity -- the request has many optional parts, and each is a line
 function questionOf(request: z.output<typeof levelRequest>): LevelQuestion {
   const { bag, window, front, tireRoll, driving } = request
   const { heights } = bagTable(bag)
@@ -166,6 +167,7 @@ function questionOf(request: z.output<typeof levelRequest>): LevelQuestion {
  *   rideBagHeight: 0.165, gain: 659.59, axleRate: 76000,
  * })).pressure.us.value // => 30.01
  */
+// eslint-disable-next-line complexity, max-lines-per-function -- the request has many optional parts, and each is a line
 function computeLevel(request: z.output<typeof levelRequest>) {
   const question = questionOf(request)
   const { bag } = question.chassis.rear.bags!

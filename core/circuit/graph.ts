@@ -186,6 +186,7 @@ export type CircuitFault = {
  * What is wrong with a circuit as it is drawn.
  * @param axles whose bags it has to have
  */
+// eslint-disable-next-line complexity -- one fault after the other, each a line
 export function circuitFaults(circuit: Circuit, axles: readonly AxleEnd[]): CircuitFault[] {
   const faults: CircuitFault[] = []
   const bags = circuit.nodes.filter((n) => n.kind === 'bag')

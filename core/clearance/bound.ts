@@ -1,3 +1,4 @@
+/* eslint-disable max-params -- kernel: figures go in one by one, and loops stay in sight of each other */
 import type { Meters, Radians } from '../quantity'
 import { radiusAt, type Girth } from './body'
 import { type Motion } from './pose'

@@ -1,3 +1,4 @@
+/* eslint-disable max-lines-per-function, max-params -- kernel: figures go in one by one, and loops stay in sight of each other */
 import type { Meters } from '../quantity'
 import { depthSolver } from './depth'
 import { support, type Posed } from './posed'

@@ -1,3 +1,4 @@
+/* eslint-disable max-params -- kernel: figures go in one by one, and loops stay in sight of each other */
 import { radiusAt, type Body } from './body'
 import type { Meters, Radians } from '../quantity'
 import { foreAft, type Motion, type Pose } from './pose'

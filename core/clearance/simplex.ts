@@ -1,3 +1,4 @@
+/* eslint-disable complexity, max-params -- kernel: figures go in one by one, and loops stay in sight of each other */
 /** Up to four points of a difference of bodies, with the point of the first body that each came from. */
 export interface Simplex {
   count: number

@@ -56,6 +56,7 @@ export function readingsFromCsv(text: string, job: Job, standing: readonly BayRe
   const problems: Problem[] = []
   const added: NewReading[] = []
   const corners = new Set<string>()
+  // eslint-disable-next-line complexity -- one column after the other, each with its refusal
   table.value.forEach(({ number, cells: row }) => {
     const wrong = (column: string, message: string) => problems.push({ row: number, column, message })
     const loadCase = row.load_case === null ? null : job.loadCases.find((c) => c.name === row.load_case)

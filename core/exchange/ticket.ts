@@ -28,6 +28,7 @@ const ROUNDING: Kilograms = 30
  * @param system whose unit a line without one is in
  * @returns the weights, or what is missing or does not add up
  */
+// eslint-disable-next-line complexity -- the forms in which scales print, one after the other
 export function parseTicket(text: string, system: UnitSystem): TicketOutcome {
   const found = new Map<Line, Kilograms>()
   for (const line of text.split(/\r?\n/)) {

@@ -61,6 +61,7 @@ export const airStage = defineStage({
       about,
       hard: true,
     })),
+  // eslint-disable-next-line complexity -- one refusal after the other, each a line
   refuses(body, { job, now }) {
     if (body.kind === 'air-check' && Date.parse(body.readAt) > now + CLOCK_SLACK)
       return { field: 'readAt', code: 'in-the-future', about: body.readAt }

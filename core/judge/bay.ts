@@ -85,6 +85,7 @@ export const bayStage = defineStage({
         })),
     ]
   },
+  // eslint-disable-next-line complexity -- one refusal after the other, each a line
   refuses(body, { assess }) {
     if (body.kind !== 'step' && body.kind !== 'torque' && body.kind !== 'opened-again') return null
     const { plan } = assess()

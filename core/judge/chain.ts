@@ -34,6 +34,7 @@ function fastenerLimits({ spec }: Fastener, makerFigure: number | undefined): Li
 }
 
 /** Limits in force on this vehicle that a record was judged against. */
+// eslint-disable-next-line complexity -- a case for each kind of record that has a limit
 function limitsOf(
   { gaps, torques, chosen, air }: Chained,
   check: FinalCheckReport['check'],

@@ -20,6 +20,7 @@ export const planStage = defineStage({
     'plan-unsure': steps.filter((s) => s.step.unsure).length,
   }),
   checks: {},
+  // eslint-disable-next-line complexity -- one refusal after the other, each a line
   refuses(body, { job, records }) {
     if (body.kind === 'planned') {
       const outcome = planFor(job, records)

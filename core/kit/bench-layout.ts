@@ -66,6 +66,7 @@ export function benchParts(parts: Kit['parts'], mounting: Kit['mounting']): Benc
 export function lookAlikes(parts: readonly BenchPart[]): LookAlike[] {
   return parts.flatMap((a, i) => parts.slice(i + 1).flatMap((b): LookAlike[] => differences(a, b)))
 }
+// eslint-disable-next-line complexity -- what tells two parts apart, one thing after the other
 function differences(a: BenchPart, b: BenchPart): LookAlike[] {
   if (a.length === null || b.length === null || a.width === null || b.width === null) return []
   if ((a.thread === null) !== (b.thread === null)) return []

@@ -37,6 +37,7 @@ const flag = (
   about = '',
   has: number | null = null,
   against: number | null = null,
+  // eslint-disable-next-line max-params -- one check of the data after the other, each a line
 ): DataFlag => ({
   code,
   path,
@@ -45,6 +46,7 @@ const flag = (
   against,
 })
 
+// eslint-disable-next-line complexity -- one check of the data after the other, each a line
 function bagFlags(kit: AirKit): DataFlag[] {
   const { bag } = kit
   const curves = airSpring(bag.table)

@@ -32,6 +32,7 @@ export function listReason(
 type ListSays = Partial<Pick<Reason, 'fact' | 'has' | 'takes' | 'change' | 'minutes'>> & { part?: NeededPart | null }
 
 /** One line of a kit's list against a vehicle of its model. */
+// eslint-disable-next-line complexity -- true, false and unknown of each condition, in the order of the list
 function applyLine(a: Application, facts: Seen, judged: Judged): Findings {
   const found: Findings = { reasons: [], level: 0, open: [] }
   const year = facts.year as number | null

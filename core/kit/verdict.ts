@@ -28,6 +28,7 @@ const VERDICTS: readonly FitVerdict[] = ['fits', 'fits-with-parts', 'needs-answe
  * @param facts the vehicle as it stands, from the kit's axle
  * @param judged kept between the kits that are judged for one axle of a vehicle, survey and rule set
  */
+// eslint-disable-next-line complexity -- rules, list and measures, in the order in which they decide
 export function judgeKit(
   kit: KitFacts,
   lines: readonly Application[] | null,

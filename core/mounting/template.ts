@@ -87,6 +87,7 @@ export function templateDrawing(template: Template, side: TemplateSide, words: T
   const forward = side === 'left' ? -1 : 1
   const point = (along: Meters, up: Meters) => [width / 2 + forward * mm(along), base + mm(up)] as const
   const drawing: Drawing = { width, height: base + high + MARGIN + 14, circles: [], lines: [], texts: [] }
+  // eslint-disable-next-line max-params -- a line of a drawing has two ends
   const line = (layer: Stroke, x1: number, y1: number, x2: number, y2: number) =>
     drawing.lines.push({ from: [x1, y1], to: [x2, y2], layer })
   const write = (x: number, y: number, text: string, size = 3.2) => drawing.texts.push({ x, y, size, text })

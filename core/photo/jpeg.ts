@@ -23,6 +23,7 @@ const FRAMES = new Set([0xc0, 0xc1, 0xc2])
  * @returns its size in pixels, or why it is not kept
  * Source: ITU-T T.81 (JPEG), annex B: markers and segment lengths; EXIF and XMP lie in APP1.
  */
+// eslint-disable-next-line complexity -- the segments of a file, read in their order
 export function lookAtJpeg(bytes: Uint8Array): JpegLook {
   if (bytes[0] !== 0xff || bytes[1] !== SOI) return { ok: false, why: 'not-a-jpeg' }
   if (bytes.at(-2) !== 0xff || bytes.at(-1) !== EOI) return { ok: false, why: 'cut-short' }

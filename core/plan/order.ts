@@ -196,6 +196,7 @@ export function sequenceOf(steps: readonly PendingStep[], rules: OrderRules, beg
 }
 
 /** The same order with neighbors exchanged where that costs nothing and reads better. */
+// eslint-disable-next-line complexity -- exchanges neighbors in place while that reads better
 function readable(steps: readonly OrderedStep[], { groups }: OrderRules): OrderedStep[] {
   const order = [...steps]
   const rank = ({ step }: OrderedStep) =>

@@ -78,6 +78,7 @@ export interface Pin {
 /**
  * The whole work plan of a job's kits on a vehicle; `stuck` names operations whose precedence cannot be met.
  */
+// eslint-disable-next-line complexity, max-lines-per-function, max-params -- the plan as it is put together, step by step; what is optional has defaults
 export function buildPlan(
   kits: readonly PlannedKit[],
   vehicle: Vehicle,

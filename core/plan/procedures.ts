@@ -160,6 +160,7 @@ export function meets(a: Omit<Placed, 'seen'>, b: Omit<Placed, 'seen'>): boolean
  * @param others operations of procedures
  * @returns both, in that order
  */
+// eslint-disable-next-line complexity -- which of two instructions counts, thing by thing
 export function inTurn(ofKits: readonly Placed[], others: readonly Placed[]): Placed[] {
   if (!others.length) return [...ofKits]
   const all = [...ofKits, ...others].map((p) => ({
@@ -210,6 +211,7 @@ const union = <T>(...lists: readonly (readonly T[])[]): T[] => [...new Set(lists
  * opens, takes off and torques.
  * @param all the first is the one whose id it keeps
  */
+// eslint-disable-next-line complexity -- which of two instructions counts, thing by thing
 export function asOne(all: readonly { operation: Operation; from?: Placed['from'] }[]): Operation {
   const operations = all.map((s) => s.operation)
   const words = (all.find((s) => s.from === 'vehicle') ?? all[0]!).operation

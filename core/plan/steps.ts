@@ -56,6 +56,7 @@ function placed({ kit: { axle, id: kit }, circuit }: PlannedKit, operation: Oper
  * @param kits those that are fitted or come off; one that stays on asks for nothing
  * @param procedures of the vehicle, the shop and accessories, beside the kits'
  */
+// eslint-disable-next-line max-lines-per-function -- the operations of a job in the order in which they meet
 export function pendingSteps(
   kits: readonly PlannedKit[],
   vehicle: Vehicle,

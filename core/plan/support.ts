@@ -62,6 +62,7 @@ const jackUnder = (vehicle: Vehicle, axle: AxleEnd, lift: Lifting): string =>
     : `${lift === 'lift' ? 'Pole jack' : 'Floor jack'} under the ${axle} axle housing, raised until it carries.`
 
 /** What is done to bring one end from a support into another, one end at a time. */
+// eslint-disable-next-line complexity -- a sentence for each move from here to there
 function moveLines(from: StandState, to: StandState, vehicle: Vehicle, lift: Lifting): string[] {
   const end = to.axle ?? from.axle ?? 'rear'
   const hang = isIndependent(vehicle, end)
@@ -104,6 +105,7 @@ const ON_WHEELS: StandState = { support: 'on-wheels', wheels: 'on', axle: null }
  * off, in that order.
  * @param offLater wheels of that end come off before it stands on them again
  */
+// eslint-disable-next-line complexity -- a sentence for each move from here to there
 export function supportMove(
   from: StandState,
   to: StandState,

@@ -20,6 +20,7 @@ const flagged = (code: FlagCode, about = ''): Flag => ({ code, about })
  * @returns null where it does not
  * Source: common practice, no published source.
  */
+// eslint-disable-next-line complexity -- a case for each kind of record, in the order in which it is asked
 export function contradiction(work: Work, record: BayRecord): Flag | null {
   const { body } = record
   switch (body.kind) {

@@ -99,6 +99,7 @@ const systemOf = (kind: QuantityKind, unit: Unit, typed: UnitSystem = 'us'): Uni
  * parseQuantity('length', '2\' 11 1/4"').value // => 0.89535
  * parseQuantity('length', '35 5/3').code // => "fraction-bottom"
  */
+// eslint-disable-next-line complexity -- one form after the other, and each optional part counts as a branch
 export function parseQuantity(kind: QuantityKind, text: string, options: ParseOptions = {}): Parsed | Refusal {
   const refuse = (code: RefusalCode, detail: string): Refusal => ({ ok: false, code, kind, detail })
   const plain = normalize(text)

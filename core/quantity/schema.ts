@@ -100,6 +100,7 @@ const OWN_WORDS = /^(Too small|Too big|Invalid input|Invalid option|Invalid stri
  * What is wrong with a field and what would be right, to stand behind the field's name.
  * @returns the schema's own message where it has one
  */
+// eslint-disable-next-line complexity -- a case for each kind of refusal
 export function schemaText(issue: z.core.$ZodIssue): string {
   if (!OWN_WORDS.test(issue.message)) return issue.message
   switch (issue.code) {

@@ -1,3 +1,4 @@
+/* eslint-disable max-params -- kernel: figures go in one by one, and loops stay in sight of each other */
 import type { Vector } from '../clearance'
 import type { Meters } from '../quantity'
 import { tightBends } from './bend'

@@ -1,3 +1,4 @@
+/* eslint-disable complexity, max-lines-per-function, max-params -- kernel: figures go in one by one, and loops stay in sight of each other */
 import FlatQueue from 'flatqueue'
 import type { Vector } from '../clearance'
 import type { Meters } from '../quantity'

@@ -1,3 +1,4 @@
+/* eslint-disable complexity, max-lines-per-function -- kernel: figures go in one by one, and loops stay in sight of each other */
 import type { Meters, NewtonMeters, Newtons, Pascals, Radians } from '../quantity'
 import { ownMoment, pitchTransfer, type AxleModel } from './chassis'
 import type { AxleEnd } from '../vehicle'

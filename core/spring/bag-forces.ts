@@ -1,3 +1,4 @@
+/* eslint-disable max-params -- kernel: figures go in one by one, and loops stay in sight of each other */
 import type { Meters, Newtons, Pascals, Radians } from '../quantity'
 import type { AirLaw, BagPair } from './chassis'
 import { bagShape, type WideBag } from './wide-bag'

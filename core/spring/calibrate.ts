@@ -1,3 +1,4 @@
+/* eslint-disable max-params -- kernel: figures go in one by one, and loops stay in sight of each other */
 import type { Meters, Newtons, NewtonsPerMeter, Pascals } from '../quantity'
 import type { AirSpring } from './air-spring'
 import { solveDefinite } from './solve'

@@ -1,3 +1,4 @@
+/* eslint-disable max-params -- kernel: figures go in one by one, and loops stay in sight of each other */
 import { atmosphere, type Hertz, type Meters, type Pascals, type Radians } from '../quantity'
 import { bagAt } from './air-spring'
 import type { BagPair } from './chassis'

@@ -114,6 +114,7 @@ interface Working {
  * @returns for each axle with bags a code with its figures; what cannot be computed is null, never a guess
  * Source: statics (`aimedPose`); air kept isothermally between filling and loading (Boyle).
  */
+// eslint-disable-next-line complexity -- outcomes in the order in which they exclude each other
 export function bringLevel(q: LevelQuestion): Leveled {
   const aired = airedOf(q)
   const plumbed = aimedPose(q, 'as-plumbed')
@@ -254,6 +255,7 @@ function work(q: LevelQuestion, aired: Aired, pose: AimedPose | undefined): Work
   return { axle, model, aim, at: axlePose, height, state, sides, code: judge(aim, mean, sides.left, sides.right), mean }
 }
 
+// eslint-disable-next-line complexity -- outcomes in the order in which they exclude each other
 function solutionOf(
   q: LevelQuestion,
   { axle, model, aim, at: pose, height, state, sides, mean, code }: Working,

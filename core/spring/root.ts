@@ -1,3 +1,4 @@
+/* eslint-disable complexity -- kernel: figures go in one by one, and loops stay in sight of each other */
 /**
  * Root of a continuous residual inside a bracket: false position with halved weights (Illinois), and a bisection
  * whenever three steps have not halved the bracket, so that it always ends.

@@ -72,6 +72,7 @@ const TWIST_SIGN: Four = { 'front-left': 1, 'front-right': -1, 'rear-left': -1, 
  * @param expected what the loads say, or null
  * Source: common practice, no published source.
  */
+// eslint-disable-next-line complexity -- one finding after the other, each a line
 export function checkCorners(
   empty: HeightSet,
   loaded: HeightSet,

@@ -157,6 +157,7 @@ const PLATFORM_SPREAD = 0.04
  * @returns a vehicle, `estimated` naming every figure and word that is not known
  * Source: CLASSES above; wheel rate from the empty body frequency, k = (2 pi f)^2 m/2 a side.
  */
+// eslint-disable-next-line complexity, max-lines-per-function -- each figure that may be missing, with what it is estimated from
 export function estimateVehicle(known: Intake & { id: string }, platform: Platform | null = null): Vehicle {
   const like = CLASSES[known.body]
   const estimated: Record<string, Estimate> = {}
@@ -180,6 +181,7 @@ export function estimateVehicle(known: Intake & { id: string }, platform: Platfo
   const heavy = weightClass(gross[0])
   const bus = known.body === 'motorhome' && gross[0] > BUS_CHASSIS
   const geometry = platform?.geometry ?? {}
+  // eslint-disable-next-line complexity -- each figure that may be missing, with what it is estimated from
   const axle = (end: AxleEnd): Axle => {
     const p = platform?.[end] ?? {}
     const usual = bus ? LEAF : like.axles[end]

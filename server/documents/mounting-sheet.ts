@@ -22,8 +22,10 @@ import { heading, note, table } from './pdf'
 const SHOWN = 8
 
 /** How each kit is mounted: brackets with their hands, the stack, the bolts, and the gaps as drawn and as read. */
+// eslint-disable-next-line max-lines-per-function -- a paper from its head to its foot
 export function mountingSheet(job: Job, a: Assessment, system: UnitSystem): Content[] {
   const len = (v: number) => formatQuantity('length', v, system)
+  // eslint-disable-next-line complexity, max-lines-per-function -- a paper from its head to its foot
   return kitsLeft(job).flatMap(({ kit, mount = USUAL_MOUNT }): Content[] => {
     const question = sceneQuestion(job, kit, a.active)
     if (!question) return []

@@ -108,6 +108,7 @@ async function checkBatch(
   return checked
 }
 
+// eslint-disable-next-line complexity -- what a row can be, in the order in which it is found out
 function judge(
   importId: string,
   format: CatalogFormat,

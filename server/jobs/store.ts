@@ -184,6 +184,7 @@ export class JobStore {
    * @returns the job with it, the record, and whether it is new
    * @throws Problem 409, 422
    */
+  // eslint-disable-next-line complexity -- what a record is held against, one thing after the other
   async append(
     db: Knex,
     current: StoredJob,
@@ -319,6 +320,7 @@ function checkCorrection(input: RecordInput, existing: readonly BayRecord[]): vo
     throw refuse(`A ${corrected.body.kind} is corrected by a ${corrected.body.kind}, not by a ${input.body.kind}.`)
 }
 
+// eslint-disable-next-line complexity -- what a record is held against, one thing after the other
 async function insertRecord(
   db: Knex,
   jobId: string,

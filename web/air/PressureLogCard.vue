@@ -119,6 +119,7 @@ async function send(readings: PressureReading[], key: string) {
     saving.value = false
   }
 }
+// eslint-disable-next-line complexity -- one refusal after the other, each at its field
 async function save() {
   const typed = entry.value
   const time = typed.when ? dayjs.tz(typed.when, shop.settings.timeZone) : dayjs()

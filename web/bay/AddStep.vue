@@ -68,6 +68,7 @@ function fastenerOf(): Fastener | null | undefined {
     source: form.source.trim(),
   }
 }
+// eslint-disable-next-line complexity -- one refusal after the other, each at its field
 function add() {
   refused.value = !form.title.trim()
     ? 'Title: enter what is to be done.'

@@ -62,6 +62,7 @@ const torques = computed<FastenerState[]>(() =>
 
 const { own: ownWrench, ofDevice } = useOwnWrench()
 const keypad = ref<{ fastener: FastenerState; place: number } | null>(null)
+// eslint-disable-next-line max-params -- a pull of a wrench as its record has it
 function torque(
   fastener: FastenerState,
   place: number,

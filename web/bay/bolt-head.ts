@@ -12,6 +12,7 @@ const AT_YOU = '⊙'
  * @param view from behind, from the left or right side, or from above
  * @returns an arrow as it lies in the picture; empty where the picture does not tell
  */
+// eslint-disable-next-line complexity -- which way a head faces, case by case
 export function headArrow(head: BoltHead, side: 'left' | 'right' | null, view: BayViewpoint): string {
   const inboard = head === 'inboard'
   switch (head) {

@@ -44,6 +44,7 @@ const CLEAR = 0.1
  * The picture of a step: this vehicle's axle in the state the step is done in, with what is in so far.
  * @param steps of the plan, with what was done
  */
+// eslint-disable-next-line complexity -- what a step shows, thing by thing
 export function pictureOf(scene: Scene, step: PlanStep, steps: readonly StepReport[]): StepPicture {
   const { axle } = scene
   const up = step.state.axle === axle

@@ -25,6 +25,7 @@ const work = {
     })
     return report && { ...report, ...roomRegister(scene, report.rows) }
   },
+  // eslint-disable-next-line max-params -- what crosses to a thread is given one by one
   chance(question: SceneQuestion, of: 'bag' | 'plate', part: string, side: Side, progress: (done: number) => void) {
     const scene = sceneOf(question)
     const row = roomReport(scene)?.rows.find((r) => r.of === of && r.part === part && r.side === side)

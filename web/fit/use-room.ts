@@ -17,6 +17,7 @@ const PAUSE = 150
  * Answers about the room around a kit, from a worker that is ended when it is stopped or asked anew.
  * @param subject which job and kit it is about: answers about another are taken off the screen
  */
+// eslint-disable-next-line max-lines-per-function -- one question to one thread, with its answer, its end and its restart
 export function useRoom(question: Ref<SceneQuestion | null>, subject: () => string) {
   const report = shallowRef<(RoomReport & RoomRegister) | null>(null)
   const advice = shallowRef<{

@@ -23,6 +23,7 @@ export function useShopKeys({ showKeys }: { showKeys: () => void }): void {
   const route = useRoute()
   const router = useRouter()
   const preferences = usePreferences()
+  // eslint-disable-next-line complexity -- one key after the other
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {
     if (isTyping(event.target) || event.altKey || event.defaultPrevented) return
     const id = route.params.id

@@ -15,6 +15,7 @@ export interface BodyOutline {
 }
 
 /** Outline of a body kind, to the vehicle's own wheelbase and overhangs. */
+// eslint-disable-next-line max-lines-per-function -- outlines of the bodies, each a list of its points
 export function bodyOutline({ body, wheelbase: w, frontOverhang, rearOverhang }: Vehicle): BodyOutline {
   const nose = w + frontOverhang
   const tail = -rearOverhang

@@ -1,3 +1,4 @@
+/* eslint-disable complexity -- kernel: figures go in one by one, and loops stay in sight of each other */
 import { shortest, type Schedule, type Task } from './makespan'
 import { has, within, type Bits, type Compiled } from './problem'
 import type { Placed } from './search'

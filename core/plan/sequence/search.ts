@@ -1,3 +1,4 @@
+/* eslint-disable complexity, max-lines-per-function, max-params -- kernel: figures go in one by one, and loops stay in sight of each other */
 import { BitsTable, grown } from './bits-table'
 import { Heap } from './heap'
 import { eachNext } from './next-step'

@@ -1,3 +1,4 @@
+/* eslint-disable complexity -- kernel: figures go in one by one, and loops stay in sight of each other */
 import { BitsTable } from './bits-table'
 import { movesOf, stayOf, together, type CrewSchedule, type Stay } from './crew'
 import { eachNext } from './next-step'

@@ -1,3 +1,4 @@
+/* eslint-disable complexity, max-lines-per-function, max-params -- kernel: figures go in one by one, and loops stay in sight of each other */
 import { BitsTable } from './bits-table'
 import { SUPPORT, TOOL, WALK } from './costs'
 import { add, has, LEFT, NO_SIDE, RIGHT, within, type Bits, type Compiled } from './problem'

@@ -143,6 +143,7 @@ function soapMissing(record: RecordOf<'connection'>, proof: Proof, kit: KitAsses
   return unproved(evidence, about)
 }
 
+// eslint-disable-next-line complexity -- outcomes in the order in which they exclude each other
 function checkState(
   job: Job,
   holds: readonly RecordOf<'air-check'>[],

@@ -13,6 +13,7 @@ const TROUBLE: Record<RateTrouble, string> = {
 }
 
 /** What people get wrong, said where its figure stands. */
+// eslint-disable-next-line complexity -- a case for each caution
 export function cautionText(caution: Caution, system: UnitSystem): string {
   const mass = (v: number) => formatQuantity('mass', v, system)
   const len = (v: number) => formatQuantity('length', v, system)

@@ -179,6 +179,7 @@ export function withDoubt(solution: LevelSolution, doubt: Pascals): LevelSolutio
  * @param cases of the job, all of them
  * @param active the one that it was assessed under
  */
+// eslint-disable-next-line max-params -- the job, its records and cases, and which case: four things and the kit
 export function levelWithDoubt(
   job: Job,
   standing: readonly BayRecord[],

@@ -16,6 +16,7 @@ export interface Ways {
 }
 
 /** What each way costs for a kit under a load case: help or replace the spring, teed or separate lines, air before or after. */
+// eslint-disable-next-line complexity -- both schools side by side, line by line
 export function waysOf(job: Job, assessed: KitAssessment, ranking: Ranking, active: LoadedCase): Ways {
   const { level, rubber, kit } = assessed
   const over = (lean: number | null | undefined) =>

@@ -103,6 +103,7 @@ function standsText(squat: number, system: UnitSystem): string {
 }
 
 /** What bringing it level comes to, in a sentence. */
+// eslint-disable-next-line complexity -- a case for each outcome
 export function levelText(level: LevelSolution, minimum: number, maximum: number, system: UnitSystem): string {
   const p = (v: number) => formatQuantity('pressure', v, system)
   const [min, max] = [

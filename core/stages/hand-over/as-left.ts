@@ -49,6 +49,7 @@ export function asLeftOf(
   const before = cases[0]!.heights.beforeEmpty
   const states = [null, ...job.loadCases.map((c) => c.id)]
   const rows = chosen.flatMap((kit) =>
+    // eslint-disable-next-line complexity -- outcomes in the order in which they exclude each other
     states.flatMap((loadCase): AsLeft[] => {
       const { axle } = kit.kit
       const heightAt = (corner: Corner) =>

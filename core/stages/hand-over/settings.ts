@@ -48,6 +48,7 @@ export const loadSettings = (
   { kit: { axle }, minimum, maximum }: KitAssessment,
   asLeft: readonly AsLeft[],
 ): LoadSetting[] =>
+  // eslint-disable-next-line complexity -- outcomes in the order in which they exclude each other
   cases.map(({ loadCase, level: levels, rubber: rubbers, ratings }): LoadSetting => {
     const [level, rubber] = [levels[axle], rubbers[axle]]
     const setting = (code: LoadSetting['code'], more: Partial<LoadSetting> = {}): LoadSetting => ({

@@ -105,6 +105,7 @@ export function axleSprings(job: Job, measured: Measured): Record<AxleEnd, AxleS
  * @param measured the load cases with their weights and heights
  * @returns N/m of both sides, with what was left out and why
  */
+// eslint-disable-next-line complexity -- sources of a rate, the surest first
 function axleSpring(job: Job, measured: Measured, end: AxleEnd): AxleSpring {
   const { vehicle } = job
   const axle = vehicle[end]

@@ -44,6 +44,7 @@ export function correctionsOf(job: Job, records: readonly BayRecord[], cases: re
   return found
 }
 
+// eslint-disable-next-line complexity -- what has to be there before anything is corrected, thing by thing
 function axleCorrection(
   job: Job,
   records: readonly BayRecord[],
@@ -64,6 +65,7 @@ function axleCorrection(
   const tape = axle === 'rear' ? ('rearTolerance' as const) : ('frontTolerance' as const)
 
   const readings: ShopReading[] = []
+  // eslint-disable-next-line max-params -- what has to be there before anything is corrected, thing by thing
   const add = (id: string, load: string | null, heights: HeightSummary, gain: number, pressure: Pascals | null) => {
     const drop = heights[axle] === null ? null : dropBetween(vehicle, empty, heights)
     if (!drop) return

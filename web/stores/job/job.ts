@@ -29,6 +29,7 @@ const OF_PLAN = new Set<RecordKind>(['planned', 'finding', 'step-added'])
  * The job on the screen, with the assessment that follows from its plan and records at every keystroke. What this page
  * holds of a job stays with that job when another one is opened.
  */
+// eslint-disable-next-line max-lines-per-function -- a store is one function, by its library
 export const useJob = defineStore('job', () => {
   const session = useSession()
   const shop = useShop()

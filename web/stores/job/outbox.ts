@@ -21,6 +21,7 @@ interface Listener {
  * server loses one. They are sent whichever job is on the screen, each under the credential of who took it down, in the
  * order in which they were. One that the server refuses stays, with why, until somebody decides.
  */
+// eslint-disable-next-line max-lines-per-function -- a store is one function, by its library
 export const useOutbox = defineStore('outbox', () => {
   const session = useSession()
   const waiting = shallowRef<readonly Waiting[]>([])

@@ -21,6 +21,7 @@ const DRAFT_EVERY_MS = 100
  * @param heard takes the records that came with an answer
  * @param signer who is at the screen
  */
+// eslint-disable-next-line max-lines-per-function -- what is typed, what was sent and what came back share their state
 export function planSync(id: string, heard: (records: readonly BayRecord[]) => void, signer: () => Signer | null) {
   const job = shallowRef<Job | null>(null)
   const saved = shallowRef<Pick<StoredJob, 'version' | 'job'> | null>(null)

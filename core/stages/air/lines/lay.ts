@@ -79,6 +79,7 @@ export function laidLines(job: Job, under: Underside, circuit: Circuit, only?: r
 /** How far before and behind a hole a line is straight. */
 const MOUTH: Meters = 0.05
 /** The bends of the cheapest way between two fittings, past everything or through one of the holes there are; null where there is none. */
+// eslint-disable-next-line max-params -- two ends, what is around them and what may be passed: one way
 function cheapest(
   under: Underside,
   { passages }: Circuit,

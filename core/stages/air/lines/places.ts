@@ -62,6 +62,7 @@ function clearPlace(under: Underside, place: Place): Place {
 }
 
 /** Where fittings usually sit while nobody has put them anywhere: common practice, no published source. */
+// eslint-disable-next-line complexity -- a case for each kind of fitting
 function usualPlace(under: Underside, job: Job, circuit: Circuit, node: CircuitNode): Place | null {
   // Away from the exhaust.
   const out = job.survey.rear.exhaustSide === 'left' ? -1 : 1

@@ -43,6 +43,7 @@ const CLAMP_STEP: Meters = INCH / 2
 type Change = Omit<Help, 'slack' | 'gains' | 'share'>
 
 /** Everything that the kit lets one change, one change at a time. */
+// eslint-disable-next-line complexity -- changes of the mount, from the least to the most
 function mountChanges(question: SceneQuestion): Change[] {
   const mounting = question.kit.mounting
   const mount = question.mount ?? USUAL_MOUNT

@@ -212,6 +212,7 @@ function placeOf(mounting: Mounting, mount: Mount, kit: AirKit, spacing: Meters)
  * A kit's bags at an axle in the numbers of this vehicle, with all that surrounds them.
  * @returns m, about the axle: ahead of it, left of the center line, above the ground, standing empty
  */
+// eslint-disable-next-line complexity, max-lines-per-function -- the scene as it is put together, part by part
 export function sceneOf(question: SceneQuestion): Scene {
   const { vehicle, survey, kit, bag, mount = USUAL_MOUNT, loaded, level, tapeTolerance } = question
   const build = vehicle[kit.axle]
