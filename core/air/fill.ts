@@ -14,6 +14,9 @@ export interface FlowPoint {
  * @returns infinite where the curve comes to no flow before the pressure is reached
  * Source: dt = V dP / (p0 q(P)), ideal gas at one temperature, flow as free air at the standard atmosphere; over a straight piece of the
  * curve the integral is a logarithm.
+ *
+ * @example
+ * fillSeconds(0.01, 0, atmosphere(0), [{ pressure: 0, flow: 0.001 }]) // => 10.00
  */
 export function fillSeconds(volume: number, from: Pascals, to: Pascals, flow: readonly FlowPoint[]): number {
   const flowAt = (p: Pascals): number => {

@@ -37,7 +37,7 @@ export const GAUGE_TOLERANCE: Pascals = 1 * PSI
 /** What one reading of a shop thermometer may be off by. Common practice, no published source. */
 const THERMOMETER_TOLERANCE: Kelvin = 0.5
 
-export type HoldCode =
+type HoldCode =
   | 'holds'
   | 'leaks'
   /** Shorter than a day, and what may go by now is less than the gauge can show. */
@@ -135,6 +135,13 @@ export function expectedAfter(
  * @param gauge what one reading may be off by
  * @param standing null where the axle hung or the bag could not give
  * @returns undefined where the bag would leave its table
+ *
+ * @example
+ * judgeHold(
+ *   { pressure: 60 * PSI, temperature: 297.15, altitude: 0 },
+ *   { pressure: 56 * PSI, temperature: 285.15, altitude: 0 },
+ *   { hours: 24 },
+ * ).code // => "holds"
  */
 export function judgeHold(
   start: HoldReading,

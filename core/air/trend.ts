@@ -32,7 +32,12 @@ const MONTH = 30
 const FURTHEST = 5
 const CONFIDENCE = 0.95
 
-/** A reading as the gauge would show it at another temperature, at the standard atmosphere. Source: ideal gas at constant volume. */
+/**
+ * A reading as the gauge would show it at another temperature, at the standard atmosphere. Source: ideal gas at constant volume.
+ *
+ * @example
+ * referredTo({ day: 40, pressure: 54 * PSI, temperature: 283.15, altitude: 0 }, 293.15) / PSI // => 56.426
+ */
 export const referredTo = ({ pressure, temperature, altitude }: LogReading, to: Kelvin): Pascals =>
   ((pressure + atmosphere(altitude)) * to) / temperature - atmosphere(0)
 

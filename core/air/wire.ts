@@ -38,6 +38,9 @@ export interface WireDrop {
  * @param current A
  * @param temperature of the wire, K
  * @param supply V
+ *
+ * @example
+ * wireDrop(12, 14, 18).drop // => 1.313
  */
 export function wireDrop(
   gauge: number,

@@ -2,7 +2,7 @@ import type { z } from 'zod'
 import { parseQuantity, refusalText, type QuantityKind, type UnitSystem } from '../quantity'
 
 /** One input of a page: a quantity with its usual value, free text, a bare number, or one of a list. */
-export type Input = {
+type Input = {
   key: string
   label: string
   usual: string
@@ -118,7 +118,7 @@ function requestOf(inputs: readonly Input[], { number, text }: Values): object {
  * @returns its rows, or the first field that is not right and why
  *
  * @example
- * runPage(CALCULATORS.torque, CALCULATORS.torque.pages[0], { torque: '16 lb-ft' }, 'us').rows[1].value // => "38.9 %"
+ * BENCH_PAGES.find((p) => p.id === 'torque').run({ torque: '16 lb-ft' }, 'us').rows[1].value // => "38.9 %"
  */
 export function runPage<Request extends z.ZodType, Answer>(
   { request, compute }: Calculator<Request, Answer>,

@@ -14,7 +14,6 @@ import { tire } from './tire'
 import { torque } from './torque'
 import type { UnitSystem } from '../quantity'
 
-export { runPage, type Outcome, type Page } from './calculator'
 export { computePlan, type PlanRequest } from './plan'
 
 /** Every calculator, by name: pages of the bench, endpoints, or both. */

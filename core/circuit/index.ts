@@ -39,7 +39,7 @@ export {
 } from './words'
 export { remediesFor, touchedBy } from './remedy'
 export { feedLines } from './feed'
-export { cutList, type CutList, type Piece } from './cut'
+export { cutList } from './cut'
 export {
   chanceOf,
   leakSearch,
@@ -50,12 +50,4 @@ export {
   type LeakTest,
   type Suspicion,
 } from './leak-search'
-export {
-  kindOfPlace,
-  leakRates,
-  SUSPECT_KINDS,
-  suspectsOf,
-  type LeakHistory,
-  type Suspect,
-  type SuspectKind,
-} from './suspects'
+export { kindOfPlace, leakRates, SUSPECT_KINDS, suspectsOf, type LeakHistory } from './suspects'

@@ -13,14 +13,14 @@ export interface Anchor {
   on: Carrier
 }
 /** A flat disc; its normal is a unit vector. */
-export interface Disc {
+interface Disc {
   center: Vector
   normal: Vector
   radius: Meters
   on: Carrier
 }
 /** Everywhere that a hose of this length between two anchors can be: an ellipsoid with the anchors as foci. */
-export interface Hose {
+interface Hose {
   from: Anchor
   to: Anchor
   length: Meters

@@ -16,6 +16,5 @@ export {
   type CommaMeans,
   type Problem,
   type Read,
-  type Row,
   type RowReader,
 } from './table'

@@ -1,6 +1,6 @@
 import { formatQuantity, parseQuantity, UNITS, type Kilograms, type UnitSystem } from '../quantity'
 
-export interface Ticket {
+interface Ticket {
   front: Kilograms
   rear: Kilograms
   trailer: Kilograms | null

@@ -15,7 +15,7 @@ export interface StageStop<Code extends string = string> {
   hard: boolean
 }
 
-export type FinalCheckState = 'done' | 'open' | 'not-applicable' | 'waived'
+type FinalCheckState = 'done' | 'open' | 'not-applicable' | 'waived'
 export interface FinalCheckReport {
   check: FinalCheckId
   stage: StageId
@@ -35,7 +35,7 @@ export interface FinalCheckReport {
 export type NeverCode = 'no-air' | 'kept' | 'no-load' | 'none'
 
 /** What all stages together have found, for what a stage waits for. */
-export interface Findings {
+interface Findings {
   finalChecks: readonly FinalCheckReport[]
   stops: readonly StageStop[]
 }
@@ -49,7 +49,7 @@ export interface StageRefusal<Code extends string = string> {
 }
 
 /** What a record is judged against before it is taken. */
-export interface AcceptContext {
+interface AcceptContext {
   job: Job
   records: readonly BayRecord[]
   /** Worked out when it is asked for. */

@@ -33,7 +33,7 @@ export const VEHICLE_FACTS = [
 export type VehicleFact = (typeof VEHICLE_FACTS)[number]
 /** Something known, or still to be found out, about a vehicle as it stands. */
 export type Fact = SurveyKey | VehicleFact
-export type Known = string | number | boolean | null
+type Known = string | number | boolean | null
 
 export const SURVEY_KEYS = [...AXLE_SURVEY_KEYS, ...VEHICLE_SURVEY_KEYS] as [SurveyKey, ...SurveyKey[]]
 /** Answers that a tape gives: compared with what a tape can tell. */

@@ -273,7 +273,6 @@ const diameterTableSchema = z
     path: ['diameters'],
     error: 'diameters must have a row for each height and in it one figure for each pressure',
   })
-export type DiameterTable = z.infer<typeof diameterTableSchema>
 
 const bagSchema = z.strictObject({
   table: bagDataSchema,

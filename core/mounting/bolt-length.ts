@@ -38,6 +38,9 @@ export interface BoltLength {
  * Length of bolt that a stack asks for.
  * @returns m
  * Source: grip, washers, nut and two threads showing, common practice; nut heights from ISO 4032 and ASME B18.2.2 are the caller's.
+ *
+ * @example
+ * boltLength({ grip: [0.006, 0.005], washers: [0.002, 0.002], nut: 0.0084, pitch: 0.0015, threads: 2, series: 'metric' }).next // => 0.030
  */
 export function boltLength(question: BoltQuestion): BoltLength {
   const { grip, washers, nut, pitch, threads = THREADS_SHOWING, series, reach = Infinity, room = Infinity } = question

@@ -52,7 +52,7 @@ export interface Drawing {
 }
 /** What a line is for. */
 const LAYERS = ['edge', 'fold', 'hole', 'pilot', 'center', 'cut', 'ruler'] as const
-export type Stroke = (typeof LAYERS)[number]
+type Stroke = (typeof LAYERS)[number]
 
 const MARGIN: Millimeters = 12
 /** Below the face: rulers and words. */

@@ -15,7 +15,7 @@ import type { PlannedKit } from './names'
 import { fastenersOf, proceduresUsed } from './procedures'
 import { pendingSteps, type PendingStep, type PlanChoices } from './steps'
 
-export interface TorqueRow {
+interface TorqueRow {
   fastener: Fastener
   steps: string[]
   clamp: Clamp | null

@@ -1,4 +1,4 @@
-export type { BagAir, Situation } from './situation'
+export type { Situation } from './situation'
 export {
   missing,
   unproved,

@@ -3,7 +3,7 @@ import type { StandState } from '../kit'
 import type { Pascals } from '../quantity'
 
 /** What is known of the air in an axle's bags, by the latest reading. */
-export interface BagAir {
+interface BagAir {
   left: Pascals
   right: Pascals
   /** Record that says so. */

@@ -1,7 +1,7 @@
 import { findUnit, isAbove, isBelow, toSi, UNITS, type QuantityKind, type Unit, type UnitSystem } from './units'
 import { limitQuantity } from './format'
 
-export type RefusalCode =
+type RefusalCode =
   | 'empty'
   | 'not-a-number'
   | 'negative'

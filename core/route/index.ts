@@ -1,5 +1,5 @@
-export { bendsOf, rounded, tightBends, wayLength, type Bend } from './bend'
-export { judgeRoute, type MovingEnd, type RouteNear, type RouteReport, type Stretch } from './judge'
+export { bendsOf, rounded, tightBends, wayLength } from './bend'
+export { judgeRoute, type MovingEnd, type RouteReport, type Stretch } from './judge'
 export { HEAT_DISTANCE, keptFrom, piecesOf, pointGap, LEAST_GAP, type Neighbor, type RouteObstacle } from './obstacle'
 export { fieldAmong, type Field } from './field'
 export { leastBend, routeBetween, wayCost } from './route'

@@ -17,7 +17,7 @@ const BEYOND: Meters = 0.025
 /** Kept beside the way: a loop for repair, and what cutting square takes at both ends. Common practice, no published source. */
 const REPAIR_LOOP: Meters = 0.2
 
-export interface RouteNear {
+interface RouteNear {
   obstacle: string
   /** Surface to surface at the nearest, through the whole travel; never more than it is. */
   gap: Meters

@@ -15,6 +15,9 @@ export interface Coil {
  * Rate of a helical compression spring.
  * @returns N/m; for an index D/d of 4 to 12, where wire curvature hardly matters
  * Source: k = G d^4/(8 D^3 N), Shigley, ch. 10.
+ *
+ * @example
+ * coilRate({ wire: 0.014, meanDiameter: 0.12, activeTurns: 6 }) // => 36728
  */
 export const coilRate = ({ wire, meanDiameter, activeTurns }: Coil): NewtonsPerMeter =>
   (SHEAR_MODULUS * wire ** 4) / (8 * meanDiameter ** 3 * activeTurns)
@@ -61,5 +64,8 @@ export function leafPackRate({
  * @param ratio spring travel over wheel travel
  * @returns N/m at the wheel, for an arm whose ratio hardly changes over its travel
  * Source: virtual work.
+ *
+ * @example
+ * wheelRate(76_000, 0.5) // => 19000
  */
 export const wheelRate = (rate: NewtonsPerMeter, ratio: number): NewtonsPerMeter => ratio ** 2 * rate

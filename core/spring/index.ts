@@ -1,6 +1,6 @@
 export * from './air-spring'
 export * from './chassis'
-export { FAST_EXPONENT, type BeforeLoading, type Driving, type Frequencies } from './consequences'
+export { FAST_EXPONENT } from './consequences'
 export * from './band'
 export * from './cross-flow'
 export * from './level'

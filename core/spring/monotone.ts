@@ -16,6 +16,9 @@ export interface Interpolant {
  * @throws RangeError when the table is shorter than two rows, uneven, or not strictly increasing in x
  * Source: Fritsch and Butland (1984), SIAM J. Sci. Stat. Comput. 5, 300-304 (weighted harmonic mean slopes), with
  * one-sided three-point end slopes limited to keep the shape.
+ *
+ * @example
+ * monotoneCubic([0, 1, 2], [0, 1, 2]).value(1.5) // => 1.5
  */
 export function monotoneCubic(xs: readonly number[], ys: readonly number[]): Interpolant {
   if (xs.length < 2 || xs.length !== ys.length) throw new RangeError('a table needs two rows or more, of equal length')

@@ -8,6 +8,9 @@
  * @param tolerance width of the bracket at which to stop, in x
  * @returns x, or undefined when there is no sign change or the residual is undefined inside the bracket
  * Source: Dowell and Jarratt (1971), BIT 11, 168-174.
+ *
+ * @example
+ * findRoot((x) => x * x - 2, 1, 2, 1e-9) // => 1.41421356
  */
 export function findRoot(
   residual: (x: number) => number | undefined,

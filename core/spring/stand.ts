@@ -34,7 +34,7 @@ export interface AxleStand {
   /** Set when a bag stands outside its table: then no figure of it may be used. */
   beyond: 'short' | 'long' | null
 }
-export interface BagStand {
+interface BagStand {
   height: Meters
   pressure: Pascals
   force: Newtons

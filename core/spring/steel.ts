@@ -14,6 +14,9 @@ export interface RateResult {
  * @returns N/m for the axle with its uncertainty (root sum of squares of the relative errors), or undefined when the
  * squat is not larger than its own uncertainty: then nothing was measured
  * Source: Hooke's law; propagation of uncertainty as JCGM 100:2008 (GUM), 5.1.2.
+ *
+ * @example
+ * rateFromTest(659.59, 0, 0.0851, 0).rate // => 76009
  */
 export function rateFromTest(
   gain: Kilograms,
@@ -32,6 +35,9 @@ export function rateFromTest(
  * @param rate N/m of the spring; `tireRate` N/m under it
  * @returns Hz
  * Source: single degree of freedom oscillator; Gillespie, Fundamentals of Vehicle Dynamics, ch. 5.
+ *
+ * @example
+ * bodyFrequency(1459.59, 76_000) // => 1.148
  */
 export function bodyFrequency(mass: Kilograms, rate: NewtonsPerMeter, tireRate?: NewtonsPerMeter): Hertz {
   const ride = tireRate ? (rate * tireRate) / (rate + tireRate) : rate

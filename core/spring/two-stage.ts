@@ -11,6 +11,9 @@ export interface StagedSpring {
 /**
  * Force of the staged spring at a squat, N; beyond contact each stage adds its own.
  * @param squat m over the springs, from empty
+ *
+ * @example
+ * stagedForce({ first: 60_000, stages: [{ at: 0.05, adds: 40_000 }] }, 0.06) // => 4000
  */
 export function stagedForce({ first, stages }: StagedSpring, squat: Meters): Newtons {
   let force = first * squat
@@ -22,6 +25,9 @@ export function stagedForce({ first, stages }: StagedSpring, squat: Meters): New
  * Rate felt at a squat; at a contact, the rate from there on.
  * @param squat m over the springs, from empty
  * @returns N/m
+ *
+ * @example
+ * stagedRate({ first: 60_000, stages: [{ at: 0.05, adds: 40_000 }] }, 0.06) // => 100000
  */
 export function stagedRate({ first, stages }: StagedSpring, squat: Meters): NewtonsPerMeter {
   let rate = first
@@ -34,6 +40,9 @@ export function stagedRate({ first, stages }: StagedSpring, squat: Meters): Newt
  * @throws RangeError when the stages do not rise or a rate is not positive
  * @param force N
  * @returns m
+ *
+ * @example
+ * stagedSquat({ first: 60_000, stages: [{ at: 0.05, adds: 40_000 }] }, 4_000) // => 0.06
  */
 export function stagedSquat(spring: StagedSpring, force: Newtons): Meters {
   const { first, stages } = spring

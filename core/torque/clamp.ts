@@ -78,7 +78,7 @@ export type BoltGrade = keyof typeof PROOF
 export const NUT_FACTOR = { unstated: 0.2, black: 0.3, zinc: 0.2, lubricated: 0.18, cadmium: 0.16 } as const
 export type Finish = keyof typeof NUT_FACTOR
 
-export type ClampNote = 'ok' | 'look-again' | 'refused' | 'likely-inch-pounds'
+type ClampNote = 'ok' | 'look-again' | 'refused' | 'likely-inch-pounds'
 
 export interface Clamp {
   force: Newtons
@@ -93,6 +93,9 @@ export interface Clamp {
  * @returns N; `refused` over 100 % of proof, `look-again` over 75 % at the lowest nut factor the finish may have,
  * `likely-inch-pounds` under 5 %
  * Source: F = T/(K d), Shigley.
+ *
+ * @example
+ * clampForce(16 * POUND_FOOT, '3/8-16', 'grade 5', 'unstated').force // => 11387
  */
 export function clampForce(
   torque: NewtonMeters,
@@ -121,6 +124,9 @@ export function clampForce(
  * @param extension m, drive to fastener
  * @param angle rad between extension and wrench, 0 in line
  * Source: moments about the fastener.
+ *
+ * @example
+ * wrenchSetting(36 * POUND_FOOT, 0.4, 0.045, Math.PI / 2) / POUND_FOOT // => 36.00
  */
 export const wrenchSetting = (torque: NewtonMeters, length: Meters, extension: Meters, angle: Radians): NewtonMeters =>
   (torque * length) / (length + extension * Math.cos(angle))

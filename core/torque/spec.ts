@@ -54,6 +54,9 @@ const SLIP_TOLERANCE = 0.04
  * @param makerFigure vehicle maker's torque, N·m, when the spec defers to it
  * @returns a verdict; a reading at a limit's own figure, in whatever unit it was typed, is within it
  * Source: common practice, no published source (torque spec); unit ratios NIST SP 811.
+ *
+ * @example
+ * judgeTorque({ kind: 'snug' }, 20) // => "not-judged"
  */
 export function judgeTorque(spec: TorqueSpec, reading: NewtonMeters, makerFigure?: NewtonMeters): TorqueVerdict {
   switch (spec.kind) {

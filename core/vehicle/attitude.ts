@@ -19,6 +19,9 @@ export interface Attitude {
  * @param wheelbase m
  * @returns rad and m, nose up positive
  * Source: plane geometry.
+ *
+ * @example
+ * attitude(0.01905, -0.08255, 3.7).beamRise // => 0.2092
  */
 export function attitude(front: Meters, rear: Meters, wheelbase: Meters): Attitude {
   const slope = (front - rear) / wheelbase

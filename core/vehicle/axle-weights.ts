@@ -25,6 +25,9 @@ export interface AxleShare {
  * @param masses kg at m from the rear axle (ahead positive) and center line (left positive)
  * @returns kg on each axle (the front may be negative: it is unloaded) and roll moments
  * Source: static equilibrium of moments; Gillespie, Fundamentals of Vehicle Dynamics, ch. 1.
+ *
+ * @example
+ * shareOnAxles(3.7, [{ mass: 290, x: -1.25, y: 0 }]).front // => -97.97
  */
 export function shareOnAxles(wheelbase: Meters, masses: readonly PlacedMass[]): AxleShare {
   const share: AxleShare = { front: 0, rear: 0, rollMoment: 0, rollMomentRear: 0 }
@@ -146,6 +149,9 @@ export interface DistributingHitch {
  * @param wheelbase m
  * @param restoration share of the lost front weight brought back, 0 to 1
  * Source: moments about the axles; the restoration ratio as SAE J2807 uses it (from memory).
+ *
+ * @example
+ * distributeWeight(290, { hitch: 1.25, trailer: 5.2, wheelbase: 3.7, restoration: 0.5 }).couple // => 1433.0
  */
 export function distributeWeight(
   tongue: Kilograms,

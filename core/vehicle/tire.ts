@@ -24,6 +24,9 @@ export interface TireLoad {
  * @param index as on the sidewall: `121/118` (single/dual) or `116`
  * @param passenger a passenger tire fitted to a truck: divided by 1.10
  * @returns kg, or null when the index is not in the table (70 to 139)
+ *
+ * @example
+ * tireLoad('121/118').dual // => 1320
  */
 export function tireLoad(index: string, passenger = false): TireLoad | null {
   const match = /^(\d{2,3})(?:\/(\d{2,3}))?$/.exec(index.trim())

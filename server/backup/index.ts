@@ -1,2 +1,2 @@
-export { backUp, DATABASE, listBackups, NIGHTLY_KEPT, pruneNightly, rehearse, restore, type Backup } from './backup'
+export { backUp, DATABASE, listBackups, NIGHTLY_KEPT, pruneNightly, rehearse, restore } from './backup'
 export { backUpNightly } from './nightly'

@@ -1,7 +1,7 @@
 export { CannotOpen, EXIT_CANNOT_OPEN } from './cannot-open'
 export { copyDatabase } from './copy'
 export { examine, roomAt, type Examined } from './examine'
-export { lockFolder, type Unlock } from './lock'
+export { lockFolder } from './lock'
 export { migrationSource } from './migrations'
 export { openDatabase } from './open'
 export { migrateOneStep } from './one-step'

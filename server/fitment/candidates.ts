@@ -13,7 +13,7 @@ import { currentRules } from './rules'
 /** Models kept at hand; the least recently asked for is let go. */
 const MODELS_KEPT = 1_500
 
-export type NamedFacts = KitFacts & { name: string }
+type NamedFacts = KitFacts & { name: string }
 /** Candidates that can be named on a screen. */
 interface NamedCandidates extends Candidates {
   universal: readonly NamedFacts[]

@@ -10,7 +10,7 @@ export interface PressureRow {
   entered_by: string
   entered_at: string
 }
-export type PressureDocument = PressureReading & Pick<KeptReading, 'withdrawn'>
+type PressureDocument = PressureReading & Pick<KeptReading, 'withdrawn'>
 
 const keptOf = ({ id, job_id, document, entered_by, entered_at }: PressureRow): KeptReading => ({
   ...(JSON.parse(document) as PressureDocument),

@@ -61,6 +61,7 @@ function fromError(error: ParserError): Problem {
       return new Problem(415, 'Unknown encoding', 'Send the body as plain UTF-8 JSON.', [
         { field: 'body', message: 'unknown encoding' },
       ])
+    default:
   }
   if (error.status && error.status >= 400 && error.status < 500)
     return new Problem(error.status, 'Refused', 'The request could not be read.')

@@ -1,2 +1,2 @@
 export * from './transaction'
-export { audit, type Audited } from './audit'
+export { audit } from './audit'

@@ -6,7 +6,7 @@ export interface Task {
   /** Tasks of the same stay that come first. */
   after: readonly number[]
 }
-export interface Slot {
+interface Slot {
   start: number
   end: number
   /** 0 or 1; a task for two pairs of hands has both. */

@@ -44,7 +44,7 @@ export interface AirCheckState {
   records: string[]
 }
 /** Pressures of one axle's bags as they were last set. */
-export interface SetPressure {
+interface SetPressure {
   axle: AxleEnd
   reading: RecordOf<'bag-pressure'> | null
   minimum: Limit

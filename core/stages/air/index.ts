@@ -8,5 +8,4 @@ export {
   type AirCheckState,
   type AirState,
   type ConnectionState,
-  type SetPressure,
 } from './air-state'

@@ -1,10 +1,3 @@
 export { openItemsOf, stillOpen, type OpenItem, type OpenItems, type PartLine } from './open-items'
 export { stepReports, workBegun, type StepReport } from './steps'
-export {
-  fastenerCloses,
-  placeCloses,
-  torqueStates,
-  type FastenerState,
-  type PlaceState,
-  type WrenchDoubt,
-} from './torques'
+export { fastenerCloses, placeCloses, torqueStates, type FastenerState } from './torques'

@@ -157,7 +157,10 @@ function partsOff(
         for (const part of step.refits) touch(part, axle, step.side, -1, step.id)
         for (const part of step.takesOff) touch(part, axle, step.side, 1, step.id)
         for (const { part, fate } of step.fates) touch(part, axle, step.side, -1, step.id).fate = fate
+        break
       }
+      default:
+      // Any other record moves no part.
     }
   }
   return [...lines.values()].map(({ out, ...line }) => ({ ...line, open: out > 0 }))

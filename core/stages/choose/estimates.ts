@@ -13,7 +13,7 @@ export const READINGS = ['label', 'tape', 'link', 'loaded-heights', 'scale', 'pa
 export type ReadingId = (typeof READINGS)[number]
 
 /** What the estimates of a vehicle leave unsure of the answers, each as a half-width. */
-export interface Doubt {
+interface Doubt {
   /** On the axles with the load on, and of what the rear gains. */
   front: Kilograms
   rear: Kilograms
@@ -25,7 +25,7 @@ export interface Doubt {
   pressure: Record<AxleEnd, Pascals>
 }
 /** One reading, and what of the doubt it would take away. */
-export interface Narrowing {
+interface Narrowing {
   reading: ReadingId
   /** Figures that it replaces. */
   figures: string[]

@@ -1,5 +1,5 @@
-export { followUpsOf, type FollowUp } from './follow-ups'
-export { loadSettings, type LoadSetting } from './settings'
+export { followUpsOf } from './follow-ups'
+export { loadSettings } from './settings'
 export { asLeftOf, type AsLeft } from './as-left'
 export { offText, textOf, type Unsigned } from './statement'
 export { consentsNeeded, consentTo, hasSigned, isWaivable, signatureFor } from './waivers'

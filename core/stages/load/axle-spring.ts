@@ -16,7 +16,7 @@ import type { JobHeights } from '../measure'
 /** Why a loading test gives no rate. */
 export type RateTrouble = 'aired' | 'past-contact' | 'bottomed' | 'not-straight' | 'nonsense' | 'within-tape'
 
-export interface RatePoint extends TestPoint {
+interface RatePoint extends TestPoint {
   /** Load case that was on; null for the empty vehicle. */
   loadCase: string | null
   /** Left out of the fit, and why. */

@@ -1,7 +1,7 @@
 export * from './scene'
 export * from './report'
 export * from './gap-in'
-export { roomRegister, type LineRow, type LineVerdict, type PortRow, type RoomRegister } from './lines'
+export { roomRegister, type LineRow, type LineVerdict, type RoomRegister } from './lines'
 export * from './advice'
 export * from './chance'
 export * from './mounted'

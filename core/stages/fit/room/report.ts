@@ -25,7 +25,7 @@ import { gapIn } from './gap-in'
 import { bagAt, girthAt, SIDES, type Scene, type SceneObstacle, type ScenePressure, type Side } from './scene'
 
 /** What a gap is held against: parts that move against each other keep a margin, parts that ride together must not touch. */
-export type GapRule = 'moving' | 'riding'
+type GapRule = 'moving' | 'riding'
 export type RoomVerdict = 'touches' | 'under-rule' | 'unsure' | 'heat' | 'fine'
 
 /** A gap of one side's bag, or of its plates, to one thing. */

@@ -46,7 +46,7 @@ export interface TravelEnds {
 }
 
 /** One bag where it stands. */
-export interface BagPlace {
+interface BagPlace {
   lower: Vector
   upper: Vector
 }
@@ -59,7 +59,7 @@ export interface ScenePressure {
 }
 
 /** A bracket with its spacers, as a block between its face and the plate. */
-export interface SceneBracket {
+interface SceneBracket {
   side: Side
   end: 'upper' | 'lower'
   on: Carrier
