@@ -5,7 +5,7 @@ import ts from 'typescript-eslint'
 
 // Circles of imports are dependency-cruiser's, unused exports and types knip's.
 export default ts.config(
-  { ignores: ['**/dist/**', 'node_modules/**', '.demo/**', '.dev/**', 'data/**'] },
+  { ignores: ['**/dist/**', 'node_modules/**', '.demo/**', '.dev/**', 'data/**', '.dependency-cruiser.cjs'] },
   js.configs.recommended,
   ...ts.configs.recommendedTypeChecked,
   ...vue.configs['flat/recommended'],
