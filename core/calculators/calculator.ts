@@ -146,5 +146,5 @@ function faultOf(
   const input = inputs.find(({ key, field: pathHere = key }) => pathHere === field) ?? inputs[0]!
   // In which unit a request gives it is no matter of somebody who types.
   const why = (nested?.message ?? message).replace(/, given in \S+$/, '')
-  return { key: input.key, why: `${input.label}: ${why}` }
+  return { key: input.key, why }
 }
