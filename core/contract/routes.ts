@@ -6,73 +6,8 @@ import { jobExportSchema, jobSchema } from '../job'
 import { applicationSchema, kitSchema, procedureSchema, ruleSetSchema, stockItemSchema, templateSchema } from '../kit'
 import { personSchema, shopSettingsSchema, type Access } from '../shop'
 import { platformSchema, underbodyFileSchema, vehicleSchema } from '../vehicle'
-import {
-  auditSchema,
-  backupSchema,
-  catalogSchema,
-  compressorPanelSchema,
-  customerSchema,
-  deviceReadingSchema,
-  deviceSchema,
-  entryOf,
-  foundOf,
-  healthSchema,
-  historySchema,
-  historySummarySchema,
-  importRowSchema,
-  importRunSchema,
-  jobListSchema,
-  jobSummarySchema,
-  kitSummarySchema,
-  lastReadSchema,
-  leakHistorySchema,
-  keptPictureSchema,
-  measuredStepsSchema,
-  pictureSchema,
-  logSchema,
-  proofSchema,
-  sessionSchema,
-  signedInSchema,
-  stockLineSchema,
-  storedJobSchema,
-  storedSettingsSchema,
-  tabletSchema,
-  unsentSchema,
-  verdictsSchema,
-} from './answers'
-import {
-  applySchema,
-  archiveSchema,
-  changedPersonSchema,
-  connectionSchema,
-  customerQuery,
-  devicePlaceSchema,
-  deviceSettings,
-  firstOwnerSchema,
-  importRowsSchema,
-  jobListQuery,
-  minutesQuery,
-  modelSchema,
-  newJobSchema,
-  newPersonSchema,
-  ownSecretSchema,
-  pageQuery,
-  queueSchema,
-  returnVisitSchema,
-  searchSchema,
-  sentReadingSchema,
-  signInSchema,
-  sinceSchema,
-  templateQuery,
-  unitsSchema,
-  withdrawSchema,
-  compressorFillSchema,
-  compressorLineSchema,
-  compressorLookSchema,
-  compressorWaitSchema,
-  uploadSchema,
-  verdictQuestionSchema,
-} from './requests'
+import * as answers from './answers'
+import * as requests from './requests'
 
 /** One thing a caller can ask of the server. */
 export interface Route {
@@ -109,21 +44,40 @@ const route = <const Path extends string, const R extends Rest>(
   path: Path,
   summary: string,
   rest: R,
-): Declared<Path, R> =>
-  ({
-    method,
-    path,
-    summary,
-    access: 'read',
-    status: 200,
-    query: undefined,
-    body: undefined,
-    ...rest,
-  }) as object as Declared<Path, R>
+): Declared<Path, R> => {
+  const usual = { access: 'read', status: 200, query: undefined, body: undefined }
+  return { method, path, summary, ...usual, ...rest } as object as Declared<Path, R>
+}
+const get = <const Path extends string, const A extends Route['answer'], const R extends Omit<Rest, 'answer'> = object>(
+  path: Path,
+  summary: string,
+  answer: A,
+  rest?: R,
+) => route('get', path, summary, { ...rest, answer } as R & { answer: A })
+
+/** What a write takes, and what it answers. */
+type Exchanged = readonly [Route['body'], Route['answer']]
+/** Writes of one manner: by path, what they are for, who may, what goes in and comes back. */
+const writesBy =
+  (method: 'post' | 'put', manner: { status?: number; repeatable?: boolean; versioned?: boolean } = {}) =>
+  <const Path extends string, const E extends Exchanged>(
+    path: Path,
+    summary: string,
+    access: Access,
+    [body, answer]: E,
+  ) =>
+    route<Path, { access: Access; body: E[0]; answer: E[1] }>(method, path, summary, {
+      ...manner,
+      access,
+      body,
+      answer,
+    })
+const posts = writesBy('post')
+const puts = writesBy('put')
 /** Something new: it is there with the answer. */
-const ADDS = { status: 201, repeatable: true } as const
+const adds = writesBy('post', { status: 201, repeatable: true })
 /** The next version of something. */
-const CHANGES = { versioned: true, repeatable: true } as const
+const changes = writesBy('put', { versioned: true, repeatable: true })
 
 /** Documents of the catalog: found, added, read, changed. */
 const documents = <const Path extends string, D extends z.ZodType, L extends z.ZodType>(
@@ -136,16 +90,11 @@ const documents = <const Path extends string, D extends z.ZodType, L extends z.Z
   ...oneDocument(path, noun, document),
 })
 const findOne = <const Path extends string, L extends z.ZodType>(path: Path, noun: string, listed: L) =>
-  route('get', path, `Find: ${noun}`, { query: searchSchema, answer: foundOf(listed) })
+  get(path, `Find: ${noun}`, answers.foundOf(listed), { query: requests.searchSchema })
 const oneDocument = <const Path extends string, D extends z.ZodType>(path: Path, noun: string, document: D) => ({
-  add: route('post', path, `Add: ${noun}`, { ...ADDS, access: 'desk', body: document, answer: entryOf(document) }),
-  read: route('get', `${path}/{id}`, `Read: ${noun}`, { answer: entryOf(document) }),
-  change: route('put', `${path}/{id}`, `Change: ${noun}`, {
-    ...CHANGES,
-    access: 'desk',
-    body: document,
-    answer: entryOf(document),
-  }),
+  add: adds(path, `Add: ${noun}`, 'desk', [document, answers.entryOf(document)]),
+  read: get(`${path}/{id}`, `Read: ${noun}`, answers.entryOf(document)),
+  change: changes(`${path}/{id}`, `Change: ${noun}`, 'desk', [document, answers.entryOf(document)]),
 })
 
 /** Routes by which one kind of documents is added, read and changed. */
@@ -157,338 +106,270 @@ const computed = z.looseObject({}).meta({ description: 'Figures carry SI value, 
 /** Every route under /api, by what it is about. Server, page and the OpenAPI description are held against this one table. */
 export const ROUTES = {
   server: {
-    health: route('get', '/health', 'Whether the shop server works', { access: 'open', answer: healthSchema }),
-    description: route('get', '/openapi.json', 'This description', {
-      access: 'open',
-      answer: z.looseObject({ openapi: z.string() }),
-    }),
-    events: route('get', '/events', 'What happens in the shop, as server-sent events', { answer: 'text/event-stream' }),
+    health: get('/health', 'Whether the shop server works', answers.healthSchema, { access: 'open' }),
+    description: get('/openapi.json', 'This description', z.looseObject({ openapi: z.string() }), { access: 'open' }),
+    events: get('/events', 'What happens in the shop, as server-sent events', 'text/event-stream'),
   },
   schemas: {
-    list: route('get', '/schemas', 'Names of the published schemas', { access: 'open', answer: z.array(z.string()) }),
-    read: route('get', '/schemas/{name}', 'JSON Schema of a document', {
-      access: 'open',
-      answer: 'application/schema+json',
-    }),
+    list: get('/schemas', 'Names of the published schemas', z.array(z.string()), { access: 'open' }),
+    read: get('/schemas/{name}', 'JSON Schema of a document', 'application/schema+json', { access: 'open' }),
   },
   session: {
-    read: route('get', '/session', 'Who is at this screen', { access: 'open', answer: sessionSchema }),
+    read: get('/session', 'Who is at this screen', answers.sessionSchema, { access: 'open' }),
     signIn: route('post', '/session', 'Sign in', {
       access: 'open',
-      body: signInSchema,
-      answer: signedInSchema,
+      body: requests.signInSchema,
+      answer: answers.signedInSchema,
       status: 201,
     }),
-    signOut: route('delete', '/session', 'Sign out', { access: 'open', answer: sessionSchema }),
+    signOut: route('delete', '/session', 'Sign out', { access: 'open', answer: answers.sessionSchema }),
     firstOwner: route('post', '/session/owner', 'Make the first owner of a shop', {
       access: 'open',
-      body: firstOwnerSchema,
-      answer: signedInSchema,
+      body: requests.firstOwnerSchema,
+      answer: answers.signedInSchema,
       status: 201,
     }),
     resume: route('post', '/session/resume', 'Go on at this screen as who signs', {
-      answer: signedInSchema,
+      answer: answers.signedInSchema,
       status: 201,
     }),
-    ownSecret: route('put', '/session/secret', "Change one's own password or PIN", {
-      body: ownSecretSchema,
-      answer: personSchema,
-    }),
+    ownSecret: puts('/session/secret', "Change one's own password or PIN", 'read', [
+      requests.ownSecretSchema,
+      personSchema,
+    ]),
     queue: route('put', '/session/queue', 'How many records this screen has not sent', {
-      body: queueSchema,
+      body: requests.queueSchema,
       answer: null,
       status: 204,
     }),
   },
   people: {
-    list: route('get', '/people', 'People of the shop', { answer: z.array(entryOf(personSchema)) }),
-    add: route('post', '/people', 'Add a person', {
-      ...ADDS,
-      access: 'own',
-      body: newPersonSchema,
-      answer: entryOf(personSchema),
-    }),
-    change: route('put', '/people/{id}', 'Change a person', {
-      ...CHANGES,
-      access: 'own',
-      body: changedPersonSchema,
-      answer: entryOf(personSchema),
-    }),
+    list: get('/people', 'People of the shop', z.array(answers.entryOf(personSchema))),
+    add: adds('/people', 'Add a person', 'own', [requests.newPersonSchema, answers.entryOf(personSchema)]),
+    change: changes('/people/{id}', 'Change a person', 'own', [
+      requests.changedPersonSchema,
+      answers.entryOf(personSchema),
+    ]),
   },
   tablets: {
-    list: route('get', '/tablets', 'Screens that signed in', { access: 'own', answer: z.array(tabletSchema) }),
-    signOut: route('delete', '/tablets/{id}', 'Sign a lost screen out', { access: 'own', answer: tabletSchema }),
+    list: get('/tablets', 'Screens that signed in', z.array(answers.tabletSchema), { access: 'own' }),
+    signOut: route('delete', '/tablets/{id}', 'Sign a lost screen out', {
+      access: 'own',
+      answer: answers.tabletSchema,
+    }),
   },
   audit: {
-    list: route('get', '/audit', 'Who changed what, newest first', {
+    list: get('/audit', 'Who changed what, newest first', answers.auditSchema, {
       access: 'own',
-      query: pageQuery,
-      answer: auditSchema,
+      query: requests.pageQuery,
     }),
   },
   backups: {
-    list: route('get', '/backups', 'Backups, newest first', { access: 'own', answer: z.array(z.string()) }),
+    list: get('/backups', 'Backups, newest first', z.array(z.string()), { access: 'own' }),
     save: route('post', '/backups', 'Save the shop as a file and open it again', {
       access: 'own',
-      answer: backupSchema,
+      answer: answers.backupSchema,
       status: 201,
     }),
   },
   customers: {
-    read: route('get', '/customers', 'What is stored of a customer', {
+    read: get('/customers', 'What is stored of a customer', answers.customerSchema, {
       access: 'own',
-      query: customerQuery,
-      answer: customerSchema,
+      query: requests.customerQuery,
     }),
-    export: route('get', '/customers/export', "A customer's jobs as a file", {
+    export: get('/customers/export', "A customer's jobs as a file", z.array(jobExportSchema), {
       access: 'own',
-      query: customerQuery,
-      answer: z.array(jobExportSchema),
+      query: requests.customerQuery,
     }),
-    erase: route('post', '/customers/erase', "Take a customer's name out of every job", {
-      access: 'own',
-      body: customerQuery,
-      answer: customerSchema,
-    }),
+    erase: posts('/customers/erase', "Take a customer's name out of every job", 'own', [
+      requests.customerQuery,
+      answers.customerSchema,
+    ]),
   },
   jobs: {
-    list: route('get', '/jobs', 'Jobs with the state of their stages', { query: jobListQuery, answer: jobListSchema }),
-    add: route('post', '/jobs', 'Take in a job', {
-      ...ADDS,
-      access: 'work',
-      body: newJobSchema,
-      answer: storedJobSchema,
-    }),
-    import: route('post', '/jobs/import', 'Take in a job from another installation', {
-      ...ADDS,
-      access: 'desk',
-      body: jobExportSchema,
-      answer: storedJobSchema,
-    }),
-    read: route('get', '/jobs/{id}', 'One job with its records', { answer: storedJobSchema }),
-    change: route('put', '/jobs/{id}', 'Change what is planned for a job', {
-      ...CHANGES,
-      access: 'work',
-      body: jobSchema,
-      answer: storedJobSchema,
-    }),
-    summary: route('get', '/jobs/{id}/summary', 'One job as on the board', { answer: jobSummarySchema }),
-    archive: route('put', '/jobs/{id}/archive', 'Put a job away, or back on the board', {
-      access: 'desk',
-      body: archiveSchema,
-      answer: jobSummarySchema,
-    }),
-    returnVisit: route('post', '/jobs/{id}/return-visit', 'Open the next visit of a vehicle that has left', {
-      ...ADDS,
-      access: 'work',
-      body: returnVisitSchema,
-      answer: storedJobSchema,
-    }),
+    list: get('/jobs', 'Jobs with the state of their stages', answers.jobListSchema, { query: requests.jobListQuery }),
+    add: adds('/jobs', 'Take in a job', 'work', [requests.newJobSchema, answers.storedJobSchema]),
+    import: adds('/jobs/import', 'Take in a job from another installation', 'desk', [
+      jobExportSchema,
+      answers.storedJobSchema,
+    ]),
+    read: get('/jobs/{id}', 'One job with its records', answers.storedJobSchema),
+    change: changes('/jobs/{id}', 'Change what is planned for a job', 'work', [jobSchema, answers.storedJobSchema]),
+    summary: get('/jobs/{id}/summary', 'One job as on the board', answers.jobSummarySchema),
+    archive: puts('/jobs/{id}/archive', 'Put a job away, or back on the board', 'desk', [
+      requests.archiveSchema,
+      answers.jobSummarySchema,
+    ]),
+    returnVisit: adds('/jobs/{id}/return-visit', 'Open the next visit of a vehicle that has left', 'work', [
+      requests.returnVisitSchema,
+      answers.storedJobSchema,
+    ]),
   },
   histories: {
-    list: route('get', '/histories', 'Vehicles that have been here, by VIN, plate or owner', {
-      query: searchSchema,
-      answer: z.array(historySummarySchema),
-    }),
-    read: route('get', '/histories/{id}', 'One vehicle: owners, visits, what is fitted', { answer: historySchema }),
+    list: get(
+      '/histories',
+      'Vehicles that have been here, by VIN, plate or owner',
+      z.array(answers.historySummarySchema),
+      { query: requests.searchSchema },
+    ),
+    read: get('/histories/{id}', 'One vehicle: owners, visits, what is fitted', answers.historySchema),
   },
   records: {
-    proof: route(
-      'get',
+    proof: get(
       '/jobs/{id}/proof',
       'What proves each final check, what each lacks, and what stops the hand-over',
-      { query: unitsSchema, answer: proofSchema },
+      answers.proofSchema,
+      { query: requests.unitsSchema },
     ),
-    unsent: route('get', '/jobs/{id}/unsent', 'Screens that may hold work nobody has seen', { answer: unsentSchema }),
-    list: route('get', '/jobs/{id}/records', 'Records of a job', { answer: z.array(bayRecordSchema) }),
-    append: route('post', '/jobs/{id}/records', 'Append a record', {
-      ...ADDS,
-      access: 'work',
-      body: recordInputSchema,
-      answer: bayRecordSchema,
-    }),
+    unsent: get('/jobs/{id}/unsent', 'Screens that may hold work nobody has seen', answers.unsentSchema),
+    list: get('/jobs/{id}/records', 'Records of a job', z.array(bayRecordSchema)),
+    append: adds('/jobs/{id}/records', 'Append a record', 'work', [recordInputSchema, bayRecordSchema]),
   },
   pressures: {
-    leakHistory: route('get', '/leak-history', 'How many of each kind were soaped here, and how many leaked', {
-      answer: leakHistorySchema,
-    }),
-    lastRead: route('get', '/pressures', 'When the bags of each job were last read', { answer: lastReadSchema }),
-    list: route('get', '/jobs/{id}/pressures', 'Pressures that were read since, over all visits', {
-      answer: z.array(keptReadingSchema),
-    }),
-    add: route('post', '/jobs/{id}/pressures', 'Take down pressures that were read', {
-      ...ADDS,
-      access: 'work',
-      body: newReadingsSchema,
-      answer: z.array(keptReadingSchema),
-    }),
-    withdraw: route('post', '/jobs/{id}/pressures/{reading}/withdraw', 'Withdraw a reading of the log', {
-      access: 'work',
-      body: withdrawSchema,
-      answer: keptReadingSchema,
-    }),
-    csv: route('get', '/jobs/{id}/pressures.csv', 'Pressures that were read since', { answer: 'text/csv' }),
+    leakHistory: get(
+      '/leak-history',
+      'How many of each kind were soaped here, and how many leaked',
+      answers.leakHistorySchema,
+    ),
+    lastRead: get('/pressures', 'When the bags of each job were last read', answers.lastReadSchema),
+    list: get('/jobs/{id}/pressures', 'Pressures that were read since, over all visits', z.array(keptReadingSchema)),
+    add: adds('/jobs/{id}/pressures', 'Take down pressures that were read', 'work', [
+      newReadingsSchema,
+      z.array(keptReadingSchema),
+    ]),
+    withdraw: posts('/jobs/{id}/pressures/{reading}/withdraw', 'Withdraw a reading of the log', 'work', [
+      requests.withdrawSchema,
+      keptReadingSchema,
+    ]),
+    csv: get('/jobs/{id}/pressures.csv', 'Pressures that were read since', 'text/csv'),
   },
   papers: {
-    export: route('get', '/jobs/{id}/export', 'The whole job as a file', { answer: jobExportSchema }),
-    card: route('get', '/jobs/{id}/card.pdf', "The owner's card", { query: unitsSchema, answer: 'application/pdf' }),
-    record: route('get', '/jobs/{id}/record.pdf', 'The work record', { query: unitsSchema, answer: 'application/pdf' }),
-    templatePdf: route('get', '/jobs/{id}/template.pdf', 'A drilling or cutting template at its own size', {
-      query: templateQuery,
-      answer: 'application/pdf',
+    export: get('/jobs/{id}/export', 'The whole job as a file', jobExportSchema),
+    card: get('/jobs/{id}/card.pdf', "The owner's card", 'application/pdf', { query: requests.unitsSchema }),
+    record: get('/jobs/{id}/record.pdf', 'The work record', 'application/pdf', { query: requests.unitsSchema }),
+    templatePdf: get('/jobs/{id}/template.pdf', 'A drilling or cutting template at its own size', 'application/pdf', {
+      query: requests.templateQuery,
     }),
-    templateSvg: route('get', '/jobs/{id}/template.svg', 'A drilling or cutting template at its own size', {
-      query: templateQuery,
-      answer: 'image/svg+xml',
+    templateSvg: get('/jobs/{id}/template.svg', 'A drilling or cutting template at its own size', 'image/svg+xml', {
+      query: requests.templateQuery,
     }),
-    templateDxf: route('get', '/jobs/{id}/template.dxf', 'A drilling or cutting template for a cutter', {
-      query: templateQuery,
-      answer: 'image/vnd.dxf',
+    templateDxf: get('/jobs/{id}/template.dxf', 'A drilling or cutting template for a cutter', 'image/vnd.dxf', {
+      query: requests.templateQuery,
     }),
-    readings: route('get', '/jobs/{id}/readings.csv', 'Height readings that stand', { answer: 'text/csv' }),
-    loads: route('get', '/jobs/{id}/loads.csv', 'Loads of every case', { answer: 'text/csv' }),
-    followUps: route('get', '/jobs/{id}/follow-ups.ics', 'Follow-ups as a calendar file', { answer: 'text/calendar' }),
+    readings: get('/jobs/{id}/readings.csv', 'Height readings that stand', 'text/csv'),
+    loads: get('/jobs/{id}/loads.csv', 'Loads of every case', 'text/csv'),
+    followUps: get('/jobs/{id}/follow-ups.ics', 'Follow-ups as a calendar file', 'text/calendar'),
   },
   photos: {
-    add: route('post', '/photos', 'Keep a picture of instructions', {
-      ...ADDS,
-      access: 'desk',
-      body: pictureSchema,
-      answer: keptPictureSchema,
-    }),
-    read: route('get', '/photos/{hash}', 'A photo of a job, by its SHA-256', { answer: 'image/jpeg' }),
+    add: adds('/photos', 'Keep a picture of instructions', 'desk', [answers.pictureSchema, answers.keptPictureSchema]),
+    read: get('/photos/{hash}', 'A photo of a job, by its SHA-256', 'image/jpeg'),
   },
   minutes: {
-    list: route('get', '/minutes', 'How long steps of a kit took in this shop', {
-      query: minutesQuery,
-      answer: measuredStepsSchema,
+    list: get('/minutes', 'How long steps of a kit took in this shop', answers.measuredStepsSchema, {
+      query: requests.minutesQuery,
     }),
   },
   log: {
-    list: route('get', '/log', 'Records of every job, newest first', { query: pageQuery, answer: logSchema }),
+    list: get('/log', 'Records of every job, newest first', answers.logSchema, { query: requests.pageQuery }),
   },
   vehicles: documents('/vehicles', 'vehicle', vehicleSchema, vehicleSchema),
   platforms: documents('/platforms', 'platform', platformSchema, platformSchema),
   procedures: documents('/procedures', 'procedure', procedureSchema, procedureSchema),
-  kits: documents('/kits', 'kit', kitSchema, kitSummarySchema),
+  kits: documents('/kits', 'kit', kitSchema, answers.kitSummarySchema),
   applications: documents('/applications', 'line of a list of vehicles', applicationSchema, applicationSchema),
   stock: {
-    list: route('get', '/stock', 'All stock, with what is reserved and what to order', {
-      answer: z.array(stockLineSchema),
-    }),
+    list: get('/stock', 'All stock, with what is reserved and what to order', z.array(answers.stockLineSchema)),
     ...oneDocument('/stock', 'stock item', stockItemSchema),
   },
   fitment: {
-    verdicts: route('post', '/verdicts', 'Every kit for a vehicle as it stands, and the next question', {
-      body: verdictQuestionSchema,
-      answer: verdictsSchema,
-    }),
-    applicationsOfKit: route('get', '/kits/{id}/applications', "Lines of a kit's list of vehicles", {
-      answer: z.array(applicationSchema),
-    }),
-    catalog: route('get', '/catalog', 'Kits a make and model can choose from, their lines, the rules', {
-      query: modelSchema,
-      answer: catalogSchema,
+    verdicts: posts('/verdicts', 'Every kit for a vehicle as it stands, and the next question', 'read', [
+      requests.verdictQuestionSchema,
+      answers.verdictsSchema,
+    ]),
+    applicationsOfKit: get('/kits/{id}/applications', "Lines of a kit's list of vehicles", z.array(applicationSchema)),
+    catalog: get('/catalog', 'Kits a make and model can choose from, their lines, the rules', answers.catalogSchema, {
+      query: requests.modelSchema,
     }),
   },
   rules: {
-    read: route('get', '/rules', 'Fitment rules as they stand', { answer: ruleSetSchema }),
-    change: route('put', '/rules', 'The next version of the fitment rules', {
-      ...CHANGES,
-      access: 'desk',
-      body: ruleSetSchema,
-      answer: ruleSetSchema,
-    }),
-    version: route('get', '/rules/{version}', 'Fitment rules as they stood', { answer: ruleSetSchema }),
+    read: get('/rules', 'Fitment rules as they stand', ruleSetSchema),
+    change: changes('/rules', 'The next version of the fitment rules', 'desk', [ruleSetSchema, ruleSetSchema]),
+    version: get('/rules/{version}', 'Fitment rules as they stood', ruleSetSchema),
   },
   imports: {
-    list: route('get', '/imports', 'The latest files taken in', { answer: z.array(importRunSchema) }),
+    list: get('/imports', 'The latest files taken in', z.array(answers.importRunSchema)),
     upload: route('post', '/imports', 'Read and check a file: CSV, JSON or xlsx. Nothing is changed yet', {
       access: 'desk',
-      query: uploadSchema,
+      query: requests.uploadSchema,
       body: 'binary',
-      answer: importRunSchema,
+      answer: answers.importRunSchema,
       status: 202,
     }),
-    read: route('get', '/imports/{id}', 'How far it is', { answer: importRunSchema }),
-    rows: route('get', '/imports/{id}/rows', 'What each row would do', {
-      query: importRowsSchema,
-      answer: z.array(importRowSchema),
+    read: get('/imports/{id}', 'How far it is', answers.importRunSchema),
+    rows: get('/imports/{id}/rows', 'What each row would do', z.array(answers.importRowSchema), {
+      query: requests.importRowsSchema,
     }),
     stop: route('post', '/imports/{id}/stop', 'Stop reading it', { access: 'desk', answer: null, status: 202 }),
     apply: route('post', '/imports/{id}/apply', 'Take it into the catalog, in one transaction', {
       access: 'desk',
       repeatable: true,
-      body: applySchema,
-      answer: importRunSchema,
+      body: requests.applySchema,
+      answer: answers.importRunSchema,
     }),
     undo: route('post', '/imports/{id}/undo', 'Take it back as one step', {
       access: 'desk',
       repeatable: true,
-      answer: importRunSchema,
+      answer: answers.importRunSchema,
     }),
-    export: route('get', '/exports/{file}', 'A whole catalog: kits.csv, kits.json and so on', { answer: 'text/csv' }),
+    export: get('/exports/{file}', 'A whole catalog: kits.csv, kits.json and so on', 'text/csv'),
   },
   shop: {
-    read: route('get', '/shop', "The shop's settings", { answer: storedSettingsSchema }),
-    change: route('put', '/shop', "Change the shop's settings", {
-      ...CHANGES,
-      access: 'desk',
-      body: shopSettingsSchema,
-      answer: storedSettingsSchema,
-    }),
+    read: get('/shop', "The shop's settings", answers.storedSettingsSchema),
+    change: changes('/shop', "Change the shop's settings", 'desk', [shopSettingsSchema, answers.storedSettingsSchema]),
   },
   compressor: {
-    read: route('get', '/compressor', 'The stand-in compressor with its panel', { answer: compressorPanelSchema }),
-    lines: route('put', '/compressor/lines', 'Join a line to the stand-in compressor', {
-      access: 'work',
-      body: compressorLineSchema,
-      answer: compressorPanelSchema,
-    }),
-    fill: route('post', '/compressor/fill', 'Fill a line, or let air out of it', {
-      access: 'work',
-      body: compressorFillSchema,
-      answer: compressorPanelSchema,
-    }),
-    wait: route('post', '/compressor/wait', 'Let hours go by for the stand-in compressor', {
-      access: 'work',
-      body: compressorWaitSchema,
-      answer: compressorPanelSchema,
-    }),
-    look: route('post', '/compressor/look', 'Put the gauge on a line', {
-      access: 'work',
-      body: compressorLookSchema,
-      answer: compressorPanelSchema,
-    }),
-    reset: route('post', '/compressor/reset', 'A new fuse, or the motor cooled down', {
-      access: 'work',
-      answer: compressorPanelSchema,
-    }),
+    read: get('/compressor', 'The stand-in compressor with its panel', answers.compressorPanelSchema),
+    lines: puts('/compressor/lines', 'Join a line to the stand-in compressor', 'work', [
+      requests.compressorLineSchema,
+      answers.compressorPanelSchema,
+    ]),
+    fill: posts('/compressor/fill', 'Fill a line, or let air out of it', 'work', [
+      requests.compressorFillSchema,
+      answers.compressorPanelSchema,
+    ]),
+    wait: posts('/compressor/wait', 'Let hours go by for the stand-in compressor', 'work', [
+      requests.compressorWaitSchema,
+      answers.compressorPanelSchema,
+    ]),
+    look: posts('/compressor/look', 'Put the gauge on a line', 'work', [
+      requests.compressorLookSchema,
+      answers.compressorPanelSchema,
+    ]),
+    reset: posts('/compressor/reset', 'A new fuse, or the motor cooled down', 'work', [
+      undefined,
+      answers.compressorPanelSchema,
+    ]),
   },
   devices: {
-    list: route('get', '/devices', 'Instruments of the shop', { answer: z.array(deviceSchema) }),
-    readings: route('get', '/devices/readings', 'Readings that no record has used', {
-      query: sinceSchema,
-      answer: z.array(deviceReadingSchema),
+    list: get('/devices', 'Instruments of the shop', z.array(answers.deviceSchema)),
+    readings: get('/devices/readings', 'Readings that no record has used', z.array(answers.deviceReadingSchema), {
+      query: requests.sinceSchema,
     }),
-    setting: route('put', '/devices/{id}/setting', 'Set what a simulated instrument reads next', {
-      access: 'work',
-      body: z.union([deviceSettings.torque, deviceSettings.pressure]),
-      answer: deviceSchema,
-    }),
-    connection: route('put', '/devices/{id}/connection', 'Drop or restore its connection', {
-      access: 'work',
-      body: connectionSchema,
-      answer: deviceSchema,
-    }),
-    place: route('put', '/devices/{id}/job', 'Take an instrument to a job, or away from it', {
-      access: 'work',
-      body: devicePlaceSchema,
-      answer: deviceSchema,
-    }),
+    setting: puts('/devices/{id}/setting', 'Set what a simulated instrument reads next', 'work', [
+      z.union([requests.deviceSettings.torque, requests.deviceSettings.pressure]),
+      answers.deviceSchema,
+    ]),
+    connection: puts('/devices/{id}/connection', 'Drop or restore its connection', 'work', [
+      requests.connectionSchema,
+      answers.deviceSchema,
+    ]),
+    place: puts('/devices/{id}/job', 'Take an instrument to a job, or away from it', 'work', [
+      requests.devicePlaceSchema,
+      answers.deviceSchema,
+    ]),
     take: route('post', '/devices/{id}/readings', 'Take a reading with a simulated instrument', {
       access: 'work',
-      answer: deviceReadingSchema,
+      answer: answers.deviceReadingSchema,
       status: 201,
     }),
     token: route('post', '/devices/{id}/token', 'A new token for an instrument; the old one ends', {
@@ -496,22 +377,20 @@ export const ROUTES = {
       answer: z.strictObject({ token: z.string() }),
       status: 201,
     }),
-    send: route('put', '/devices/{id}/readings/{sequence}', 'A reading from the instrument itself', {
-      access: 'device',
-      body: sentReadingSchema,
-      answer: deviceReadingSchema,
-    }),
+    send: puts('/devices/{id}/readings/{sequence}', 'A reading from the instrument itself', 'device', [
+      requests.sentReadingSchema,
+      answers.deviceReadingSchema,
+    ]),
   },
 }
 
 /** Calculators that others may ask, each with its route: a quantity is a number in SI or text with its unit. */
 export const CALCULATOR_ROUTES = ENDPOINTS.map((calculator) => ({
   calculator,
-  route: route('post', `/compute/${calculator.endpoint.name}`, calculator.endpoint.summary, {
-    access: 'open',
-    body: calculator.request,
-    answer: computed,
-  }),
+  route: posts(`/compute/${calculator.endpoint.name}`, calculator.endpoint.summary, 'open', [
+    calculator.request,
+    computed,
+  ]),
 }))
 
 /** Every route, one after the other. */
