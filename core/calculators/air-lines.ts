@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { calculator } from './calculator'
 import { fillSeconds, leakTrend, wireDrop } from '../air'
-import { typed } from '../quantity'
+import { plain, typed } from '../quantity'
 import { figure } from './figure'
 
 const pressure = typed('pressure', 0, 1_500_000)
@@ -12,7 +12,7 @@ const leakTrendRequest = z.strictObject({
   readings: z
     .array(
       z.strictObject({
-        day: z.number({ error: 'day must be a number' }).min(-100_000).max(100_000),
+        day: plain('day', -100_000, 100_000),
         pressure,
         temperature,
         altitude: altitude.default(0),
@@ -55,10 +55,7 @@ const fillTimeRequest = z
       .array(
         z.strictObject({
           pressure,
-          flow: z
-            .number({ error: 'flow must be a number, m³/s' })
-            .min(0, { error: 'flow must be 0 or more' })
-            .max(1, { error: 'flow must be 1 m³/s or less' }),
+          flow: plain('flow', 0, 1, 'm³/s'),
         }),
       )
       .min(1, { error: 'flow needs a point or more' })
@@ -85,26 +82,15 @@ function computeFillTime({ volume, from, to, flow }: z.output<typeof fillTimeReq
 
 const wireRequest = z.strictObject({
   /** AWG. */
-  gauge: z
-    .number({ error: 'gauge must be a number, AWG' })
-    .int({ error: 'gauge must be a whole number' })
-    .min(0, { error: 'gauge must be 0 to 30' })
-    .max(30, { error: 'gauge must be 0 to 30' }),
+  gauge: plain('gauge', 0, 30, 'AWG').int({ error: 'gauge must be a whole number' }),
   /** Both ways. */
   loop: typed('length', 0, 200),
   /** A. */
-  current: z
-    .number({ error: 'current must be a number, A' })
-    .min(0, { error: 'current must be 0 or more' })
-    .max(1000, { error: 'current must be 1,000 A or less' }),
+  current: plain('current', 0, 1000, 'A'),
   /** Of the wire. */
   temperature: typed('temperature', 233.15, 423.15).default(293.15),
   /** V. */
-  supply: z
-    .number({ error: 'supply must be a number, V' })
-    .min(1, { error: 'supply must be 1 V or more' })
-    .max(60, { error: 'supply must be 60 V or less' })
-    .default(12),
+  supply: plain('supply', 1, 60, 'V').default(12),
 })
 
 /**

@@ -1,9 +1,9 @@
 import { z } from 'zod'
-import { formatQuantity, typed, type UnitSystem } from '../quantity'
+import { formatQuantity, plain, typed, type UnitSystem } from '../quantity'
 import { bodyFrequency } from '../spring'
 import { attitude, distributeWeight, shareOnAxles } from '../vehicle'
 import { calculator } from './calculator'
-import { figure, figureOr } from './figure'
+import { figure, figureOr, figures } from './figure'
 
 const axleWeightsRequest = z.strictObject({
   wheelbase: typed('length', 1, 12),
@@ -26,10 +26,7 @@ const axleWeightsRequest = z.strictObject({
       tongue: typed('mass', 0, 5_000),
       hitch: typed('length', 0.1, 6),
       trailer: typed('length', 0.5, 15),
-      restoration: z
-        .number({ error: 'restoration must be a share between 0 and 1' })
-        .min(0, { error: 'restoration must be 0 or more' })
-        .max(1, { error: 'restoration must be 1 or less' }),
+      restoration: plain('restoration', 0, 1),
     })
     .optional(),
   /** Change of height over each axle, up positive. */
@@ -57,20 +54,11 @@ function computeAxleWeights(request: z.output<typeof axleWeightsRequest>) {
     })
   const pose = heights && attitude(heights.front, heights.rear, wheelbase)
   return {
-    front: figure('mass', share.front),
-    rear: figure('mass', share.rear),
-    rollMoment: figure('torque', share.rollMoment),
-    rollMomentRear: figure('torque', share.rollMomentRear),
+    ...figures(share, { front: 'mass', rear: 'mass', rollMoment: 'torque', rollMomentRear: 'torque' }),
     frontTotal: figureOr('mass', curb && curb.front + share.front),
     rearTotal: figureOr('mass', curb && curb.rear + share.rear),
     distribution: hitch
-      ? {
-          couple: figure('torque', hitch.couple),
-          tongue: figure('mass', hitch.tongue),
-          front: figure('mass', hitch.front),
-          rear: figure('mass', hitch.rear),
-          trailerAxle: figure('mass', hitch.trailerAxle),
-        }
+      ? figures(hitch, { couple: 'torque', tongue: 'mass', front: 'mass', rear: 'mass', trailerAxle: 'mass' })
       : null,
     attitude: pose ? { pitchDegrees: (pose.pitch * 180) / Math.PI, beamRise: figure('length', pose.beamRise) } : null,
   }
@@ -88,20 +76,13 @@ export const axleWeights = calculator({
       title: 'Axle weights',
       formula: 'rear gains m (1 − x/L), front m x/L',
       source: 'statics',
-      inputs: [
-        { key: 'wheelbase', label: 'Wheelbase', kind: 'length', usual: '145 5/8 in' },
-        { key: 'mass', label: 'Weight', kind: 'mass', usual: '660 lb', field: 'loads.0.mass' },
-        {
-          key: 'x',
-          label: 'Ahead of the rear axle',
-          kind: 'length',
-          usual: '13 3/4 in',
-          signed: true,
-          field: 'loads.0.x',
-        },
-        { key: 'tongue', label: 'On the hitch ball', kind: 'mass', usual: '0 lb', field: 'loads.1.mass' },
-        { key: 'hitch', label: 'Rear axle to ball', kind: 'length', usual: '49 in', field: 'loads.1.x' },
-      ],
+      inputs: {
+        wheelbase: ['length', 'Wheelbase', '145 5/8 in'],
+        mass: ['mass', 'Weight', '660 lb', { field: 'loads.0.mass' }],
+        x: ['length', 'Ahead of the rear axle', '13 3/4 in', { signed: true, field: 'loads.0.x' }],
+        tongue: ['mass', 'On the hitch ball', '0 lb', { field: 'loads.1.mass' }],
+        hitch: ['length', 'Rear axle to ball', '49 in', { field: 'loads.1.x' }],
+      },
       ask: ({ number: n }) => ({
         wheelbase: n.wheelbase,
         loads: [
@@ -110,15 +91,14 @@ export const axleWeights = calculator({
         ],
       }),
       words: ({ front, rear }, system) => [
-        { label: 'Rear axle gains', value: mass(rear.value, system) },
-        {
-          label: 'Front axle gains',
-          value: mass(front.value, system),
-          note:
-            front.value < 0
-              ? 'The front axle is lighter by this much. Air brings the height back, not this weight.'
-              : undefined,
-        },
+        ['Rear axle gains', mass(rear.value, system)],
+        [
+          'Front axle gains',
+          mass(front.value, system),
+          front.value < 0
+            ? 'The front axle is lighter by this much. Air brings the height back, not this weight.'
+            : undefined,
+        ],
       ],
     },
     {
@@ -126,32 +106,13 @@ export const axleWeights = calculator({
       title: 'Weight-distributing hitch',
       formula: 'M = f V g b/(1 + b/d); tongue V − M/(g d); front + M (1 + b/d)/(g L)',
       source: 'moments about the axles; restoration as SAE J2807 uses it (from memory)',
-      inputs: [
-        {
-          key: 'tongue',
-          label: 'On the ball, bars slack',
-          kind: 'mass',
-          usual: '640 lb',
-          field: 'distribution.tongue',
-        },
-        { key: 'hitch', label: 'Rear axle to ball', kind: 'length', usual: '49 in', field: 'distribution.hitch' },
-        {
-          key: 'trailer',
-          label: 'Ball to trailer axles',
-          kind: 'length',
-          usual: '205 in',
-          field: 'distribution.trailer',
-        },
-        { key: 'wheelbase', label: 'Wheelbase', kind: 'length', usual: '145 5/8 in' },
-        {
-          key: 'share',
-          label: 'Front weight to bring back, %',
-          kind: 'number',
-          usual: '50',
-          scale: 0.01,
-          field: 'distribution.restoration',
-        },
-      ],
+      inputs: {
+        tongue: ['mass', 'On the ball, bars slack', '640 lb', { field: 'distribution.tongue' }],
+        hitch: ['length', 'Rear axle to ball', '49 in', { field: 'distribution.hitch' }],
+        trailer: ['length', 'Ball to trailer axles', '205 in', { field: 'distribution.trailer' }],
+        wheelbase: ['length', 'Wheelbase', '145 5/8 in'],
+        share: ['number', 'Front weight to bring back, %', '50', { scale: 0.01, field: 'distribution.restoration' }],
+      },
       ask: ({ number: { tongue, hitch, trailer, wheelbase, share } }) => ({
         wheelbase,
         loads: [{ mass: tongue, x: -hitch! }],
@@ -160,14 +121,14 @@ export const axleWeights = calculator({
       words: ({ distribution }, system) =>
         distribution
           ? [
-              { label: 'Bars, at the ball', value: formatQuantity('torque', distribution.couple.value, system, 0) },
-              { label: 'Then on the ball', value: mass(distribution.tongue.value, system) },
-              { label: 'Front axle, against no trailer', value: mass(distribution.front.value, system) },
-              {
-                label: 'To the trailer axles',
-                value: mass(distribution.trailerAxle.value, system),
-                note: 'Air first, to height, with the bars slack; then the bars. Air added afterward slackens them.',
-              },
+              ['Bars, at the ball', formatQuantity('torque', distribution.couple.value, system, 0)],
+              ['Then on the ball', mass(distribution.tongue.value, system)],
+              ['Front axle, against no trailer', mass(distribution.front.value, system)],
+              [
+                'To the trailer axles',
+                mass(distribution.trailerAxle.value, system),
+                'Air first, to height, with the bars slack; then the bars. Air added afterward slackens them.',
+              ],
             ]
           : [],
     },
@@ -194,21 +155,17 @@ export const pose = calculator({
       title: 'Pitch, lamps and ride',
       formula: 'atan((Δfront − Δrear)/L); beam at 25 ft; f = √(k/m)/2π',
       source: 'plane geometry; SAE J599 distance (from memory); Gillespie',
-      inputs: [
-        { key: 'front', label: 'Front rose', kind: 'length', usual: '3/4 in', signed: true },
-        { key: 'rear', label: 'Rear rose', kind: 'length', usual: '-3 1/4 in', signed: true },
-        { key: 'wheelbase', label: 'Wheelbase', kind: 'length', usual: '145 5/8 in' },
-        { key: 'mass', label: 'On the rear axle', kind: 'mass', usual: '3200 lb' },
-        { key: 'rate', label: 'Rear springs, both', kind: 'rate', usual: '434 lb/in' },
-      ],
+      inputs: {
+        front: ['length', 'Front rose', '3/4 in', { signed: true }],
+        rear: ['length', 'Rear rose', '-3 1/4 in', { signed: true }],
+        wheelbase: ['length', 'Wheelbase', '145 5/8 in'],
+        mass: ['mass', 'On the rear axle', '3200 lb'],
+        rate: ['rate', 'Rear springs, both', '434 lb/in'],
+      },
       words: ({ pitch, beamRise, frequency }, system) => [
-        { label: 'Nose up', value: `${((pitch * 180) / Math.PI).toFixed(2)}°` },
-        { label: 'Beam at 25 ft', value: formatQuantity('length', beamRise, system) },
-        {
-          label: 'Body frequency',
-          value: `${frequency.toFixed(2)} Hz`,
-          note: 'More support is a stiffer ride.',
-        },
+        ['Nose up', `${((pitch * 180) / Math.PI).toFixed(2)}°`],
+        ['Beam at 25 ft', formatQuantity('length', beamRise, system)],
+        ['Body frequency', `${frequency.toFixed(2)} Hz`, 'More support is a stiffer ride.'],
       ],
     },
   ],

@@ -1,27 +1,25 @@
 import type { z } from 'zod'
 import { parseQuantity, refusalText, type QuantityKind, type UnitSystem } from '../quantity'
 
-/** One input of a page: a quantity with its usual value, free text, a bare number, or one of a list. */
-type Input = {
-  key: string
-  label: string
-  usual: string
-  /** Where it goes in the request, dotted; its key where nothing is said. */
-  field?: string
-} & (
-  | { kind: QuantityKind; signed?: boolean }
-  | { kind: 'text' }
-  /** `scale`: how many SI units one of what is typed is. */
-  | { kind: 'number'; scale?: number }
-  | { kind: 'choice'; choices: readonly string[] }
-)
-/** A line of an answer. */
-export interface Row {
-  label: string
-  value: string
-  /** Told under the rows when it matters. */
-  note?: string | undefined
-}
+/** One input of a page: what it takes (a quantity, text, a bare number or one of a list), its label and its usual value. */
+type Asked = readonly [
+  kind: QuantityKind | 'text' | 'number' | 'choice',
+  label: string,
+  usual: string,
+  more?: {
+    /** Where it goes in the request, dotted; its key where nothing is said. */
+    field?: string
+    /** A quantity that may be below zero. */
+    signed?: true
+    /** Of a bare number: how many SI units one of what is typed is. */
+    scale?: number
+    choices?: readonly string[]
+  },
+]
+/** An input as the page shows it and a fault names it. */
+type Input = { key: string; kind: Asked[0]; label: string; usual: string } & NonNullable<Asked[3]>
+/** A line of an answer: its label, its value, and what is told under the lines where it matters. */
+export type Row = readonly [label: string, value: string, note?: string]
 /** What was typed, by key: quantities and numbers in SI. */
 export interface Values {
   number: Record<string, number>
@@ -35,7 +33,7 @@ export interface Page<Answer> {
   /** What is computed, and where it is from. */
   formula: string
   source: string
-  inputs: readonly Input[]
+  inputs: Readonly<Record<string, Asked>>
   /** The request, where it is more than a field for each input; a text is what keeps one from being made. */
   ask?(values: Values, system: UnitSystem): object | { key: string; why: string }
   words(answer: Answer, system: UnitSystem, values: Values): Row[]
@@ -60,6 +58,10 @@ export const calculator = <Request extends z.ZodType, Answer>(
 
 export type Outcome = { ok: true; rows: Row[] } | { ok: false; key: string; why: string }
 
+/** Inputs of a page, in the order in which they are asked. */
+export const inputsOf = ({ inputs }: Pick<Page<never>, 'inputs'>): Input[] =>
+  Object.entries(inputs).map(([key, [kind, label, usual, more]]) => ({ key, kind, label, usual, ...more }))
+
 /**
  * What was typed into a page, read. A bare number is in the units of the screen.
  * @returns SI by key, or the first field that can't be read and why
@@ -79,7 +81,7 @@ function readInput(input: Input, text: string, system: UnitSystem, { number, tex
     case 'text':
     case 'choice':
       if (!text || text.length > 80) return `Type it like ${usual}.`
-      if (input.kind === 'choice' && !input.choices.includes(text)) return `One of ${input.choices.join(', ')}.`
+      if (input.kind === 'choice' && !input.choices!.includes(text)) return `One of ${input.choices!.join(', ')}.`
       texts[key] = text
       return null
     case 'number': {
@@ -118,7 +120,7 @@ function requestOf(inputs: readonly Input[], { number, text }: Values): object {
  * @returns its rows, or the first field that is not right and why
  *
  * @example
- * BENCH_PAGES.find((p) => p.id === 'torque').run({ torque: '16 lb-ft' }, 'us').rows[1].value // => "38.9 %"
+ * BENCH_PAGES.find((p) => p.id === 'torque').run({ torque: '16 lb-ft' }, 'us').rows[1][1] // => "38.9 %"
  */
 export function runPage<Request extends z.ZodType, Answer>(
   { request, compute }: Calculator<Request, Answer>,
@@ -126,12 +128,13 @@ export function runPage<Request extends z.ZodType, Answer>(
   typed: Record<string, string>,
   system: UnitSystem,
 ): Outcome {
-  const read = readInputs(page.inputs, typed, system)
+  const inputs = inputsOf(page)
+  const read = readInputs(inputs, typed, system)
   if (!read.ok) return read
-  const requestHere = page.ask ? page.ask(read.values, system) : requestOf(page.inputs, read.values)
+  const requestHere = page.ask ? page.ask(read.values, system) : requestOf(inputs, read.values)
   if ('why' in requestHere) return { ok: false, ...(requestHere as { key: string; why: string }) }
   const parsed = request.safeParse(requestHere)
-  if (!parsed.success) return { ok: false, ...faultOf(page.inputs, parsed.error.issues[0]!) }
+  if (!parsed.success) return { ok: false, ...faultOf(inputs, parsed.error.issues[0]!) }
   return { ok: true, rows: page.words(compute(parsed.data), system, read.values) }
 }
 

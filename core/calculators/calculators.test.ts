@@ -5,7 +5,7 @@ const find = (id: string) => BENCH_PAGES.find((p) => p.id === id)!
 const rows = (id: string, typed: Record<string, string> = {}, system: 'us' | 'metric' = 'us') => {
   const result = find(id).run(typed, system)
   if (!result.ok) throw new Error(`${result.key}: ${result.why}`)
-  return Object.fromEntries(result.rows.map((r) => [r.label, r.value]))
+  return Object.fromEntries(result.rows.map(([label, value]) => [label, value]))
 }
 
 test('a calculator that is neither page nor endpoint is none', () => {
@@ -23,7 +23,7 @@ describe('calculators of the bench', () => {
       for (const system of ['us', 'metric'] as const) {
         const result = page.run({}, system)
         expect(result.ok, page.id).toBe(true)
-        if (result.ok) for (const row of result.rows) expect(row.value).toMatch(/\d/)
+        if (result.ok) for (const [, value] of result.rows) expect(value).toMatch(/\d/)
       }
     }
   })
@@ -94,7 +94,7 @@ describe('calculators of the bench', () => {
     ['torque', { torque: '120 lb-ft' }, 'Over proof load'],
   ])('%s %j says what is wrong', (id, typed, words) => {
     const result = find(id).run(typed, 'us')
-    expect(result.ok && result.rows.map((r) => r.note ?? '').join()).toContain(words)
+    expect(result.ok && result.rows.map(([, , note]) => note ?? '').join()).toContain(words)
   })
   test.each([
     ['axles', { wheelbase: '0 in' }, 'wheelbase'],

@@ -21,6 +21,15 @@ export const figure = (kind: QuantityKind, value: number): Figure => ({
 export const figureOr = (kind: QuantityKind, value: number | null | undefined): Figure | null =>
   value == null ? null : figure(kind, value)
 
+/** Several figures of one answer, each by its kind. */
+export const figures = <Name extends string>(
+  answer: Readonly<Record<NoInfer<Name>, number>>,
+  kinds: Record<Name, QuantityKind>,
+): Record<Name, Figure> =>
+  Object.fromEntries(
+    Object.entries<QuantityKind>(kinds).map(([name, kind]) => [name, figure(kind, answer[name as Name])]),
+  ) as Record<Name, Figure>
+
 /** Newtons as the reader counts force: lbf or kN. */
 export const forceText = (newtons: number, system: UnitSystem): string =>
   system === 'us' ? `${Math.round(newtons / POUND_FORCE)} lbf` : `${(newtons / 1000).toFixed(2)} kN`

@@ -1,8 +1,7 @@
 import { leakTrendOf, fillTime, wire } from './air-lines'
 import { axleWeights, pose } from './axle-weights'
 import { boltLengthOf } from './bolt-length'
-import type { Calculator, Endpoint, Outcome, Page } from './calculator'
-import { runPage } from './calculator'
+import { inputsOf, runPage, type Calculator, type Endpoint, type Outcome, type Page } from './calculator'
 import { clearance } from './clearance'
 import { leak } from './leak'
 import { level } from './level'
@@ -46,7 +45,8 @@ export const ENDPOINTS: readonly (Calculator & { endpoint: Endpoint })[] = Objec
 ).flatMap((c) => (c.endpoint ? [{ ...c, endpoint: c.endpoint }] : []))
 
 /** A page of the bench, ready to be asked. */
-export interface BenchPage extends Page<never> {
+export interface BenchPage extends Omit<Page<never>, 'inputs'> {
+  inputs: ReturnType<typeof inputsOf>
   run(typed: Record<string, string>, system: UnitSystem): Outcome
 }
 /** The order in which the bench lists its pages. */
@@ -71,6 +71,10 @@ const LISTED = [
 /** Every page of the bench, as its list shows them. */
 export const BENCH_PAGES: readonly BenchPage[] = Object.values(CALCULATORS as Record<string, Calculator>)
   .flatMap((c) =>
-    (c.pages ?? []).map((page): BenchPage => ({ ...page, run: (typed, system) => runPage(c, page, typed, system) })),
+    (c.pages ?? []).map((page): BenchPage => ({
+      ...page,
+      inputs: inputsOf(page),
+      run: (typed, system) => runPage(c, page, typed, system),
+    })),
   )
   .sort((a, b) => LISTED.indexOf(a.id) - LISTED.indexOf(b.id))

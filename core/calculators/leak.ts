@@ -1,10 +1,10 @@
 import { z } from 'zod'
-import { formatQuantity, PSI, typed } from '../quantity'
+import { formatQuantity, plain, PSI, typed } from '../quantity'
 import { bagDataSchema } from '../spring'
 import { expectedAfter, GAUGE_TOLERANCE, judgeHold } from '../air'
 import { airCheckText } from '../wording'
 import { calculator } from './calculator'
-import { figure } from './figure'
+import { figure, figures } from './figure'
 
 const pressure = typed('pressure', 0, 1_500_000)
 const temperature = typed('temperature', 233.15, 333.15)
@@ -16,11 +16,7 @@ const leakRequest = z
   .strictObject({
     start: reading,
     end: reading,
-    hours: z
-      .number({ error: 'hours must be a number over 0' })
-      .gt(0, { error: 'hours must be over 0' })
-      .max(10_000, { error: 'hours must be 10,000 or less' })
-      .default(24),
+    hours: plain('hours', 0, 10_000).gt(0, { error: 'hours must be over 0' }).default(24),
     /** What one reading of the gauge may be off by. */
     gauge: typed('pressure', 0, 20 * PSI).default(GAUGE_TOLERANCE),
     /** The vehicle stands on its wheels; absent where the axle hangs. */
@@ -32,11 +28,7 @@ const leakRequest = z
         /** Of the steel spring, for one bag. */
         rate: typed('rate', 0, 5_000_000),
         /** Of the steel spring, for one bag, N either way. */
-        friction: z
-          .number({ error: 'friction must be a number, N' })
-          .min(0, { error: 'friction must be 0 or more' })
-          .max(20_000, { error: 'friction must be 20,000 or less' })
-          .default(0),
+        friction: plain('friction', 0, 20_000, 'N').default(0),
         /** Of the bag from start to end, higher positive; absent where nobody read it. */
         heightChange: typed('length', -0.3, 0.3).optional(),
       })
@@ -77,9 +69,7 @@ function computeLeak({ start, end, hours, gauge, standing, altitude: place }: z.
   return {
     code: verdict.code,
     expected: { ...figure('pressure', value), low: figure('pressure', low), high: figure('pressure', high) },
-    lost: figure('pressure', verdict.lost),
-    allowed: figure('pressure', verdict.allowed),
-    detectable: figure('pressure', verdict.detectable),
+    ...figures(verdict, { lost: 'pressure', allowed: 'pressure', detectable: 'pressure' }),
   }
 }
 
@@ -93,37 +83,19 @@ export const leak = calculator({
       title: 'Air check',
       formula: '(P₂ + p)/T₂ = (P₁ + p)/T₁; allowed: P(1 − (53/60)^(h/24))',
       source: 'ideal gas; allowance is common practice',
-      inputs: [
-        { key: 'start', label: 'At the start', kind: 'pressure', usual: '60 psi', field: 'start.pressure' },
-        {
-          key: 'warm',
-          label: 'Temperature',
-          kind: 'temperature',
-          usual: '75 °F',
-          signed: true,
-          field: 'start.temperature',
-        },
-        { key: 'end', label: 'At the end', kind: 'pressure', usual: '56 psi', field: 'end.pressure' },
-        {
-          key: 'cold',
-          label: 'Temperature then',
-          kind: 'temperature',
-          usual: '54 °F',
-          signed: true,
-          field: 'end.temperature',
-        },
-        { key: 'hours', label: 'Hours', kind: 'number', usual: '24' },
-      ],
+      inputs: {
+        start: ['pressure', 'At the start', '60 psi', { field: 'start.pressure' }],
+        warm: ['temperature', 'Temperature', '75 °F', { signed: true, field: 'start.temperature' }],
+        end: ['pressure', 'At the end', '56 psi', { field: 'end.pressure' }],
+        cold: ['temperature', 'Temperature then', '54 °F', { signed: true, field: 'end.temperature' }],
+        hours: ['number', 'Hours', '24'],
+      },
       words({ code, expected, lost, allowed, detectable }, system) {
         const band = { value: expected.value, low: expected.low.value, high: expected.high.value }
         const verdict = { code, expected: band, lost: lost.value, allowed: allowed.value, detectable: detectable.value }
         return [
-          { label: 'Should read', value: formatQuantity('pressure', expected.value, system, 1) },
-          {
-            label: 'Lost',
-            value: formatQuantity('pressure', lost.value, system, 1),
-            note: airCheckText(verdict, system),
-          },
+          ['Should read', formatQuantity('pressure', expected.value, system, 1)],
+          ['Lost', formatQuantity('pressure', lost.value, system, 1), airCheckText(verdict, system)],
         ]
       },
     },

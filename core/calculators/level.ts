@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { calculator } from './calculator'
-import { atmosphere, GRAVITY, INCH, PSI, typed } from '../quantity'
+import { atmosphere, GRAVITY, INCH, plain, PSI, typed } from '../quantity'
 import {
   airSpring,
   axleAlone,
@@ -18,13 +18,9 @@ import {
   type LevelQuestion,
   type SideSolution,
 } from '../spring'
-import { figure, figureOr } from './figure'
+import { figure, figureOr, figures } from './figure'
 
-const plainNumber = z.number({ error: 'must be a number' })
-const rollRate = plainNumber
-  .min(0, { error: 'must be 0 or more' })
-  .max(1e7, { error: 'must be 10 000 000 N·m/rad or less' })
-  .meta({ description: 'roll stiffness, N·m/rad' })
+const rollRate = plain('roll stiffness', 0, 1e7, 'N·m/rad').meta({ description: 'roll stiffness, N·m/rad' })
 
 const levelRequest = z.strictObject({
   bag: bagDataSchema,
@@ -41,17 +37,17 @@ const levelRequest = z.strictObject({
     .max(3, { error: 'three stages max' })
     .default([]),
   /** Friction of the springs, N, up and down from the mean. */
-  friction: plainNumber.min(0).max(10_000).default(0),
+  friction: plain('friction', 0, 10_000, 'N').default(0),
   antiRoll: rollRate.default(0),
   /** On the axle, empty, for the body frequency. */
   unladen: typed('mass', 0, 20_000).default(0),
-  motionRatio: plainNumber.min(0.2).max(2).default(1),
+  motionRatio: plain('motionRatio', 0.2, 2).default(1),
   bagSpacing: typed('length', 0.3, 2.5).default(0.9),
   springSpacing: typed('length', 0.3, 2.5).default(1),
   minimum: typed('pressure', 0, 1_000_000).default(5 * PSI),
   maximum: typed('pressure', 10_000, 2_000_000).default(100 * PSI),
   window: z.strictObject({ low: typed('length', 0.01, 0.8), high: typed('length', 0.01, 0.8) }).optional(),
-  lineVolume: plainNumber.min(0).max(0.01).default(0),
+  lineVolume: plain('lineVolume', 0, 0.01, 'm³').default(0),
   /** Load's moment about the center line, left down positive; this axle's own where the frame twists. */
   rollMoment: typed('torque', -50_000, 50_000).default(0),
   /** The front axle, where it takes part of the lean: both springs' rate and roll stiffness. */
@@ -204,18 +200,16 @@ function computeLevel(request: z.output<typeof levelRequest>) {
       withinWindow: s.before.withinHeightRange,
       withinRebound: s.before.withinRebound,
       lean: s.before.lean,
-      pressure: figure('pressure', s.before.pressure),
-      left: figure('pressure', s.before.left),
-      right: figure('pressure', s.before.right),
-      rise: figure('length', s.before.rise),
-      bagHeight: figure('length', s.before.bagHeight),
+      ...figures(s.before, {
+        pressure: 'pressure',
+        left: 'pressure',
+        right: 'pressure',
+        rise: 'length',
+        bagHeight: 'length',
+      }),
     },
-    driving: s.driving && {
-      left: figure('pressure', s.driving.left),
-      right: figure('pressure', s.driving.right),
-      sealed: figure('pressure', s.driving.sealed),
-      rise: figure('length', s.driving.rise),
-    },
+    driving:
+      s.driving && figures(s.driving, { left: 'pressure', right: 'pressure', sealed: 'pressure', rise: 'length' }),
     leanDegrees: degrees(s.lean),
     leanTeedDegrees: degrees(s.leanTeed),
     remainingSquat: figure('length', s.remainingSquat),

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { plain } from '../quantity'
 import { calculator } from './calculator'
 import { planSequence, SUPPORTS, type Unreachable } from '../plan/sequence'
 
@@ -29,10 +30,7 @@ const operation = z.strictObject({
   wheels: z.enum(['any', 'on', 'off'], { error: 'wheels must be any, on or off' }),
   side: z.enum(['left', 'right'], { error: 'side must be left, right or null' }).nullable(),
   hands: z.union([z.literal(1), z.literal(2)], { error: 'hands must be 1 or 2' }),
-  minutes: z
-    .number({ error: 'minutes must be a number' })
-    .min(0, { error: 'minutes must be 0 or more' })
-    .max(10_000, { error: 'minutes must be 10,000 or less' }),
+  minutes: plain('minutes', 0, 10_000),
   tools: z
     .array(name('tools'), { error: 'tools must be a list of names' })
     .max(32, { error: 'tools has too many: 32 max' }),

@@ -1,14 +1,10 @@
 import { z } from 'zod'
-import { atmosphere, formatQuantity, GRAVITY, INCH, typed, type UnitSystem } from '../quantity'
+import { atmosphere, formatQuantity, GRAVITY, INCH, plain, typed, type UnitSystem } from '../quantity'
 import { airSpring, axleAlone, bringLevel } from '../spring'
 import { calculator, type Row } from './calculator'
 
 const pressureText = (value: number, system: UnitSystem) => formatQuantity('pressure', value, system, 1)
-const over0 = (what: string, most: number) =>
-  z
-    .number({ error: `${what} must be a number` })
-    .gt(0, { error: `${what} must be over 0` })
-    .max(most, { error: `${what} is too large` })
+const over0 = (what: string, most: number) => plain(what, 0, most).gt(0, { error: `${what} must be over 0` })
 /** Typed in square inches. */
 const area = over0('area', 1)
 
@@ -30,22 +26,22 @@ export const pressureByArea = calculator({
       title: 'Pressure by effective area',
       formula: 'P = F/A for each of two bags beside the axle',
       source: 'force balance, e.g. Gillespie',
-      inputs: [
-        { key: 'gain', label: 'Rear axle gained', kind: 'mass', usual: '1450 lb' },
-        { key: 'area', label: 'Effective area, in²', kind: 'number', usual: '24', scale: INCH ** 2 },
-        { key: 'maximum', label: 'Kit maximum', kind: 'pressure', usual: '100 psi' },
-      ],
+      inputs: {
+        gain: ['mass', 'Rear axle gained', '1450 lb'],
+        area: ['number', 'Effective area, in²', '24', { scale: INCH ** 2 }],
+        maximum: ['pressure', 'Kit maximum', '100 psi'],
+      },
       words: ({ pressure, left }, system) => [
-        {
-          label: 'To stand at the empty height',
-          value: pressureText(pressure, system),
-          note: left < 0 ? 'Over the maximum: more area, or less load.' : undefined,
-        },
-        {
-          label: 'Left of the maximum',
-          value: pressureText(left, system),
-          note: 'Pressure to spare is not capacity to spare: the ratings decide.',
-        },
+        [
+          'To stand at the empty height',
+          pressureText(pressure, system),
+          left < 0 ? 'Over the maximum: more area, or less load.' : undefined,
+        ],
+        [
+          'Left of the maximum',
+          pressureText(left, system),
+          'Pressure to spare is not capacity to spare: the ratings decide.',
+        ],
       ],
     },
   ],
@@ -79,24 +75,24 @@ export const beforeLoading = calculator({
       title: 'Before-loading pressure',
       formula: 'P_abs V kept from loaded to empty; 2 P A = k × rise; area taken as constant over the rise',
       source: 'Boyle; statics',
-      inputs: [
-        { key: 'gain', label: 'Rear axle gains', kind: 'mass', usual: '1450 lb' },
-        { key: 'rate', label: 'Rear springs, both', kind: 'rate', usual: '434 lb/in' },
-        { key: 'area', label: 'Effective area, in²', kind: 'number', usual: '24', scale: INCH ** 2 },
-        { key: 'volume', label: 'Volume when level, in³', kind: 'number', usual: '150', scale: INCH ** 3 },
-        { key: 'altitude', label: 'Altitude', kind: 'altitude', usual: '0 ft' },
-      ],
+      inputs: {
+        gain: ['mass', 'Rear axle gains', '1450 lb'],
+        rate: ['rate', 'Rear springs, both', '434 lb/in'],
+        area: ['number', 'Effective area, in²', '24', { scale: INCH ** 2 }],
+        volume: ['number', 'Volume when level, in³', '150', { scale: INCH ** 3 }],
+        altitude: ['altitude', 'Altitude', '0 ft'],
+      },
       words({ mean, before }, system): Row[] {
         if (mean === null || !before)
-          return [{ label: 'No answer', value: '–', note: 'Nothing to lift, or the bag would rise out of any window.' }]
+          return [['No answer', '–', 'Nothing to lift, or the bag would rise out of any window.']]
         return [
-          { label: 'With the load on', value: pressureText(mean, system) },
-          { label: 'Set before loading', value: pressureText(before.pressure, system) },
-          {
-            label: 'Rise empty at this pressure',
-            value: formatQuantity('length', before.rise, system),
-            note: 'The same when the load comes off and nobody bleeds: it must fit the travel down and the bag.',
-          },
+          ['With the load on', pressureText(mean, system)],
+          ['Set before loading', pressureText(before.pressure, system)],
+          [
+            'Rise empty at this pressure',
+            formatQuantity('length', before.rise, system),
+            'The same when the load comes off and nobody bleeds: it must fit the travel down and the bag.',
+          ],
         ]
       },
     },
@@ -123,16 +119,16 @@ export const drivenThere = calculator({
       title: 'Filled here, driven there',
       formula: 'P₂ = (P₁ + p₁) T₂/T₁ − p₂, bag at one height',
       source: 'ideal gas; ICAO standard atmosphere',
-      inputs: [
-        { key: 'pressure', label: 'Set to', kind: 'pressure', usual: '30 psi' },
-        { key: 'warm', label: 'At', kind: 'temperature', usual: '75 °F', signed: true },
-        { key: 'from', label: 'Altitude', kind: 'altitude', usual: '100 m' },
-        { key: 'cold', label: 'Then at', kind: 'temperature', usual: '20 °F', signed: true },
-        { key: 'to', label: 'Altitude there', kind: 'altitude', usual: '2400 m' },
-      ],
+      inputs: {
+        pressure: ['pressure', 'Set to', '30 psi'],
+        warm: ['temperature', 'At', '75 °F', { signed: true }],
+        from: ['altitude', 'Altitude', '100 m'],
+        cold: ['temperature', 'Then at', '20 °F', { signed: true }],
+        to: ['altitude', 'Altitude there', '2400 m'],
+      },
       words: ({ there, change }, system) => [
-        { label: 'Reads there', value: pressureText(there, system) },
-        { label: 'Change', value: pressureText(change, system), note: 'Air that was neither lost nor added.' },
+        ['Reads there', pressureText(there, system)],
+        ['Change', pressureText(change, system), 'Air that was neither lost nor added.'],
       ],
     },
   ],

@@ -64,13 +64,13 @@ export const quantity = calculator({
       title: 'Units',
       formula: 'any quantity with its unit, in all the others',
       source: 'NIST SP 811',
-      inputs: [
-        { key: 'kind', label: 'Quantity', kind: 'choice', usual: 'torque', choices: Object.keys(UNITS) },
-        { key: 'typed', label: 'As typed', kind: 'text', usual: '16 lb-ft', field: 'text' },
-      ],
+      inputs: {
+        kind: ['choice', 'Quantity', 'torque', { choices: Object.keys(UNITS) }],
+        typed: ['text', 'As typed', '16 lb-ft', { field: 'text' }],
+      },
       ask: ({ text }, units) => ({ kind: text.kind, text: text.typed, system: units }),
       words: ({ units }) =>
-        Object.entries(units).map(([label, value]) => ({ label, value: value.toPrecision(6).replace(/\.?0+$/, '') })),
+        Object.entries(units).map(([label, value]) => [label, value.toPrecision(6).replace(/\.?0+$/, '')]),
     },
   ],
 })
@@ -93,11 +93,11 @@ export const tape = calculator({
       title: 'Tape arithmetic',
       formula: 'sum and difference of readings, minus with a space on both sides',
       source: 'exact, to the nearest sixteenth',
-      inputs: [{ key: 'sum', label: 'Readings', kind: 'text', usual: '26 3/16 - 22 5/16' }],
+      inputs: { sum: ['text', 'Readings', '26 3/16 - 22 5/16'] },
       ask: ({ text }, units: UnitSystem) => ({ sum: text.sum, system: units }),
       words: (length) => [
-        { label: 'Inches', value: formatQuantity('length', length, 'us') },
-        { label: 'Millimeters', value: formatQuantity('length', length, 'metric', 1) },
+        ['Inches', formatQuantity('length', length, 'us')],
+        ['Millimeters', formatQuantity('length', length, 'metric', 1)],
       ],
     },
   ],

@@ -1,10 +1,8 @@
 import { z } from 'zod'
-import { formatQuantity, GRAVITY, INCH, parseQuantity, typed, type UnitSystem } from '../quantity'
+import { formatQuantity, GRAVITY, INCH, parseQuantity, plain, typed, type UnitSystem } from '../quantity'
 import { coilRate, fitLoadingTest, leafPackRate, rateFromTest, stagedRate, stagedSquat, wheelRate } from '../spring'
 import { calculator, type Row, type Values } from './calculator'
 import { figure, figureOr, forceText } from './figure'
-
-const count = z.number({ error: 'must be a number' }).min(0, { error: 'must be 0 or more' }).max(40)
 
 const springRateRequest = z.union(
   [
@@ -27,9 +25,9 @@ const springRateRequest = z.union(
       coil: z.strictObject({
         wire: typed('length', 0.002, 0.06),
         meanDiameter: typed('length', 0.02, 0.5),
-        activeTurns: z.number({ error: 'activeTurns must be a number' }).min(0.5).max(40),
+        activeTurns: plain('activeTurns', 0.5, 40),
         /** Spring travel over wheel travel. */
-        motionRatio: z.number({ error: 'motionRatio must be a number' }).min(0.2).max(2).default(1),
+        motionRatio: plain('motionRatio', 0.2, 2).default(1),
       }),
     }),
     z.strictObject({
@@ -38,8 +36,8 @@ const springRateRequest = z.union(
         clamped: typed('length', 0, 1).default(0),
         width: typed('length', 0.02, 0.2),
         thickness: typed('length', 0.002, 0.05),
-        fullLength: count,
-        graduated: count,
+        fullLength: plain('fullLength', 0, 40),
+        graduated: plain('graduated', 0, 40),
       }),
     }),
   ],
@@ -82,7 +80,7 @@ function computeSpringRate(request: z.output<typeof springRateRequest>) {
 
 type SpringRate = ReturnType<typeof computeSpringRate>
 const rateText = (value: number, system: UnitSystem) => formatQuantity('rate', value, system)
-const nothing = (label: string, note: string): Row[] => [{ label, value: '–', note }]
+const nothing = (label: string, note: string): Row[] => [[label, '–', note]]
 
 /** Loads as typed, "200 lb 1 1/8 in; 400 lb 2 1/4 in", while loading and while unloading. */
 function loadsTyped({ text, number }: Values, system: UnitSystem) {
@@ -112,12 +110,12 @@ function fitWords(fit: SpringRate, system: UnitSystem): Row[] {
       if (!('give' in fit) || !fit.give || !fit.rate || fit.friction === undefined) return []
       const { rate, give, friction } = fit
       return [
-        { label: 'Both sides', value: `${rateText(rate.value, system)} ± ${rateText(give.value, system)}` },
-        {
-          label: 'Friction, up and down from the mean',
-          value: friction === null ? '–' : forceText(friction.value, system),
-          note: friction === null ? 'Loads on the way down too would show the friction of the leaves.' : undefined,
-        },
+        ['Both sides', `${rateText(rate.value, system)} ± ${rateText(give.value, system)}`],
+        [
+          'Friction, up and down from the mean',
+          friction === null ? '–' : forceText(friction.value, system),
+          friction === null ? 'Loads on the way down too would show the friction of the leaves.' : undefined,
+        ],
       ]
     }
     default:
@@ -136,21 +134,11 @@ export const springRate = calculator({
       formula:
         'least squares of squat on load, a line each for loading and unloading; loads as "200 lb 1 1/8 in; 400 lb 2 1/4 in"',
       source: 'weighted linear regression; friction band is common practice',
-      inputs: [
-        {
-          key: 'loading',
-          label: 'While loading',
-          kind: 'text',
-          usual: '200 lb 15/16 in; 400 lb 1 13/16 in; 600 lb 2 3/4 in',
-        },
-        {
-          key: 'unloading',
-          label: 'While unloading, or none',
-          kind: 'text',
-          usual: '400 lb 2 1/16 in; 200 lb 1 3/16 in',
-        },
-        { key: 'tolerance', label: 'Each squat, ±', kind: 'length', usual: '1/16 in' },
-      ],
+      inputs: {
+        loading: ['text', 'While loading', '200 lb 15/16 in; 400 lb 1 13/16 in; 600 lb 2 3/4 in'],
+        unloading: ['text', 'While unloading, or none', '400 lb 2 1/16 in; 200 lb 1 3/16 in'],
+        tolerance: ['length', 'Each squat, ±', '1/16 in'],
+      },
       ask: loadsTyped,
       words: fitWords,
     },
@@ -159,22 +147,22 @@ export const springRate = calculator({
       title: 'Leaf pack from its leaves',
       formula: 'k = E b t³ (4 n_full + 8/3 n_graduated)/L³, L without the clamped part',
       source: 'beam theory; SAE HS-788 (from memory)',
-      inputs: [
-        { key: 'length', label: 'Eye to eye', kind: 'length', usual: '56 in', field: 'leaf.length' },
-        { key: 'clamped', label: 'Clamped in the middle', kind: 'length', usual: '5 in', field: 'leaf.clamped' },
-        { key: 'width', label: 'Leaf width', kind: 'length', usual: '2 3/4 in', field: 'leaf.width' },
-        { key: 'thickness', label: 'Leaf thickness', kind: 'length', usual: '3/8 in', field: 'leaf.thickness' },
-        { key: 'full', label: 'Full-length leaves', kind: 'number', usual: '1', field: 'leaf.fullLength' },
-        { key: 'graduated', label: 'Shorter leaves', kind: 'number', usual: '2', field: 'leaf.graduated' },
-      ],
+      inputs: {
+        length: ['length', 'Eye to eye', '56 in', { field: 'leaf.length' }],
+        clamped: ['length', 'Clamped in the middle', '5 in', { field: 'leaf.clamped' }],
+        width: ['length', 'Leaf width', '2 3/4 in', { field: 'leaf.width' }],
+        thickness: ['length', 'Leaf thickness', '3/8 in', { field: 'leaf.thickness' }],
+        full: ['number', 'Full-length leaves', '1', { field: 'leaf.fullLength' }],
+        graduated: ['number', 'Shorter leaves', '2', { field: 'leaf.graduated' }],
+      },
       words: (answer, system) =>
         'rate' in answer && answer.rate
           ? [
-              {
-                label: 'One pack',
-                value: rateText(answer.rate.value, system),
-                note: 'Without friction between the leaves, and with all of one thickness. A loading test beats it.',
-              },
+              [
+                'One pack',
+                rateText(answer.rate.value, system),
+                'Without friction between the leaves, and with all of one thickness. A loading test beats it.',
+              ],
             ]
           : nothing('No spring', 'Nothing is left to bend: check the clamped length and the leaves.'),
     },
@@ -183,23 +171,17 @@ export const springRate = calculator({
       title: 'Coil from its wire',
       formula: 'k = G d⁴/(8 D³ N); at the wheel r² k',
       source: 'Shigley, Mechanical Engineering Design (modulus from memory)',
-      inputs: [
-        { key: 'wire', label: 'Wire', kind: 'length', usual: '9/16 in', field: 'coil.wire' },
-        { key: 'mean', label: 'Mean diameter', kind: 'length', usual: '4 7/8 in', field: 'coil.meanDiameter' },
-        { key: 'turns', label: 'Active turns', kind: 'number', usual: '6', field: 'coil.activeTurns' },
-        {
-          key: 'ratio',
-          label: 'Spring travel over wheel travel',
-          kind: 'number',
-          usual: '1',
-          field: 'coil.motionRatio',
-        },
-      ],
+      inputs: {
+        wire: ['length', 'Wire', '9/16 in', { field: 'coil.wire' }],
+        mean: ['length', 'Mean diameter', '4 7/8 in', { field: 'coil.meanDiameter' }],
+        turns: ['number', 'Active turns', '6', { field: 'coil.activeTurns' }],
+        ratio: ['number', 'Spring travel over wheel travel', '1', { field: 'coil.motionRatio' }],
+      },
       words: (answer, system) =>
         'atWheel' in answer && answer.atWheel && answer.rate
           ? [
-              { label: 'At the spring', value: rateText(answer.rate.value, system) },
-              { label: 'At the wheel', value: rateText(answer.atWheel.value, system) },
+              ['At the spring', rateText(answer.rate.value, system)],
+              ['At the wheel', rateText(answer.atWheel.value, system)],
             ]
           : [],
     },
@@ -223,21 +205,17 @@ export const loadingTest = calculator({
       title: 'Spring rate from a loading test',
       formula: 'k = g ΔW/squat, both sides; relative errors in quadrature',
       source: "Hooke's law; GUM 5.1.2",
-      inputs: [
-        { key: 'gain', label: 'Rear axle gained', kind: 'mass', usual: '600 lb' },
-        { key: 'gainTolerance', label: '±', kind: 'mass', usual: '20 lb' },
-        { key: 'squat', label: 'It sank over the springs', kind: 'length', usual: '2 1/2 in' },
-        { key: 'squatTolerance', label: '±', kind: 'length', usual: '1/16 in' },
-      ],
+      inputs: {
+        gain: ['mass', 'Rear axle gained', '600 lb'],
+        gainTolerance: ['mass', '±', '20 lb'],
+        squat: ['length', 'It sank over the springs', '2 1/2 in'],
+        squatTolerance: ['length', '±', '1/16 in'],
+      },
       words: (test, system) =>
         test
           ? [
-              { label: 'Both sides', value: `${rateText(test.rate, system)} ± ${rateText(test.tolerance, system)}` },
-              {
-                label: 'A side',
-                value: rateText(test.rate / 2, system),
-                note: 'An old helper still fitted is in this figure too.',
-              },
+              ['Both sides', `${rateText(test.rate, system)} ± ${rateText(test.tolerance, system)}`],
+              ['A side', rateText(test.rate / 2, system), 'An old helper still fitted is in this figure too.'],
             ]
           : nothing('Nothing measured', 'The squat is no larger than what the tape can tell: load it more.'),
     },
@@ -264,21 +242,19 @@ export const twoStages = calculator({
       title: 'Two-stage pack',
       formula: 'force k₁ s, and k₂ (s − s₂) more from contact on',
       source: 'piecewise linear springs in parallel',
-      inputs: [
-        { key: 'first', label: 'Main pack, both sides', kind: 'rate', usual: '340 lb/in' },
-        { key: 'at', label: 'Helper leaves touch after', kind: 'length', usual: '2 in' },
-        { key: 'adds', label: 'They add, both sides', kind: 'rate', usual: '400 lb/in' },
-        { key: 'gain', label: 'Rear axle gained', kind: 'mass', usual: '1100 lb' },
-      ],
+      inputs: {
+        first: ['rate', 'Main pack, both sides', '340 lb/in'],
+        at: ['length', 'Helper leaves touch after', '2 in'],
+        adds: ['rate', 'They add, both sides', '400 lb/in'],
+        gain: ['mass', 'Rear axle gained', '1100 lb'],
+      },
       words: ({ squat, rate, carries }, system) => [
-        {
-          label: 'It sinks',
-          value: formatQuantity('length', squat, system),
-          note: carries
-            ? 'The helper leaves carry: a rate measured across their contact is the rate of neither.'
-            : undefined,
-        },
-        { label: 'Rate there', value: rateText(rate, system) },
+        [
+          'It sinks',
+          formatQuantity('length', squat, system),
+          carries ? 'The helper leaves carry: a rate measured across their contact is the rate of neither.' : undefined,
+        ],
+        ['Rate there', rateText(rate, system)],
       ],
     },
   ],

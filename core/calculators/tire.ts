@@ -30,28 +30,27 @@ export const tire = calculator({
       title: 'Tire size and load',
       formula: '2 × width × aspect + rim; load by index, × (P/P_index)^0.8 below its pressure',
       source: 'size designation; ISO 4000-1 and 4209-1 (from memory), 49 CFR 571.110',
-      inputs: [
-        { key: 'size', label: 'Size', kind: 'text', usual: '255/70R18' },
-        { key: 'index', label: 'Load index', kind: 'text', usual: '121/118' },
-        { key: 'passenger', label: 'Passenger tire on a truck', kind: 'choice', usual: 'no', choices: ['no', 'yes'] },
-        { key: 'cold', label: 'Run cold at', kind: 'pressure', usual: '80 psi' },
-        { key: 'full', label: 'The index holds at', kind: 'pressure', usual: '80 psi' },
-      ],
+      inputs: {
+        size: ['text', 'Size', '255/70R18'],
+        index: ['text', 'Load index', '121/118'],
+        passenger: ['choice', 'Passenger tire on a truck', 'no', { choices: ['no', 'yes'] }],
+        cold: ['pressure', 'Run cold at', '80 psi'],
+        full: ['pressure', 'The index holds at', '80 psi'],
+      },
       words: ({ diameter, single, dual }, system) => [
-        {
-          label: 'Diameter',
-          value: diameter === null ? '–' : formatQuantity('length', diameter, system),
-          note: diameter === null ? 'The size reads like 255/70R18.' : undefined,
-        },
-        {
-          label: 'One tire, single',
-          value: single === null ? '–' : formatQuantity('mass', single, system),
-          note:
-            single === null
-              ? 'The index reads like 121/118 or 116.'
-              : "Below that pressure, less by its 0.8th power; the tire maker's table outranks this. Stronger tires raise no axle rating.",
-        },
-        { label: 'One tire, dual', value: dual === null ? '–' : formatQuantity('mass', dual, system) },
+        [
+          'Diameter',
+          diameter === null ? '–' : formatQuantity('length', diameter, system),
+          diameter === null ? 'The size reads like 255/70R18.' : undefined,
+        ],
+        [
+          'One tire, single',
+          single === null ? '–' : formatQuantity('mass', single, system),
+          single === null
+            ? 'The index reads like 121/118 or 116.'
+            : "Below that pressure, less by its 0.8th power; the tire maker's table outranks this. Stronger tires raise no axle rating.",
+        ],
+        ['One tire, dual', dual === null ? '–' : formatQuantity('mass', dual, system)],
       ],
     },
   ],

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { formatQuantity, typed } from '../quantity'
+import { formatQuantity, plain, typed } from '../quantity'
 import {
   clampForce,
   judgeTorque,
@@ -12,7 +12,7 @@ import {
   type Finish,
   type ThreadName,
 } from '../torque'
-import { calculator } from './calculator'
+import { calculator, type Row } from './calculator'
 import { figure, forceText } from './figure'
 
 const names = <T extends string>(table: Record<T, unknown>) => Object.keys(table) as [T, ...T[]]
@@ -31,7 +31,7 @@ const torqueRequest = z.strictObject({
     .strictObject({
       wrench: typed('length', 0.05, 2),
       extension: typed('length', 0, 1),
-      angleDegrees: z.number({ error: 'angleDegrees must be a number' }).min(-180).max(180).default(0),
+      angleDegrees: plain('angleDegrees', -180, 180).default(0),
     })
     .optional(),
   spec: torqueSpecSchema.optional(),
@@ -80,40 +80,25 @@ export const torque = calculator({
       title: 'Torque, clamp and wrench',
       formula: 'F = T/(K d); with an extension T L/(L + E cos θ)',
       source: 'Shigley; ASME B1.1, ISO 898-1, SAE J429',
-      inputs: [
-        { key: 'torque', label: 'Torque', kind: 'torque', usual: '16 lb-ft' },
-        {
-          key: 'thread',
-          label: 'Thread',
-          kind: 'choice',
-          usual: '3/8-16',
-          choices: names(THREADS),
-          field: 'bolt.thread',
-        },
-        { key: 'grade', label: 'Grade', kind: 'choice', usual: 'grade 5', choices: names(PROOF), field: 'bolt.grade' },
-        {
-          key: 'finish',
-          label: 'Finish',
-          kind: 'choice',
-          usual: 'unstated',
-          choices: names(NUT_FACTOR),
-          field: 'bolt.finish',
-        },
-        { key: 'wrench', label: 'Wrench length', kind: 'length', usual: '16 in', field: 'extension.wrench' },
-        { key: 'extension', label: 'Extension', kind: 'length', usual: '0 in', field: 'extension.extension' },
-        { key: 'angle', label: 'Angle of it, degrees', kind: 'number', usual: '0', field: 'extension.angleDegrees' },
-      ],
-      words: ({ clamp, wrenchSetting }, system) => [
-        ...(clamp
-          ? [
-              { label: 'Clamp force', value: forceText(clamp.force.value, system) },
-              { label: 'Of proof load', value: `${clamp.proofPercent.toFixed(1)} %`, note: CLAMP_NOTES[clamp.note] },
-            ]
-          : []),
-        ...(wrenchSetting
-          ? [{ label: 'Set the wrench to', value: formatQuantity('torque', wrenchSetting.value, system) }]
-          : []),
-      ],
+      inputs: {
+        torque: ['torque', 'Torque', '16 lb-ft'],
+        thread: ['choice', 'Thread', '3/8-16', { choices: names(THREADS), field: 'bolt.thread' }],
+        grade: ['choice', 'Grade', 'grade 5', { choices: names(PROOF), field: 'bolt.grade' }],
+        finish: ['choice', 'Finish', 'unstated', { choices: names(NUT_FACTOR), field: 'bolt.finish' }],
+        wrench: ['length', 'Wrench length', '16 in', { field: 'extension.wrench' }],
+        extension: ['length', 'Extension', '0 in', { field: 'extension.extension' }],
+        angle: ['number', 'Angle of it, degrees', '0', { field: 'extension.angleDegrees' }],
+      },
+      words({ clamp, wrenchSetting }, system) {
+        const rows: Row[] = []
+        if (clamp)
+          rows.push(
+            ['Clamp force', forceText(clamp.force.value, system)],
+            ['Of proof load', `${clamp.proofPercent.toFixed(1)} %`, CLAMP_NOTES[clamp.note]],
+          )
+        if (wrenchSetting) rows.push(['Set the wrench to', formatQuantity('torque', wrenchSetting.value, system)])
+        return rows
+      },
     },
   ],
 })

@@ -113,7 +113,6 @@ describe('reading as people write it', () => {
   ])('%j is refused: %s', (text, code) => {
     const parsed = parseQuantity('length', text)
     expect(parsed).toMatchObject({ ok: false, code })
-    if (!parsed.ok) expect(refusalText(parsed).length).toBeGreaterThan(20)
   })
 
   test('limits are named in the unit that was typed', () => {

@@ -31,6 +31,20 @@ export const bounded = (kind: QuantityKind, min: number, max: number) => {
     .meta({ description: `${kind}, ${SI_UNIT[kind]}` })
 }
 
+/**
+ * Schema of a plain number between two limits, of which each message says what is right.
+ * @param what how it is called in a message
+ * @param min smallest that is taken, `max` the largest
+ * @param unit behind each figure of a message, where it has one
+ */
+export const plain = (what: string, min: number, max: number, unit = '') => {
+  const figure = (limit: number) => `${limit.toLocaleString('en-US')}${unit && ` ${unit}`}`
+  return z
+    .number({ error: `${what} must be a number${unit && `, ${unit}`}` })
+    .min(min, { error: `${what} must be ${figure(min)} or more` })
+    .max(max, { error: `${what} must be ${figure(max)} or less` })
+}
+
 export interface Limits {
   min: number
   max: number

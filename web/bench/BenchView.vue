@@ -16,7 +16,7 @@ const result = computed(() => calculator.value.run(typed.value, preferences.syst
 const set = (key: string, text: string) => void router.replace({ query: { ...route.query, [key]: text } })
 const value = (event: Event) => (event.target as HTMLSelectElement).value
 const bad = (key: string) => (!result.value.ok && result.value.key === key ? result.value.why : null)
-const notes = computed(() => (result.value.ok ? result.value.rows.flatMap((r) => (r.note ? [r.note] : [])) : []))
+const notes = computed(() => (result.value.ok ? result.value.rows.flatMap(([, , note]) => note ?? []) : []))
 </script>
 
 <template>
@@ -64,8 +64,8 @@ const notes = computed(() => (result.value.ok ? result.value.rows.flatMap((r) =>
       </section>
       <StampedPlate :title="calculator.title">
         <template v-if="result.ok">
-          <div v-for="row in result.rows" :key="row.label" class="row">
-            <span class="muted">{{ row.label }}</span><span class="big">{{ row.value }}</span>
+          <div v-for="[label, text] in result.rows" :key="label" class="row">
+            <span class="muted">{{ label }}</span><span class="big">{{ text }}</span>
           </div>
           <p v-for="note in notes" :key="note" class="note">{{ note }}</p>
         </template>
