@@ -175,8 +175,24 @@ describe('a weigh ticket', () => {
     expect(read.ticket.front / POUND).toBeCloseTo(4120, 6)
     expect(read.ticket.rear / POUND).toBeCloseTo(5880, 6)
   })
+  // Source: common practice, no published source: scales print axles by number as well as by name.
+  test.each([
+    'Axle 1: 4120 / Axle 2: 5880',
+    'AXLE 1  4,120 lb\nAXLE 2  5,880 lb\nGROSS 10,000 lb',
+    'Axle #1 4120; Axle #2 5880',
+  ])('axles by their numbers: %j', (text) => {
+    const read = parseTicket(text, 'us')
+    if (!read.ok) throw new Error(read.why)
+    expect([read.ticket.front / POUND, read.ticket.rear / POUND]).toEqual([
+      expect.closeTo(4120, 6),
+      expect.closeTo(5880, 6),
+    ])
+  })
   test.each([
     ['rear 1655 kg', 'front'],
+    // Twenty pounds on a steer axle, or 4,120 with a slip in it.
+    ['Steer Axle 41 20 lb\nDrive Axle 5880 lb', '41 20'],
+    ['Axle 1: 4120\nAxle 2: 5880\nAxle 3: 2100', 'Axle 3'],
     ['front 1690 kg\nrear 1655 kg\ngross 3900 kg', '3,345'],
     ['front 1690 kg\nfront 1700 kg\nrear 1655 kg', 'front'],
     // 1,120 kg, or 120 kg on axle 1.

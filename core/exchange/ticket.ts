@@ -13,17 +13,23 @@ const LABELS: [Line, RegExp][] = [
   ['trailer', /trailer/i],
   ['front', /steer|front/i],
   ['rear', /drive|rear/i],
+  ['front', /axle\s*#?\s*1(?!\d)/i],
+  ['rear', /axle\s*#?\s*2(?!\d)/i],
 ]
+/** A further axle by its number only: of the vehicle or of a trailer, nobody can tell. */
+const FURTHER = /axle\s*#?\s*[3-9](?!\d)/i
 /** A number at the end of a line, thousands grouped by comma or apostrophe. */
 const WEIGHT = /(?<![\d,.'])(\d{1,3}(?:[,']\d{3})+|\d+)(\.\d+)?\s*(kg|lbs?|t)?\s*$/i
-/** `1 120` is 1,120, or 120 on axle 1: nobody can tell. */
-const TWO_WAYS = /\d \d{3}(?!\d)(?:\.\d+)?\s*(?:kg|lbs?|t)?\s*$/i
+/** `1 120` is 1,120, or 120 on axle 1, and `41 20` is 20 or a slip: nobody can tell. */
+const PARTED = /(\d+)\s+\d[\d,']*(?:\.\d+)?\s*(?:kg|lbs?|t)?\s*$/i
+/** The number of an axle before its weight, which has four digits or more. */
+const NUMBERED = /axle\s*#?\s*\d\s+\d(?:\d{3}|,\d{3}|\d+,\d{3})[\d.]*\s*(?:kg|lbs?|t)?\s*$/i
 /** A scale rounds each line: sum and gross may differ by this much (common practice: a scale division a line). */
 const ROUNDING: Kilograms = 30
 
 /**
  * Axle weights from the words of a weigh ticket, pasted or typed: a line for each axle group with its name (steer or
- * front, drive or rear, trailer) and its weight at the end.
+ * front, drive or rear, trailer) or number (axle 1, axle 2) and its weight at the end; lines may be parted by a slash too.
  *
  * @param system whose unit a line without one is in
  * @returns the weights, or what is missing or does not add up
@@ -31,11 +37,13 @@ const ROUNDING: Kilograms = 30
 // eslint-disable-next-line complexity -- the forms in which scales print, one after the other
 export function parseTicket(text: string, system: UnitSystem): TicketOutcome {
   const found = new Map<Line, Kilograms>()
-  for (const line of text.split(/\r?\n/)) {
+  for (const line of text.split(/\r?\n|\s\/\s|;/)) {
     const label = LABELS.find(([, words]) => words.test(line))?.[0]
     const weight = WEIGHT.exec(line.trim())
+    if (!label && weight && FURTHER.test(line))
+      return { ok: false, why: `"${line.trim()}": name it trailer axle, or add it to the axle that it is beside.` }
     if (!label || !weight) continue
-    if (TWO_WAYS.test(line))
+    if (PARTED.test(line) && !NUMBERED.test(line))
       return { ok: false, why: `"${line.trim()}" can be read two ways: type the weight without a space in it.` }
     const number = weight[1]!.replace(/[,']/g, '') + (weight[2] ?? '')
     const unit = weight[3] ?? UNITS.mass[system].symbol

@@ -76,17 +76,23 @@ export function vinHints(vin: string): VinHints | null {
  */
 export const vinYear = (vin: string, { years }: VinHints): number => (/\d/.test(vin[6]!) ? years[0]! : years[1]!)
 
-const METRIC_SIZE = /^(?:LT|P|ST)?(\d{3})\/(\d{2})R(\d{2}(?:\.5)?)(?:LT|C)?[A-N]?$/
-const FLOTATION_SIZE = /^(\d{2}(?:\.\d{1,2})?)X(\d{1,2}(?:\.\d{1,2})?)R(\d{2}(?:\.5)?)(?:LT)?[A-N]?$/
-const COMMERCIAL_SIZE = /^(\d{1,2}(?:\.\d{1,2})?)R(\d{2}\.5)[A-N]?$/
-/** Section height over width of commercial sizes that do not say it (from memory: 8R19.5 is 33.9 in, 9R22.5 38.3 in). */
-const COMMERCIAL_ASPECT = 0.89
+/** Radial, bias (`D` or a dash) or belted, after an older tire's speed symbol; then the rim, and what stands behind the size. */
+const RIM = String.raw`(?:[STHVZ]?[RDB]|-)(\d{2}(?:\.5)?)(?:LT|C)?[A-N]?(?:\d{2,3}(?:\/\d{2,3})?[A-Z])?$`
+const METRIC_SIZE = new RegExp(String.raw`^(?:LT|P|ST)?(\d{3})\/(\d{2})${RIM}`)
+const FLOTATION_SIZE = new RegExp(String.raw`^(\d{2}(?:\.\d{1,2})?)X(\d{1,2}(?:\.\d{1,2})?)${RIM}`)
+const NUMERIC_SIZE = new RegExp(String.raw`^(\d{1,2}(?:\.\d{1,2})?)${RIM}`)
+/**
+ * Section height over width of sizes that do not say it, on rims with a half inch and on others (from memory: 8R19.5 is 33.9 in,
+ * 9R22.5 38.3 in; 7.00-16 is 30.8 in, 7.50-16 31.8 in).
+ */
+const numericAspect = (rim: string): number => (rim.endsWith('.5') ? 0.89 : 1.05)
 
 /** A tire size as it is written on sidewalls, without spaces and in capitals but for the x. */
 const tidyTireSize = (size: string): string => size.replace(/\s+/g, '').toUpperCase()
 
 /**
- * Outside diameter of a tire from its size: `255/70R18`, `LT245/75R16E`, `35x12.50R20LT`, `8R19.5`.
+ * Outside diameter of a tire from its size: `255/70R18`, `LT245/75R16E`, `35x12.50R20LT`, `8R19.5`, `7.50-16`;
+ * load range, load index and speed symbol may stand behind it.
  * @returns m, or null where the text is no size
  * Source: definition of the size designations (metric: width in mm, aspect in %, rim in inches; flotation: diameter first).
  */
@@ -96,19 +102,19 @@ export function tireDiameter(size: string): Meters | null {
   if (metric) return (2 * Number(metric[1]) * Number(metric[2])) / 100 / 1000 + Number(metric[3]) * INCH
   const flotation = FLOTATION_SIZE.exec(tidy)
   if (flotation) return Number(flotation[1]) * INCH
-  const commercial = COMMERCIAL_SIZE.exec(tidy)
-  return commercial ? (Number(commercial[2]) + 2 * COMMERCIAL_ASPECT * Number(commercial[1])) * INCH : null
+  const [, width, rim] = NUMERIC_SIZE.exec(tidy) ?? []
+  return width && rim ? (Number(rim) + 2 * numericAspect(rim) * Number(width)) * INCH : null
 }
 
 /**
  * Section width of a tire from its size.
  * @returns m, or null where the text is no size
- * Source: definition of the size designations (metric: width in mm; flotation and commercial: width in inches).
+ * Source: definition of the size designations (metric: width in mm; flotation and numeric: width in inches).
  */
 export function tireWidth(size: string): Meters | null {
   const tidy = tidyTireSize(size)
   const metric = METRIC_SIZE.exec(tidy)
   if (metric) return Number(metric[1]) / 1000
-  const inches = FLOTATION_SIZE.exec(tidy)?.[2] ?? COMMERCIAL_SIZE.exec(tidy)?.[1]
+  const inches = FLOTATION_SIZE.exec(tidy)?.[2] ?? NUMERIC_SIZE.exec(tidy)?.[1]
   return inches === undefined ? null : Number(inches) * INCH
 }

@@ -58,7 +58,7 @@ export const axleSchema = z.strictObject({
     .trim()
     .max(30)
     .refine((size) => tireDiameter(size) !== null, {
-      error: 'Tire size must read like 255/70R18, LT245/75R16E, 35x12.50R20LT or 8R19.5',
+      error: 'Tire size must read like 255/70R18, LT245/75R16E, 35x12.50R20LT, 8R19.5 or 7.50-16',
     }),
   /** Load limit of one tire as mounted (dual value on dual wheels), at the pressure it is run at. */
   tireLimit: rating,

@@ -3,6 +3,7 @@ import { lusolve } from 'mathjs'
 import { describe, expect, test } from 'vitest'
 import { GRAVITY, INCH } from '../quantity'
 import {
+  atPlace,
   attitude,
   checkVin,
   vinHints,
@@ -13,7 +14,7 @@ import {
   readingTolerance,
   summarizeHeights,
   tireDiameter,
-  usualPlace,
+  tireWidth,
   axleWeights,
   type LoadItem,
   type Vehicle,
@@ -117,6 +118,29 @@ describe('identity', () => {
     expect(tireDiameter('LT275/65R20')! / INCH).toBeCloseTo(34, 0)
     expect(tireDiameter('31x10.5')).toBeNull()
   })
+  // Source: definition of the size; diameters of the numeric sizes from memory of handbook tables, which differ by some 1/4 in.
+  test.each([
+    ['LT245/75R17 121/118S', 2 * 0.75 * 245 + 17 * 25.4, 245],
+    ['235/80ZR16', 2 * 0.8 * 235 + 16 * 25.4, 235],
+    ['285/70-17', 2 * 0.7 * 285 + 17 * 25.4, 285],
+    ['245/70R19.5 136/134M', 2 * 0.7 * 245 + 19.5 * 25.4, 245],
+    ['LT235/85R16E 120/116R', 2 * 0.85 * 235 + 16 * 25.4, 235],
+    ['35x12.50R20LT 121Q', 35 * 25.4, 12.5 * 25.4],
+  ])('%s', (size, diameter, width) => {
+    expect(tireDiameter(size)! * 1000).toBeCloseTo(diameter, 6)
+    expect(tireWidth(size)! * 1000).toBeCloseTo(width, 6)
+  })
+  test.each([
+    ['7.50-16', 31.8],
+    ['7.00-16LT', 30.8],
+    ['8R19.5', 33.9],
+    ['9R22.5', 38.3],
+  ])('%s stands about %d in tall', (size, inches) => {
+    expect(Math.abs(tireDiameter(size)! / INCH - inches)).toBeLessThan(0.35)
+  })
+  test.each(['245/75', '245R17', '245/75R171', 'R17', '7.50', '285/70-17 1215'])('%s is no size', (size) => {
+    expect(tireDiameter(size)).toBeNull()
+  })
 })
 
 describe('corner heights', () => {
@@ -195,18 +219,18 @@ describe('where a new weight goes first', () => {
   const truck = { body: 'pickup', wheelbase: 3.7, rearOverhang: 1.2, hitchBehindAxle: 1.25 } as Vehicle
   // Source: common practice: the tongue is at the ball, a box on the receiver hangs out behind it, a pin over the axle.
   test('what is hitched sits at or behind the ball, a pin just ahead of the axle, people between the axles', () => {
-    expect(usualPlace(truck, 'tongue')).toBe(-1.25)
-    expect(usualPlace(truck, 'receiver')).toBeLessThan(-1.25)
-    expect(usualPlace(truck, 'pin')).toBeGreaterThan(0)
-    expect(usualPlace(truck, 'cabin')).toBeGreaterThan(1)
-    expect(usualPlace(truck, 'cabin')).toBeLessThan(3.7)
+    expect(atPlace(truck, 'tongue').x).toBe(-1.25)
+    expect(atPlace(truck, 'receiver').x).toBeLessThan(-1.25)
+    expect(atPlace(truck, 'pin').x).toBeGreaterThan(0)
+    expect(atPlace(truck, 'cabin').x).toBeGreaterThan(1)
+    expect(atPlace(truck, 'cabin').x).toBeLessThan(3.7)
   })
   test('a driver of a van or motorhome sits over the front axle', () => {
     for (const body of ['van', 'motorhome'] as const)
-      expect(usualPlace({ ...truck, body }, 'cabin')).toBeGreaterThan(0.7 * 3.7)
+      expect(atPlace({ ...truck, body }, 'cabin').x).toBeGreaterThan(0.7 * 3.7)
   })
   test('without a hitch the rear overhang stands for it', () => {
-    expect(usualPlace({ ...truck, hitchBehindAxle: null }, 'tongue')).toBe(-1.2)
+    expect(atPlace({ ...truck, hitchBehindAxle: null }, 'tongue').x).toBe(-1.2)
   })
 })
 
