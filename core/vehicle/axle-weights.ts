@@ -126,6 +126,13 @@ export function axleWeights(vehicle: Vehicle, items: readonly LoadItem[], weighe
   }
 }
 
+/**
+ * What listed weights put on the rear axle by their places alone: no scale, no bars of a hitch.
+ * @returns kg, below zero where they lift it
+ */
+export const onRearAxle = ({ wheelbase }: Pick<Vehicle, 'wheelbase'>, items: readonly LoadItem[]): Kilograms =>
+  shareOnAxles(wheelbase, items.map(placed)).rear
+
 const placed = (item: LoadItem): PlacedMass => ({ mass: loadMass(item), x: item.x, y: item.y })
 
 export interface DistributingHitch {
@@ -194,7 +201,7 @@ function barsOf({ wheelbase }: Vehicle, items: readonly LoadItem[]): Distributin
  * Where a newly added item most likely sits, so that the first figure is not nonsense.
  * @returns m ahead of the rear axle
  */
-export function usualPlace(vehicle: Vehicle, place: LoadItem['place']): Meters {
+function usualPlace(vehicle: Vehicle, place: LoadItem['place']): Meters {
   const hitch = vehicle.hitchBehindAxle ?? vehicle.rearOverhang
   switch (place) {
     case 'cabin':
@@ -216,7 +223,7 @@ export function usualPlace(vehicle: Vehicle, place: LoadItem['place']): Meters {
  * Height above the ground at which a load's center most likely is (common practice, no published source).
  * @returns m above the ground
  */
-export function usualHeight(vehicle: Vehicle, place: LoadItem['place']): Meters {
+function usualHeight(vehicle: Vehicle, place: LoadItem['place']): Meters {
   const low = vehicle.body === 'motorhome' || vehicle.body === 'van'
   switch (place) {
     case 'cabin':
@@ -234,6 +241,17 @@ export function usualHeight(vehicle: Vehicle, place: LoadItem['place']): Meters 
   }
 }
 
+/** What a weight that is moved to another place is given there: where such things sit, and no trailer. */
+export const atPlace = (vehicle: Vehicle, place: LoadItem['place']) => ({
+  place,
+  x: usualPlace(vehicle, place),
+  z: usualHeight(vehicle, place),
+  trailerMass: null,
+  trailerAxle: null,
+  couplerHeight: null,
+  restoration: null,
+})
+
 /**
  * A weight that was just put on, at a place where such a thing usually sits.
  * @param id unique on its load case
@@ -245,12 +263,6 @@ export const newLoad = (vehicle: Vehicle, id: string, name: string, place: LoadI
   mass: 0,
   fill: 1,
   massTolerance: 0,
-  place,
-  x: usualPlace(vehicle, place),
   y: 0,
-  z: usualHeight(vehicle, place),
-  trailerMass: null,
-  trailerAxle: null,
-  couplerHeight: null,
-  restoration: null,
+  ...atPlace(vehicle, place),
 })

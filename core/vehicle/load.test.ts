@@ -11,6 +11,7 @@ import {
   loadAtPressure,
   loadMass,
   newLoad,
+  onRearAxle,
   ratingReport,
   rearEnd,
   reconcile,
@@ -83,6 +84,13 @@ describe('loads', () => {
     expect(fitted.rear).toBe(without.rear)
     expect(fitted.rearTotal).toBeCloseTo(without.rearTotal + 60 * (1 - 1 / 3.7), 9)
     expect(fitted.gross).toBeCloseTo(without.gross + 60, 9)
+  })
+  // Source: moments about the front axle, by hand: 300 at 0 is all there, 100 at 3.7 none of it, 290 behind by 1.25 more than itself.
+  test('what weights put on the rear axle', () => {
+    const list = [item({ mass: 300, x: 0 }), item({ mass: 100, x: 3.7 }), item({ mass: 290, x: -1.25 })]
+    expect(onRearAxle(vehicle, list)).toBeCloseTo(300 + (290 * 4.95) / 3.7, 9)
+    // Two thirds of 90: a tank that is not full.
+    expect(onRearAxle(vehicle, [item({ kind: 'tank', mass: 90, fill: 2 / 3, x: 0 })])).toBeCloseTo(60, 9)
   })
   test('a scale beats a list, and says how sure it is', () => {
     const listed = axleWeights(vehicle, [item({ mass: 300, massTolerance: 60, x: 0 })])

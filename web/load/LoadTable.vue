@@ -4,13 +4,12 @@ import { Close, MoreFilled } from '@element-plus/icons-vue'
 import { computed, ref } from 'vue'
 import { maxLengthOf, formatNumber, limitsOf, UNITS } from '@stout-shackle/core/quantity'
 import {
+  atPlace,
   LOAD_KINDS,
   loadItemSchema,
-  loadMass,
   newLoad,
+  onRearAxle,
   PLACES,
-  usualHeight,
-  usualPlace,
   type LoadItem,
 } from '@stout-shackle/core/vehicle'
 import { LOAD_KIND_NAMES, PLACE_NAMES } from '@stout-shackle/core/wording'
@@ -26,11 +25,9 @@ const { store, job, assessment } = useCalmJob(0)
 const preferences = usePreferences()
 const items = computed(() => (props.list === 'case' ? assessment.value.active.loadCase.items : job.value.fittings))
 const unit = (kind: 'mass' | 'length') => UNITS[kind][preferences.system].symbol
-const onRear = (i: LoadItem) => loadMass(i) * (1 - i.x / job.value.vehicle.wheelbase)
+const onRear = (...list: LoadItem[]) => onRearAxle(job.value.vehicle, list)
 const total = computed(() =>
-  props.list === 'case'
-    ? assessment.value.active.weights.rearListed
-    : items.value.reduce((sum, i) => sum + onRear(i), 0),
+  props.list === 'case' ? assessment.value.active.weights.rearListed : onRear(...items.value),
 )
 
 const change = (next: (items: LoadItem[]) => LoadItem[], what: string | null = null) =>
@@ -54,15 +51,7 @@ const rename = (id: string, text: string) => {
 }
 function move(id: string, event: Event) {
   const place = (event.target as HTMLSelectElement).value as LoadItem['place']
-  patch(id, {
-    place,
-    x: usualPlace(job.value.vehicle, place),
-    z: usualHeight(job.value.vehicle, place),
-    trailerMass: null,
-    trailerAxle: null,
-    couplerHeight: null,
-    restoration: null,
-  })
+  patch(id, atPlace(job.value.vehicle, place))
 }
 const towed = (i: LoadItem) => i.place === 'tongue' || i.place === 'pin'
 const opened = ref<string | null>(null)

@@ -219,18 +219,16 @@ describe('what is on the vehicle, in more detail', () => {
   })
   test('loads come in from a file, or are refused by row and column', async () => {
     const { wrapper, store } = await mountOnJob(LoadStage, '0417')
-    const takeIn = async (text: string) => {
+    const takeIn = async (text: string, taken: () => boolean) => {
       const input = wrapper.find('input[type=file]')
       Object.defineProperty(input.element, 'files', { value: [new File([text], 'loads.csv')], configurable: true })
       await input.trigger('change')
-      await flushPromises()
-      await new Promise((done) => setTimeout(done))
-      await flushPromises()
+      await vi.waitUntil(taken)
     }
-    await takeIn('load_case,name,place,weight_lb\nForge,Anvil,roof,200\n')
+    await takeIn('load_case,name,place,weight_lb\nForge,Anvil,roof,200\n', () => wrapper.find('[role=alert]').exists())
     expect(wrapper.find('[role=alert]').text()).toMatch(/2.*place.*"roof"/)
     expect(store.job!.loadCases).toHaveLength(3)
-    await takeIn('load_case,name,place,weight_lb\nForge,Anvil,bed,200\n')
+    await takeIn('load_case,name,place,weight_lb\nForge,Anvil,bed,200\n', () => store.job!.loadCases.length === 4)
     expect(store.job!.loadCases.map((c) => c.name)).toContain('Forge')
     store.undo()
     expect(store.job!.loadCases).toHaveLength(3)
