@@ -1,4 +1,9 @@
-import { count } from '../quantity'
+import { count, type UnitSystem } from '../quantity'
+import { PLACE_STATES } from '../stages/bay'
+import { SURVEY_QUESTIONS, type SurveyKey } from '../vehicle'
+import type { StepCheck } from '../kit'
+import { missingText, STEP_CHECK_NAMES, type Named } from './proof-words'
+import type { Hindrance } from './step-done'
 import type { RefusalsOf, StageStop, StopsOf, WaitsOf } from './stage'
 import type { bayStage } from './bay'
 
@@ -26,4 +31,26 @@ export const bayRefusals: Record<RefusalsOf<typeof bayStage>, (about: string) =>
   'no-such-place': (count) => `This step has ${count} of these fasteners.`,
   'over-wrench': (high) => `This wrench reads to ${high} max: enter its reading again, or the wrench that was used.`,
   'reason-missing': () => 'Reason is missing: enter why the wrench cannot reach it.',
+}
+
+/** Why a step is not done yet, and what to do first. */
+export function hindranceText(hindrance: Hindrance, named: Named, system: UnitSystem): string {
+  switch (hindrance.code) {
+    case 'taken':
+      return `${hindrance.by} is at this step.`
+    case 'torque-void':
+      return missingText('torques', hindrance.missing, named, system)
+    case 'torque-open': {
+      const { fastener, place, state } = hindrance
+      return `${fastener}${place === null ? '' : `, place ${place}`}: ${PLACE_STATES[state]}.`
+    }
+    case 'check-open':
+      return `Not yet: ${STEP_CHECK_NAMES[hindrance.about as StepCheck]}.`
+    case 'not-answered':
+      return `Answer first: ${SURVEY_QUESTIONS[hindrance.about as SurveyKey].ask.toLowerCase()}?`
+    case 'not-agreed':
+      return `${hindrance.about}: this cannot be undone. The owner signs first, on Hand over.`
+    case 'not-clear':
+      return `${hindrance.about}: not clear yet.`
+  }
 }

@@ -54,7 +54,12 @@ export const bayStage = defineStage({
         about: onSide(s.step.title, s.step.side),
         hard: true,
       })),
-      ...stillOpen(openItems).map((i) => ({ code: 'item-open' as const, about: onSide(i.what, i.side), hard: true })),
+      // What was left loose and then opened again is one thing to close.
+      ...[...new Set(stillOpen(openItems).map((i) => onSide(i.what, i.side)))].map((about) => ({
+        code: 'item-open' as const,
+        about,
+        hard: true,
+      })),
       ...torques
         .filter((t) => t.places.some((p) => WRONG.has(p.state)))
         .map((t) => ({ code: 'torque-wrong' as const, about: onSide(t.fastener.name, t.step.side), hard: true })),

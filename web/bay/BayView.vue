@@ -2,42 +2,26 @@
 import { useNow, useWakeLock } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { recordMaxLength, type BayRecord, type RecordBody } from '@stout-shackle/core/records'
-import type { PlanStep, StepCheck } from '@stout-shackle/core/kit'
+import { hindranceOf, planToRecord } from '@stout-shackle/core/judge'
+import { recordMaxLength, type RecordBody } from '@stout-shackle/core/records'
 import { AS_IT_STANDS } from '@stout-shackle/core/plan'
-import { fastenerCloses, foundSurvey, inputsOf, placeCloses, type FastenerState } from '@stout-shackle/core/stages'
+import { atSteps, countsOf, minutesAt, nextOpen, passNow, type FastenerState } from '@stout-shackle/core/stages'
 import { formatQuantity } from '@stout-shackle/core/quantity'
-import { replay } from '@stout-shackle/core/proof'
-import type { SurveyKey } from '@stout-shackle/core/vehicle'
-import {
-  contradictionText,
-  missingText,
-  PLACE_STATES,
-  STEP_CHECK_NAMES,
-  SURVEY_QUESTIONS,
-  VOIDS,
-} from '@stout-shackle/core/wording'
+import { contradictionText, hindranceText, missingText, VOIDS } from '@stout-shackle/core/wording'
 import { useSession } from '../stores/session'
 import { useJobPage } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import StatusBar from '../shell/StatusBar.vue'
-import PartGapsCard from '../fit/PartGapsCard.vue'
-import ReadingsCard from '../fit/ReadingsCard.vue'
-import AddStep from './AddStep.vue'
 import BayHead from './BayHead.vue'
 import FastenerCard from './FastenerCard.vue'
-import OpenItemsPanel from './OpenItemsPanel.vue'
-import PhotosCard from './PhotosCard.vue'
-import StandsNow from './StandsNow.vue'
 import { useStepWalk } from './step-walk'
 import BayPicture from './BayPicture.vue'
+import BaySheet from './BaySheet.vue'
 import MoveClear from './MoveClear.vue'
 import StepAsks from './StepAsks.vue'
 import StepChecks from './StepChecks.vue'
 import StepPhotos from './StepPhotos.vue'
-import { inPasses } from './passes'
 import { photoAddress } from './photo'
-import { atSteps } from './people-at-work'
 import TorqueKeypad from './TorqueKeypad.vue'
 import { asRecorded, useOwnWrench } from './own-wrench'
 import { useWrench } from './wrench'
@@ -87,11 +71,6 @@ function torque(
   })
   refused.value = ''
 }
-/** Which pass a pull is of: an earlier one until all places have it; null for the last. */
-function passNow(fastener: FastenerState, place: number): 1 | 2 | null {
-  const { passes, value } = fastener.places[place - 1]!
-  return inPasses(fastener) && value === null && passes < 2 ? ((passes + 1) as 1 | 2) : null
-}
 const { unused, wrench, putAside, takeHere } = useWrench(
   () => props.id,
   torques,
@@ -119,50 +98,19 @@ watch(current, (now, before) => {
   keypad.value = null
   resting.value = null
 })
+/** The facts of the job with the job itself, as the core asks for them; null while it is loaded. */
+const facts = computed(() => (store.assessment && store.job ? { ...store.assessment, job: store.job } : null))
+const nameOf = (step: { title: string; side: string | null }) => `${step.title}${step.side ? `, ${step.side}` : ''}`
 const nextTitle = computed(() => {
-  const next = steps.value.slice(index.value + 1).find((s) => s.outcome === 'open')?.step
-  return next ? `${next.title}${next.side ? `, ${next.side}` : ''}` : null
+  const next = nextOpen(steps.value, index.value)
+  return next && nameOf(next)
 })
 /** What keeps this step from being done: going on would hide it. */
 function hindrance(): string | null {
-  const step = current.value?.step
-  const taken = step && others.value.find((o) => o.step === step.id && !o.rests)
-  if (taken) return `${taken.name} is at this step.`
-  const open = torques.value.find((t) => !fastenerCloses(t))
-  if (!open) return step ? openCheck(step) : null
-  const lack = open.missing.find((m) => m.flag ?? m.voided)
-  if (lack && store.job && store.assessment)
-    return missingText('torques', lack, { ...store.assessment, job: store.job }, preferences.system)
-  const place = open.places.findIndex((p) => !placeCloses(open.fastener, p.state))
-  const state = open.places[place]?.state ?? 'missing'
-  return `${open.fastener.name}${open.places.length > 1 ? `, place ${place + 1}` : ''}: ${PLACE_STATES[state]}.`
-}
-/** What would make the step prove nothing if it were recorded now, beside its turn: asked of the proof itself. */
-function openCheck(step: PlanStep): string | null {
-  const { assessment, job } = store
-  if (!assessment || !job) return null
-  const now: BayRecord = {
-    id: 'now',
-    sequence: Number.MAX_SAFE_INTEGER,
-    at: new Date().toISOString(),
-    by: session.person?.name ?? 'nobody',
-    supersedes: null,
-    body: { kind: 'step', step: step.id, outcome: 'done', reason: '' },
-  }
-  const found = { ...job, survey: foundSurvey(job, assessment.standing) }
-  const flag = replay(found, assessment.plan, [...assessment.standing, now]).evidence.get(now.id)?.flag
-  switch (flag?.code) {
-    case 'check-open':
-      return `Not yet: ${STEP_CHECK_NAMES[flag.about as StepCheck]}.`
-    case 'not-answered':
-      return `Answer first: ${SURVEY_QUESTIONS[flag.about as SurveyKey].ask.toLowerCase()}?`
-    case 'not-agreed':
-      return `${flag.about}: this cannot be undone. The owner signs first, on Hand over.`
-    case 'not-clear':
-      return `${flag.about}: not clear yet.`
-    default:
-      return null
-  }
+  if (!facts.value || !current.value) return null
+  const recorder = { name: session.person?.name ?? 'nobody', time: Date.now(), others: others.value }
+  const found = hindranceOf(facts.value, current.value.step, recorder)
+  return found && hindranceText(found, facts.value, preferences.system)
 }
 /** Everybody else who is at a step now. */
 const others = computed(() => atSteps(store.assessment?.standing ?? []).filter((a) => a.name !== session.person?.name))
@@ -175,21 +123,14 @@ const mine = computed(
 /** How the vehicle stood before a move. */
 const standsNow = computed(() => store.assessment?.proof.now.stand ?? AS_IT_STANDS)
 const nowMs = useNow({ interval: 30_000 })
-const spent = computed(() =>
-  mine.value && !mine.value.rests
-    ? Math.max(0, Math.floor((nowMs.value.getTime() - Date.parse(mine.value.since)) / 60_000))
-    : null,
-)
+const spent = computed(() => mine.value && minutesAt(mine.value, nowMs.value.getTime()))
 const titleOf = (id: string) => {
-  const s = steps.value.find((r) => r.step.id === id)?.step
-  return s ? `${s.title}${s.side ? `, ${s.side}` : ''}` : id
+  const found = steps.value.find((r) => r.step.id === id)?.step
+  return found ? nameOf(found) : id
 }
-/** The plan is kept as it is when the work begins: a later program does not change it under anybody's hands. */
 function keepPlan() {
-  const { job, assessment } = store
-  if (!job || !assessment?.plan?.ok || store.unsaved) return
-  if (assessment.standing.some((r) => r.body.kind === 'planned' || r.body.kind === 'step')) return
-  store.record({ kind: 'planned', of: inputsOf(job), steps: assessment.plan.plan.steps })
+  const planned = facts.value && !store.unsaved && planToRecord(facts.value)
+  if (planned) store.record(planned)
 }
 function begin(id: string) {
   const mine = atSteps(store.assessment?.standing ?? []).find((a) => a.name === session.person?.name)
@@ -232,30 +173,17 @@ function settle(body: Extract<RecordBody, { kind: 'step' }>) {
 }
 const doubt = computed(() => {
   const { flag, voided } = current.value ?? {}
-  if (flag && store.assessment && store.job) return contradictionText(flag, { ...store.assessment, job: store.job })
+  if (flag && facts.value) return contradictionText(flag, facts.value)
   return voided ? VOIDS[voided.code] : ''
 })
 /** Torques that were taken and prove nothing, with why. */
-const torqueDoubts = computed(() => {
-  const { assessment, job } = store
-  if (!assessment || !job) return []
-  return torques.value.flatMap((t) =>
-    t.missing
-      .filter((m) => m.flag ?? m.voided)
-      .map((m) => missingText('torques', m, { ...assessment, job }, preferences.system)),
-  )
-})
+const torqueDoubts = computed(() =>
+  torques.value.flatMap((t) =>
+    t.missing.filter((m) => m.flag ?? m.voided).map((m) => missingText('torques', m, facts.value!, preferences.system)),
+  ),
+)
 const gapsLeft = computed(() => store.assessment?.gaps.filter((g) => g.missing).length ?? 0)
-const counts = computed(() => {
-  const l = store.assessment?.openItems
-  return l
-    ? {
-        off: l.off.filter((x) => x.open).length,
-        loose: [...l.loose, ...l.opened].filter((x) => x.open).length,
-        deviations: l.deviations.length,
-      }
-    : null
-})
+const counts = computed(() => store.assessment?.openItems && countsOf(store.assessment.openItems))
 </script>
 
 <template>
@@ -402,14 +330,7 @@ const counts = computed(() => {
         @reading="typed"
         @close="keypad = null"
       />
-      <div v-if="over" class="veil" @click.self="over = null" @keydown.esc="over = null">
-        <div class="sheet">
-          <button class="close" @click="over = null">Close</button>
-          <template v-if="over === 'items'"><StandsNow /><OpenItemsPanel /><PhotosCard /></template>
-          <AddStep v-else-if="over === 'add'" :key="current.step.id" :current="current.step" @added="over = null" />
-          <template v-else><StandsNow /><ReadingsCard /><PartGapsCard /></template>
-        </div>
-      </div>
+      <BaySheet v-if="over" :shows="over" :step="current.step" @close="over = null" />
     </template>
     <p v-else-if="store.missing" class="empty">No such job here. <RouterLink to="/">Back to the bays</RouterLink></p>
     <p v-else-if="store.job" class="empty">
@@ -620,35 +541,6 @@ button:focus-visible {
   min-height: 56px;
   font-size: 20px;
   padding: 0 14px;
-}
-.veil {
-  position: fixed;
-  inset: 0;
-  z-index: 30;
-  background: rgb(0 0 0 / 0.6);
-  display: grid;
-  place-items: center;
-}
-.sheet {
-  width: min(760px, 94vw);
-  max-height: 90vh;
-  overflow: auto;
-  background: var(--bone);
-  color: var(--ink);
-  border-radius: 4px;
-  font-size: 18px;
-}
-/* What is typed here is typed with gloves on. */
-.sheet :deep(.field input) {
-  min-height: 44px;
-}
-.sheet > :deep(p) {
-  padding: 8px 12px;
-}
-.close {
-  min-height: 56px;
-  width: 100%;
-  border-radius: 0;
 }
 .empty a {
   color: #7fc4cd;

@@ -1,14 +1,13 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { recordMaxLength, recordLimits } from '@stout-shackle/core/records'
-import { placeCloses, type FastenerState } from '@stout-shackle/core/stages'
 import { formatNumber, formatQuantity, parseQuantity, refusalText, UNITS } from '@stout-shackle/core/quantity'
 import { PLACE_STATES, WRENCH_DOUBTS } from '@stout-shackle/core/wording'
 import StateSign from '../fields/StateSign.vue'
 import { specText } from '../plan/spec'
 import { useSettings } from '../stores/settings'
 import { usePreferences } from '../stores/preferences'
-import { inPasses, nextPull } from './passes'
+import { inPasses, nextPull, placeCloses, type FastenerState } from '@stout-shackle/core/stages'
 
 /** One fastener of the step: a numeral for each place, what it wants, and the ways to settle it. */
 const props = defineProps<{ state: FastenerState }>()

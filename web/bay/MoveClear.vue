@@ -5,7 +5,7 @@ import { holderOf } from '@stout-shackle/core/plan'
 import { reach } from '../api/reach'
 import { useOpenJob } from '../stores/job'
 import { useSession } from '../stores/session'
-import { underIt } from './people-at-work'
+import { underIt } from '@stout-shackle/core/stages'
 
 /**
  * Before the vehicle is moved: what holds it now and then, and that everybody is clear. Without the server nobody is asked on other

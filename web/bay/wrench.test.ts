@@ -4,7 +4,6 @@ import { assessJob } from '@stout-shackle/core/judge'
 import { type FastenerState } from '@stout-shackle/core/stages'
 import { demoJob } from '../../demo/shop'
 import { toldRecords, workBodies } from '../../core/fixtures/whole-job'
-import { nextPull } from './passes'
 import { nextPlace } from './wrench'
 
 const { job } = demoJob('0417')
@@ -42,62 +41,10 @@ describe('where a wrench reading goes', () => {
   test('a reading that was wrong is pulled again at the same place', () => {
     expect(nextPlace(torquesAt('torque-strap:left', [...records, reading(1, 2 * target)]))?.place).toBe(1)
   })
-  // Source: common practice: drawn down evenly at half, four fifths and all of it, each pass at every place before the next.
-  test('passes go round at every place before the torque itself', () => {
-    const pull = (place: number, pass: number | undefined, id: string): BayRecord => {
-      const r = reading(place, target * (pass === 1 ? 0.5 : pass === 2 ? 0.8 : 1))
-      return { ...r, id, body: { ...r.body, ...(pass ? { pass } : {}) } }
-    }
-    const list: BayRecord[] = []
-    const cases: [number, number, number][] = []
-    for (let i = 0; i < 6; i++) {
-      const [strap] = torquesAt('torque-strap:left', [...records, ...list])
-      const next = nextPull(strap!)!
-      cases.push([next.place, next.pass, Math.round((100 * next.torque!) / target) / 100])
-      expect(strap!.missing).not.toEqual([])
-      list.push(pull(next.place, next.pass < 3 ? next.pass : undefined, `p${i}`))
-    }
-    expect(cases).toEqual([
-      [1, 1, 0.5],
-      [2, 1, 0.5],
-      [1, 2, 0.8],
-      [2, 2, 0.8],
-      [1, 3, 1],
-      [2, 3, 1],
-    ])
-    const [strap] = torquesAt('torque-strap:left', [...records, ...list])
-    expect([nextPull(strap!), strap!.missing]).toEqual([null, []])
-  })
   test('a full step takes none', () => {
     expect(nextPlace(torquesAt('torque-strap:left', [...records, reading(1, target), reading(2, target)]))).toBeNull()
   })
   test('what is only turned or tightened by feel takes none', () => {
     expect(nextPlace(torquesAt('fit-shield:right'))).toBeNull()
-  })
-})
-
-describe('the wrench that a torque was read with', () => {
-  const RATED = 5 * target
-  const read = (wrench: { serial: string; high: number; due: string }, value = target): FastenerState => {
-    const r = reading(1, value)
-    return torquesAt('torque-strap:left', [...records, { ...r, body: { ...r.body, wrench } as BayRecord['body'] }])[0]!
-  }
-  // Source: ISO 6789-1: a torque tool is calibrated from 20 % of its range up (from memory).
-  test.each([
-    [RATED, null],
-    [RATED * 1.001, 'under-range'],
-    [RATED * 0.9, null],
-  ] as const)('reads to %d N·m: %s', (high, doubt) => {
-    const state = read({ serial: 'W-1', high, due: '2099-12-31' })
-    expect(state.places[0]!.doubt).toBe(doubt)
-    // It is a doubt, not another reading: it closes, and is told.
-    expect(state.places[0]!.state).toBe('within')
-  })
-  test('on the day its calibration is due it still holds, the day after it does not', () => {
-    expect(read({ serial: 'W-1', high: 2 * target, due: '2026-11-25' }).places[0]!.doubt).toBeNull()
-    expect(read({ serial: 'W-1', high: 2 * target, due: '2026-11-24' }).places[0]!.doubt).toBe('overdue')
-  })
-  test('nobody said which: nothing is made of it', () => {
-    expect(torquesAt('torque-strap:left', [...records, reading(1, target)])[0]!.places[0]!.doubt).toBeNull()
   })
 })

@@ -1,7 +1,6 @@
 import { computed, onMounted, watch, type Ref } from 'vue'
-import type { FastenerState } from '@stout-shackle/core/stages'
 import { useDevices } from '../stores/devices'
-import { nextPull } from './passes'
+import { nextPull, type FastenerState } from '@stout-shackle/core/stages'
 import type { DeviceReading } from '@stout-shackle/core/contract'
 
 /** A place of the step that a wrench reading would fill. */

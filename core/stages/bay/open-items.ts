@@ -33,6 +33,13 @@ export interface OpenItems {
   deviations: (RecordOf<'deviation'>['body'] & { by: string; at: string })[]
 }
 
+/** How many items are open, of each kind that the bay counts. */
+export const countsOf = ({ off, loose, opened, deviations }: OpenItems) => ({
+  off: off.filter((item) => item.open).length,
+  loose: [...loose, ...opened].filter((item) => item.open).length,
+  deviations: deviations.length,
+})
+
 /**
  * The open items of a job, filled from what was done in the bay: nobody keeps them by hand.
  *

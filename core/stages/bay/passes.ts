@@ -1,5 +1,5 @@
-import { crosswise, PASSES, passTorque } from '@stout-shackle/core/torque'
-import { placeCloses, type FastenerState } from '@stout-shackle/core/stages'
+import { crosswise, PASSES, passTorque } from '../../torque'
+import { placeCloses, type FastenerState } from './torques'
 
 /** What is pulled next of a fastener that is drawn down evenly. */
 export interface NextPull {
@@ -22,6 +22,12 @@ export const inPasses = (state: FastenerState): boolean =>
   state.fastener.evenly &&
   state.places.length > 1 &&
   ['target', 'ceiling', 'vehicle-maker'].includes(state.fastener.spec.kind)
+
+/** Which pass a reading at a place is of: an earlier one until the place has them; null for the torque itself. */
+export function passNow(state: FastenerState, place: number): 1 | 2 | null {
+  const { passes, value } = state.places[place - 1]!
+  return inPasses(state) && value === null && passes < PASSES.length - 1 ? ((passes + 1) as 1 | 2) : null
+}
 
 /**
  * The next pull, across from the last one, each pass at every place before the next.

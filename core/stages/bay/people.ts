@@ -1,4 +1,4 @@
-import type { BayRecord } from '@stout-shackle/core/records'
+import type { BayRecord } from '../../records'
 
 /** Somebody at a step, and since when. */
 export interface AtStep {
@@ -25,6 +25,10 @@ export function atSteps(standing: readonly BayRecord[]): AtStep[] {
   }
   return [...people.values()]
 }
+
+/** Whole minutes that somebody has been at a step; null while it rests. */
+export const minutesAt = ({ since, rests }: AtStep, now: number): number | null =>
+  rests === null ? Math.max(0, Math.floor((now - Date.parse(since)) / 60_000)) : null
 
 /**
  * Everybody who has to be clear of a move: who did something since the vehicle was moved last, but for who moves it.
