@@ -12,12 +12,13 @@ export default defineConfig({
       {
         test: {
           name: 'core',
+          isolate: false,
           include: ['core/**/*.test.ts', 'demo/**/*.test.ts'],
           testTimeout: 60_000,
           hookTimeout: 60_000,
         },
       },
-      { test: { name: 'server', include: ['server/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 60_000 } },
+      { test: { name: 'server', isolate: false, include: ['server/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 60_000 } },
       {
         plugins: [
           vue({ template: { compilerOptions: { whitespace: 'preserve' } } }),

@@ -50,8 +50,11 @@ describe('the made-up shop', () => {
     const { reasons } = all(tall, demoSurvey(tall.id)).find((v) => v.kit === 'ninebark-twofold')!
     const block = reasons.find((r) => r.rule === 'lift-block')!
     expect(block).toMatchObject({ effect: 'no', has: 0.0508, takes: 0.0254, source: 'kit' })
-    expect(block.change).toBeTruthy()
-    for (const r of reasons) expect(r.note.length).toBeGreaterThan(3)
+    expect(block.change).toBe(DEFAULT_RULES.rules.find((rule) => rule.id === 'lift-block')!.change)
+    // What each rests on, as its rule has it.
+    const noteOf = (id: string) => DEFAULT_RULES.rules.find((rule) => rule.id === id)
+    for (const r of reasons.filter(({ rule }) => noteOf(rule)))
+      expect([r.rule, r.note]).toEqual([r.rule, noteOf(r.rule)?.note])
   })
   test('parts and work of list and rules add up', () => {
     const flat = vehicles.find((v) => v.id === 'dunnock-35-flat')!

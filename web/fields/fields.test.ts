@@ -148,14 +148,14 @@ describe('a text field', () => {
 describe('state signs', () => {
   // State is never color alone: each has a shape and a word.
   test.each([
-    ['stop', 'rect'],
-    ['caution', 'path'],
-    ['fine', 'circle'],
-    ['unknown', 'circle'],
-  ] as const)('%s', (state, shape) => {
+    ['stop', 'rect', 'stop'],
+    ['caution', 'path', 'caution'],
+    ['fine', 'circle', 'within limits'],
+    ['unknown', 'circle', 'unknown'],
+  ] as const)('%s', (state, shape, word) => {
     const wrapper = mount(StateSign, { props: { state } })
     expect(wrapper.find(shape).exists()).toBe(true)
-    expect(wrapper.attributes('aria-label')!.length).toBeGreaterThan(3)
+    expect(wrapper.attributes('aria-label')).toBe(word)
   })
 })
 
