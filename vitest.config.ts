@@ -18,7 +18,15 @@ export default defineConfig({
           hookTimeout: 60_000,
         },
       },
-      { test: { name: 'server', isolate: false, include: ['server/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 60_000 } },
+      {
+        test: {
+          name: 'server',
+          isolate: false,
+          include: ['server/**/*.test.ts'],
+          testTimeout: 60_000,
+          hookTimeout: 60_000,
+        },
+      },
       {
         plugins: [
           vue({ template: { compilerOptions: { whitespace: 'preserve' } } }),
