@@ -3,6 +3,14 @@ type FamilyGap = 'bag-clearance' | 'bag-height' | 'plate-tire'
 /** A helper spring from behind, in pixels: its middle, its upper end and how far it is to the axle. */
 type Outline = (x: number, top: number, height: number) => string
 
+/** What follows from where a kit stands: at the coil it goes where the coil goes, inside it its line leaves at the moving end. */
+const STANDS = {
+  'between-plates': { atCoil: false, insideCoil: false, betweenPlates: true },
+  'in-coil': { atCoil: true, insideCoil: true, betweenPlates: false },
+  'for-coil': { atCoil: true, insideCoil: false, betweenPlates: false },
+  'at-stop': { atCoil: false, insideCoil: false, betweenPlates: false },
+} as const satisfies Record<string, { atCoil: boolean; insideCoil: boolean; betweenPlates: boolean }>
+
 /** All that the program knows of a family of kits: everything that differs from family to family asks this table. */
 interface Family {
   name: string
@@ -11,7 +19,7 @@ interface Family {
   /** Takes the place of the vehicle's own spring: without air nothing carries. */
   replacesSpring: boolean
   /** Where it stands: with plates between axle and frame, inside the vehicle's coil, or where the coil was. */
-  stands: 'between-plates' | 'in-coil' | 'for-coil' | 'at-stop'
+  stands: keyof typeof STANDS
   /** Its plates are dished: one can sit on the axle vent, and its area falls as it is drawn out. */
   dished: boolean
   /** Gaps that are read of it, besides those of its line. */
@@ -96,8 +104,5 @@ export const FAMILIES = Object.keys(FAMILY_TABLE) as [KitFamily, ...KitFamily[]]
 
 /** What is known of a kit's family. */
 export const familyOf = ({ family }: { family: KitFamily }): Family => FAMILY_TABLE[family]
-/** Whether a kit stands where the vehicle's coil is or was: it goes where the coil goes. */
-export const standsAtCoil = (kit: { family: KitFamily }): boolean => {
-  const { stands } = familyOf(kit)
-  return stands === 'in-coil' || stands === 'for-coil'
-}
+/** What follows from where a kit stands. */
+export const standOf = (kit: { family: KitFamily }) => STANDS[familyOf(kit).stands]

@@ -1,4 +1,4 @@
-export { FAMILIES, FAMILY_TABLE, familyOf, standsAtCoil, type KitFamily } from './families'
+export { FAMILIES, FAMILY_TABLE, familyOf, standOf, type KitFamily } from './families'
 export * from './condition'
 export * from './mounting'
 export * from './schema'

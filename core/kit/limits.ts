@@ -1,4 +1,4 @@
-import { standsAtCoil, familyOf } from './families'
+import { standOf, familyOf } from './families'
 import { GRAVITY, INCH, PSI, type Kilograms, type Meters, type Pascals } from '../quantity'
 import { TAPE_TOLERANCE, type Axle, type Survey, type Vehicle } from '../vehicle'
 import { airSpring } from '../spring'
@@ -49,7 +49,7 @@ export const CAPACITY_DISAGREEMENT = 0.15
 export function motionRatioOf(kit: AirKit, { architecture, motionRatio }: Axle): number | null {
   const { bag } = kit
   if (architecture === 'solid') return bag.motionRatio ?? 1
-  return standsAtCoil(kit) ? (motionRatio ?? bag.motionRatio) : (bag.motionRatio ?? motionRatio)
+  return standOf(kit).atCoil ? (motionRatio ?? bag.motionRatio) : (bag.motionRatio ?? motionRatio)
 }
 
 /** A kit's bag as it sits on a vehicle. */
@@ -104,7 +104,7 @@ export function bagOn(
 
 /** What brackets and plates take of the room; null where the instructions do not say. */
 export const stackOf = (kit: AirKit): Meters | null =>
-  kit.bag.bracketStack ?? (kit.mounting && !standsAtCoil(kit) ? kit.mounting.upper + kit.mounting.lower : null)
+  kit.bag.bracketStack ?? (kit.mounting && !standOf(kit).atCoil ? kit.mounting.upper + kit.mounting.lower : null)
 
 /** Spacers go in where there is too much room without them. */
 function spacersUsed(kit: AirKit, { suspension }: Axle, survey: Survey): Meters {

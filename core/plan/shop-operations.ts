@@ -1,4 +1,4 @@
-import { hasAir, PLAIN_OPERATION, sitsOn, type Fastener, type Kit, type Operation, familyOf } from '../kit'
+import { hasAir, PLAIN_OPERATION, sitsOn, type Fastener, type Kit, type Operation, familyOf, standOf } from '../kit'
 import { motionOf, partName, partsAround, tooShort } from '../underbody'
 import type { Handling, Survey, Vehicle, AxleEnd } from '../vehicle'
 import { type PlannedKit, WHEEL_NUTS } from './names'
@@ -235,11 +235,10 @@ export function airOperations(kit: Kit, operations: readonly Operation[]): Opera
   ]
 }
 
-const standsBetweenPlates = (kit: Kit): boolean => familyOf(kit).stands === 'between-plates'
 /** Watching the bags while the axle is run down and up, before anything of them gets its final torque. */
 export function watchTravel(kit: Kit, operations: readonly Operation[]): Operation[] {
   const aligned = operations.filter((o) => o.phase === 'align').map((o) => o.id)
-  if (!aligned.length || !standsBetweenPlates(kit)) return []
+  if (!aligned.length || !standOf(kit).betweenPlates) return []
   if (heldAtHeight(operations) !== 'axle-raised') return []
   return [
     shopOperation({
@@ -269,7 +268,7 @@ export function watchTravel(kit: Kit, operations: readonly Operation[]): Operati
 
 /** What is looked at only as it stands on its wheels. */
 export function standingChecks(kit: Kit, after: string[]): Operation[] {
-  if (!standsBetweenPlates(kit)) return []
+  if (!standOf(kit).betweenPlates) return []
   return [
     shopOperation({
       id: 'plate-to-tire',

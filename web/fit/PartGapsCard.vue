@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { kitAt } from '@stout-shackle/core/job'
-import { sitsOn, standsAtCoil } from '@stout-shackle/core/kit'
+import { sitsOn, standOf } from '@stout-shackle/core/kit'
 import { formatQuantity } from '@stout-shackle/core/quantity'
 import { ridesAlong } from '@stout-shackle/core/stages'
 import { partsAround } from '@stout-shackle/core/underbody'
@@ -18,7 +18,7 @@ const { axle } = useShownAxle()
 const kit = computed(() => kitAt(job.value, axle.value)?.kit ?? null)
 const rows = computed((): { gap: ReadGap; name: string }[] => {
   // In a coil there is no room around the cylinder to measure.
-  if (!kit.value || standsAtCoil(kit.value)) return []
+  if (!kit.value || standOf(kit.value).atCoil) return []
   const parts = partsAround(job.value.vehicle, job.value.survey, axle.value, sitsOn(kit.value))
   return parts
     .filter(({ kind }) => !ridesAlong(kind))

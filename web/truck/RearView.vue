@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { formatNumber, type UnitSystem } from '@stout-shackle/core/quantity'
 import { type AxleEnd, tireDiameter, type Survey, type Vehicle } from '@stout-shackle/core/vehicle'
-import { type Kit, standsAtCoil, familyOf, FAMILY_TABLE } from '@stout-shackle/core/kit'
+import { type Kit, standOf, familyOf, FAMILY_TABLE } from '@stout-shackle/core/kit'
 import AxleBuild from './AxleBuild.vue'
 import { coilOutline, leafOutline } from './helper-outline'
 import type { Pose } from './pose'
@@ -33,7 +33,7 @@ const axleY = computed(() => floor.value - (tire.value / 2) * scale.value)
 const half = computed(() => (buildHere.value.track / 2) * scale.value)
 const springHalf = computed(() => (buildHere.value.springSpacing / 2) * scale.value)
 /** In the coil, or in its place, a bag stands where the coil does. */
-const inCoil = computed(() => props.kit !== null && standsAtCoil(props.kit))
+const inCoil = computed(() => props.kit !== null && standOf(props.kit).atCoil)
 const bagHalf = computed(() =>
   inCoil.value
     ? springHalf.value

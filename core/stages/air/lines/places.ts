@@ -1,4 +1,4 @@
-import { familyOf } from '../../../kit'
+import { standOf } from '../../../kit'
 import { newNode } from '../../../circuit'
 import type { Circuit, CircuitNode, Place, RunKind } from '../../../fittings'
 import type { AxleEnd } from '../../../vehicle'
@@ -46,7 +46,7 @@ function bagPort(under: Underside, job: Job, { id, axle, side }: CircuitNode): P
 /** Whether the line leaves a bag at its moving end. */
 export const isBelow = (job: Job, axle: AxleEnd): boolean => {
   const kit = kitAt(job, axle)?.kit
-  return kit !== undefined && familyOf(kit).stands === 'in-coil'
+  return kit !== undefined && standOf(kit).insideCoil
 }
 
 /** Room that a fitting needs around it. */

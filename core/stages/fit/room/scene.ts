@@ -20,7 +20,7 @@ import {
   type Mount,
   type Mounting,
   familyOf,
-  standsAtCoil,
+  standOf,
 } from '../../../kit'
 import { INCH, type Meters, type Pascals } from '../../../quantity'
 import { bagTable } from '../../../spring'
@@ -225,7 +225,7 @@ export function sceneOf(question: SceneQuestion): Scene {
   const seat =
     sitsOn(kit) === 'spring' && pack?.shape.kind === 'box' ? pack.shape.high[2] : seatHeight(vehicle, kit.axle)
   const lowerZ = seat + mounting.lower + spacersAt(mounting, mount, 'lower')
-  const inCoil = standsAtCoil(kit)
+  const inCoil = standOf(kit).atCoil
   // In a coil, or in its place, it stands where the coil does; beside one where the kit puts it, whatever the link's arm.
   const spacing = inCoil ? build.springSpacing : kit.bag.spacing
   const places = placeOf(mounting, mount, kit, spacing)
@@ -305,7 +305,7 @@ export function sceneOf(question: SceneQuestion): Scene {
     heightRange: kit.bag.heightRange,
     window,
     coil:
-      inCoil && familyOf(kit).stands === 'in-coil'
+      inCoil && standOf(kit).insideCoil
         ? { inside: survey[kit.axle].coilInsideDiameter, hanging: survey[kit.axle].coilGapHanging }
         : null,
     margin: USUAL_MARGIN,
