@@ -52,6 +52,7 @@ export interface Calculator<Request extends z.ZodType = z.ZodType, Answer = unkn
   pages?: readonly Page<Answer>[]
   endpoint?: Endpoint
 }
+/** Declares a calculator, with the types of its request and answer kept. */
 export const calculator = <Request extends z.ZodType, Answer>(
   declared: Calculator<Request, Answer>,
 ): Calculator<Request, Answer> => declared

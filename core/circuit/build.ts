@@ -30,6 +30,7 @@ export const tubeSize = (outside: Meters): Pick<Tube, 'outside' | 'bore'> =>
 export function tubeBetween(from: Port, to: Port, { outside, bore }: Pick<Tube, 'outside' | 'bore'>): Tube {
   return { id: `${from.node}-${from.port}`, from, to, outside, bore, points: [] }
 }
+/** A node of a circuit; what is not said of it is left open. */
 export const newNode = (node: Pick<CircuitNode, 'id' | 'kind'> & Partial<CircuitNode>): CircuitNode => ({
   ...BLANK,
   ...node,

@@ -60,6 +60,7 @@ export function withTube(circuit: Circuit, from: Port, to: Port, size: Pick<Tube
   return { ...circuit, tubes: [...tubes, ownName({ ...circuit, tubes }, tubeBetween(from, to, size))] }
 }
 
+/** A circuit with one line taken out; its fittings stay. */
 export const withoutTube = (circuit: Circuit, id: string): Circuit => ({
   ...circuit,
   tubes: circuit.tubes.filter((t) => t.id !== id),
@@ -114,6 +115,7 @@ export const withRunChanged = (circuit: Circuit, id: string, change: Partial<Run
   ...circuit,
   runs: circuit.runs.map((r) => (r.id === id ? { ...r, ...change } : r)),
 })
+/** A circuit without one harness or intake hose. */
 export const withoutRun = (circuit: Circuit, id: string): Circuit => ({
   ...circuit,
   runs: circuit.runs.filter((r) => r.id !== id),

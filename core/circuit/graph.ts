@@ -28,7 +28,9 @@ export interface Joint {
 
 /** How many lines a node can have. */
 export const linesThrough = (node: CircuitNode): number => portsOf(node).length
+/** The node of a circuit by its id, which has to be one of its own. */
 export const nodeOf = ({ nodes }: Circuit, id: string): CircuitNode => nodes.find((n) => n.id === id)!
+/** The line that is in a port; null where it is open. */
 export const tubeAt = ({ tubes }: Circuit, node: string, port: string): Tube | null =>
   tubes.find((t) => [t.from, t.to].some((e) => e.node === node && e.port === port)) ?? null
 /** The other end of a line. */

@@ -45,6 +45,7 @@ export const tubeName = (circuit: Circuit, { from, to }: Tube): string =>
 /** What a harness or a hose is, and where it begins. */
 export const RUN_NAMES: Record<RunKind, string> = { harness: 'harness', 'intake-hose': 'intake hose' }
 export const RUN_BEGINS: Record<RunKind, string> = { harness: 'battery', 'intake-hose': 'filter' }
+/** What a person calls a harness or an intake hose: what it is, from where to where. */
 export const runName = (circuit: Circuit, { kind, to }: Run): string =>
   `${RUN_NAMES[kind]}, ${RUN_BEGINS[kind]} to ${nodeName(circuit, nodeOf(circuit, to))}`
 

@@ -42,6 +42,8 @@ function add(s: Simplex, room: Float64Array, first: Posed, second: Posed, dx: nu
   s.count++
 }
 
+/** Distance of two bodies in their poses, in one object that is written anew each time. */
+export type DistanceSolver = (first: Posed, second: Posed) => Distance
 /**
  * Distance of two convex bodies in their poses.
  * @param close upper and lower bound of a distance are brought this close
@@ -49,7 +51,6 @@ function add(s: Simplex, room: Float64Array, first: Posed, second: Posed, dx: nu
  *   moves little are cheap
  * Source: Gilbert, Johnson, Keerthi 1988, IEEE J. Robotics and Automation 4; ends when the support plane proves the distance.
  */
-export type DistanceSolver = (first: Posed, second: Posed) => Distance
 export function distanceSolver(close: Meters = CLOSE): DistanceSolver {
   const s = simplex()
   const depth = depthSolver(Math.max(DEEP, DEEPER * close))

@@ -14,6 +14,7 @@ export interface Simplex {
   readonly best: Nearest
 }
 
+/** An empty simplex with its work space: made once, used for every pair. */
 export const simplex = (): Simplex => ({
   count: 0,
   w: new Float64Array(12),

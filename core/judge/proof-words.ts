@@ -80,6 +80,7 @@ const FLAGS: Record<FlagCode, (about: string, named: Named) => string> = {
   'before-lines': () => 'begun before the lines were closed',
   'dated-ahead': () => 'dated after it was taken down',
 }
+/** Why a record proves nothing, in words. */
 export const contradictionText = ({ code, about }: Flag, named: Named): string => FLAGS[code](about, named)
 
 /** What took away what had been proved. */

@@ -4,7 +4,7 @@ import type { Kit } from './schema'
 
 /** A part as it lies on the bench. */
 export interface BenchPart {
-  /** By what it is counted: its number, else its name. */
+  /** Part number; its name where it has none. */
   key: string
   number: string
   name: string

@@ -87,5 +87,6 @@ export function rounded(way: readonly Vector[], least: Meters): { points: Vector
   return { points, sagitta }
 }
 
+/** Length of a way with its corners sharp, m. */
 export const wayLength = (points: readonly Vector[]): Meters =>
   points.slice(1).reduce((sum, p, i) => sum + length(minus(p, points[i]!)), 0)

@@ -7,9 +7,10 @@ import { cheapestWay, isFree, type Free } from './search'
 
 /** A tube bends no tighter than so many times its outside diameter. Common practice, no published source: its maker's figure counts. */
 const BEND = 4
+/** Least radius that a tube is bent to, by its outside diameter, m. */
 export const leastBend = (outside: Meters): Meters => BEND * outside
 
-/** Around a fitting, so far, what it is too near to itself does not count: it stands where it stands. */
+/** Reach of a fitting, m: inside it a line may be as near to a thing as the fitting itself is. */
 export const FITTING: Meters = 0.09
 /** How finely a straight piece is looked at. */
 const STEP: Meters = 0.012

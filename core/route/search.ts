@@ -18,6 +18,7 @@ export interface Free {
   within: Meters
   past: ReadonlySet<number>
 }
+/** Whether a point is in one of the places around a fitting where being near does not count, and open otherwise; m. */
 export const isFree = (field: Field, free: readonly Free[], x: number, y: number, z: number): boolean =>
   free.some(
     ({ at: place, within, past }) =>

@@ -15,6 +15,7 @@ export const WALK = 2 ** 15
 export const WHEEL = 2 ** 24
 export const SUPPORT = 2 ** 33
 
+/** What a cost counts: changes of support, of wheels, walks and tool changes, the dearest in the highest digits. */
 export function countsOf(cost: number): Counts {
   const supportChanges = Math.floor(cost / SUPPORT)
   const wheelChanges = Math.floor((cost % SUPPORT) / WHEEL)

@@ -87,13 +87,17 @@ export interface Compiled {
   end: number
 }
 
+/** Whether bit `i` is set. */
 export const has = (bits: Bits, i: number): boolean => ((bits[i >> 5]! >>> (i & 31)) & 1) === 1
+/** Sets bit `i`. */
 export const add = (bits: Bits, i: number): void => {
   bits[i >> 5] = bits[i >> 5]! | (1 << (i & 31))
 }
+/** Clears bit `i`. */
 export const remove = (bits: Bits, i: number): void => {
   bits[i >> 5] = bits[i >> 5]! & ~(1 << (i & 31))
 }
+/** Whether every bit of `part` is set in `whole`. */
 export function within(part: Bits, whole: Bits): boolean {
   for (let w = 0; w < part.length; w++) if (part[w]! & ~whole[w]!) return false
   return true

@@ -37,6 +37,7 @@ export function signatureFor(
     ) ?? null
   )
 }
+/** Whether what is lacking was signed for, under the text as it stands now. */
 export const hasSigned = (facts: Signable, about: WaiverId, loadCase: string | null = null): boolean =>
   signatureFor(facts, about, loadCase) !== null
 

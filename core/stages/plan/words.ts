@@ -1,5 +1,6 @@
 import type { ProcedureKind } from '../../kit'
 
+/** An answer of the survey as a person gives it. */
 export const answerText = (answer: boolean | string | number) =>
   answer === true ? 'yes' : answer === false ? 'no' : String(answer)
 

@@ -118,6 +118,7 @@ export interface RoomRegister {
   lines: LineRow[]
   ports: PortRow[]
 }
+/** The lines that the pictures of the room draw, and the ports of its bags. */
 export const roomRegister = (scene: Scene, rows: readonly RoomRow[]): RoomRegister => ({
   lines: linesOf(scene, rows),
   ports: portsOf(scene),
