@@ -126,7 +126,6 @@ function add() {
 
 <template>
   <form class="add" data-add-step @submit.prevent="add">
-    <h2>Add a step</h2>
     <label
       >What is to be done <input v-model="form.title" class="control" maxlength="240" aria-label="What is to be done"
     /></label>

@@ -10,7 +10,7 @@ import StandsNow from './StandsNow.vue'
 /** What lies over a step: the open items, the gaps to be read, or a step to be added. */
 defineProps<{ shows: 'items' | 'gaps' | 'add'; step: PlanStep }>()
 const emit = defineEmits<{ close: [] }>()
-const TITLES = { items: 'Open items', gaps: 'Gaps', add: 'Add a step' }
+const TITLES = { items: 'On this vehicle', gaps: 'Gaps', add: 'Add a step' }
 </script>
 
 <template>
@@ -31,8 +31,9 @@ const TITLES = { items: 'Open items', gaps: 'Gaps', add: 'Add a step' }
   font-size: 18px;
 }
 /* What is typed here is typed with gloves on. */
-.sheet :deep(.field input) {
-  min-height: 44px;
+.sheet :deep(.field .box) {
+  height: 44px;
+  align-items: center;
 }
 .sheet > :deep(p) {
   padding: 8px 12px;
