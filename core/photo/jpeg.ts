@@ -30,6 +30,8 @@ export function lookAtJpeg(bytes: Uint8Array): JpegLook {
   let size: { width: number; height: number } | null = null
   for (let offset = 2; offset + 4 <= bytes.length;) {
     if (bytes[offset] !== 0xff) return { ok: false, why: 'not-a-jpeg' }
+    // Any number of these may stand before a marker.
+    while (bytes[offset + 1] === 0xff) offset++
     const marker = bytes[offset + 1]!
     if (marker === APP1 || marker === COM) return { ok: false, why: 'camera-data' }
     const length = (bytes[offset + 2]! << 8) | bytes[offset + 3]!

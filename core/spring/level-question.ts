@@ -116,12 +116,6 @@ export const axleDrop = (mark: LevelQuestion['mark'], { squat, tires }: Pick<Axl
   squat + (mark === 'ground' ? tires : 0)
 
 /**
- * Drop of the rear at the mark.
- * @returns m
- */
-export const dropAt = (mark: LevelQuestion['mark'], stand: Stand): Meters => axleDrop(mark, stand.rear)
-
-/**
  * Drop of the front at the mark.
  * @returns m
  */
