@@ -4,7 +4,7 @@ import type { KitVerdict } from './reason'
 /** The survey answer to get next. */
 export interface Question {
   fact: Fact
-  /** Kits that any answer to it decides. */
+  /** Kits that wait for it alone: any answer decides them, or brings a measurement of its own (a lift: bracket to bracket). */
   settles: string[]
   /** Kits that depend on it among other things. */
   touches: string[]
