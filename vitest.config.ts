@@ -12,6 +12,7 @@ export default defineConfig({
       {
         test: {
           name: 'core',
+          // One module graph for the files of a worker, here and at the server: all that modules keep are answers by their questions.
           isolate: false,
           include: ['core/**/*.test.ts', 'demo/**/*.test.ts'],
           testTimeout: 60_000,

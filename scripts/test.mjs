@@ -16,8 +16,9 @@ const timed = (what, from) => took.push([what, (Date.now() - from) / 1000])
 ensurePackages()
 ensureChromium()
 timed('packages and browser', begun)
+const installed = Date.now()
 ensureBuilt()
-timed('packages, browser and pages', begun)
+timed('pages built', installed)
 
 /** Checks without tests of their own count as one each; they run side by side, and each tells what it found when it is done. */
 async function checks(all) {

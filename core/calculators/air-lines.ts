@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { calculator } from './calculator'
 import { fillSeconds, leakTrend, wireDrop } from '../air'
-import { plain, typed } from '../quantity'
+import { plainNumber, typed } from '../quantity'
 import { figure } from './figure'
 
 const pressure = typed('pressure', 0, 1_500_000)
@@ -12,7 +12,7 @@ const leakTrendRequest = z.strictObject({
   readings: z
     .array(
       z.strictObject({
-        day: plain('day', -100_000, 100_000),
+        day: plainNumber('day', -100_000, 100_000),
         pressure,
         temperature,
         altitude: altitude.default(0),
@@ -55,7 +55,7 @@ const fillTimeRequest = z
       .array(
         z.strictObject({
           pressure,
-          flow: plain('flow', 0, 1, 'm³/s'),
+          flow: plainNumber('flow', 0, 1, 'm³/s'),
         }),
       )
       .min(1, { error: 'flow needs a point or more' })
@@ -82,15 +82,15 @@ function computeFillTime({ volume, from, to, flow }: z.output<typeof fillTimeReq
 
 const wireRequest = z.strictObject({
   /** AWG. */
-  gauge: plain('gauge', 0, 30, 'AWG').int({ error: 'gauge must be a whole number' }),
+  gauge: plainNumber('gauge', 0, 30, 'AWG').int({ error: 'gauge must be a whole number' }),
   /** Both ways. */
   loop: typed('length', 0, 200),
   /** A. */
-  current: plain('current', 0, 1000, 'A'),
+  current: plainNumber('current', 0, 1000, 'A'),
   /** Of the wire. */
   temperature: typed('temperature', 233.15, 423.15).default(293.15),
   /** V. */
-  supply: plain('supply', 1, 60, 'V').default(12),
+  supply: plainNumber('supply', 1, 60, 'V').default(12),
 })
 
 /**

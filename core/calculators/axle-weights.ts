@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { formatQuantity, plain, typed, type UnitSystem } from '../quantity'
+import { formatQuantity, plainNumber, typed, type UnitSystem } from '../quantity'
 import { bodyFrequency } from '../spring'
 import { attitude, distributeWeight, shareOnAxles } from '../vehicle'
 import { calculator } from './calculator'
@@ -26,7 +26,7 @@ const axleWeightsRequest = z.strictObject({
       tongue: typed('mass', 0, 5_000),
       hitch: typed('length', 0.1, 6),
       trailer: typed('length', 0.5, 15),
-      restoration: plain('restoration', 0, 1),
+      restoration: plainNumber('restoration', 0, 1),
     })
     .optional(),
   /** Change of height over each axle, up positive. */

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { calculator } from './calculator'
 import { boltLength, LENGTH_STEP, THREADS_SHOWING, type ThreadSeries } from '../mounting'
-import { plain, typed } from '../quantity'
+import { plainNumber, typed } from '../quantity'
 
 const thickness = typed('length', 0, 0.5)
 
@@ -14,7 +14,7 @@ const boltLengthRequest = z.strictObject({
   washers: z.array(thickness).max(20, { error: 'washers has too many: 20 max' }),
   nut: typed('length', 0, 0.1),
   pitch: typed('length', 0.0002, 0.01),
-  threads: plain('threads', 0, 50).default(THREADS_SHOWING),
+  threads: plainNumber('threads', 0, 50).default(THREADS_SHOWING),
   series: z.enum(Object.keys(LENGTH_STEP) as [ThreadSeries, ...ThreadSeries[]], {
     error: 'series must be inch or metric',
   }),

@@ -2,22 +2,25 @@ import type { z } from 'zod'
 import { parseQuantity, refusalText, type QuantityKind, type UnitSystem } from '../quantity'
 
 /** One input of a page: what it takes (a quantity, text, a bare number or one of a list), its label and its usual value. */
-type Asked = readonly [
-  kind: QuantityKind | 'text' | 'number' | 'choice',
-  label: string,
-  usual: string,
-  more?: {
-    /** Where it goes in the request, dotted; its key where nothing is said. */
-    field?: string
-    /** A quantity that may be below zero. */
-    signed?: true
-    /** Of a bare number: how many SI units one of what is typed is. */
-    scale?: number
-    choices?: readonly string[]
-  },
-]
+type Asked =
+  | readonly [kind: QuantityKind | 'text' | 'number', label: string, usual: string, more?: More]
+  | readonly [kind: 'choice', label: string, usual: string, more: More & { choices: readonly string[] }]
+interface More {
+  /** Where it goes in the request, dotted; its key where nothing is said. */
+  field?: string
+  /** A quantity that may be below zero. */
+  signed?: true
+  /** Of a bare number: how many SI units one of what is typed is. */
+  scale?: number
+}
 /** An input as the page shows it and a fault names it. */
-type Input = { key: string; kind: Asked[0]; label: string; usual: string } & NonNullable<Asked[3]>
+interface Input extends More {
+  key: string
+  kind: Asked[0]
+  label: string
+  usual: string
+  choices?: readonly string[]
+}
 /** A line of an answer: its label, its value, and what is told under the lines where it matters. */
 export type Row = readonly [label: string, value: string, note?: string]
 /** What was typed, by key: quantities and numbers in SI. */
@@ -82,7 +85,7 @@ function readInput(input: Input, text: string, system: UnitSystem, { number, tex
     case 'text':
     case 'choice':
       if (!text || text.length > 80) return `Type it like ${usual}.`
-      if (input.kind === 'choice' && !input.choices!.includes(text)) return `One of ${input.choices!.join(', ')}.`
+      if (input.choices && !input.choices.includes(text)) return `One of ${input.choices.join(', ')}.`
       texts[key] = text
       return null
     case 'number': {

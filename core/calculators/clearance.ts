@@ -16,14 +16,14 @@ import {
   type Pose,
   type Vector,
 } from '../clearance'
-import { plain, typed } from '../quantity'
+import { plainNumber, typed } from '../quantity'
 
 const RADIAN = Math.PI / 180
 /** A place may be ahead of or behind the axle, on either side, above or, of a trailing part, below the ground. */
 const place = typed('length', -20, 20)
 const point = z.tuple([place, place, place], { error: 'must be three lengths: forward, left, up' })
 const carrier = z.enum(CARRIERS, { error: 'must be axle or frame' })
-const degrees = (most: number, least = -most) => plain('angle', least, most, 'degrees')
+const degrees = (most: number, least = -most) => plainNumber('angle', least, most, 'degrees')
 const heading = { name: z.string({ error: 'name must be text' }).trim().min(1, { error: 'name is missing' }).max(80) }
 
 const obstacle = z.discriminatedUnion(

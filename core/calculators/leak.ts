@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { formatQuantity, plain, PSI, typed } from '../quantity'
+import { formatQuantity, plainNumber, PSI, typed } from '../quantity'
 import { bagDataSchema } from '../spring'
 import { expectedAfter, GAUGE_TOLERANCE, judgeHold } from '../air'
 import { airCheckText } from '../wording'
@@ -16,7 +16,7 @@ const leakRequest = z
   .strictObject({
     start: reading,
     end: reading,
-    hours: plain('hours', 0, 10_000).gt(0, { error: 'hours must be over 0' }).default(24),
+    hours: plainNumber('hours', 0, 10_000).gt(0, { error: 'hours must be over 0' }).default(24),
     /** What one reading of the gauge may be off by. */
     gauge: typed('pressure', 0, 20 * PSI).default(GAUGE_TOLERANCE),
     /** The vehicle stands on its wheels; absent where the axle hangs. */
@@ -28,7 +28,7 @@ const leakRequest = z
         /** Of the steel spring, for one bag. */
         rate: typed('rate', 0, 5_000_000),
         /** Of the steel spring, for one bag, N either way. */
-        friction: plain('friction', 0, 20_000, 'N').default(0),
+        friction: plainNumber('friction', 0, 20_000, 'N').default(0),
         /** Of the bag from start to end, higher positive; absent where nobody read it. */
         heightChange: typed('length', -0.3, 0.3).optional(),
       })

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { calculator } from './calculator'
-import { atmosphere, GRAVITY, INCH, plain, PSI, typed } from '../quantity'
+import { atmosphere, GRAVITY, INCH, plainNumber, PSI, typed } from '../quantity'
 import {
   airSpring,
   axleAlone,
@@ -20,7 +20,7 @@ import {
 } from '../spring'
 import { figure, figureOr, figures } from './figure'
 
-const rollRate = plain('roll stiffness', 0, 1e7, 'N·m/rad').meta({ description: 'roll stiffness, N·m/rad' })
+const rollRate = plainNumber('roll stiffness', 0, 1e7, 'N·m/rad').meta({ description: 'roll stiffness, N·m/rad' })
 
 const levelRequest = z.strictObject({
   bag: bagDataSchema,
@@ -37,17 +37,17 @@ const levelRequest = z.strictObject({
     .max(3, { error: 'three stages max' })
     .default([]),
   /** Friction of the springs, N, up and down from the mean. */
-  friction: plain('friction', 0, 10_000, 'N').default(0),
+  friction: plainNumber('friction', 0, 10_000, 'N').default(0),
   antiRoll: rollRate.default(0),
   /** On the axle, empty, for the body frequency. */
   unladen: typed('mass', 0, 20_000).default(0),
-  motionRatio: plain('motionRatio', 0.2, 2).default(1),
+  motionRatio: plainNumber('motionRatio', 0.2, 2).default(1),
   bagSpacing: typed('length', 0.3, 2.5).default(0.9),
   springSpacing: typed('length', 0.3, 2.5).default(1),
   minimum: typed('pressure', 0, 1_000_000).default(5 * PSI),
   maximum: typed('pressure', 10_000, 2_000_000).default(100 * PSI),
   window: z.strictObject({ low: typed('length', 0.01, 0.8), high: typed('length', 0.01, 0.8) }).optional(),
-  lineVolume: plain('lineVolume', 0, 0.01, 'm³').default(0),
+  lineVolume: plainNumber('lineVolume', 0, 0.01, 'm³').default(0),
   /** Load's moment about the center line, left down positive; this axle's own where the frame twists. */
   rollMoment: typed('torque', -50_000, 50_000).default(0),
   /** The front axle, where it takes part of the lean: both springs' rate and roll stiffness. */

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { plain } from '../quantity'
+import { plainNumber } from '../quantity'
 import { calculator } from './calculator'
 import { planSequence, SUPPORTS, type Unreachable } from '../plan/sequence'
 
@@ -30,7 +30,7 @@ const operation = z.strictObject({
   wheels: z.enum(['any', 'on', 'off'], { error: 'wheels must be any, on or off' }),
   side: z.enum(['left', 'right'], { error: 'side must be left, right or null' }).nullable(),
   hands: z.union([z.literal(1), z.literal(2)], { error: 'hands must be 1 or 2' }),
-  minutes: plain('minutes', 0, 10_000),
+  minutes: plainNumber('minutes', 0, 10_000),
   tools: z
     .array(name('tools'), { error: 'tools must be a list of names' })
     .max(32, { error: 'tools has too many: 32 max' }),

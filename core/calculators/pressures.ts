@@ -1,10 +1,10 @@
 import { z } from 'zod'
-import { atmosphere, formatQuantity, GRAVITY, INCH, plain, typed, type UnitSystem } from '../quantity'
+import { atmosphere, formatQuantity, GRAVITY, INCH, plainNumber, typed, type UnitSystem } from '../quantity'
 import { airSpring, axleAlone, bringLevel } from '../spring'
 import { calculator, type Row } from './calculator'
 
 const pressureText = (value: number, system: UnitSystem) => formatQuantity('pressure', value, system, 1)
-const over0 = (what: string, most: number) => plain(what, 0, most).gt(0, { error: `${what} must be over 0` })
+const over0 = (what: string, most: number) => plainNumber(what, 0, most).gt(0, { error: `${what} must be over 0` })
 /** Typed in square inches. */
 const area = over0('area', 1)
 

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { formatQuantity, GRAVITY, INCH, parseQuantity, plain, typed, type UnitSystem } from '../quantity'
+import { formatQuantity, GRAVITY, INCH, parseQuantity, plainNumber, typed, type UnitSystem } from '../quantity'
 import { coilRate, fitLoadingTest, leafPackRate, rateFromTest, stagedRate, stagedSquat, wheelRate } from '../spring'
 import { calculator, type Row, type Values } from './calculator'
 import { figure, figureOr, forceText } from './figure'
@@ -25,9 +25,9 @@ const springRateRequest = z.union(
       coil: z.strictObject({
         wire: typed('length', 0.002, 0.06),
         meanDiameter: typed('length', 0.02, 0.5),
-        activeTurns: plain('activeTurns', 0.5, 40),
+        activeTurns: plainNumber('activeTurns', 0.5, 40),
         /** Spring travel over wheel travel. */
-        motionRatio: plain('motionRatio', 0.2, 2).default(1),
+        motionRatio: plainNumber('motionRatio', 0.2, 2).default(1),
       }),
     }),
     z.strictObject({
@@ -36,8 +36,8 @@ const springRateRequest = z.union(
         clamped: typed('length', 0, 1).default(0),
         width: typed('length', 0.02, 0.2),
         thickness: typed('length', 0.002, 0.05),
-        fullLength: plain('fullLength', 0, 40),
-        graduated: plain('graduated', 0, 40),
+        fullLength: plainNumber('fullLength', 0, 40),
+        graduated: plainNumber('graduated', 0, 40),
       }),
     }),
   ],

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { formatQuantity, plain, typed } from '../quantity'
+import { formatQuantity, plainNumber, typed } from '../quantity'
 import {
   clampForce,
   judgeTorque,
@@ -31,7 +31,7 @@ const torqueRequest = z.strictObject({
     .strictObject({
       wrench: typed('length', 0.05, 2),
       extension: typed('length', 0, 1),
-      angleDegrees: plain('angleDegrees', -180, 180).default(0),
+      angleDegrees: plainNumber('angleDegrees', -180, 180).default(0),
     })
     .optional(),
   spec: torqueSpecSchema.optional(),

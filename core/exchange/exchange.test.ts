@@ -180,6 +180,8 @@ describe('a weigh ticket', () => {
     'Axle 1: 4120 / Axle 2: 5880',
     'AXLE 1  4,120 lb\nAXLE 2  5,880 lb\nGROSS 10,000 lb',
     'Axle #1 4120; Axle #2 5880',
+    // A time of the day before the weight is no part of it.
+    'Steer 10:42 4120 lb\nDrive 10:43 5,880 lb',
   ])('axles by their numbers: %j', (text) => {
     const read = parseTicket(text, 'us')
     if (!read.ok) throw new Error(read.why)

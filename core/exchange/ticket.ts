@@ -20,10 +20,8 @@ const LABELS: [Line, RegExp][] = [
 const FURTHER = /axle\s*#?\s*[3-9](?!\d)/i
 /** A number at the end of a line, thousands grouped by comma or apostrophe. */
 const WEIGHT = /(?<![\d,.'])(\d{1,3}(?:[,']\d{3})+|\d+)(\.\d+)?\s*(kg|lbs?|t)?\s*$/i
-/** `1 120` is 1,120, or 120 on axle 1, and `41 20` is 20 or a slip: nobody can tell. */
-const PARTED = /(\d+)\s+\d[\d,']*(?:\.\d+)?\s*(?:kg|lbs?|t)?\s*$/i
-/** The number of an axle before its weight, which has four digits or more. */
-const NUMBERED = /axle\s*#?\s*\d\s+\d(?:\d{3}|,\d{3}|\d+,\d{3})[\d.]*\s*(?:kg|lbs?|t)?\s*$/i
+/** `1 120` is 1,120, or 120 on axle 1, and `41 20` is 20 or a slip: nobody can tell. Four digits or more are a weight of their own. */
+const TWO_WAYS = /\d\s+\d{1,3}(?:\.\d+)?\s*(?:kg|lbs?|t)?\s*$/i
 /** A scale rounds each line: sum and gross may differ by this much (common practice: a scale division a line). */
 const ROUNDING: Kilograms = 30
 
@@ -43,7 +41,7 @@ export function parseTicket(text: string, system: UnitSystem): TicketOutcome {
     if (!label && weight && FURTHER.test(line))
       return { ok: false, why: `"${line.trim()}": name it trailer axle, or add it to the axle that it is beside.` }
     if (!label || !weight) continue
-    if (PARTED.test(line) && !NUMBERED.test(line))
+    if (TWO_WAYS.test(line))
       return { ok: false, why: `"${line.trim()}" can be read two ways: type the weight without a space in it.` }
     const number = weight[1]!.replace(/[,']/g, '') + (weight[2] ?? '')
     const unit = weight[3] ?? UNITS.mass[system].symbol

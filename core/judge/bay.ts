@@ -1,12 +1,10 @@
 import { ofKind } from '../records'
-import type { PlanStep } from '../kit'
+import { onSide } from '../vehicle'
 import { formatQuantity, isAbove } from '../quantity'
 import { defineStage } from './stage'
 import { stillOpen, type StepReport } from '../stages/bay'
 import { consentsNeeded, consentTo } from '../stages/hand-over'
 import type { Facts } from '../facts'
-
-const onSide = (what: string, side: PlanStep['side']) => (side ? `${what}, ${side}` : what)
 
 /** Torque states that neither a refusal nor "does not apply" can wave through. */
 const WRONG = new Set(['high', 'low', 'wrong-unit'])
@@ -54,12 +52,7 @@ export const bayStage = defineStage({
         about: onSide(s.step.title, s.step.side),
         hard: true,
       })),
-      // What was left loose and then opened again is one thing to close.
-      ...[...new Set(stillOpen(openItems).map((i) => onSide(i.what, i.side)))].map((about) => ({
-        code: 'item-open' as const,
-        about,
-        hard: true,
-      })),
+      ...stillOpen(openItems).map((i) => ({ code: 'item-open' as const, about: onSide(i.what, i.side), hard: true })),
       ...torques
         .filter((t) => t.places.some((p) => WRONG.has(p.state)))
         .map((t) => ({ code: 'torque-wrong' as const, about: onSide(t.fastener.name, t.step.side), hard: true })),

@@ -1,6 +1,6 @@
 import { formatQuantity, type QuantityKind, type UnitSystem } from '../quantity'
 import { type StepCheck, SUPPORT_NAMES } from '../kit'
-import { type SurveyKey, type AxleEnd, CORNER_NAMES, SURVEY_QUESTIONS } from '../vehicle'
+import { type SurveyKey, type AxleEnd, CORNER_NAMES, onSide, SURVEY_QUESTIONS } from '../vehicle'
 import { type FinalCheckId, GAP_CHECK_NAMES } from '../records'
 import type { Job } from '../job'
 import type { Flag, FlagCode, Missing, Situation, VoidCode } from '../proof'
@@ -11,7 +11,7 @@ export type Named = Pick<Facts, 'plan' | 'air'> & { job: Job }
 
 const stepTitle = ({ plan }: Named, id: string): string => {
   const step = plan?.ok ? plan.plan.steps.find((s) => s.id === id) : undefined
-  return step ? `"${step.title}"${step.side ? `, ${step.side}` : ''}` : `"${id}"`
+  return step ? onSide(`"${step.title}"`, step.side) : `"${id}"`
 }
 const loadName = (job: Job, id: string): string => {
   const found = job.loadCases.find((c) => c.id === id)
@@ -26,7 +26,7 @@ const gapWords: Subject = (about) => {
 const cornerWords: Subject = (about) => CORNER_NAMES[about as keyof typeof CORNER_NAMES] ?? about
 const bagsWords: Subject = (about) => {
   const side = ['left', 'right'].find((s) => about.endsWith(s))
-  return `${about.startsWith('front') ? 'Front' : 'Rear'} bags${side ? `, ${side}` : ''}`
+  return onSide(`${about.startsWith('front') ? 'Front' : 'Rear'} bags`, side)
 }
 
 /** What a missing proof of each check is about, in words. */
@@ -36,7 +36,7 @@ const SUBJECTS: Record<FinalCheckId, Subject> = {
     const step = plan?.ok ? plan.plan.steps.find((s) => s.id === stepId) : undefined
     const fastener = step?.torques.find((f) => f.id === fastenerId)
     const many = fastener && fastener.count > 1 ? `, place ${place}` : ''
-    return `${fastener?.name ?? about}${step?.side ? `, ${step.side}` : ''}${many}`
+    return onSide(fastener?.name ?? about, step?.side) + many
   },
   soap: (about, { air }) => air.connections.find((c) => c.id === about)?.name ?? about,
   clearance: gapWords,

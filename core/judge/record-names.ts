@@ -1,8 +1,7 @@
 import type { PlanOutcome } from '../plan'
 import { type circuitNames } from '../job'
 import type { RecordBody, RecordNames } from '../records'
-
-const onSide = (name: string, side: string | null) => (side ? `${name}, ${side}` : name)
+import { onSide } from '../vehicle'
 
 /**
  * What the ids in a record stand for, by the plan of the job as it is now.

@@ -37,7 +37,7 @@ export const bounded = (kind: QuantityKind, min: number, max: number) => {
  * @param min smallest that is taken, `max` the largest
  * @param unit behind each figure of a message, where it has one
  */
-export const plain = (what: string, min: number, max: number, unit = '') => {
+export const plainNumber = (what: string, min: number, max: number, unit = '') => {
   const figure = (limit: number) => `${limit.toLocaleString('en-US')}${unit && ` ${unit}`}`
   return z
     .number({ error: `${what} must be a number${unit && `, ${unit}`}` })

@@ -77,10 +77,11 @@ export function vinHints(vin: string): VinHints | null {
 export const vinYear = (vin: string, { years }: VinHints): number => (/\d/.test(vin[6]!) ? years[0]! : years[1]!)
 
 /** Radial, bias (`D` or a dash) or belted, after an older tire's speed symbol; then the rim, and what stands behind the size. */
-const RIM = String.raw`(?:[STHVZ]?[RDB]|-)(\d{2}(?:\.5)?)(?:LT|C)?[A-N]?(?:\d{2,3}(?:\/\d{2,3})?[A-Z])?$`
+const RIM = String.raw`(?:[STHVZ]?[RDB]|-)((?:[12]\d|30)(?:\.5)?)(?:LT|C)?[A-N]?(?:\d{2,3}(?:\/\d{2,3})?[A-Z])?$`
 const METRIC_SIZE = new RegExp(String.raw`^(?:LT|P|ST)?(\d{3})\/(\d{2})${RIM}`)
 const FLOTATION_SIZE = new RegExp(String.raw`^(\d{2}(?:\.\d{1,2})?)X(\d{1,2}(?:\.\d{1,2})?)${RIM}`)
-const NUMERIC_SIZE = new RegExp(String.raw`^(\d{1,2}(?:\.\d{1,2})?)${RIM}`)
+/** From 4 to 14 in wide: `35-12` is no tire but half of one. */
+const NUMERIC_SIZE = new RegExp(String.raw`^((?:[4-9]|1[0-4])(?:\.\d{1,2})?)${RIM}`)
 /**
  * Section height over width of sizes that do not say it, on rims with a half inch and on others (from memory: 8R19.5 is 33.9 in,
  * 9R22.5 38.3 in; 7.00-16 is 30.8 in, 7.50-16 31.8 in).

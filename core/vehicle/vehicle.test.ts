@@ -138,9 +138,12 @@ describe('identity', () => {
   ])('%s stands about %d in tall', (size, inches) => {
     expect(Math.abs(tireDiameter(size)! / INCH - inches)).toBeLessThan(0.35)
   })
-  test.each(['245/75', '245R17', '245/75R171', 'R17', '7.50', '285/70-17 1215'])('%s is no size', (size) => {
-    expect(tireDiameter(size)).toBeNull()
-  })
+  test.each(['245/75', '35-12', '7.50-61', '255/70R81', '245R17', '245/75R171', 'R17', '7.50', '285/70-17 1215'])(
+    '%s is no size',
+    (size) => {
+      expect(tireDiameter(size)).toBeNull()
+    },
+  )
 })
 
 describe('corner heights', () => {

@@ -14,6 +14,9 @@ export const MARK_NAMES: Record<Mark, string> = {
   ground: 'ground to lip',
 }
 
+/** A thing with the side it is on, where it is on one. */
+export const onSide = (what: string, side: string | null | undefined): string => (side ? `${what}, ${side}` : what)
+
 /** Survey questions, with why it is asked. */
 export const SURVEY_QUESTIONS: Record<SurveyKey, { ask: string; why: string }> = {
   bumpStop: { ask: 'Bump stop', why: 'decides the upper bracket and whether anything is cut' },

@@ -14,7 +14,15 @@ const TITLES = { items: 'On this vehicle', gaps: 'Gaps', add: 'Add a step' }
 </script>
 
 <template>
-  <el-dialog model-value :title="TITLES[shows]" width="min(760px, 94vw)" top="5vh" @close="emit('close')">
+  <!-- A tap beside it is no reason to lose what is half typed. -->
+  <el-dialog
+    model-value
+    :title="TITLES[shows]"
+    width="min(760px, 94vw)"
+    top="5vh"
+    :close-on-click-modal="false"
+    @close="emit('close')"
+  >
     <div class="sheet">
       <template v-if="shows === 'items'"><StandsNow /><OpenItemsPanel /><PhotosCard /></template>
       <AddStep v-else-if="shows === 'add'" :key="step.id" :current="step" @added="emit('close')" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { onSide } from '@stout-shackle/core/vehicle'
 import { computed } from 'vue'
 import { fastenerCloses, type StepReport } from '@stout-shackle/core/stages'
 import { contradictionText, SUPPORT_NAMES, VOIDS } from '@stout-shackle/core/wording'
@@ -61,7 +62,7 @@ const sign = (outcome: string) => (outcome === 'done' ? 'fine' : outcome === 'sk
       <StampedPlate title="In the bay">
         <template v-if="next">
           <p class="muted">Next</p>
-          <p class="words">{{ next.step.title }}{{ next.step.side ? `, ${next.step.side}` : '' }}</p>
+          <p class="words">{{ onSide(next.step.title, next.step.side) }}</p>
         </template>
         <p v-else class="words">Every step is done or skipped with a reason</p>
         <PlateRow label="Steps left" :data-steps-open="left.length">{{ left.length }} of {{ steps.length }}</PlateRow>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { onSide } from '@stout-shackle/core/vehicle'
 import { useNow, useWakeLock } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
@@ -100,10 +101,9 @@ watch(current, (now, before) => {
 })
 /** The facts of the job with the job itself, as the core asks for them; null while it is loaded. */
 const facts = computed(() => (store.assessment && store.job ? { ...store.assessment, job: store.job } : null))
-const nameOf = (step: { title: string; side: string | null }) => `${step.title}${step.side ? `, ${step.side}` : ''}`
 const nextTitle = computed(() => {
   const next = nextOpen(steps.value, index.value)
-  return next && nameOf(next)
+  return next && onSide(next.title, next.side)
 })
 /** What keeps this step from being done: going on would hide it. */
 function hindrance(): string | null {
@@ -126,7 +126,7 @@ const nowMs = useNow({ interval: 30_000 })
 const spent = computed(() => mine.value && minutesAt(mine.value, nowMs.value.getTime()))
 const titleOf = (id: string) => {
   const found = steps.value.find((r) => r.step.id === id)?.step
-  return found ? nameOf(found) : id
+  return found ? onSide(found.title, found.side) : id
 }
 function keepPlan() {
   const planned = facts.value && !store.unsaved && planToRecord(facts.value)

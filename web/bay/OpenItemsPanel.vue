@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { onSide } from '@stout-shackle/core/vehicle'
 import { computed, reactive, ref } from 'vue'
 import { recordMaxLength, recordLimits, type RecordOf } from '@stout-shackle/core/records'
 import type { AxleEnd } from '@stout-shackle/core/vehicle'
@@ -61,7 +62,7 @@ const answerable = computed(() => [
     .filter((s) => s.outcome === 'skipped')
     .map((s) => ({
       value: JSON.stringify({ kind: 'step', step: s.step.id } satisfies Answer),
-      name: `skipped: ${s.step.title}${s.step.side ? `, ${s.step.side}` : ''}`,
+      name: `skipped: ${onSide(s.step.title, s.step.side)}`,
     })),
 ])
 function depart() {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { onSide } from '@stout-shackle/core/vehicle'
 import { computed } from 'vue'
 import { ofKind } from '@stout-shackle/core/records'
 import { useOpenJob } from '../stores/job'
@@ -11,7 +12,7 @@ const settings = useSettings()
 const photos = computed(() => ofKind(assessment.value.standing, 'photo'))
 const titleOf = (id: string | null) => {
   const step = assessment.value.steps.find((s) => s.step.id === id)?.step
-  return step ? `${step.title}${step.side ? `, ${step.side}` : ''}` : 'the vehicle'
+  return step ? onSide(step.title, step.side) : 'the vehicle'
 }
 </script>
 

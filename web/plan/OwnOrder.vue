@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { onSide } from '@stout-shackle/core/vehicle'
 import { computed, ref } from 'vue'
 import type { Plan } from '@stout-shackle/core/plan'
 import { useOpenJob } from '../stores/job'
@@ -26,7 +27,7 @@ const then = ref('')
 const steps = computed(() =>
   props.plan.steps.map((s, i) => ({ s, number: i + 1 })).filter(({ s }) => s.kind === 'operation'),
 )
-const textOf = ({ s, number }: (typeof steps.value)[number]) => `${number} ${s.title}${s.side ? `, ${s.side}` : ''}`
+const textOf = ({ s, number }: (typeof steps.value)[number]) => `${number} ${onSide(s.title, s.side)}`
 function take() {
   if (first.value && then.value) put(first.value, then.value)
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { onSide } from '@stout-shackle/core/vehicle'
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import interact from 'interactjs'
 import type { Plan, PlanBooking } from '@stout-shackle/core/plan'
@@ -68,7 +69,7 @@ onMounted(() => {
 })
 onBeforeUnmount(() => drawing.value && blocksOn(drawing.value).unset())
 const titleOf = (b: Omit<PlanBooking, 'step'> & { step: Plan['steps'][number] }) =>
-  `${b.step.title}${b.step.side ? `, ${b.step.side}` : ''}: ${hoursText(b.start)} to ${hoursText(b.end)}`
+  `${onSide(b.step.title, b.step.side)}: ${hoursText(b.start)} to ${hoursText(b.end)}`
 const fits = (text: string, minutes: number) => text.length * 5.6 < ((WIDTH - LEFT) * minutes) / whole.value - 6
 </script>
 

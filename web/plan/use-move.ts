@@ -3,10 +3,11 @@ import { movedBefore, type Pin, type Plan, type PlanOutcome } from '@stout-shack
 import type { PlanStep } from '@stout-shackle/core/kit'
 import type { Assessment } from '@stout-shackle/core/judge'
 import { planFor } from '@stout-shackle/core/stages'
+import { onSide } from '@stout-shackle/core/vehicle'
 import type { Job } from '@stout-shackle/core/job'
 import { hoursText } from './hours'
 
-const titleOf = (step: PlanStep): string => `${step.title}${step.side ? `, ${step.side}` : ''}`
+const titleOf = ({ title, side }: PlanStep): string => onSide(title, side)
 const isPair = (pin: Pin, a: string, b: string) =>
   (pin.first === a && pin.then === b) || (pin.first === b && pin.then === a)
 

@@ -185,6 +185,9 @@ function closers(plan: Plan): Map<string, string> {
   return refitSteps
 }
 
-/** Those that still have to be closed. */
-export const stillOpen = (items: OpenItems | null): OpenItem[] =>
-  items ? [...items.off, ...items.loose, ...items.opened, ...items.factory].filter((i) => i.open) : []
+/** Those that still have to be closed. What was left loose and then opened again is one thing to close. */
+export const stillOpen = (items: OpenItems | null): OpenItem[] => {
+  if (!items) return []
+  const open = [...items.off, ...items.loose, ...items.opened, ...items.factory].filter((i) => i.open)
+  return [...new Map(open.map((i) => [`${i.what} ${i.axle} ${i.side}`, i])).values()]
+}

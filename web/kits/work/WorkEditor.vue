@@ -21,7 +21,7 @@ import {
 } from '@stout-shackle/core/exchange'
 import { schemaText } from '@stout-shackle/core/quantity'
 import { buildPlan, type PlanOutcome } from '@stout-shackle/core/plan'
-import { emptySurvey, type Vehicle } from '@stout-shackle/core/vehicle'
+import { onSide, emptySurvey, type Vehicle } from '@stout-shackle/core/vehicle'
 import type { Entry, Found, KitSummary } from '@stout-shackle/core/contract'
 import { call } from '../../api/client'
 import { newKey } from '../../api/key'
@@ -336,7 +336,7 @@ onBeforeRouteLeave(() => {
             <ol class="small order">
               <li v-for="s in outcome.plan.steps" :key="s.id" :class="s.kind">
                 <button type="button" class="plain" :disabled="!ownOf(s.id)" @click="selected = ownOf(s.id)">
-                  {{ s.title }}{{ s.side ? `, ${s.side}` : '' }}
+                  {{ onSide(s.title, s.side) }}
                 </button>
               </li>
             </ol>
