@@ -40,7 +40,7 @@ export const seatHeight = (vehicle: Vehicle, axle: AxleEnd): Meters =>
 interface Build {
   vehicle: Vehicle
   survey: Survey
-  asked: AxleSurvey
+  answers: AxleSurvey
   axle: AxleEnd
   solid: boolean
   suspension: Axle['suspension']
@@ -81,7 +81,7 @@ const has = (condition: boolean, ...rows: Row[]): Row[] => (condition ? rows : [
 
 function buildOf(vehicle: Vehicle, survey: Survey, axle: AxleEnd, space: 'axle' | 'spring'): Build {
   const { track, springSpacing, tireSize, wheels, curb, architecture, suspension } = vehicle[axle]
-  const asked = survey[axle]
+  const answers = survey[axle]
   const width = tireWidth(tireSize) ?? 0.26
   const half = track / 2
   const seat = seatHeight(vehicle, axle)
@@ -91,7 +91,7 @@ function buildOf(vehicle: Vehicle, survey: Survey, axle: AxleEnd, space: 'axle' 
   return {
     vehicle,
     survey,
-    asked,
+    answers,
     axle,
     solid: architecture === 'solid',
     suspension,
@@ -101,7 +101,7 @@ function buildOf(vehicle: Vehicle, survey: Survey, axle: AxleEnd, space: 'axle' 
     outer,
     wheel: (tireDiameter(tireSize) ?? 0.78) / 2,
     seat,
-    rail: seat + pack + (asked.bracketSpace ?? USUAL_SPACE),
+    rail: seat + pack + (answers.bracketSpace ?? USUAL_SPACE),
     tube: tubeRadius(curb),
   }
 }
@@ -188,11 +188,11 @@ function linesOf({ solid, suspension, survey, axle, springs, inner, wheel, rail,
 }
 
 /** What else runs past a side: exhaust, hitch rail, running board. */
-function besideOf({ asked, survey, half, wheel, rail }: Build, s: number): Row[] {
-  const radius = (asked.exhaustDiameter ?? 2.75 * INCH) / 2
+function besideOf({ answers, survey, half, wheel, rail }: Build, s: number): Row[] {
+  const radius = (answers.exhaustDiameter ?? 2.75 * INCH) / 2
   const y = s * 0.27
   return [
-    ...has(asked.exhaustSide === (s > 0 ? 'left' : 'right') || asked.exhaustSide === 'both', {
+    ...has(answers.exhaustSide === (s > 0 ? 'left' : 'right') || answers.exhaustSide === 'both', {
       kind: 'exhaust',
       shape: run(
         radius,
@@ -214,9 +214,9 @@ function besideOf({ asked, survey, half, wheel, rail }: Build, s: number): Row[]
 }
 
 /** A solid axle itself: tube, differential, hose and vent. */
-function solidAxle({ vehicle, asked, axle, half, wheel, rail, tube }: Build): Row[] {
+function solidAxle({ vehicle, answers, axle, half, wheel, rail, tube }: Build): Row[] {
   const reach = half - (tireWidth(vehicle[axle].tireSize) ?? 0.26)
-  const vent = asked.axleVent === 'left' ? 0.22 : asked.axleVent === 'right' ? -0.22 : 0.05
+  const vent = answers.axleVent === 'left' ? 0.22 : answers.axleVent === 'right' ? -0.22 : 0.05
   const top = wheel + tube
   return [
     { kind: 'axle-tube', shape: run(tube, ['axle', [0, reach, wheel]], ['axle', [0, -reach, wheel]]), by: 'figures' },
@@ -229,7 +229,7 @@ function solidAxle({ vehicle, asked, axle, half, wheel, rail, tube }: Build): Ro
       shape: run(0.007, ['frame', [0.06, 0.16, rail + 0.02]], ['axle', [0.02, 0.1, wheel + 0.1]]),
       heldBy: 'bracket',
     },
-    ...has(asked.axleVent !== null && asked.axleVent !== 'none', {
+    ...has(answers.axleVent !== null && answers.axleVent !== 'none', {
       kind: 'axle-vent',
       shape: run(0.006, ['axle', [0, vent, top]], ['axle', [0, vent, top + 0.045]]),
     }),
@@ -290,12 +290,14 @@ export function estimatedUnderbody(
   space: 'axle' | 'spring' = 'axle',
 ): UndersidePart[] {
   const build = buildOf(vehicle, survey, axle, space)
-  const on = (side: UndersidePart['side'], rows: Row[]) => rows.map((row) => ({ ...row, side }))
+  const partsOn = (side: UndersidePart['side'], rows: Row[]) => rows.map((row) => ({ ...row, side }))
   return named([
-    ...SIDES.flatMap(([side, s]) => on(side, [...springsOf(build, s), ...linesOf(build, s), ...besideOf(build, s)])),
-    ...on('center', centerOf(build)),
-    ...on('left', tankOf(build)),
-    ...on('center', cablesOf(build)),
+    ...SIDES.flatMap(([side, s]) =>
+      partsOn(side, [...springsOf(build, s), ...linesOf(build, s), ...besideOf(build, s)]),
+    ),
+    ...partsOn('center', centerOf(build)),
+    ...partsOn('left', tankOf(build)),
+    ...partsOn('center', cablesOf(build)),
   ])
 }
 

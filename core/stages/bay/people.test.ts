@@ -33,11 +33,11 @@ describe('who is at the vehicle', () => {
     ])
   })
   test('minutes run from the start of a step, whole ones, and none while it rests', () => {
-    const at = { name: 'Teo', step: 'a', since: '2026-11-25T10:00:00Z', rests: null }
+    const teo = { name: 'Teo', step: 'a', since: '2026-11-25T10:00:00Z', rests: null }
     const time = (text: string) => Date.parse(text)
-    expect(minutesAt(at, time('2026-11-25T10:07:59Z'))).toBe(7)
+    expect(minutesAt(teo, time('2026-11-25T10:07:59Z'))).toBe(7)
     // A tablet whose clock is behind says none, not less than none.
-    expect(minutesAt(at, time('2026-11-25T09:59:00Z'))).toBe(0)
-    expect(minutesAt({ ...at, rests: 'phone' }, time('2026-11-25T10:07:00Z'))).toBeNull()
+    expect(minutesAt(teo, time('2026-11-25T09:59:00Z'))).toBe(0)
+    expect(minutesAt({ ...teo, rests: 'phone' }, time('2026-11-25T10:07:00Z'))).toBeNull()
   })
 })
