@@ -28,7 +28,7 @@ function coachCases() {
   const job: Job = {
     ...start,
     survey: demoSurveys()[i]!,
-    kits: kits.map((kit) => ({ kit, decided: null, work: 'fit' })),
+    kits: kits.map((kit) => ({ kit, version: null, confirmed: [], revised: [], decided: null, work: 'fit' })),
     loadCases: [600, 800, 1000, 1200].map((mass, n) => ({
       id: `c${n}`,
       name: `c${n}`,

@@ -26,18 +26,30 @@ export async function signIn(address, person = 'Maren', tablet = 'Loader') {
  */
 export async function loadDemo(address) {
   const headers = await signIn(address)
-  async function post(path, body) {
-    const response = await fetch(`${address}/api/${path}`, { method: 'POST', headers, body: JSON.stringify(body) })
+  async function write(method, path, body, more = {}) {
+    const request = { method, headers: { ...headers, ...more }, body: JSON.stringify(body) }
+    const response = await fetch(`${address}/api/${path}`, request)
     if (!response.ok) throw new Error(`${path}: ${response.status} ${await response.text()}`)
   }
-  const { version, document } = await (await fetch(`${address}/api/shop`, { headers })).json()
-  const put = await fetch(`${address}/api/shop`, {
-    method: 'PUT',
-    headers: { ...headers, 'If-Match': `"${version}"` },
-    body: JSON.stringify({ ...document, wrenches: read('wrenches.json') }),
-  })
-  if (!put.ok) throw new Error(`shop: ${put.status} ${await put.text()}`)
-  for (const name of ['platforms', 'vehicles', 'kits', 'procedures', 'applications', 'stock'])
+  const post = (path, body) => write('POST', path, body)
+  const shop = await (await fetch(`${address}/api/shop`, { headers })).json()
+  const withWrenches = { ...shop.document, wrenches: read('wrenches.json') }
+  await write('PUT', 'shop', withWrenches, { 'If-Match': `"${shop.version}"` })
+  const jobs = readdirSync(here('jobs'))
+    .sort()
+    .map((name) => read(`jobs/${name}`))
+  // Kits first as they were when the jobs were planned, then as they are now.
+  const versions = new Map()
+  async function version(kit) {
+    const before = versions.get(kit.id)
+    versions.set(kit.id, (before ?? 0) + 1)
+    if (before === undefined) return post('kits', kit)
+    await write('PUT', `kits/${kit.id}`, kit, { 'If-Match': `"${before}"` })
+  }
+  for (const name of ['platforms', 'vehicles']) for (const document of read(`${name}.json`)) await post(name, document)
+  for (const { job } of jobs) for (const { kit } of job.kits) await version(kit)
+  for (const kit of read('kits.json')) await version(kit)
+  for (const name of ['procedures', 'applications', 'stock'])
     for (const document of read(`${name}.json`)) await post(name, document)
-  for (const name of readdirSync(here('jobs')).sort()) await post('jobs/import', read(`jobs/${name}`))
+  for (const job of jobs) await post('jobs/import', job)
 }

@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import {
   applicationSchema,
+  kitHash,
   kitSchema,
   procedureSchema,
   stockItemSchema,
@@ -10,7 +11,7 @@ import {
   type Procedure,
   type StockItem,
 } from '@stout-shackle/core/kit'
-import { jobExportSchema, type JobExport } from '@stout-shackle/core/job'
+import { jobExportSchema, type JobExport, type JobKit } from '@stout-shackle/core/job'
 import {
   platformSchema,
   surveySchema,
@@ -36,6 +37,17 @@ export const demoSurvey = (vehicle: string): Survey =>
   surveySchema.parse((read('surveys.json') as Record<string, unknown>)[vehicle])
 /** What should come of every kit on every vehicle: the table a person reads. */
 export const demoVerdicts = (): string => readFileSync(join(import.meta.dirname, 'verdicts.csv'), 'utf8')
-export const demoJobs = (): JobExport[] =>
-  readdirSync(join(import.meta.dirname, 'jobs')).map((name) => jobExportSchema.parse(read(`jobs/${name}`)))
+export const demoJobs = (): JobExport[] => {
+  // As a shop that has had each of these versions says of its copy.
+  const versioned = (jobKit: JobKit): JobKit => ({ ...jobKit, version: kitHash(jobKit.kit) })
+  return readdirSync(join(import.meta.dirname, 'jobs'))
+    .map((name) => jobExportSchema.parse(read(`jobs/${name}`)))
+    .map((file) => ({ ...file, job: { ...file.job, kits: file.job.kits.map(versioned) } }))
+}
+/** Kits as they were when the jobs were planned, where the catalog has them otherwise now. */
+export const demoEarlierKits = (): Kit[] => {
+  const now = new Set(demoKits().map(kitHash))
+  const copies = demoJobs().flatMap(({ job }) => job.kits.map(({ kit }) => [kitHash(kit), kit] as const))
+  return [...new Map(copies)].flatMap(([hash, kit]) => (now.has(hash) ? [] : [kit]))
+}
 export const demoJob = (number: string): JobExport => demoJobs().find((j) => j.job.number === number)!

@@ -5,7 +5,7 @@ import type { WaitCode } from '../judge'
 import { AXLES, BODIES, MARKS } from '../vehicle'
 import { CATALOG_FILES } from '../exchange'
 import { jobSchema, STAGES } from '../job'
-import { applicationSchema, FAMILIES, kitSchema, ruleSetSchema, stockItemSchema } from '../kit'
+import { applicationSchema, FAMILIES, kitSchema, ORIGINS, ruleSetSchema, stockItemSchema } from '../kit'
 import { personSchema, ROLES, shopSettingsSchema } from '../shop'
 
 /** A version of a document and the document. */
@@ -98,7 +98,30 @@ export const kitSummarySchema = z.strictObject({
   /** Pressure limits; null without air. */
   minimum: z.number().nullable(),
   maximum: z.number().nullable(),
+  /** Where its figures are from, as a whole. */
+  origin: z.enum(ORIGINS),
+  /** How many of its figures have to be confirmed before a vehicle leaves with it. */
+  lacks: z.number().int(),
 })
+const sha256 = z.string().regex(/^[0-9a-f]{64}$/)
+/** A version that a kit has had. */
+export const kitVersionSchema = z.strictObject({
+  version: z.number().int(),
+  at: z.string(),
+  hash: sha256,
+  /** How many of its figures have to be confirmed before a vehicle leaves with it. */
+  lacks: z.number().int(),
+})
+export type KitVersion = z.output<typeof kitVersionSchema>
+/** A figure of a kit that was compared with its paper on a job, by its hash. */
+export const confirmedFigureSchema = z.strictObject({
+  job: z.string(),
+  by: z.string(),
+  at: z.string(),
+  path: z.string(),
+  hash: sha256,
+})
+export type ConfirmedFigure = z.output<typeof confirmedFigureSchema>
 /** A picture to be kept, JPEG in base64. */
 export const pictureSchema = z.strictObject({
   image: z

@@ -276,6 +276,15 @@ export const ROUTES = {
   platforms: documents('/platforms', 'platform', platformSchema, platformSchema),
   procedures: documents('/procedures', 'procedure', procedureSchema, procedureSchema),
   kits: documents('/kits', 'kit', kitSchema, answers.kitSummarySchema),
+  kitVersions: {
+    list: get('/kits/{id}/versions', 'Every version of a kit, newest first', z.array(answers.kitVersionSchema)),
+    read: get('/kits/{id}/versions/{hash}', 'A kit as it was, by its hash', kitSchema),
+    confirmed: get(
+      '/kits/{id}/confirmations',
+      'Figures of a kit that were compared with its paper on a job',
+      z.array(answers.confirmedFigureSchema),
+    ),
+  },
   applications: documents('/applications', 'line of a list of vehicles', applicationSchema, applicationSchema),
   stock: {
     list: get('/stock', 'All stock, with what is reserved and what to order', z.array(answers.stockLineSchema)),

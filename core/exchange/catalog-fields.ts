@@ -1,7 +1,8 @@
 import { z } from 'zod'
-import type { Application } from '../kit'
+import { UNSAID, type Application } from '../kit'
 import { stageSchema, type Axle, type Vehicle } from '../vehicle'
 import { conditionsText, excludesText, needsText, parseConditions, parseExcludes, parseNeeds } from './condition-text'
+import { gapsText, originsText, originText, parseGaps, parseOrigin, parseOrigins } from './origin-text'
 import { cell, f, needed, rounded, scaled, scaledOne, type Field, type Parsed } from './field'
 
 export const kitFields: Field[] = [
@@ -12,7 +13,9 @@ export const kitFields: Field[] = [
   f('family', 'text', 'family', needed),
   f('axle', 'text', 'axle', { empty: 'rear' }),
   f('replaces', 'text', 'replaces', { empty: 'nothing' }),
-  f('price', 'number', 'price', needed),
+  f('price', 'number', 'price'),
+  f('origin', 'text', 'origin', { write: originText, read: parseOrigin, empty: UNSAID }),
+  f('origins', 'text', 'origins', { write: originsText, read: parseOrigins, empty: {} }),
   f('drilling', 'yes-no', 'drilling', { empty: false }),
   f('minutes_low', 'number', 'minutes.low', needed),
   f('minutes_high', 'number', 'minutes.high', needed),
@@ -39,6 +42,7 @@ export const kitFields: Field[] = [
   f('diameter_max', 'length', 'bag.maximumDiameter'),
   f('minimum', 'pressure', 'bag.minimum'),
   f('maximum', 'pressure', 'bag.maximum'),
+  f('margin', 'pressure', 'bag.margin', { empty: 0 }),
   f('pressure_note', 'text', 'bag.pressureNote', { empty: '' }),
   f('coil_gap', 'length', 'bag.coilGap.threshold'),
   f('coil_gap_maximum', 'pressure', 'bag.coilGap.wideMaximum'),
@@ -60,6 +64,7 @@ export const kitFields: Field[] = [
   f('compressor_later', 'yes-no', 'compressorLater', { empty: true }),
   f('checks_a_year', 'number', 'checksAYear', { empty: 12 }),
   f('connections', 'words', 'connections', { empty: [] }),
+  f('gaps', 'text', 'gaps', cell(gapsText, parseGaps)),
   f('spacer_parts', 'words', 'spacerParts', { empty: [] }),
 ]
 

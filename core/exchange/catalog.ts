@@ -1,5 +1,13 @@
 import { z } from 'zod'
-import { applicationSchema, closableKitSchema, kitSchema, stockItemSchema, FAMILIES, FAMILY_TABLE } from '../kit'
+import {
+  applicationSchema,
+  closableKitSchema,
+  UNSAID,
+  kitSchema,
+  stockItemSchema,
+  FAMILIES,
+  FAMILY_TABLE,
+} from '../kit'
 import { schemaText } from '../quantity'
 import { vehicleSchema } from '../vehicle'
 import { applicationFields, kitFields, stockFields, vehicleFields } from './catalog-fields'
@@ -18,9 +26,22 @@ export interface CatalogFormat {
   written?: z.ZodType<{ id: string }>
   /** What a new document has beside what its row says. */
   blank: Record<string, unknown>
-  /** Puts right what follows from the row as a whole. */
-  finish?: (document: Record<string, unknown>) => void
+  /**
+   * Puts right what follows from the row as a whole.
+   * @param row which columns there are; `changed` places of the document that it gives another value
+   */
+  finish?: (
+    document: Record<string, unknown>,
+    row: { columns: ReadonlySet<string>; changed: readonly string[] },
+  ) => void
 }
+
+/** The figure that a column is of, or a part of. */
+const figureAt = (at: string): string =>
+  at
+    .split('.')
+    .slice(0, /^(bag|rubber)\./.test(at) ? 2 : 1)
+    .join('.')
 
 /** Groups that are there whole or not at all. */
 const KIT_GROUPS = ['fitment.coilInside', 'fitment.bracketSpace', 'bag.coilGap', 'airLine']
@@ -33,7 +54,10 @@ export const CATALOG_FORMATS: Record<CatalogFile, CatalogFormat> = {
     schema: kitSchema,
     written: closableKitSchema,
     blank: { fasteners: [], operations: [] },
-    finish(kit) {
+    finish(kit, { columns, changed }) {
+      // What a file changes without saying where it is from is the shop's.
+      if (!columns.has('origins'))
+        kit.origins = { ...(kit.origins as object), ...Object.fromEntries(changed.map((at) => [figureAt(at), UNSAID])) }
       for (const group of KIT_GROUPS) collapse(kit, group)
       // A family that is none is refused by the schema.
       if (FAMILIES.some((f) => f === kit.family && !FAMILY_TABLE[f].air)) kit.bag = null
@@ -95,6 +119,7 @@ export function fromRow(
   const problems: Problem[] = []
   const document = structuredClone((before ?? format.blank) as Tree)
   const was = before ? toRow(format, before) : null
+  const changed: string[] = []
   for (const field of format.fields) {
     if (!(field.name in row)) {
       if (!before && field.empty !== undefined) write(document, field.at, structuredClone(field.empty))
@@ -102,6 +127,7 @@ export function fromRow(
     }
     const cell = row[field.name] ?? null
     if (was && JSON.stringify(was[field.name]) === JSON.stringify(cell)) continue
+    if (was) changed.push(field.at)
     if (cell === null) write(document, field.at, field.empty === undefined ? null : structuredClone(field.empty))
     else if (!field.read) write(document, field.at, cell)
     else {
@@ -111,7 +137,7 @@ export function fromRow(
     }
   }
   if (problems.length) return { ok: false, problems }
-  format.finish?.(document)
+  format.finish?.(document, { columns: new Set(Object.keys(row)), changed })
   const checked = (format.written ?? format.schema).safeParse(document)
   return checked.success
     ? { ok: true, document: checked.data }

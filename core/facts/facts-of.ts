@@ -5,7 +5,7 @@ import { counts, replay, withPressure } from '../proof'
 import { ratingReport, type RatingMargin } from '../vehicle'
 import { airState } from '../stages/air'
 import { openItemsOf, stepReports, torqueStates } from '../stages/bay'
-import { assessCase, assessKit, caseEstimates, cautionsOf } from '../stages/choose'
+import { assessCase, assessKit, caseEstimates, cautionsOf, unconfirmedOn } from '../stages/choose'
 import type { Facts } from './facts'
 import { judgeGaps, roomGapsOf } from '../stages/fit'
 import { touchesAsMounted } from '../stages/fit/room'
@@ -50,6 +50,7 @@ export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutco
     corners: cornerFindings(job, sound, active),
     cautions: cautionsOf(job, active, springs.rear),
     chosen,
+    unconfirmed: unconfirmedOn(job, standing),
     gaps: judgeGaps(job, standing, proof),
     roomGaps: roomGapsOf(job, standing, proof),
     touches: touchesAsMounted(job, active),

@@ -6,7 +6,7 @@ import type { PlanOutcome } from '../plan'
 import type { Job } from '../job'
 import type { AirState } from '../stages/air'
 import type { FastenerState, OpenItems, StepReport } from '../stages/bay'
-import type { CaseAssessment, Caution, KitAssessment } from '../stages/choose'
+import type { CaseAssessment, Caution, KitAssessment, Unconfirmed } from '../stages/choose'
 import type { GapJudgment, RoomGap } from '../stages/fit'
 import type { MountedTouch } from '../stages/fit/room'
 import type { AxleSpring, Corrections } from '../stages/load'
@@ -29,6 +29,8 @@ export interface Facts {
   cautions: Caution[]
   /** The job's kits as they stand on this job, those that stay or are fitted. */
   chosen: KitAssessment[]
+  /** What of the job's kits has to be confirmed before it leaves. */
+  unconfirmed: Unconfirmed[]
   gaps: GapJudgment[]
   /** Gaps to single things around the bags, as read. */
   roomGaps: RoomGap[]

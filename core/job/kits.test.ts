@@ -3,7 +3,14 @@ import { demoJob, demoKits } from '../../demo/shop'
 import { jobSchema, kitAt, kitsLeft, withKit, type JobKit } from '.'
 
 const kitOf = (id: string) => demoKits().find((k) => k.id === id)!
-const jobKit = (id: string, work: JobKit['work']): JobKit => ({ kit: kitOf(id), decided: null, work })
+const jobKit = (id: string, work: JobKit['work']): JobKit => ({
+  kit: kitOf(id),
+  version: null,
+  confirmed: [],
+  revised: [],
+  decided: null,
+  work,
+})
 const pick = (id: string) => ({ kit: kitOf(id), decided: null })
 const list = (kits: readonly JobKit[]) => kits.map(({ kit, work }) => [kit.axle, kit.id, work])
 

@@ -4,7 +4,7 @@ import { circuitSchema, SUPPLIES } from '../fittings'
 import { bounded } from '../quantity'
 import { recordId, pressureReadingSchema, bayRecordSchema } from '../records'
 import { preferencesSchema, USUAL_PREFERENCES } from './preferences'
-import { applicationSchema, kitSchema, mountSchema, procedureSchema, ruleSetSchema } from '../kit'
+import { applicationSchema, kitHash, kitSchema, mountSchema, procedureSchema, ruleSetSchema } from '../kit'
 import {
   emptySurvey,
   loadCaseSchema,
@@ -32,6 +32,28 @@ const plumbing = z.enum(['teed', 'separate'], { error: 'must be teed or separate
 const jobKitSchema = z.strictObject({
   /** As it was when picked: a later change of the catalog does not rewrite a job. */
   kit: kitSchema,
+  /** Version of the catalog that it is a copy of, by its hash: the server alone sets it. Null where it knows no such version. */
+  version: z
+    .string()
+    .regex(/^[0-9a-f]{64}$/, { error: 'version must be a SHA-256 in 64 hex digits' })
+    .nullable()
+    .default(null),
+  /** Figures that were compared with its paper on a visit before, each by its place and hash; the server alone sets them. */
+  confirmed: z
+    .array(z.strictObject({ path: z.string().max(120), hash: z.string().max(64) }))
+    .max(200)
+    .default([]),
+  /** When another version of it was taken, and which steps and fasteners that changed; the server alone sets it. */
+  revised: z
+    .array(
+      z.strictObject({
+        at: z.iso.datetime({ error: 'must be a date and time like 2026-11-25T10:42:00Z' }),
+        steps: z.array(recordId).max(60),
+        fasteners: z.array(recordId).max(30),
+      }),
+    )
+    .max(60)
+    .default([]),
   /** Rules and list by which it was picked: an old job keeps what it was decided by. */
   decided: z
     .strictObject({ rules: ruleSetSchema, applications: z.array(applicationSchema).max(60), at: z.string().max(40) })
@@ -172,13 +194,19 @@ export const kitAt = (job: Pick<Job, 'kits'>, axle: AxleEnd): JobKit | null =>
   job.kits.find(({ kit, work }) => kit.axle === axle && work !== 'take-off') ?? null
 /** Every kit that is on the vehicle when this visit is over. */
 export const kitsLeft = (job: Pick<Job, 'kits'>): JobKit[] => job.kits.filter(({ work }) => work !== 'take-off')
+/** A kit of which nothing but itself is said on a job yet. */
+const NEW_ON_JOB = { confirmed: [], revised: [], decided: null, work: 'fit' } satisfies Partial<JobKit>
 /**
  * The job's kits with one more picked, or none at an axle. What the vehicle came in with has to come off then; picked itself,
  * it stays on. What was only going to be fitted is let go.
- * @param picked for that axle; null for none
+ * @param picked for that axle, as the catalog has it; null for none
  * @returns by axle, what comes off before what goes on
  */
-export const withKit = (kits: readonly JobKit[], axle: AxleEnd, picked: Omit<JobKit, 'work'> | null): JobKit[] =>
+export const withKit = (
+  kits: readonly JobKit[],
+  axle: AxleEnd,
+  picked: Pick<JobKit, 'kit' | 'decided'> | null,
+): JobKit[] =>
   AXLES.flatMap((end): JobKit[] => {
     const thereHere = kits.filter(({ kit }) => kit.axle === end)
     if (end !== axle) return thereHere
@@ -186,7 +214,7 @@ export const withKit = (kits: readonly JobKit[], axle: AxleEnd, picked: Omit<Job
     if (there && there.kit.id === picked?.kit.id) return [{ ...there, work: 'keep' }]
     return [
       ...(there ? [{ ...there, work: 'take-off' as const }] : []),
-      ...(picked ? [{ ...picked, work: 'fit' as const }] : []),
+      ...(picked ? [{ ...NEW_ON_JOB, ...picked, version: kitHash(picked.kit) }] : []),
     ]
   })
 

@@ -111,7 +111,7 @@ describe('clearance readings', () => {
     ['bag-height', 5, false, 'off-middle'],
     ['bag-height', 9, false, 'too-much'],
   ] as const)('%s %d in, sleeved %s: %s', (check, inches, sleeved, verdict) => {
-    expect(judgeGap(k, check, inches * INCH, { tolerance: INCH / 16, sleeved })).toBe(verdict)
+    expect(judgeGap(k, { check, own: null }, inches * INCH, { tolerance: INCH / 16, sleeved })).toBe(verdict)
   })
 })
 

@@ -1,6 +1,6 @@
 import { count } from '../quantity'
 import type { StageStop, StopsOf, WaitsOf } from './stage'
-import { type GapCheck, GAP_CHECK_NAMES } from '../records'
+import { gapKeyName } from '../records'
 import type { fitStage } from './fit'
 import { GAP_HELP } from '../stages/fit'
 
@@ -13,8 +13,8 @@ export const fitWaits: Record<WaitsOf<typeof fitStage>, (n: number) => string> =
 }
 export const fitStops: Record<StopsOf<typeof fitStage>, (stop: StageStop) => string> = {
   'gap-fails': ({ about }) => {
-    const [check, axle, side] = about.split(':') as [GapCheck, string, string]
-    return `${GAP_CHECK_NAMES[check]}, ${axle} ${side}: fails its rule. ${GAP_HELP[check]}`
+    const [key, axle, side] = about.split(':') as [string, string, string]
+    return `${gapKeyName(key)}, ${axle} ${side}: fails its rule. ${GAP_HELP[key.split('/')[0] as keyof typeof GAP_HELP]}`
   },
   'touches-as-mounted': ({ about }) => {
     const [of, part, axle, side] = about.split(':') as [string, string, string, string]

@@ -3,7 +3,7 @@ import { missing } from '../proof'
 import type { Facts } from '../facts'
 import { keptUntouched } from './kept'
 import { defineStage } from './stage'
-import type { GapJudgment, GapVerdict } from '../stages/fit'
+import { gapKey, type GapJudgment, type GapVerdict } from '../stages/fit'
 
 const FAILS: readonly GapVerdict[] = ['too-little', 'too-much']
 
@@ -44,7 +44,7 @@ export const fitStage = defineStage({
     'loaded-clearance': {
       missing: (facts) =>
         underLoad(facts).flatMap((g) => {
-          const about = `${g.check}:${g.axle}:${g.side}`
+          const about = `${gapKey(g)}:${g.axle}:${g.side}`
           return g.missing ? [{ ...g.missing, about }] : g.loaded ? [] : [missing('not-done', about)]
         }),
       evidence: (facts) => idsOf(underLoad(facts).filter((g) => g.loaded)),
@@ -68,7 +68,7 @@ export const fitStage = defineStage({
       .map((h) => ({ code: 'hole-unsound' as const, about: `${h.name}:${h.axle}:${h.side}`, hard: true })),
     ...facts.gaps
       .filter((g) => FAILS.includes(g.verdict))
-      .map((g) => ({ code: 'gap-fails' as const, about: `${g.check}:${g.axle}:${g.side}`, hard: true })),
+      .map((g) => ({ code: 'gap-fails' as const, about: `${gapKey(g)}:${g.axle}:${g.side}`, hard: true })),
     ...facts.roomGaps
       .filter((g) => g.fails)
       .map((g) => ({ code: 'room-gap-fails' as const, about: `${g.of}:${g.part}:${g.axle}:${g.side}`, hard: true })),

@@ -1,6 +1,7 @@
 import { ofKind, type RecordOf } from '../records'
 import { isAbove } from '../quantity'
-import { counts, hashOf, missing, unproved, type Missing } from '../proof'
+import { hashOf } from '../hash'
+import { counts, missing, unproved, type Missing } from '../proof'
 import { CORNERS, type Corner } from '../vehicle'
 import { neverWithoutAir } from './air'
 import type { Facts } from '../facts'

@@ -1,7 +1,7 @@
 import { formatQuantity, type QuantityKind, type UnitSystem } from '../quantity'
 import { type StepCheck, SUPPORT_NAMES } from '../kit'
 import { type SurveyKey, type AxleEnd, CORNER_NAMES, onSide, SURVEY_QUESTIONS } from '../vehicle'
-import { type FinalCheckId, GAP_CHECK_NAMES } from '../records'
+import { type FinalCheckId, gapKeyName } from '../records'
 import type { Job } from '../job'
 import type { Flag, FlagCode, Missing, Situation, VoidCode } from '../proof'
 import type { Facts } from '../facts'
@@ -20,8 +20,8 @@ const loadName = (job: Job, id: string): string => {
 
 type Subject = (about: string, named: Named) => string
 const gapWords: Subject = (about) => {
-  const [gap, axle, side] = about.split(':') as [keyof typeof GAP_CHECK_NAMES, string, string]
-  return `${GAP_CHECK_NAMES[gap]}, ${axle} ${side}`
+  const [gap, axle, side] = about.split(':') as [string, string, string]
+  return `${gapKeyName(gap)}, ${axle} ${side}`
 }
 const cornerWords: Subject = (about) => CORNER_NAMES[about as keyof typeof CORNER_NAMES] ?? about
 const bagsWords: Subject = (about) => {
@@ -92,6 +92,7 @@ export const VOIDS: Record<VoidCode, string> = {
   'wheels-changed': 'wheels came off or went on since',
   'load-changed': 'the load was changed in the plan since',
   'kit-changed': 'another kit was picked since',
+  'instructions-changed': 'the instructions say it another way since',
   'circuit-changed': 'lines and fittings were changed in the plan since',
   'step-done-again': 'a mounting step was done again since',
 }

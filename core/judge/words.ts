@@ -4,7 +4,7 @@ import type { FinalCheckId } from '../records'
 import type { Refusal, RefusalCode } from './accept'
 import { airRefusals, airStops, airWaits } from './air-words'
 import { bayRefusals, bayStops, bayWaits } from './bay-words'
-import { chooseStops, chooseWaits } from './choose-words'
+import { chooseRefusals, chooseStops, chooseWaits } from './choose-words'
 import { fitStops, fitWaits } from './fit-words'
 import { handOverRefusals, handOverWaits } from './hand-over-words'
 import type { Stop, StopCode, Waiting } from './judge'
@@ -65,6 +65,7 @@ export const stopText = (stop: Stop, system: UnitSystem = 'us'): string => STOPS
 
 const REFUSALS: Record<RefusalCode, (about: string) => string> = {
   ...measureRefusals,
+  ...chooseRefusals,
   ...planRefusals,
   ...loadRefusals,
   ...bayRefusals,

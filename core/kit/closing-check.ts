@@ -1,3 +1,4 @@
+import { isPlansOwn } from './ids'
 import { kitSchema, type Kit, type Operation } from './schema'
 
 /** Something in a kit's operations that could never come out even on a job. */
@@ -5,22 +6,6 @@ export interface ClosingFault {
   path: (string | number)[]
   message: string
 }
-
-/** Names that the plan gives to operations and fasteners of its own. */
-const OWN_NAMES = new Set([
-  'make-safe',
-  'settle',
-  'lug-nuts',
-  'take-off',
-  'old-helper-out',
-  'lines-clear',
-  'lines-back',
-  'first-air',
-  'soap',
-  'watch-travel',
-  'plate-to-tire',
-])
-const OWN_BEGINNINGS = ['state-', 'front-']
 
 /** Whether what is done on one kind of side closes what was opened on another. */
 const covers = (closing: Operation['side'], opened: Operation['side']): boolean =>
@@ -45,8 +30,7 @@ export function closingFaults({ operations, fasteners }: Pick<Kit, 'operations' 
     for (const i of duplicates(items.map(({ id }) => id)))
       add([list, i, 'id'], `"${items[i]!.id}" is there twice: every id once`)
     items.forEach(({ id }, i) => {
-      if (OWN_NAMES.has(id) || OWN_BEGINNINGS.some((b) => id.startsWith(b)))
-        add([list, i, 'id'], `"${id}" is a name of the plan itself: use another one`)
+      if (isPlansOwn(id)) add([list, i, 'id'], `"${id}" is a name of the plan itself: use another one`)
     })
   }
   operations.forEach((o, i) => {

@@ -7,6 +7,7 @@ import { ARCHITECTURES, BODIES, slug, SUSPENSIONS } from '../vehicle'
 import { conditionSchema, surveyKey } from './condition'
 import { FAMILIES, familyOf } from './families'
 import { mountingSchema } from './mounting'
+import { originSchema, originsSchema, UNSAID } from './origin'
 
 const id = slug()
 const text = z.string().trim().min(1).max(240)
@@ -255,6 +256,19 @@ const bracketSchema = z.strictObject({
 })
 export type Bracket = z.infer<typeof bracketSchema>
 
+/** Gaps that are read with a kit in place. */
+export const GAP_CHECKS = ['bag-clearance', 'plate-tire', 'line-exhaust', 'bag-height'] as const
+export type GapCheck = (typeof GAP_CHECKS)[number]
+/** A gap that the instructions ask for: one of those that are read anyway, or one of their own. */
+const gapSchema = z.strictObject({
+  id,
+  /** The reading that it is a limit for; null for one of its own. */
+  check: z.enum(GAP_CHECKS, { error: `check must be one of ${GAP_CHECKS.join(', ')}` }).nullable(),
+  name: text,
+  least: bounded('length', 0, 1),
+})
+export type KitGap = z.infer<typeof gapSchema>
+
 /** How wide the bag gets, by its maker. */
 const diameterTableSchema = z
   .strictObject({
@@ -285,6 +299,8 @@ const bagSchema = z.strictObject({
   innerBumpStop: z.boolean().default(false),
   minimum: bounded('pressure', 20_000, 300_000),
   maximum: bounded('pressure', 100_000, 1_200_000),
+  /** How far under the max its instructions want it kept. */
+  margin: bounded('pressure', 0, 300_000).default(0),
   /** What the instructions say about pressure beyond the two figures. */
   pressureNote: z.string().trim().max(240).default(''),
   /** In-coil only: at or over this standing coil gap the lower maximum holds. */
@@ -337,7 +353,11 @@ export const kitSchema = z
     number: text,
     name: text,
     family: z.enum(FAMILIES, { error: `family must be one of ${FAMILIES.join(', ')}` }),
-    price: z.number().min(0).max(20_000),
+    /** Where its figures are from, as a whole, and those that are from elsewhere. */
+    origin: originSchema.default(UNSAID),
+    origins: originsSchema.default({}),
+    /** In the shop's currency; null while nobody has given one. */
+    price: z.number().min(0).max(20_000).nullable(),
     drilling: z.boolean(),
     minutes: span(z.number().min(10).max(1440)),
     fitment: fitmentSchema,
@@ -384,6 +404,8 @@ export const kitSchema = z
     lineVolume: z.number().min(0).max(0.01),
     /** Null where there is no air. */
     testPressure: bounded('pressure', 100_000, 700_000).nullable(),
+    /** Gaps that its instructions ask for, beside those that common practice does. */
+    gaps: z.array(gapSchema).max(20, { error: 'a kit holds 20 gaps max' }).default([]),
     fasteners: z.array(fastenerSchema).max(30),
     /** Other ways to do the work than the first, which is the one of the instructions. */
     methods: z

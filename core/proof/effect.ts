@@ -77,6 +77,7 @@ const EFFECTS: Omit<Effects, 'opened-again' | 'connection-opened' | 'bracket-mov
   gap: null,
   'room-gap': null,
   'scale-ticket': null,
+  'kit-confirmed': null,
   planned: null,
   'step-added': null,
   'leak-test': null,

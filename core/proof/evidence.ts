@@ -44,6 +44,8 @@ export type VoidCode =
   | 'wheels-changed'
   | 'load-changed'
   | 'kit-changed'
+  /** Another version of its instructions says that step or that torque otherwise. */
+  | 'instructions-changed'
   /** Lines and fittings are others since. */
   | 'circuit-changed'
   | 'step-done-again'

@@ -12,4 +12,3 @@ export {
 export { partKey, partsHere } from './places'
 export { CLOCK_SLACK } from './contradiction'
 export { counts, replay, withPressure, type Proof } from './replay'
-export { hashOf } from './signature'

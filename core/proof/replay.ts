@@ -69,6 +69,7 @@ function changedSince({ job, steps }: Work, record: BayRecord): VoidCode | null 
   const axle = axleOfWork(job, body, steps)
   const since = axle && kitAt(job, axle)?.since
   if (since && timeOf(record) < Date.parse(since)) return 'kit-changed'
+  if (axle && isRevised(job, axle, record)) return 'instructions-changed'
   if (
     (body.kind === 'air-check' || body.kind === 'bag-pressure') &&
     job.circuitSince &&
@@ -78,6 +79,19 @@ function changedSince({ job, steps }: Work, record: BayRecord): VoidCode | null 
   const loaded = body.kind === 'height' && body.timing === 'after' && body.load === 'loaded' ? body.loadCase : null
   const reweighed = loaded && job.loadCases.find((c) => c.id === loaded)?.since
   return reweighed && timeOf(record) < Date.parse(reweighed) ? 'load-changed' : null
+}
+
+/** Whether another version of the kit, taken later, changed the step or the fastener that a record is about. */
+function isRevised(job: Job, axle: AxleEnd, record: BayRecord): boolean {
+  const { body } = record
+  if (body.kind !== 'step' && body.kind !== 'torque') return false
+  const [name = ''] = body.step.split(':')
+  const operation = axle === 'front' ? name.replace(/^front-/, '') : name
+  return (kitAt(job, axle)?.revised ?? []).some(
+    (revision) =>
+      timeOf(record) < Date.parse(revision.at) &&
+      (revision.steps.includes(operation) || (body.kind === 'torque' && revision.fasteners.includes(body.fastener))),
+  )
 }
 
 /** Which axle's kit a record is about; null for anything else. */

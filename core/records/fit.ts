@@ -1,23 +1,27 @@
 import { z } from 'zod'
+import { GAP_CHECKS } from '../kit'
 import { bounded } from '../quantity'
-import { recordAxle, recordSide } from './parts'
-
-/** Gaps that are read with the kit in place. */
-const GAP_CHECKS = ['bag-clearance', 'plate-tire', 'line-exhaust', 'bag-height'] as const
-export type GapCheck = (typeof GAP_CHECKS)[number]
+import { recordAxle, recordId, recordSide } from './parts'
 
 /** What Fit puts on record. */
 export const fitRecords = [
-  z.strictObject({
-    kind: z.literal('gap'),
-    axle: recordAxle,
-    check: z.enum(GAP_CHECKS),
-    side: recordSide,
-    value: bounded('length', 0, 1),
-    about: z.boolean(),
-    /** Heat sleeve on the line where it must pass closer. */
-    sleeved: z.boolean(),
-  }),
+  z
+    .strictObject({
+      kind: z.literal('gap'),
+      axle: recordAxle,
+      check: z.enum([...GAP_CHECKS, 'kit-gap'], { error: 'check must be the name of a gap' }),
+      /** Which of the gaps that the kit's own instructions ask for; null for one that is read of any kit. */
+      gap: recordId.nullable().default(null),
+      side: recordSide,
+      value: bounded('length', 0, 1),
+      about: z.boolean(),
+      /** Heat sleeve on the line where it must pass closer. */
+      sleeved: z.boolean(),
+    })
+    .refine((r) => (r.check === 'kit-gap') === (r.gap !== null), {
+      path: ['gap'],
+      error: "gap names one of the kit's own gaps, and only a check of that kind has one",
+    }),
   /** The gap to one thing around the bag, beside what was drawn of it. */
   z.strictObject({
     kind: z.literal('room-gap'),

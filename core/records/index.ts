@@ -1,4 +1,3 @@
-export type { GapCheck } from './fit'
 export type { ConsentTo, WaiverId } from './hand-over'
 export { FINAL_CHECKS, type FinalCheckId } from './final-checks'
 export * from './names'

@@ -1,5 +1,5 @@
 import type { RecordOf } from './record'
-import type { GapCheck } from './fit'
+import type { GapCheck } from '../kit'
 import type { ConsentTo, WaiverId } from './hand-over'
 
 export const GAP_CHECK_NAMES: Record<GapCheck, string> = {
@@ -7,6 +7,11 @@ export const GAP_CHECK_NAMES: Record<GapCheck, string> = {
   'plate-tire': 'Plate to tire, wheels on',
   'line-exhaust': 'Air line to exhaust',
   'bag-height': 'Bag height at ride height',
+}
+/** A gap by what it is told by: a check, or `kit-gap/` and the id of a kit's own, which is made of its name. */
+export function gapKeyName(key: string): string {
+  const own = key.split('/')[1]
+  return own ? `Gap, ${own.replaceAll('-', ' ')}` : GAP_CHECK_NAMES[key as GapCheck]
 }
 
 export const WAIVER_NAMES: Record<WaiverId, string> = {

@@ -3,6 +3,7 @@ import { limitsOf, maxLengthOf, type Limits } from '../quantity'
 import { requiredText } from '../vehicle'
 import { airRecords } from './air'
 import { bayRecords } from './bay'
+import { chooseRecords } from './choose'
 import { fitRecords } from './fit'
 import { handOverRecords } from './hand-over'
 import { measureRecords } from './measure'
@@ -12,6 +13,7 @@ import { planRecords } from './plan'
 /** What was found or done, by kind: each stage says what it puts on record. */
 export const recordBodySchema = z.discriminatedUnion('kind', [
   ...measureRecords,
+  ...chooseRecords,
   ...fitRecords,
   ...planRecords,
   ...bayRecords,

@@ -25,7 +25,16 @@ describe('a record in one line', () => {
       ['35 1/4 in'],
     ],
     [
-      { kind: 'gap', axle: 'rear', check: 'line-exhaust', side: 'right', value: 4 * INCH, about: false, sleeved: true },
+      {
+        kind: 'gap',
+        axle: 'rear',
+        check: 'line-exhaust',
+        gap: null,
+        side: 'right',
+        value: 4 * INCH,
+        about: false,
+        sleeved: true,
+      },
       ['4 in'],
     ],
     [{ kind: 'step', step: 'align:left', outcome: 'skipped', reason: 'no room' }, [NAMES.step, 'no room']],

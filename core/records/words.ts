@@ -2,7 +2,7 @@ import { REMEDY_NAMES } from '../fittings'
 import { FATE_NAMES, SUPPORT_NAMES } from '../kit'
 import { count, formatQuantity, type UnitSystem } from '../quantity'
 import { CORNER_NAMES, SURVEY_QUESTIONS } from '../vehicle'
-import { CONNECTION_RESULT_NAMES, CONSENT_NAMES, GAP_CHECK_NAMES, WAIVER_NAMES } from './names'
+import { CONNECTION_RESULT_NAMES, CONSENT_NAMES, gapKeyName, WAIVER_NAMES } from './names'
 import type { RecordBody, RecordKind } from './record'
 
 /** What a record is about, by the names of the job's plan; null where its id is all there is. */
@@ -28,10 +28,12 @@ const RECORD_WORDS: {
     const mass = (v: number) => formatQuantity('mass', v, system)
     return `Scale, ${load}: ${mass(front)} front, ${mass(rear)} rear${trailer === null ? '' : `, ${mass(trailer)} trailer`}${ticket ? `, ${ticket}` : ''}`
   },
-  gap: ({ check, side, value, sleeved }, system) =>
-    `${GAP_CHECK_NAMES[check]}, ${side}: ${formatQuantity('length', value, system)}${sleeved ? ', sleeved' : ''}`,
+  gap: ({ check, gap, side, value, sleeved }, system) =>
+    `${gapKeyName(gap ? `${check}/${gap}` : check)}, ${side}: ${formatQuantity('length', value, system)}${sleeved ? ', sleeved' : ''}`,
   'room-gap': ({ of, part, side, value }, system) =>
     `Gap of the ${of} to ${part.replace(/-/g, ' ')}, ${side}: ${formatQuantity('length', value, system)}`,
+  'kit-confirmed': ({ figures, axle }) =>
+    `${count(figures.length, 'figure', 'figures')} of the ${axle} kit compared with its paper`,
   planned: ({ steps }) => `The work was begun by a plan of ${count(steps.length, 'step', 'steps')}`,
   'step-added': ({ operation, why }) => `Step added: ${operation.title}: ${why}`,
   finding: ({ axle, fact, answer }) =>

@@ -154,6 +154,7 @@ export const READING_NAMES: Record<ReadingId, string> = {
   label: 'the door-jamb label',
   tape: 'tape: wheelbase, overhangs, track, springs',
   link: 'tape under it: pivot to spring and pivot to tire',
+  'kit-paper': "the kit's paper, confirmed figure by figure",
   'loaded-heights': 'heights empty and with a weighed load on',
   scale: 'a scale ticket, empty',
   papers: "the vehicle maker's papers",

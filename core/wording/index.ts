@@ -2,7 +2,7 @@
 export * from './catalog'
 export { answerText, changeText, FATE_NAMES, limitText, plain, reasonText, SUPPORT_NAMES } from '../kit'
 export { CORNER_NAMES, MARK_NAMES, SURVEY_QUESTIONS } from '../vehicle'
-export { CONSENT_NAMES, GAP_CHECK_NAMES, recordText, WAIVER_NAMES } from '../records'
+export { CONSENT_NAMES, gapKeyName, recordText, WAIVER_NAMES } from '../records'
 export * from '../judge/words'
 export { airRefusals } from '../judge/air-words'
 export { hindranceText } from '../judge/bay-words'

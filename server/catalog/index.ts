@@ -3,8 +3,10 @@ import {
   closableKitSchema,
   closableProcedureSchema,
   kitSchema,
+  lacksOf,
   procedureSchema,
   stockItemSchema,
+  stoodFor,
   type Kit,
   type Procedure,
 } from '@stout-shackle/core/kit'
@@ -12,22 +14,32 @@ import type { KitSummary } from '@stout-shackle/core/contract'
 import { platformSchema, vehicleSchema } from '@stout-shackle/core/vehicle'
 import { CatalogStore } from './store'
 
+export { kitVersionRoutes, withVersions } from './kit-versions'
 export { catalogRoutes, findRoute } from './routes'
 export type { Row } from './store'
-const KIT_SUMMARY = `json_object(
-  'id', t.id, 'maker', json_extract(t.document, '$.maker'), 'number', json_extract(t.document, '$.number'),
-  'name', json_extract(t.document, '$.name'), 'family', json_extract(t.document, '$.family'),
-  'axle', coalesce(json_extract(t.document, '$.axle'), 'rear'), 'price', json_extract(t.document, '$.price'),
-  'minutes', json(json_extract(t.document, '$.minutes')),
-  'drilling', json(iif(json_extract(t.document, '$.drilling'), 'true', 'false')),
-  'minimum', json_extract(t.document, '$.bag.minimum'), 'maximum', json_extract(t.document, '$.bag.maximum'))`
+const kitSummary = (kit: Kit): KitSummary => ({
+  id: kit.id,
+  maker: kit.maker,
+  number: kit.number,
+  name: kit.name,
+  family: kit.family,
+  axle: kit.axle,
+  price: kit.price,
+  minutes: kit.minutes,
+  drilling: kit.drilling,
+  minimum: kit.bag?.minimum ?? null,
+  maximum: kit.bag?.maximum ?? null,
+  origin: kit.origin.from,
+  lacks: lacksOf(kit).length,
+})
 export const kitStore = new CatalogStore<Kit, KitSummary>({
   table: 'kits',
   noun: 'kit',
   schema: kitSchema,
   written: closableKitSchema,
   found: true,
-  summary: KIT_SUMMARY,
+  summary: kitSummary,
+  stamp: stoodFor,
 })
 export const applicationStore = new CatalogStore({ table: 'applications', noun: 'line', schema: applicationSchema })
 export const vehicleStore = new CatalogStore({ table: 'vehicles', noun: 'vehicle', schema: vehicleSchema, found: true })

@@ -1,6 +1,7 @@
 import type { Knex } from 'knex'
 import type { z } from 'zod'
 import type { DocumentRoutes, FindRoute } from '@stout-shackle/core/contract'
+import { personOf } from '../principal'
 import { parseBody } from '../problem'
 import { route, tagged, versionOf, writes, writtenVersion, type Mounted, type Versioned } from '../routing'
 import type { CatalogStore } from './store'
@@ -25,10 +26,13 @@ export function catalogRoutes<T extends { id: string }, S>(
       const entry = await store.get(db, params.id)
       return tagged(response, entry.version, entry)
     }),
-    writes(db, add, async (trx, { body }) => answer(await store.add(trx, parseBody(store.written, body)))),
+    writes(db, add, async (trx, { body, request }) => {
+      const document = store.stamp(parseBody(store.written, body), null, personOf(request).name)
+      return answer(await store.add(trx, document))
+    }),
     writes(db, change, async (trx, { params: { id }, body, request }) => {
-      const document = parseBody(store.written, body)
       const { document: before } = await store.get(trx, id)
+      const document = store.stamp(parseBody(store.written, body), before, personOf(request).name)
       return answer(await store.replace(trx, id, versionOf(request), document), before)
     }),
   ]

@@ -28,7 +28,8 @@ interface CatalogKind<T> {
   schema: z.ZodType<T>
   written?: z.ZodType<T>
   found?: boolean
-  summary?: string
+  summary?: (document: T) => unknown
+  stamp?: (document: T, before: T | null, by: string) => T
 }
 
 /** Versioned documents of one kind: vehicles, platforms, procedures, kits, their lists, stock. */
@@ -40,8 +41,10 @@ export class CatalogStore<T extends { id: string }, S = T> {
   readonly written: z.ZodType<T>
   /** Whether it can be searched by words. */
   private readonly found: boolean
-  /** SQL of what a list shows of a document; all of it where it is small. */
-  private readonly summary: string | null
+  /** What a list shows of a document; all of it where it is small. */
+  private readonly summary: ((document: T) => unknown) | null
+  /** What the server alone says of a document that somebody writes. */
+  readonly stamp: (document: T, before: T | null, by: string) => T
 
   constructor(kind: CatalogKind<T>) {
     this.table = kind.table
@@ -50,6 +53,7 @@ export class CatalogStore<T extends { id: string }, S = T> {
     this.written = kind.written ?? kind.schema
     this.found = kind.found ?? false
     this.summary = kind.summary ?? null
+    this.stamp = kind.stamp ?? ((document) => document)
   }
 
   async list(db: Knex, { find, limit, offset }: Search = { find: '', limit: -1, offset: 0 }): Promise<Found<S>> {
@@ -58,8 +62,7 @@ export class CatalogStore<T extends { id: string }, S = T> {
       ? `FROM ${this.table}_finder f JOIN ${this.table} t ON t.rowid = f.rowid WHERE f.words MATCH ?`
       : `FROM ${this.table} t`
     const bindings = query ? [query] : []
-    const shown = this.summary ? `t.version, ${this.summary} AS document` : 't.version, t.document'
-    const rows = await db.raw<Row[]>(`SELECT ${shown} ${from} ORDER BY t.id LIMIT ? OFFSET ?`, [
+    const rows = await db.raw<Row[]>(`SELECT t.version, t.document ${from} ORDER BY t.id LIMIT ? OFFSET ?`, [
       ...bindings,
       limit,
       offset,
@@ -113,8 +116,9 @@ export class CatalogStore<T extends { id: string }, S = T> {
   }
 
   private toListed(row: Row): Entry<S> {
+    // A document is checked when it is written: a list of hundreds is not checked again.
     const entry = this.summary
-      ? { version: row.version, document: JSON.parse(row.document) as unknown }
+      ? { version: row.version, document: this.summary(JSON.parse(row.document) as T) }
       : this.toEntry(row)
     return entry as Entry<S>
   }

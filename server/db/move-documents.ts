@@ -11,6 +11,7 @@ const DOCUMENT_COLUMNS = {
   pressures: 'document',
   vehicles: 'document',
   kits: 'document',
+  kit_versions: 'document',
   applications: 'document',
   platforms: 'document',
   procedures: 'document',

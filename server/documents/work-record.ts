@@ -6,7 +6,7 @@ import { AXLES } from '@stout-shackle/core/vehicle'
 import { recoveredShare, type JobHeights, type KitAssessment } from '@stout-shackle/core/stages'
 import { formatNumber, formatQuantity, UNITS, type UnitSystem, limitQuantity } from '@stout-shackle/core/quantity'
 import {
-  GAP_CHECK_NAMES,
+  gapKeyName,
   FAMILY_NAMES,
   GAP_VERDICTS,
   contradictionText,
@@ -213,7 +213,7 @@ function fit({ gaps }: Assessment, system: UnitSystem): Content[] {
     table(
       ['Check', 'side', 'read', 'rule', 'verdict'],
       gaps.map((g) => [
-        GAP_CHECK_NAMES[g.check],
+        g.own?.name ?? gapKeyName(g.check),
         g.side,
         g.value === null ? '–' : formatQuantity('length', g.value, system),
         g.high

@@ -1,8 +1,8 @@
 import type { z } from 'zod'
 import type { returnVisitSchema, StoredJob } from '@stout-shackle/core/contract'
 import { assessJob, type Assessment } from '@stout-shackle/core/judge'
-import { hasLeft } from '@stout-shackle/core/records'
-import { kitsLeft, newJob, type Job } from '@stout-shackle/core/job'
+import { hasLeft, ofKind, standing } from '@stout-shackle/core/records'
+import { kitsLeft, newJob, type Job, type JobKit } from '@stout-shackle/core/job'
 import { Problem } from '../problem'
 
 /**
@@ -40,13 +40,25 @@ export function nextVisit(
     wiring: job.wiring,
     frame: job.frame,
     altitude: job.altitude,
-    kits: kitsLeft(job).map((jobKit) => ({ ...jobKit, work: 'keep' as const })),
+    kits: kitsLeft(job).map((jobKit) => ({
+      ...jobKit,
+      work: 'keep' as const,
+      // What was compared with its paper then still is.
+      confirmed: [...jobKit.confirmed, ...confirmedOn(records, jobKit)],
+      revised: [],
+    })),
     history: job.history,
     owed: owedAfter(assessJob(job, records)),
     preferences: job.preferences,
     choices: job.choices,
   }
 }
+
+/** Figures of a kit that were confirmed on a job. */
+const confirmedOn = (records: StoredJob['records'], { kit }: JobKit): JobKit['confirmed'] =>
+  ofKind(standing(records), 'kit-confirmed').flatMap(({ body }) =>
+    body.axle === kit.axle && body.kit === kit.id ? body.figures : [],
+  )
 
 /** What was signed away, or is void since: it is proved on the next visit. */
 const owedAfter = ({ finalChecks }: Assessment): Job['owed'] =>

@@ -10,7 +10,7 @@ import {
   type RowReader,
 } from '@stout-shackle/core/exchange'
 import type { RowChange } from '@stout-shackle/core/contract'
-import { checkKit, type Kit } from '@stout-shackle/core/kit'
+import { checkKit, stoodFor, type Kit } from '@stout-shackle/core/kit'
 import { flagText } from '@stout-shackle/core/wording'
 import type { Row } from '../catalog'
 import { Unreadable, type Source, type SourceRow } from './source'
@@ -126,7 +126,7 @@ function judge(
   })
   if (draft.problems.length) return wrong(draft.problems)
   const before = draft.id === null ? undefined : there.get(draft.id)
-  const known: unknown = before && format.schema.parse(JSON.parse(before.document))
+  const known: unknown = before ? format.schema.parse(JSON.parse(before.document)) : null
   let document: { id: string }
   if (draft.cells) {
     const made = fromRow(format, draft.cells as Parameters<typeof fromRow>[1], row, known)
@@ -141,6 +141,8 @@ function judge(
   if (first !== undefined)
     return wrong([{ row, column: 'id', message: `"${document.id}" stands in row ${first} already: one row for each` }])
   rowById.set(document.id, row)
+  // Nobody stands for a figure in a file.
+  if (format.kind === 'kits') document = stoodFor(document as Kit, known as Kit | null, '')
   const text = JSON.stringify(document)
   const change: RowChange = !before ? 'new' : text === JSON.stringify(known) ? 'same' : 'changed'
   const notes = [

@@ -3,6 +3,31 @@ import { connectionsOf, kitAt, type Job, type JobKit } from '@stout-shackle/core
 import { ofKind, type BayRecord } from '@stout-shackle/core/records'
 import { AXLES } from '@stout-shackle/core/vehicle'
 
+/** Another version of the same kit: the same steel and rubber, told otherwise. */
+const isOtherVersion = (a: JobKit | null, b: JobKit | null): boolean =>
+  a !== null &&
+  b !== null &&
+  a.work === b.work &&
+  a.kit.id === b.kit.id &&
+  a.version !== null &&
+  b.version !== null &&
+  a.version !== b.version
+
+/** Ids of what one version has otherwise than the other. */
+const changedIn = <T extends { id: string }>(was: readonly T[], is: readonly T[]): string[] => {
+  const before = new Map(was.map((item) => [item.id, JSON.stringify(item)]))
+  return is.filter((item) => before.has(item.id) && before.get(item.id) !== JSON.stringify(item)).map(({ id }) => id)
+}
+/** What another version of a kit changed of the work that was done by the one before; none where nothing was done. */
+function revisionOf(was: JobKit, is: JobKit, records: readonly BayRecord[], at: string): JobKit['revised'] {
+  const revision = {
+    at,
+    steps: changedIn(was.kit.operations, is.kit.operations),
+    fasteners: changedIn(was.kit.fasteners, is.kit.fasteners),
+  }
+  return records.some(isWork) && revision.steps.length + revision.fasteners.length > 0 ? [revision] : []
+}
+
 const isSame = (a: JobKit | null, b: JobKit | null): boolean =>
   a !== null && b !== null && a.work === b.work && JSON.stringify(a.kit) === JSON.stringify(b.kit)
 
@@ -18,9 +43,16 @@ export async function withSince(
   { records, now }: { records: readonly BayRecord[]; now: string },
 ): Promise<Job> {
   const since = new Map<JobKit, string | undefined>()
+  const revised = new Map<JobKit, JobKit['revised']>()
   for (const axle of AXLES) {
     const [was, is] = [kitAt(current, axle), kitAt(next, axle)]
     if (!is) continue
+    if (isOtherVersion(was, is)) {
+      since.set(is, was!.since)
+      revised.set(is, [...was!.revised, ...revisionOf(was!, is, records, now)])
+      continue
+    }
+    if (isSame(was, is)) revised.set(is, was!.revised)
     since.set(
       is,
       isSame(was, is)
@@ -35,7 +67,12 @@ export async function withSince(
           }),
     )
   }
-  const kits = next.kits.map(({ since: _told, ...fittedKit }, i) => stamped(fittedKit, since.get(next.kits[i]!)))
+  const kits = next.kits.map((jobKit) => {
+    const { since: _told, ...fittedKit } = jobKit
+    const was = current.kits.find(({ kit, work }) => kit.id === jobKit.kit.id && work === jobKit.work)
+    const own = { ...fittedKit, confirmed: was?.confirmed ?? [], revised: revised.get(jobKit) ?? [] }
+    return stamped(own, since.get(jobKit))
+  })
   const loadCases = next.loadCases.map(({ since: _told, ...loadCase }) => {
     const was = current.loadCases.find((c) => c.id === loadCase.id)
     const isChanged = was !== undefined && JSON.stringify(was.items) !== JSON.stringify(loadCase.items)

@@ -15,6 +15,7 @@ import { closedBy } from '@stout-shackle/core/judge'
 import type { StoredJob } from '@stout-shackle/core/contract'
 import { closingFaults } from '@stout-shackle/core/kit'
 import { historyFor, tidyHistories } from '../histories'
+import { withVersions } from '../catalog'
 import { putBack, reserveFor, takeReserved } from '../stock'
 import { withPhotoAside, withPhotosIn } from '../photos'
 import { nextVersion } from '../routing'
@@ -132,7 +133,7 @@ export class JobStore {
         { field: taken.id === jobHere.id ? 'job.id' : 'job.number', message: 'already taken' },
       ])
     const time = now()
-    const job = { ...jobHere, history: await historyFor(db, jobHere) }
+    const job = await withVersions(db, this.db, { ...jobHere, history: await historyFor(db, jobHere) })
     const document = JSON.stringify(job)
     await db('jobs').insert({
       id: job.id,
@@ -150,10 +151,11 @@ export class JobStore {
   async replace(
     db: Knex,
     current: StoredJob,
-    { version, job: nextHere }: { version: number; job: Job },
+    { version, job: sent }: { version: number; job: Job },
     by: string,
   ): Promise<StoredJob> {
     const next = nextVersion(current, version)
+    const nextHere = await withVersions(db, this.db, sent)
     for (const field of ['id', 'number'] as const)
       if (nextHere[field] !== current.job[field])
         throw new Problem(422, 'Cannot be changed', `The ${field} of a job stays as it is.`, [
@@ -279,7 +281,7 @@ export class JobStore {
           { field: `records.${records.indexOf(record)}.sequence`, message: `must be ${i + 1}` },
         ])
     })
-    const stored = await this.add(db, job, by)
+    const stored = await this.add(db, asSent(job), by)
     const received = now()
     const bodies: RecordBody[] = []
     for (const record of bySequence) bodies.push(await withPhotoAside(db, record.body))
@@ -294,6 +296,12 @@ export class JobStore {
     return { ...stored, records: inOrder(taken) }
   }
 }
+
+/** A job that somebody sends: what the server alone says of its kits is none of theirs. */
+const asSent = (job: Job): Job => ({
+  ...job,
+  kits: job.kits.map((jobKit) => ({ ...jobKit, version: null, confirmed: [], revised: [] })),
+})
 
 /** A kit that is picked has to be one whose jobs can be finished; one that is there already stays. */
 function wantClosable(current: Job, next: Job): void {

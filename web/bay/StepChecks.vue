@@ -101,7 +101,16 @@ function plateTire(side: 'left' | 'right') {
   const name = side === 'left' ? 'Left gap' : 'Right gap'
   const value = read(name, 'length', recordLimits('gap', 'value'))
   if (value === null) return
-  store.record({ kind: 'gap', axle: axle.value, check: 'plate-tire', side, value, about: false, sleeved: false })
+  store.record({
+    kind: 'gap',
+    axle: axle.value,
+    check: 'plate-tire',
+    gap: null,
+    side,
+    value,
+    about: false,
+    sleeved: false,
+  })
 }
 const has = (check: StepCheck) => props.step.checks.includes(check)
 </script>

@@ -2,9 +2,9 @@
 import { computed } from 'vue'
 import { recordLimits, ofKind, type RecordBody } from '@stout-shackle/core/records'
 import { counts } from '@stout-shackle/core/proof'
-import { GAP_PASSES, type GapJudgment, type GapVerdict } from '@stout-shackle/core/stages'
+import { GAP_PASSES, gapKey, type AskedGap, type GapJudgment, type GapVerdict } from '@stout-shackle/core/stages'
 import { limitQuantity } from '@stout-shackle/core/quantity'
-import { GAP_CHECK_NAMES, GAP_HELP, GAP_HOW, GAP_VERDICTS, contradictionText, VOIDS } from '@stout-shackle/core/wording'
+import { gapKeyName, GAP_HELP, GAP_HOW, GAP_VERDICTS, contradictionText, VOIDS } from '@stout-shackle/core/wording'
 import LoadOnSelect from '../fields/LoadOnSelect.vue'
 import QuantityField from '../fields/QuantityField.vue'
 import StateSign from '../fields/StateSign.vue'
@@ -18,18 +18,23 @@ const preferences = usePreferences()
 type Gap = Extract<RecordBody, { kind: 'gap' }>
 const { axle, axles, show } = useShownAxle()
 const gaps = computed(() => assessment.value.gaps.filter((g) => g.axle === axle.value))
+const nameOf = (g: AskedGap) => g.own?.name ?? gapKeyName(g.check)
 const checks = computed(() =>
-  [...new Set(gaps.value.map((g) => g.check))].map((check) => ({
-    check,
-    sides: gaps.value.filter((g) => g.check === check),
-  })),
+  [...new Set(gaps.value.map(gapKey))].map((key) => {
+    const sides = gaps.value.filter((g) => gapKey(g) === key)
+    return { key, check: sides[0]!.check, name: nameOf(sides[0]!), sides }
+  }),
 )
 const sign = (v: GapVerdict) =>
   v === 'missing' ? 'unknown' : v === 'fine' ? 'fine' : GAP_PASSES.includes(v) ? 'caution' : 'stop'
 /** What stands there, one that proves something if there is one; typing does not count. */
 function earlier(g: GapJudgment) {
   const readings = ofKind(store.kept.standing, 'gap').filter(
-    (r) => r.body.axle === g.axle && r.body.check === g.check && r.body.side === g.side,
+    (r) =>
+      r.body.axle === g.axle &&
+      r.body.check === g.check &&
+      r.body.gap === (g.own?.id ?? null) &&
+      r.body.side === g.side,
   )
   const { proof } = store.kept
   return readings.findLast((r) => proof && counts(proof, r)) ?? readings.at(-1)
@@ -38,6 +43,7 @@ const body = (g: GapJudgment, value: number, about: boolean, sleeved = earlier(g
   kind: 'gap',
   axle: g.axle,
   check: g.check,
+  gap: g.own?.id ?? null,
   side: g.side,
   value,
   about,
@@ -46,7 +52,7 @@ const body = (g: GapJudgment, value: number, about: boolean, sleeved = earlier(g
 const field = (g: GapJudgment) =>
   readingField(
     store,
-    `gap:${g.axle}:${g.check}:${g.side}`,
+    `gap:${g.axle}:${gapKey(g)}:${g.side}`,
     () => earlier(g),
     (value, about) => body(g, value, about),
   )
@@ -86,9 +92,9 @@ const fails = computed(() => gaps.value.filter((g) => g.verdict !== 'missing' &&
         </tr>
       </thead>
       <tbody>
-        <tr v-for="{ check, sides } in checks" :key="check">
+        <tr v-for="{ key, check, name, sides } in checks" :key="key">
           <td>
-            <strong>{{ GAP_CHECK_NAMES[check] }}</strong><br /><span class="small muted">{{ GAP_HOW[check] }}</span>
+            <strong>{{ name }}</strong><br /><span class="small muted">{{ GAP_HOW[check] }}</span>
           </td>
           <td class="rule small">
             {{ limitQuantity('min', 'length', sides[0]!.limit.value, preferences.system)
@@ -104,7 +110,7 @@ const fails = computed(() => gaps.value.filter((g) => g.verdict !== 'missing' &&
                 :value="earlier(g)?.body.value ?? null"
                 :about="earlier(g)?.body.about"
                 kind="length"
-                :label="`${GAP_CHECK_NAMES[check]}, ${g.side}`"
+                :label="`${name}, ${g.side}`"
                 hide-label
                 clearable
                 v-bind="recordLimits('gap', 'value')"
@@ -130,8 +136,8 @@ const fails = computed(() => gaps.value.filter((g) => g.verdict !== 'missing' &&
         </tr>
       </tbody>
     </table>
-    <p v-for="g in fails" :key="`f${g.check}${g.side}`" class="note stop" :data-check="g.check">
-      {{ GAP_CHECK_NAMES[g.check] }}, {{ g.side }}: {{ GAP_VERDICTS[g.verdict] }}.
+    <p v-for="g in fails" :key="`f${gapKey(g)}${g.side}`" class="note stop" :data-check="g.check">
+      {{ nameOf(g) }}, {{ g.side }}: {{ GAP_VERDICTS[g.verdict] }}.
       {{ GAP_HELP[g.check] }}
     </p>
   </section>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { recordMaxLength } from '@stout-shackle/core/records'
-import { hashOf } from '@stout-shackle/core/proof'
+import { hashOf } from '@stout-shackle/core/hash'
 import { textOf, type Unsigned } from '@stout-shackle/core/stages'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'

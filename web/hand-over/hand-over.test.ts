@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, test, vi } from 'vitest'
 import { answered } from '../../core/fixtures/on-job'
-import { hashOf } from '@stout-shackle/core/proof'
+import { hashOf } from '@stout-shackle/core/hash'
 import { formatNumber, PSI } from '@stout-shackle/core/quantity'
 import { loadSettings } from '@stout-shackle/core/stages'
 import { airCheckText, FINAL_CHECK_NAMES, RATING_NAMES, stopText } from '@stout-shackle/core/wording'

@@ -1,12 +1,11 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
-import type { Kit } from '@stout-shackle/core/kit'
+import { idOf, type Kit } from '@stout-shackle/core/kit'
 import type { Entry, KitSummary } from '@stout-shackle/core/contract'
 import { call } from '../api/client'
 import { newKey } from '../api/key'
 import { failureText } from '../fields/file'
-import { idOf } from './work/draft'
 
 /** A kit of which there are only paper instructions: its name, and a kit whose figures it begins with. */
 const props = defineProps<{ kits: readonly Entry<KitSummary>[] }>()

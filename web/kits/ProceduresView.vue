@@ -1,14 +1,20 @@
 <script setup lang="ts">
 import { ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
-import { PLAIN_OPERATION, PROCEDURE_KINDS, type Procedure, type ProcedureKind } from '@stout-shackle/core/kit'
+import {
+  freeId,
+  idOf,
+  PLAIN_OPERATION,
+  PROCEDURE_KINDS,
+  type Procedure,
+  type ProcedureKind,
+} from '@stout-shackle/core/kit'
 import { PROCEDURE_NAMES } from '@stout-shackle/core/wording'
 import type { Entry, Found } from '@stout-shackle/core/contract'
 import { call } from '../api/client'
 import { newKey } from '../api/key'
 import { failureText } from '../fields/file'
 import { useShop } from '../stores/shop'
-import { freeId, idOf } from './work/draft'
 
 /** Instructions that are no kit's: of vehicles, the shop itself, accessories and second jobs. */
 const router = useRouter()

@@ -5,6 +5,7 @@ import type { RecordKind } from '@stout-shackle/core/records'
 export const STAGE_OF_RECORD: Record<RecordKind, StageId> = {
   height: 'measure',
   'scale-ticket': 'load',
+  'kit-confirmed': 'choose',
   gap: 'fit',
   'room-gap': 'fit',
   planned: 'plan',

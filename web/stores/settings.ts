@@ -15,7 +15,7 @@ export const useSettings = defineStore('settings', () => {
     const { version } = stored.value
     stored.value = await call<Entry<ShopSettings>>('/shop', { method: 'PUT', body: document, version, key: newKey() })
   }
-  const money = (amount: number) => formatMoney(amount, settings.value.currency)
+  const money = (amount: number | null) => (amount === null ? '–' : formatMoney(amount, settings.value.currency))
   /** `Nov 25`; with the year where it is another one than now. */
   const date = (dateHere: string) => formatDate(dateHere, settings.value.timeZone, new Date().getFullYear())
   const dateTime = (time: string) => formatDateTime(time, settings.value.timeZone)

@@ -3,13 +3,14 @@ import { withEstimate, type LevelSolution } from '../../spring'
 import { AXLES, type AxleEnd, figureOf, withFigure } from '../../vehicle'
 import type { BayRecord } from '../../records'
 import { withKit, type Job } from '../../job'
+import { kitDoubts, movedKit } from '../../kit'
 import { loadCases, type LoadedCase } from '../load'
 import { kitsUnder } from './helped-axle'
 import type { KitAssessment } from './kit-on-job'
 import { fitKits } from './level-kit'
 
 /** What is read to replace an estimate, the least effort first. */
-export const READINGS = ['label', 'tape', 'link', 'loaded-heights', 'scale', 'papers'] as const
+export const READINGS = ['label', 'tape', 'link', 'kit-paper', 'loaded-heights', 'scale', 'papers'] as const
 export type ReadingId = (typeof READINGS)[number]
 
 /** What the estimates of a vehicle leave unsure of the answers, each as a half-width. */
@@ -50,6 +51,9 @@ const NO_DOUBT = (): Doubt => ({
 
 /** Which reading replaces an estimated figure. */
 function readingFor(path: string): ReadingId {
+  // What a bag carries is on no paper: the height it holds with a load on tells it.
+  if (path === 'bag.table' || path === 'rubber.force') return 'loaded-heights'
+  if (path.startsWith('bag.') || path.startsWith('rubber.')) return 'kit-paper'
   const key = path.split('.').at(-1)!
   if (key === 'curb') return 'scale'
   if (key === 'wheelRate') return 'loaded-heights'
@@ -80,15 +84,38 @@ function answersOf(job: Job, loadedCase: LoadedCase): Answers {
   }
 }
 
+/** A job with one of its estimates moved by its half-width. */
+interface Moved {
+  path: string
+  job: Job
+}
+/** The job with each estimate moved in turn: of the vehicle, and of the kits that are on it. */
+const movedJobs = (job: Job): Moved[] => [
+  ...Object.entries(job.vehicle.estimated).flatMap(([path, { tolerance }]): Moved[] => {
+    const figure = figureOf(job.vehicle, path)
+    return tolerance > 0 && figure !== null
+      ? [{ path, job: { ...job, vehicle: withFigure(job.vehicle, path, figure + tolerance, tolerance) } }]
+      : []
+  }),
+  ...job.kits.flatMap(({ kit, work }, i) =>
+    work === 'take-off'
+      ? []
+      : kitDoubts(kit).map((doubt): Moved => ({
+          path: doubt.path,
+          job: { ...job, kits: job.kits.map((k, j) => (j === i ? { ...k, kit: movedKit(kit, doubt) } : k)) },
+        })),
+  ),
+]
+
 /**
- * What the estimates of a vehicle leave unsure, case by case: each figure moved by its half-width, one after the other, and
+ * What the estimates of a vehicle and of its kits leave unsure, case by case: each figure moved by its half-width, one after the other, and
  * the changes of every answer added in quadrature.
  *
  * A reading takes the place of its estimate by itself: where a scale gave the weights, a tape the heights or a loading test
  * the rate, moving the estimate moves nothing.
  * @param standing records that stand, oldest first
  * @param cases of the job as it is
- * @returns null for a vehicle of which nothing is estimated
+ * @returns null where nothing is estimated
  * Source: propagation of uncertainty by numerical differences, JCGM 100:2008 (GUM), 5.1.3 note 2.
  */
 export function caseEstimates(
@@ -96,21 +123,14 @@ export function caseEstimates(
   standing: readonly BayRecord[],
   cases: readonly LoadedCase[],
 ): CaseEstimate[] | null {
-  const { estimated } = job.vehicle
-  const moving = Object.entries(estimated).filter(
-    ([path, { tolerance }]) => tolerance > 0 && figureOf(job.vehicle, path) !== null,
-  )
+  const moving = movedJobs(job)
   if (!moving.length) return null
   const here = cases.map((loadedCase) => answersOf(job, loadedCase))
   // Rubber, or a kit that nothing can be said of yet, has no pressure: then it is about the squat.
   const aired = here.some(({ pressure }) => AXLES.some((axle) => pressure[axle] !== 0))
   const squares = cases.map(NO_DOUBT)
   const byReading = cases.map(() => new Map<ReadingId, { figures: string[]; square: number }>())
-  for (const [path, { tolerance }] of moving) {
-    const moved = {
-      ...job,
-      vehicle: withFigure(job.vehicle, path, figureOf(job.vehicle, path)! + tolerance, tolerance),
-    }
+  for (const { path, job: moved } of moving) {
     const there = loadCases(moved, standing).cases.map((loadedCaseHere) => answersOf(moved, loadedCaseHere))
     there.forEach((answers, i) => {
       const was = here[i]!

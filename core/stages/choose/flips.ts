@@ -61,7 +61,9 @@ export function answerFlipsOf(preferences: Preferences, fitting: readonly Ranked
       return leader === first ? [] : [{ question, answer, first: leader }]
     }),
   )
-  const prices = [...new Set(fitting.map((r) => r.assessed.kit.price))].filter((p) => p >= 1).sort((a, b) => b - a)
+  const prices = [...new Set(fitting.flatMap((r) => r.assessed.kit.price ?? []))]
+    .filter((p) => p >= 1)
+    .sort((a, b) => b - a)
   const visited = new Set([first])
   const budgets = [null, ...prices].flatMap((budget): AnswerFlip[] => {
     if (budget === preferences.budget) return []

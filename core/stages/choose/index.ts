@@ -12,5 +12,6 @@ export { pressureCurve } from './pressure-curve'
 export { dominates, type RankedKit } from './ranked-kit'
 export { rankKits } from './ranking'
 
+export { unconfirmedOn, type Unconfirmed } from './unconfirmed'
 export { teedSway } from './teed-sway'
 export { waysOf } from './ways'

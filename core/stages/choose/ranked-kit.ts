@@ -29,6 +29,8 @@ export const totalOf = (scores: Weights, weights: Weights): number => {
 export const dominates = (a: Weights, b: Weights): boolean =>
   CRITERIA.every((c) => a[c] >= b[c]) && CRITERIA.some((c) => a[c] > b[c])
 
+/** One whose price nobody gave comes after those with one. */
+const priceOf = ({ assessed }: RankedKit): number => assessed.kit.price ?? Number.MAX_VALUE
 /** Best first; the cheaper of two alike. */
 export const byTotal = (a: RankedKit, b: RankedKit) =>
-  b.total - a.total || a.assessed.kit.price - b.assessed.kit.price || (a.assessed.kit.id < b.assessed.kit.id ? -1 : 1)
+  b.total - a.total || priceOf(a) - priceOf(b) || (a.assessed.kit.id < b.assessed.kit.id ? -1 : 1)

@@ -1,4 +1,4 @@
-import type { KitCatalog } from '../../kit'
+import { lacksOf, type KitCatalog } from '../../kit'
 import type { AxleEnd } from '../../vehicle'
 import type { Job } from '../../job'
 import type { CaseAssessment } from './case-assessment'
@@ -17,6 +17,8 @@ export interface Ranking {
   fitting: RankedKit[]
   /** Those that depend on an answer. */
   undecided: RankedKit[]
+  /** Those whose pressures, torques or fitment nobody has confirmed: apart from the others, whatever they score. */
+  unconfirmed: RankedKit[]
   /** Those that do not fit, the fewest reasons first. */
   others: KitAssessment[]
   flips: Flip[]
@@ -54,7 +56,8 @@ export function rankKits(
     ranked.push({ assessed, cases: outcomes, scores, total: totalOf(scores, weights), dominatedBy: [], minutes })
   }
   ranked.sort(byTotal)
-  const fitting = ranked.filter((r) => r.assessed.verdict !== 'needs-answer')
+  const [confirmed, unconfirmed] = parted(ranked, ({ assessed }) => !lacksOf(assessed.kit).length)
+  const [undecided, fitting] = parted(confirmed, ({ assessed }) => assessed.verdict === 'needs-answer')
   for (const r of fitting)
     r.dominatedBy = fitting.filter((o) => dominates(o.scores, r.scores)).map((o) => o.assessed.kit.id)
   const reasons = (a: KitAssessment) => a.fit.reasons.filter((r) => r.effect === 'no').length
@@ -62,9 +65,17 @@ export function rankKits(
     noSale: noSalesOf(job, cases),
     weights,
     fitting,
-    undecided: ranked.filter((r) => r.assessed.verdict === 'needs-answer'),
+    undecided,
+    unconfirmed,
     others: others.sort((a, b) => reasons(a) - reasons(b) || (a.kit.id < b.kit.id ? -1 : 1)),
     flips: flipsOf(fitting, weights),
     answerFlips: answerFlipsOf(job.preferences, fitting),
   }
+}
+
+/** Those that something holds of, and the others, each in order. */
+function parted<T>(all: readonly T[], holds: (one: T) => boolean): [T[], T[]] {
+  const [yes, no]: [T[], T[]] = [[], []]
+  for (const one of all) (holds(one) ? yes : no).push(one)
+  return [yes, no]
 }

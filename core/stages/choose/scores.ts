@@ -17,12 +17,14 @@ const worst = (values: readonly (number | null)[], otherwise: number) => {
   return scores.length ? Math.min(...scores) : otherwise
 }
 
-/** 1 within the budget or without one, 0 over it. */
-export const budgetScore = (budget: number | null, price: number): number =>
-  budget === null || price <= budget ? 1 : 0
-
 /** Nothing is known, nothing is held against it, nor counted for it. */
 const UNKNOWN = 0.5
+
+/** 1 within the budget or without one, 0 over it. */
+export function budgetScore(budget: number | null, price: number | null): number {
+  if (budget === null) return 1
+  return price === null ? UNKNOWN : Number(price <= budget)
+}
 
 /**
  * How well a kit does by each criterion, by its worst load case.
@@ -76,7 +78,7 @@ export function scoresOf(job: Job, assessed: KitAssessment, cases: readonly Case
     ),
     'empty-ride': harshest > 0 ? clamp(1 - (harshest - 1) / 0.5) : UNKNOWN,
     'air-lost': familyOf(kit).replacesSpring ? 0 : 1,
-    price: clamp(1 - kit.price / 1000),
+    price: kit.price === null ? UNKNOWN : clamp(1 - kit.price / 1000),
     budget: budgetScore(budget, kit.price),
     time: clamp(1 - minutes / 480),
     'no-drilling': kit.drilling ? 0 : 1,

@@ -1,13 +1,13 @@
 import { ABOUT_TOLERANCE, TAPE_TOLERANCE, type AxleSurvey, type AxleEnd } from '../../vehicle'
-import { ofKind, type BayRecord, type RecordOf, type GapCheck } from '../../records'
+import { ofKind, type BayRecord, type RecordOf } from '../../records'
 import {
   BAG_CLEARANCE,
   EXHAUST_DISTANCE,
-  hasAir,
   PLATE_CLEARANCE,
+  type GapCheck,
   SLEEVED_DISTANCE,
-  type AirKit,
   type Kit,
+  type KitGap,
   type Limit,
   familyOf,
 } from '../../kit'
@@ -18,9 +18,14 @@ import { counts, missing, unproved, type Evidence, type Missing, type Proof } fr
 
 export type GapVerdict = 'missing' | 'fine' | 'close' | 'sleeved' | 'off-middle' | 'too-little' | 'too-much'
 
-export interface GapJudgment {
+/** A gap that is read: one of any kit, or one that the kit's own instructions ask for. */
+export interface AskedGap {
+  check: GapCheck | 'kit-gap'
+  /** Id and name of the kit's own; null where it is one of any kit. */
+  own: Pick<KitGap, 'id' | 'name'> | null
+}
+export interface GapJudgment extends AskedGap {
   axle: AxleEnd
-  check: GapCheck
   side: Side
   value: Meters | null
   limit: Limit
@@ -35,12 +40,21 @@ export interface GapJudgment {
   loaded: boolean
 }
 
-/** Checks that a family needs: a cylinder inside a coil has no room around it to measure. */
-function gapChecks(kit: Kit, exhaust: AxleSurvey['exhaustSide']): GapCheck[] {
-  if (!hasAir(kit)) return []
+/**
+ * Gaps that a kit needs: those of its family, since a cylinder inside a coil has no room around it to measure, and those that its own
+ * instructions ask for.
+ */
+function gapChecks(kit: Kit, exhaust: AxleSurvey['exhaustSide']): AskedGap[] {
   const checks: readonly GapCheck[] = familyOf(kit).gaps
-  return exhaust === 'none' ? [...checks] : [...checks, 'line-exhaust']
+  const ofLine: GapCheck[] = familyOf(kit).air && exhaust !== 'none' ? ['line-exhaust'] : []
+  const asked = kit.gaps.flatMap(({ check }) => (check && (check !== 'line-exhaust' || ofLine.length) ? [check] : []))
+  return [
+    ...new Set<GapCheck>([...checks, ...ofLine, ...asked]),
+    ...kit.gaps.filter(({ check }) => check === null),
+  ].map((gap): AskedGap => (typeof gap === 'string' ? { check: gap, own: null } : { check: 'kit-gap', own: gap }))
 }
+/** What a gap is told by in a check, a stop and a reading. */
+export const gapKey = ({ check, own }: AskedGap): string => (own ? `${check}/${own.id}` : check)
 
 /**
  * One reading against its rule: `close` within what the tape can tell, never rounded in favor.
@@ -48,12 +62,12 @@ function gapChecks(kit: Kit, exhaust: AxleSurvey['exhaustSide']): GapCheck[] {
  * @param sleeved a heat sleeve is on the line there
  */
 export function judgeGap(
-  kit: AirKit,
-  check: GapCheck,
+  kit: Kit,
+  { check, own }: AskedGap,
   value: Meters,
   { tolerance, sleeved }: { tolerance: Meters; sleeved: boolean },
 ): GapVerdict {
-  const { low, high } = limitsOf(kit, check)
+  const { low, high } = limitsOf(kit, { check, own })
   if (check === 'line-exhaust' && sleeved && isBelow(value, low.value))
     return isBelow(value, SLEEVED_DISTANCE.value) ? 'too-little' : 'sleeved'
   if (isBelow(value, low.value)) return 'too-little'
@@ -66,19 +80,28 @@ export function judgeGap(
 /** Verdicts that let the clearance check close. */
 export const GAP_PASSES: readonly GapVerdict[] = ['fine', 'close', 'sleeved', 'off-middle']
 
-function limitsOf(kit: AirKit, check: GapCheck): { low: Limit; high: Limit | null } {
+/** The limits of a gap: of common practice or the kit's own, whichever asks for more. */
+function limitsOf(kit: Kit, { check, own }: AskedGap): { low: Limit; high: Limit | null } {
+  const asked = kit.gaps
+    .filter((g) => (own ? g.id === own.id : g.check === check))
+    .map((g): Limit => ({ value: g.least, source: 'kit', note: g.name }))
+  const most = (usual: Limit): Limit => asked.reduce((best, g) => (g.value > best.value ? g : best), usual)
   switch (check) {
     case 'bag-clearance':
-      return { low: BAG_CLEARANCE, high: null }
+      return { low: most(BAG_CLEARANCE), high: null }
     case 'plate-tire':
-      return { low: PLATE_CLEARANCE, high: null }
+      return { low: most(PLATE_CLEARANCE), high: null }
     case 'line-exhaust':
-      return { low: EXHAUST_DISTANCE, high: null }
-    case 'bag-height':
+      return { low: most(EXHAUST_DISTANCE), high: null }
+    case 'kit-gap':
+      return { low: asked[0]!, high: null }
+    case 'bag-height': {
+      const { low, high } = kit.bag!.heightRange
       return {
-        low: { value: kit.bag.heightRange.low, source: 'kit', note: 'min bag height at ride height' },
-        high: { value: kit.bag.heightRange.high, source: 'kit', note: 'max bag height at ride height' },
+        low: most({ value: low, source: 'kit', note: 'min bag height at ride height' }),
+        high: { value: high, source: 'kit', note: 'max bag height at ride height' },
       }
+    }
   }
 }
 
@@ -90,40 +113,39 @@ function limitsOf(kit: AirKit, check: GapCheck): { low: Limit; high: Limit | nul
 export function judgeGaps(job: Job, standing: readonly BayRecord[], proof: Proof): GapJudgment[] {
   const readings = new Map<string, RecordOf<'gap'>[]>()
   for (const r of ofKind(standing, 'gap')) {
-    const key = `${r.body.axle}:${r.body.check}:${r.body.side}`
+    const { axle, check, gap, side } = r.body
+    const key = `${axle}:${gap ? `${check}/${gap}` : check}:${side}`
     const list = readings.get(key)
     if (list) list.push(r)
     else readings.set(key, [r])
   }
   return kitsLeft(job).flatMap(({ kit }) =>
-    hasAir(kit)
-      ? gapChecks(kit, job.survey[kit.axle].exhaustSide).flatMap((check) =>
-          (['left', 'right'] as const).map((side): GapJudgment => {
-            const all = readings.get(`${kit.axle}:${check}:${side}`) ?? []
-            const reading = all.findLast((r) => counts(proof, r)) ?? all.at(-1) ?? null
-            const { low, high } = limitsOf(kit, check)
-            const verdict = reading
-              ? judgeGap(kit, check, reading.body.value, {
-                  tolerance: reading.body.about ? ABOUT_TOLERANCE : TAPE_TOLERANCE,
-                  sleeved: reading.body.sleeved,
-                })
-              : 'missing'
-            const evidence = reading ? proof.evidence.get(reading.id) : undefined
-            return {
-              axle: kit.axle,
-              check,
-              side,
-              value: reading?.body.value ?? null,
-              limit: low,
-              high,
-              verdict,
-              reading,
-              missing: gapMissing(`${check}:${kit.axle}:${side}`, verdict, reading, { evidence, low, high }),
-              loaded: evidence?.situation.load?.loadCase != null,
-            }
-          }),
-        )
-      : [],
+    gapChecks(kit, job.survey[kit.axle].exhaustSide).flatMap((asked) =>
+      (['left', 'right'] as const).map((side): GapJudgment => {
+        const all = readings.get(`${kit.axle}:${gapKey(asked)}:${side}`) ?? []
+        const reading = all.findLast((r) => counts(proof, r)) ?? all.at(-1) ?? null
+        const { low, high } = limitsOf(kit, asked)
+        const verdict = reading
+          ? judgeGap(kit, asked, reading.body.value, {
+              tolerance: reading.body.about ? ABOUT_TOLERANCE : TAPE_TOLERANCE,
+              sleeved: reading.body.sleeved,
+            })
+          : 'missing'
+        const evidence = reading ? proof.evidence.get(reading.id) : undefined
+        return {
+          ...asked,
+          axle: kit.axle,
+          side,
+          value: reading?.body.value ?? null,
+          limit: low,
+          high,
+          verdict,
+          reading,
+          missing: gapMissing(`${gapKey(asked)}:${kit.axle}:${side}`, verdict, reading, { evidence, low, high }),
+          loaded: evidence?.situation.load?.loadCase != null,
+        }
+      }),
+    ),
   )
 }
 

@@ -1,3 +1,3 @@
-export { GAP_PASSES, judgeGap, judgeGaps, type GapJudgment, type GapVerdict } from './gaps'
+export { GAP_PASSES, gapKey, judgeGap, judgeGaps, type AskedGap, type GapJudgment, type GapVerdict } from './gaps'
 export { ridesAlong, roomGapsOf, type GapState, type RoomGap } from './room-gaps'
 export { GAP_HELP } from './words'

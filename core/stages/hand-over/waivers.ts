@@ -1,7 +1,8 @@
 import { conditionsHold, FOR_GOOD, seenAt } from '../../kit'
 import type { Job } from '../../job'
 import { ofKind, type RecordOf, type FinalCheckId, type ConsentTo, type WaiverId } from '../../records'
-import { hashOf, type Missing, type Proof } from '../../proof'
+import { hashOf } from '../../hash'
+import type { Missing, Proof } from '../../proof'
 import { textOf, type Signable } from './statement'
 
 /** What may be signed away of a check: that it was not read, never that it was read and is wrong. */

@@ -13,7 +13,7 @@ import { buildPlan, procedureStep, stepId, type Pin, type PlanOutcome } from '..
 import { NODE_KINDS, type NodeKind } from '../../fittings'
 import { ofKind, standing, type BayRecord, type RecordOf } from '../../records'
 import { NODE_NAMES, wordsOf } from '../../circuit'
-import { hashOf } from '../../proof'
+import { hashOf } from '../../hash'
 import { circuitOf, type Job, type JobKit } from '../../job'
 import { withSurveyAnswer, type Survey } from '../../vehicle'
 

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { BOLT_HEADS, type Fastener } from '@stout-shackle/core/kit'
+import { BOLT_HEADS, freeId, ownId, type Fastener } from '@stout-shackle/core/kit'
 import { recordLimits } from '@stout-shackle/core/records'
 import { THREADS, usualTarget } from '@stout-shackle/core/torque'
 import QuantityField from '../../fields/QuantityField.vue'
-import { freeId, idOf, type Written } from './draft'
+import type { Written } from './draft'
 
 /** Fasteners of a kit or procedure: how many, what torque, when, and what has its torque before. */
 const props = defineProps<{ kit: Written }>()
@@ -66,7 +66,7 @@ function rename(i: number, name: string) {
   const fastener = props.kit.fasteners[i]!
   const used = props.kit.operations.some((o) => [...o.torques, ...o.leavesLoose, ...o.disturbs].includes(fastener.id))
   const rest = props.kit.fasteners.filter((f) => f !== fastener).map((f) => f.id)
-  put(i, { name, ...(used ? {} : { id: freeId(idOf(name), rest) }) })
+  put(i, { name, ...(used ? {} : { id: ownId(name, rest) }) })
 }
 </script>
 

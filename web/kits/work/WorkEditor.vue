@@ -4,6 +4,8 @@ import { onBeforeRouteLeave } from 'vue-router'
 import { useEventListener, useLocalStorage } from '@vueuse/core'
 import {
   closingFaults,
+  freeId,
+  ownId,
   kitSchema,
   isForPlatform,
   procedureFaults,
@@ -27,7 +29,7 @@ import { call } from '../../api/client'
 import { newKey } from '../../api/key'
 import { failureText, readJsonFile, saveFile } from '../../fields/file'
 import { hoursText } from '../../plan/hours'
-import { blankOperation, freeId, idOf, withoutOperation, type DraftIssue } from './draft'
+import { blankOperation, withoutOperation, type DraftIssue } from './draft'
 import FastenersCard from './FastenersCard.vue'
 import OperationForm from './OperationForm.vue'
 import ProcedureCard from './ProcedureCard.vue'
@@ -160,8 +162,8 @@ function edit(o: Operation) {
   const was = k.operations.find((p) => p.id === o.id)
   // A step that is still new takes its id from its title.
   if (was && was.title !== o.title && /^new-step/.test(o.id)) {
-    const id = freeId(
-      idOf(o.title),
+    const id = ownId(
+      o.title,
       k.operations.filter((p) => p !== was).map((p) => p.id),
     )
     const renamed = (list: string[]) => list.map((a) => (a === o.id ? id : a))

@@ -1,14 +1,9 @@
 import { describe, expect, test } from 'vitest'
 import { demoKits } from '../../../demo/shop'
 import { closingFaults, kitSchema } from '@stout-shackle/core/kit'
-import { blankOperation, countedLines, freeId, idOf, withoutOperation } from './draft'
+import { blankOperation, countedLines, withoutOperation } from './draft'
 
 describe('a kit as it is written', () => {
-  test('a title becomes an id that the schema takes, and none that is there', () => {
-    expect(idOf('Torque the strap, 19 lb-ft!')).toBe('torque-the-strap-19-lb-ft')
-    expect(idOf('…')).toBe('step')
-    expect(freeId('align', ['align', 'align-2'])).toBe('align-3')
-  })
   test('a blank step is one that the schema takes', () => {
     const kit = { ...demoKits()[0]!, fasteners: [], operations: [blankOperation('new-step', 'New step', 'mount')] }
     expect(kitSchema.safeParse(kit).success).toBe(true)

@@ -27,20 +27,6 @@ export const blankOperation = (id: string, title: string, phase: Operation['phas
   steps: ['…'],
 })
 
-/** A title as an id: letters and digits, dashes between. */
-export const idOf = (title: string): string =>
-  title
-    .toLowerCase()
-    .replaceAll(/[^a-z0-9]+/g, '-')
-    .replaceAll(/^-|-$/g, '')
-    .slice(0, 50) || 'step'
-
-/** An id that no other has. */
-export function freeId(wanted: string, taken: readonly string[]): string {
-  if (!taken.includes(wanted)) return wanted
-  for (let n = 2; ; n++) if (!taken.includes(`${wanted}-${n}`)) return `${wanted}-${n}`
-}
-
 /** Instructions with an operation taken out, and out of all that wait for it: those wait for what it waited for. */
 export function withoutOperation<T extends Written>(kit: T, id: string): T {
   const gone = kit.operations.find((o) => o.id === id)

@@ -8,7 +8,12 @@ import type { Job } from '@stout-shackle/core/job'
 export function withServersOwn(mine: Job, theirs: Job): Job {
   const kits = mine.kits.map((kit) => {
     const there = theirs.kits.find((k) => without(k) === without(kit))
-    return there ? stamped(kit, there.since) : kit
+    if (!there) return kit
+    const { version, confirmed, revised } = there
+    const known = stamped(kit, there.since)
+    return JSON.stringify(ownOf(known)) === JSON.stringify(ownOf(there))
+      ? known
+      : { ...known, version, confirmed, revised }
   })
   const loadCases = mine.loadCases.map((c) => {
     const there = theirs.loadCases.find((t) => t.id === c.id)
@@ -26,7 +31,9 @@ export function withServersOwn(mine: Job, theirs: Job): Job {
   const merged: Job = { ...rest, kits, loadCases, history: theirs.history, owed: theirs.owed }
   return circuitSince === undefined ? merged : { ...merged, circuitSince }
 }
-const without = ({ since: _since, ...rest }: Job['kits'][number]): string => JSON.stringify(rest)
+const ownOf = ({ version, confirmed, revised }: Job['kits'][number]) => [version, confirmed, revised]
+const without = ({ since: _since, version: _v, confirmed: _c, revised: _r, ...rest }: Job['kits'][number]): string =>
+  JSON.stringify(rest)
 function stamped<T extends { since?: string | undefined }>(part: T, since: string | undefined): T {
   if (part.since === since) return part
   const { since: _since, ...rest } = part

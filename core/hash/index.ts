@@ -1,0 +1,1 @@
+export { hashOf, hashOfData } from './hash'
