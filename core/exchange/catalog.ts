@@ -2,6 +2,7 @@ import { z } from 'zod'
 import {
   applicationSchema,
   closableKitSchema,
+  figureAt,
   UNSAID,
   kitSchema,
   stockItemSchema,
@@ -35,13 +36,6 @@ export interface CatalogFormat {
     row: { columns: ReadonlySet<string>; changed: readonly string[] },
   ) => void
 }
-
-/** The figure that a column is of, or a part of. */
-const figureAt = (at: string): string =>
-  at
-    .split('.')
-    .slice(0, /^(bag|rubber)\./.test(at) ? 2 : 1)
-    .join('.')
 
 /** Groups that are there whole or not at all. */
 const KIT_GROUPS = ['fitment.coilInside', 'fitment.bracketSpace', 'bag.coilGap', 'airLine']

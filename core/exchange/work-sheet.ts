@@ -93,7 +93,7 @@ export const fastenersSheet = (fasteners: readonly Fastener[]): string =>
       torque: spec.kind === 'target' ? spec.value : spec.kind === 'ceiling' ? spec.max : null,
       low: spec.kind === 'target' ? spec.low : null,
       high: spec.kind === 'target' ? spec.high : null,
-      turns: spec.kind === 'turns' ? spec.turns : null,
+      turns: spec.kind === 'turns' ? spec.turns : spec.kind === 'threads' ? spec.covered : null,
       turns_max: spec.kind === 'turns' ? spec.max : null,
     })),
   )
@@ -177,6 +177,8 @@ function specOf({ cells }: Row1): unknown {
       return { kind: 'ceiling', max: cells.torque }
     case 'turns':
       return { kind: 'turns', turns: cells.turns, max: cells.turns_max }
+    case 'threads':
+      return { kind: 'threads', covered: cells.turns }
     default:
       return { kind: cells.spec }
   }

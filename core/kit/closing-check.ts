@@ -1,5 +1,5 @@
 import { isPlansOwn } from './ids'
-import { kitSchema, type Kit, type Operation } from './schema'
+import { kitSchema, type Kit, type Operation, type StepCheck } from './schema'
 
 /** Something in a kit's operations that could never come out even on a job. */
 export interface ClosingFault {
@@ -57,8 +57,72 @@ export function closingFaults({ operations, fasteners }: Pick<Kit, 'operations' 
     if (o.picture && !o.picture.image.startsWith('sha256:'))
       add(['operations', i, 'picture'], 'a picture is laid aside first, and named here by its SHA-256')
   })
-  return [...faults, ...carrierFaults(operations), ...regimeFaults(operations, fasteners)]
+  return [...faults, ...carrierFaults(operations), ...regimeFaults(operations, fasteners), ...checkFaults(operations)]
 }
+
+const MOUNTS = ['mount', 'align', 'torque']
+/**
+ * Steps that have to be behind it before what a check reads proves anything: mounts and lines before the first air, all that is
+ * mounted before a gap is read.
+ */
+const OWED_FIRST: Partial<Record<StepCheck, (o: Operation) => boolean>> = {
+  'first-air': (o) => o.phase === 'lines' || o.phase === 'mount',
+  connections: (o) => (MOUNTS.includes(o.phase) && o.support !== 'ride-height') || o.phase === 'lines',
+  'plate-tire': (o) => MOUNTS.includes(o.phase),
+}
+
+/** A check that can never close where it stands: what it reads is owed after it, or cannot be read as it stands. */
+function checkFaults(operations: readonly Operation[]): ClosingFault[] {
+  const before = ancestorsOf(operations)
+  return operations.flatMap((o, i) =>
+    o.checks.flatMap((check, k): ClosingFault[] => {
+      const path = ['operations', i, 'checks', k]
+      const isOwed = OWED_FIRST[check]
+      const late = isOwed && operations.find((other) => isOwed(other) && (other === o || before(other.id).has(o.id)))
+      if (late)
+        return [
+          {
+            path,
+            message:
+              late === o
+                ? `this step is one that has to be done before its own check "${CHECK_WORDS[check]}": put the check on a later step`
+                : `"${CHECK_WORDS[check]}" can never close here: "${late.title}" comes later and has to be done first`,
+          },
+        ]
+      return check === 'plate-tire' && o.support !== 'on-wheels' && o.support !== 'ride-height'
+        ? [{ path, message: 'plate to tire is read standing on its wheels: support must be on-wheels or ride-height' }]
+        : []
+    }),
+  )
+}
+const CHECK_WORDS: Record<StepCheck, string> = {
+  'first-air': 'first air read',
+  connections: 'connections soaped',
+  'plate-tire': 'plate to tire read',
+  parts: 'parts counted',
+}
+
+/** Everything that comes before an operation, by what waits for what. */
+function ancestorsOf(operations: readonly Operation[]): (id: string) => ReadonlySet<string> {
+  const byId = new Map(operations.map((o) => [o.id, o]))
+  const known = new Map<string, Set<string>>()
+  const of = (id: string): Set<string> => {
+    const before = known.get(id)
+    if (before) return before
+    const found = new Set<string>()
+    known.set(id, found)
+    for (const a of byId.get(id)?.after ?? []) {
+      found.add(a)
+      for (const b of of(a)) found.add(b)
+    }
+    return found
+  }
+  return of
+}
+
+/** A torque that no step gives is one that nobody draws. */
+export const idleBolts = ({ operations, fasteners }: Pick<Kit, 'operations' | 'fasteners'>): Kit['fasteners'] =>
+  fasteners.filter((f) => f.spec.kind !== 'none-given' && !operations.some((o) => o.torques.includes(f.id)))
 
 /** What carries an axle is undone with a jack under it, and closed again on its own side. */
 function carrierFaults(operations: readonly Operation[]): ClosingFault[] {
@@ -125,7 +189,19 @@ function regimeFaults(operations: readonly Operation[], fasteners: Kit['fastener
   )
 }
 
+/**
+ * What in a kit could never be closed: else as `closingFaults`, and a torque that no step gives. A procedure may give the figure of a
+ * bolt that others draw.
+ */
+export const kitFaults = (kit: Pick<Kit, 'operations' | 'fasteners'>): ClosingFault[] => [
+  ...closingFaults(kit),
+  ...idleBolts(kit).map((f) => ({
+    path: ['fasteners', kit.fasteners.indexOf(f)],
+    message: `"${f.name}" has a torque and no step gives it: put it on a step`,
+  })),
+]
+
 /** A kit as it may be written: its checks can close. */
 export const closableKitSchema = kitSchema.superRefine((kit, context) => {
-  for (const { path, message } of closingFaults(kit)) context.addIssue({ code: 'custom', path, message })
+  for (const { path, message } of kitFaults(kit)) context.addIssue({ code: 'custom', path, message })
 })

@@ -23,6 +23,8 @@ const asOperation = operationSchema.pick({
   raise: true,
   asks: true,
   checks: true,
+  makes: true,
+  alters: true,
   picture: true,
 }).shape
 

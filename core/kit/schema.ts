@@ -25,6 +25,13 @@ export const PART_FATES = [
   'reshaped',
   'replaced',
 ] as const
+/** What can become of a part of the kit itself. */
+export const ALTERED = [
+  'cut',
+  'shortened',
+  'reshaped',
+  'turned',
+] as const satisfies readonly (typeof PART_FATES)[number][]
 /** Fates that nothing undoes: the customer agrees to them first. */
 export const FOR_GOOD: readonly (typeof PART_FATES)[number][] = ['cut', 'shortened', 'reshaped']
 /** What carries or locates an axle: while one of these is open, a jack does it. */
@@ -43,6 +50,10 @@ export const PHASES = ['bench', 'remove', 'mount', 'align', 'torque', 'lines', '
 export const BOLT_HEADS = ['up', 'down', 'inboard', 'outboard', 'forward', 'rearward'] as const
 export type BoltHead = (typeof BOLT_HEADS)[number]
 
+/** How an air fitting holds its tube: pushed in, over a barb with a clamp, by a nut and its ferrule; or it is a stem in a thread. */
+export const FITTING_KINDS = ['push', 'barb-clamp', 'compression', 'stem'] as const
+export type FittingKind = (typeof FITTING_KINDS)[number]
+
 export const fastenerSchema = z.strictObject({
   id,
   name: text,
@@ -57,6 +68,18 @@ export const fastenerSchema = z.strictObject({
   after: z.array(id).max(6).default([]),
   /** When it gets its torque. */
   when: z.enum(['as-fitted', 'after-alignment', 'at-ride-height']).default('as-fitted'),
+  /** Of a bolt; null where the paper does not say. */
+  length: bounded('length', 0.005, 0.6).nullable().default(null),
+  /** Washers on each. */
+  washers: z.number().int().min(0).max(6).default(0),
+  /** What it is where it is no bolt but an air fitting: how it holds, and whether there is sealant on its thread. */
+  fitting: z
+    .strictObject({
+      kind: z.enum(FITTING_KINDS, { error: `kind must be one of ${FITTING_KINDS.join(', ')}` }),
+      sealant: z.boolean().default(false),
+    })
+    .nullable()
+    .default(null),
   /** Which way a bolt's head points; null where that does not matter. */
   head: z
     .enum(BOLT_HEADS, { error: `head must be one of ${BOLT_HEADS.join(', ')}` })
@@ -66,6 +89,21 @@ export const fastenerSchema = z.strictObject({
   source: z.string().trim().max(240).default(''),
 })
 export type Fastener = z.infer<typeof fastenerSchema>
+/** A fastener of which the paper says nothing but its name. */
+export const PLAIN_FASTENER: Omit<Fastener, 'id' | 'name'> = {
+  count: 1,
+  thread: null,
+  grade: null,
+  spec: { kind: 'none-given' },
+  evenly: false,
+  after: [],
+  when: 'as-fitted',
+  length: null,
+  washers: 0,
+  fitting: null,
+  head: null,
+  source: '',
+}
 
 export const operationSchema = z.strictObject({
   id,
@@ -79,7 +117,8 @@ export const operationSchema = z.strictObject({
   /** Operations that come first: of the same side, or both sides when this one is done once. */
   after: z.array(id).max(12),
   when: z.array(conditionSchema).max(6),
-  steps: z.array(text).min(1).max(12),
+  /** How it is done, a line each; none where its title says it all. */
+  steps: z.array(text).max(12),
   trap: text.nullable(),
   caution: text.nullable(),
   tools: z.array(text).max(12),
@@ -134,6 +173,24 @@ export const operationSchema = z.strictObject({
   asks: z.array(surveyKey).max(3).default([]),
   /** What has to be on record before it is done. */
   checks: z.array(z.enum(STEP_CHECKS)).max(4).default([]),
+  /** Both sides of what comes before it are done first, though it is a side's own. */
+  bothFirst: z.boolean().default(false),
+  /** Operation after which what is done here can't be seen or reached any more. */
+  hiddenBy: id.nullable().default(null),
+  /** What is made for it on the spot. */
+  makes: z.array(text).max(4).default([]),
+  /** Parts of the kit itself that do not go on as they come out of the box. */
+  alters: z
+    .array(
+      z.strictObject({
+        part: text,
+        fate: z.enum(ALTERED, { error: `fate must be one of ${ALTERED.join(', ')}` }),
+        side: z.enum(['left', 'right'], { error: 'side must be left or right' }).nullable().default(null),
+        note: z.string().trim().max(120).default(''),
+      }),
+    )
+    .max(6)
+    .default([]),
   /** What it does, by a name that other instructions use too: done once, whoever asks for it. */
   same: id.nullable().default(null),
   /** The way of working that it belongs to; null where it belongs to all of them. */
@@ -181,6 +238,10 @@ export const PLAIN_OPERATION: Omit<Operation, 'id' | 'title' | 'phase' | 'steps'
   circuit: [],
   asks: [],
   checks: [],
+  bothFirst: false,
+  hiddenBy: null,
+  makes: [],
+  alters: [],
   same: null,
   method: null,
   picture: null,
@@ -225,6 +286,7 @@ export function refuseUnknown(
   operations.forEach((o, i) => {
     for (const key of ['torques', 'disturbs', 'leavesLoose'] as const) look('fastener', o[key], ['operations', i, key])
     for (const key of ['after', 'easier'] as const) look('operation', o[key], ['operations', i, key])
+    if (o.hiddenBy) look('operation', [o.hiddenBy], ['operations', i, 'hiddenBy'])
   })
 }
 
@@ -247,12 +309,17 @@ const fitmentSchema = z.strictObject({
 })
 
 const HANDS = ['left', 'right', 'either', 'turned'] as const
-const bracketSchema = z.strictObject({
+export const bracketSchema = z.strictObject({
   name: text,
   place: z.enum(['frame', 'axle', 'spring', 'bag'], { error: 'place must be frame, axle, spring or bag' }),
   /** `either`: the same part on both sides; `turned`: the same part, turned half round on the other side. */
   hand: z.enum(HANDS, { error: `hand must be one of ${HANDS.join(', ')}` }),
   number: z.string().trim().max(40).default(''),
+  /** Which way the port of a bag's plate faces; null where it has none or it does not matter. */
+  port: z
+    .enum(BOLT_HEADS, { error: `port must be one of ${BOLT_HEADS.join(', ')}` })
+    .nullable()
+    .default(null),
 })
 export type Bracket = z.infer<typeof bracketSchema>
 
@@ -362,6 +429,9 @@ export const kitSchema = z
     minutes: span(z.number().min(10).max(1440)),
     fitment: fitmentSchema,
     axle: z.enum(['rear', 'front'], { error: 'axle must be rear or front' }).default('rear'),
+    /** Wheels as its instructions want them while it is fitted, and whether something of the vehicle is cut. */
+    wheels: z.enum(['off', 'on'], { error: 'wheels must be off or on' }).default('off'),
+    cutting: z.boolean().default(false),
     /** What comes out for it. */
     replaces: z.enum(['nothing', 'bump-stop', 'coil-spring']).default('nothing'),
     /** Null for a rubber helper. */

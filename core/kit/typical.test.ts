@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import { INCH, PSI } from '../quantity'
 import { airSpring, tableDisagreement } from '../spring'
-import { checkKit, FAMILIES, lacksOf, originOf, PAPER, typicalKit, withOrigin, withTypicalTable, type Kit } from '.'
+import { checkKit, FAMILIES, lacksOf, originOf, PAPER, typicalKit, withOrigin, withTypical, type Kit } from '.'
 
 const begun = (family: Kit['family'], axle: Kit['axle'] = 'rear') =>
   typicalKit({ id: 'own-kit', maker: 'Own', number: '1', name: 'Kit', family, axle })
@@ -38,7 +38,7 @@ describe('a diameter that was read', () => {
   const read = (inches: number) => {
     const kit = begun('bellows')
     const typed = { ...kit, bag: { ...kit.bag!, maximumDiameter: inches * INCH } }
-    return withTypicalTable(withOrigin(typed, ['bag.maximumDiameter'], PAPER))
+    return withTypical(withOrigin(typed, ['bag.maximumDiameter'], PAPER))
   }
   test('narrows the area: 6 1/2 in across is some 24 in², 16 % either way', () => {
     const kit = read(6.5)
@@ -51,13 +51,13 @@ describe('a diameter that was read', () => {
   })
   test('a table of the paper stays', () => {
     const kit = withOrigin(begun('bellows'), ['bag.table', 'bag.maximumDiameter'], PAPER)
-    expect(withTypicalTable({ ...kit, bag: { ...kit.bag!, maximumDiameter: 0.3 } }).bag!.table).toBe(kit.bag!.table)
+    expect(withTypical({ ...kit, bag: { ...kit.bag!, maximumDiameter: 0.3 } }).bag!.table).toBe(kit.bag!.table)
   })
   test('the table goes with the heights that were typed, and covers them', () => {
     const kit = begun('sleeve')
     const taller = { ...kit, bag: { ...kit.bag!, rideHeight: 0.2, heightRange: { low: 0.09, high: 0.31 } } }
-    const { heights } = withTypicalTable(taller).bag!.table
+    const { heights } = withTypical(taller).bag!.table
     expect([heights[0], heights.at(-1)]).toEqual([0.09, 0.31])
-    expect(withTypicalTable(withTypicalTable(taller))).toEqual(withTypicalTable(taller))
+    expect(withTypical(withTypical(taller))).toEqual(withTypical(taller))
   })
 })

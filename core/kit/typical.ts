@@ -244,12 +244,30 @@ function typicalBag(family: Exclude<KitFamily, 'rubber'>) {
   return { usual, bag, band }
 }
 
+/** What is usual gives way to what was typed: heights into the range, the range round the heights, the test under the max. */
+function yielded(kit: Kit): Kit {
+  const { bag, testPressure } = kit
+  if (!bag) return kit
+  const isUsual = (path: string) => originOf(kit, path).from === 'typical'
+  const { low, high } = bag.heightRange
+  const range = isUsual('bag.heightRange')
+    ? { low: Math.min(low, bag.rideHeight), high: Math.max(high, bag.rideHeight) }
+    : bag.heightRange
+  const rideHeight = isUsual('bag.rideHeight')
+    ? Math.min(range.high, Math.max(range.low, bag.rideHeight))
+    : bag.rideHeight
+  const most = Math.min(bag.maximum, bag.coilGap?.wideMaximum ?? bag.maximum)
+  const test = testPressure !== null && isUsual('testPressure') ? Math.min(testPressure, most) : testPressure
+  return { ...kit, testPressure: test, bag: { ...bag, rideHeight, heightRange: range } }
+}
+
 /**
- * A kit whose bag table is what is usual, made anew for the ride height, range and diameter that it has now. A table from
- * elsewhere is left alone.
- * @returns the same object where nothing changes
+ * A kit in which what is only usual fits what was typed: heights, range, test pressure, and a bag table made anew for the ride
+ * height, range and diameter that it has now. Figures from elsewhere are left alone.
+ * Source: common practice, no published source.
  */
-export function withTypicalTable(kit: Kit): Kit {
+export function withTypical(typed: Kit): Kit {
+  const kit = yielded(typed)
   const { bag, family } = kit
   if (!bag || family === 'rubber' || originOf(kit, 'bag.table').from !== 'typical') return kit
   const read = isConfirmed(originOf(kit, 'bag.maximumDiameter'))

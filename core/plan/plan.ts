@@ -141,6 +141,8 @@ export function buildPlan(
       hardware: _hardware,
       when: _when,
       circuit: _circuit,
+      bothFirst: _both,
+      hiddenBy: _hidden,
       ...stepHere
     } = o
     steps.push({
@@ -328,6 +330,8 @@ function stateStep(
     ],
     torques: [],
     disturbs: [],
+    makes: [],
+    alters: [],
     leavesLoose: [],
     from: null,
     takesOff,

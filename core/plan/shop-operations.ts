@@ -1,4 +1,14 @@
-import { hasAir, PLAIN_OPERATION, sitsOn, type Fastener, type Kit, type Operation, familyOf, standOf } from '../kit'
+import {
+  hasAir,
+  PLAIN_FASTENER,
+  PLAIN_OPERATION,
+  sitsOn,
+  type Fastener,
+  type Kit,
+  type Operation,
+  familyOf,
+  standOf,
+} from '../kit'
 import { motionOf, partName, partsAround, tooShort } from '../underbody'
 import type { Handling, Survey, Vehicle, AxleEnd } from '../vehicle'
 import { type PlannedKit, WHEEL_NUTS } from './names'
@@ -8,17 +18,11 @@ const shopOperation = (part: Pick<Operation, 'id' | 'title' | 'phase' | 'steps'>
   ...part,
 })
 export const wheelNuts: Fastener = {
+  ...PLAIN_FASTENER,
   id: WHEEL_NUTS,
   name: 'Lug nuts',
-  count: 1,
-  thread: null,
-  grade: null,
   spec: { kind: 'vehicle-maker' },
   evenly: true,
-  after: [],
-  when: 'as-fitted',
-  head: null,
-  source: '',
 }
 
 /** Where a step says to look, by what was found. */

@@ -81,11 +81,13 @@ export function pendingSteps(
     const air = airOperations(kit, operationsHere)
     // What reassembly hides is soaped first.
     const soaped = air.filter((o) => o.checks.includes('connections')).map((o) => o.id)
+    const hides = hidingJoints(kit, operationsHere)
     return [...operationsHere, ...helper, ...watched, ...air, ...(lines ? [lines.clear, lines.back] : [])].map((o) => {
       const after = [
         ...o.after,
         ...(o.phase === 'torque' && o.support !== 'ride-height' ? watched.map((w) => w.id) : []),
         ...(o.phase === 'refit' && o.support === 'on-wheels' && !o.closes.length ? soaped : []),
+        ...(hides.has(o.id) ? soaped : []),
         ...(o.phase === 'bench' ? [] : first),
         ...(lines && o.phase !== 'bench' && o !== lines.clear ? [lines.clear.id] : []),
         ...(o.phase === 'mount' ? helper.map((e) => e.id) : []),
@@ -168,7 +170,8 @@ export function pendingSteps(
       ...(p.origin ? { origin: p.origin } : {}),
       after: [...new Set(p.operation.after.flatMap((id) => standIns(id)))].flatMap((id) => {
         const before = sides(byId.get(id)!)
-        return (side !== null && before.includes(side) ? [side] : before).map((s) => stepId(id, s))
+        const own = side !== null && before.includes(side) && !p.operation.bothFirst
+        return (own ? [side] : before).map((s) => stepId(id, s))
       }),
     })),
   )
@@ -185,13 +188,21 @@ function operationsOf({ kit, method }: PlannedKit, facts: Seen): Operation[] {
   for (const o of kit.operations) for (const f of o.torques) tightenedBy.set(f, [...(tightenedBy.get(f) ?? []), o.id])
   const first = (id: string) =>
     (kit.fasteners.find((f) => f.id === id)?.after ?? []).flatMap((before) => tightenedBy.get(before) ?? [])
+  const hidden = (by: string) => kit.operations.flatMap((o) => (o.hiddenBy === by ? o.id : []))
   return kit.operations
     .filter((o) => o.method === null || o.method === way)
     .map((o) => ({
       ...o,
-      after: [...new Set([...o.after, ...o.torques.flatMap(first)])].filter((id) => id !== o.id),
+      after: [...new Set([...o.after, ...o.torques.flatMap(first), ...hidden(o.id)])].filter((id) => id !== o.id),
       hardware: o.hardware.filter((h) => conditionsHold(h.when, facts) !== false),
     }))
+}
+
+/** Steps after which a joint of the air line, or a fitting in its thread, can't be soaped any more. */
+function hidingJoints({ fasteners }: PlannedKit['kit'], operations: readonly Operation[]): Set<string> {
+  const fittings = new Set(fasteners.filter((f) => f.fitting !== null).map((f) => f.id))
+  const joins = (o: Operation) => o.phase === 'lines' || o.torques.some((f) => fittings.has(f))
+  return new Set(operations.flatMap((o) => (o.hiddenBy !== null && joins(o) ? o.hiddenBy : [])))
 }
 
 /**

@@ -6,7 +6,7 @@ import { canDo } from '../plan'
 import { axleOfConnection, connectionsOf, faultsOf, kitAt } from '../job'
 import type { Flag, FlagCode } from './evidence'
 import { axleOfCorner, factAt, partKey, partsHere, timeOf } from './places'
-import { bagsFor, isFitted, isLined, unfitted, type Work } from './work'
+import { bagsFor, isAirable, isFitted, isLined, unfitted, type Work } from './work'
 
 /** Two readings of one dial gauge may differ by this with nothing let in or out (common practice). */
 export const SAME_PRESSURE: Pascals = 1.5 * PSI
@@ -43,7 +43,7 @@ export function contradiction(work: Work, record: BayRecord): Flag | null {
       return isLined(work, axle) ? null : flagged('not-fitted', axle)
     }
     case 'bag-pressure':
-      return isLined(work, body.axle) ? null : flagged('not-fitted', body.axle)
+      return isAirable(work, body.axle) ? null : flagged('not-fitted', body.axle)
     case 'air-check': {
       if (!isLined(work, body.axle)) return flagged('not-fitted', body.axle)
       const read = Date.parse(body.readAt)

@@ -8,7 +8,7 @@ import { touchedBy } from '../circuit'
 import { SAME_PRESSURE } from './contradiction'
 import type { Evidence, Flag, VoidCode } from './evidence'
 import { axleOfCorner, factAt, timeOf } from './places'
-import { bagsFor, isLined, settle, voidWhere, type Work } from './work'
+import { bagsFor, isLined, isLining, settle, voidWhere, type Work } from './work'
 
 type Effect<K extends RecordKind> = (work: Work, body: RecordOf<K>['body'], record: BayRecord) => void
 type Effects = { [K in RecordKind]: Effect<K> | null }
@@ -173,6 +173,13 @@ function stepDone(work: Work, step: PlanStep, record: BayRecord): void {
       },
     })
   }
+  // What a bag had before the last bolt says nothing of what it leaves with.
+  if (step.axle && isLining(step))
+    voidWhere(work, ['bag-pressure'], {
+      code: 'step-done-again',
+      by: record,
+      about: ({ record: { body } }) => body.kind === 'bag-pressure' && body.axle === step.axle,
+    })
   if (step.axle && (step.phase === 'mount' || step.phase === 'align'))
     voidStanding(work, step.axle, 'step-done-again', record)
 }

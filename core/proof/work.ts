@@ -9,9 +9,10 @@ import { AS_IT_CAME, type Situation } from './situation'
 /** A plan as the state of the work is kept in it: its steps by id, and what an axle's kit needs to be in. */
 interface PlannedWork {
   steps: ReadonlyMap<string, PlanStep>
-  /** Steps that mount, align and torque, and those that run lines besides. */
+  /** Steps that mount, align and torque, those that run lines besides, and of all these what comes before any air. */
   toMount: Record<AxleEnd, number>
   toLine: Record<AxleEnd, number>
+  toAir: Record<AxleEnd, number>
 }
 
 /** The state of the work while its records are walked through. */
@@ -29,6 +30,7 @@ export interface Work {
   /** How many mounting steps, and mounting and line steps, an axle's kit still needs; 0 for one that was there. */
   toMount: Record<AxleEnd, number>
   toLine: Record<AxleEnd, number>
+  toAir: Record<AxleEnd, number>
   /** Axles whose bags go with a kit of the job. */
   aired: Record<AxleEnd, boolean>
   fittable: Record<AxleEnd, boolean>
@@ -53,6 +55,7 @@ const NOTHING_PLANNED: PlannedWork = {
   steps: new Map(),
   toMount: { front: 0, rear: 0 },
   toLine: { front: 0, rear: 0 },
+  toAir: { front: 0, rear: 0 },
 }
 
 /** Worked out once for a plan: it does not change. */
@@ -61,21 +64,30 @@ function plannedWork(outcome: PlanOutcome | null): PlannedWork {
   const { plan } = outcome
   const before = known.get(plan)
   if (before) return before
-  const count = (axle: AxleEnd, lines: boolean) =>
-    plan.steps.filter((s) => s.axle === axle && (lines ? isLining(s) : isMounting(s))).length
-  const each = (lines: boolean) => ({ front: count('front', lines), rear: count('rear', lines) })
-  const progress = { steps: new Map(plan.steps.map((s) => [s.id, s])), toMount: each(false), toLine: each(true) }
+  const each = (counts: (step: PlanStep) => boolean) => {
+    const count = (axle: AxleEnd) => plan.steps.filter((s) => s.axle === axle && counts(s)).length
+    return { front: count('front'), rear: count('rear') }
+  }
+  const progress = {
+    steps: new Map(plan.steps.map((s) => [s.id, s])),
+    toMount: each(isMounting),
+    toLine: each(isLining),
+    toAir: each(isAiring),
+  }
   known.set(plan, progress)
   return progress
 }
 const isMounting = ({ phase }: PlanStep): boolean => phase !== null && MOUNTED.has(phase)
 /** What has to be in before there is air: not what waits until it stands. */
-const isLining = (step: PlanStep): boolean =>
+export const isLining = (step: PlanStep): boolean =>
   (isMounting(step) && step.support !== 'ride-height') || step.phase === 'lines'
+
+/** What has to be in before a bag is squared at low pressure: its mounts and its line; the last torques may follow. */
+const isAiring = (step: PlanStep): boolean => isLining(step) && (step.phase === 'mount' || step.phase === 'lines')
 
 /** The work before its first record. */
 export function beginWork(job: Job, plan: PlanOutcome | null, findable: ReadonlySet<string>): Work {
-  const { steps, toMount, toLine } = plannedWork(plan)
+  const { steps, toMount, toLine, toAir } = plannedWork(plan)
   const kits = { front: kitAt(job, 'front'), rear: kitAt(job, 'rear') }
   // A kit without a plan is not in; one that was there already is.
   const fittable = (axle: AxleEnd) => kits[axle]?.work === 'keep' || toMount[axle] > 0
@@ -90,6 +102,7 @@ export function beginWork(job: Job, plan: PlanOutcome | null, findable: Readonly
     settled: new Set(),
     toMount: { front: left(toMount, 'front'), rear: left(toMount, 'rear') },
     toLine: { front: left(toLine, 'front'), rear: left(toLine, 'rear') },
+    toAir: { front: left(toAir, 'front'), rear: left(toAir, 'rear') },
     aired: { front: kits.front !== null && hasAir(kits.front.kit), rear: kits.rear !== null && hasAir(kits.rear.kit) },
     fittable: { front: fittable('front'), rear: fittable('rear') },
     atIt: new Set(),
@@ -106,6 +119,8 @@ export function beginWork(job: Job, plan: PlanOutcome | null, findable: Readonly
 export const isFitted = (work: Work, axle: AxleEnd): boolean => work.fittable[axle] && work.toMount[axle] === 0
 /** Whether its lines are in as well. */
 export const isLined = (work: Work, axle: AxleEnd): boolean => work.fittable[axle] && work.toLine[axle] === 0
+/** Whether its mounts and lines are in, so that air may go in; it need not have all its torques. */
+export const isAirable = (work: Work, axle: AxleEnd): boolean => work.fittable[axle] && work.toAir[axle] === 0
 /** An axle with a kit that is not all in; undefined where all are. */
 export const unfitted = (work: Work): AxleEnd | undefined =>
   AXLES.find((axle) => kitAt(work.job, axle) !== null && !isFitted(work, axle))
@@ -125,6 +140,7 @@ export function settle(work: Work, step: PlanStep): void {
   if (!axle) return
   if (isMounting(step)) work.toMount[axle] -= 1
   if (isLining(step)) work.toLine[axle] -= 1
+  if (isAiring(step)) work.toAir[axle] -= 1
 }
 
 /** Takes away what records of some kinds have proved, where they are about it. */

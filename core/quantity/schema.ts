@@ -14,6 +14,9 @@ export const SI_UNIT: Record<QuantityKind, string> = {
   rate: 'N/m',
 }
 
+/** Of which kind the number of a schema is, for forms. */
+export const quantityKinds = z.registry<{ kind: QuantityKind }>()
+
 const rangeText = (kind: QuantityKind, min: number, max: number): string =>
   `must be a number between ${limitQuantity('min', kind, min, 'metric')} and ${limitQuantity('max', kind, max, 'metric')} ` +
   `(${limitQuantity('min', kind, min, 'us')} to ${limitQuantity('max', kind, max, 'us')}), given in ${SI_UNIT[kind]}`
@@ -24,11 +27,13 @@ const rangeText = (kind: QuantityKind, min: number, max: number): string =>
  */
 export const bounded = (kind: QuantityKind, min: number, max: number) => {
   const error = rangeText(kind, min, max)
-  return z
+  const schema = z
     .number({ error })
     .min(min, { error })
     .max(max, { error })
     .meta({ description: `${kind}, ${SI_UNIT[kind]}` })
+  quantityKinds.add(schema, { kind })
+  return schema
 }
 
 /**

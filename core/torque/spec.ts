@@ -17,11 +17,17 @@ export const torqueSpecSchema = z.discriminatedUnion('kind', [
     turns: z.number().min(0.25).max(4),
     max: z.number().min(0.25).max(6),
   }),
+  /** A fitting with sealant on its thread: in until so many of its threads are covered. */
+  z.strictObject({ kind: z.literal('threads'), covered: z.number().int().min(1).max(8) }),
   z.strictObject({ kind: z.literal('snug') }),
   z.strictObject({ kind: z.literal('vehicle-maker') }),
   z.strictObject({ kind: z.literal('none-given') }),
 ])
 export type TorqueSpec = z.infer<typeof torqueSpecSchema>
+
+/** Whether a wrench reading says nothing of it: it is done by feel, by turns, or as it comes. */
+export const isByFeel = ({ kind }: TorqueSpec): boolean =>
+  kind === 'snug' || kind === 'turns' || kind === 'threads' || kind === 'none-given'
 
 export type TorqueVerdict =
   | 'within'

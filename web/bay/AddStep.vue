@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
 import { recordMaxLength } from '@stout-shackle/core/records'
-import { type PlanStep, PLAIN_OPERATION, type Fastener, type Operation } from '@stout-shackle/core/kit'
+import { type PlanStep, PLAIN_FASTENER, PLAIN_OPERATION, type Fastener, type Operation } from '@stout-shackle/core/kit'
 import { planFor } from '@stout-shackle/core/stages'
 import { SUPPORT_NAMES } from '@stout-shackle/core/wording'
 import { parseQuantity, refusalText, UNITS } from '@stout-shackle/core/quantity'
@@ -55,16 +55,13 @@ function fastenerOf(): Fastener | null | undefined {
           : ''
   if (refused.value || !parsed.ok) return undefined
   return {
+    ...PLAIN_FASTENER,
     id: 'own',
     name: form.fastener.trim(),
     count,
-    thread: null,
-    grade: null,
     spec: usualTarget(parsed.value),
     evenly: count > 2,
-    after: [],
     when: form.stands === 'ride-height' ? 'at-ride-height' : 'as-fitted',
-    head: null,
     source: form.source.trim(),
   }
 }

@@ -1,4 +1,5 @@
 import { computed, onMounted, watch, type Ref } from 'vue'
+import { isByFeel } from '@stout-shackle/core/torque'
 import { useDevices } from '../stores/devices'
 import { nextPull, type FastenerState } from '@stout-shackle/core/stages'
 import type { DeviceReading } from '@stout-shackle/core/contract'
@@ -6,9 +7,9 @@ import type { DeviceReading } from '@stout-shackle/core/contract'
 /** A place of the step that a wrench reading would fill. */
 export function nextPlace(torques: readonly FastenerState[]): { fastener: FastenerState; place: number } | null {
   for (const fastener of torques) {
-    const { kind } = fastener.fastener.spec
-    if (kind === 'snug' || kind === 'turns' || kind === 'none-given') continue
-    if (kind === 'vehicle-maker' && fastener.makerFigure === undefined) continue
+    const { spec } = fastener.fastener
+    if (isByFeel(spec)) continue
+    if (spec.kind === 'vehicle-maker' && fastener.makerFigure === undefined) continue
     const next = nextPull(fastener)
     if (next) return { fastener, place: next.place }
   }

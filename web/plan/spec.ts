@@ -1,4 +1,4 @@
-import { formatLimit, formatNumber, limitQuantity, type UnitSystem } from '@stout-shackle/core/quantity'
+import { count, formatLimit, formatNumber, limitQuantity, type UnitSystem } from '@stout-shackle/core/quantity'
 import type { TorqueSpec } from '@stout-shackle/core/torque'
 
 /** What a fastener wants, in words. */
@@ -10,6 +10,8 @@ export function specText(spec: TorqueSpec, system: UnitSystem): string {
       return `${limitQuantity('max', 'torque', spec.max, system)} max`
     case 'turns':
       return `finger tight, then ${spec.turns} turns, max ${spec.max}`
+    case 'threads':
+      return `in until ${count(spec.covered, 'thread is', 'threads are')} covered`
     case 'snug':
       return 'snug'
     case 'vehicle-maker':

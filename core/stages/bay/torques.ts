@@ -1,4 +1,4 @@
-import { isUnderRange, judgeTorque, type TorqueVerdict } from '../../torque'
+import { isByFeel, isUnderRange, judgeTorque, type TorqueVerdict } from '../../torque'
 import type { Fastener, PlanStep } from '../../kit'
 import type { Plan } from '../../plan'
 import { ofKind, type BayRecord, type RecordOf } from '../../records'
@@ -38,9 +38,7 @@ export interface FastenerState {
 /** States that close a line. `by-feel` closes only where the instructions give nothing to judge. */
 export function placeCloses(fastener: Fastener, state: PlaceState): boolean {
   if (state === 'within' || state === 'not-reached') return fastener.spec.kind !== 'vehicle-maker' || state === 'within'
-  const unjudged =
-    fastener.spec.kind === 'snug' || fastener.spec.kind === 'turns' || fastener.spec.kind === 'none-given'
-  return unjudged && (state === 'by-feel' || state === 'none-given' || state === 'not-judged')
+  return isByFeel(fastener.spec) && (state === 'by-feel' || state === 'none-given' || state === 'not-judged')
 }
 /** Whether every place of a fastener is settled. */
 export const fastenerCloses = (state: FastenerState): boolean =>

@@ -1,0 +1,111 @@
+import { z } from 'zod'
+import { innerSchema, quantityKinds } from './schema'
+import type { QuantityKind } from './units'
+
+/** What a form says of a field. */
+export interface FieldWords {
+  label: string
+  /** What to type, where the label does not say it. */
+  hint?: string
+  /** Each choice as people read it. */
+  choices?: Readonly<Record<string, string>>
+  /** In which unit a bare number is shown, for one that is no quantity. */
+  unit?: string
+  /** Text over several lines. */
+  lines?: boolean
+}
+
+/** Words of the fields of forms: a registry of their own, since the description of the API has the global one. */
+const words = z.registry<FieldWords>()
+
+/** What a field of a schema is: how it is typed, what it may be, what it is called. */
+export interface Field {
+  path: string
+  words: FieldWords
+  type: 'quantity' | 'number' | 'yes-no' | 'choice' | 'choices' | 'text'
+  /** Of a quantity. */
+  kind: QuantityKind | null
+  min: number | null
+  max: number | null
+  /** Of a number that has to be whole. */
+  whole: boolean
+  /** Of a choice, or of several. */
+  options: readonly string[]
+  /** Emptied it says that nobody knows. */
+  nullable: boolean
+  maxLength: number | null
+}
+
+/** Whether null is taken, wherever a default stands around it. */
+const isNullable = (schema: z.core.$ZodType): boolean =>
+  schema instanceof z.ZodNullable || (schema instanceof z.ZodDefault && isNullable(schema.def.innerType))
+
+/** @throws TypeError where the schema has no such place */
+function schemaAt(schema: z.core.$ZodType, path: string): z.core.$ZodType {
+  return path.split('.').reduce<z.core.$ZodType>((at, key) => {
+    const inner = innerSchema(at)
+    const next = inner instanceof z.ZodObject ? (inner.shape as Record<string, z.core.$ZodType>)[key] : undefined
+    if (!next) throw new TypeError(`there is no field "${path}"`)
+    return next
+  }, schema)
+}
+
+/**
+ * Gives fields of a schema their words.
+ * @param schema of the document
+ * @param all by place, parts between dots
+ * @returns a field by its place, with all that a form needs to show it
+ * @throws TypeError where the schema has no such place
+ */
+export function describeFields<P extends string>(
+  schema: z.ZodType,
+  all: Readonly<Record<P, FieldWords>>,
+): (path: P) => Field {
+  for (const [path, ofField] of Object.entries<FieldWords>(all)) words.add(schemaAt(schema, path) as z.ZodType, ofField)
+  return (path) => fieldOf(schema, path)
+}
+
+const made = new WeakMap<z.core.$ZodType, Map<string, Field>>()
+/**
+ * A field of a schema with all that a form needs to show it.
+ * @param path its place, parts between dots
+ * @throws TypeError where the schema has no such place, or nobody gave it words
+ */
+function fieldOf(schema: z.ZodType, path: string): Field {
+  const known = made.get(schema) ?? new Map<string, Field>()
+  made.set(schema, known)
+  const before = known.get(path)
+  if (before) return before
+  const at = schemaAt(schema, path)
+  const ofField = words.get(at as z.ZodType)
+  if (!ofField) throw new TypeError(`field "${path}" has no words`)
+  const inner = innerSchema(at)
+  const number = inner instanceof z.ZodNumber ? inner : null
+  const list = inner instanceof z.ZodArray ? innerSchema(inner.element as z.core.$ZodType) : null
+  const chosen = inner instanceof z.ZodEnum ? inner : list instanceof z.ZodEnum ? list : null
+  const kind = number ? (quantityKinds.get(number)?.kind ?? null) : null
+  const field: Field = {
+    path,
+    words: ofField,
+    type: kind
+      ? 'quantity'
+      : number
+        ? 'number'
+        : inner instanceof z.ZodBoolean
+          ? 'yes-no'
+          : chosen
+            ? list
+              ? 'choices'
+              : 'choice'
+            : 'text',
+    kind,
+    min: number?.minValue ?? null,
+    max: number?.maxValue ?? null,
+    whole: number?.isInt ?? false,
+    options: chosen ? (chosen.options as string[]) : [],
+    nullable: isNullable(at),
+    maxLength: inner instanceof z.ZodString ? inner.maxLength : null,
+  }
+  known.set(path, field)
+  return field
+}
