@@ -43,7 +43,7 @@ import { auditRoute, peopleRoutes, Sessions, sessionRoutes, tabletRoutes, type S
 import { personOf } from './principal'
 import { photoRoutes } from './photos'
 import { answerProblem, Problem, unknownAddress } from './problem'
-import { mountAll, route, type Mounted } from './routing'
+import { mountAll, route, versionOf, writes, type Mounted } from './routing'
 import { shopRoutes } from './shop'
 import { stockRoutes } from './stock'
 import { audit, pruneAnswers } from './transaction'
@@ -149,6 +149,10 @@ const catalogs = ({ db, verdicts: { forget } }: Parts): Mounted[] => [
   ...catalogRoutes(db, procedureStore, ROUTES.procedures),
   ...catalogRoutes(db, kitStore, ROUTES.kits, forget),
   ...catalogRoutes(db, applicationStore, ROUTES.applications, forget),
+  writes(db, ROUTES.applications.remove, async (trx, { params: { id }, request }) => {
+    const entry = await applicationStore.remove(trx, id, versionOf(request))
+    return { body: entry, audit: { about: `line ${id}`, before: entry.document }, announce: forget }
+  }),
   ...catalogRoutes(db, stockStore, ROUTES.stock),
 ]
 

@@ -30,14 +30,14 @@ export const router = createRouter({
         {
           path: 'one/:id/work',
           name: 'kit-work',
-          component: () => import('./kits/work/WorkEditor.vue'),
+          component: () => import('./kits/own/KitEditor.vue'),
           props: ({ params }) => ({ id: params.id, of: 'kits' }),
         },
         { path: 'procedures', name: 'procedures', component: () => import('./kits/ProceduresView.vue') },
         {
           path: 'procedures/:id',
           name: 'procedure',
-          component: () => import('./kits/work/WorkEditor.vue'),
+          component: () => import('./kits/own/KitEditor.vue'),
           props: ({ params }) => ({ id: params.id, of: 'procedures' }),
         },
       ],

@@ -285,7 +285,15 @@ export const ROUTES = {
       z.array(answers.confirmedFigureSchema),
     ),
   },
-  applications: documents('/applications', 'line of a list of vehicles', applicationSchema, applicationSchema),
+  applications: {
+    ...documents('/applications', 'line of a list of vehicles', applicationSchema, applicationSchema),
+    remove: route('delete', '/applications/{id}', 'Remove: line of a list of vehicles', {
+      access: 'desk',
+      answer: answers.entryOf(applicationSchema),
+      versioned: true,
+      repeatable: true,
+    }),
+  },
   stock: {
     list: get('/stock', 'All stock, with what is reserved and what to order', z.array(answers.stockLineSchema)),
     ...oneDocument('/stock', 'stock item', stockItemSchema),

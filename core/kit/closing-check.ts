@@ -120,10 +120,6 @@ function ancestorsOf(operations: readonly Operation[]): (id: string) => Readonly
   return of
 }
 
-/** A torque that no step gives is one that nobody draws. */
-export const idleBolts = ({ operations, fasteners }: Pick<Kit, 'operations' | 'fasteners'>): Kit['fasteners'] =>
-  fasteners.filter((f) => f.spec.kind !== 'none-given' && !operations.some((o) => o.torques.includes(f.id)))
-
 /** What carries an axle is undone with a jack under it, and closed again on its own side. */
 function carrierFaults(operations: readonly Operation[]): ClosingFault[] {
   return operations.flatMap((o, i) => [
@@ -189,19 +185,7 @@ function regimeFaults(operations: readonly Operation[], fasteners: Kit['fastener
   )
 }
 
-/**
- * What in a kit could never be closed: else as `closingFaults`, and a torque that no step gives. A procedure may give the figure of a
- * bolt that others draw.
- */
-export const kitFaults = (kit: Pick<Kit, 'operations' | 'fasteners'>): ClosingFault[] => [
-  ...closingFaults(kit),
-  ...idleBolts(kit).map((f) => ({
-    path: ['fasteners', kit.fasteners.indexOf(f)],
-    message: `"${f.name}" has a torque and no step gives it: put it on a step`,
-  })),
-]
-
 /** A kit as it may be written: its checks can close. */
 export const closableKitSchema = kitSchema.superRefine((kit, context) => {
-  for (const { path, message } of kitFaults(kit)) context.addIssue({ code: 'custom', path, message })
+  for (const { path, message } of closingFaults(kit)) context.addIssue({ code: 'custom', path, message })
 })

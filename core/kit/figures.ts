@@ -92,18 +92,37 @@ export const unconfirmedFigures = (kit: Kit): SourcedFigure[] =>
     .map((figure) => ({ ...figure, origin: originOf(kit, figure.path) }))
     .filter(({ origin }) => !isConfirmed(origin))
 
-const lacks = new WeakMap<Kit, Figure[]>()
+/** Something of a kit that keeps a vehicle in the shop: a figure to be confirmed, no step at all, a torque that no step gives. */
+export interface Lack extends Figure {
+  why: 'unconfirmed' | 'no-steps' | 'in-no-step'
+}
+/** A torque that no step gives is one that nobody draws. */
+export const idleBolts = ({ operations, fasteners }: Pick<Kit, 'operations' | 'fasteners'>): Kit['fasteners'] =>
+  fasteners.filter((f) => f.spec.kind !== 'none-given' && !operations.some((o) => o.torques.includes(f.id)))
+
+const lacks = new WeakMap<Kit, Lack[]>()
 /**
- * What of a kit has to be confirmed before a vehicle leaves with it: pressures, torques, fitment, and that there are
- * instructions at all.
+ * What of a kit keeps a vehicle in the shop: pressures, torques and fitment that nobody has confirmed, and what its
+ * instructions leave out.
  * @returns none for a kit whose figures are its maker's or stood for
  */
-export function lacksOf(kit: Kit): Figure[] {
+export function lacksOf(kit: Kit): Lack[] {
   const before = lacks.get(kit)
   if (before) return before
-  const found = [
-    ...unconfirmedFigures(kit).filter(({ must }) => must),
-    ...(kit.operations.length ? [] : [{ path: 'operations', part: 'steps' as const, must: true, name: '' }]),
+  const found: Lack[] = [
+    ...unconfirmedFigures(kit)
+      .filter(({ must }) => must)
+      .map((figure): Lack => ({ ...figure, why: 'unconfirmed' })),
+    ...(kit.operations.length
+      ? []
+      : [{ path: 'operations', part: 'steps', must: true, name: '', why: 'no-steps' } as const]),
+    ...idleBolts(kit).map(({ id, name }): Lack => ({
+      path: `fasteners.${id}`,
+      part: 'bolts',
+      must: true,
+      name,
+      why: 'in-no-step',
+    })),
   ]
   lacks.set(kit, found)
   return found

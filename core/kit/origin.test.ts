@@ -64,7 +64,12 @@ describe('what keeps a vehicle in the shop', () => {
       `fasteners.${twofold.fasteners[0]!.id}`,
     ])
       expect(paths(withOrigin(twofold, [path], typical))).toEqual([path])
-    expect(paths({ ...twofold, operations: [] })).toEqual(['operations'])
+    const bare = lacksOf({ ...twofold, operations: [] })
+    expect(bare.filter((l) => l.why === 'no-steps').map((l) => l.path)).toEqual(['operations'])
+    // A torque that no step gives is one that nobody draws.
+    expect(bare.filter((l) => l.why === 'in-no-step').length).toBe(
+      twofold.fasteners.filter((f) => f.spec.kind !== 'none-given').length,
+    )
   })
   test('every kit of the made-up shop has its maker’s figures', () => {
     for (const kit of demoKits()) expect([kit.id, paths(kit)]).toEqual([kit.id, []])

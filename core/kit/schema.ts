@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { CIRCUIT_WORDS, NODE_KINDS } from '../fittings'
-import { bounded } from '../quantity'
+import { bounded, limitsOf } from '../quantity'
 import { bagDataSchema } from '../spring'
 import { PROOF, THREADS, torqueSpecSchema, type BoltGrade, type ThreadName } from '../torque'
 import { ARCHITECTURES, BODIES, slug, SUSPENSIONS } from '../vehicle'
@@ -335,6 +335,8 @@ const gapSchema = z.strictObject({
   least: bounded('length', 0, 1),
 })
 export type KitGap = z.infer<typeof gapSchema>
+/** Between what a gap may lie. */
+export const limitsOfGap = limitsOf(gapSchema.shape.least)
 
 /** How wide the bag gets, by its maker. */
 const diameterTableSchema = z

@@ -20,7 +20,7 @@ const WASHERS = /(?:\b(?:with|and)\s+)?\b(\d|one|two|three)?\s*(?:flat |lock )?w
 const COUNT = /^(\d{1,2})\s*(?:x|×|pcs?\.?)?\s+(?=\D)/i
 /** Where a torque begins when no comma and no colon says so. */
 const BEGINS = new RegExp(
-  String.raw`\s(?=(?:evenly|snug|hand[- ]tight|finger[- ]tight|until \w+ thread|vehicle maker|${AMOUNT}(?:\s*(?:-|–|to)\s*${AMOUNT})?\s*(?:lb|ft|n[·.]?m|max|turn)))`,
+  String.raw`\s(?=(?:evenly|snug|hand[- ]tight|finger[- ]tight|until \w+ thread|vehicle maker|${AMOUNT}(?:\s*(?:-|–|to)\s*${AMOUNT})?\s*(?:lb|ft|n[·.]?m|max|turn)|${AMOUNT}\s*(?:-|–|to)\s*${AMOUNT}\s*$))`,
   'i',
 )
 const WHEN: readonly [RegExp, Fastener['when']][] = [
@@ -73,14 +73,14 @@ function parted(text: string, system: UnitSystem): [head: string, torque: string
 export function parseBolt(text: string, system: UnitSystem): BoltRead {
   const when = WHEN.find(([word]) => word.test(text))
   const said = when ? text.replace(when[0], ' ') : text
-  const [head, torque] = parted(said, system)
+  const thread = threadIn(said)
+  const [head, torque] = parted(thread ? said.replace(THREAD, ' ') : said, system)
   const read: TorqueRead = parseTorque(torque, system)
   if (!read.ok) return read
   const sealant = SEALANT.exec(head)
   const fitting = FITTINGS.find(([word]) => word.test(head))?.[1] ?? (sealant ? 'stem' : null)
-  const thread = threadIn(head)
   const grade = gradeIn(head)
-  let rest = head.replace(THREAD, ' ').replace(GRADE, ' ').replace(SEALANT, ' ')
+  let rest = head.replace(GRADE, ' ').replace(SEALANT, ' ')
   const long = LENGTH.exec(rest)
   const length =
     long &&

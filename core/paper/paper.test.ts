@@ -94,6 +94,8 @@ describe('a bolt in one line', () => {
     ],
     ['2 frame bolt M10 x 1.5 8.8 x 30 mm: 40 max', { name: 'frame bolt', count: 2, thread: 'M10x1.5', grade: '8.8' }],
     ['clamp nut 12-15 lb-ft', { name: 'clamp nut', count: 1 }],
+    ['clamp nut 12-15', { name: 'clamp nut', spec: expect.objectContaining({ kind: 'target' }) as object }],
+    ['frame bolt 3/8-16', { name: 'frame bolt', thread: '3/8-16', spec: { kind: 'none-given' } }],
     ['carriage bolt with 2 washers: snug', { name: 'carriage bolt', washers: 2, spec: { kind: 'snug' } }],
     ['2x inner link bolt, vehicle maker at ride height', { count: 2, name: 'inner link bolt', when: 'at-ride-height' }],
     [

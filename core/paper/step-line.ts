@@ -18,6 +18,8 @@ export interface StepGuess {
   fits: Operation['fits']
   /** What must not go wrong, where the text says so. */
   trap: string | null
+  /** It only raises or lowers the vehicle, or takes wheels off or on: what every plan does by itself. */
+  moves: boolean
   /** Air that it gives into the bags. */
   pressure: Pascals | null
 }
@@ -79,6 +81,8 @@ const PARTS: readonly Rule<Operation['fits'][number]>[] = [
   [/\b(?:air spring|bag|sleeve|bellows|cylinder)\b/i, 'bag'],
   [/\b(?:air line|tubing)\b/i, 'line'],
 ]
+const MOVES =
+  /\b(?:raise|lift|jack up|lower|support|set)\b.*\b(?:frame|body|vehicle|truck|it|rear|front|jack stands?|stands?|ground|floor)\b|\b(?:remove|take off|reinstall|refit|put)\b.*\b(?:wheel|tire)s?\b|\bjack stands?\b|\bchock\b/i
 const MOUNTS = /\b(?:install|mount|bolt|hang|set|place|attach|slide|push|put|fit|secure)\b/i
 
 /**
@@ -97,7 +101,7 @@ export function readStep(
   const phase = first(PHASES, text)
   const part = (rule: RegExp) => {
     const found = rule.exec(text)?.[1]?.trim()
-    return found && !/\b(?:nut|bolt|screw|washer|cap)s?\b/i.test(found)
+    return found && !/\b(?:nut|bolt|screw|washer|cap|wheel|tire)s?\b/i.test(found)
       ? [found[0]!.toUpperCase() + found.slice(1)]
       : []
   }
@@ -115,6 +119,7 @@ export function readStep(
     refits: part(BACK),
     fits: MOUNTS.test(text) ? PARTS.flatMap(([words, place]) => (words.test(text) ? [place] : [])) : [],
     trap: TRAP.exec(text)?.[1]?.trim() ?? null,
+    moves: text.split(/[.,;]|\band\b/i).every((part) => !part.trim() || MOVES.test(part)),
     pressure: psi ? Number(psi) * PSI : null,
   }
 }

@@ -124,6 +124,9 @@ const turnsText = (turns: number): string => {
   return [Math.floor(turns) || (fraction ? '' : 0), fraction].filter((part) => part !== '').join(' ')
 }
 
+/** A figure without a nought behind its point: a paper says 16. */
+const bare = (text: string): string => text.replace(/\.0+(?=\D|$)/g, '')
+
 /**
  * A torque as it is typed: what `parseTorque` reads back as the same.
  * @param system in whose unit
@@ -136,15 +139,15 @@ export function torqueText(spec: TorqueSpec, evenly: boolean, system: UnitSystem
       const usual = usualTarget(spec.value)
       const isUsual =
         usual.kind === 'target' && Math.abs(usual.low - spec.low) < 1e-6 && Math.abs(usual.high - spec.high) < 1e-6
-      if (isUsual) return `${at}${formatQuantity('torque', spec.value, system)}`
+      if (isUsual) return `${at}${bare(formatQuantity('torque', spec.value, system))}`
       const [low, high] = [
         formatLimit('min', 'torque', spec.low, { system }),
         formatLimit('max', 'torque', spec.high, { system }),
       ]
-      return `${at}${low}-${high} ${unit}`
+      return `${at}${bare(low)}-${bare(high)} ${unit}`
     }
     case 'ceiling':
-      return `${at}${formatLimit('max', 'torque', spec.max, { system })} ${unit} max`
+      return `${at}${bare(formatLimit('max', 'torque', spec.max, { system }))} ${unit} max`
     case 'turns':
       return `finger tight + ${turnsText(spec.turns)} ${spec.turns > 1 ? 'turns' : 'turn'}${spec.max > spec.turns ? `, ${turnsText(spec.max)} max` : ''}`
     case 'threads':

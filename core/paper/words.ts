@@ -56,12 +56,14 @@ export const wordsOf = (name: string): string[] =>
     .map((w) => w.replace(/(?<=[a-z]{3})s$/, ''))
 
 /**
- * Whether a text names a thing: every word of its name stands in it, in one sentence's reach of each other.
+ * Whether a text names a thing: the words of its name stand in it one behind the other.
  * @param text as the paper has it
  * @param name of a bolt, a part
+ * @example
+ * isNamedIn('Tighten the strap nuts evenly', 'strap nut') // => true
  */
 export function isNamedIn(text: string, name: string): boolean {
   const wanted = wordsOf(name)
   const there = wordsOf(text)
-  return wanted.length > 0 && wanted.every((w) => there.includes(w))
+  return wanted.length > 0 && there.some((_, i) => wanted.every((w, k) => there[i + k] === w))
 }

@@ -81,7 +81,7 @@ describe('what a step names', () => {
     const [step] = kit.operations
     const offers = offersOf(step!, kit.fasteners, null)
     expect(offers).toEqual([{ what: 'torques', fastener: id }])
-    const taken = withOffer(step!, offers[0]!)
+    const taken = withOffer(step!, { what: 'torques', fastener: id })
     expect(taken.torques).toEqual([id])
     expect(offersOf(taken, kit.fasteners, null)).toEqual([])
   })

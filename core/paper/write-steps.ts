@@ -44,7 +44,12 @@ function standing({
 }
 
 /** A step as its text has it; what the text does not say is taken over from the step before. */
-function stepOf(text: string, id: string, before: Operation | null, guess: StepGuess): Operation {
+function stepOf(
+  text: string,
+  id: string,
+  { before, side }: { before: Operation | null; side: Operation['side'] },
+  guess: StepGuess,
+): Operation {
   const phase = guess.phase ?? 'mount'
   const carried = before && before.phase !== 'bench' ? before : null
   const support =
@@ -54,7 +59,7 @@ function stepOf(text: string, id: string, before: Operation | null, guess: StepG
     ...PLAIN_OPERATION,
     id,
     ...titled(text),
-    side: guess.side ?? before?.side ?? 'each',
+    side: guess.side ?? side,
     phase,
     ...standing({ support, wheels: guess.wheels ?? carried?.wheels ?? 'on', phase }),
     minutes: USUAL_MINUTES[phase],
@@ -82,7 +87,10 @@ export function withStep<T extends Written>(
     operations.map((o) => o.id),
   )
   const before = operations[at - 1] ?? null
-  const step = stepOf(text, id, before, readStep(text, written.fasteners, driver))
+  // What is done on one side only is so for itself: the next one goes on as those before it.
+  const side = operations.slice(0, at).findLast((o) => o.side === 'each' || o.side === 'once')?.side ?? 'each'
+  const guess = readStep(text, written.fasteners, driver)
+  const step = stepOf(text, id, { before, side: guess.moves ? 'once' : side === 'once' ? 'each' : side }, guess)
   const next = operations[at]
   // The one behind it waits for it now, where it waited for nothing but the one before.
   const rest = next && isInTurn(next, before) ? { ...next, after: [id] } : next
@@ -182,6 +190,8 @@ export type Offer =
   | { what: 'checks'; check: Operation['checks'][number] }
   | { what: 'takesOff' | 'refits'; part: string }
   | { what: 'trap'; text: string }
+  /** The plan raises and lowers it, and takes wheels off, by itself. */
+  | { what: 'plan-does-it' }
 
 /** What a step's text names that could be taken over into its fields. */
 export function offersOf(step: Operation, fasteners: readonly Fastener[], driver: DriverSide): Offer[] {
@@ -197,11 +207,12 @@ export function offersOf(step: Operation, fasteners: readonly Fastener[], driver
     ...(['takesOff', 'refits'] as const).flatMap((what) =>
       guess[what].filter((p) => !lower(step[what]).includes(p.toLowerCase())).map((part): Offer => ({ what, part })),
     ),
+    ...(guess.moves && !used.size && !step.checks.length ? [{ what: 'plan-does-it' as const }] : []),
     ...(guess.trap && !step.trap ? [{ what: 'trap' as const, text: guess.trap }] : []),
   ]
 }
 /** A step with something of its text taken over. */
-export function withOffer(step: Operation, offer: Offer): Operation {
+export function withOffer(step: Operation, offer: Exclude<Offer, { what: 'plan-does-it' }>): Operation {
   switch (offer.what) {
     case 'torques':
     case 'leavesLoose':

@@ -15,9 +15,6 @@ export interface FieldWords {
   lines?: boolean
 }
 
-/** Words of the fields of forms: a registry of their own, since the description of the API has the global one. */
-const words = z.registry<FieldWords>()
-
 /** What a field of a schema is: how it is typed, what it may be, what it is called. */
 export interface Field {
   path: string
@@ -51,7 +48,8 @@ function schemaAt(schema: z.core.$ZodType, path: string): z.core.$ZodType {
 }
 
 /**
- * Gives fields of a schema their words.
+ * The fields of a schema with their words. They are kept by place: one schema may stand at several, and the registry that Zod shares is
+ * the description of the API's.
  * @param schema of the document
  * @param all by place, parts between dots
  * @returns a field by its place, with all that a form needs to show it
@@ -61,32 +59,21 @@ export function describeFields<P extends string>(
   schema: z.ZodType,
   all: Readonly<Record<P, FieldWords>>,
 ): (path: P) => Field {
-  for (const [path, ofField] of Object.entries<FieldWords>(all)) words.add(schemaAt(schema, path) as z.ZodType, ofField)
-  return (path) => fieldOf(schema, path)
+  const fields = new Map<string, Field>()
+  for (const [path, words] of Object.entries<FieldWords>(all)) fields.set(path, fieldOf(schema, path, words))
+  return (path) => fields.get(path)!
 }
 
-const made = new WeakMap<z.core.$ZodType, Map<string, Field>>()
-/**
- * A field of a schema with all that a form needs to show it.
- * @param path its place, parts between dots
- * @throws TypeError where the schema has no such place, or nobody gave it words
- */
-function fieldOf(schema: z.ZodType, path: string): Field {
-  const known = made.get(schema) ?? new Map<string, Field>()
-  made.set(schema, known)
-  const before = known.get(path)
-  if (before) return before
+function fieldOf(schema: z.ZodType, path: string, words: FieldWords): Field {
   const at = schemaAt(schema, path)
-  const ofField = words.get(at as z.ZodType)
-  if (!ofField) throw new TypeError(`field "${path}" has no words`)
   const inner = innerSchema(at)
   const number = inner instanceof z.ZodNumber ? inner : null
   const list = inner instanceof z.ZodArray ? innerSchema(inner.element as z.core.$ZodType) : null
   const chosen = inner instanceof z.ZodEnum ? inner : list instanceof z.ZodEnum ? list : null
   const kind = number ? (quantityKinds.get(number)?.kind ?? null) : null
-  const field: Field = {
+  return {
     path,
-    words: ofField,
+    words,
     type: kind
       ? 'quantity'
       : number
@@ -106,6 +93,4 @@ function fieldOf(schema: z.ZodType, path: string): Field {
     nullable: isNullable(at),
     maxLength: inner instanceof z.ZodString ? inner.maxLength : null,
   }
-  known.set(path, field)
-  return field
 }

@@ -9,6 +9,7 @@ import {
   answerText,
   FACT_NAMES,
   factOf,
+  KIT_PLACE_NAMES,
   plain,
 } from '../kit'
 import type { JobKit } from '../job'
@@ -174,6 +175,7 @@ const OF_AXLE: Record<string, string> = {
 }
 /** Figures that may be estimated, by their place in the vehicle. */
 export const FIGURE_NAMES: Record<string, string> = {
+  ...KIT_PLACE_NAMES,
   frameRails: 'frame rails',
   drive: 'driven wheels',
   wheelbase: 'wheelbase',

@@ -1,5 +1,7 @@
 /** Every sentence and name that screens, papers and problem details share: the catalog's here, each stage's in its folder. */
 export * from './catalog'
+export { figureName, KIT_PART_NAMES, lackText, originWords } from '../kit'
+export { stuckText } from '../plan/trial-words'
 export { answerText, changeText, FATE_NAMES, limitText, plain, reasonText, SUPPORT_NAMES } from '../kit'
 export { CORNER_NAMES, MARK_NAMES, SURVEY_QUESTIONS } from '../vehicle'
 export { CONSENT_NAMES, gapKeyName, recordText, WAIVER_NAMES } from '../records'

@@ -115,6 +115,15 @@ export class CatalogStore<T extends { id: string }, S = T> {
     return next
   }
 
+  /** @throws Problem 404, 412 */
+  async remove(db: Knex, id: string, version: number): Promise<Entry<T>> {
+    const entry = await this.get(db, id)
+    nextVersion(entry, version)
+    await db<Row>(this.table).where({ id }).delete()
+    await db('last_versions').insert({ kind: this.table, id, version: entry.version }).onConflict(['kind', 'id']).merge()
+    return entry
+  }
+
   private toListed(row: Row): Entry<S> {
     // A document is checked when it is written: a list of hundreds is not checked again.
     const entry = this.summary

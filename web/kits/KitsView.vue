@@ -48,7 +48,7 @@ async function takeFile(event: Event) {
 
 <template>
   <div>
-    <NewKitForm v-if="writing" :kits="shop.kits" />
+    <NewKitForm v-model="writing" :kits="shop.kits" />
     <div class="tools">
       <input
         v-model="find"
@@ -57,7 +57,7 @@ async function takeFile(event: Event) {
         aria-label="Find a kit"
         @input="search"
       />
-      <button type="button" class="plain" @click="writing = !writing">{{ writing ? 'Cancel' : 'New kit' }}</button>
+      <el-button type="primary" @click="writing = true">New kit</el-button>
       <span class="small muted">{{
         shop.totals.kits > shop.kits.length
           ? `the first ${shop.kits.length} of ${shop.totals.kits}`
@@ -67,7 +67,7 @@ async function takeFile(event: Event) {
     </div>
     <p v-if="failure" class="note stop" role="alert">{{ failure }}</p>
     <p v-if="!shop.kits.length && !find" class="note">
-      The catalog is empty. Add a kit as a JSON file, or take a whole table in under Files in and out.
+      The catalog is empty. New kit types one from its paper; a whole table of kits comes in under Files in and out.
     </p>
     <p v-else-if="!shop.kits.length" class="note">No kit has all of "{{ find }}" in maker, number, name or family.</p>
     <section v-else class="card">

@@ -1,4 +1,4 @@
-import { figureHash, figuresOf, lacksOf, type Figure, type Kit } from '../../kit'
+import { figureHash, figuresOf, lacksOf, type Kit, type Lack } from '../../kit'
 import type { Job, JobKit } from '../../job'
 import { ofKind, type BayRecord } from '../../records'
 import type { AxleEnd } from '../../vehicle'
@@ -7,15 +7,20 @@ import type { AxleEnd } from '../../vehicle'
 export interface Unconfirmed {
   axle: AxleEnd
   kit: Kit
-  figures: Figure[]
+  figures: Lack[]
   /** The shop's catalog has no such version: whatever the copy says of itself counts for nothing. */
   isUnknown: boolean
 }
 
 /** What has to be confirmed of a kit as this job has it, before anybody confirmed it here. */
-const owedOf = ({ kit, version }: JobKit): Figure[] =>
+const owedOf = ({ kit, version }: JobKit): Lack[] =>
   version === null
-    ? [...figuresOf(kit).filter(({ must }) => must), ...lacksOf(kit).filter(({ path }) => path === 'operations')]
+    ? [
+        ...figuresOf(kit)
+          .filter(({ must }) => must)
+          .map((figure): Lack => ({ ...figure, why: 'unconfirmed' })),
+        ...lacksOf(kit).filter(({ why }) => why !== 'unconfirmed'),
+      ]
     : lacksOf(kit)
 
 /**
@@ -35,7 +40,7 @@ export function unconfirmedOn(job: Pick<Job, 'kits'>, standing: readonly BayReco
         ...confirmed.flatMap(({ body }) => (body.axle === kit.axle && body.kit === kit.id ? body.figures : [])),
       ].map(({ path, hash }) => [path, hash]),
     )
-    const figures = owed.filter(({ path }) => path === 'operations' || here.get(path) !== figureHash(kit, path))
+    const figures = owed.filter(({ path, why }) => why !== 'unconfirmed' || here.get(path) !== figureHash(kit, path))
     return figures.length ? [{ axle: kit.axle, kit, figures, isUnknown: version === null }] : []
   })
 }

@@ -8,7 +8,7 @@ import { newKey } from '../../api/key'
 import { untilAnswered } from '../../api/retry'
 import type { Conflict, Draft, Refusal, Signer } from '../../offline-store'
 import { drafts } from './draft'
-import { mergeThree, putAt } from './merge'
+import { mergeThree, putAt } from '../merge'
 import { withServersOwn } from './servers-own'
 
 const SAVE_AFTER_MS = 250

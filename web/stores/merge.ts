@@ -1,4 +1,4 @@
-import type { Conflict } from '../../offline-store'
+import type { Conflict } from '../offline-store'
 
 type Plain = Record<string, unknown>
 const isPlain = (value: unknown): value is Plain => typeof value === 'object' && value !== null && !Array.isArray(value)

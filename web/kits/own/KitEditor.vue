@@ -1,0 +1,234 @@
+<script setup lang="ts">
+import { computed, onMounted, provide, ref, shallowRef, watch } from 'vue'
+import { KIT_PARTS, lacksOf, unconfirmedFigures, type Kit, type KitPart as Part } from '@stout-shackle/core/kit'
+import type { Entry, Found, KitSummary } from '@stout-shackle/core/contract'
+import { FAMILY_NAMES, KIT_PART_NAMES } from '@stout-shackle/core/wording'
+import { call } from '../../api/client'
+import StateSign from '../../fields/StateSign.vue'
+import ProcedureCard from '../work/ProcedureCard.vue'
+import BoltsPart from './BoltsPart.vue'
+import BoxPart from './BoxPart.vue'
+import FilesMenu from './FilesMenu.vue'
+import FitsPart from './FitsPart.vue'
+import GapsPart from './GapsPart.vue'
+import KitPart from './KitPart.vue'
+import PressurePart from './PressurePart.vue'
+import StepsPart from './StepsPart.vue'
+import TrialPanel from './TrialPanel.vue'
+import { isKit, WRITING, writingOf, type Shelf } from './writing'
+
+/** A paper typed in: a kit on one page of seven parts, or other instructions with what of them there is. */
+const props = defineProps<{ id: string; of: Shelf }>()
+const writing = writingOf(props.of, () => props.id)
+provide(WRITING, writing)
+onMounted(() => void writing.load())
+const { paper, version, isEdited, faults, failure, saved, conflicts } = writing
+const kit = computed((): Kit | null => (paper.value && isKit(paper.value) ? paper.value : null))
+const selected = ref<string | null>(null)
+
+/** With which kit a procedure is tried; empty for none. */
+const withKit = ref('')
+const kits = shallowRef<Entry<KitSummary>[]>([])
+const beside = shallowRef<Kit | null>(null)
+if (props.of === 'procedures')
+  void call<Found<KitSummary>>('/kits?limit=200').then(
+    (found) => (kits.value = found.entries),
+    () => undefined,
+  )
+watch(withKit, async (id) => {
+  beside.value = null
+  const found = id ? await call<Entry<Kit>>(`/kits/${id}`).catch(() => null) : null
+  // Another one may have been chosen by now.
+  if (found && withKit.value === id) beside.value = found.document
+})
+
+const parts = computed((): readonly Part[] => (kit.value ? KIT_PARTS : ['box', 'bolts', 'steps']))
+const PATHS: Record<Part, readonly string[]> = {
+  kit: ['maker', 'number', 'name', 'price', 'minutes', 'wheels', 'drilling', 'cutting'],
+  pressure: ['bag', 'rubber', 'testPressure'],
+  box: ['parts', 'brackets', 'airLine'],
+  gaps: ['gaps'],
+  bolts: ['fasteners'],
+  steps: ['operations'],
+  fits: ['fitment', 'lines'],
+}
+/** How far each part is: something wrong in it, something of it not confirmed, nothing in it, or done. */
+function stateOf(part: Part): 'stop' | 'caution' | 'unknown' | 'fine' {
+  const now = paper.value
+  if (!now) return 'unknown'
+  if (faults.value.some((f) => PATHS[part].includes(String(f.path[0])))) return 'stop'
+  const open = isKit(now) ? unconfirmedFigures(now).filter((f) => f.part === part) : []
+  if (open.length) return 'caution'
+  const isEmpty = {
+    box: !now.parts.length,
+    bolts: !now.fasteners.length,
+    steps: !now.operations.length,
+    gaps: isKit(now) && !now.gaps.length,
+  }
+  return (isEmpty as Partial<Record<Part, boolean>>)[part] ? 'unknown' : 'fine'
+}
+const go = (part: Part) =>
+  document.getElementById(`part-${part}`)?.scrollIntoView({ behavior: 'smooth', block: 'start' })
+const lacking = computed(() => (kit.value ? lacksOf(kit.value).length : 0))
+const valueText = (value: unknown) => (value === undefined ? 'removed' : (JSON.stringify(value) ?? '').slice(0, 60))
+function select(step: string) {
+  selected.value = step
+  document.querySelector(`[data-step="${step}"]`)?.scrollIntoView({ block: 'center' })
+}
+</script>
+
+<template>
+  <p v-if="failure && !paper" class="note stop" role="alert">{{ failure }}</p>
+  <el-skeleton v-else-if="!paper" :rows="6" animated />
+  <div v-else class="editor">
+    <div class="top">
+      <h2>{{ kit ? `${kit.maker} ${kit.name}` : (paper as { name: string }).name }}</h2>
+      <span class="small muted"
+        >{{ kit ? `${kit.number} · ${FAMILY_NAMES[kit.family]} · ${kit.axle} axle · ` : '' }}version {{ version }}</span
+      >
+      <span class="small state" role="status" :data-draft="isEdited ? 'edited' : 'saved'">{{
+        isEdited ? 'edited, kept in this browser' : 'saved'
+      }}</span>
+      <FilesMenu />
+      <el-button :disabled="!isEdited" @click="writing.discard">Discard</el-button>
+      <el-button type="primary" :disabled="!isEdited || faults.length > 0" @click="writing.save">Save</el-button>
+    </div>
+    <p v-if="failure" class="note stop" role="alert">{{ failure }}</p>
+    <p v-if="saved" class="note" role="status">{{ saved }}</p>
+    <div v-if="conflicts.length" class="note" data-conflicts>
+      <strong>Both of you changed:</strong>
+      <p v-for="c in conflicts" :key="c.path" class="small">
+        {{ c.path }}: yours {{ valueText(c.mine) }}, theirs {{ valueText(c.theirs) }}
+        <el-button link type="primary" size="small" @click="writing.takeTheirs(c)">take theirs</el-button>
+      </p>
+    </div>
+    <div class="columns">
+      <nav class="rail" aria-label="Parts of the page">
+        <button v-for="part in parts" :key="part" type="button" :data-rail="part" @click="go(part)">
+          {{ KIT_PART_NAMES[part] }} <StateSign :state="stateOf(part)" />
+        </button>
+        <p class="small muted">All on one page; Tab goes on. What the paper does not say stays empty.</p>
+        <p v-if="lacking" class="small lacking">
+          <StateSign state="caution" /> {{ lacking }} to confirm before a vehicle leaves with it
+        </p>
+      </nav>
+      <main class="parts">
+        <ProcedureCard v-if="!isKit(paper)" :procedure="paper" @change="writing.change" />
+        <KitPart v-if="kit" />
+        <PressurePart v-if="kit" />
+        <BoxPart />
+        <GapsPart v-if="kit" />
+        <BoltsPart />
+        <StepsPart v-model:selected="selected" />
+        <FitsPart v-if="kit" />
+      </main>
+      <div class="side">
+        <label v-if="kits.length" class="small muted beside"
+          >Tried with
+          <el-select v-model="withKit" filterable clearable placeholder="nothing else" aria-label="Kit beside it">
+            <el-option
+              v-for="k in kits"
+              :key="k.document.id"
+              :value="k.document.id"
+              :label="`${k.document.maker} ${k.document.name}`"
+            />
+          </el-select>
+        </label>
+        <TrialPanel :beside="beside" @select="select" />
+      </div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.top {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 12px;
+  margin-bottom: 10px;
+}
+.state {
+  margin-left: auto;
+  color: var(--moss);
+}
+.state[data-draft='edited'] {
+  color: var(--amber);
+}
+.columns {
+  display: grid;
+  grid-template-columns: 168px minmax(0, 1fr) 290px;
+  gap: 12px;
+  align-items: start;
+}
+.rail {
+  position: sticky;
+  top: 0;
+  display: grid;
+  background: var(--plate);
+  border: 1px solid var(--edge);
+  border-radius: 4px;
+}
+.rail button {
+  all: unset;
+  cursor: pointer;
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  min-height: 36px;
+  padding: 0 12px;
+  font-weight: 500;
+  border-bottom: 1px solid var(--edge);
+}
+.rail button:focus-visible {
+  outline: 2px solid var(--petrol);
+  outline-offset: -2px;
+}
+.rail p {
+  padding: 6px 12px;
+}
+.lacking {
+  color: var(--amber);
+}
+.side {
+  position: sticky;
+  top: 0;
+  max-height: 100vh;
+  overflow: auto;
+}
+.parts {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 12px;
+}
+.parts :deep(table .schema-field),
+.parts :deep(table .el-select) {
+  display: flex;
+  width: 100%;
+  min-width: 0;
+}
+.parts :deep(table td) {
+  padding-left: 6px;
+  padding-right: 6px;
+}
+.parts :deep(.fields) {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 12px;
+  align-items: start;
+  padding: 8px 12px;
+}
+.beside {
+  display: grid;
+  margin-bottom: 8px;
+}
+@media (max-width: 1100px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .rail {
+    position: static;
+    grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
+  }
+}
+</style>

@@ -1,0 +1,316 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { ALTERED, PART_FATES, stepField, type Operation } from '@stout-shackle/core/kit'
+import { FATE_NAMES } from '@stout-shackle/core/wording'
+import SchemaField from '../../fields/SchemaField.vue'
+import StepPicture from '../work/StepPicture.vue'
+import ConditionsField from './ConditionsField.vue'
+import { isKit, useWriting } from './writing'
+
+/** What most steps do not need: opened where it is. */
+const props = defineProps<{ step: Operation; titleOf: (id: string) => string }>()
+const emit = defineEmits<{ change: [step: Operation] }>()
+const { paper } = useWriting()
+const put = (part: Partial<Operation>) => emit('change', { ...props.step, ...part })
+const others = computed(() => (paper.value?.operations ?? []).filter((o) => o.id !== props.step.id))
+const later = computed(() => {
+  const all = paper.value?.operations ?? []
+  return all.slice(all.findIndex((o) => o.id === props.step.id) + 1)
+})
+const methods = computed(() => (paper.value && isKit(paper.value) ? paper.value.methods : []))
+const shown = ref<string[]>([])
+watch(
+  () => props.step.id,
+  () => {
+    shown.value = []
+  },
+)
+/** Parts as they are typed, a comma between. */
+const commas = (text: string) =>
+  text
+    .split(',')
+    .map((t) => t.trim())
+    .filter(Boolean)
+const fatePart = ref('')
+const fate = ref<(typeof PART_FATES)[number]>('gone-shop')
+const fateNote = ref('')
+function addFate() {
+  const part = fatePart.value.trim()
+  if (!part) return
+  put({ fates: [...props.step.fates, { part, fate: fate.value, note: fateNote.value.trim() }] })
+  fatePart.value = ''
+  fateNote.value = ''
+}
+const alterPart = ref('')
+const alterFate = ref<(typeof ALTERED)[number]>('shortened')
+const alterNote = ref('')
+function addAlter() {
+  const part = alterPart.value.trim()
+  if (!part) return
+  put({ alters: [...props.step.alters, { part, fate: alterFate.value, side: null, note: alterNote.value.trim() }] })
+  alterPart.value = ''
+  alterNote.value = ''
+}
+const hardware = ref('')
+const hardwareWrong = ref('')
+function addHardware() {
+  const match = /^(\d{1,2})\s*x?\s+(.+)$/.exec(hardware.value.trim())
+  hardwareWrong.value = !hardware.value.trim() || match ? '' : 'Begin with how many: 2 Washer'
+  if (!match) return
+  put({ hardware: [...props.step.hardware, { name: match[2]!, count: Number(match[1]), when: [] }] })
+  hardware.value = ''
+}
+const RAISE = [
+  { value: '', label: 'as it is' },
+  { value: 'part-way', label: 'part way' },
+  { value: 'touch', label: 'until parts touch' },
+  { value: 'bag-height', label: 'to bag height' },
+  { value: 'ride-height', label: 'to ride height' },
+]
+</script>
+
+<template>
+  <el-collapse v-model="shown">
+    <el-collapse-item title="Only when, and what comes before" name="order">
+      <ConditionsField :conditions="step.when" label="Only when" @change="(when) => put({ when })" />
+      <div class="fields">
+        <label class="small muted"
+          >Comes after
+          <el-select
+            multiple
+            :model-value="step.after"
+            aria-label="Comes after"
+            placeholder="nothing"
+            @change="(v: string[]) => put({ after: v })"
+          >
+            <el-option v-for="o in others" :key="o.id" :value="o.id" :label="o.title" />
+          </el-select>
+        </label>
+        <label class="small muted"
+          >Hidden by
+          <el-select
+            clearable
+            :value-on-clear="null"
+            :model-value="step.hiddenBy ?? undefined"
+            aria-label="Hidden by"
+            placeholder="nothing"
+            @change="(v: string | null) => put({ hiddenBy: v ?? null })"
+          >
+            <el-option v-for="o in later" :key="o.id" :value="o.id" :label="o.title" />
+          </el-select>
+        </label>
+        <label v-if="methods.length" class="small muted"
+          >Way of working
+          <el-select
+            clearable
+            :value-on-clear="null"
+            :model-value="step.method ?? undefined"
+            aria-label="Way of working"
+            placeholder="all of them"
+            @change="(v: string | null) => put({ method: v ?? null })"
+          >
+            <el-option v-for="m in methods" :key="m.id" :value="m.id" :label="m.name" />
+          </el-select>
+        </label>
+        <SchemaField
+          :field="stepField('bothFirst')"
+          :value="step.bothFirst"
+          @change="(v) => put({ bothFirst: v === true })"
+        />
+        <SchemaField
+          :field="stepField('blocking')"
+          :value="step.blocking"
+          @change="(v) => put({ blocking: v === true })"
+        />
+        <SchemaField :field="stepField('hands')" :value="step.hands" @change="(v) => put({ hands: v as number })" />
+      </div>
+    </el-collapse-item>
+    <el-collapse-item title="Parts: off, back, for good, made" name="parts">
+      <div class="fields">
+        <label class="small muted"
+          >Takes off
+          <el-input
+            :model-value="step.takesOff.join(', ')"
+            aria-label="Takes off"
+            @change="(v: string) => put({ takesOff: commas(v) })"
+          />
+        </label>
+        <label class="small muted"
+          >Puts back
+          <el-input
+            :model-value="step.refits.join(', ')"
+            aria-label="Puts back"
+            @change="(v: string) => put({ refits: commas(v) })"
+          />
+        </label>
+        <label class="small muted"
+          >Made for it
+          <el-input
+            :model-value="step.makes.join(', ')"
+            aria-label="Made for it"
+            @change="(v: string) => put({ makes: commas(v) })"
+          />
+        </label>
+        <label class="small muted"
+          >Tools
+          <el-input
+            :model-value="step.tools.join(', ')"
+            aria-label="Tools"
+            @change="(v: string) => put({ tools: commas(v) })"
+          />
+        </label>
+      </div>
+      <p v-for="(f, i) in step.fates" :key="`f${i}`" class="small">
+        {{ f.part }}: {{ FATE_NAMES[f.fate] }}{{ f.note && `, ${f.note}` }}
+        <el-button
+          link
+          type="primary"
+          size="small"
+          :aria-label="`Remove ${f.part}`"
+          @click="put({ fates: step.fates.filter((_, k) => k !== i) })"
+          >remove</el-button
+        >
+      </p>
+      <div class="inline">
+        <el-input
+          v-model="fatePart"
+          placeholder="Part of the vehicle"
+          aria-label="Part that does not go back as it was"
+        />
+        <el-select v-model="fate" aria-label="What becomes of it">
+          <el-option v-for="f in PART_FATES" :key="f" :value="f" :label="FATE_NAMES[f]" />
+        </el-select>
+        <el-input v-model="fateNote" placeholder="to what length, to where" aria-label="More on what becomes of it" />
+        <el-button size="small" :disabled="!fatePart.trim()" @click="addFate">Add</el-button>
+      </div>
+      <p v-for="(a, i) in step.alters" :key="`a${i}`" class="small">
+        {{ a.part }} of the kit: {{ FATE_NAMES[a.fate] }}{{ a.side ? `, ${a.side} only` : ''
+        }}{{ a.note && `, ${a.note}` }}
+        <el-button
+          link
+          type="primary"
+          size="small"
+          :aria-label="`Remove ${a.part}`"
+          @click="put({ alters: step.alters.filter((_, k) => k !== i) })"
+          >remove</el-button
+        >
+      </p>
+      <div class="inline">
+        <el-input v-model="alterPart" placeholder="Part of the kit" aria-label="Part of the kit that is altered" />
+        <el-select v-model="alterFate" aria-label="How it is altered">
+          <el-option v-for="f in ALTERED" :key="f" :value="f" :label="FATE_NAMES[f]" />
+        </el-select>
+        <el-input v-model="alterNote" placeholder="cut to 1 1/4 in, left only" aria-label="More on how it is altered" />
+        <el-button size="small" :disabled="!alterPart.trim()" @click="addAlter">Add</el-button>
+      </div>
+      <p v-for="(h, i) in step.hardware" :key="`h${i}`" class="small">
+        {{ h.count }} × {{ h.name }}
+        <el-button
+          link
+          type="primary"
+          size="small"
+          :aria-label="`Remove ${h.name}`"
+          @click="put({ hardware: step.hardware.filter((_, k) => k !== i) })"
+          >remove</el-button
+        >
+      </p>
+      <div class="inline">
+        <el-input
+          v-model="hardware"
+          placeholder="2 Washer"
+          aria-label="Hardware used here"
+          @keydown.enter.prevent="addHardware"
+        />
+        <el-button size="small" :disabled="!hardware.trim()" @click="addHardware">Add</el-button>
+      </div>
+      <p v-if="hardwareWrong" class="why small" role="alert">{{ hardwareWrong }}</p>
+    </el-collapse-item>
+    <el-collapse-item title="Checks, what carries the axle, what is in its place" name="checks">
+      <div class="fields">
+        <SchemaField
+          :field="stepField('checks')"
+          :value="step.checks"
+          @change="(v) => put({ checks: v as Operation['checks'] })"
+        />
+        <SchemaField
+          :field="stepField('opens')"
+          :value="step.opens"
+          @change="(v) => put({ opens: v as Operation['opens'] })"
+        />
+        <SchemaField
+          :field="stepField('closes')"
+          :value="step.closes"
+          @change="(v) => put({ closes: v as Operation['closes'] })"
+        />
+        <SchemaField
+          :field="stepField('fits')"
+          :value="step.fits"
+          @change="(v) => put({ fits: v as Operation['fits'] })"
+        />
+        <label v-if="step.support === 'axle-raised'" class="small muted"
+          >Axle is raised
+          <el-select
+            :model-value="step.raise?.until ?? ''"
+            aria-label="How far the axle is raised"
+            @change="
+              (v: string) =>
+                put({
+                  raise: v
+                    ? {
+                        until: v as NonNullable<Operation['raise']>['until'],
+                        note: step.raise?.note ?? step.title.slice(0, 240),
+                      }
+                    : null,
+                })
+            "
+          >
+            <el-option v-for="r in RAISE" :key="r.value" :value="r.value" :label="r.label" />
+          </el-select>
+        </label>
+      </div>
+    </el-collapse-item>
+    <el-collapse-item title="More words, a caution, a picture" name="words">
+      <label class="small muted"
+        >How it is done, a line each
+        <el-input
+          type="textarea"
+          :rows="3"
+          :model-value="step.steps.join('\n')"
+          aria-label="How it is done"
+          @change="
+            (v: string) =>
+              put({
+                steps: v
+                  .split('\n')
+                  .map((l) => l.trim())
+                  .filter(Boolean),
+              })
+          "
+        />
+      </label>
+      <SchemaField
+        :field="stepField('caution')"
+        :value="step.caution"
+        @change="(v) => put({ caution: v as string | null })"
+      />
+      <StepPicture :picture="step.picture" @change="(picture) => put({ picture })" />
+    </el-collapse-item>
+  </el-collapse>
+</template>
+
+<style scoped>
+.inline {
+  display: flex;
+  gap: 6px;
+  margin: 4px 0;
+}
+.fields {
+  padding: 0;
+}
+label {
+  display: grid;
+}
+.why {
+  color: var(--oxide);
+}
+</style>

@@ -1,0 +1,67 @@
+<script setup lang="ts">
+import { computed, nextTick, ref } from 'vue'
+import { withStep } from '@stout-shackle/core/paper'
+import LinesInput from './LinesInput.vue'
+import PartCard from './PartCard.vue'
+import StepRow from './StepRow.vue'
+import { PAPER, withOrigin } from '@stout-shackle/core/kit'
+import { isKit, useWriting } from './writing'
+
+/** The steps as the paper numbers them. Enter makes the next; what holds the truck is taken over from the step before. */
+const { paper, change } = useWriting()
+const steps = computed(() => paper.value?.operations ?? [])
+const selected = defineModel<string | null>('selected', { required: true })
+/** Where the next one goes: behind a step, or at the end. */
+const behind = ref<string | null>(null)
+function add(text: string, at?: number): string | null {
+  if (!paper.value) return null
+  const { written, id } = withStep(paper.value, text, at)
+  change(isKit(written) ? withOrigin(written, [`operations.${id}`], PAPER) : written)
+  selected.value = id
+  return null
+}
+async function insert(id: string) {
+  behind.value = id
+  await nextTick()
+  document.querySelector<HTMLInputElement>('[data-insert] input')?.focus()
+}
+function takeBehind(id: string, text: string): string | null {
+  behind.value = null
+  return add(text, steps.value.findIndex((o) => o.id === id) + 1)
+}
+</script>
+
+<template>
+  <PartCard
+    part="steps"
+    hint="Enter makes the next · Alt and an arrow moves one · how it stands is taken over from the step before"
+  >
+    <ol class="steps">
+      <template v-for="(o, i) in steps" :key="o.id">
+        <StepRow
+          :step="o"
+          :number="i + 1"
+          :selected="selected === o.id"
+          @select="selected = selected === o.id ? null : o.id"
+          @insert="insert(o.id)"
+        />
+        <li v-if="behind === o.id" data-insert>
+          <LinesInput
+            :label="`Step after ${i + 1}`"
+            placeholder="What is done"
+            :take="(text) => takeBehind(o.id, text)"
+          />
+        </li>
+      </template>
+    </ol>
+    <LinesInput label="Next step" :placeholder="`${steps.length + 1}  Next step…`" :take="(text) => add(text)" />
+  </PartCard>
+</template>
+
+<style scoped>
+.steps {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+</style>
