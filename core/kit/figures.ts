@@ -23,7 +23,7 @@ const at = (part: KitPart, must: boolean, ...paths: string[]): Figure[] =>
 
 /** Which bolts there are is a figure too: a torque that was left out is none. It is not said of them by saying it of the list. */
 export const BOLTS = 'bolts'
-const ALWAYS = at('kit', false, 'price', 'minutes', 'drilling')
+const ALWAYS = at('kit', false, 'minutes', 'drilling')
 const OF_AIR = [
   ...at('pressure', true, 'bag.minimum', 'bag.maximum', 'testPressure'),
   ...at('pressure', false, 'bag.table', 'bag.rideHeight', 'bag.heightRange', 'bag.maximumDiameter', 'bag.spacing'),
@@ -35,6 +35,7 @@ const OF_RUBBER = [
 ]
 /** Figures that are there only where the paper gives them. */
 const WHERE_GIVEN: readonly [given: (kit: Kit) => boolean, figures: Figure[]][] = [
+  [({ price }) => price !== null, at('kit', false, 'price')],
   [({ bag }) => bag?.coilGap != null, at('pressure', true, 'bag.coilGap')],
   [({ bag }) => (bag?.margin ?? 0) > 0, at('pressure', true, 'bag.margin')],
   [({ bag }) => bag?.bracketStack != null, at('pressure', false, 'bag.bracketStack')],

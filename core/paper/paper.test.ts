@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { INCH, POUND_FOOT, PSI } from '../quantity'
+import { usualTarget } from '../torque'
 import { parseBolt, parseFits, parseGap, parsePart, parseTorque, pressuresIn, readPaper, readStep, torqueText } from '.'
 
 const spec = (text: string, system: 'us' | 'metric' = 'us') => {
@@ -126,6 +127,8 @@ describe('a part in one line', () => {
     ['2 Air spring AB-2210', { name: 'Air spring', number: 'AB-2210', count: 2, side: null }],
     ['1 x Upper bracket, left AB-31L', { name: 'Upper bracket', count: 1, side: 'left' }],
     ['Heat shield', { name: 'Heat shield', count: 1 }],
+    ['2 Cylinder PC-C9', { name: 'Cylinder', number: 'PC-C9' }],
+    ['1 Tube 1/4 in', { name: 'Tube 1/4 in', number: '' }],
     ['(4) Dished plate', { name: 'Dished plate', count: 4 }],
     ['20 Zip tie', { name: 'Zip tie', count: 20 }],
   ])('%s', (text, part) => {
@@ -188,13 +191,19 @@ describe('a vehicle in one line', () => {
 
 describe('what a step plainly says', () => {
   const bolts = [
-    { id: 'strap-nut', name: 'strap nut', when: 'as-fitted' as const },
-    { id: 'bracket-bolt', name: 'bracket bolt', when: 'as-fitted' as const },
+    { id: 'strap-nut', name: 'strap nut', spec: usualTarget(22) },
+    { id: 'bracket-bolt', name: 'bracket bolt', spec: usualTarget(27) },
+    { id: 'stem', name: 'stem fitting', spec: { kind: 'snug' as const } },
   ]
   test.each([
     ['Tighten the strap nuts evenly.', { torques: ['strap-nut'], phase: 'torque' }],
     ['Hang the bracket, bracket bolts hand tight.', { leavesLoose: ['bracket-bolt'], torques: [], phase: 'mount' }],
     ['Repeat on the other side.', { side: 'each' }],
+    // Fingers are all that it gets: it is not left for later.
+    ['Stem fittings in finger tight.', { torques: ['stem'], leavesLoose: [] }],
+    ['Raise the frame and set jack stands.', { moves: true }],
+    ['Push the stem fitting through the bracket, bolt up.', { torques: ['stem'], moves: false }],
+    ['Set the pressure with the load on.', { phase: 'air' }],
     ['Heat shield on the exhaust side first.', { side: 'exhaust-side' }],
     ['Raise the frame and set jack stands. Remove the rear wheels.', { support: 'axle-hanging', wheels: 'off' }],
     ['Remove the bump stop from the frame.', { phase: 'remove', takesOff: ['Bump stop'] }],

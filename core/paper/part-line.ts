@@ -7,7 +7,7 @@ export type PartRead = { ok: true; part: Part; bracket: Bracket | null } | { ok:
 
 const COUNT = /^(?:\(?(\d{1,2})\)?\s*(?:x|×|pcs?\.?|ea\.?|each)?\s+|(?:qty\.?\s*)(\d{1,2})\s+)(?=\S)/i
 /** A number stamped on a part: letters and digits with a dash or without, at the end or in brackets. */
-const NUMBER = /(?:#|no\.?\s*|number\s*)?(\b(?=[A-Z0-9-]*\d)[A-Z]{1,4}-?\d[A-Z0-9-]*\b)/
+const NUMBER = /(?:#|no\.?\s*|number\s*)?\b(?=[A-Z0-9-]*\d)(?=[A-Z0-9-]{3})([A-Z][A-Z0-9]*(?:-[A-Z0-9]+)*)\b/
 const SIDE_WORDS = /,?\s*\b(?:left|right|lh|rh|driver'?s?|passenger'?s?)(?:[- ](?:side|hand))?\b/gi
 const PORT = new RegExp(String.raw`\bport\s+(?:facing\s+|faces\s+)?(${BOLT_HEADS.join('|')})\b`, 'i')
 const PLACES: readonly [RegExp, Bracket['place']][] = [

@@ -12,14 +12,16 @@ export interface PressureFound {
   value: number
 }
 /** What a line of a paper is, as far as it plainly says so; the text it came from stands with it. */
-export type PaperItem = { line: number; text: string } & (
-  | { is: 'step' }
-  | { is: 'bolt'; bolt: Extract<BoltRead, { ok: true }>['bolt'] }
-  | { is: 'part'; part: Extract<PartRead, { ok: true }>['part']; bracket: Extract<PartRead, { ok: true }>['bracket'] }
-  | { is: 'gap'; gap: Extract<GapRead, { ok: true }>['gap'] }
-  | { is: 'fits'; fits: Extract<FitsRead, { ok: true }>['line'] }
-  | { is: 'pressures'; pressures: PressureFound[] }
-)
+export type PaperItem = { line: number; text: string } &
+  /** `numbered` as a paper numbers its steps; else a line that nobody recognized. */
+  (
+    | { is: 'step'; numbered: boolean }
+    | { is: 'bolt'; bolt: Extract<BoltRead, { ok: true }>['bolt'] }
+    | { is: 'part'; part: Extract<PartRead, { ok: true }>['part']; bracket: Extract<PartRead, { ok: true }>['bracket'] }
+    | { is: 'gap'; gap: Extract<GapRead, { ok: true }>['gap'] }
+    | { is: 'fits'; fits: Extract<FitsRead, { ok: true }>['line'] }
+    | { is: 'pressures'; pressures: PressureFound[] }
+  )
 export interface PaperRead {
   items: PaperItem[]
   /** Some of it tells sides by who sits there: which side that is has to be asked. */
@@ -132,7 +134,7 @@ function itemOf(
     const read = parsePart(line.text, driver)
     if (read.ok) return { ...at, is: 'part', part: read.part, bracket: read.bracket }
   }
-  return { ...at, is: 'step' }
+  return { ...at, is: 'step', numbered: line.numbered || section === 'steps' }
 }
 
 /**

@@ -1,5 +1,6 @@
 import type { Fastener, Operation } from '../kit'
 import { PSI, type Pascals } from '../quantity'
+import { isByFeel } from '../torque'
 import { AMOUNT, isNamedIn, sideIn, type DriverSide } from './words'
 
 /** What a step's text plainly says of how it is done: only what stands there. */
@@ -34,7 +35,7 @@ const SIDES: readonly Rule<Operation['side']>[] = [
 ]
 const PHASES: readonly Rule<Operation['phase']>[] = [
   [/\b(?:bench|lay out|pre-?assembl|sub-?assembl|preassemble)/i, 'bench'],
-  [/\b(?:soap|leak|inflate|deflate|air up|fill the bag|let the air)/i, 'air'],
+  [/\b(?:soap|leak|inflate|deflate|air up|fill the bag|let the air|set the pressure|psi)/i, 'air'],
   [
     /\b(?:route|run the (?:air )?line|cut the (?:line|tube|hose)|air line|tubing|inflation valve|schrader|valve hole|tee\b|zip tie)/i,
     'lines',
@@ -92,12 +93,15 @@ const MOUNTS = /\b(?:install|mount|bolt|hang|set|place|attach|slide|push|put|fit
  */
 export function readStep(
   text: string,
-  fasteners: readonly Pick<Fastener, 'id' | 'name' | 'when'>[],
+  fasteners: readonly Pick<Fastener, 'id' | 'name' | 'spec'>[],
   driver: DriverSide,
 ): StepGuess {
-  const named = fasteners.filter((f) => isNamedIn(text, f.name)).map((f) => f.id)
+  const here = fasteners.filter((f) => isNamedIn(text, f.name))
+  const named = here.map((f) => f.id)
   const undone = UNDO.test(text) && !/\btorque\b/i.test(text)
   const loose = !undone && LOOSE.test(text)
+  // What gets no more than fingers is done with that.
+  const fingers = /\b(?:finger|hand)[- ]tight\b/i.test(text)
   const phase = first(PHASES, text)
   const part = (rule: RegExp) => {
     const found = rule.exec(text)?.[1]?.trim()
@@ -111,8 +115,8 @@ export function readStep(
     phase: phase ?? (MOUNTS.test(text) ? 'mount' : null),
     support: first(SUPPORTS, text),
     wheels: first(WHEELS, text),
-    torques: undone || loose ? [] : named,
-    leavesLoose: loose ? named : [],
+    torques: undone ? [] : here.filter((f) => !loose || (fingers && isByFeel(f.spec))).map((f) => f.id),
+    leavesLoose: loose ? here.filter((f) => !fingers || !isByFeel(f.spec)).map((f) => f.id) : [],
     disturbs: undone ? named : [],
     checks: CHECKS.flatMap(([words, check]) => (words.test(text) ? [check] : [])),
     takesOff: part(OFF),

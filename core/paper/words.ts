@@ -64,6 +64,9 @@ export const wordsOf = (name: string): string[] =>
  */
 export function isNamedIn(text: string, name: string): boolean {
   const wanted = wordsOf(name)
-  const there = wordsOf(text)
-  return wanted.length > 0 && there.some((_, i) => wanted.every((w, k) => there[i + k] === w))
+  // No name goes on behind a comma.
+  return text.split(/[.,;:()]/).some((clause) => {
+    const there = wordsOf(clause)
+    return wanted.length > 0 && there.some((_, i) => wanted.every((w, k) => there[i + k] === w))
+  })
 }

@@ -50,7 +50,7 @@ function stepOf(
   { before, side }: { before: Operation | null; side: Operation['side'] },
   guess: StepGuess,
 ): Operation {
-  const phase = guess.phase ?? 'mount'
+  const phase = guess.moves ? 'remove' : (guess.phase ?? 'mount')
   const carried = before && before.phase !== 'bench' ? before : null
   const support =
     guess.support ??

@@ -1,4 +1,4 @@
-export { procedureStep, stepId, type PlannedKit, type Side, WHEEL_NUTS } from './names'
+export { named, ownFastener, procedureStep, stepId, type PlannedKit, type Side, WHEEL_NUTS } from './names'
 export { proceduresUsed } from './procedures'
 export * from './steps'
 export * from './order'

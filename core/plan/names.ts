@@ -34,6 +34,9 @@ export const named = (axle: AxleEnd, id: string): string => (axle === 'front' ? 
  */
 export const fastenerId = (axle: AxleEnd, id: string): string => (id === WHEEL_NUTS ? id : named(axle, id))
 
+/** A kit's own name for a fastener that the plan names. */
+export const ownFastener = (axle: AxleEnd, id: string): string => (axle === 'front' ? id.replace(/^front-/, '') : id)
+
 /** An operation with the plan's names for itself, for those before it and for its fasteners. */
 export const renamed = (
   operation: Operation,

@@ -1,5 +1,6 @@
 /** Every sentence and name that screens, papers and problem details share: the catalog's here, each stage's in its folder. */
 export * from './catalog'
+export * from './kit-figure-text'
 export { figureName, KIT_PART_NAMES, lackText, originWords } from '../kit'
 export { stuckText } from '../plan/trial-words'
 export { answerText, changeText, FATE_NAMES, limitText, plain, reasonText, SUPPORT_NAMES } from '../kit'

@@ -6,7 +6,15 @@ import { formatLimit, formatNumber, UNITS, type UnitSystem } from '@stout-shackl
 import { formatDate } from '@stout-shackle/core/shop'
 import { loadSettings, type KitAssessment } from '@stout-shackle/core/stages'
 import type { Limit } from '@stout-shackle/core/kit'
-import { AXLE_NAMES, beforeText, offText, settingText, vehicleName, WAIVER_NAMES } from '@stout-shackle/core/wording'
+import {
+  AXLE_NAMES,
+  beforeText,
+  notTheMakers,
+  offText,
+  settingText,
+  vehicleName,
+  WAIVER_NAMES,
+} from '@stout-shackle/core/wording'
 import { heading, note, PAPER, render, table } from './pdf'
 
 /**
@@ -30,6 +38,9 @@ export async function ownersCard(
   for (const item of chosen) {
     if (chosen.length > 1) content.push(heading(AXLE_NAMES[item.kit.axle]))
     content.push(note(`${item.kit.maker} ${item.kit.name}, ${item.kit.number}`))
+    // Who reads the card sees what the figures rest on.
+    const notMakers = notTheMakers(item.kit, system, 'pressure')
+    if (notMakers.length) content.push(note(`Not the maker's figures: ${notMakers.join('; ')}.`))
     const settings = loadSettings(cases, item, asLeft)
     if (item.minimum && item.maximum) content.push(...airPart(settings, item.minimum, item.maximum.value, system))
     else content.push(...rubberPart(settings, item, system))

@@ -4,9 +4,17 @@ import { ofKind, type BayRecord } from '@stout-shackle/core/records'
 import { assessJob, chainOf, namesOf, type Assessment } from '@stout-shackle/core/judge'
 import { AXLES } from '@stout-shackle/core/vehicle'
 import { recoveredShare, type JobHeights, type KitAssessment } from '@stout-shackle/core/stages'
-import { formatNumber, formatQuantity, UNITS, type UnitSystem, limitQuantity } from '@stout-shackle/core/quantity'
+import {
+  count,
+  formatNumber,
+  formatQuantity,
+  UNITS,
+  type UnitSystem,
+  limitQuantity,
+} from '@stout-shackle/core/quantity'
 import {
   gapKeyName,
+  notTheMakers,
   FAMILY_NAMES,
   GAP_VERDICTS,
   contradictionText,
@@ -71,6 +79,7 @@ export async function workRecord(
     ...a.chosen.map((assessed) =>
       note(`On this vehicle ${assessed.kit.name} ${VERDICT_NAMES[assessed.verdict]}${openReasons(assessed, system)}.`),
     ),
+    ...kitFigures(a, system, timeText),
     ...heights(job, a, system),
     ...a.asLeft.map((row) =>
       note(`${offText(row, job, system)}${row.within === false ? ': outside the tolerance' : ''}.`),
@@ -107,6 +116,20 @@ export async function workRecord(
   return render(`Work record, job ${job.number}`, content, `Job ${job.number}, ${job.customer.name}, made ${made}`, {
     pageSize: PAPER[system].sheet,
   })
+}
+
+/** Figures of the kits that are not their makers', and who compared which of them with the paper. */
+function kitFigures(a: Assessment, system: UnitSystem, timeText: At): Content[] {
+  const lines = a.chosen.flatMap(({ kit }) => notTheMakers(kit, system).map((line) => note(`${kit.name}, ${line}.`)))
+  const confirmed = ofKind(a.standing, 'kit-confirmed').map((record) =>
+    note(`${recordText(record.body, system, namesOf(a.plan, [], record.body))}, ${record.by}, ${timeText(record.at)}.`),
+  )
+  const still = a.unconfirmed.map((u) =>
+    note(`${u.kit.name}: ${count(u.figures.length, 'figure', 'figures')} not confirmed.`),
+  )
+  return lines.length || still.length
+    ? [heading('Kit figures that are not the maker’s'), ...lines, ...confirmed, ...still]
+    : []
 }
 
 /** Photos, each with what it is of, who took it and when. */

@@ -3,12 +3,13 @@ import { onSide } from '@stout-shackle/core/vehicle'
 import { useNow, useWakeLock } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
+import { figureHash, originOf } from '@stout-shackle/core/kit'
 import { hindranceOf, planToRecord } from '@stout-shackle/core/judge'
 import { recordMaxLength, type RecordBody } from '@stout-shackle/core/records'
-import { AS_IT_STANDS } from '@stout-shackle/core/plan'
+import { AS_IT_STANDS, ownFastener } from '@stout-shackle/core/plan'
 import { atSteps, countsOf, minutesAt, nextOpen, passNow, type FastenerState } from '@stout-shackle/core/stages'
 import { formatQuantity } from '@stout-shackle/core/quantity'
-import { contradictionText, hindranceText, missingText, VOIDS } from '@stout-shackle/core/wording'
+import { contradictionText, hindranceText, missingText, originWords, VOIDS } from '@stout-shackle/core/wording'
 import { useSession } from '../stores/session'
 import { useJobPage } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
@@ -177,6 +178,24 @@ const doubt = computed(() => {
   return voided ? VOIDS[voided.code] : ''
 })
 /** Torques that were taken and prove nothing, with why. */
+/** The figure of a bolt that nobody has confirmed: what its torque is from, and whose paper says it. */
+const figureOf = (t: FastenerState) => {
+  const { axle } = t.step
+  const found = axle && store.assessment?.unconfirmed.find((u) => u.axle === axle)
+  const path = axle && `fasteners.${ownFastener(axle, t.fastener.id)}`
+  const figure = found && found.figures.find((f) => f.path === path && f.why === 'unconfirmed')
+  return figure ? { kit: found.kit, path: figure.path } : null
+}
+const openOf = (t: FastenerState) => {
+  const figure = figureOf(t)
+  return figure && { from: originWords(originOf(figure.kit, figure.path)), kit: figure.kit.name }
+}
+function confirmTorque(t: FastenerState) {
+  const figure = figureOf(t)
+  if (!figure) return
+  const { kit, path } = figure
+  store.record({ kind: 'kit-confirmed', axle: kit.axle, kit: kit.id, figures: [{ path, hash: figureHash(kit, path) }] })
+}
 const torqueDoubts = computed(() =>
   torques.value.flatMap((t) =>
     t.missing.filter((m) => m.flag ?? m.voided).map((m) => missingText('torques', m, facts.value!, preferences.system)),
@@ -231,6 +250,8 @@ const counts = computed(() => store.assessment?.openItems && countsOf(store.asse
               v-for="t in torques"
               :key="t.step.id + t.fastener.id"
               :state="t"
+              :open="openOf(t)"
+              @confirm="confirmTorque(t)"
               @type="(place) => (keypad = { fastener: t, place })"
               @settle="(place, outcome, reason) => torque(t, place, outcome, null, null, reason)"
               @open="

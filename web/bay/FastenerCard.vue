@@ -10,12 +10,13 @@ import { usePreferences } from '../stores/preferences'
 import { inPasses, nextPull, placeCloses, type FastenerState } from '@stout-shackle/core/stages'
 
 /** One fastener of the step: a numeral for each place, what it wants, and the ways to settle it. */
-const props = defineProps<{ state: FastenerState }>()
+const props = defineProps<{ state: FastenerState; open?: { from: string; kit: string } | null }>()
 const emit = defineEmits<{
   type: [place: number]
   settle: [place: number, outcome: 'by-feel' | 'not-reached' | 'none-given', reason?: string]
   open: [reason: string]
   maker: [value: number, source: string]
+  confirm: []
 }>()
 const preferences = usePreferences()
 const shop = useSettings()
@@ -68,6 +69,10 @@ function keepFigure() {
       {{ state.fastener.name }} · {{ spec }}<span v-if="state.fastener.head"> · head {{ state.fastener.head }}</span>
     </p>
     <p v-if="state.fastener.source" class="small source">{{ state.fastener.source }}</p>
+    <p v-if="open" class="source" data-unconfirmed>
+      <StateSign state="caution" /> {{ open.from }}: compare with the paper of {{ open.kit }}.
+      <button type="button" @click="emit('confirm')">It says so</button>
+    </p>
     <p v-if="doubts.length" class="stop" data-wrench-doubt><StateSign state="caution" /> {{ doubts.join('; ') }}</p>
     <p v-if="guide" class="pass" data-pass>
       Pass {{ guide.pass }} of {{ guide.passes }}: place {{ guide.place }}

@@ -10,6 +10,7 @@ import AxleSwitch from '../fields/AxleSwitch.vue'
 import { useOpenJob, useShownAxle } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import { useShop } from '../stores/shop'
+import ConfirmKit from './ConfirmKit.vue'
 import KitPlate from './KitPlate.vue'
 import NextQuestion from './NextQuestion.vue'
 import OrderCard from './OrderCard.vue'
@@ -24,13 +25,18 @@ const { store, job, assessment } = useOpenJob()
 const preferences = usePreferences()
 const shop = useShop()
 void shop.loadStock()
+/** Nothing to choose from at all: that nothing fits would be another answer. */
+const isEmpty = computed(() => !shop.catalog.kits.length && !shop.notListed.length)
 /** Id of the kit whose reasons are open. */
 const opened = ref<string | null>(null)
 /** Ids of the kits set side by side. */
 const compared = ref<string[]>([])
 const noSale = computed(() => store.ranking?.noSale ?? [])
 const barred = computed(() => barsSale(noSale.value))
-const ranked = computed(() => [...(store.ranking?.fitting ?? []), ...(store.ranking?.undecided ?? [])])
+const ranked = computed(() => {
+  const { fitting = [], undecided = [], unconfirmed = [] } = store.ranking ?? {}
+  return [...fitting, ...undecided, ...unconfirmed]
+})
 const beside = computed(() => ranked.value.filter((r) => compared.value.includes(r.assessed.kit.id)))
 const compare = (id: string) =>
   (compared.value = compared.value.includes(id) ? compared.value.filter((c) => c !== id) : [...compared.value, id])
@@ -74,6 +80,7 @@ const shown = computed(() => {
       </div>
       <AxleSwitch :axles="axles" :axle="axle" @show="show" />
       <NextQuestion />
+      <ConfirmKit />
       <RankingTable v-model:shown="opened" :blocked="barred" :compared="compared" @pick="pick" @compare="compare" />
       <SideBySide v-if="beside.length > 1" :kits="beside" @drop="compare" />
       <p v-else-if="ranked.length > 1" class="small muted">Check up to four kits to compare them side by side.</p>
@@ -97,6 +104,13 @@ const shown = computed(() => {
     </template>
     <template #plate>
       <KitPlate v-if="shown" :assessed="shown" />
+      <StampedPlate v-else-if="isEmpty" title="No kit yet">
+        <p class="words">The catalog is empty</p>
+        <p class="muted">
+          <RouterLink :to="{ name: 'kits' }">Kits, New kit</RouterLink> types one from its paper; a table of kits comes
+          in under Files in and out.
+        </p>
+      </StampedPlate>
       <StampedPlate v-else title="Nothing fits">
         <p class="words">No kit of the catalog fits this vehicle</p>
         <p class="muted">"Does not fit" lists what is in the way of each kit and what would change it.</p>

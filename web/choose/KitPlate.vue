@@ -4,7 +4,7 @@ import { LEVEL_TOLERANCE } from '@stout-shackle/core/kit'
 import { formatNumber, formatQuantity, GRAVITY, UNITS, formatLimit } from '@stout-shackle/core/quantity'
 import { kitsLeft } from '@stout-shackle/core/job'
 import { levelWithDoubt, teedSway, type KitAssessment } from '@stout-shackle/core/stages'
-import { bandText, cautionText, levelText, limitText, obstacleText } from '@stout-shackle/core/wording'
+import { bandText, cautionText, levelText, limitText, notTheMakers, obstacleText } from '@stout-shackle/core/wording'
 import PlateRow from '../fields/PlateRow.vue'
 import StampedPlate from '../fields/StampedPlate.vue'
 import StateSign from '../fields/StateSign.vue'
@@ -48,6 +48,7 @@ const sway = computed(() => teedSway(job.value, props.assessed, assessment.value
 /** N·m a degree. */
 const aDegree = (v: number) => formatQuantity('torque', (v * Math.PI) / 180, preferences.system, 0)
 const across = (lean: number) => len(Math.abs(Math.tan(lean)) * job.value.vehicle[props.assessed.kit.axle].track)
+const open = computed(() => notTheMakers(props.assessed.kit, preferences.system))
 const cautions = computed(() => assessment.value.cautions.filter((c) => c.stages.includes('choose')))
 </script>
 
@@ -157,6 +158,11 @@ const cautions = computed(() => assessment.value.cautions.filter((c) => c.stages
         }}{{ level.frequency.with.toFixed(2) }} Hz</PlateRow
       >
     </template>
+    <template v-if="open.length">
+      <p class="small apart"><StateSign state="caution" /> Not the maker's figures:</p>
+      <p v-for="line in open.slice(0, 6)" :key="line" class="small line">{{ line }}</p>
+      <p v-if="open.length > 6" class="small line">and {{ open.length - 6 }} more on the kit's page</p>
+    </template>
     <LevelSettings :level="level" :axle="assessed.kit.axle" />
     <p v-for="c in clashes" :key="c.what" class="note">
       Known on this platform: {{ c.what }}, {{ c.where }} ({{ c.source }}).
@@ -169,3 +175,14 @@ const cautions = computed(() => assessment.value.cautions.filter((c) => c.stages
     <p v-else class="note">Pressure to spare is not capacity to spare: ratings decide, on Load.</p>
   </StampedPlate>
 </template>
+
+<style scoped>
+.apart {
+  color: var(--amber);
+  margin-top: 6px;
+}
+.line {
+  border-left: 1px dashed var(--amber-sign);
+  padding-left: 8px;
+}
+</style>

@@ -8,7 +8,13 @@ import { useOpenJob } from '../stores/job'
 
 /** The one answer that settles the most kits, and where to get it. */
 const { store } = useOpenJob()
-const question = computed(() => nextQuestion((store.ranking?.undecided ?? []).map((r) => r.assessed.fit)))
+const question = computed(() =>
+  nextQuestion(
+    [...(store.ranking?.undecided ?? []), ...(store.ranking?.unconfirmed ?? [])]
+      .map((r) => r.assessed.fit)
+      .filter((fit) => fit.verdict === 'needs-answer'),
+  ),
+)
 const ask = computed(() => SURVEY_ASKS.find((a) => a.key === question.value?.fact) ?? null)
 const kits = (n: number) => `${n} ${n === 1 ? 'kit' : 'kits'}`
 </script>

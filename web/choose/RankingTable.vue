@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { FAMILY_NAMES, mountedText, VERDICT_NAMES } from '@stout-shackle/core/wording'
+import { FAMILY_NAMES, lackText, mountedText, VERDICT_NAMES } from '@stout-shackle/core/wording'
 import { formatQuantity, UNITS } from '@stout-shackle/core/quantity'
 import { CRITERIA, type RankedKit } from '@stout-shackle/core/stages'
 import { kitsLeft } from '@stout-shackle/core/job'
-import type { Kit } from '@stout-shackle/core/kit'
+import { lacksOf, type Kit } from '@stout-shackle/core/kit'
 import StateSign from '../fields/StateSign.vue'
 import { useOpenJob } from '../stores/job'
 import { useSettings } from '../stores/settings'
@@ -26,7 +26,19 @@ const preferences = usePreferences()
 const settings = useSettings()
 const SIGN = { fits: 'fine', 'fits-with-parts': 'caution', 'needs-answer': 'unknown', 'does-not-fit': 'stop' } as const
 const MAX_COMPARED = 4
-const rows = computed(() => [...(store.ranking?.fitting ?? []), ...(store.ranking?.undecided ?? [])])
+/** Confirmed ones first; those with figures nobody has confirmed stand apart behind them. */
+const rows = computed(() => {
+  const { fitting = [], undecided = [], unconfirmed = [] } = store.ranking ?? {}
+  return [...fitting, ...undecided, ...unconfirmed]
+})
+const apart = computed(() => new Set((store.ranking?.unconfirmed ?? []).map((r) => r.assessed.kit.id)))
+const signOf = (r: RankedKit) =>
+  apart.value.has(r.assessed.kit.id) && r.assessed.verdict !== 'needs-answer' ? 'caution' : SIGN[r.assessed.verdict]
+const lacking = (kit: Kit) => {
+  const all = lacksOf(kit).map(lackText)
+  return all.length > 3 ? `${all.slice(0, 3).join(', ')} and ${all.length - 3} more` : all.join(', ')
+}
+const isEmpty = computed(() => !shop.catalog.kits.length && !shop.notListed.length)
 /** The picked kit where the catalog, its rules or the vehicle have changed since and it is not among those offered. */
 const elsewhere = computed(() => {
   const chosen = assessment.value.chosen.find((c) => c.kit.axle === store.axle)
@@ -96,7 +108,13 @@ const nameIn = (kit: Kit) => (id: string | null) =>
             <button class="plain" @click="emit('pick', null)">{{ letGo(elsewhere.kit.id) }}</button>
           </td>
         </tr>
-        <template v-for="r in few" :key="r.assessed.kit.id">
+        <template v-for="(r, i) in few" :key="r.assessed.kit.id">
+          <tr v-if="apart.has(r.assessed.kit.id) && !(i && apart.has(few[i - 1]!.assessed.kit.id))" class="apart">
+            <td colspan="9" class="small">
+              <StateSign state="caution" /> Figures not confirmed: they can be picked and planned, and leave once
+              somebody compared them with the paper
+            </td>
+          </tr>
           <tr :class="{ picked: picked.has(r.assessed.kit.id) }">
             <td>
               <input
@@ -113,10 +131,13 @@ const nameIn = (kit: Kit) => (id: string | null) =>
                 :aria-expanded="shown === r.assessed.kit.id"
                 @click="shown = shown === r.assessed.kit.id ? null : r.assessed.kit.id"
               >
-                <StateSign :state="SIGN[r.assessed.verdict]" :label="VERDICT_NAMES[r.assessed.verdict]" />
+                <StateSign :state="signOf(r)" :label="VERDICT_NAMES[r.assessed.verdict]" />
                 {{ r.assessed.kit.name }}
               </button>
               <span class="small muted">{{ FAMILY_NAMES[r.assessed.kit.family] }}</span>
+              <span v-if="apart.has(r.assessed.kit.id)" class="small mounted" data-lacks>
+                not confirmed: {{ lacking(r.assessed.kit) }}</span
+              >
               <span
                 v-if="r.dominatedBy.length"
                 class="small behind"
@@ -133,7 +154,7 @@ const nameIn = (kit: Kit) => (id: string | null) =>
               >
             </td>
             <td class="num">
-              {{ r.assessed.verdict === 'needs-answer' ? '–' : Math.round(r.total) }}
+              {{ r.assessed.verdict === 'needs-answer' || apart.has(r.assessed.kit.id) ? '–' : Math.round(r.total) }}
             </td>
             <td class="num">{{ runsAt(active(r), preferences.system) }}</td>
             <td class="num">{{ limitsText(r.assessed, preferences.system) }}</td>
@@ -198,7 +219,10 @@ const nameIn = (kit: Kit) => (id: string | null) =>
         </template>
       </tbody>
     </table>
-    <p v-if="!rows.length" class="note">
+    <p v-if="!rows.length && isEmpty" class="note" data-empty>
+      The catalog is empty. <RouterLink :to="{ name: 'kits' }">New kit</RouterLink> types one from its paper.
+    </p>
+    <p v-else-if="!rows.length" class="note">
       No kit of the catalog fits this vehicle. What stands in the way is below, kit by kit.
     </p>
     <button v-if="rows.length > FEW" class="plain more" @click="all = !all">
@@ -224,6 +248,10 @@ const nameIn = (kit: Kit) => (id: string | null) =>
 }
 .picked td {
   background: #e9f0f0;
+}
+.apart td {
+  background: #fffaf0;
+  color: var(--amber);
 }
 .why > td {
   background: #fcfbf8;

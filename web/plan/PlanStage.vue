@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { type Fastener, type PlanStep, FOR_GOOD } from '@stout-shackle/core/kit'
-import { FATE_NAMES, PROCEDURE_NAMES, SUPPORT_NAMES, SURVEY_QUESTIONS } from '@stout-shackle/core/wording'
+import { isConfirmed, originOf, type Fastener, type PlanStep, FOR_GOOD } from '@stout-shackle/core/kit'
+import { FATE_NAMES, originWords, PROCEDURE_NAMES, SUPPORT_NAMES, SURVEY_QUESTIONS } from '@stout-shackle/core/wording'
+import { named, ownFastener } from '@stout-shackle/core/plan'
 import { partsHere } from '@stout-shackle/core/proof'
 import NeedsKit from '../fields/NeedsKit.vue'
 import PlateRow from '../fields/PlateRow.vue'
 import StampedPlate from '../fields/StampedPlate.vue'
 import StateSign from '../fields/StateSign.vue'
+import ConfirmKit from '../choose/ConfirmKit.vue'
 import StageColumns from '../job/StageColumns.vue'
 import type { Job } from '@stout-shackle/core/job'
 import { useOpenJob } from '../stores/job'
@@ -78,6 +80,16 @@ const clampNote = {
   refused: 'over proof load',
   'likely-inch-pounds': 'so low it may be inch-pounds',
 }
+/** Where a torque is from that nobody has confirmed; empty for one of the maker's paper. */
+function fromOf({ fastener }: { fastener: Fastener }): string {
+  for (const { kit } of job.value.kits) {
+    const id = ownFastener(kit.axle, fastener.id)
+    if (named(kit.axle, id) !== fastener.id || !kit.fasteners.some((f) => f.id === id)) continue
+    const origin = originOf(kit, `fasteners.${id}`)
+    return isConfirmed(origin) ? '' : originWords(origin)
+  }
+  return ''
+}
 const torque = (f: Fastener) => specText(f.spec, preferences.system)
 </script>
 
@@ -85,6 +97,7 @@ const torque = (f: Fastener) => specText(f.spec, preferences.system)
   <NeedsKit v-if="!job.kits.length" :job="job.id" what="The work plan" />
   <StageColumns v-else>
     <template #work>
+      <ConfirmKit />
       <p v-if="assessment.plan && !assessment.plan.ok" class="note stop">
         These operations wait for each other and cannot be ordered: {{ assessment.plan.stuck.join(', ') }}.
         <button v-if="job.choices.pins.length" type="button" class="plain" @click="choose({ pins: [] })">
@@ -139,9 +152,9 @@ const torque = (f: Fastener) => specText(f.spec, preferences.system)
           <tbody>
             <tr v-for="row in plan.torques" :key="row.fastener.id">
               <td>{{ row.fastener.name }}</td>
-              <td>
-                {{ torque(row.fastener)
-                }}<span v-if="row.fastener.source" class="small muted"> · {{ row.fastener.source }}</span>
+              <td :class="{ dashed: fromOf(row) }">
+                {{ torque(row.fastener) }}<span v-if="fromOf(row)" class="small from"> · {{ fromOf(row) }}</span
+                ><span v-if="row.fastener.source" class="small muted"> · {{ row.fastener.source }}</span>
               </td>
               <td>{{ row.fastener.thread ?? '–' }}{{ row.fastener.grade ? `, ${row.fastener.grade}` : '' }}</td>
               <td class="num">{{ row.fastener.count * row.steps.length }}</td>
@@ -260,6 +273,14 @@ const torque = (f: Fastener) => specText(f.spec, preferences.system)
 </template>
 
 <style scoped>
+td.dashed {
+  outline: 1px dashed var(--amber-sign);
+  outline-offset: -3px;
+  background: #fffaf0;
+}
+.from {
+  color: var(--amber);
+}
 .steps td,
 .steps th {
   height: 30px;

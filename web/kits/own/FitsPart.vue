@@ -2,8 +2,6 @@
 import { computed } from 'vue'
 import { Delete } from '@element-plus/icons-vue'
 import {
-  freeId,
-  idOf,
   isConfirmed,
   kitConfirmed,
   originOf,
@@ -12,7 +10,7 @@ import {
   type Application,
   type Kit,
 } from '@stout-shackle/core/kit'
-import { parseFits } from '@stout-shackle/core/paper'
+import { lineOf, parseFits } from '@stout-shackle/core/paper'
 import { ref } from 'vue'
 import ConditionsField from './ConditionsField.vue'
 import KitField from './KitField.vue'
@@ -32,22 +30,8 @@ function take(text: string): string | null {
   const now = kit.value
   if (!read.ok) return read.why
   if (!now) return null
-  const { make, model, from, to, conditions, unread: rest } = read.line
-  const line: Application = {
-    id: freeId(
-      idOf(`${now.id} ${make} ${model}`).slice(0, 70),
-      lines.value.map((l) => l.id),
-    ),
-    kit: now.id,
-    make,
-    model,
-    from,
-    to,
-    conditions,
-    needs: [],
-    excludes: [],
-    source: "maker's paper",
-  }
+  const { unread: rest } = read.line
+  const line = lineOf(now, lines.value, read.line)
   setLines([...lines.value, line])
   unread.value = rest ? `"${rest}" was not read: choose it under conditions.` : ''
   return null

@@ -12,6 +12,7 @@ import FilesMenu from './FilesMenu.vue'
 import FitsPart from './FitsPart.vue'
 import GapsPart from './GapsPart.vue'
 import KitPart from './KitPart.vue'
+import PastePaper from './PastePaper.vue'
 import PressurePart from './PressurePart.vue'
 import StepsPart from './StepsPart.vue'
 import TrialPanel from './TrialPanel.vue'
@@ -25,6 +26,9 @@ onMounted(() => void writing.load())
 const { paper, version, isEdited, faults, failure, saved, conflicts } = writing
 const kit = computed((): Kit | null => (paper.value && isKit(paper.value) ? paper.value : null))
 const selected = ref<string | null>(null)
+const pasting = ref(false)
+/** Pages of a paper without text, to type from. */
+const pictures = shallowRef<string[]>([])
 
 /** With which kit a procedure is tried; empty for none. */
 const withKit = ref('')
@@ -89,6 +93,7 @@ function select(step: string) {
       <span class="small state" role="status" :data-draft="isEdited ? 'edited' : 'saved'">{{
         isEdited ? 'edited, kept in this browser' : 'saved'
       }}</span>
+      <el-button v-if="kit" @click="pasting = true">Paste a paper</el-button>
       <FilesMenu />
       <el-button :disabled="!isEdited" @click="writing.discard">Discard</el-button>
       <el-button type="primary" :disabled="!isEdited || faults.length > 0" @click="writing.save">Save</el-button>
@@ -102,6 +107,7 @@ function select(step: string) {
         <el-button link type="primary" size="small" @click="writing.takeTheirs(c)">take theirs</el-button>
       </p>
     </div>
+    <PastePaper v-if="pasting" v-model="pasting" @pictures="(found) => (pictures = found)" />
     <div class="columns">
       <nav class="rail" aria-label="Parts of the page">
         <button v-for="part in parts" :key="part" type="button" :data-rail="part" @click="go(part)">
@@ -134,6 +140,9 @@ function select(step: string) {
             />
           </el-select>
         </label>
+        <figure v-for="(picture, i) in pictures" :key="i" class="page">
+          <img :src="picture" :alt="`Page ${i + 1} of the paper`" />
+        </figure>
         <TrialPanel :beside="beside" @select="select" />
       </div>
     </div>
@@ -217,6 +226,13 @@ function select(step: string) {
   gap: 8px 12px;
   align-items: start;
   padding: 8px 12px;
+}
+.page {
+  margin: 0 0 8px;
+}
+.page img {
+  width: 100%;
+  border: 1px solid var(--edge);
 }
 .beside {
   display: grid;
