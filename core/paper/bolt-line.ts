@@ -65,7 +65,7 @@ function parted(text: string, system: UnitSystem): [head: string, torque: string
  *
  * @param text how many a side, what, thread, grade, length, washers, and behind a comma or colon its torque
  * @param system in whose units a bare figure is
- * @returns the bolt, or what does not read
+ * @returns the bolt, or what cannot be read
  *
  * @example
  * parseBolt('2 frame bolt M10 x 30: 40 max', 'metric').bolt.thread // => "M10"

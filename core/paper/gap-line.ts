@@ -13,7 +13,7 @@ const CHECKS: readonly [RegExp, GapCheck][] = [
   [/(?=.*\b(?:line|tube|tubing|hose)\b)(?=.*\b(?:exhaust|pipe|muffler|heat)\b)/i, 'line-exhaust'],
   [/(?=.*\b(?:plate|bracket|bag|spring)\b)(?=.*\b(?:tire|wheel)\b)/i, 'plate-tire'],
   [
-    /(?=.*\b(?:bag|air spring|spring|bellows|sleeve)\b)(?=.*\b(?:around|all round|clearance|clear|free|anything)\b)/i,
+    /(?=.*\b(?:bag|air spring|spring|bellows|sleeve)\b)(?=.*\b(?:around|clearance|clear|free|anything)\b)/i,
     'bag-clearance',
   ],
 ]
@@ -21,7 +21,7 @@ const CHECKS: readonly [RegExp, GapCheck][] = [
 /**
  * Reads a gap that a paper asks for: `1/2 in all around the bag`, `bracket to brake line 1/4`.
  * @param system in whose unit a bare figure is
- * @returns the gap, tied to the reading that is taken anyway where it is one, or what does not read
+ * @returns the gap, tied to the reading that is taken anyway where it is one, or what cannot be read
  * @example
  * parseGap('6 in line to exhaust', 'us').gap.check // => "line-exhaust"
  */

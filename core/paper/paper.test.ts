@@ -55,7 +55,7 @@ describe('a torque as a paper has it', () => {
     expect(spec('snug, evenly')).toEqual({ ok: true, evenly: true, spec: { kind: 'snug' } })
   })
   test.each(['tight as hell', '16 furlongs', '15-12', '5/3 lb-ft', '99999', '9 turns', 'max', '-5'])(
-    '%s does not read',
+    '%s cannot be read',
     (text) => {
       const read = parseTorque(text, 'us')
       expect(read.ok).toBe(false)

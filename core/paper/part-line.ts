@@ -20,7 +20,7 @@ const PLACES: readonly [RegExp, Bracket['place']][] = [
 /**
  * Reads a line of what is in the box: `2 Air spring AB-2210`, `1 Upper bracket AB-31 left, port inboard`.
  * @param driver on which side the driver sits, where the paper tells sides by that
- * @returns the part, with the bracket that it is, or what does not read
+ * @returns the part, with the bracket that it is, or what cannot be read
  * @example
  * parsePart('4 Dished plate', null).part.count // => 4
  */

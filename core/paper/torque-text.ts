@@ -10,7 +10,7 @@ import {
 } from '../quantity'
 import { torqueSpecSchema, usualTarget, type TorqueSpec } from '../torque'
 
-/** What a torque comes to as it stands on a paper, or why it does not read. */
+/** What a torque comes to as it stands on a paper, or why it cannot be read. */
 export type TorqueRead = { ok: true; spec: TorqueSpec; evenly: boolean } | { ok: false; why: string }
 
 /** Torques that a wrench has (the schema of a spec). */
@@ -60,7 +60,7 @@ function figure(text: string, system: UnitSystem): { ok: true; value: NewtonMete
  * @returns what is asked of the fastener, or what would be right
  *
  * @example
- * parseTorque('1 1/2 turns, 2 max', 'us') // => { ok: true, spec: { kind: 'turns', turns: 1.5, max: 2 }, evenly: false }
+ * parseTorque('1 1/2 turns, 2 max', 'us') // => {"ok":true,"spec":{"kind":"turns","turns":1.5,"max":2},"evenly":false}
  */
 export function parseTorque(text: string, system: UnitSystem): TorqueRead {
   const whole = text.trim().toLowerCase().replaceAll(/\s+/g, ' ')

@@ -32,7 +32,7 @@ const OPEN_END = 2100
 
 /**
  * Reads a line of vehicles: `Dunnock 25 2015-2019, single rear wheels`. The first word is the make, unless a comma says otherwise.
- * @returns the line, with what of it is a condition, or what does not read
+ * @returns the line, with what of it is a condition, or what cannot be read
  * @example
  * parseFits('Dunnock 25 2015-2019').line.to // => 2019
  */

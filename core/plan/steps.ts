@@ -198,11 +198,17 @@ function operationsOf({ kit, method }: PlannedKit, facts: Seen): Operation[] {
     }))
 }
 
-/** Steps after which a joint of the air line, or a fitting in its thread, can't be soaped any more. */
+/**
+ * Steps after which a joint of the air line, or a fitting in its thread, can't be soaped any more; not those without which there
+ * is nothing to soap yet.
+ */
 function hidingJoints({ fasteners }: PlannedKit['kit'], operations: readonly Operation[]): Set<string> {
   const fittings = new Set(fasteners.filter((f) => f.fitting !== null).map((f) => f.id))
   const joins = (o: Operation) => o.phase === 'lines' || o.torques.some((f) => fittings.has(f))
-  return new Set(operations.flatMap((o) => (o.hiddenBy !== null && joins(o) ? o.hiddenBy : [])))
+  const refits = new Set(operations.filter((o) => o.phase === 'refit').map((o) => o.id))
+  return new Set(
+    operations.flatMap((o) => (o.hiddenBy !== null && refits.has(o.hiddenBy) && joins(o) ? o.hiddenBy : [])),
+  )
 }
 
 /**

@@ -275,6 +275,17 @@ export function figureOf(vehicle: Vehicle, path: string): number | null {
     .reduce<unknown>((keyHere, key) => (keyHere as Record<string, unknown> | null)?.[key], vehicle)
   return typeof value === 'number' ? value : null
 }
+/** What stands at a place of a vehicle like `rear.wheels`: a figure, a word, yes or no; null where nobody knows. */
+export const valueAt = (vehicle: Vehicle, path: string): unknown =>
+  path.split('.').reduce<unknown>((tree, key) => (tree as Record<string, unknown> | null)?.[key] ?? null, vehicle)
+/** A vehicle with what somebody read or looked at, at a place like `rear.wheels`: it is no estimate any more. */
+export function withSeen(vehicle: Vehicle, path: string, value: unknown): Vehicle {
+  const [first, second] = path.split('.') as [keyof Vehicle, string | undefined]
+  const { [path]: _was, ...estimated } = vehicle.estimated
+  return second
+    ? { ...vehicle, [first]: { ...(vehicle[first] as object), [second]: value }, estimated }
+    : { ...vehicle, [first]: value, estimated }
+}
 /**
  * A vehicle with one figure replaced. A measured one is no longer estimated.
  * @param tolerance half-width where the figure is still an estimate; null where it was measured

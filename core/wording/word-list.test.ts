@@ -45,7 +45,8 @@ const LIST: readonly { not: RegExp; use: string; except?: RegExp }[] = [
   { not: /gross rating\b|\bthe plate (says|gives)/i, use: 'GVWR, door-jamb label' },
   { not: /\bbag length\b/i, use: 'bag height' },
   { not: /\bbooklets?\b/i, use: 'instructions' },
-  { not: /\b(driver|passenger)('s)? side\b/i, use: 'left, right' },
+  // How other people's papers say it is read, and written nowhere.
+  { not: /\b(driver|passenger)('s)? side\b/i, use: 'left, right', except: /^core\/paper\// },
   { not: /\bshelf\b/i, use: 'catalog, stock' },
   { not: /independent lines|We run a line each/i, use: 'separate lines' },
   { not: /\bledgers?\b/i, use: 'open items' },

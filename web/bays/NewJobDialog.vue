@@ -12,7 +12,7 @@ import { vehicleName } from '@stout-shackle/core/wording'
 import { call } from '../api/client'
 import { failureText } from '../fields/file'
 import { useShop } from '../stores/shop'
-import VehicleForm from '../vehicles/VehicleForm.vue'
+import LibraryVehicle from '../vehicles/LibraryVehicle.vue'
 import { blankIntake, intakeOf } from './intake-draft'
 import IntakeForm from './IntakeForm.vue'
 
@@ -81,8 +81,19 @@ async function saveVehicle(vehicle: Vehicle) {
   await shop.saveVehicle(vehicle)
   created.value = vehicle
 }
+/** A figure that cannot be read is put right first: it would be left out without a word. */
+const sheet = ref<HTMLFormElement | null>(null)
+function isRed(): boolean {
+  const red = sheet.value?.querySelector<HTMLElement>('[aria-invalid="true"]')
+  red?.focus()
+  return red !== null && red !== undefined
+}
 async function take() {
   problems.value = {}
+  if (isRed()) {
+    problems.value.all = "A figure can't be read: put right what is red, or empty it."
+    return
+  }
   const known = form.vehicle === INTAKE ? intakeSchema.safeParse(intakeOf(intake.value)) : null
   const title = form.title.trim() || form.complaint.trim().slice(0, maxLengthOf(jobSchema.shape.title))
   if (!title) problems.value.title = 'Enter a title, or the complaint.'
@@ -117,7 +128,7 @@ async function take() {
 
 <template>
   <el-dialog :model-value="true" title="New job" width="760px" top="6vh" @close="emit('close')">
-    <form class="form" @submit.prevent="take">
+    <form ref="sheet" class="form" @submit.prevent="take">
       <label class="stacked"
         >Title, or take the complaint's<el-input
           v-model="form.title"
@@ -179,7 +190,7 @@ async function take() {
       >.
       <button class="plain" @click="comeBack(h)">Open a return visit</button>
     </p>
-    <VehicleForm
+    <LibraryVehicle
       v-if="form.vehicle === NEW && !created"
       :vehicle="null"
       :save="saveVehicle"

@@ -27,7 +27,7 @@ watch(
     const found = await Promise.all(
       kitsLeft(job.value).map(({ kit }) => call<Entry<Kit>>(`/kits/${kit.id}`).catch(() => null)),
     )
-    current.value = new Map(found.flatMap((e) => (e ? [[e.document.id, e.document]] : [])))
+    current.value = new Map(found.flatMap((e) => (e?.document ? [[e.document.id, e.document]] : [])))
   },
   { immediate: true },
 )

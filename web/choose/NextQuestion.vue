@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { FACT_NAMES, nextQuestion } from '@stout-shackle/core/kit'
 import { HOW_TO_FIND } from '@stout-shackle/core/wording'
 import { SURVEY_ASKS } from '../measure/asks'
+import VehicleAnswer from './VehicleAnswer.vue'
 import SurveyAnswer from '../measure/SurveyAnswer.vue'
 import { useOpenJob } from '../stores/job'
 
@@ -32,7 +33,7 @@ const kits = (n: number) => `${n} ${n === 1 ? 'kit' : 'kits'}`
     </span>
     <!-- A field of its own for each question: what is left of one answer must not go to the next. -->
     <SurveyAnswer v-if="ask" :key="ask.key" :ask="ask" :axle="store.axle" class="answer" />
-    <span v-else class="small muted">a fact of the vehicle: change it under Vehicles</span>
+    <VehicleAnswer v-else :key="question.fact" :fact="question.fact" :axle="store.axle" />
   </section>
 </template>
 

@@ -26,7 +26,7 @@ const FEW = 4
 const isSegmented = computed(
   () => props.field.type === 'choice' && !props.field.nullable && choices.value.length <= FEW,
 )
-/** Text as it is typed: what does not read stays to be mended. */
+/** Text as it is typed: what cannot be read stays to be mended. */
 const text = ref('')
 const refused = ref('')
 watch(

@@ -1,12 +1,11 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { jobSchema, type Job } from '@stout-shackle/core/job'
-import type { Vehicle } from '@stout-shackle/core/vehicle'
 import { maxLengthOf, limitsOf } from '@stout-shackle/core/quantity'
 import QuantityField from '../fields/QuantityField.vue'
 import TextField from '../fields/TextField.vue'
 import { useOpenJob } from '../stores/job'
-import VehicleForm from '../vehicles/VehicleForm.vue'
+import VehicleSheet from '../vehicles/VehicleSheet.vue'
 
 /** Who, when, where, and the vehicle as it stands on this job: corrected here, the library stays as it is. */
 const emit = defineEmits<{ close: [] }>()
@@ -23,15 +22,10 @@ function change(next: Job) {
 const bayOf = (event: Event) => Number((event.target as HTMLSelectElement).value) || null
 const customer = (part: Partial<Job['customer']>) =>
   change({ ...job.value, customer: { ...job.value.customer, ...part } })
-function saveVehicle(vehicleHere: Vehicle) {
-  change({ ...job.value, vehicle: vehicleHere })
-  vehicle.value = false
-  return Promise.resolve()
-}
 </script>
 
 <template>
-  <el-dialog :model-value="true" :title="`Job sheet ${job.number}`" width="760px" top="6vh" @close="emit('close')">
+  <el-dialog :model-value="true" :title="`Job sheet ${job.number}`" width="980px" top="6vh" @close="emit('close')">
     <div class="sheet">
       <TextField
         :value="job.title"
@@ -78,7 +72,7 @@ function saveVehicle(vehicleHere: Vehicle) {
       <strong>{{ job.vehicle.make }} {{ job.vehicle.model }} {{ job.vehicle.year }}</strong>
       <button v-if="!vehicle" class="plain" @click="vehicle = true">correct the vehicle on this job</button>
     </p>
-    <VehicleForm v-if="vehicle" :vehicle="job.vehicle" :save="saveVehicle" @cancel="vehicle = false" />
+    <VehicleSheet v-if="vehicle" :vehicle="job.vehicle" @change="(now) => change({ ...job, vehicle: now })" />
     <template #footer><el-button type="primary" @click="emit('close')">Close</el-button></template>
   </el-dialog>
 </template>

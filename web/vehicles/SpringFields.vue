@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import { limitsOf } from '@stout-shackle/core/quantity'
-import { type AxleEnd, stageSchema } from '@stout-shackle/core/vehicle'
+import { type Axle, type AxleEnd, stageSchema } from '@stout-shackle/core/vehicle'
 import QuantityField from '../fields/QuantityField.vue'
-import type { AxleDraft } from './draft'
 import { DERIVED, derivedMax, STAGES, USUAL_STAGE, type Stage } from './fields'
 
 /** Sway bar, friction, helper leaves and bump stop of an axle: what comes in beside its springs' rate. */
 const props = defineProps<{ axle: AxleEnd }>()
-const draft = defineModel<AxleDraft>({ required: true })
+const draft = defineModel<Axle>({ required: true })
 const named = (label: string) => `${props.axle === 'front' ? 'Front' : 'Rear'} ${label}`
 type Derived = (typeof DERIVED)[number]
 const derived = (d: Derived) => {
@@ -15,13 +14,13 @@ const derived = (d: Derived) => {
   return value === null ? null : value / d.si
 }
 const setDerived = (d: Derived, value: number | null) =>
-  Object.assign(draft.value, { [d.key]: value === null ? (d.key === 'friction' ? null : 0) : value * d.si })
+  (draft.value = { ...draft.value, [d.key]: value === null ? (d.key === 'friction' ? null : 0) : value * d.si })
 const STAGE_LIMITS = { at: limitsOf(stageSchema.shape.at), adds: limitsOf(stageSchema.shape.adds) }
 const stage = (kind: Stage['kind']) => draft.value.stages.find((s) => s.kind === kind) ?? null
 function setStage(kind: Stage['kind'], part: Partial<Stage> | null) {
   const others = draft.value.stages.filter((s) => s.kind !== kind)
   const next = part && { kind, at: 0.08, adds: USUAL_STAGE[kind], ...stage(kind), ...part }
-  draft.value.stages = (next ? [...others, next] : others).sort((a, b) => a.at - b.at)
+  draft.value = { ...draft.value, stages: (next ? [...others, next] : others).sort((a, b) => a.at - b.at) }
 }
 </script>
 

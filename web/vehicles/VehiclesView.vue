@@ -6,7 +6,7 @@ import type { Axle, Vehicle } from '@stout-shackle/core/vehicle'
 import { BODY_NAMES, plain, usualText, vehicleName } from '@stout-shackle/core/wording'
 import { usePreferences } from '../stores/preferences'
 import { useShop } from '../stores/shop'
-import VehicleForm from './VehicleForm.vue'
+import LibraryVehicle from './LibraryVehicle.vue'
 
 const shop = useShop()
 const preferences = usePreferences()
@@ -49,7 +49,7 @@ async function save(vehicle: Vehicle) {
       }}</span>
       <el-button type="primary" @click="editing = 'new'">New vehicle</el-button>
     </header>
-    <VehicleForm
+    <LibraryVehicle
       v-if="editing"
       :key="editing"
       :vehicle="edited?.document ?? null"

@@ -1,94 +1,113 @@
 import { flushPromises, mount } from '@vue/test-utils'
-import { ElSelect } from 'element-plus'
 import { createPinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
-import { vehicleSchema, type Vehicle } from '@stout-shackle/core/vehicle'
+import { estimateVehicle, vehicleSchema, type Vehicle } from '@stout-shackle/core/vehicle'
 import { Unreachable } from '../api/client'
 import { demoPlatforms, demoVehicles } from '../../demo/shop'
 import { enter, labeled } from '../fixtures/mount'
-import { useShop } from '../stores/shop'
-import VehicleForm from './VehicleForm.vue'
+import LibraryVehicle from './LibraryVehicle.vue'
+import VehicleSheet from './VehicleSheet.vue'
+import { withPlatform } from './platform'
 
-let saved: Vehicle[] = []
 beforeEach(() => {
-  saved = []
   vi.stubGlobal('fetch', () => Promise.resolve(new Response('{"total":0,"entries":[]}')))
 })
 afterEach(() => vi.unstubAllGlobals())
-const save = (vehicle: Vehicle) => {
-  saved.push(vehicleSchema.parse(vehicle))
-  return Promise.resolve()
-}
-const form = (vehicle: Vehicle | null, how: (vehicle: Vehicle) => Promise<void> = save) =>
-  mount(VehicleForm, { props: { vehicle, save: how }, global: { plugins: [createPinia()] }, attachTo: document.body })
-const text = (wrapper: ReturnType<typeof form>, label: string) =>
-  wrapper
-    .findAll('label')
-    .find((l) => l.text().startsWith(label))!
-    .find('input')
+const plugins = { plugins: [createPinia()] }
 
-describe('a vehicle', () => {
-  test('lacking what the axle weights need names every missing figure and is not sent', async () => {
-    const wrapper = form(null)
-    await wrapper.find('form').trigger('submit')
-    const problems = wrapper.find('[role=alert]').text()
-    for (const word of ['Wheelbase', 'Rear axle, empty', 'Front track', 'Tire size']) expect(problems).toContain(word)
-    expect(saved).toEqual([])
+/** A sheet that holds what it is told, as the page around it does. */
+function sheet(vehicle: Vehicle) {
+  const wrapper = mount(VehicleSheet, { props: { vehicle }, global: plugins, attachTo: document.body })
+  const now = async () => {
+    const told = wrapper.emitted<[Vehicle]>('change')
+    if (told) await wrapper.setProps({ vehicle: told.at(-1)![0] })
+    return wrapper.props('vehicle')
+  }
+  return { wrapper, now, field: (path: string) => wrapper.find(`[data-seen="${path}"]`) }
+}
+const taken = (): Vehicle =>
+  estimateVehicle({ id: 'v', body: 'pickup', tireSize: '255/70R18', make: 'Tollmere', model: '25' })
+
+describe('a vehicle that came in on its label', () => {
+  test('its five questions are estimates until somebody looked, also where the estimate was right', async () => {
+    const { wrapper, now, field } = sheet(taken())
+    for (const path of ['rear.wheels', 'rear.architecture', 'rear.suspension', 'drive'])
+      expect([path, field(path).attributes('data-estimated')]).toEqual([path, 'true'])
+    await field('rear.architecture').find('button').trigger('click')
+    const seen = await now()
+    expect(seen.rear.architecture).toBe('solid')
+    expect('rear.architecture' in seen.estimated).toBe(false)
+    expect(field('rear.architecture').attributes('data-estimated')).toBe('false')
+    expect('rear.wheels' in seen.estimated).toBe(true)
+    wrapper.unmount()
   })
-  test('is saved with an id of its own from make, model and year, unknown ratings as unknown', async () => {
-    const wrapper = form(null)
-    await text(wrapper, 'Make').setValue('Quillet')
-    await text(wrapper, 'Model').setValue('Barge 9')
-    await text(wrapper, 'Tire size').setValue('255/70R18')
-    for (const [label, value] of [
-      ['Wheelbase', '140'],
-      ['Front overhang', '36'],
-      ['Rear overhang', '48'],
-      ['Front track', '66'],
-      ['Rear track', '66'],
-      ['Between front springs', '36'],
-      ['Between rear springs', '42'],
-      ['Front axle, empty', '3300'],
-      ['Rear axle, empty', '2500'],
-      ['Front axle unsprung', '300'],
-      ['Rear axle unsprung', '450'],
-    ] as const)
-      await enter(wrapper, label, value)
-    await wrapper.find('form').trigger('submit')
-    await flushPromises()
-    const body = saved[0]!
-    expect(body.id).toMatch(/^quillet-barge-9-\d{4}$/)
-    expect(body.wheelbase).toBeCloseTo(3.556, 6)
-    expect(body.ratings.gvwr).toBeNull()
-    expect(body.rear.wheelRate).toBeNull()
+  test('a figure that was taped takes the place of its estimate, and the rest stays', async () => {
+    const { wrapper, now, field } = sheet(taken())
+    const before = wrapper.props('vehicle')
+    await enter(wrapper, 'Wheelbase', '145')
+    const taped = await now()
+    expect(taped.wheelbase).toBeCloseTo(3.683, 6)
+    expect(Object.keys(taped.estimated).sort()).toEqual(
+      Object.keys(before.estimated)
+        .filter((k) => k !== 'wheelbase')
+        .sort(),
+    )
+    expect(field('wheelbase').attributes('data-estimated')).toBe('false')
+    wrapper.unmount()
   })
-  test('is changed figure by figure, the rest as it was', async () => {
-    const vehicle = demoVehicles()[0]!
-    const wrapper = form(vehicle)
-    await enter(wrapper, 'GVWR', '10000')
-    await wrapper.find('form').trigger('submit')
-    await flushPromises()
-    expect(saved).toEqual([
-      { ...vehicle, ratings: { ...vehicle.ratings, gvwr: expect.closeTo(4535.9237, 6) as number } },
-    ])
+  test('a front overhang longer than the wheelbase is a mix-up: it says so and nothing is taken', async () => {
+    const { wrapper } = sheet({ ...demoVehicles()[0]!, wheelbase: 2 })
+    await enter(wrapper, 'Front overhang', '90')
+    expect(wrapper.find('[role=alert]').text()).toMatch(/overhang.*wheelbase/i)
+    expect(wrapper.emitted('change')).toBeUndefined()
+    wrapper.unmount()
   })
   test('a VIN that disagrees is a warning, not a refusal', async () => {
-    const wrapper = form(demoVehicles()[0]!)
-    await text(wrapper, 'VIN').setValue('11111111111111112')
+    const { wrapper, now } = sheet(demoVehicles()[0]!)
+    const vin = wrapper.find('[data-seen="vin"] input')
+    await vin.setValue('11111111111111112')
+    await vin.trigger('change')
+    expect((await now()).vin).toBe('11111111111111112')
     expect(wrapper.find('[data-vin]').attributes('data-vin')).toBe('check-digit')
-    await text(wrapper, 'VIN').setValue('1'.repeat(17))
-    expect(wrapper.find('[data-vin]').attributes('data-vin')).toBe('ok')
+    wrapper.unmount()
+  })
+})
+
+describe('a platform', () => {
+  const [platform] = demoPlatforms()
+  test('takes the place of what was estimated of the class, and of nothing that was read', () => {
+    const vehicle = { ...taken(), front: { ...taken().front, track: 1.7 } }
+    const { 'front.track': _read, ...estimated } = vehicle.estimated
+    const built = withPlatform({ ...vehicle, estimated }, platform!)
+    expect(built.platform).toBe(platform!.id)
+    expect(built.front.track).toBe(1.7)
+    expect(built.estimated['rear.springSpacing']?.from).toBe('platform')
+    expect(built.rear.springSpacing).toBe(platform!.rear.springSpacing)
+  })
+  test('taken away leaves the figures', () => {
+    const vehicle = demoVehicles()[0]!
+    expect(withPlatform(vehicle, null)).toEqual({ ...vehicle, platform: null })
+  })
+})
+
+describe('a vehicle of the library', () => {
+  const saved: Vehicle[] = []
+  const form = (
+    vehicle: Vehicle | null,
+    save = (v: Vehicle) => Promise.resolve(void saved.push(vehicleSchema.parse(v))),
+  ) => mount(LibraryVehicle, { props: { vehicle, save }, global: plugins, attachTo: document.body })
+  test('a new one is begun from label and tire, what is missing is named', async () => {
+    const wrapper = form(null)
+    await wrapper.find('form').trigger('submit')
+    expect(wrapper.find('[role=alert]').text()).toMatch(/tire size/i)
+    await wrapper.find('[aria-label="Tire size"]').setValue('255/70R18')
+    await wrapper.find('form').trigger('submit')
+    expect(wrapper.find('[data-vehicle-sheet]').exists()).toBe(true)
     await wrapper.find('form').trigger('submit')
     await flushPromises()
-    expect(saved).toHaveLength(1)
-  })
-  test('a front overhang longer than the wheelbase is a mix-up', async () => {
-    const wrapper = form({ ...demoVehicles()[0]!, wheelbase: 2 })
-    await enter(wrapper, 'Front overhang', '90')
-    await wrapper.find('form').trigger('submit')
-    expect(wrapper.find('[role=alert]').text()).toMatch(/overhang.*wheelbase/i)
-    expect(saved).toHaveLength(0)
-    expect(labeled(wrapper, 'Front overhang').exists()).toBe(true)
+    expect(saved.at(-1)!.id).toMatch(/^pickup-\d{4}$/)
+    expect(saved.at(-1)!.ratings.gvwr).toBe(null)
+    wrapper.unmount()
   })
   test('a server that is away loses nothing that was typed', async () => {
     const wrapper = form(demoVehicles()[0]!, () => Promise.reject(new Unreachable('away')))
@@ -97,20 +116,6 @@ describe('a vehicle', () => {
     await flushPromises()
     expect(wrapper.find('[role=alert]').exists()).toBe(true)
     expect((labeled(wrapper, 'Wheelbase').element as HTMLInputElement).value).toBe('150')
-  })
-  test('built on a platform gets what the platform knows, and keeps what was typed', async () => {
-    const wrapper = form(null)
-    const shop = useShop()
-    await flushPromises()
-    shop.platforms = demoPlatforms()
-    await enter(wrapper, 'Rear track', '70')
-    const [platform] = wrapper.findAllComponents(ElSelect)
-    platform!.vm.$emit('update:modelValue', 'dunnock')
-    await flushPromises()
-    const dunnock = demoPlatforms().find((p) => p.id === 'dunnock')!
-    expect((text(wrapper, 'Make').element as HTMLInputElement).value).toBe('Tollmere')
-    expect((labeled(wrapper, 'Rear track').element as HTMLInputElement).value).toBe('70')
-    expect((labeled(wrapper, 'Between rear springs').element as HTMLInputElement).value).toBe('43 5/16')
-    expect(dunnock.rear.springSpacing).toBeCloseTo(43.3125 * 0.0254, 3)
+    wrapper.unmount()
   })
 })

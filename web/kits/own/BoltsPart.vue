@@ -27,7 +27,7 @@ const kit = computed((): Kit | null => (paper.value && isKit(paper.value) ? pape
 const bolts = computed(() => paper.value?.fasteners ?? [])
 /** Which bolt's less usual fields are open. */
 const opened = ref<string | null>(null)
-/** What a torque that does not read says, by bolt. */
+/** What a torque that cannot be read says, by bolt. */
 const refused = ref<Record<string, string>>({})
 const asPaper = (next: Paper, ...ids: string[]): Paper =>
   isKit(next) ? withOrigin(next, [BOLTS, ...ids.map((id) => `fasteners.${id}`)], PAPER) : next

@@ -16,10 +16,10 @@ import PastePaper from './PastePaper.vue'
 import PressurePart from './PressurePart.vue'
 import StepsPart from './StepsPart.vue'
 import TrialPanel from './TrialPanel.vue'
-import { isKit, WRITING, writingOf, type Shelf } from './writing'
+import { isKit, WRITING, writingOf, type Catalog } from './writing'
 
 /** A paper typed in: a kit on one page of seven parts, or other instructions with what of them there is. */
-const props = defineProps<{ id: string; of: Shelf }>()
+const props = defineProps<{ id: string; of: Catalog }>()
 const writing = writingOf(props.of, () => props.id)
 provide(WRITING, writing)
 onMounted(() => void writing.load())

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { nextTick, ref } from 'vue'
 
-/** A line typed as the paper has it; Enter takes it and makes the next. What does not read stays, with a sentence. */
+/** A line typed as the paper has it; Enter takes it and makes the next. What cannot be read stays, with a sentence. */
 const props = defineProps<{
   label: string
   placeholder: string
-  /** Takes the line; a sentence where it does not read. */
+  /** Takes the line; a sentence where it cannot be read. */
   take: (text: string) => string | null
 }>()
 const text = ref('')

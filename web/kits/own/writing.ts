@@ -36,7 +36,7 @@ import { mergeThree, putAt } from '../../stores/merge'
 export type Paper = Kit | Procedure
 export const isKit = (paper: Paper): paper is Kit => 'family' in paper
 /** Where it is kept, and under which address. */
-export type Shelf = 'kits' | 'procedures'
+export type Catalog = 'kits' | 'procedures'
 
 /** Something that is wrong with what was written, where. */
 export interface Fault {
@@ -114,7 +114,7 @@ export function useWriting(): Writing {
  * somebody else saved meanwhile.
  */
 // eslint-disable-next-line max-lines-per-function -- one document, and all that is done with it
-export function writingOf(shelf: Shelf, id: () => string): Writing & { load: () => Promise<void> } {
+export function writingOf(catalog: Catalog, id: () => string): Writing & { load: () => Promise<void> } {
   const base = shallowRef<Entry<Paper> | null>(null)
   const paper = shallowRef<Paper | null>(null)
   const storedLines = shallowRef<StoredLine[]>([])
@@ -122,7 +122,7 @@ export function writingOf(shelf: Shelf, id: () => string): Writing & { load: () 
   const failure = ref('')
   const saved = ref('')
   const conflicts = shallowRef<Conflict[]>([])
-  const kept = useLocalStorage<string>(() => `writing-${shelf}:${id()}`, '')
+  const kept = useLocalStorage<string>(() => `writing-${catalog}:${id()}`, '')
 
   const isEdited = computed(
     () =>
@@ -133,7 +133,7 @@ export function writingOf(shelf: Shelf, id: () => string): Writing & { load: () 
   const faults = computed(() => (paper.value ? faultsOf(paper.value, lines.value) : []))
 
   async function linesNow(): Promise<StoredLine[]> {
-    if (shelf !== 'kits') return []
+    if (catalog !== 'kits') return []
     const found = await call<Application[]>(`/kits/${id()}/applications`)
     return Promise.all(
       found.map(async (line) => ({
@@ -147,7 +147,7 @@ export function writingOf(shelf: Shelf, id: () => string): Writing & { load: () 
     saved.value = ''
     conflicts.value = []
     try {
-      const entry = await call<Entry<Paper>>(`/${shelf}/${id()}`)
+      const entry = await call<Entry<Paper>>(`/${catalog}/${id()}`)
       storedLines.value = await linesNow()
       const was = kept.value ? (JSON.parse(kept.value) as Kept) : null
       base.value = was?.base ?? entry
@@ -201,7 +201,7 @@ export function writingOf(shelf: Shelf, id: () => string): Writing & { load: () 
     failure.value = ''
     try {
       if (JSON.stringify(paper.value) !== JSON.stringify(base.value.document)) {
-        base.value = await call<Entry<Paper>>(`/${shelf}/${id()}`, {
+        base.value = await call<Entry<Paper>>(`/${catalog}/${id()}`, {
           method: 'PUT',
           body: paper.value,
           version: base.value.version,

@@ -104,6 +104,14 @@ export const useJob = defineStore('job', () => {
     jobs.set(id, opened)
     return opened
   }
+  /** What a make and model can choose from is asked again as soon as they change. */
+  watch(
+    () => [job.value?.id, job.value?.vehicle.make, job.value?.vehicle.model],
+    ([id, make, model], [was]) => {
+      if (id && id === was && job.value)
+        void shop.loadCatalog({ make: make ?? '', model: model ?? '' }).catch(() => undefined)
+    },
+  )
   /** Shows a job: as it stands in this page if it was open before, then as the server has it. */
   async function open(id: string): Promise<void> {
     const opened = openJobOf(id)

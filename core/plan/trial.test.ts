@@ -1,0 +1,90 @@
+import { describe, expect, test } from 'vitest'
+import { demoVehicles } from '../../demo/shop'
+import { PLAIN_OPERATION, typicalKit, type Kit, type Operation } from '../kit'
+import { emptySurvey } from '../vehicle'
+import { buildPlan, ownOperation, stuckOnVehicle } from '.'
+
+const pickup = demoVehicles().find((v) => v.body === 'pickup' && v.rear.suspension === 'leaf')!
+const blank = typicalKit({ id: 'own', maker: 'Own', number: '1', name: 'Kit', family: 'bellows', axle: 'rear' })
+const step = (id: string, more: Partial<Operation> = {}): Operation => ({
+  ...PLAIN_OPERATION,
+  id,
+  title: id,
+  phase: 'mount',
+  side: 'each',
+  support: 'axle-raised',
+  wheels: 'off',
+  steps: [],
+  ...more,
+})
+const kitOf = (...operations: Operation[]): Kit => ({ ...blank, operations })
+const stuck = (kit: Kit) =>
+  stuckOnVehicle({ kits: [{ kit, work: 'fit' }], procedures: [] }, pickup, emptySurvey(), { wheels: 'off' })
+
+describe('the one rule that stops a plan', () => {
+  test('nothing stops one that can be ordered', () => {
+    const kit = kitOf(step('a'), step('b', { after: ['a'] }))
+    expect(stuck(kit)).toBe(null)
+    expect(buildPlan([{ kit, work: 'fit' }], pickup, emptySurvey(), { wheels: 'off' }).ok).toBe(true)
+  })
+  test('a circle is named by all that is in it', () => {
+    const found = stuck(kitOf(step('a', { after: ['c'] }), step('b', { after: ['a'] }), step('c', { after: ['b'] })))
+    expect(found!.rule).toBe('circle')
+    expect(found!.chain.map((id) => id.split(':')[0]).sort()).toEqual(['a', 'b', 'c'])
+    // On one side: the other has a circle of its own.
+    expect(new Set(found!.chain.map((id) => id.split(':')[1])).size).toBe(1)
+  })
+  test('a link that is said to carry is open on one side only: what wants both sides open says so', () => {
+    const found = stuck(
+      kitOf(
+        step('undo-link', { opens: ['link'] }),
+        step('swing-bar', { side: 'once', after: ['undo-link'] }),
+        step('close-link', { closes: ['link'], after: ['swing-bar'] }),
+      ),
+    )
+    expect(found).toMatchObject({ rule: 'one-side', carrier: 'link' })
+    // Of a sway bar, which carries nothing, both are open at once.
+    expect(stuck(kitOf(step('undo-link'), step('swing-bar', { side: 'once', after: ['undo-link'] })))).toBe(null)
+  })
+  test('while a shock is off the axle stays on its jack: a step that lets it hang says so', () => {
+    const found = stuck(
+      kitOf(
+        step('undo-shock', { opens: ['shock'] }),
+        step('let-hang', { support: 'axle-hanging', after: ['undo-shock'] }),
+        step('close-shock', { closes: ['shock'], after: ['let-hang'] }),
+      ),
+    )
+    expect(found).toMatchObject({ rule: 'held', carrier: 'shock' })
+    expect(found!.chain.map((id) => id.split(':')[0])).toEqual(['undo-shock', 'let-hang', 'close-shock'])
+  })
+  test('wheels off on the ground is no state of a vehicle', () => {
+    expect(stuck(kitOf(step('never', { support: 'on-wheels', wheels: 'off' })))).toMatchObject({
+      rule: 'no-such-state',
+    })
+  })
+})
+
+describe('order that a paper asks for', () => {
+  const orderOf = (kit: Kit) => {
+    const plan = buildPlan([{ kit, work: 'fit' }], pickup, emptySurvey(), { wheels: 'off' })
+    if (!plan.ok) throw new Error(plan.stuck.join())
+    return plan.plan.steps.map((s) => s.id)
+  }
+  test('both sides of what comes before are done first where a step asks for it', () => {
+    const ids = orderOf(kitOf(step('hang'), step('square', { after: ['hang'], bothFirst: true })))
+    const last = Math.max(ids.indexOf('hang:left'), ids.indexOf('hang:right'))
+    expect(Math.min(ids.indexOf('square:left'), ids.indexOf('square:right'))).toBeGreaterThan(last)
+  })
+  test('what a later step hides is done before it, whatever the list says', () => {
+    const ids = orderOf(kitOf(step('liner', { phase: 'refit' }), step('stem', { phase: 'lines', hiddenBy: 'liner' })))
+    for (const side of ['left', 'right']) expect(ids.indexOf(`stem:${side}`)).toBeLessThan(ids.indexOf(`liner:${side}`))
+    // And soaped before it.
+    expect(ids.indexOf('soap')).toBeLessThan(ids.indexOf('liner:left'))
+  })
+})
+
+test('a step of the plan is one of the paper by its id, of a front kit too', () => {
+  expect(ownOperation(kitOf(step('hang')), 'hang:left')).toBe('hang')
+  expect(ownOperation(kitOf(step('hang')), 'front-hang')).toBe('hang')
+  expect(ownOperation(kitOf(step('hang')), 'settle')).toBe(null)
+})
