@@ -212,8 +212,7 @@ test('the job sheet: another bay, an empty title refused, the vehicle corrected 
   await sheet.getByLabel('Title').press('Enter')
   await sheet.getByRole('alert').waitFor()
   await sheet.getByRole('button', { name: 'correct the vehicle on this job' }).click()
-  await read(page, 'Rear axle, empty', '3300')
-  await sheet.getByRole('button', { name: 'Save vehicle' }).click()
+  await read(page, 'Empty weight, rear', '3300')
   await sheet.getByRole('button', { name: 'Close', exact: true }).click()
   await settled(page)
   const { job } = await shop.json<{ job: { bay: number; title: string; vehicle: { rear: { curb: number } } } }>(

@@ -37,6 +37,9 @@ export const jobSummarySchema = z.strictObject({
   number: z.string(),
   title: z.string(),
   customer: z.string(),
+  /** What it is found by: a phone number, a plate. */
+  contact: z.string(),
+  plate: z.string(),
   bay: z.number().int().nullable(),
   day: z.string(),
   version: z.number().int(),

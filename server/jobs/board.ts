@@ -24,6 +24,8 @@ const summarize = ({ job, records, version }: StoredJob): JobSummary => {
     number,
     title,
     customer: customer.name,
+    contact: customer.contact,
+    plate: vehicle.plate,
     bay,
     day,
     version,

@@ -63,10 +63,16 @@ watch(
 )
 
 const settings = useSettings()
+/** A plate or a phone number without what people put between its figures; an answer kept by an earlier page has none. */
+const closed = (text = '') => text.replaceAll(/[^\p{L}\p{N}]/gu, '')
 const found = computed(() => {
   const words = find.value.toLowerCase().split(/\s+/).filter(Boolean)
   return (shop.jobs ?? []).filter((j) =>
-    words.every((w) => `${j.number} ${j.title} ${j.customer} ${j.vehicle} ${j.kit ?? ''}`.toLowerCase().includes(w)),
+    words.every((w) =>
+      `${j.number} ${j.title} ${j.customer} ${j.vehicle} ${j.kit ?? ''} ${closed(j.plate)} ${closed(j.contact)} ${j.plate} ${j.contact}`
+        .toLowerCase()
+        .includes(w),
+    ),
   )
 })
 const inBay = (bay: number) => found.value.filter((j) => j.bay === bay && !j.handedOver)
@@ -134,7 +140,13 @@ async function takeFile(event: Event) {
   <div class="page">
     <header>
       <h1>Bays</h1>
-      <input ref="findBox" v-model="find" class="control find" placeholder="Find a job  /" aria-label="Find a job" />
+      <input
+        ref="findBox"
+        v-model="find"
+        class="control find"
+        placeholder="Find a job: name, plate, phone  /"
+        aria-label="Find a job"
+      />
       <label class="file"
         >Import a job file<input type="file" accept=".json,application/json" @change="takeFile"
       /></label>

@@ -14,7 +14,6 @@ import { BODY_NAMES, plain } from '@stout-shackle/core/wording'
 import QuantityField from '../fields/QuantityField.vue'
 import PlatformSelect from '../vehicles/PlatformSelect.vue'
 import TireSizeField from '../vehicles/TireSizeField.vue'
-import VinNote from '../vehicles/VinNote.vue'
 import type { IntakeDraft } from './intake-draft'
 
 /** What label, sidewall and customer tell: enough to open a job with. The rest is estimated until it is measured. */
@@ -75,15 +74,6 @@ const hinted = computed(() => {
         the VIN hints at {{ hinted }}
       </button></label
     >
-    <label class="stacked two"
-      >VIN, if at hand<el-input
-        v-model="draft.vin"
-        :maxlength="maxLengthOf(vehicleSchema.shape.vin)"
-        aria-label="VIN" /><VinNote :vin="draft.vin"
-    /></label>
-    <label class="stacked"
-      >Plate<el-input v-model="draft.plate" :maxlength="maxLengthOf(vehicleSchema.shape.plate)" aria-label="Plate"
-    /></label>
     <el-checkbox v-model="draft.hitch" class="tick">has a hitch</el-checkbox>
     <p class="small muted wide">
       Everything else is estimated from platform or weight class, drawn dashed, and carries its tolerance until tape,
@@ -99,9 +89,6 @@ const hinted = computed(() => {
 }
 legend {
   font-weight: 600;
-}
-.two {
-  grid-column: span 2;
 }
 .wide {
   grid-column: 1 / -1;

@@ -7,11 +7,12 @@ import { useDebounceFn } from '@vueuse/core'
 import { computed, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { HistorySummary } from '@stout-shackle/core/contract'
-import { intakeSchema, type Vehicle } from '@stout-shackle/core/vehicle'
+import { intakeSchema, vehicleSchema, type Vehicle } from '@stout-shackle/core/vehicle'
 import { vehicleName } from '@stout-shackle/core/wording'
 import { call } from '../api/client'
 import { failureText } from '../fields/file'
 import { useShop } from '../stores/shop'
+import VinNote from '../vehicles/VinNote.vue'
 import LibraryVehicle from '../vehicles/LibraryVehicle.vue'
 import { blankIntake, intakeOf } from './intake-draft'
 import IntakeForm from './IntakeForm.vue'
@@ -60,8 +61,31 @@ const lookUp = useDebounceFn(async () => {
   const find = vin.trim().length === 17 ? vin.trim() : plate.trim().length > 2 ? plate.trim() : ''
   const found = find ? await call<HistorySummary[]>(`/histories?find=${encodeURIComponent(find)}`).catch(() => []) : []
   // Typed on meanwhile: this answer is about another one.
-  if (intake.value.vin === vin && intake.value.plate === plate) been.value = found.filter((h) => h.latest)
+  if (intake.value.vin !== vin || intake.value.plate !== plate) return
+  been.value = found.filter((h) => h.latest)
+  const [known] = been.value
+  if (known && been.value.length === 1) await fillIn(known)
 }, 250)
+/** Who it belongs to and what it is are filled in where nothing was typed yet. */
+async function fillIn({ owners, latest }: HistorySummary) {
+  const owner = owners.at(-1)
+  form.customer ||= owner?.name ?? ''
+  form.contact ||= owner?.contact ?? ''
+  const stored = await call<{ job: { vehicle: Vehicle } }>(`/jobs/${latest!.job}`).catch(() => null)
+  if (!stored) return
+  const { make, model, year, body, rear, platform, hitchBehindAxle } = stored.job.vehicle
+  const was = intake.value
+  intake.value = {
+    ...was,
+    body: was.make || was.tireSize ? was.body : body,
+    make: was.make || make,
+    model: was.model || model,
+    year: was.year || String(year ?? ''),
+    tireSize: was.tireSize || rear.tireSize,
+    platform: was.platform || (platform ?? ''),
+    hitch: was.hitch || hitchBehindAxle !== null,
+  }
+}
 watch(() => [intake.value.vin, intake.value.plate], lookUp)
 async function comeBack({ latest }: HistorySummary) {
   problems.value = {}
@@ -130,6 +154,25 @@ async function take() {
   <el-dialog :model-value="true" title="New job" width="760px" top="6vh" @close="emit('close')">
     <form ref="sheet" class="form" @submit.prevent="take">
       <label class="stacked"
+        >Plate<el-input
+          v-model="intake.plate"
+          :maxlength="maxLengthOf(vehicleSchema.shape.plate)"
+          aria-label="Plate"
+          placeholder="finds a vehicle that was here"
+      /></label>
+      <label class="stacked"
+        >VIN, if at hand<el-input
+          v-model="intake.vin"
+          :maxlength="maxLengthOf(vehicleSchema.shape.vin)"
+          aria-label="VIN" /><VinNote :vin="intake.vin"
+      /></label>
+      <p v-for="h in been" :key="h.id" class="note wide" data-been-here>
+        Been here before: {{ h.latest!.vehicle }}, job {{ h.latest!.number }} of {{ h.latest!.day }}
+        <template v-if="h.owners.length">, {{ h.owners.at(-1)!.name }}</template
+        >. A return visit begins with the vehicle and the kits as they left.
+        <el-button link type="primary" @click="comeBack(h)">Open a return visit</el-button>
+      </p>
+      <label class="stacked"
         >Title, or take the complaint's<el-input
           v-model="form.title"
           :maxlength="maxLengthOf(jobSchema.shape.title)"
@@ -184,12 +227,6 @@ async function take() {
       <button type="submit" hidden />
     </form>
     <IntakeForm v-if="form.vehicle === INTAKE" v-model="intake" />
-    <p v-for="h in been" :key="h.id" class="note" data-been-here>
-      Been here before: {{ h.latest!.vehicle }}, job {{ h.latest!.number }} of {{ h.latest!.day }}
-      <template v-if="h.owners.length">, {{ h.owners.at(-1)!.name }}</template
-      >.
-      <button class="plain" @click="comeBack(h)">Open a return visit</button>
-    </p>
     <LibraryVehicle
       v-if="form.vehicle === NEW && !created"
       :vehicle="null"

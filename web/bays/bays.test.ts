@@ -19,6 +19,8 @@ const jobsOfDemo = () =>
       number: job.number,
       title: job.title,
       customer: job.customer.name,
+      contact: job.customer.contact,
+      plate: job.vehicle.plate,
       bay: job.bay,
       day: job.day,
       vehicle: job.vehicle.model,
@@ -71,6 +73,14 @@ describe('the board', () => {
     const wrapper = await board(summaries())
     await wrapper.find('input[aria-label="Find a job"]').setValue('dive lantern ferry')
     expect(wrapper.findAll('a.job').map((a) => a.text())).toEqual([expect.stringContaining('Cylinders to the ferry')])
+  })
+  test('finds by a plate or a phone number, however it is typed', async () => {
+    const [first, ...rest] = summaries()
+    const wrapper = await board([{ ...first!, plate: 'KT 49-ARB', contact: '(555) 0134-77' }, ...rest])
+    for (const typed of ['kt49arb', '555013477', 'KT 49']) {
+      await wrapper.find('input[aria-label="Find a job"]').setValue(typed)
+      expect([typed, wrapper.findAll('a.job').length]).toEqual([typed, 1])
+    }
   })
   test('what is due back stands with its day', async () => {
     const wrapper = await board(summaries())

@@ -10,6 +10,8 @@ const props = defineProps<{ vehicle: Vehicle; field: Field; large?: boolean; hid
 const emit = defineEmits<{ change: [vehicle: Vehicle] }>()
 const preferences = usePreferences()
 const value = computed(() => valueAt(props.vehicle, props.field.path))
+/** Which end, for those who hear the label by itself. */
+const end = computed(() => /^(front|rear)\./.exec(props.field.path)?.[1])
 const estimate = computed(() => props.vehicle.estimated[props.field.path] ?? null)
 const set = (next: unknown) => emit('change', withSeen(props.vehicle, props.field.path, next))
 const shown = computed(() => {
@@ -29,11 +31,11 @@ const band = computed(() => {
 <template>
   <span
     class="seen"
-    :class="{ estimated: estimate, large }"
+    :class="{ open: estimate, large }"
     :data-seen="field.path"
     :data-estimated="estimate !== null"
   >
-    <SchemaField :field="field" :value="value" :hide-label="hideLabel" @change="set" />
+    <SchemaField :field="field" :value="value" :of="end" :hide-label="hideLabel" @change="set" />
     <span v-if="estimate" class="small band">
       {{ band }}
       <el-button
@@ -58,7 +60,7 @@ const band = computed(() => {
   border: 1px solid transparent;
   border-radius: 4px;
 }
-.estimated {
+.open {
   border: 1px dashed var(--amber-sign);
   background: #fffaf0;
 }
