@@ -75,8 +75,8 @@ describe('the board', () => {
     expect(wrapper.findAll('a.job').map((a) => a.text())).toEqual([expect.stringContaining('Cylinders to the ferry')])
   })
   test('finds by a plate or a phone number, however it is typed', async () => {
-    const [first, ...rest] = summaries()
-    const wrapper = await board([{ ...first!, plate: 'KT 49-ARB', contact: '(555) 0134-77' }, ...rest])
+    const [first, ...rest] = jobsOfDemo()
+    const wrapper = await board(list([{ ...first!, plate: 'KT 49-ARB', contact: '(555) 0134-77' }, ...rest]))
     for (const typed of ['kt49arb', '555013477', 'KT 49']) {
       await wrapper.find('input[aria-label="Find a job"]').setValue(typed)
       expect([typed, wrapper.findAll('a.job').length]).toEqual([typed, 1])
