@@ -1,4 +1,5 @@
 import { factWords, type PlanStep } from '../kit'
+import { isSurveyFigure } from '../vehicle'
 import { defineStage } from './stage'
 import { inputsOf, isSamePlan, planFor } from '../stages/plan'
 
@@ -37,7 +38,8 @@ export const planStage = defineStage({
     }
     if (body.kind !== 'finding') return null
     const words = factWords(body.fact)
-    if (words ? !words.includes(body.answer as string | boolean) : typeof body.answer !== 'number')
+    const isFigure = typeof body.answer === 'number' && isSurveyFigure(body.fact, body.answer)
+    if (words ? !words.includes(body.answer as string | boolean) : !isFigure)
       return { field: 'answer', code: 'no-such-answer', about: words ? words.map(String).join(', ') : 'a figure' }
     const plan = planFor(job, records)
     return body.step === null ||

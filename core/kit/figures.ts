@@ -98,7 +98,7 @@ export interface Lack extends Figure {
   why: 'unconfirmed' | 'no-steps' | 'in-no-step'
 }
 /** A torque that no step gives is one that nobody draws. */
-export const idleBolts = ({ operations, fasteners }: Pick<Kit, 'operations' | 'fasteners'>): Kit['fasteners'] =>
+const idleBolts = ({ operations, fasteners }: Pick<Kit, 'operations' | 'fasteners'>): Kit['fasteners'] =>
   fasteners.filter((f) => f.spec.kind !== 'none-given' && !operations.some((o) => o.torques.includes(f.id)))
 
 const lacks = new WeakMap<Kit, Lack[]>()

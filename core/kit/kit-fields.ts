@@ -1,5 +1,5 @@
 import { describeFields } from '../quantity'
-import { applicationSchema } from './application'
+import { applicationSchema, FACT_NAMES } from './application'
 import { bracketSchema, fastenerSchema, kitSchema, operationSchema } from './schema'
 
 const BUMP_STOPS = {
@@ -181,6 +181,19 @@ export const stepField = describeFields(operationSchema, {
       parts: 'parts counted',
     },
   },
+  asks: { label: 'Asks at the vehicle', choices: FACT_NAMES },
+  circuit: {
+    label: 'Only where the air has',
+    choices: {
+      teed: 'a tee',
+      separate: 'separate lines',
+      valves: 'inflation valves',
+      gauges: 'gauges',
+      compressor: 'a compressor',
+      tank: 'a tank',
+    },
+  },
+  same: { label: 'Same as a step elsewhere', hint: 'a name that other instructions use for it too' },
   opens: {
     label: 'Undoes',
     choices: { shock: 'a shock', link: 'a link', coil: 'a coil', 'u-bolts': 'the U-bolts' },

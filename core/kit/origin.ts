@@ -3,7 +3,6 @@ import { plainNumber } from '../quantity'
 
 /** Where a figure of a kit can be from. */
 export const ORIGINS = ['paper', 'typical', 'copied', 'shop'] as const
-export type OriginId = (typeof ORIGINS)[number]
 
 /** Where a figure of a kit is from, and how far off it may be. */
 export const originSchema = z.strictObject({

@@ -35,13 +35,13 @@ export const ALTERED = [
 /** Fates that nothing undoes: the customer agrees to them first. */
 export const FOR_GOOD: readonly (typeof PART_FATES)[number][] = ['cut', 'shortened', 'reshaped']
 /** What carries or locates an axle: while one of these is open, a jack does it. */
-export const CARRIERS = ['shock', 'link', 'coil', 'u-bolts'] as const
+const CARRIERS = ['shock', 'link', 'coil', 'u-bolts'] as const
 export type Carrier = (typeof CARRIERS)[number]
 /** Parts of a kit that are seen in a picture of the axle. */
-export const KIT_PLACES = ['upper-bracket', 'lower-bracket', 'bag', 'shield', 'line'] as const
+const KIT_PLACES = ['upper-bracket', 'lower-bracket', 'bag', 'shield', 'line'] as const
 export type KitPlace = (typeof KIT_PLACES)[number]
 /** What a step has to have on record before it is done: evidence, not a tick. */
-export const STEP_CHECKS = ['first-air', 'connections', 'plate-tire', 'parts'] as const
+const STEP_CHECKS = ['first-air', 'connections', 'plate-tire', 'parts'] as const
 export type StepCheck = (typeof STEP_CHECKS)[number]
 export type PartFate = (typeof PART_FATES)[number]
 export const PHASES = ['bench', 'remove', 'mount', 'align', 'torque', 'lines', 'air', 'refit'] as const
@@ -51,7 +51,7 @@ export const BOLT_HEADS = ['up', 'down', 'inboard', 'outboard', 'forward', 'rear
 export type BoltHead = (typeof BOLT_HEADS)[number]
 
 /** How an air fitting holds its tube: pushed in, over a barb with a clamp, by a nut and its ferrule; or it is a stem in a thread. */
-export const FITTING_KINDS = ['push', 'barb-clamp', 'compression', 'stem'] as const
+const FITTING_KINDS = ['push', 'barb-clamp', 'compression', 'stem'] as const
 export type FittingKind = (typeof FITTING_KINDS)[number]
 
 export const fastenerSchema = z.strictObject({

@@ -140,7 +140,7 @@ const PIECES = 3
  * @returns table, and the part by which its areas may be off
  * Source: common practice, no published source.
  */
-export function typicalTable(
+function typicalTable(
   family: Exclude<KitFamily, 'rubber'>,
   {
     rideHeight,

@@ -2,7 +2,7 @@ import type { Condition } from '../kit'
 import { tidied } from './words'
 
 /** A line of the vehicles that a paper says the kit fits. */
-export interface FitsLine {
+interface FitsLine {
   make: string
   model: string
   from: number

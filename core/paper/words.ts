@@ -48,7 +48,7 @@ const SMALL = new Set([
   'in',
   'a',
 ])
-export const wordsOf = (name: string): string[] =>
+const wordsOf = (name: string): string[] =>
   name
     .toLowerCase()
     .split(/[^a-z]+/)

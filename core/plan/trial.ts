@@ -6,7 +6,7 @@ import { AS_IT_STANDS, canDo, orderSteps } from './order'
 import { pendingSteps, type PendingStep, type PlanChoices } from './steps'
 
 /** Why steps cannot be put into any order. */
-export type StuckRule =
+type StuckRule =
   /** They wait for each other. */
   | 'circle'
   /** What carries the axle is open on one side only, and a step wants both. */
@@ -81,7 +81,7 @@ const carrierOf = (steps: readonly PendingStep[], chain: readonly string[]): Car
  * The one rule that keeps steps from any order, with the chain of steps that it holds between.
  * @returns null where they can be ordered
  */
-export function stuckOn(
+function stuckOn(
   steps: readonly PendingStep[],
   kits: readonly PlannedKit[],
   vehicle: Vehicle,

@@ -2,7 +2,7 @@ import type { RecordOf } from './record'
 import type { GapCheck } from '../kit'
 import type { ConsentTo, WaiverId } from './hand-over'
 
-export const GAP_CHECK_NAMES: Record<GapCheck, string> = {
+const GAP_CHECK_NAMES: Record<GapCheck, string> = {
   'bag-clearance': 'Free all around the bag, loaded',
   'plate-tire': 'Plate to tire, wheels on',
   'line-exhaust': 'Air line to exhaust',

@@ -254,6 +254,10 @@ export const emptySurvey = (): Survey => ({
   ...unanswered(VEHICLE_SURVEY_KEYS),
 })
 
+/** Whether a figure is one that a survey question can be answered with. */
+export const isSurveyFigure = (key: SurveyKey, figure: number): boolean =>
+  (isAxleSurveyKey(key) ? axleSurveySchema.shape[key] : surveySchema.shape[key]).safeParse(figure).success
+
 /** The answer to a survey question, at an axle where each has its own. */
 export const surveyAnswer = (
   survey: Survey,

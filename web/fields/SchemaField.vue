@@ -23,6 +23,8 @@ const choices = computed(() =>
   props.field.options.map((value) => ({ value, label: words.value.choices?.[value] ?? value })),
 )
 const FEW = 4
+/** More than these are a list to choose from. */
+const MANY = 8
 const isSegmented = computed(
   () => props.field.type === 'choice' && !props.field.nullable && choices.value.length <= FEW,
 )
@@ -92,6 +94,18 @@ const shownAs = computed(() => (props.value ?? null) as string | null)
         :aria-label="name"
         @change="(v: unknown) => emit('change', v)"
       />
+      <el-select
+        v-else-if="field.type === 'choices' && choices.length > MANY"
+        :id="id"
+        multiple
+        filterable
+        :model-value="(value ?? []) as string[]"
+        :aria-label="name"
+        placeholder="–"
+        @change="(v: unknown) => emit('change', v)"
+      >
+        <el-option v-for="c in choices" :key="c.value" :value="c.value" :label="c.label" />
+      </el-select>
       <el-checkbox-group
         v-else-if="field.type === 'choices'"
         :model-value="(value ?? []) as string[]"

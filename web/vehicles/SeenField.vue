@@ -29,12 +29,7 @@ const band = computed(() => {
 </script>
 
 <template>
-  <span
-    class="seen"
-    :class="{ open: estimate, large }"
-    :data-seen="field.path"
-    :data-estimated="estimate !== null"
-  >
+  <span class="seen" :class="{ open: estimate, large }" :data-seen="field.path" :data-estimated="estimate !== null">
     <SchemaField :field="field" :value="value" :of="end" :hide-label="hideLabel" @change="set" />
     <span v-if="estimate" class="small band">
       {{ band }}

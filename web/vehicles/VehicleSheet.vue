@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import {
   AXLES,
   axleFieldOf,
+  usuallyOnRails,
   vehicleField,
   vehicleSchema,
   type AxleEnd,
@@ -26,7 +27,9 @@ const emit = defineEmits<{ change: [vehicle: Vehicle] }>()
 const shop = useShop()
 const problem = ref('')
 /** Takes a change only if the vehicle still holds together, and says why not. */
-function change(next: Vehicle) {
+function change(seen: Vehicle) {
+  // Another body stands on what such bodies stand on, until somebody looked.
+  const next = seen.body === props.vehicle.body ? seen : { ...seen, frameRails: usuallyOnRails(seen.body) }
   const read = vehicleSchema.safeParse(next)
   problem.value = read.success ? '' : read.error.issues[0]!.message
   if (read.success) emit('change', read.data)

@@ -112,6 +112,28 @@ const RAISE = [
             <el-option v-for="m in methods" :key="m.id" :value="m.id" :label="m.name" />
           </el-select>
         </label>
+        <label class="small muted"
+          >Goes easier after
+          <el-select
+            multiple
+            :model-value="step.easier"
+            aria-label="Goes easier after"
+            placeholder="nothing"
+            @change="(v: string[]) => put({ easier: v })"
+          >
+            <el-option v-for="o in others" :key="o.id" :value="o.id" :label="o.title" />
+          </el-select>
+        </label>
+        <SchemaField
+          :field="stepField('circuit')"
+          :value="step.circuit"
+          @change="(v) => put({ circuit: v as Operation['circuit'] })"
+        />
+        <SchemaField
+          :field="stepField('same')"
+          :value="step.same"
+          @change="(v) => put({ same: (v as string | null) || null })"
+        />
         <SchemaField
           :field="stepField('bothFirst')"
           :value="step.bothFirst"
@@ -231,6 +253,11 @@ const RAISE = [
           :field="stepField('checks')"
           :value="step.checks"
           @change="(v) => put({ checks: v as Operation['checks'] })"
+        />
+        <SchemaField
+          :field="stepField('asks')"
+          :value="step.asks"
+          @change="(v) => put({ asks: v as Operation['asks'] })"
         />
         <SchemaField
           :field="stepField('opens')"

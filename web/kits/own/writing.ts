@@ -39,7 +39,7 @@ export const isKit = (paper: Paper): paper is Kit => 'family' in paper
 export type Catalog = 'kits' | 'procedures'
 
 /** Something that is wrong with what was written, where. */
-export interface Fault {
+interface Fault {
   path: (string | number)[]
   message: string
 }

@@ -4,7 +4,7 @@ import { conditionsText, parseConditions } from '@stout-shackle/core/exchange'
 import { PROCEDURE_NAMES } from '@stout-shackle/core/wording'
 import { ref, watch } from 'vue'
 import { useShop } from '../../stores/shop'
-import { countedLines } from './draft'
+import { countedLines } from './counted-lines'
 
 /** What a procedure is of, where its figures come from, and which vehicles it is for. */
 const props = defineProps<{ procedure: Procedure }>()
