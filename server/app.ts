@@ -14,6 +14,7 @@ import {
   kitVersionRoutes,
   platformStore,
   procedureStore,
+  sampleRoutes,
   stockStore,
   vehicleStore,
 } from './catalog'
@@ -35,6 +36,7 @@ import {
   JobStore,
   logRoutes,
   lastReadRoute,
+  provedRoute,
   minutesRoutes,
   pressureRoutes,
 } from './jobs'
@@ -143,6 +145,7 @@ const catalogs = ({ db, verdicts: { forget } }: Parts): Mounted[] => [
   findRoute(db, procedureStore, ROUTES.procedures),
   findRoute(db, kitStore, ROUTES.kits),
   ...kitVersionRoutes(db),
+  ...sampleRoutes(db, kitStore, forget),
   findRoute(db, applicationStore, ROUTES.applications),
   ...catalogRoutes(db, vehicleStore, ROUTES.vehicles),
   ...catalogRoutes(db, platformStore, ROUTES.platforms),
@@ -170,6 +173,7 @@ export function apiRoutes(parts: Parts): Mounted[] {
     ...schemaRoutes(),
     ...documentRoutes(db, jobs),
     lastReadRoute(db, jobs),
+    provedRoute(db, jobs),
     ...leakHistoryRoutes(db),
     ...pressureRoutes(db, jobs),
     ...jobRoutes(parts),

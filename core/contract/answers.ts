@@ -116,6 +116,16 @@ export const kitVersionSchema = z.strictObject({
   lacks: z.number().int(),
 })
 export type KitVersion = z.output<typeof kitVersionSchema>
+/** What a job that has left proved of a kit's bags: their area at ride height, and how surely. */
+export const provedAreaSchema = z.strictObject({
+  job: z.string(),
+  at: z.string(),
+  /** m². */
+  area: z.number(),
+  /** Half-width, as a part of it. */
+  band: z.number(),
+})
+export type ProvedArea = z.output<typeof provedAreaSchema>
 /** A figure of a kit that was compared with its paper on a job, by its hash. */
 export const confirmedFigureSchema = z.strictObject({
   job: z.string(),

@@ -276,9 +276,18 @@ export const ROUTES = {
   platforms: documents('/platforms', 'platform', platformSchema, platformSchema),
   procedures: documents('/procedures', 'procedure', procedureSchema, procedureSchema),
   kits: documents('/kits', 'kit', kitSchema, answers.kitSummarySchema),
+  samples: adds('/kits/samples', 'Take the made-up kits in, to look at and plan with', 'desk', [
+    z.strictObject({}),
+    z.strictObject({ added: z.number().int() }),
+  ]),
   kitVersions: {
     list: get('/kits/{id}/versions', 'Every version of a kit, newest first', z.array(answers.kitVersionSchema)),
     read: get('/kits/{id}/versions/{hash}', 'A kit as it was, by its hash', kitSchema),
+    proved: get(
+      '/kits/{id}/proved',
+      'What jobs that have left proved of the area of its bags',
+      z.array(answers.provedAreaSchema),
+    ),
     confirmed: get(
       '/kits/{id}/confirmations',
       'Figures of a kit that were compared with its paper on a job',

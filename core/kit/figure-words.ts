@@ -51,8 +51,16 @@ export const figureName = ({ path, name }: Pick<Figure, 'path' | 'name'>): strin
 
 /** What a kit lacks before a vehicle leaves with it. */
 export function lackText(lack: Lack): string {
-  if (lack.why === 'no-steps') return 'no step yet'
-  return lack.why === 'in-no-step' ? `${lack.name} is in no step` : `${figureName(lack)} to confirm`
+  switch (lack.why) {
+    case 'no-steps':
+      return 'no step yet'
+    case 'in-no-step':
+      return `${lack.name} is in no step`
+    case 'sample':
+      return 'a sample: no vehicle leaves with it'
+    case 'unconfirmed':
+      return `${figureName(lack)} to confirm`
+  }
 }
 
 /** Where a figure is from, in a few words. */

@@ -93,14 +93,16 @@ export const unconfirmedFigures = (kit: Kit): SourcedFigure[] =>
     .map((figure) => ({ ...figure, origin: originOf(kit, figure.path) }))
     .filter(({ origin }) => !isConfirmed(origin))
 
-/** Something of a kit that keeps a vehicle in the shop: a figure to be confirmed, no step at all, a torque that no step gives. */
+/** What of a kit keeps a vehicle in the shop: a figure to confirm, no step at all, a torque in no step, that it is made up. */
 export interface Lack extends Figure {
-  why: 'unconfirmed' | 'no-steps' | 'in-no-step'
+  why: 'unconfirmed' | 'no-steps' | 'in-no-step' | 'sample'
 }
 /** A torque that no step gives is one that nobody draws. */
 const idleBolts = ({ operations, fasteners }: Pick<Kit, 'operations' | 'fasteners'>): Kit['fasteners'] =>
   fasteners.filter((f) => f.spec.kind !== 'none-given' && !operations.some((o) => o.torques.includes(f.id)))
 
+/** How the ids of samples begin. */
+export const SAMPLE = 'sample-'
 const lacks = new WeakMap<Kit, Lack[]>()
 /**
  * What of a kit keeps a vehicle in the shop: pressures, torques and fitment that nobody has confirmed, and what its
@@ -111,6 +113,9 @@ export function lacksOf(kit: Kit): Lack[] {
   const before = lacks.get(kit)
   if (before) return before
   const found: Lack[] = [
+    ...(kit.sample || kit.id.startsWith(SAMPLE)
+      ? [{ path: 'sample', part: 'kit', must: true, name: kit.name, why: 'sample' } as const]
+      : []),
     ...unconfirmedFigures(kit)
       .filter(({ must }) => must)
       .map((figure): Lack => ({ ...figure, why: 'unconfirmed' })),
@@ -155,5 +160,6 @@ export function stoodFor(kit: Kit, before: Kit | null, by: string): Kit {
     return { ...origin, by: same ? was.by : by }
   }
   const origins = Object.fromEntries(Object.entries(kit.origins).map(([path, origin]) => [path, stamped(path, origin)]))
-  return { ...kit, origin: stamped('', kit.origin), origins }
+  // A sample stays one, whatever is written over it.
+  return { ...kit, sample: kit.sample || (before?.sample ?? false), origin: stamped('', kit.origin), origins }
 }

@@ -422,6 +422,8 @@ export const kitSchema = z
     number: text,
     name: text,
     family: z.enum(FAMILIES, { error: `family must be one of ${FAMILIES.join(', ')}` }),
+    /** One of the made-up kits that ship with the program, to look at and plan with: no vehicle leaves with it. */
+    sample: z.boolean().default(false),
     /** Where its figures are from, as a whole, and those that are from elsewhere. */
     origin: originSchema.default(UNSAID),
     origins: originsSchema.default({}),

@@ -41,6 +41,7 @@ export const kitConfirmed = (kit: Kit, paths: readonly string[] = figuresOf(kit)
 export const kitCopied = (kit: Kit, named: Pick<Kit, 'id' | 'maker' | 'number' | 'name'>): Kit => ({
   ...kit,
   ...named,
+  sample: false,
   price: null,
   origin: { from: 'copied', of: kit.name, band: 0, jobs: 0, by: '' },
   origins: Object.fromEntries(

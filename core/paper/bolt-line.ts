@@ -70,6 +70,7 @@ function parted(text: string, system: UnitSystem): [head: string, torque: string
  * @example
  * parseBolt('2 frame bolt M10 x 30: 40 max', 'metric').bolt.thread // => "M10"
  */
+// eslint-disable-next-line complexity -- what a line may hold, one piece after the other
 export function parseBolt(text: string, system: UnitSystem): BoltRead {
   const when = WHEN.find(([word]) => word.test(text))
   const said = when ? text.replace(when[0], ' ') : text

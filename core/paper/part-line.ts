@@ -24,6 +24,7 @@ const PLACES: readonly [RegExp, Bracket['place']][] = [
  * @example
  * parsePart('4 Dished plate', null).part.count // => 4
  */
+// eslint-disable-next-line complexity -- what a line may hold, one piece after the other
 export function parsePart(text: string, driver: DriverSide): PartRead {
   const side = sideIn(text, driver)
   const port = (PORT.exec(text)?.[1]?.toLowerCase() ?? null) as BoltHead | null

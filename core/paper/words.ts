@@ -59,8 +59,6 @@ const wordsOf = (name: string): string[] =>
  * Whether a text names a thing: the words of its name stand in it one behind the other.
  * @param text as the paper has it
  * @param name of a bolt, a part
- * @example
- * isNamedIn('Tighten the strap nuts evenly', 'strap nut') // => true
  */
 export function isNamedIn(text: string, name: string): boolean {
   const wanted = wordsOf(name)

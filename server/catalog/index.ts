@@ -14,6 +14,7 @@ import type { KitSummary } from '@stout-shackle/core/contract'
 import { platformSchema, vehicleSchema } from '@stout-shackle/core/vehicle'
 import { CatalogStore } from './store'
 
+export { sampleRoutes } from './samples'
 export { kitVersionRoutes, withVersions } from './kit-versions'
 export { catalogRoutes, findRoute } from './routes'
 export type { Row } from './store'

@@ -155,6 +155,33 @@ describe('the copy on a job', () => {
   })
 })
 
+describe('samples', () => {
+  test('come in marked, stay marked, and no vehicle leaves with one, whatever is written over it', async () => {
+    const { added } = (await shop.api.post('/api/kits/samples').send({}).expect(201)).body as { added: number }
+    expect(added).toBe(demoKits().length)
+    expect((await shop.api.post('/api/kits/samples').send({}).expect(201)).body).toEqual({ added: 0 })
+    const id = 'sample-ninebark-onefold'
+    const { document, version } = (await shop.api.get(`/api/kits/${id}`).expect(200)).body as {
+      document: Kit
+      version: number
+    }
+    expect(document.sample).toBe(true)
+    const cleared = { ...document, sample: false, origin: PAPER, origins: {} }
+    const written = await shop.api.put(`/api/kits/${id}`).set('If-Match', `"${version}"`).send(cleared).expect(200)
+    const kit = (written.body as { document: Kit }).document
+    expect(lacksOf(kit).map((l) => l.why)).toEqual(['sample'])
+    const stored = await put(withKits({ kit } as never))
+    expect(stopsOf(stored)).toContain('kit-unconfirmed')
+    // Nor is there anything of it to confirm.
+    await record({
+      kind: 'kit-confirmed',
+      axle: 'rear',
+      kit: id,
+      figures: [{ path: 'sample', hash: figureHash(kit, 'sample') }],
+    }).expect(422)
+  })
+})
+
 describe('another version taken on a job where work was done', () => {
   test('voids the steps and torques that it says otherwise, and nothing else', async () => {
     const id = 'job-0417'

@@ -120,7 +120,10 @@ export class CatalogStore<T extends { id: string }, S = T> {
     const entry = await this.get(db, id)
     nextVersion(entry, version)
     await db<Row>(this.table).where({ id }).delete()
-    await db('last_versions').insert({ kind: this.table, id, version: entry.version }).onConflict(['kind', 'id']).merge()
+    await db('last_versions')
+      .insert({ kind: this.table, id, version: entry.version })
+      .onConflict(['kind', 'id'])
+      .merge()
     return entry
   }
 

@@ -32,7 +32,8 @@ test('kits from before say where their figures are from, and what was picked the
   expect(lacksOf(kitSchema.parse(after.get('ninebark-onefold'))).length).toBe(0)
   expect(kitSchema.parse(after.get('own-kit')).origin.from).toBe('shop')
   expect(lacksOf(kitSchema.parse(after.get('own-kit'))).length).toBeGreaterThan(5)
-  for (const [id, kit] of after) if (id !== 'own-kit') expect(kitSchema.parse(kit)).toEqual(kitSchema.parse(kitsBefore.get(id)))
+  for (const [id, kit] of after)
+    if (id !== 'own-kit') expect(kitSchema.parse(kit)).toEqual(kitSchema.parse(kitsBefore.get(id)))
   const jobsAfter = await jobs()
   expect(jobsAfter.map(({ kits: k }) => k.map(({ version }) => version))).toEqual(
     jobsBefore.map(({ kits: k }) => k.map(({ version }) => version)),

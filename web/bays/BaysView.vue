@@ -14,6 +14,7 @@ import { onShopEvent } from '../stores/events'
 import JobCard from './JobCard.vue'
 import { keepTheDay } from './keep-the-day'
 
+const FirstSteps = defineAsyncComponent(() => import('./FirstSteps.vue'))
 const NewJobDialog = defineAsyncComponent(() => import('./NewJobDialog.vue'))
 const BAYS = [1, 2, 3, 4]
 const REFRESH_MS = 700
@@ -156,6 +157,7 @@ async function takeFile(event: Event) {
     <p v-for="d in shop.damaged" :key="d.id" class="note stop" data-code="damaged">
       Job {{ d.number }} cannot be read: {{ d.problem }}. Its data is still stored; put a backup back, or ask for help.
     </p>
+    <FirstSteps @job="adding = true" />
     <p v-if="shop.jobs === null && !failure" class="muted" role="status">Loading jobs…</p>
     <p v-else-if="shop.jobs?.length === 0" class="note">
       No jobs yet. Take one in with "New job": who brings it, which vehicle, the complaint.

@@ -1,7 +1,7 @@
 import { GRAVITY, INCH, PSI, type Meters, type Pascals } from '../../quantity'
 import { airSpring, calibrate, type Calibration, type ShopReading } from '../../spring'
 import { ofKind, type BayRecord } from '../../records'
-import { hasAir, bagOn, type BagOnVehicle, familyOf } from '../../kit'
+import { hasAir, bagOn, originOf, type BagOnVehicle, familyOf } from '../../kit'
 import { TAPE_TOLERANCE, type HeightSummary, AXLES, type AxleEnd } from '../../vehicle'
 import { kitAt, type Job } from '../../job'
 import { dropBetween, tireSink } from './axle-spring'
@@ -96,7 +96,8 @@ function axleCorrection(
     rideHeight: bag.rideHeight,
     heightTolerance: HEIGHT_TOLERANCE[bag.rideHeightFrom],
     motionRatio: bag.motionRatio,
-    areaTolerance: AREA_TOLERANCE,
+    // A table that is only usual may be further off: the readings then tell more of it.
+    areaTolerance: Math.max(AREA_TOLERANCE, originOf(kit, 'bag.table').band),
     gaugeTolerance: PSI,
     carriedEmpty: replaced ? sprungAt(vehicle[axle], standing) * GRAVITY : 0,
     loads: Object.fromEntries(

@@ -1,19 +1,24 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, shallowRef, watch } from 'vue'
+import type { ProvedArea } from '@stout-shackle/core/contract'
 import { airSpring } from '@stout-shackle/core/spring'
 import {
+  areaOf,
   familyOf,
   isConfirmed,
   kitConfirmed,
   kitWith,
   originOf,
   withOrigin,
+  withProvedArea,
   withTypical,
   type Kit,
 } from '@stout-shackle/core/kit'
 import { originWords } from '@stout-shackle/core/wording'
 import { INCH } from '@stout-shackle/core/quantity'
 import { usePreferences } from '../../stores/preferences'
+import { call } from '../../api/client'
+import { useSession } from '../../stores/session'
 import BagTable from './BagTable.vue'
 import KitField from './KitField.vue'
 import PartCard from './PartCard.vue'
@@ -22,18 +27,23 @@ import { isKit, useWriting } from './writing'
 /** Pressures, and the bag as far as the paper tells of it. */
 const { paper, changeKit } = useWriting()
 const preferences = usePreferences()
+const session = useSession()
 const kit = computed((): Kit | null => (paper.value && isKit(paper.value) ? paper.value : null))
 const bag = computed(() => kit.value?.bag ?? null)
 const table = computed(() => (kit.value?.bag ? originOf(kit.value, 'bag.table') : null))
-/** Area at ride height, as far as it is known. */
-const area = computed(() => {
-  if (!bag.value || !table.value) return ''
-  const at = airSpring(bag.value.table).area.value(bag.value.rideHeight) ?? 0
+/** An area with how far off it may be, in the shop's units. */
+function areaText(at: number, band: number): string {
   const isUs = preferences.system === 'us'
   const [value, unit] = isUs ? [at / INCH ** 2, 'in²'] : [at * 1e4, 'cm²']
-  const band = table.value.band * value
-  return `${value.toFixed(isUs ? 1 : 0)}${band ? ` ± ${band.toFixed(isUs ? 1 : 0)}` : ''} ${unit}`
-})
+  const digits = isUs ? 1 : 0
+  return `${value.toFixed(digits)}${band ? ` ± ${(band * value).toFixed(digits)}` : ''} ${unit}`
+}
+/** Area at ride height, as far as it is known. */
+const area = computed(() =>
+  bag.value && table.value
+    ? areaText(airSpring(bag.value.table).area.value(bag.value.rideHeight) ?? 0, table.value.band)
+    : '',
+)
 const asksGap = computed(() => kit.value !== null && familyOf(kit.value).asksCoil)
 const GAP = { threshold: INCH, wideMaximum: 0 }
 /** A lower max at a wide coil gap: there or not. */
@@ -41,6 +51,24 @@ const setGap = (on: boolean) =>
   changeKit((k) =>
     kitWith(k, 'bag.coilGap', on ? { ...GAP, wideMaximum: Math.max(100_000, 0.7 * (k.bag?.maximum ?? 0)) } : null),
   )
+/** What jobs that have left proved of the area, offered to the kit with how many. */
+const proved = shallowRef<ProvedArea[]>([])
+watch(
+  () => kit.value?.id,
+  async (id) => {
+    proved.value = id ? await call<ProvedArea[]>(`/kits/${id}/proved`).catch(() => []) : []
+  },
+  { immediate: true },
+)
+const offered = computed(() => areaOf(proved.value))
+const isOffered = computed(
+  () =>
+    offered.value !== null &&
+    table.value !== null &&
+    table.value.from !== 'paper' &&
+    table.value.jobs !== proved.value.length,
+)
+const takeProved = () => changeKit((k) => withProvedArea(k, proved.value, session.person?.name ?? ''))
 const typicalAgain = () =>
   changeKit((k) => withTypical(withOrigin(k, ['bag.table'], { from: 'typical', of: '', band: 0.3, jobs: 0, by: '' })))
 </script>
@@ -86,6 +114,11 @@ const typicalAgain = () =>
         <el-button link type="primary" size="small" @click="typicalAgain">use what is typical</el-button>
       </span>
     </div>
+    <p v-if="isOffered && offered" class="small table" data-proved>
+      {{ proved.length === 1 ? 'One job' : `${proved.length} jobs` }} proved it level in the shop: area
+      {{ areaText(offered.area, offered.band) }}.
+      <el-button link type="primary" size="small" @click="takeProved">use it</el-button>
+    </p>
     <el-collapse v-if="bag" class="more">
       <el-collapse-item title="More of the bag: brackets, capacity, a table of loads" name="more">
         <div class="fields">
