@@ -64,27 +64,25 @@ export function describeFields<P extends string>(
   return (path) => fields.get(path)!
 }
 
+/** How a field is typed that is no quantity. */
+function typeOf(inner: z.core.$ZodType, choice: 'choice' | 'choices' | null): Field['type'] {
+  if (inner instanceof z.ZodNumber) return 'number'
+  if (inner instanceof z.ZodBoolean) return 'yes-no'
+  return choice ?? 'text'
+}
+
+// eslint-disable-next-line complexity -- each property of a field from its schema
 function fieldOf(schema: z.ZodType, path: string, words: FieldWords): Field {
   const at = schemaAt(schema, path)
   const inner = innerSchema(at)
   const number = inner instanceof z.ZodNumber ? inner : null
-  const list = inner instanceof z.ZodArray ? innerSchema(inner.element as z.core.$ZodType) : null
+  const list = inner instanceof z.ZodArray ? innerSchema(inner.element) : null
   const chosen = inner instanceof z.ZodEnum ? inner : list instanceof z.ZodEnum ? list : null
   const kind = number ? (quantityKinds.get(number)?.kind ?? null) : null
   return {
     path,
     words,
-    type: kind
-      ? 'quantity'
-      : number
-        ? 'number'
-        : inner instanceof z.ZodBoolean
-          ? 'yes-no'
-          : chosen
-            ? list
-              ? 'choices'
-              : 'choice'
-            : 'text',
+    type: kind ? 'quantity' : typeOf(inner, chosen && (list ? 'choices' : 'choice')),
     kind,
     min: number?.minValue ?? null,
     max: number?.maxValue ?? null,

@@ -77,7 +77,7 @@ describe('every version of a kit', () => {
 describe('the copy on a job', () => {
   test('names the version it is, whatever it says itself', async () => {
     const { document } = await addKit(ownKit('on-job'))
-    const stored = await put(withKits({ kit: document, version: 'f'.repeat(64) } as never))
+    const stored = await put(withKits({ kit: document, version: 'f'.repeat(64) }))
     expect(stored.job.kits[0]!.version).toBe(kitHash(document))
     expect(stopsOf(stored)).not.toContain('kit-unconfirmed')
   })
@@ -87,7 +87,7 @@ describe('the copy on a job', () => {
     ['it is a kit that the shop never had', (kit: Kit): Kit => ({ ...kit, id: 'never-had' })],
   ])('does not leave where %s', async (_what, change) => {
     const { document } = await addKit(ownKit(`attack-${_what.length}`))
-    const stored = await put(withKits({ kit: change(document), version: kitHash(document) } as never))
+    const stored = await put(withKits({ kit: change(document), version: kitHash(document) }))
     expect(stored.job.kits[0]!.version).toBe(null)
     expect(stopsOf(stored)).toContain('kit-unconfirmed')
     const out = await record({ kind: 'handed-over', to: 'Owner' }).expect(409)
@@ -95,7 +95,7 @@ describe('the copy on a job', () => {
   })
   test('of a kit begun as a copy does not leave before its pressures are confirmed here, by who compared them', async () => {
     const { document } = await addKit(withOrigin(ownKit('begun-as-copy'), ['bag.maximum', 'testPressure'], copied))
-    const before = await put(withKits({ kit: document } as never))
+    const before = await put(withKits({ kit: document }))
     expect(assessJob(before.job, before.records).unconfirmed[0]!.figures.map((f) => f.path)).toEqual([
       'bag.maximum',
       'testPressure',
@@ -133,7 +133,7 @@ describe('the copy on a job', () => {
       withKits({
         kit: document,
         confirmed: [{ path: 'bag.maximum', hash: figureHash(document, 'bag.maximum') }],
-      } as never),
+      }),
     )
     expect(stored.job.kits[0]!.confirmed).toEqual([])
     expect(stopsOf(stored)).toContain('kit-unconfirmed')
@@ -170,7 +170,7 @@ describe('samples', () => {
     const written = await shop.api.put(`/api/kits/${id}`).set('If-Match', `"${version}"`).send(cleared).expect(200)
     const kit = (written.body as { document: Kit }).document
     expect(lacksOf(kit).map((l) => l.why)).toEqual(['sample'])
-    const stored = await put(withKits({ kit } as never))
+    const stored = await put(withKits({ kit }))
     expect(stopsOf(stored)).toContain('kit-unconfirmed')
     // Nor is there anything of it to confirm.
     await record({
