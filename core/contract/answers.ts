@@ -134,6 +134,7 @@ export const confirmedFigureSchema = z.strictObject({
   path: z.string(),
   hash: sha256,
 })
+export type ConfirmedFigure = z.output<typeof confirmedFigureSchema>
 /** A picture to be kept, JPEG in base64. */
 export const pictureSchema = z.strictObject({
   image: z

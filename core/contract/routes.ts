@@ -276,10 +276,12 @@ export const ROUTES = {
   platforms: documents('/platforms', 'platform', platformSchema, platformSchema),
   procedures: documents('/procedures', 'procedure', procedureSchema, procedureSchema),
   kits: documents('/kits', 'kit', kitSchema, answers.kitSummarySchema),
-  samples: adds('/kits/samples', 'Take the made-up kits in, to look at and plan with', 'desk', [
-    z.strictObject({}),
-    z.strictObject({ added: z.number().int() }),
-  ]),
+  samples: {
+    take: adds('/kits/samples', 'Take the made-up kits in, to look at and plan with', 'desk', [
+      z.strictObject({}),
+      z.strictObject({ added: z.number().int() }),
+    ]),
+  },
   kitVersions: {
     list: get('/kits/{id}/versions', 'Every version of a kit, newest first', z.array(answers.kitVersionSchema)),
     read: get('/kits/{id}/versions/{hash}', 'A kit as it was, by its hash', kitSchema),
@@ -421,7 +423,7 @@ export const CALCULATOR_ROUTES = ENDPOINTS.map((calculator) => ({
 
 /** Every route, one after the other. */
 export const ROUTE_LIST: readonly Route[] = [
-  ...Object.values(ROUTES).flatMap((group) => Object.values(group as Record<string, Route>)),
+  ...Object.values<Record<string, Route>>(ROUTES).flatMap((group) => Object.values(group)),
   ...CALCULATOR_ROUTES.map((c) => c.route),
 ]
 

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest'
 import { demoKits, demoSurvey, demoVehicles } from '../../demo/shop'
 import { GRAVITY, INCH } from '../quantity'
 import { rearAxle } from '../fixtures/on-job'
-import { USUAL_MOUNT, bagOn, hasAir, type AirKit } from '.'
+import { USUAL_MOUNT, bagOn, hasAir, listedCapacity, type AirKit } from '.'
 
 const vehicleOf = (id: string) => demoVehicles().find((v) => v.id === id)!
 const kitOf = (id: string): AirKit => {
@@ -82,5 +82,27 @@ describe('motion ratio on an independent link', () => {
   })
   test('is not known where the vehicle does not tell', () => {
     expect(bagOn(link, rearAxle(vehicleOf('lantern-trail'), { motionRatio: null }), survey).motionRatio).toBeNull()
+  })
+})
+
+describe('a margin that the instructions want kept under the max', () => {
+  const vehicle = vehicleOf('lantern')
+  const kit = kitOf('kettleworth-core-92')
+  const kept = { ...kit, bag: { ...kit.bag, margin: 34_474 } }
+  // Source: 5 psi is 34,474 Pa (NIST SP 811, 1 psi = 6,894.757 Pa); the subtraction is the instruction itself.
+  test.each([
+    ['coils close together', 0.02],
+    ['coils wide apart', 0.09],
+    ['coils not measured', null],
+  ])('is taken off whichever max holds: %s', (_, coilGapStanding) => {
+    const survey = demoSurvey('lantern')
+    const there = { ...survey, rear: { ...survey.rear, coilGapStanding } }
+    expect(bagOn(kit, vehicle, there).maximum.value - bagOn(kept, vehicle, there).maximum.value).toBeCloseTo(34_474, 6)
+  })
+  test('lowers what the kit is said to carry', () => {
+    expect(listedCapacity(kept, 0.01) / listedCapacity(kit, 0.01)).toBeCloseTo(
+      (kit.bag.maximum - 34_474) / kit.bag.maximum,
+      12,
+    )
   })
 })

@@ -98,7 +98,7 @@ export function bagOn(
     motionRatio,
     spacing: axle.architecture === 'solid' ? bag.spacing : axle.track * (motionRatio ?? 1),
     minimum: minimumPressure(kit, standing - axle.unsprung, rideHeight, motionRatio),
-    maximum: maximumPressure(kit, survey[kit.axle].coilGapStanding),
+    maximum: underMargin(maximumPressure(kit, survey[kit.axle].coilGapStanding), bag.margin),
   }
 }
 
@@ -154,6 +154,12 @@ function maximumPressure(kit: AirKit, gap: Meters | null): Limit {
     : { value: maximum, source: 'kit', note: 'coils stand close together' }
 }
 
+/** Some instructions print a max and want it kept so much under that: what may be run is the difference. */
+const underMargin = (limit: Limit, margin: Pascals): Limit =>
+  margin > 0
+    ? { ...limit, value: limit.value - margin, note: `${limit.note}, less what they want kept under it` }
+    : limit
+
 /**
  * What two bags can carry at their ride height and maximum pressure, or two rubbers. Never a rating of the vehicle.
  * @param bag the bag as it sits; null for rubber
@@ -172,4 +178,4 @@ export function kitCapacity(kit: Kit, bag: BagOnVehicle | null): Kilograms | nul
  * @returns kg
  */
 export const listedCapacity = ({ bag }: AirKit, areaAtRide: number): Kilograms =>
-  (2 * bag.maximum * areaAtRide * (bag.motionRatio ?? 1)) / GRAVITY
+  (2 * (bag.maximum - bag.margin) * areaAtRide * (bag.motionRatio ?? 1)) / GRAVITY

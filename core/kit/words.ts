@@ -3,7 +3,7 @@ import { isTaped, type Fact } from './condition'
 import type { Limit } from './limits'
 import type { Reason } from './reason'
 import type { StandState } from './plan-step'
-import type { PartFate } from './schema'
+import type { Operation, PartFate } from './schema'
 
 const WORDS: Record<string, string> = {
   'two-bolt': 'two bolts',
@@ -49,6 +49,20 @@ export const FATE_NAMES: Record<PartFate, string> = {
   reshaped: 'reshaped',
   replaced: 'replaced',
 }
+
+/**
+ * What a step works on before it goes on, in words: what is made for it, and how parts of the kit itself are altered.
+ * @example bench work of one side
+ * preparedText({ makes: ['Test block'], alters: [{ part: 'Lower plate', fate: 'cut', side: 'left', note: 'to 30 mm' }] })
+ * // ['Make: Test block', 'Lower plate of the kit: cut, left only, to 30 mm']
+ */
+export const preparedText = ({ makes, alters }: Pick<Operation, 'makes' | 'alters'>): string[] => [
+  ...makes.map((what) => `Make: ${what}`),
+  ...alters.map(
+    ({ part, fate, side, note }) =>
+      `${part} of the kit: ${[FATE_NAMES[fate], side && `${side} only`, note].filter(Boolean).join(', ')}`,
+  ),
+]
 
 export const SUPPORT_NAMES: Record<StandState['support'], string> = {
   'on-wheels': 'on its wheels',

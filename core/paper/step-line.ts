@@ -91,7 +91,6 @@ const MOUNTS = /\b(?:install|mount|bolt|hang|set|place|attach|slide|push|put|fit
  * @param fasteners of the kit, to be recognized by their names
  * @param driver on which side the driver sits, where the paper tells sides by that
  */
- 
 export function readStep(
   text: string,
   fasteners: readonly Pick<Fastener, 'id' | 'name' | 'spec'>[],

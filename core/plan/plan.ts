@@ -157,6 +157,8 @@ export function buildPlan(
       torques: named(o.torques),
       disturbs: named(o.disturbs),
       leavesLoose: named(o.leavesLoose),
+      // What is altered on one side only is not asked of the other.
+      alters: o.alters.filter((a) => !a.side || !step.side || a.side === step.side),
       from: step.from ?? null,
     })
   }

@@ -83,6 +83,14 @@ describe('order that a paper asks for', () => {
   })
 })
 
+test('a part that is altered on one side only is not asked of the other', () => {
+  const kit = kitOf(step('shave', { alters: [{ part: 'Plate', fate: 'shortened', side: 'left', note: '' }] }))
+  const plan = buildPlan([{ kit, work: 'fit' }], pickup, emptySurvey(), { wheels: 'off' })
+  if (!plan.ok) throw new Error(plan.stuck.join())
+  const altered = (id: string) => plan.plan.steps.find((s) => s.id === id)!.alters.length
+  expect([altered('shave:left'), altered('shave:right')]).toEqual([1, 0])
+})
+
 test('a step of the plan is one of the paper by its id, of a front kit too', () => {
   expect(ownOperation(kitOf(step('hang')), 'hang:left')).toBe('hang')
   expect(ownOperation(kitOf(step('hang')), 'front-hang')).toBe('hang')

@@ -14,7 +14,7 @@ function asSample(document: unknown): Kit {
 
 /** The made-up kits that ship with the program, taken into a shop's own catalog; those that are there already stay. */
 export const sampleRoutes = (db: Knex, kits: CatalogStore<Kit, unknown>, changed: () => void): Mounted[] => [
-  writes(db, ROUTES.samples, async (trx) => {
+  writes(db, ROUTES.samples.take, async (trx) => {
     const file = new URL('../../demo/kits.json', import.meta.url)
     const samples = (JSON.parse(readFileSync(file, 'utf8')) as unknown[]).map(asSample)
     const there = new Set((await trx<{ id: string }>('kits').select('id')).map((row) => row.id))

@@ -9,7 +9,14 @@ import { recordMaxLength, type RecordBody } from '@stout-shackle/core/records'
 import { AS_IT_STANDS, ownFastener } from '@stout-shackle/core/plan'
 import { atSteps, countsOf, minutesAt, nextOpen, passNow, type FastenerState } from '@stout-shackle/core/stages'
 import { formatQuantity } from '@stout-shackle/core/quantity'
-import { contradictionText, hindranceText, missingText, originWords, VOIDS } from '@stout-shackle/core/wording'
+import {
+  contradictionText,
+  hindranceText,
+  missingText,
+  originWords,
+  preparedText,
+  VOIDS,
+} from '@stout-shackle/core/wording'
 import { useSession } from '../stores/session'
 import { useJobPage } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
@@ -270,6 +277,7 @@ const counts = computed(() => store.assessment?.openItems && countsOf(store.asse
               <h2>Do</h2>
               <ol>
                 <li v-if="current.step.raise">{{ RAISES[current.step.raise.until] }}: {{ current.step.raise.note }}</li>
+                <li v-for="line in preparedText(current.step)" :key="line">{{ line }}</li>
                 <li v-for="line in current.step.steps" :key="line">{{ line }}</li>
               </ol>
               <a

@@ -14,7 +14,7 @@ import { failureText } from '../fields/file'
 import { useShop } from '../stores/shop'
 import VinNote from '../vehicles/VinNote.vue'
 import LibraryVehicle from '../vehicles/LibraryVehicle.vue'
-import { blankIntake, intakeOf } from './intake-draft'
+import { blankIntake, filledFrom, intakeOf } from './intake-draft'
 import IntakeForm from './IntakeForm.vue'
 
 const emit = defineEmits<{ close: [] }>()
@@ -73,18 +73,7 @@ async function fillIn({ owners, latest }: HistorySummary) {
   form.contact ||= owner?.contact ?? ''
   const stored = await call<{ job: { vehicle: Vehicle } }>(`/jobs/${latest!.job}`).catch(() => null)
   if (!stored) return
-  const { make, model, year, body, rear, platform, hitchBehindAxle } = stored.job.vehicle
-  const was = intake.value
-  intake.value = {
-    ...was,
-    body: was.make || was.tireSize ? was.body : body,
-    make: was.make || make,
-    model: was.model || model,
-    year: was.year || String(year ?? ''),
-    tireSize: was.tireSize || rear.tireSize,
-    platform: was.platform || (platform ?? ''),
-    hitch: was.hitch || hitchBehindAxle !== null,
-  }
+  intake.value = filledFrom(intake.value, stored.job.vehicle)
 }
 watch(() => [intake.value.vin, intake.value.plate], lookUp)
 async function comeBack({ latest }: HistorySummary) {

@@ -40,3 +40,21 @@ export const intakeOf = ({ suspension, platform, year, vin, ...rest }: IntakeDra
   year: year.trim() === '' ? null : Number(year),
   vin: vin.trim() || null,
 })
+
+/**
+ * The form with what is known of a vehicle that has been here: only where nothing was typed yet.
+ * @param vehicle as it was on its last job
+ */
+export function filledFrom(draft: IntakeDraft, vehicle: Vehicle): IntakeDraft {
+  const typed = Boolean(draft.make || draft.tireSize)
+  return {
+    ...draft,
+    body: typed ? draft.body : vehicle.body,
+    make: draft.make || vehicle.make,
+    model: draft.model || vehicle.model,
+    year: draft.year || String(vehicle.year ?? ''),
+    tireSize: draft.tireSize || vehicle.rear.tireSize,
+    platform: draft.platform || (vehicle.platform ?? ''),
+    hitch: draft.hitch || vehicle.hitchBehindAxle !== null,
+  }
+}

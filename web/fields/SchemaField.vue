@@ -34,29 +34,30 @@ const refused = ref('')
 watch(
   () => props.value,
   (value) => {
-    text.value = value === null || value === undefined ? '' : String(value)
+    text.value = typeof value === 'number' || typeof value === 'string' ? String(value) : ''
     refused.value = ''
   },
   { immediate: true },
 )
+/** Why a number is none for this field; empty where it is one. */
+function whyNot(number: number): string {
+  const { min, max, whole } = props.field
+  const isOne = Number.isFinite(number) && (!whole || Number.isInteger(number))
+  if (isOne && number >= (min ?? -Infinity) && number <= (max ?? Infinity)) return ''
+  const range = min !== null && max !== null ? ` from ${min} to ${max}` : ''
+  return `${words.value.label} must be ${whole ? 'a whole number' : 'a number'}${range}`
+}
 function commitText() {
   const typed = text.value.trim()
   if (props.field.type === 'text')
     return typed === (props.value ?? '') ? undefined : emit('change', typed || (props.field.nullable ? null : ''))
   if (!typed && props.field.nullable) return emit('change', null)
-  const { min, max, whole } = props.field
-  const number = Number(typed.replace(',', '.'))
-  refused.value =
-    !typed ||
-    !Number.isFinite(number) ||
-    (whole && !Number.isInteger(number)) ||
-    number < (min ?? -Infinity) ||
-    number > (max ?? Infinity)
-      ? `${words.value.label} must be ${whole ? 'a whole number' : 'a number'}${min !== null && max !== null ? ` from ${min} to ${max}` : ''}`
-      : ''
+  const number = typed ? Number(typed.replace(',', '.')) : NaN
+  refused.value = whyNot(number)
   if (!refused.value && number !== props.value) emit('change', number)
 }
 const why = computed(() => refused.value || props.problem || '')
+const quantity = computed(() => (typeof props.value === 'number' ? props.value : null))
 const shownAs = computed(() => (props.value ?? null) as string | null)
 </script>
 
@@ -64,7 +65,7 @@ const shownAs = computed(() => (props.value ?? null) as string | null)
   <span class="schema-field" :class="[field.type, { wrong: why }]" :data-field="field.path">
     <QuantityField
       v-if="field.type === 'quantity'"
-      :value="value as number | null"
+      :value="quantity"
       :kind="field.kind!"
       :label="words.label"
       :of="of"

@@ -89,6 +89,7 @@ async function takeFile(event: Event) {
           <tr v-for="{ document: k } in shop.kits" :key="k.id">
             <td>
               <RouterLink :to="{ name: 'kit', params: { id: k.id } }">{{ k.name }}</RouterLink>
+              <span v-if="k.lacks" class="small lacks" :data-lacks="k.lacks">lacks {{ k.lacks }}</span>
             </td>
             <td class="muted">{{ k.maker }}, {{ k.number }}</td>
             <td>{{ FAMILY_NAMES[k.family] }}</td>
@@ -119,6 +120,12 @@ async function takeFile(event: Event) {
 }
 .file {
   margin-left: auto;
+}
+.lacks {
+  margin-left: 8px;
+  padding: 0 5px;
+  color: var(--amber);
+  border: 1px dashed var(--amber-sign);
 }
 .none {
   color: var(--oxide);

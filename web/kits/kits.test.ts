@@ -93,8 +93,10 @@ describe("a kit's page", () => {
     const kit = demoKits().find((k) => k.id === 'kettleworth-single')!
     answers['GET /kits/kettleworth-single'] = { version: 1, document: kit }
     answers['GET /kits/kettleworth-single/applications'] = demoApplications().filter((a) => a.kit === kit.id)
+    answers['GET /kits/kettleworth-single/confirmations'] = []
     answers['GET /stock'] = stock()
     const wrapper = await show(KitPage, { id: kit.id })
+    // Of the maker's paper, all of it: no mark anywhere.
     await vi.waitUntil(() => wrapper.find('.drawn').exists(), { timeout: 15_000 })
     // What its data says against itself: pressure times area, 15 % apart.
     expect(wrapper.find('.note').text()).toContain('15 %')

@@ -1,7 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { isConfirmed, originOf, type Fastener, type PlanStep, FOR_GOOD } from '@stout-shackle/core/kit'
-import { FATE_NAMES, originWords, PROCEDURE_NAMES, SUPPORT_NAMES, SURVEY_QUESTIONS } from '@stout-shackle/core/wording'
+import {
+  FATE_NAMES,
+  originWords,
+  preparedText,
+  PROCEDURE_NAMES,
+  SUPPORT_NAMES,
+  SURVEY_QUESTIONS,
+} from '@stout-shackle/core/wording'
 import { named, ownFastener } from '@stout-shackle/core/plan'
 import { partsHere } from '@stout-shackle/core/proof'
 import NeedsKit from '../fields/NeedsKit.vue'
@@ -90,6 +97,9 @@ function fromOf({ fastener }: { fastener: Fastener }): string {
   }
   return ''
 }
+/** What the line of a step says beside its title: what is prepared, what is torqued, or else its trap. */
+const noteOf = (step: PlanStep) =>
+  [...preparedText(step), ...step.torques.map((f) => `${f.name}: ${torque(f)}`)].join('; ') || step.trap || ''
 const torque = (f: Fastener) => specText(f.spec, preferences.system)
 </script>
 
@@ -125,7 +135,7 @@ const torque = (f: Fastener) => specText(f.spec, preferences.system)
               </td>
               <td class="side">{{ [both ? step.axle : null, step.side].filter(Boolean).join(' ') }}</td>
               <td class="small muted">
-                {{ step.torques.map((f) => `${f.name}: ${torque(f)}`).join('; ') || (step.trap ? step.trap : '') }}
+                {{ noteOf(step) }}
               </td>
               <td class="num">
                 {{ step.minutes.toFixed(0) }}<span class="unit"> min{{ step.hands > 1 ? ', two' : '' }}</span>

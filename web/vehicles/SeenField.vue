@@ -18,7 +18,8 @@ const shown = computed(() => {
   const { words, kind } = props.field
   if (typeof value.value === 'boolean') return value.value ? 'yes' : 'no'
   if (kind && typeof value.value === 'number') return formatQuantity(kind, value.value, preferences.system)
-  return words.choices?.[String(value.value)] ?? String(value.value ?? '')
+  const said = typeof value.value === 'number' || typeof value.value === 'string' ? String(value.value) : ''
+  return words.choices?.[said] ?? said
 })
 const band = computed(() => {
   const { kind } = props.field

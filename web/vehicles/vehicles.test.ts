@@ -18,7 +18,7 @@ const plugins = { plugins: [createPinia()] }
 /** A sheet that holds what it is told, as the page around it does. */
 function sheet(vehicle: Vehicle) {
   const wrapper = mount(VehicleSheet, { props: { vehicle }, global: plugins, attachTo: document.body })
-  const now = async () => {
+  const now = async (): Promise<Vehicle> => {
     const told = wrapper.emitted<[Vehicle]>('change')
     if (told) await wrapper.setProps({ vehicle: told.at(-1)![0] })
     return wrapper.props('vehicle')

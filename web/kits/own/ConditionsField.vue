@@ -32,7 +32,7 @@ const options = FACTS.map((value) => ({ value, label: FACT_NAMES[value] })).sort
 const known = computed(() => (fact.value ? factWords(fact.value) : null))
 const taped = computed(() => fact.value !== '' && isTaped(fact.value))
 const answers = computed(() =>
-  (known.value ?? []).map((w) => ({ value: w, label: w === true ? 'yes' : w === false ? 'no' : plain(w as string) })),
+  (known.value ?? []).map((w) => ({ value: w, label: w === true ? 'yes' : w === false ? 'no' : plain(w) })),
 )
 const isSurvey = (f: Fact) => (SURVEY_KEYS as readonly string[]).includes(f)
 function made(): Condition | null {

@@ -10,7 +10,7 @@ import {
 } from '@stout-shackle/core/exchange'
 import { failureText, readJsonFile, saveFile } from '../../fields/file'
 import { picturesAside, picturesWithin } from '../work/pictures'
-import { isKit, useWriting, type Paper } from './writing'
+import { isKit, useWriting } from './writing'
 
 /** The whole of it, its steps or its bolts as a file, out and in. */
 const { paper, change, failure } = useWriting()
@@ -38,7 +38,7 @@ async function takeJson(event: Event) {
   failure.value = read.ok ? '' : read.why
   if (!read.ok) return
   try {
-    change({ ...read.value, id: now.id, operations: await picturesAside(read.value.operations) } as Paper)
+    change({ ...read.value, id: now.id, operations: await picturesAside(read.value.operations) })
   } catch (error) {
     failure.value = failureText(error)
   }

@@ -34,7 +34,6 @@ const KINDS: Record<PaperItem['is'], string> = {
   pressures: 'pressure',
 }
 const NAMES = { minimum: 'min', maximum: 'max', testPressure: 'test' } as const
-// eslint-disable-next-line complexity -- each kind of line in its own words
 function found(item: PaperItem): string {
   const { system } = preferences
   switch (item.is) {

@@ -85,6 +85,7 @@ const used = computed(() =>
   ),
 )
 const offers = computed(() => offersOf(props.step, bolts.value, null))
+// eslint-disable-next-line complexity -- each kind of offer in its own words
 function offerText(offer: Offer): string {
   switch (offer.what) {
     case 'torques':

@@ -23,9 +23,7 @@ export async function readPdf(file: File): Promise<PdfRead> {
     const canvas = document.createElement('canvas')
     canvas.width = viewport.width
     canvas.height = viewport.height
-    await page.render({ canvasContext: canvas.getContext('2d')!, viewport, canvas } as Parameters<
-      typeof page.render
-    >[0]).promise
+    await page.render({ canvasContext: canvas.getContext('2d')!, viewport, canvas }).promise
     pictures.push(canvas.toDataURL('image/jpeg', 0.8))
   }
   return { text: '', pictures }

@@ -27,7 +27,14 @@ interface Asked {
   beside: Kit | null
 }
 
-function tryOn({ paper, lines, beside }: Asked, vehicle: Vehicle): Trial {
+/** Why a kit is not for a vehicle; empty where it is, and of a procedure. */
+function whyNotFor({ paper, lines }: Asked, vehicle: Vehicle): string {
+  if (!('family' in paper)) return ''
+  const { verdict, reasons } = judgeOn(catalogOf([paper], lines), paper, vehicle, emptySurvey())
+  return verdict === 'does-not-fit' ? (reasons.find((r) => r.effect === 'no')?.says ?? 'not on its list') : ''
+}
+function tryOn(asked: Asked, vehicle: Vehicle): Trial {
+  const { paper, beside } = asked
   const survey = emptySurvey()
   const kit = 'family' in paper ? paper : beside
   const kits = kit ? [{ kit, work: 'fit' as const }] : []
@@ -37,15 +44,12 @@ function tryOn({ paper, lines, beside }: Asked, vehicle: Vehicle): Trial {
   const procedures = alone ? [alone] : []
   const choices = { wheels: kit?.wheels ?? ('off' as const) }
   const plan = buildPlan(kits, vehicle, survey, choices, { procedures })
-  const verdict = 'family' in paper ? judgeOn(catalogOf([paper], lines), paper, vehicle, survey) : null
   const stuck = plan.ok ? null : stuckOnVehicle({ kits, procedures }, vehicle, survey, choices)
+  const ownTitle = (id: string) => paper.operations.find((o) => id.split(':')[0]!.endsWith(o.id))?.title ?? id
   return {
     vehicle: vehicle.id,
     name: [vehicle.make, vehicle.model, vehicle.year].filter(Boolean).join(' '),
-    notFor:
-      verdict?.verdict === 'does-not-fit'
-        ? (verdict.reasons.find((r) => r.effect === 'no')?.says ?? 'not on its list')
-        : '',
+    notFor: whyNotFor(asked, vehicle),
     works: plan.ok
       ? {
           minutes: plan.plan.minutes,
@@ -58,9 +62,8 @@ function tryOn({ paper, lines, beside }: Asked, vehicle: Vehicle): Trial {
     stuck,
     titles: Object.fromEntries(
       (stuck?.chain ?? []).map((id) => {
-        const own = paper.operations.find((o) => id.split(':')[0]!.endsWith(o.id))
         const side = id.split(':')[1]
-        return [id, `${own?.title ?? id}${side ? `, ${side}` : ''}`]
+        return [id, [ownTitle(id), side].filter(Boolean).join(', ')]
       }),
     ),
   }

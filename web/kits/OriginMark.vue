@@ -1,0 +1,33 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { originOf, unconfirmedFigures, type Kit } from '@stout-shackle/core/kit'
+import { originWords } from '@stout-shackle/core/wording'
+
+/** Where figures of a kit are from, where it is not the maker's paper; dashed while nobody has confirmed them. */
+const props = defineProps<{ kit: Kit; paths: readonly string[] }>()
+const open = computed(() => unconfirmedFigures(props.kit).filter(({ path }) => props.paths.includes(path)))
+const words = computed(() => {
+  const origins = open.value.length
+    ? open.value.map(({ origin }) => origin)
+    : props.paths.map((path) => originOf(props.kit, path)).filter(({ from }) => from !== 'paper')
+  return [...new Set(origins.map(originWords))].join('; ')
+})
+const state = computed(() => (open.value.length ? 'open' : 'stood-for'))
+</script>
+
+<template>
+  <span v-if="words" class="small origin" :class="state" :data-origin="state">{{ words }}</span>
+</template>
+
+<style scoped>
+.origin {
+  margin-left: 6px;
+  padding: 0 5px;
+  color: var(--muted);
+}
+.open {
+  color: var(--amber);
+  border: 1px dashed var(--amber-sign);
+  background: #fffaf0;
+}
+</style>
