@@ -23,6 +23,28 @@ describe('instructions as a spreadsheet', () => {
       }
     }
   })
+  test('lose nothing of what only some papers say', () => {
+    const { operations, fasteners } = demoKits().find((k) => k.id === 'ninebark-twofold')!
+    const [first, second] = operations
+    const told = {
+      ...first!,
+      makes: ['Test block', 'Shim of tube'],
+      alters: [
+        { part: 'Plate', fate: 'cut' as const, side: 'left' as const, note: 'to 30 mm' },
+        { part: 'Cup', fate: 'turned' as const, side: null, note: '' },
+      ],
+      bothFirst: true,
+      hiddenBy: second!.id,
+    }
+    const read = readOperations(operationsSheet([told]))
+    expect(read.ok && read.value).toEqual([told])
+    const bolts = [
+      { ...fasteners[0]!, spec: { kind: 'none-given' as const }, length: 0.0508, washers: 2 },
+      { ...fasteners[1]!, spec: { kind: 'snug' as const }, fitting: { kind: 'push' as const, sealant: true } },
+    ]
+    const back = readFasteners(fastenersSheet(bolts))
+    expect(back.ok && back.value).toEqual(bolts)
+  })
   // Source: RFC 4180, by papaparse: any spreadsheet reads it.
   test('are a table with one head and one row an operation', () => {
     const { operations } = demoKits().find((k) => k.id === 'ninebark-twofold')!

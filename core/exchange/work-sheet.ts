@@ -26,6 +26,8 @@ const OPERATION = [
   { name: 'takes_off', kind: 'words' },
   { name: 'refits', kind: 'words' },
   { name: 'fates', kind: 'text' },
+  { name: 'makes', kind: 'words' },
+  { name: 'alters', kind: 'text' },
   { name: 'opens', kind: 'words' },
   { name: 'closes', kind: 'words' },
   { name: 'fits', kind: 'words' },
@@ -33,6 +35,8 @@ const OPERATION = [
   { name: 'asks', kind: 'words' },
   { name: 'checks', kind: 'words' },
   { name: 'circuit', kind: 'words' },
+  { name: 'both_first', kind: 'yes-no' },
+  { name: 'hidden_by', kind: 'text' },
   { name: 'same', kind: 'text' },
   { name: 'method', kind: 'text' },
   { name: 'blocking', kind: 'yes-no' },
@@ -54,12 +58,16 @@ const FASTENER = [
   { name: 'evenly', kind: 'yes-no' },
   { name: 'after', kind: 'words' },
   { name: 'when', kind: 'text' },
+  { name: 'length', kind: 'length' },
+  { name: 'washers', kind: 'number' },
+  { name: 'fitting', kind: 'text' },
   { name: 'head', kind: 'text' },
   { name: 'source', kind: 'text' },
 ] as const satisfies readonly Column<string>[]
 type FastenerColumn = (typeof FASTENER)[number]['name']
 
 const STEP_MARK = ' / '
+const SEALANT = 'sealant'
 const words = (cell: Cell): string[] =>
   Array.isArray(cell) ? cell.map(String) : cell === null || cell === '' ? [] : [String(cell)]
 const text = (cell: Cell): string => (cell === null ? '' : String(cell))
@@ -77,9 +85,14 @@ export const operationsSheet = (operations: readonly Operation[]): string =>
         .map((h) => `${h.count} x ${h.name}${h.when.length ? ` [${conditionsText(h.when)}]` : ''}`)
         .join('; '),
       fates: o.fates.map((f) => `${f.part} = ${f.fate}${f.note ? ` (${f.note})` : ''}`).join('; '),
+      alters: o.alters
+        .map((a) => `${a.part} = ${[a.fate, a.side].filter(Boolean).join(', ')}${a.note ? ` (${a.note})` : ''}`)
+        .join('; '),
       raise: o.raise && `${o.raise.until}: ${o.raise.note}`,
       leaves_loose: o.leavesLoose,
       takes_off: o.takesOff,
+      both_first: o.bothFirst,
+      hidden_by: o.hiddenBy,
     })),
   )
 
@@ -89,6 +102,7 @@ export const fastenersSheet = (fasteners: readonly Fastener[]): string =>
     FASTENER,
     fasteners.map(({ spec, ...f }) => ({
       ...f,
+      fitting: f.fitting && [f.fitting.kind, f.fitting.sealant && SEALANT].filter(Boolean).join(', '),
       spec: spec.kind,
       torque: spec.kind === 'target' ? spec.value : spec.kind === 'ceiling' ? spec.max : null,
       low: spec.kind === 'target' ? spec.low : null,
@@ -100,6 +114,7 @@ export const fastenersSheet = (fasteners: readonly Fastener[]): string =>
 
 const HARDWARE = /^(\d+)\s*x\s*(.+?)(?:\s*\[(.*)\])?$/
 const FATE = /^(.+?)\s*=\s*([a-z-]+)(?:\s*\((.*)\))?$/
+const ALTERED = /^(.+?)\s*=\s*([a-z-]+)(?:\s*,\s*(left|right))?(?:\s*\((.*)\))?$/
 const RAISE = /^([a-z-]+):\s*(.+)$/
 /** Parts of a cell between semicolons, but for those inside brackets. */
 const parts = (cell: Cell): string[] =>
@@ -129,6 +144,11 @@ function operationOf({ cells }: Row1, say: Say): unknown {
     if (!match) say('fates', `"${part}" must read like "Bump stop = cut (flush)"`)
     return { part: match?.[1] ?? '', fate: match?.[2] ?? '', note: match?.[3] ?? '' }
   })
+  const alters = parts(cells.alters!).map((part) => {
+    const match = ALTERED.exec(part)
+    if (!match) say('alters', `"${part}" must read like "Plate = cut, left (to 30 mm)"`)
+    return { part: match?.[1] ?? '', fate: match?.[2] ?? '', side: match?.[3] ?? null, note: match?.[4] ?? '' }
+  })
   const raise = text(cells.raise!)
   const raised = RAISE.exec(raise)
   if (raise && !raised) say('raise', `"${raise}" must read like "touch: until both faces meet"`)
@@ -157,6 +177,8 @@ function operationOf({ cells }: Row1, say: Say): unknown {
     takesOff: words(cells.takes_off!),
     refits: words(cells.refits!),
     fates,
+    makes: words(cells.makes!),
+    alters,
     opens: words(cells.opens!),
     closes: words(cells.closes!),
     fits: words(cells.fits!),
@@ -164,6 +186,8 @@ function operationOf({ cells }: Row1, say: Say): unknown {
     asks: words(cells.asks!),
     checks: words(cells.checks!),
     circuit: words(cells.circuit!),
+    bothFirst: cells.both_first === true,
+    hiddenBy: orNull(cells.hidden_by!),
     same: orNull(cells.same!),
     method: orNull(cells.method!),
     blocking: cells.blocking === true,
@@ -183,6 +207,13 @@ function specOf({ cells }: Row1): unknown {
       return { kind: cells.spec }
   }
 }
+/** `push`, or `stem, sealant` for one with sealant on its thread. */
+function fittingOf(cell: Cell): unknown {
+  const [kind, ...more] = text(cell)
+    .split(',')
+    .map((part) => part.trim())
+  return kind ? { kind, sealant: more.includes(SEALANT) } : null
+}
 const fastenerOf = (row: Row1): unknown => ({
   id: row.cells.id,
   name: row.cells.name,
@@ -193,6 +224,9 @@ const fastenerOf = (row: Row1): unknown => ({
   evenly: row.cells.evenly === true,
   after: words(row.cells.after!),
   when: orNull(row.cells.when!) ?? 'as-fitted',
+  length: row.cells.length ?? null,
+  washers: row.cells.washers ?? 0,
+  fitting: fittingOf(row.cells.fitting!),
   head: orNull(row.cells.head!),
   source: row.cells.source ?? '',
 })
@@ -201,6 +235,8 @@ const fastenerOf = (row: Row1): unknown => ({
 const COLUMN_OF: Record<string, string> = {
   leavesLoose: 'leaves_loose',
   takesOff: 'takes_off',
+  bothFirst: 'both_first',
+  hiddenBy: 'hidden_by',
   value: 'torque',
   max: 'torque',
 }
