@@ -75,6 +75,10 @@ describe('wire and fuse', () => {
   test('over a short loop the fuse decides, not the drop', () => {
     expect(wiringFor(0.5, 18)).toMatchObject({ gauge: 12, because: 'fuse' })
   })
+  test('a fuse that its sheet asks for counts, and the wire carries that one', () => {
+    // 30 A want a wire that carries them: 10 AWG by common practice, no published source.
+    expect(wiringFor(0.5, 18, { fuse: 30 })).toMatchObject({ gauge: 10, because: 'fuse', fuse: 30 })
+  })
   test('at its own figure a fuse is enough', () => {
     expect([fuseFor(8), fuseFor(20), fuseFor(12)]).toEqual([10, 25, 15])
     // 125 to 150 % of 68 A is 85 to 102 A.

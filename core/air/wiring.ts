@@ -29,10 +29,14 @@ export const fuseFor = (current: number): number | null =>
  *
  * @param loop m, there and back
  * @param current running, A
+ * @param fuse what its sheet asks for, A: the wire is chosen for that one
  * Source: ASTM B258 by `wireDrop`; fuse and what a wire carries are common practice.
  */
-export function wiringFor(loop: number, current: number, supply = 12): WiringChoice {
-  const fuse = fuseFor(current)
+export function wiringFor(
+  loop: number,
+  current: number,
+  { supply = 12, fuse = fuseFor(current) }: { supply?: number; fuse?: number | null } = {},
+): WiringChoice {
   const byDrop = wireDrop(18, loop, current, { supply }).gaugeFor3Percent
   const byFuse = GAUGES.find((g) => CARRIES[g]! >= (fuse ?? FUSE_LEAST * current)) ?? null
   const gauge = byDrop === null || byFuse === null ? null : Math.min(byDrop, byFuse)

@@ -33,7 +33,25 @@ export const compressorSheetSchema = z.strictObject({
   hose: bounded('length', 0, 5),
   /** Length of the harness in its box, from the battery to it; null where the sheet does not say. */
   harness: bounded('length', 0.3, 20).nullable().default(null),
+  /** Fuse that its sheet asks for, A; null where it leaves that to who wires it. */
+  fuse: z.number().min(1).max(200).nullable().default(null),
+  /** The most that its trigger wire draws, A; null where the sheet does not say. */
+  trigger: z.number().min(0.01).max(40).nullable().default(null),
+  /** Lines that it fills apart from each other; null where the sheet does not say. */
+  channels: z.number().int().min(1).max(8).nullable().default(null),
+  /** Pressures that its panel keeps ready; null where it keeps none. */
+  presets: z.number().int().min(1).max(12).nullable().default(null),
+  /** It fills by itself as soon as it has current. */
+  fillsItself: z.boolean().default(false),
+  /** It has a valve to fill and read by hand. */
+  serviceValve: z.boolean().default(false),
+  /** Holes that its plate wants. */
+  holes: z
+    .strictObject({ count: z.number().int().min(1).max(12), diameter: bounded('length', 0.003, 0.03) })
+    .nullable()
+    .default(null),
 })
+export type CompressorSheet = z.infer<typeof compressorSheetSchema>
 
 /**
  * Instructions that are no kit's: what a vehicle's maker asks for on a platform, what a shop always does, an accessory or a second job

@@ -101,7 +101,7 @@ function compressorPart(job: Job): Content[] {
       'Park, ignition on, fill in short bursts with the panel and stop at the figure for the load. Let air out the same way.',
     ),
     note(
-      `${unit ? `It may run ${Math.round(100 * unit.duty)} % of the time: after a long run let it cool. ` : ''}Running often with no load changed means a leak: have it looked at.`,
+      `${unit?.fillsItself ? 'It fills by itself as soon as it has current: take its fuse out before anybody works near the bags. ' : ''}${unit ? `It may run ${Math.round(100 * unit.duty)} % of the time: after a long run let it cool. ` : ''}Running often with no load changed means a leak: have it looked at.`,
     ),
     note(
       'It does not start: look at its fuse first, then let it cool. Nobody under the vehicle while it fills or empties.',

@@ -110,7 +110,15 @@ const wiring = computed(() => job.value.wiring)
 const harness = computed(() => props.laid.find((l) => l.kind === 'harness')?.report.length ?? null)
 /** There and back: as somebody measured it, else by the route of the harness. */
 const loop = computed(() => wiring.value?.loop ?? (harness.value === null ? null : 2 * harness.value))
-const wire = computed(() => (loop.value !== null && unit.value ? wiringFor(loop.value, unit.value.current.full) : null))
+const wire = computed(() => {
+  const { current, fuse } = unit.value ?? {}
+  return loop.value !== null && current ? wiringFor(loop.value, current.full, { fuse: fuse ?? undefined }) : null
+})
+/** Lines that are set apart from each other, against those that it fills apart. */
+const tooFewChannels = computed(() => {
+  const channels = unit.value?.channels ?? null
+  return channels !== null && lines.value.length > channels
+})
 /** How far the harness in the box falls short of its way; negative where it reaches. */
 const harnessShort = computed(() =>
   unit.value?.harness && harness.value !== null ? harness.value - unit.value.harness : null,
@@ -325,7 +333,7 @@ async function fill(l: FillLine) {
           <PlateRow
             v-if="wiring?.feed !== 'auxiliary'"
             label="Fuse at the battery"
-            says="125 to 150 % of the running current (common practice)"
+            :says="unit.fuse ? 'by its sheet' : '125 to 150 % of the running current (common practice)'"
             >{{ wire.fuse === null ? 'none is sold for it' : `${wire.fuse} A` }}</PlateRow
           >
           <PlateRow
@@ -356,6 +364,26 @@ async function fill(l: FillLine) {
         <PlateRow label="Runs" says="by its sheet; over its duty it trips by heat"
           >{{ unit.current.idle }} to {{ unit.current.full }} A, {{ Math.round(100 * unit.duty) }} % of the
           time</PlateRow
+        >
+        <PlateRow v-if="unit.trigger !== null" data-row="trigger" label="Trigger"
+          >{{ unit.trigger }} A at most: a switched source that carries it</PlateRow
+        >
+        <PlateRow
+          v-if="unit.channels !== null"
+          data-row="channels"
+          label="Fills apart"
+          :state="tooFewChannels ? 'stop' : 'fine'"
+          says="by its sheet"
+          >{{ unit.channels }} {{ unit.channels === 1 ? 'line' : 'lines' }}, {{ lines.length }} to set{{
+            unit.presets === null ? '' : `; ${unit.presets} presets`
+          }}</PlateRow
+        >
+        <PlateRow v-if="unit.fillsItself" data-row="fills-itself" label="Fills by itself" state="caution"
+          >as soon as it has current: its fuse stays out until nobody is near the bags</PlateRow
+        >
+        <PlateRow v-if="unit.holes !== null" label="Holes for its plate"
+          >{{ unit.holes.count }} of {{ formatQuantity('length', unit.holes.diameter, preferences.system) }}: look
+          behind before drilling</PlateRow
         >
         <PlateRow
           v-if="tank !== null"

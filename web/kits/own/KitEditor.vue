@@ -14,6 +14,7 @@ import GapsPart from './GapsPart.vue'
 import KitPart from './KitPart.vue'
 import PastePaper from './PastePaper.vue'
 import PressurePart from './PressurePart.vue'
+import SheetPart from './SheetPart.vue'
 import StepsPart from './StepsPart.vue'
 import TrialPanel from './TrialPanel.vue'
 import { isKit, WRITING, writingOf, type Catalog } from './writing'
@@ -120,6 +121,7 @@ function select(step: string) {
       </nav>
       <main class="parts">
         <ProcedureCard v-if="!isKit(paper)" :procedure="paper" @change="writing.change" />
+        <SheetPart v-if="!isKit(paper) && paper.kind === 'accessory'" />
         <KitPart v-if="kit" />
         <PressurePart v-if="kit" />
         <BoxPart />
