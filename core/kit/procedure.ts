@@ -51,7 +51,6 @@ export const compressorSheetSchema = z.strictObject({
     .nullable()
     .default(null),
 })
-export type CompressorSheet = z.infer<typeof compressorSheetSchema>
 
 /**
  * Instructions that are no kit's: what a vehicle's maker asks for on a platform, what a shop always does, an accessory or a second job

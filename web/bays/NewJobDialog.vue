@@ -14,8 +14,8 @@ import { failureText } from '../fields/file'
 import { useShop } from '../stores/shop'
 import VinNote from '../vehicles/VinNote.vue'
 import LibraryVehicle from '../vehicles/LibraryVehicle.vue'
-import { blankIntake, filledFrom, intakeOf } from './intake-draft'
-import IntakeForm from './IntakeForm.vue'
+import { blankIntake, filledFrom, intakeOf } from '../vehicles/intake-draft'
+import IntakeForm from '../vehicles/IntakeForm.vue'
 
 const emit = defineEmits<{ close: [] }>()
 const shop = useShop()

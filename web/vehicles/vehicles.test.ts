@@ -43,7 +43,7 @@ describe('a vehicle that came in on its label', () => {
   })
   test('a figure that was taped takes the place of its estimate, and the rest stays', async () => {
     const { wrapper, now, field } = sheet(taken())
-    const before = wrapper.props('vehicle')
+    const before = taken()
     await enter(wrapper, 'Wheelbase', '145')
     const taped = await now()
     expect(taped.wheelbase).toBeCloseTo(3.683, 6)

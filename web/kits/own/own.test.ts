@@ -61,13 +61,14 @@ async function open(of: 'kits' | 'procedures' = 'kits') {
   setActivePinia(pinia)
   sitDown()
   const router = createRouter({ history: createMemoryHistory(), routes: [{ path: '/', component: KitEditor }] })
-  shown = mount(KitEditor, {
+  const wrapper = mount(KitEditor, {
     props: { id: 'own', of },
     global: { plugins: [pinia, router] },
     attachTo: document.body,
-  }) as VueWrapper
+  })
+  shown = wrapper as VueWrapper
   await flushPromises()
-  return shown
+  return wrapper as VueWrapper
 }
 const save = async (wrapper: VueWrapper) => {
   await wrapper

@@ -12,8 +12,8 @@ import {
 } from '@stout-shackle/core/vehicle'
 import { BODY_NAMES, plain } from '@stout-shackle/core/wording'
 import QuantityField from '../fields/QuantityField.vue'
-import PlatformSelect from '../vehicles/PlatformSelect.vue'
-import TireSizeField from '../vehicles/TireSizeField.vue'
+import PlatformSelect from './PlatformSelect.vue'
+import TireSizeField from './TireSizeField.vue'
 import type { IntakeDraft } from './intake-draft'
 
 /** What label, sidewall and customer tell: enough to open a job with. The rest is estimated until it is measured. */
