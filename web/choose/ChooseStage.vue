@@ -46,6 +46,8 @@ function pick(kit: Kit | null) {
   const { rules, applications } = shop.catalog
   store.edit((j) => ({
     ...j,
+    // How its instructions want it done, until somebody compares the ways on Plan.
+    choices: kit && !j.kits.length ? { ...j.choices, wheels: kit.wheels } : j.choices,
     kits: withKit(
       j.kits,
       kit?.axle ?? axle.value,

@@ -48,7 +48,12 @@ export function textOf(
   body: Unsigned,
 ): string | null {
   if (body.kind === 'consent') {
-    const kits = chosen.map(({ kit }) => `${kit.maker} ${kit.name}`).join(', ')
+    const kits = [
+      ...chosen.map(({ kit }) => `${kit.maker} ${kit.name}`),
+      ...(body.to === 'drilling'
+        ? job.procedures.flatMap((p) => (p.procedure.compressor?.holes ? p.procedure.name : []))
+        : []),
+    ].join(', ')
     const what =
       body.to === 'drilling'
         ? 'The work drills holes in this vehicle. That cannot be undone.'

@@ -48,10 +48,16 @@ const isOfText = (facts: Signable, body: RecordOf<'waiver'>['body'] | RecordOf<'
 }
 
 /** What the customer has to agree to before it is done: it cannot be undone. */
-export function consentsNeeded({ kits, survey, vehicle }: Pick<Job, 'kits' | 'survey' | 'vehicle'>): ConsentTo[] {
+export function consentsNeeded({
+  kits,
+  procedures,
+  survey,
+  vehicle,
+}: Pick<Job, 'kits' | 'procedures' | 'survey' | 'vehicle'>): ConsentTo[] {
   const fitted = kits.filter(({ work }) => work === 'fit').map(({ kit }) => kit)
   const cuts = fitted.some(
     (kit) =>
+      kit.cutting ||
       (kit.replaces === 'bump-stop' && survey[kit.axle].bumpStop === 'on-leaf') ||
       kit.operations.some(
         (o) =>
@@ -60,7 +66,9 @@ export function consentsNeeded({ kits, survey, vehicle }: Pick<Job, 'kits' | 'su
       ),
   )
   return [
-    ...(fitted.some((kit) => kit.drilling) ? (['drilling'] as const) : []),
+    ...(fitted.some((kit) => kit.drilling) || procedures.some(({ procedure }) => procedure.compressor?.holes)
+      ? (['drilling'] as const)
+      : []),
     ...(cuts ? (['cutting'] as const) : []),
   ]
 }

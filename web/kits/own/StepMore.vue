@@ -72,255 +72,267 @@ const RAISE = [
 <template>
   <el-collapse v-model="shown">
     <el-collapse-item title="Only when, and what comes before" name="order">
-      <ConditionsField :conditions="step.when" label="Only when" @change="(when) => put({ when })" />
-      <div class="fields">
-        <label class="small muted"
-          >Comes after
-          <el-select
-            multiple
-            :model-value="step.after"
-            aria-label="Comes after"
-            placeholder="nothing"
-            @change="(v: string[]) => put({ after: v })"
-          >
-            <el-option v-for="o in others" :key="o.id" :value="o.id" :label="o.title" />
-          </el-select>
-        </label>
-        <label class="small muted"
-          >Hidden by
-          <el-select
-            clearable
-            :value-on-clear="null"
-            :model-value="step.hiddenBy ?? undefined"
-            aria-label="Hidden by"
-            placeholder="nothing"
-            @change="(v: string | null) => put({ hiddenBy: v ?? null })"
-          >
-            <el-option v-for="o in later" :key="o.id" :value="o.id" :label="o.title" />
-          </el-select>
-        </label>
-        <label v-if="methods.length" class="small muted"
-          >Way of working
-          <el-select
-            clearable
-            :value-on-clear="null"
-            :model-value="step.method ?? undefined"
-            aria-label="Way of working"
-            placeholder="all of them"
-            @change="(v: string | null) => put({ method: v ?? null })"
-          >
-            <el-option v-for="m in methods" :key="m.id" :value="m.id" :label="m.name" />
-          </el-select>
-        </label>
-        <label class="small muted"
-          >Goes easier after
-          <el-select
-            multiple
-            :model-value="step.easier"
-            aria-label="Goes easier after"
-            placeholder="nothing"
-            @change="(v: string[]) => put({ easier: v })"
-          >
-            <el-option v-for="o in others" :key="o.id" :value="o.id" :label="o.title" />
-          </el-select>
-        </label>
-        <SchemaField
-          :field="stepField('circuit')"
-          :value="step.circuit"
-          @change="(v) => put({ circuit: v as Operation['circuit'] })"
-        />
-        <SchemaField
-          :field="stepField('same')"
-          :value="step.same"
-          @change="(v) => put({ same: (v as string | null) || null })"
-        />
-        <SchemaField
-          :field="stepField('bothFirst')"
-          :value="step.bothFirst"
-          @change="(v) => put({ bothFirst: v === true })"
-        />
-        <SchemaField
-          :field="stepField('blocking')"
-          :value="step.blocking"
-          @change="(v) => put({ blocking: v === true })"
-        />
-        <SchemaField :field="stepField('hands')" :value="step.hands" @change="(v) => put({ hands: v as number })" />
-      </div>
+      <template v-if="shown.includes('order')">
+        <ConditionsField :conditions="step.when" label="Only when" @change="(when) => put({ when })" />
+        <div class="fields">
+          <label class="small muted"
+            >Comes after
+            <el-select
+              multiple
+              :model-value="step.after"
+              aria-label="Comes after"
+              placeholder="nothing"
+              @change="(v: string[]) => put({ after: v })"
+            >
+              <el-option v-for="o in others" :key="o.id" :value="o.id" :label="o.title" />
+            </el-select>
+          </label>
+          <label class="small muted"
+            >Hidden by
+            <el-select
+              clearable
+              :value-on-clear="null"
+              :model-value="step.hiddenBy ?? undefined"
+              aria-label="Hidden by"
+              placeholder="nothing"
+              @change="(v: string | null) => put({ hiddenBy: v ?? null })"
+            >
+              <el-option v-for="o in later" :key="o.id" :value="o.id" :label="o.title" />
+            </el-select>
+          </label>
+          <label v-if="methods.length" class="small muted"
+            >Way of working
+            <el-select
+              clearable
+              :value-on-clear="null"
+              :model-value="step.method ?? undefined"
+              aria-label="Way of working"
+              placeholder="all of them"
+              @change="(v: string | null) => put({ method: v ?? null })"
+            >
+              <el-option v-for="m in methods" :key="m.id" :value="m.id" :label="m.name" />
+            </el-select>
+          </label>
+          <label class="small muted"
+            >Goes easier after
+            <el-select
+              multiple
+              :model-value="step.easier"
+              aria-label="Goes easier after"
+              placeholder="nothing"
+              @change="(v: string[]) => put({ easier: v })"
+            >
+              <el-option v-for="o in others" :key="o.id" :value="o.id" :label="o.title" />
+            </el-select>
+          </label>
+          <SchemaField
+            :field="stepField('circuit')"
+            :value="step.circuit"
+            @change="(v) => put({ circuit: v as Operation['circuit'] })"
+          />
+          <SchemaField
+            :field="stepField('same')"
+            :value="step.same"
+            @change="(v) => put({ same: (v as string | null) || null })"
+          />
+          <SchemaField
+            :field="stepField('bothFirst')"
+            :value="step.bothFirst"
+            @change="(v) => put({ bothFirst: v === true })"
+          />
+          <SchemaField
+            :field="stepField('blocking')"
+            :value="step.blocking"
+            @change="(v) => put({ blocking: v === true })"
+          />
+          <SchemaField :field="stepField('hands')" :value="step.hands" @change="(v) => put({ hands: v as number })" />
+        </div>
+      </template>
     </el-collapse-item>
     <el-collapse-item title="Parts: off, back, for good, made" name="parts">
-      <div class="fields">
-        <label class="small muted"
-          >Takes off
+      <template v-if="shown.includes('parts')">
+        <div class="fields">
+          <label class="small muted"
+            >Takes off
+            <el-input
+              :model-value="step.takesOff.join(', ')"
+              aria-label="Takes off"
+              @change="(v: string) => put({ takesOff: commas(v) })"
+            />
+          </label>
+          <label class="small muted"
+            >Puts back
+            <el-input
+              :model-value="step.refits.join(', ')"
+              aria-label="Puts back"
+              @change="(v: string) => put({ refits: commas(v) })"
+            />
+          </label>
+          <label class="small muted"
+            >Made for it
+            <el-input
+              :model-value="step.makes.join(', ')"
+              aria-label="Made for it"
+              @change="(v: string) => put({ makes: commas(v) })"
+            />
+          </label>
+          <label class="small muted"
+            >Tools
+            <el-input
+              :model-value="step.tools.join(', ')"
+              aria-label="Tools"
+              @change="(v: string) => put({ tools: commas(v) })"
+            />
+          </label>
+        </div>
+        <p v-for="(f, i) in step.fates" :key="`f${i}`" class="small">
+          {{ f.part }}: {{ FATE_NAMES[f.fate] }}{{ f.note && `, ${f.note}` }}
+          <el-button
+            link
+            type="primary"
+            size="small"
+            :aria-label="`Remove ${f.part}`"
+            @click="put({ fates: step.fates.filter((_, k) => k !== i) })"
+            >remove</el-button
+          >
+        </p>
+        <div class="inline">
           <el-input
-            :model-value="step.takesOff.join(', ')"
-            aria-label="Takes off"
-            @change="(v: string) => put({ takesOff: commas(v) })"
+            v-model="fatePart"
+            placeholder="Part of the vehicle"
+            aria-label="Part that does not go back as it was"
           />
-        </label>
-        <label class="small muted"
-          >Puts back
+          <el-select v-model="fate" aria-label="What becomes of it">
+            <el-option v-for="f in PART_FATES" :key="f" :value="f" :label="FATE_NAMES[f]" />
+          </el-select>
+          <el-input v-model="fateNote" placeholder="to what length, to where" aria-label="More on what becomes of it" />
+          <el-button size="small" :disabled="!fatePart.trim()" @click="addFate">Add</el-button>
+        </div>
+        <p v-for="(a, i) in step.alters" :key="`a${i}`" class="small">
+          {{ a.part }} of the kit: {{ FATE_NAMES[a.fate] }}{{ a.side ? `, ${a.side} only` : ''
+          }}{{ a.note && `, ${a.note}` }}
+          <el-button
+            link
+            type="primary"
+            size="small"
+            :aria-label="`Remove ${a.part}`"
+            @click="put({ alters: step.alters.filter((_, k) => k !== i) })"
+            >remove</el-button
+          >
+        </p>
+        <div class="inline">
+          <el-input v-model="alterPart" placeholder="Part of the kit" aria-label="Part of the kit that is altered" />
+          <el-select v-model="alterFate" aria-label="How it is altered">
+            <el-option v-for="f in ALTERED" :key="f" :value="f" :label="FATE_NAMES[f]" />
+          </el-select>
           <el-input
-            :model-value="step.refits.join(', ')"
-            aria-label="Puts back"
-            @change="(v: string) => put({ refits: commas(v) })"
+            v-model="alterNote"
+            placeholder="cut to 1 1/4 in, left only"
+            aria-label="More on how it is altered"
           />
-        </label>
-        <label class="small muted"
-          >Made for it
+          <el-button size="small" :disabled="!alterPart.trim()" @click="addAlter">Add</el-button>
+        </div>
+        <p v-for="(h, i) in step.hardware" :key="`h${i}`" class="small">
+          {{ h.count }} × {{ h.name }}
+          <el-button
+            link
+            type="primary"
+            size="small"
+            :aria-label="`Remove ${h.name}`"
+            @click="put({ hardware: step.hardware.filter((_, k) => k !== i) })"
+            >remove</el-button
+          >
+        </p>
+        <div class="inline">
           <el-input
-            :model-value="step.makes.join(', ')"
-            aria-label="Made for it"
-            @change="(v: string) => put({ makes: commas(v) })"
+            v-model="hardware"
+            placeholder="2 Washer"
+            aria-label="Hardware used here"
+            @keydown.enter.prevent="addHardware"
           />
-        </label>
-        <label class="small muted"
-          >Tools
-          <el-input
-            :model-value="step.tools.join(', ')"
-            aria-label="Tools"
-            @change="(v: string) => put({ tools: commas(v) })"
-          />
-        </label>
-      </div>
-      <p v-for="(f, i) in step.fates" :key="`f${i}`" class="small">
-        {{ f.part }}: {{ FATE_NAMES[f.fate] }}{{ f.note && `, ${f.note}` }}
-        <el-button
-          link
-          type="primary"
-          size="small"
-          :aria-label="`Remove ${f.part}`"
-          @click="put({ fates: step.fates.filter((_, k) => k !== i) })"
-          >remove</el-button
-        >
-      </p>
-      <div class="inline">
-        <el-input
-          v-model="fatePart"
-          placeholder="Part of the vehicle"
-          aria-label="Part that does not go back as it was"
-        />
-        <el-select v-model="fate" aria-label="What becomes of it">
-          <el-option v-for="f in PART_FATES" :key="f" :value="f" :label="FATE_NAMES[f]" />
-        </el-select>
-        <el-input v-model="fateNote" placeholder="to what length, to where" aria-label="More on what becomes of it" />
-        <el-button size="small" :disabled="!fatePart.trim()" @click="addFate">Add</el-button>
-      </div>
-      <p v-for="(a, i) in step.alters" :key="`a${i}`" class="small">
-        {{ a.part }} of the kit: {{ FATE_NAMES[a.fate] }}{{ a.side ? `, ${a.side} only` : ''
-        }}{{ a.note && `, ${a.note}` }}
-        <el-button
-          link
-          type="primary"
-          size="small"
-          :aria-label="`Remove ${a.part}`"
-          @click="put({ alters: step.alters.filter((_, k) => k !== i) })"
-          >remove</el-button
-        >
-      </p>
-      <div class="inline">
-        <el-input v-model="alterPart" placeholder="Part of the kit" aria-label="Part of the kit that is altered" />
-        <el-select v-model="alterFate" aria-label="How it is altered">
-          <el-option v-for="f in ALTERED" :key="f" :value="f" :label="FATE_NAMES[f]" />
-        </el-select>
-        <el-input v-model="alterNote" placeholder="cut to 1 1/4 in, left only" aria-label="More on how it is altered" />
-        <el-button size="small" :disabled="!alterPart.trim()" @click="addAlter">Add</el-button>
-      </div>
-      <p v-for="(h, i) in step.hardware" :key="`h${i}`" class="small">
-        {{ h.count }} × {{ h.name }}
-        <el-button
-          link
-          type="primary"
-          size="small"
-          :aria-label="`Remove ${h.name}`"
-          @click="put({ hardware: step.hardware.filter((_, k) => k !== i) })"
-          >remove</el-button
-        >
-      </p>
-      <div class="inline">
-        <el-input
-          v-model="hardware"
-          placeholder="2 Washer"
-          aria-label="Hardware used here"
-          @keydown.enter.prevent="addHardware"
-        />
-        <el-button size="small" :disabled="!hardware.trim()" @click="addHardware">Add</el-button>
-      </div>
-      <p v-if="hardwareWrong" class="why small" role="alert">{{ hardwareWrong }}</p>
+          <el-button size="small" :disabled="!hardware.trim()" @click="addHardware">Add</el-button>
+        </div>
+        <p v-if="hardwareWrong" class="why small" role="alert">{{ hardwareWrong }}</p>
+      </template>
     </el-collapse-item>
     <el-collapse-item title="Checks, what carries the axle, what is in its place" name="checks">
-      <div class="fields">
-        <SchemaField
-          :field="stepField('checks')"
-          :value="step.checks"
-          @change="(v) => put({ checks: v as Operation['checks'] })"
-        />
-        <SchemaField
-          :field="stepField('asks')"
-          :value="step.asks"
-          @change="(v) => put({ asks: v as Operation['asks'] })"
-        />
-        <SchemaField
-          :field="stepField('opens')"
-          :value="step.opens"
-          @change="(v) => put({ opens: v as Operation['opens'] })"
-        />
-        <SchemaField
-          :field="stepField('closes')"
-          :value="step.closes"
-          @change="(v) => put({ closes: v as Operation['closes'] })"
-        />
-        <SchemaField
-          :field="stepField('fits')"
-          :value="step.fits"
-          @change="(v) => put({ fits: v as Operation['fits'] })"
-        />
-        <label v-if="step.support === 'axle-raised'" class="small muted"
-          >Axle is raised
-          <el-select
-            :model-value="step.raise?.until ?? ''"
-            aria-label="How far the axle is raised"
+      <template v-if="shown.includes('checks')">
+        <div class="fields">
+          <SchemaField
+            :field="stepField('checks')"
+            :value="step.checks"
+            @change="(v) => put({ checks: v as Operation['checks'] })"
+          />
+          <SchemaField
+            :field="stepField('asks')"
+            :value="step.asks"
+            @change="(v) => put({ asks: v as Operation['asks'] })"
+          />
+          <SchemaField
+            :field="stepField('opens')"
+            :value="step.opens"
+            @change="(v) => put({ opens: v as Operation['opens'] })"
+          />
+          <SchemaField
+            :field="stepField('closes')"
+            :value="step.closes"
+            @change="(v) => put({ closes: v as Operation['closes'] })"
+          />
+          <SchemaField
+            :field="stepField('fits')"
+            :value="step.fits"
+            @change="(v) => put({ fits: v as Operation['fits'] })"
+          />
+          <label v-if="step.support === 'axle-raised'" class="small muted"
+            >Axle is raised
+            <el-select
+              :model-value="step.raise?.until ?? ''"
+              aria-label="How far the axle is raised"
+              @change="
+                (v: string) =>
+                  put({
+                    raise: v
+                      ? {
+                          until: v as NonNullable<Operation['raise']>['until'],
+                          note: step.raise?.note ?? step.title.slice(0, 240),
+                        }
+                      : null,
+                  })
+              "
+            >
+              <el-option v-for="r in RAISE" :key="r.value" :value="r.value" :label="r.label" />
+            </el-select>
+          </label>
+        </div>
+      </template>
+    </el-collapse-item>
+    <el-collapse-item title="More words, a caution, a picture" name="words">
+      <template v-if="shown.includes('words')">
+        <label class="small muted"
+          >How it is done, a line each
+          <el-input
+            type="textarea"
+            :rows="3"
+            :model-value="step.steps.join('\n')"
+            aria-label="How it is done"
             @change="
               (v: string) =>
                 put({
-                  raise: v
-                    ? {
-                        until: v as NonNullable<Operation['raise']>['until'],
-                        note: step.raise?.note ?? step.title.slice(0, 240),
-                      }
-                    : null,
+                  steps: v
+                    .split('\n')
+                    .map((l) => l.trim())
+                    .filter(Boolean),
                 })
             "
-          >
-            <el-option v-for="r in RAISE" :key="r.value" :value="r.value" :label="r.label" />
-          </el-select>
+          />
         </label>
-      </div>
-    </el-collapse-item>
-    <el-collapse-item title="More words, a caution, a picture" name="words">
-      <label class="small muted"
-        >How it is done, a line each
-        <el-input
-          type="textarea"
-          :rows="3"
-          :model-value="step.steps.join('\n')"
-          aria-label="How it is done"
-          @change="
-            (v: string) =>
-              put({
-                steps: v
-                  .split('\n')
-                  .map((l) => l.trim())
-                  .filter(Boolean),
-              })
-          "
+        <SchemaField
+          :field="stepField('caution')"
+          :value="step.caution"
+          @change="(v) => put({ caution: v as string | null })"
         />
-      </label>
-      <SchemaField
-        :field="stepField('caution')"
-        :value="step.caution"
-        @change="(v) => put({ caution: v as string | null })"
-      />
-      <StepPicture :picture="step.picture" @change="(picture) => put({ picture })" />
+        <StepPicture :picture="step.picture" @change="(picture) => put({ picture })" />
+      </template>
     </el-collapse-item>
   </el-collapse>
 </template>

@@ -10,6 +10,12 @@ import { isKit, useWriting } from './writing'
 /** The steps as the paper numbers them. Enter makes the next; what holds the truck is taken over from the step before. */
 const { paper, change } = useWriting()
 const steps = computed(() => paper.value?.operations ?? [])
+/** Bolts whose torque no step gives yet: dragged onto theirs. */
+const bolts = computed(() =>
+  (paper.value?.fasteners ?? []).filter(
+    ({ id, spec }) => spec.kind !== 'none-given' && !steps.value.some((o) => o.torques.includes(id)),
+  ),
+)
 const selected = defineModel<string | null>('selected', { required: true })
 /** Where the next one goes: behind a step, or at the end. */
 const behind = ref<string | null>(null)
@@ -36,6 +42,18 @@ function takeBehind(id: string, text: string): string | null {
     part="steps"
     hint="Enter makes the next · Alt and an arrow moves one · how it stands is taken over from the step before"
   >
+    <p v-if="steps.length && bolts.length" class="bolts small muted">
+      Onto its step:
+      <span
+        v-for="bolt in bolts"
+        :key="bolt.id"
+        class="bolt"
+        draggable="true"
+        :data-drag="bolt.id"
+        @dragstart="(e) => e.dataTransfer?.setData('text/bolt', bolt.id)"
+        >{{ bolt.name }}</span
+      >
+    </p>
     <ol class="steps">
       <template v-for="(o, i) in steps" :key="o.id">
         <StepRow
@@ -59,6 +77,22 @@ function takeBehind(id: string, text: string): string | null {
 </template>
 
 <style scoped>
+.bolts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  align-items: center;
+  margin: 0;
+  padding: 6px 12px;
+}
+.bolt {
+  cursor: grab;
+  padding: 1px 9px;
+  border: 1px dashed var(--amber-sign);
+  border-radius: 12px;
+  background: #fffaf0;
+  color: var(--amber);
+}
 .steps {
   list-style: none;
   margin: 0;

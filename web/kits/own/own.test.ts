@@ -119,6 +119,24 @@ describe('a paper typed in', () => {
     await save(wrapper)
     expect(saved().operations[1]).toMatchObject(before)
   })
+  test('a bolt is dropped on the step that gives it its torque, and asks no more', async () => {
+    const step = { ...PLAIN_OPERATION, id: 'hang', title: 'Hang it', phase: 'mount' as const, steps: [] }
+    there = { version: 1, document: { ...blank(), operations: [step] } }
+    const wrapper = await open()
+    await enter(wrapper, 'Next bolt', '4 strap nut 3/8-16, evenly 16')
+    const held = new Map<string, string>()
+    const dataTransfer = {
+      setData: (kind: string, text: string) => held.set(kind, text),
+      getData: (kind: string) => held.get(kind) ?? '',
+    }
+    const drag = (type: string) => Object.assign(new Event(type, { bubbles: true, cancelable: true }), { dataTransfer })
+    wrapper.find('[data-drag]').element.dispatchEvent(drag('dragstart'))
+    wrapper.find('[data-step="hang"]').element.dispatchEvent(drag('drop'))
+    await flushPromises()
+    expect(wrapper.find('[data-drag]').exists()).toBe(false)
+    await save(wrapper)
+    expect(saved().operations[0]!.torques).toEqual(saved().fasteners.map((f) => f.id))
+  })
   test('is still there after a reload, before it was saved', async () => {
     await enter(await open(), 'Next gap', '1/2 in all around the bag')
     expect(saved().gaps).toEqual([])
