@@ -70,6 +70,11 @@ export const modelSchema = z.object({
   model: z.string({ error: 'model is missing' }),
 })
 
+/** How a table goes out: heads and units as people write them, or one with an example row only, to be filled in. */
+export const exportQuerySchema = z.object({
+  units: z.enum(['us', 'metric'], { error: 'units must be us or metric' }).optional(),
+  blank: z.enum(['yes'], { error: 'blank must be yes, or left out' }).optional(),
+})
 export const uploadSchema = z.object({
   kind: z.enum(CATALOG_FILES, { error: `kind must be one of ${CATALOG_FILES.join(', ')}` }),
   name: z.string().trim().min(1).max(120).default('file'),

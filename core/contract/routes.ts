@@ -349,7 +349,9 @@ export const ROUTES = {
       repeatable: true,
       answer: answers.importRunSchema,
     }),
-    export: get('/exports/{file}', 'A whole catalog: kits.csv, kits.json and so on', 'text/csv'),
+    export: get('/exports/{file}', 'A whole catalog: kits.csv, kits.json and so on', 'text/csv', {
+      query: requests.exportQuerySchema,
+    }),
   },
   shop: {
     read: get('/shop', "The shop's settings", answers.storedSettingsSchema),

@@ -2,8 +2,19 @@ import fc from 'fast-check'
 import Papa from 'papaparse'
 import { describe, expect, test } from 'vitest'
 import { demoApplications, demoKits, demoStock, demoVehicles } from '../../demo/shop'
-import { SURVEY_KEYS, VEHICLE_FACTS, factWords, isTaped, type Condition, type Fact } from '../kit'
 import {
+  factWords,
+  isTaped,
+  lacksOf,
+  originOf,
+  SURVEY_KEYS,
+  VEHICLE_FACTS,
+  type Condition,
+  type Fact,
+  type Kit,
+} from '../kit'
+import {
+  blankTable,
   CATALOG_FORMATS,
   conditionsText,
   fromRow,
@@ -164,5 +175,57 @@ describe('what is wrong with a row', () => {
     }
     expect(headProblems(['id', 'wheelbase_mm', 'wheelbase_in', 'make'])).toContain('wheelbase_in')
     expect(headProblems(['id', 'wheelbase', 'make'])).toContain('wheelbase')
+  })
+})
+
+describe('a table to be filled in', () => {
+  const filled = (kind: CatalogFile, system: 'us' | 'metric', id: string) => {
+    const format = CATALOG_FORMATS[kind]
+    const [head, cells] = Papa.parse<string[]>(blankTable(kind, system), { skipEmptyLines: true }).data
+    const reader = rowReader(head!, format.fields, 'thousands')
+    if (!reader.ok) throw new Error(reader.problems.map(problemText).join())
+    const row = reader.value([id, ...cells!.slice(1)], 2)
+    if (!row.ok) throw new Error(row.problems.map(problemText).join())
+    return fromRow(format, row.value, 2, null)
+  }
+  test.each(
+    (['kits', 'applications', 'vehicles', 'stock'] as const).flatMap((kind) => [
+      [kind, 'us'] as const,
+      [kind, 'metric'] as const,
+    ]),
+  )('%s in %s: its example is never taken in, and typed over it is', (kind, system) => {
+    const cells = Papa.parse<string[]>(blankTable(kind, system), { skipEmptyLines: true }).data[1]!
+    const example = filled(kind, system, cells[0]!)
+    expect(example.ok ? null : example.problems.map((p) => p.column)).toEqual(['id'])
+    expect(filled(kind, system, 'typed-over').ok).toBe(true)
+  })
+  test('heads are as people write them, in the units of the shop', () => {
+    const head = (system: 'us' | 'metric') => Papa.parse<string[]>(blankTable('kits', system)).data[0]!
+    expect(head('us')).toContain('Maximum (psi)')
+    expect(head('metric')).toContain('Maximum (kpa)')
+    expect(head('us')).toContain('Diameter max (in)')
+  })
+  test('a kit of which only the paper`s figures are typed: they are as said, the rest is what is usual', () => {
+    const read = (origin: string) => {
+      const reader = rowReader(
+        ['id', 'Maker', 'Number', 'Name', 'Family', 'Maximum (psi)', 'Origin'],
+        CATALOG_FORMATS.kits.fields,
+        'thousands',
+      )
+      if (!reader.ok) throw new Error(reader.problems.map(problemText).join())
+      const row = reader.value(['own', 'Own', 'N-1', 'Kit', 'bellows', '90', origin], 2)
+      const made = row.ok ? fromRow(CATALOG_FORMATS.kits, row.value, 2, null) : row
+      if (!made.ok) throw new Error(made.problems.map(problemText).join())
+      return (made as { document: unknown }).document as Kit
+    }
+    // 1 psi is 6,894.757 Pa (NIST SP 811).
+    expect(read('').bag!.maximum).toBeCloseTo(90 * 6894.757, 0)
+    const from = (kit: Kit, path: string) => originOf(kit, path).from
+    expect(from(read(''), 'bag.maximum')).toBe('shop')
+    expect(from(read('paper'), 'bag.maximum')).toBe('paper')
+    for (const path of ['bag.minimum', 'bag.table', 'fitment', 'minutes'])
+      expect([path, from(read('paper'), path)]).toEqual([path, 'typical'])
+    expect(lacksOf(read('paper')).map((l) => l.path)).not.toContain('bag.maximum')
+    expect(lacksOf(read('')).map((l) => l.path)).toContain('bag.maximum')
   })
 })

@@ -8,6 +8,9 @@ import {
   stockItemSchema,
   FAMILIES,
   FAMILY_TABLE,
+  typicalKit,
+  type Kit,
+  type Origin,
 } from '../kit'
 import { schemaText } from '../quantity'
 import { vehicleSchema } from '../vehicle'
@@ -16,6 +19,8 @@ import type { Field } from './field'
 import type { Cell, Problem, Row } from './table'
 
 export const CATALOG_FILES = ['kits', 'applications', 'vehicles', 'stock'] as const
+/** Id of the row that shows how a table is filled in. */
+export const EXAMPLE = 'example-row'
 export type CatalogFile = (typeof CATALOG_FILES)[number]
 
 /** How documents of one kind stand in a table. */
@@ -27,18 +32,29 @@ export interface CatalogFormat {
   written?: z.ZodType<{ id: string }>
   /** What a new document has beside what its row says. */
   blank: Record<string, unknown>
+  /** What a new document is begun with where its row says only what people know of it; null where the row says it all. */
+  begin?: (row: Partial<Row<string>>) => { id: string } | null
   /**
    * Puts right what follows from the row as a whole.
-   * @param row which columns there are; `changed` places of the document that it gives another value
+   * @param row cells; `changed` places of the document that it gives another value; `begun` what it was begun with
    */
   finish?: (
     document: Record<string, unknown>,
-    row: { columns: ReadonlySet<string>; changed: readonly string[] },
+    row: { cells: Partial<Row<string>>; changed: readonly string[]; begun: { id: string } | null },
   ) => void
 }
 
 /** Groups that are there whole or not at all. */
 const KIT_GROUPS = ['fitment.coilInside', 'fitment.bracketSpace', 'bag.coilGap', 'airLine']
+
+const { id, maker, number, name, family, axle } = kitSchema.shape
+const kitName = z.object({ id, maker, number, name, family, axle })
+/** A row without a bag's table or a rubber's: what is usual for its family and axle stands for what it leaves out. */
+function begunKit(row: Partial<Row<string>>): Kit | null {
+  if (row.heights || row.rubber_squeeze) return null
+  const named = kitName.safeParse({ ...row, axle: row.axle ?? 'rear' })
+  return named.success ? typicalKit(named.data) : null
+}
 
 /** The four kinds of table, by the name of their catalog. */
 export const CATALOG_FORMATS: Record<CatalogFile, CatalogFormat> = {
@@ -48,10 +64,14 @@ export const CATALOG_FORMATS: Record<CatalogFile, CatalogFormat> = {
     schema: kitSchema,
     written: closableKitSchema,
     blank: { fasteners: [], operations: [] },
-    finish(kit, { columns, changed }) {
+    begin: begunKit,
+    finish(kit, { cells, changed, begun }) {
+      const said = begun && cells.origin ? (kit.origin as Origin) : UNSAID
+      // The rest of a kit that was begun is what is usual, whatever its row says of its own figures.
+      if (begun) kit.origin = (begun as Kit).origin
       // What a file changes without saying where it is from is the shop's.
-      if (!columns.has('origins'))
-        kit.origins = { ...(kit.origins as object), ...Object.fromEntries(changed.map((at) => [figureAt(at), UNSAID])) }
+      if (begun ? !cells.origins : !('origins' in cells))
+        kit.origins = { ...(kit.origins as object), ...Object.fromEntries(changed.map((at) => [figureAt(at), said])) }
       for (const group of KIT_GROUPS) collapse(kit, group)
       // A family that is none is refused by the schema.
       if (FAMILIES.some((f) => f === kit.family && !FAMILY_TABLE[f].air)) kit.bag = null
@@ -110,18 +130,25 @@ export function fromRow(
   number: number,
   before: unknown,
 ): { ok: true; document: { id: string } } | { ok: false; problems: Problem[] } {
+  if (row.id === EXAMPLE)
+    return {
+      ok: false,
+      problems: [{ row: number, column: 'id', message: 'is the example: take the row out, or type over all of it' }],
+    }
   const problems: Problem[] = []
-  const document = structuredClone((before ?? format.blank) as Tree)
+  const begun = before ? null : (format.begin?.(row) ?? null)
+  const document = structuredClone((before ?? begun ?? format.blank) as Tree)
   const was = before ? toRow(format, before) : null
   const changed: string[] = []
   for (const field of format.fields) {
     if (!(field.name in row)) {
-      if (!before && field.empty !== undefined) write(document, field.at, structuredClone(field.empty))
+      if (!before && !begun && field.empty !== undefined) write(document, field.at, structuredClone(field.empty))
       continue
     }
     const cell = row[field.name] ?? null
     if (was && JSON.stringify(was[field.name]) === JSON.stringify(cell)) continue
-    if (was) changed.push(field.at)
+    if (begun && cell === null) continue
+    if (was ?? begun) changed.push(field.at)
     if (cell === null) write(document, field.at, field.empty === undefined ? null : structuredClone(field.empty))
     else if (!field.read) write(document, field.at, cell)
     else {
@@ -131,7 +158,7 @@ export function fromRow(
     }
   }
   if (problems.length) return { ok: false, problems }
-  format.finish?.(document, { columns: new Set(Object.keys(row)), changed })
+  format.finish?.(document, { cells: row, changed, begun })
   const checked = (format.written ?? format.schema).safeParse(document)
   return checked.success
     ? { ok: true, document: checked.data }

@@ -18,3 +18,4 @@ export {
   type Read,
   type RowReader,
 } from './table'
+export { blankTable } from './example'

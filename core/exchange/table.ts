@@ -1,5 +1,14 @@
 import Papa from 'papaparse'
-import { findUnit, fromSi, parseQuantity, refusalText, toSi, UNITS, type QuantityKind } from '../quantity'
+import {
+  findUnit,
+  fromSi,
+  parseQuantity,
+  refusalText,
+  toSi,
+  UNITS,
+  type QuantityKind,
+  type UnitSystem,
+} from '../quantity'
 
 /**
  * One column of a file: words, a bare number, a quantity whose unit stands in the head, a share in percent, yes and no, or
@@ -38,38 +47,57 @@ const UNITLESS: readonly string[] = ['text', 'yes-no', 'number', 'words', 'numbe
 /** The quantity that a column's cells are of; null where they are none. */
 const quantityOf = <N extends string>({ kind }: Column<N>): QuantityKind | null =>
   kind === 'lengths' ? 'length' : kind in UNITS ? (kind as QuantityKind) : null
-const unitOf = <N extends string>(column: Column<N>): string | null => {
+const unitOf = <N extends string>(column: Column<N>, system: UnitSystem): string | null => {
   const quantity = quantityOf(column)
-  return quantity ? UNITS[quantity].metric.symbol.toLowerCase() : column.kind === 'percent' ? 'percent' : null
+  return quantity ? UNITS[quantity][system].symbol.toLowerCase() : column.kind === 'percent' ? 'percent' : null
 }
 const headOf = <N extends string>(column: Column<N>) => {
-  const unit = unitOf(column)
+  const unit = unitOf(column, 'metric')
   return unit ? `${column.name}_${unit}` : column.name
+}
+/** The same head as people write it: `Ride height (in)`. */
+function spokenHead<N extends string>(column: Column<N>, system: UnitSystem): string {
+  const unit = unitOf(column, system)
+  const words = column.name.replaceAll('_', ' ')
+  return `${words.charAt(0).toUpperCase()}${words.slice(1)}${unit ? ` (${unit})` : ''}`
+}
+/** A head as it is compared: `Ride height (in)` is `ride_height_in`. */
+function plainHead(title: string): string {
+  const [, words = '', unit = ''] = /^(.*?)(?:\s*[([]([^)\]]*)[)\]])?$/.exec(title.trim().toLowerCase()) ?? []
+  return [words.trim().replaceAll(/\s+/g, '_'), unit.trim()].filter(Boolean).join('_')
 }
 
 /**
  * Writes rows as CSV: UTF-8, comma, a head with units, metric. Words that a spreadsheet would take for a formula get a
  * leading apostrophe.
+ * @param spoken a system of units: heads as people write them, in its units
  */
-export const writeTable = <N extends string>(columns: readonly Column<N>[], rows: readonly Row<N>[]): string =>
+export const writeTable = <N extends string>(
+  columns: readonly Column<N>[],
+  rows: readonly Row<N>[],
+  spoken: UnitSystem | null = null,
+): string =>
   Papa.unparse(
-    { fields: columns.map(headOf), data: rows.map((row) => columns.map((c) => writeCell(c, row[c.name]))) },
+    {
+      fields: columns.map((c) => (spoken ? spokenHead(c, spoken) : headOf(c))),
+      data: rows.map((row) => columns.map((c) => writeCell(c, row[c.name], spoken ?? 'metric'))),
+    },
     { newline: '\r\n' },
   )
 
 /** One cell as it stands in a file. */
-function writeCell<N extends string>(column: Column<N>, value: Cell): string {
+function writeCell<N extends string>(column: Column<N>, value: Cell, system: UnitSystem): string {
   if (value === null) return ''
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
-  if (Array.isArray(value)) return value.map((v) => one(column, v)).join(column.kind === 'words' ? '|' : ';')
-  return one(column, value)
+  if (Array.isArray(value)) return value.map((v) => one(column, v, system)).join(column.kind === 'words' ? '|' : ';')
+  return one(column, value, system)
 }
 
-function one<N extends string>(column: Column<N>, value: string | number): string {
+function one<N extends string>(column: Column<N>, value: string | number, system: UnitSystem): string {
   if (typeof value === 'string') return FORMULA.test(value) ? `'${value}` : value
   if (column.kind === 'percent') return shortest(100 * value)
   const quantity = quantityOf(column)
-  return shortest(quantity ? fromSi(UNITS[quantity].metric, value) : value)
+  return shortest(quantity ? fromSi(UNITS[quantity][system], value) : value)
 }
 
 /** To twelve digits, without trailing noughts: what is written and read again is the same number. */
@@ -157,7 +185,7 @@ export function rowReader<N extends string>(
   const problems: Problem[] = []
   const wrong = (column: string, message: string) => problems.push({ row: 1, column, message })
   const places = head.flatMap((title, i) => {
-    const match = matchHead(title.trim().toLowerCase(), columns)
+    const match = matchHead(plainHead(title), columns)
     if (typeof match === 'string') wrong(title, match)
     return typeof match === 'string' ? [] : [{ ...match, i, title }]
   })

@@ -9,7 +9,7 @@ import type { Request } from 'express'
 import type { Knex } from 'knex'
 import { z } from 'zod'
 import { ROUTES, uploadSchema, type ImportRun } from '@stout-shackle/core/contract'
-import { CATALOG_FORMATS, toRow, writeTable } from '@stout-shackle/core/exchange'
+import { blankTable, CATALOG_FORMATS, toRow, writeTable } from '@stout-shackle/core/exchange'
 import type { Row } from '../catalog'
 import { personOf } from '../principal'
 import { parseBody, Problem } from '../problem'
@@ -74,9 +74,16 @@ const exportSchema = z.object({ kind: uploadSchema.shape.kind, ending: z.enum(['
 
 /** A whole catalog as one file, of the kind that is read again. */
 export const exportRoutes = (db: Knex): Mounted[] => [
-  route(ROUTES.imports.export, async ({ params, response }) => {
+  route(ROUTES.imports.export, async ({ params, query: { units, blank }, response }) => {
     const [name, suffix] = params.file.split('.')
     const { kind, ending } = parseBody(exportSchema, { kind: name, ending: suffix })
+    if (blank && ending === 'csv') {
+      response
+        .attachment(`${kind}-to-fill-in.csv`)
+        .type('text/csv')
+        .send(blankTable(kind, units ?? 'us'))
+      return
+    }
     const format = CATALOG_FORMATS[kind]
     const rows = await db<Row>(kind).orderBy('id')
     const documents = rows.map((row) => format.schema.parse(JSON.parse(row.document)))
@@ -87,6 +94,7 @@ export const exportRoutes = (db: Knex): Mounted[] => [
         writeTable(
           format.fields,
           documents.map((d) => toRow(format, d)),
+          units ?? null,
         ),
       )
   }),

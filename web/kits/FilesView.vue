@@ -5,6 +5,7 @@ import { computed, ref, shallowRef } from 'vue'
 import type { ImportRow, ImportRun, RowChange } from '@stout-shackle/core/contract'
 import { CATALOG_FILES, type CatalogFile, type Problem } from '@stout-shackle/core/exchange'
 import { call, Refused } from '../api/client'
+import { usePreferences } from '../stores/preferences'
 import { failureText } from '../fields/file'
 import StateSign from '../fields/StateSign.vue'
 
@@ -30,6 +31,7 @@ const STATES: Record<ImportRun['state'], string> = {
   applied: 'taken in',
   undone: 'taken back',
 }
+const preferences = usePreferences()
 const PAGE = 100
 const LOOK_EVERY_MS = 300
 const kind = ref<CatalogFile>('kits')
@@ -124,7 +126,8 @@ const noteText = (note: string | Problem) =>
       <ul>
         <li v-for="k in CATALOG_FILES" :key="k">
           {{ KINDS[k] }}: <a :href="`/api/exports/${k}.csv`" download>CSV</a> ·
-          <a :href="`/api/exports/${k}.json`" download>JSON</a>
+          <a :href="`/api/exports/${k}.json`" download>JSON</a> ·
+          <a :href="`/api/exports/${k}.csv?blank=yes&units=${preferences.system}`" download>blank, to fill in</a>
         </li>
       </ul>
       <template v-if="runs.length">
