@@ -66,7 +66,7 @@ async function open(of: 'kits' | 'procedures' = 'kits') {
     global: { plugins: [pinia, router] },
     attachTo: document.body,
   })
-  shown = wrapper as VueWrapper
+  shown = wrapper
   await flushPromises()
   return wrapper as VueWrapper
 }
