@@ -36,7 +36,15 @@ const VIEWS = [
   ],
   ['fit', '/jobs/job-0417/fit', (page) => page.locator('[data-tightest]').waitFor()],
   ['plan', '/jobs/job-0417/plan'],
-  ['kit-work', '/kits/one/ninebark-twofold/work'],
+  [
+    'kit-work',
+    '/kits/one/ninebark-twofold/work',
+    (page) =>
+      page
+        .locator('[data-trial]')
+        .getByText(/^Works on/)
+        .waitFor(),
+  ],
   ['bay-view', '/jobs/job-0415/bay-view?step=torque-shock:left'],
   ['bay-view-tablet', '/jobs/job-0417/bay-view?step=mount-upper:right', null, { width: 820, height: 1180 }],
   [

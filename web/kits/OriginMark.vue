@@ -1,16 +1,20 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { originOf, unconfirmedFigures, type Kit } from '@stout-shackle/core/kit'
+import { figuresOf, isConfirmed, originOf, type Kit } from '@stout-shackle/core/kit'
 import { originWords } from '@stout-shackle/core/wording'
 
 /** Where figures of a kit are from, where it is not the maker's paper; dashed while nobody has confirmed them. */
 const props = defineProps<{ kit: Kit; paths: readonly string[] }>()
-const open = computed(() => unconfirmedFigures(props.kit).filter(({ path }) => props.paths.includes(path)))
+/** Of those that the kit has: a place that its paper leaves empty has no origin. */
+const origins = computed(() =>
+  figuresOf(props.kit)
+    .filter(({ path }) => props.paths.includes(path))
+    .map(({ path }) => originOf(props.kit, path)),
+)
+const open = computed(() => origins.value.filter((origin) => !isConfirmed(origin)))
 const words = computed(() => {
-  const origins = open.value.length
-    ? open.value.map(({ origin }) => origin)
-    : props.paths.map((path) => originOf(props.kit, path)).filter(({ from }) => from !== 'paper')
-  return [...new Set(origins.map(originWords))].join('; ')
+  const shown = open.value.length ? open.value : origins.value.filter(({ from }) => from !== 'paper')
+  return [...new Set(shown.map(originWords))].join('; ')
 })
 const state = computed(() => (open.value.length ? 'open' : 'stood-for'))
 </script>

@@ -4,10 +4,11 @@ import { wrap } from 'comlink'
 import { familyOf, lacksOf, unconfirmedFigures, type Application, type Kit } from '@stout-shackle/core/kit'
 import { ownOperation } from '@stout-shackle/core/plan'
 import { estimateVehicle, onSide, type Vehicle } from '@stout-shackle/core/vehicle'
-import { figureName, lackText, originWords, stuckText } from '@stout-shackle/core/wording'
+import { figureName, lackText, originWords, reasonText, stuckText } from '@stout-shackle/core/wording'
 import type { Found } from '@stout-shackle/core/contract'
 import { call } from '../../api/client'
 import StateSign from '../../fields/StateSign.vue'
+import { usePreferences } from '../../stores/preferences'
 import { hoursText } from '../../plan/hours'
 import type { Trial, TrialWork } from './trial.worker'
 import { isKit, useWriting } from './writing'
@@ -16,6 +17,7 @@ import { isKit, useWriting } from './writing'
 const props = defineProps<{ beside: Kit | null }>()
 const emit = defineEmits<{ select: [step: string] }>()
 const { paper, lines, faults } = useWriting()
+const preferences = usePreferences()
 const vehicles = shallowRef<Vehicle[]>([])
 const trials = shallowRef<Trial[]>([])
 const trying = ref(false)
@@ -115,6 +117,8 @@ const MUCH = 12
       <header>
         <h2 v-if="wrong.length" class="stop">{{ wrong.length }} to put right</h2>
         <h2 v-else-if="!paper?.operations.length">No step yet</h2>
+        <h2 v-else-if="!trials.length">Not tried yet</h2>
+        <h2 v-else-if="!fitting.length" class="stop">For none of the vehicles here</h2>
         <h2 v-else :class="working.length === fitting.length ? 'fine' : 'stop'">
           Works on {{ working.length }} of {{ fitting.length }}
         </h2>
@@ -128,7 +132,10 @@ const MUCH = 12
       </ul>
       <template v-else>
         <div v-for="t in trials" :key="t.vehicle" class="small vehicle">
-          <template v-if="t.notFor"> <StateSign state="unknown" /> {{ t.name }}: not for it. {{ t.notFor }} </template>
+          <template v-if="t.notFor">
+            <StateSign state="unknown" /> {{ t.name }}: not for it.
+            {{ t.notFor.reason ? reasonText(t.notFor.reason, preferences.system) : 'Not on its list' }}
+          </template>
           <template v-else-if="t.works">
             <el-button
               link

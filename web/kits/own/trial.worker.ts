@@ -1,5 +1,5 @@
 import { expose } from 'comlink'
-import { judgeOn, catalogOf, type Application, type Kit, type Procedure } from '@stout-shackle/core/kit'
+import { judgeOn, catalogOf, type Application, type Kit, type Procedure, type Reason } from '@stout-shackle/core/kit'
 import { buildPlan, stuckOnVehicle, type Stuck } from '@stout-shackle/core/plan'
 import { emptySurvey, type Vehicle } from '@stout-shackle/core/vehicle'
 
@@ -7,8 +7,8 @@ import { emptySurvey, type Vehicle } from '@stout-shackle/core/vehicle'
 export interface Trial {
   vehicle: string
   name: string
-  /** Why it is not for this vehicle at all; empty where it is. */
-  notFor: string
+  /** Why it is not for this vehicle at all, where a rule says so; null where it is. */
+  notFor: { reason: Reason | null } | null
   works: {
     minutes: number
     supportChanges: number
@@ -27,11 +27,11 @@ interface Asked {
   beside: Kit | null
 }
 
-/** Why a kit is not for a vehicle; empty where it is, and of a procedure. */
-function whyNotFor({ paper, lines }: Asked, vehicle: Vehicle): string {
-  if (!('family' in paper)) return ''
+/** Why a kit is not for a vehicle; null where it is, and of a procedure. */
+function whyNotFor({ paper, lines }: Asked, vehicle: Vehicle): Trial['notFor'] {
+  if (!('family' in paper)) return null
   const { verdict, reasons } = judgeOn(catalogOf([paper], lines), paper, vehicle, emptySurvey())
-  return verdict === 'does-not-fit' ? (reasons.find((r) => r.effect === 'no')?.says ?? 'not on its list') : ''
+  return verdict === 'does-not-fit' ? { reason: reasons.find((r) => r.effect === 'no') ?? null } : null
 }
 function tryOn(asked: Asked, vehicle: Vehicle): Trial {
   const { paper, beside } = asked
