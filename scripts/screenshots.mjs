@@ -41,8 +41,8 @@ const VIEWS = [
     '/kits/one/ninebark-twofold/work',
     (page) =>
       page
-        .locator('[data-trial]')
-        .getByText(/^Works on/)
+        .locator('[data-trial] h2')
+        .filter({ hasText: /\d of \d/ })
         .waitFor(),
   ],
   ['bay-view', '/jobs/job-0415/bay-view?step=torque-shock:left'],
