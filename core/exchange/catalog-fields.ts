@@ -17,6 +17,8 @@ export const kitFields: Field[] = [
   f('origin', 'text', 'origin', { write: originText, read: parseOrigin, empty: UNSAID }),
   f('origins', 'text', 'origins', { write: originsText, read: parseOrigins, empty: {} }),
   f('drilling', 'yes-no', 'drilling', { empty: false }),
+  f('cutting', 'yes-no', 'cutting', { empty: false }),
+  f('work_wheels', 'text', 'wheels', { empty: 'off' }),
   f('minutes_low', 'number', 'minutes.low'),
   f('minutes_high', 'number', 'minutes.high'),
   f('suspension', 'words', 'fitment.suspension'),

@@ -48,7 +48,8 @@ export interface CatalogFormat {
 const KIT_GROUPS = ['fitment.coilInside', 'fitment.bracketSpace', 'bag.coilGap', 'airLine']
 
 const { id, maker, number, name, family, axle } = kitSchema.shape
-const kitName = z.object({ id, maker, number, name, family, axle })
+/** What a kit is called. */
+export const kitName = z.object({ id, maker, number, name, family, axle })
 /** A row without a bag's table or a rubber's: what is usual for its family and axle stands for what it leaves out. */
 function begunKit(row: Partial<Row<string>>): Kit | null {
   if (row.heights || row.rubber_squeeze) return null

@@ -1,8 +1,10 @@
-import { applicationSchema, stockItemSchema, typicalKit } from '../kit'
+import { applicationSchema, PLAIN_FASTENER, PLAIN_OPERATION, stockItemSchema, typicalKit, type Kit } from '../kit'
 import type { UnitSystem } from '../quantity'
 import { estimateVehicle } from '../vehicle'
 import { CATALOG_FORMATS, EXAMPLE, toRow, type CatalogFile } from './catalog'
+import { writeKitBook, type BookSheet } from './kit-book'
 import { writeTable } from './table'
+import { usualTarget } from '../torque'
 
 /** A document of each kind, to type over. */
 const EXAMPLES: Record<CatalogFile, () => object> = {
@@ -54,4 +56,63 @@ export function blankTable(kind: CatalogFile, system: UnitSystem): string {
   const row = toRow(format, EXAMPLES[kind]())
   for (const name of NOT_TYPED) if (name in row) row[name] = null
   return writeTable(format.fields, [row], system)
+}
+
+/**
+ * A workbook for kits to be filled in: an example kit with a part, a bolt, a step and a vehicle, on a sheet each.
+ * @param system whose units its heads name
+ */
+export function blankBook(system: UnitSystem): BookSheet[] {
+  const kit = EXAMPLES.kits() as Kit
+  const example: Kit = {
+    ...kit,
+    parts: [
+      {
+        number: 'AB-22',
+        name: 'Air spring',
+        count: 2,
+        when: [],
+        side: null,
+        circuit: null,
+        thread: null,
+        length: null,
+        width: null,
+      },
+    ],
+    fasteners: [
+      {
+        ...PLAIN_FASTENER,
+        id: 'strap-nut',
+        name: 'Strap nut',
+        count: 4,
+        thread: '3/8-16',
+        spec: usualTarget(22),
+        evenly: true,
+      },
+    ],
+    operations: [
+      {
+        ...PLAIN_OPERATION,
+        id: 'hang',
+        title: 'Hang the bracket',
+        phase: 'mount',
+        steps: ['Both holes, nuts by hand'],
+        torques: ['strap-nut'],
+      },
+    ],
+  }
+  const line = applicationSchema.parse({ ...EXAMPLES.applications(), kit: kit.id })
+  return writeKitBook({ kits: [example], lines: [line] }, system).map((sheet) => {
+    const blank = sheet.rows[0]!.map((head) =>
+      NOT_TYPED.includes(
+        head
+          .toLowerCase()
+          .replace(/ \(.*$/, '')
+          .replaceAll(' ', '_'),
+      ),
+    )
+    return sheet.name === 'Kits'
+      ? { ...sheet, rows: sheet.rows.map((r, i) => (i ? r.map((c, k) => (blank[k] ? '' : c)) : r)) }
+      : sheet
+  })
 }

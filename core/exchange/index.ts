@@ -2,7 +2,15 @@ export { fastenersSheet, operationsSheet, readFasteners, readOperations } from '
 export * from './loads'
 export * from './readings'
 export * from './ticket'
-export * from './catalog'
+export {
+  CATALOG_FILES,
+  CATALOG_FORMATS,
+  fromRow,
+  schemaProblem,
+  toRow,
+  type CatalogFile,
+  type CatalogFormat,
+} from './catalog'
 export * from './condition-text'
 export {
   cellsOf,
@@ -18,4 +26,5 @@ export {
   type Read,
   type RowReader,
 } from './table'
-export { blankTable } from './example'
+export { blankBook, blankTable } from './example'
+export { bookProblemText, kitsNamed, readKitBook, writeKitBook, type BookSheet, type KitBook } from './kit-book'

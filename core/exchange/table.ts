@@ -76,14 +76,17 @@ export const writeTable = <N extends string>(
   columns: readonly Column<N>[],
   rows: readonly Row<N>[],
   spoken: UnitSystem | null = null,
-): string =>
-  Papa.unparse(
-    {
-      fields: columns.map((c) => (spoken ? spokenHead(c, spoken) : headOf(c))),
-      data: rows.map((row) => columns.map((c) => writeCell(c, row[c.name], spoken ?? 'metric'))),
-    },
-    { newline: '\r\n' },
-  )
+): string => Papa.unparse(gridOf(columns, rows, spoken), { newline: '\r\n' })
+
+/** The same as cells, the head first. */
+export const gridOf = <N extends string>(
+  columns: readonly Column<N>[],
+  rows: readonly Row<N>[],
+  spoken: UnitSystem | null = null,
+): string[][] => [
+  columns.map((c) => (spoken ? spokenHead(c, spoken) : headOf(c))),
+  ...rows.map((row) => columns.map((c) => writeCell(c, row[c.name], spoken ?? 'metric'))),
+]
 
 /** One cell as it stands in a file. */
 function writeCell<N extends string>(column: Column<N>, value: Cell, system: UnitSystem): string {

@@ -1,9 +1,18 @@
 import { fastenerSchema, operationSchema, type Fastener, type Operation } from '../kit'
 import { conditionsText, parseConditions } from './condition-text'
-import { readTable, writeTable, type Cell, type Column, type Problem, type Read, type Row } from './table'
+import {
+  readTable,
+  writeTable,
+  type Cell,
+  type Column,
+  type NumberedRow,
+  type Problem,
+  type Read,
+  type Row,
+} from './table'
 
 /** Columns of a sheet of operations; docs/formats.md says what each holds. */
-const OPERATION = [
+export const OPERATION = [
   { name: 'id', kind: 'text', needed: true },
   { name: 'title', kind: 'text', needed: true },
   { name: 'side', kind: 'text', needed: true },
@@ -15,7 +24,7 @@ const OPERATION = [
   { name: 'after', kind: 'words' },
   { name: 'easier', kind: 'words' },
   { name: 'when', kind: 'text' },
-  { name: 'steps', kind: 'text', needed: true },
+  { name: 'steps', kind: 'text' },
   { name: 'trap', kind: 'text' },
   { name: 'caution', kind: 'text' },
   { name: 'tools', kind: 'words' },
@@ -43,7 +52,7 @@ const OPERATION = [
 ] as const satisfies readonly Column<string>[]
 type OperationColumn = (typeof OPERATION)[number]['name']
 
-const FASTENER = [
+export const FASTENER = [
   { name: 'id', kind: 'text', needed: true },
   { name: 'name', kind: 'text', needed: true },
   { name: 'count', kind: 'number', needed: true },
@@ -73,44 +82,42 @@ const words = (cell: Cell): string[] =>
 const text = (cell: Cell): string => (cell === null ? '' : String(cell))
 const orNull = (cell: Cell): string | null => text(cell) || null
 
+/** An operation as its row. */
+export const operationCells = (o: Operation): Row<OperationColumn> => ({
+  ...o,
+  when: conditionsText(o.when),
+  steps: o.steps.join(STEP_MARK),
+  hardware: o.hardware
+    .map((h) => `${h.count} x ${h.name}${h.when.length ? ` [${conditionsText(h.when)}]` : ''}`)
+    .join('; '),
+  fates: o.fates.map((f) => `${f.part} = ${f.fate}${f.note ? ` (${f.note})` : ''}`).join('; '),
+  alters: o.alters
+    .map((a) => `${a.part} = ${[a.fate, a.side].filter(Boolean).join(', ')}${a.note ? ` (${a.note})` : ''}`)
+    .join('; '),
+  raise: o.raise && `${o.raise.until}: ${o.raise.note}`,
+  leaves_loose: o.leavesLoose,
+  takes_off: o.takesOff,
+  both_first: o.bothFirst,
+  hidden_by: o.hiddenBy,
+})
+/** A fastener as its row. */
+export const fastenerCells = ({ spec, ...f }: Fastener): Row<FastenerColumn> => ({
+  ...f,
+  fitting: f.fitting && [f.fitting.kind, f.fitting.sealant && SEALANT].filter(Boolean).join(', '),
+  spec: spec.kind,
+  torque: spec.kind === 'target' ? spec.value : spec.kind === 'ceiling' ? spec.max : null,
+  low: spec.kind === 'target' ? spec.low : null,
+  high: spec.kind === 'target' ? spec.high : null,
+  turns: spec.kind === 'turns' ? spec.turns : spec.kind === 'threads' ? spec.covered : null,
+  turns_max: spec.kind === 'turns' ? spec.max : null,
+})
+
 /** Operations as a sheet, one a row. */
 export const operationsSheet = (operations: readonly Operation[]): string =>
-  writeTable<OperationColumn>(
-    OPERATION,
-    operations.map((o) => ({
-      ...o,
-      when: conditionsText(o.when),
-      steps: o.steps.join(STEP_MARK),
-      hardware: o.hardware
-        .map((h) => `${h.count} x ${h.name}${h.when.length ? ` [${conditionsText(h.when)}]` : ''}`)
-        .join('; '),
-      fates: o.fates.map((f) => `${f.part} = ${f.fate}${f.note ? ` (${f.note})` : ''}`).join('; '),
-      alters: o.alters
-        .map((a) => `${a.part} = ${[a.fate, a.side].filter(Boolean).join(', ')}${a.note ? ` (${a.note})` : ''}`)
-        .join('; '),
-      raise: o.raise && `${o.raise.until}: ${o.raise.note}`,
-      leaves_loose: o.leavesLoose,
-      takes_off: o.takesOff,
-      both_first: o.bothFirst,
-      hidden_by: o.hiddenBy,
-    })),
-  )
-
+  writeTable<OperationColumn>(OPERATION, operations.map(operationCells))
 /** Fasteners as a sheet, one a row; torques in the unit of the head. */
 export const fastenersSheet = (fasteners: readonly Fastener[]): string =>
-  writeTable<FastenerColumn>(
-    FASTENER,
-    fasteners.map(({ spec, ...f }) => ({
-      ...f,
-      fitting: f.fitting && [f.fitting.kind, f.fitting.sealant && SEALANT].filter(Boolean).join(', '),
-      spec: spec.kind,
-      torque: spec.kind === 'target' ? spec.value : spec.kind === 'ceiling' ? spec.max : null,
-      low: spec.kind === 'target' ? spec.low : null,
-      high: spec.kind === 'target' ? spec.high : null,
-      turns: spec.kind === 'turns' ? spec.turns : spec.kind === 'threads' ? spec.covered : null,
-      turns_max: spec.kind === 'turns' ? spec.max : null,
-    })),
-  )
+  writeTable<FastenerColumn>(FASTENER, fasteners.map(fastenerCells))
 
 const HARDWARE = /^(\d+)\s*x\s*(.+?)(?:\s*\[(.*)\])?$/
 const FATE = /^(.+?)\s*=\s*([a-z-]+)(?:\s*\((.*)\))?$/
@@ -123,13 +130,10 @@ const parts = (cell: Cell): string[] =>
     .map((p) => p.trim())
     .filter(Boolean)
 
-interface Row1 {
-  number: number
-  cells: Row<string>
-}
-type Say = (column: string, message: string) => void
+export type SheetRow = NumberedRow<string>
+export type Say = (column: string, message: string) => void
 
-function operationOf({ cells }: Row1, say: Say): unknown {
+export function operationOf({ cells }: SheetRow, say: Say): unknown {
   const when = parseConditions(text(cells.when!))
   if (!when.ok) say('when', when.why)
   const hardware = parts(cells.hardware!).map((part) => {
@@ -166,7 +170,8 @@ function operationOf({ cells }: Row1, say: Say): unknown {
     when: when.ok ? when.value : [],
     steps: text(cells.steps!)
       .split(STEP_MARK)
-      .map((s) => s.trim()),
+      .map((s) => s.trim())
+      .filter(Boolean),
     trap: orNull(cells.trap!),
     caution: orNull(cells.caution!),
     tools: words(cells.tools!),
@@ -193,7 +198,7 @@ function operationOf({ cells }: Row1, say: Say): unknown {
     blocking: cells.blocking === true,
   }
 }
-function specOf({ cells }: Row1): unknown {
+function specOf({ cells }: SheetRow): unknown {
   switch (cells.spec) {
     case 'target':
       return { kind: 'target', value: cells.torque, low: cells.low, high: cells.high }
@@ -214,7 +219,7 @@ function fittingOf(cell: Cell): unknown {
     .map((part) => part.trim())
   return kind ? { kind, sealant: more.includes(SEALANT) } : null
 }
-const fastenerOf = (row: Row1): unknown => ({
+export const fastenerOf = (row: SheetRow): unknown => ({
   id: row.cells.id,
   name: row.cells.name,
   count: row.cells.count,
@@ -240,34 +245,43 @@ const COLUMN_OF: Record<string, string> = {
   value: 'torque',
   max: 'torque',
 }
-function readSheet<T>(
-  text: string,
-  columns: readonly Column<string>[],
-  make: (row: Row1, say: Say) => unknown,
-  schema: {
-    safeParse(
-      value: unknown,
-    ): { success: true; data: T } | { success: false; error: { issues: { path: PropertyKey[]; message: string }[] } }
-  },
-): Read<T[]> {
-  const table = readTable(text, columns)
-  if (!table.ok) return table
+interface RowSchema<T> {
+  safeParse(
+    value: unknown,
+  ): { success: true; data: T } | { success: false; error: { issues: { path: PropertyKey[]; message: string }[] } }
+}
+/** One row of a sheet as what its schema takes, or every problem of it by column. */
+export function readSheetRow<T>(
+  row: SheetRow,
+  make: (row: SheetRow, say: Say) => unknown,
+  schema: RowSchema<T>,
+): Read<T> {
   const problems: Problem[] = []
-  const values = table.value.flatMap((row) => {
-    const before = problems.length
-    const made = make(row, (column, message) => problems.push({ row: row.number, column, message }))
-    if (problems.length > before) return []
-    const read = schema.safeParse(made)
-    if (read.success) return [read.data]
-    for (const { path, message } of read.error.issues) {
+  const made = make(row, (column, message) => problems.push({ row: row.number, column, message }))
+  if (problems.length) return { ok: false, problems }
+  const read = schema.safeParse(made)
+  if (read.success) return { ok: true, value: read.data }
+  return {
+    ok: false,
+    problems: read.error.issues.map(({ path, message }) => {
       const field = String(
         path[0] === 'spec' && path[1] !== undefined && path[1] !== 'kind' ? path[1] : (path[0] ?? ''),
       )
-      problems.push({ row: row.number, column: COLUMN_OF[field] ?? field, message })
-    }
-    return []
-  })
-  return problems.length ? { ok: false, problems } : { ok: true, value: values }
+      return { row: row.number, column: COLUMN_OF[field] ?? field, message }
+    }),
+  }
+}
+function readSheet<T>(
+  text: string,
+  columns: readonly Column<string>[],
+  make: (row: SheetRow, say: Say) => unknown,
+  schema: RowSchema<T>,
+): Read<T[]> {
+  const table = readTable(text, columns)
+  if (!table.ok) return table
+  const read = table.value.map((row) => readSheetRow(row, make, schema))
+  const problems = read.flatMap((r) => (r.ok ? [] : r.problems))
+  return problems.length ? { ok: false, problems } : { ok: true, value: read.flatMap((r) => (r.ok ? [r.value] : [])) }
 }
 
 /** Reads what `operationsSheet` writes, or a person typed like it. @returns operations, or every problem with row and column */

@@ -27,10 +27,10 @@ export async function readJsonFile<S extends z.ZodType>(
   }
 }
 
-/** Gives a text out as a file, with the browser's own way of keeping it. */
-export function saveFile(name: string, type: string, text: string): void {
+/** Gives something out as a file, with the browser's own way of keeping it. */
+export function saveFile(name: string, type: string, content: BlobPart): void {
   const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([text], { type }))
+  link.href = URL.createObjectURL(new Blob([content], { type }))
   link.download = name
   link.click()
   URL.revokeObjectURL(link.href)

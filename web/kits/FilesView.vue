@@ -3,11 +3,12 @@ import { newKey } from '../api/key'
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
 import type { ImportRow, ImportRun, RowChange } from '@stout-shackle/core/contract'
-import { CATALOG_FILES, type CatalogFile, type Problem } from '@stout-shackle/core/exchange'
+import { CATALOG_FILES, type CatalogFile, type KitBook, type Problem } from '@stout-shackle/core/exchange'
 import { call, Refused } from '../api/client'
 import { usePreferences } from '../stores/preferences'
 import { failureText } from '../fields/file'
 import StateSign from '../fields/StateSign.vue'
+import KitWorkbook from './KitWorkbook.vue'
 
 /** Whole catalogs in and out: a dry run first, then all or the good rows, and back again as one step. */
 const KINDS: Record<CatalogFile, string> = {
@@ -84,21 +85,42 @@ async function open(id: string) {
   rows.value = []
   looking.resume()
 }
+/** Lines of vehicles of a workbook, until its kits are taken in. */
+const after = shallowRef<{ name: string; lines: KitBook['lines'] } | null>(null)
 async function take(event: Event) {
   const box = event.target as HTMLInputElement
   const file = box.files?.[0]
   box.value = ''
   if (!file) return
+  after.value = null
+  await send(kind.value, file.name, file)
+}
+const asJson = (documents: readonly object[]) => new Blob([JSON.stringify(documents)], { type: 'application/json' })
+/** A workbook goes the way of every file: its kits first, then the vehicles that they are listed for. */
+async function takeBook(name: string, { kits, lines }: KitBook) {
+  after.value = lines.length ? { name, lines } : null
+  await send('kits', `${name}.json`, asJson(kits))
+}
+/** Its kits are in, or nothing of them is to be changed. */
+const mayGoOn = computed(
+  () =>
+    after.value !== null &&
+    (run.value?.state === 'applied' || (run.value?.state === 'checked' && !good.value && !run.value.progress.wrong)),
+)
+async function takeLines() {
+  if (!after.value) return
+  const { name, lines } = after.value
+  after.value = null
+  await send('applications', `${name}.json`, asJson(lines))
+}
+async function send(what: CatalogFile, name: string, body: Blob) {
   sending.value = true
   await attempt(async () => {
-    const response = await fetch(
-      `/api/imports?kind=${kind.value}&name=${encodeURIComponent(file.name.slice(0, 120))}`,
-      {
-        method: 'POST',
-        headers: { 'Content-Type': 'application/octet-stream' },
-        body: file,
-      },
-    )
+    const response = await fetch(`/api/imports?kind=${what}&name=${encodeURIComponent(name.slice(-120))}`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/octet-stream' },
+      body,
+    })
     const data = (await response.json()) as ImportRun & { detail?: string }
     if (!response.ok) throw new Refused(response.status, data.detail ?? 'The server refused the file.', [], {})
     rows.value = []
@@ -120,26 +142,29 @@ const noteText = (note: string | Problem) =>
 
 <template>
   <div class="files">
-    <section class="card out">
-      <header><h2>Send out</h2></header>
-      <p class="small muted">Tables open in any spreadsheet; JSON carries everything. Both are read again.</p>
-      <ul>
-        <li v-for="k in CATALOG_FILES" :key="k">
-          {{ KINDS[k] }}: <a :href="`/api/exports/${k}.csv`" download>CSV</a> ·
-          <a :href="`/api/exports/${k}.json`" download>JSON</a> ·
-          <a :href="`/api/exports/${k}.csv?blank=yes&units=${preferences.system}`" download>blank, to fill in</a>
-        </li>
-      </ul>
-      <template v-if="runs.length">
-        <header><h2>Earlier</h2></header>
+    <div class="left">
+      <section class="card out">
+        <header><h2>Send out</h2></header>
+        <p class="small muted">Tables open in any spreadsheet; JSON carries everything. Both are read again.</p>
         <ul>
-          <li v-for="r in runs" :key="r.id" class="small">
-            <button class="plain" @click="attempt(() => open(r.id))">{{ r.name }}</button> {{ KINDS[r.kind] }},
-            {{ STATES[r.state] }}
+          <li v-for="k in CATALOG_FILES" :key="k">
+            {{ KINDS[k] }}: <a :href="`/api/exports/${k}.csv`" download>CSV</a> ·
+            <a :href="`/api/exports/${k}.json`" download>JSON</a> ·
+            <a :href="`/api/exports/${k}.csv?blank=yes&units=${preferences.system}`" download>blank, to fill in</a>
           </li>
         </ul>
-      </template>
-    </section>
+        <template v-if="runs.length">
+          <header><h2>Earlier</h2></header>
+          <ul>
+            <li v-for="r in runs" :key="r.id" class="small">
+              <button class="plain" @click="attempt(() => open(r.id))">{{ r.name }}</button> {{ KINDS[r.kind] }},
+              {{ STATES[r.state] }}
+            </li>
+          </ul>
+        </template>
+      </section>
+      <KitWorkbook @read="takeBook" />
+    </div>
     <section class="card in">
       <header>
         <h2>Take in</h2>
@@ -192,6 +217,9 @@ const noteText = (note: string | Problem) =>
                 >
               </template>
               <el-button v-else-if="run.state === 'applied'" @click="act('undo')">Undo</el-button>
+              <el-button v-if="mayGoOn" type="primary" @click="takeLines"
+                >Then the {{ after!.lines.length }} vehicles of {{ after!.name }}</el-button
+              >
             </span>
           </div>
           <table class="dense">
@@ -233,6 +261,10 @@ const noteText = (note: string | Problem) =>
   grid-template-columns: 260px minmax(0, 1fr);
   gap: 14px;
   align-items: start;
+}
+.left {
+  display: grid;
+  gap: 14px;
 }
 .out p,
 .state {

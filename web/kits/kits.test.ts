@@ -206,7 +206,7 @@ describe('files in and out', () => {
     answers['POST /imports/r1/undo'] = run('undone', 1)
     const wrapper = await show(FilesView)
     expect(sent.filter((s) => s.method === 'POST')).toEqual([])
-    const box = wrapper.find<HTMLInputElement>('input[type=file]')
+    const box = wrapper.find<HTMLInputElement>('.in input[type=file]')
     Object.defineProperty(box.element, 'files', { value: [new File(['id\n'], 'stock.csv')], configurable: true })
     await box.trigger('change')
     await vi.waitUntil(() => wrapper.text().includes('on_hand: "x" is not a number'), { timeout: 5_000 })
@@ -221,7 +221,7 @@ describe('files in and out', () => {
     answers['GET /imports'] = []
     answers['POST /imports'] = new Response(JSON.stringify({ detail: 'A file may have 40 MB.' }), { status: 413 })
     const wrapper = await show(FilesView)
-    const box = wrapper.find<HTMLInputElement>('input[type=file]')
+    const box = wrapper.find<HTMLInputElement>('.in input[type=file]')
     Object.defineProperty(box.element, 'files', { value: [new File(['x'], 'big.csv')], configurable: true })
     await box.trigger('change')
     await flushPromises()
