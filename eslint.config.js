@@ -2,6 +2,7 @@ import js from '@eslint/js'
 import globals from 'globals'
 import vue from 'eslint-plugin-vue'
 import ts from 'typescript-eslint'
+import * as oneProgram from './scripts/one-program.mjs'
 
 // Circles of imports are dependency-cruiser's, unused exports and types knip's.
 export default ts.config(
@@ -15,7 +16,7 @@ export default ts.config(
       parserOptions: {
         projectService: { allowDefaultProject: ['*.js', 'scripts/*.mjs', 'demo/*.mjs'] },
         extraFileExtensions: ['.vue'],
-        parser: ts.parser,
+        parser: oneProgram,
         tsconfigRootDir: import.meta.dirname,
       },
     },
@@ -47,5 +48,6 @@ export default ts.config(
     files: ['**/*.test.ts', '**/fixtures/**', 'bench/**', 'e2e/**', 'scripts/**'],
     rules: { complexity: 'off', 'max-lines-per-function': 'off', 'max-params': 'off' },
   },
+  { files: ['**/*.ts'], languageOptions: { parser: oneProgram } },
   { files: ['**/*.mjs', '**/*.js'], ...ts.configs.disableTypeChecked },
 )

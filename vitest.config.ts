@@ -50,7 +50,6 @@ export default defineConfig({
           hookTimeout: 120_000,
           // A page on a busy machine takes its time; a journey waits for what a person would wait for.
           expect: { poll: { timeout: 5000 } },
-          fileParallelism: false,
         },
       },
     ],

@@ -20,6 +20,7 @@ const SCREENS = [
   '/vehicles',
   '/kits',
   '/kits/one/ninebark-twofold',
+  '/kits/one/ninebark-twofold/work',
   '/kits/stock',
   '/kits/rules',
   '/kits/files',

@@ -108,7 +108,7 @@ async function take(file: File) {
         accept=".xlsx"
         :on-change="(f: { raw?: File }) => f.raw && take(f.raw)"
       >
-        <el-button :loading="busy === 'in'">Take a workbook in</el-button>
+        <span class="el-button" :class="{ 'is-loading': busy === 'in' }">Take a workbook in</span>
       </el-upload>
       <p v-if="failure" class="note stop" role="alert">{{ failure }}</p>
       <div v-if="wrong.length" role="alert" data-wrong>
