@@ -102,8 +102,15 @@ const CHECK_WORDS: Record<StepCheck, string> = {
   parts: 'parts counted',
 }
 
-/** Everything that comes before an operation, by what waits for what. */
-function ancestorsOf(operations: readonly Operation[]): (id: string) => ReadonlySet<string> {
+/**
+ * Everything that comes before an operation, by what waits for what.
+ * @param operations of one kit or procedure
+ * @returns by an operation's id the ids of those before it; of a circle those that come round
+ * Source: by definition, the closure of `after`.
+ */
+export function ancestorsOf(
+  operations: readonly Pick<Operation, 'id' | 'after'>[],
+): (id: string) => ReadonlySet<string> {
   const byId = new Map(operations.map((o) => [o.id, o]))
   const known = new Map<string, Set<string>>()
   const of = (id: string): Set<string> => {

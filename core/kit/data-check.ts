@@ -3,6 +3,7 @@ import { airSpring, bagAt, tableDisagreement } from '../spring'
 import { clampForce } from '../torque'
 import type { Application } from './application'
 import { CAPACITY_DISAGREEMENT, listedCapacity } from './limits'
+import { weightBeforeAir } from './weight-before-air'
 import { hasAir, type AirKit, type Fastener, type Kit } from './schema'
 
 /** A figure of a kit that does not agree with another. Advice, with what was compared; never a refusal. */
@@ -19,6 +20,8 @@ export interface DataFlag {
     | 'torque-tiny'
     | 'mirror-missing'
     | 'no-operations'
+    | 'weight-before-air'
+    | 'coil-never-out'
     | 'line-without-fitting'
     | 'no-list'
   /** Field it stands in. */
@@ -111,11 +114,16 @@ function mirrorFlags({ brackets }: Kit): DataFlag[] {
  * Source: common practice, or the kit where it says so.
  */
 export function checkKit(kit: Kit, applications: readonly Application[] | null = null): DataFlag[] {
+  const early = hasAir(kit) ? weightBeforeAir(kit) : null
   return [
     ...(hasAir(kit) ? bagFlags(kit) : []),
     ...kit.fasteners.flatMap(fastenerFlag),
     ...mirrorFlags(kit),
     ...(kit.operations.length ? [] : [flag('no-operations', 'operations')]),
+    ...(kit.replaces === 'coil-spring' && kit.operations.length && !kit.operations.some((o) => o.opens.includes('coil'))
+      ? [flag('coil-never-out', 'operations')]
+      : []),
+    ...(early ? [flag('weight-before-air', 'operations', early.title)] : []),
     ...(kit.airLine && kit.fitting === 'none' ? [flag('line-without-fitting', 'fitting')] : []),
     ...(applications?.length === 0 ? [flag('no-list', 'applications')] : []),
   ]

@@ -212,6 +212,29 @@ describe('what a step plainly says', () => {
       'Install the lower bracket. Do not pinch the brake line.',
       { trap: 'Do not pinch the brake line', fits: ['lower-bracket'] },
     ],
+    // Loose is what its own clause says so of, or a list that begins with it.
+    ['Bracket bolts loose, strap nuts in.', { leavesLoose: ['bracket-bolt'], torques: ['strap-nut'] }],
+    [
+      'Do not tighten the strap nuts, the bracket bolts yet.',
+      { leavesLoose: ['strap-nut', 'bracket-bolt'], torques: [] },
+    ],
+    [
+      'Leave the strap nuts loose, then torque the bracket bolts.',
+      { leavesLoose: ['strap-nut'], torques: ['bracket-bolt'] },
+    ],
+    ['Strap nuts, bracket bolts hand tight.', { leavesLoose: ['strap-nut', 'bracket-bolt'], torques: [] }],
+    // What carries the axle, undone and done up.
+    ['Remove the shock bolt.', { opens: ['shock'], closes: [] }],
+    ['Take out the coil.', { opens: ['coil'] }],
+    ['Feed the cylinder into the coil.', { opens: [], closes: [] }],
+    ['Loosen the U-bolts evenly.', { opens: ['u-bolts'] }],
+    ['Torque the U-bolts.', { opens: [], closes: ['u-bolts'] }],
+    ['Remove the sway bar link.', { opens: [] }],
+    ['Reinstall the trailing arm and the shock.', { closes: ['link'] }],
+    ['Lower the coach to the ground.', { support: 'on-wheels', moves: true }],
+    ['Support the body, axle held by its own jack.', { support: 'axle-raised' }],
+    ['Repeat on the other side', { moves: true }],
+    ['Measure the ride height.', { phase: 'remove' }],
     ['Admire it.', { side: null, phase: null, support: null, wheels: null, torques: [], trap: null }],
   ])('%s', (text, guess) => expect(readStep(text, bolts, null)).toMatchObject(guess))
 })
@@ -277,6 +300,19 @@ other side.`
     expect(kinds('fits')).toHaveLength(2)
     const lines = PAPER.split('\n')
     for (const item of read.items) expect(lines[item.line - 1]).toContain(item.text.split(' ')[0])
+  })
+  test('a line with a figure is no heading: nothing of it is lost', () => {
+    const { items } = readPaper('Operating pressure 5 to 100 psi', 'us', null)
+    expect(
+      items.flatMap((i) => (i.is === 'pressures' ? i.pressures.map((p) => Math.round(p.value / PSI)) : [])),
+    ).toEqual([5, 100])
+  })
+  test('what is done again after so many miles is no step of the bay', () => {
+    const numbered = (text: string) =>
+      readPaper(`1. ${text}`, 'us', null).items.map((i) => i.is === 'step' && i.numbered)
+    expect(numbered('Torque the strap nuts again after 100 miles.')).toEqual([false])
+    expect(numbered('Re-check all torques after the first 500 km.')).toEqual([false])
+    expect(numbered('Torque the strap nuts again after the bag has air.')).toEqual([true])
   })
   test('numbered lines are steps, whole, and what nobody recognizes stays a text', () => {
     const steps = kinds('step').map((i) => i.text)

@@ -3,6 +3,7 @@ import { parseBolt, type BoltRead } from './bolt-line'
 import { parseGap, type GapRead } from './gap-line'
 import { parsePart, type PartRead } from './part-line'
 import { parseFits, type FitsRead } from './vehicle-line'
+import { isForLater } from './step-line'
 import { AMOUNT, LENGTH_UNIT, namesDriver, tidied, type DriverSide } from './words'
 
 /** A pressure that a paper gives, by what it is. */
@@ -13,7 +14,7 @@ export interface PressureFound {
 }
 /** What a line of a paper is, as far as it plainly says so; the text it came from stands with it. */
 export type PaperItem = { line: number; text: string } &
-  /** `numbered` as a paper numbers its steps; else a line that nobody recognized. */
+  /** `numbered` as a paper numbers what is done in the bay; else a line that nobody recognized, or one for later. */
   (
     | { is: 'step'; numbered: boolean }
     | { is: 'bolt'; bolt: Extract<BoltRead, { ok: true }>['bolt'] }
@@ -38,7 +39,7 @@ const HEADINGS: readonly [RegExp, Section][] = [
   [/^(?:torques?|torque (?:specs?|specifications?|chart|table)|fasteners)\b.{0,20}:?$/i, 'bolts'],
   [/^(?:clearances?|gaps?)\b.{0,20}:?$/i, 'gaps'],
   [/^(?:fits|fitment|applications?|vehicles?)\b.{0,20}:?$/i, 'fits'],
-  [/^(?:installation|instructions?|steps|procedure|installing)\b.{0,30}:?$/i, 'steps'],
+  [/^(?:installation|instructions?|how to install|steps|procedure|installing)\b.{0,30}:?$/i, 'steps'],
   [/^(?:pressures?|air pressures?|operating pressures?|inflation)\b.{0,20}:?$/i, 'pressures'],
 ]
 type Section = 'parts' | 'bolts' | 'gaps' | 'fits' | 'steps' | 'pressures'
@@ -58,6 +59,9 @@ const GAP = new RegExp(
 )
 const YEARS = /\b(?:19[5-9]\d|20\d\d)\s*(?:-|–|to)\s*(?:19[5-9]\d|20\d\d|on|up)\b/i
 const QUANTITY_FIRST = /^\s*\(?\d{1,2}\)?\s*(?:x|×|pcs?\.?|ea\.?)?\s+[A-Za-z]/
+
+/** What a line is a heading of; one with a figure says something itself, which would be lost. */
+const headingOf = (text: string) => (/\d/.test(text) ? undefined : HEADINGS.find(([words]) => words.test(text)))
 
 /** Pressures of a line, each by the word that stands nearest before it. */
 export function pressuresIn(text: string): PressureFound[] {
@@ -88,11 +92,7 @@ function linesOf(text: string): { line: number; text: string; numbered: boolean 
       open = false
       return
     }
-    const starts =
-      NUMBERED.test(bare) ||
-      BULLET.test(bare) ||
-      QUANTITY_FIRST.test(bare) ||
-      HEADINGS.some(([words]) => words.test(bare))
+    const starts = NUMBERED.test(bare) || BULLET.test(bare) || QUANTITY_FIRST.test(bare) || headingOf(bare)
     const last = lines.at(-1)
     if (open && last?.numbered && !starts) last.text = `${last.text} ${bare}`
     else {
@@ -134,7 +134,7 @@ function itemOf(
     const read = parsePart(line.text, driver)
     if (read.ok) return { ...at, is: 'part', part: read.part, bracket: read.bracket }
   }
-  return { ...at, is: 'step', numbered: line.numbered || section === 'steps' }
+  return { ...at, is: 'step', numbered: (line.numbered || section === 'steps') && !isForLater(line.text) }
 }
 
 /**
@@ -149,7 +149,7 @@ export function readPaper(text: string, system: UnitSystem, driver: DriverSide):
   let section: Section | null = null
   const items: PaperItem[] = []
   for (const line of linesOf(text)) {
-    const heading = line.numbered ? undefined : HEADINGS.find(([words]) => words.test(line.text))
+    const heading = line.numbered ? undefined : headingOf(line.text)
     if (heading) section = heading[1]
     else if (tidied(line.text)) items.push(itemOf(line, line.numbered ? 'steps' : section, system, driver))
   }

@@ -1,4 +1,4 @@
-import type { Fastener, Operation } from '../kit'
+import type { Carrier, Fastener, Operation } from '../kit'
 import { PSI, type Pascals } from '../quantity'
 import { isByFeel } from '../torque'
 import { AMOUNT, isNamedIn, sideIn, type DriverSide } from './words'
@@ -17,6 +17,9 @@ export interface StepGuess {
   takesOff: string[]
   refits: string[]
   fits: Operation['fits']
+  /** What carries or locates the axle and is undone in it, or holds again. */
+  opens: Carrier[]
+  closes: Carrier[]
   /** What must not go wrong, where the text says so. */
   trap: string | null
   /** It only raises or lowers the vehicle, or takes wheels off or on: what every plan does by itself. */
@@ -35,6 +38,10 @@ const SIDES: readonly Rule<Operation['side']>[] = [
 ]
 const PHASES: readonly Rule<Operation['phase']>[] = [
   [/\b(?:bench|lay out|pre-?assembl|sub-?assembl|preassemble)/i, 'bench'],
+  [
+    /^\s*(?:measure|write down|park|chock|block the|let (?:down )?the spare|lower the spare|disconnect the (?:negative )?battery)\b/i,
+    'remove',
+  ],
   [/\b(?:soap|leak|inflate|deflate|air up|fill the bag|let the air|set the pressure|psi)/i, 'air'],
   [
     /\b(?:route|run the (?:air )?line|cut the (?:line|tube|hose)|air line|tubing|inflation valve|schrader|valve hole|tee\b|zip tie)/i,
@@ -45,16 +52,26 @@ const PHASES: readonly Rule<Operation['phase']>[] = [
   [/\b(?:remove|unbolt|take off|take out|disconnect|unplug|cut off|pry|undo)\b/i, 'remove'],
   [/\b(?:torque|tighten)\b/i, 'torque'],
 ]
+const VEHICLE = '(?:vehicle|truck|van|coach|motorhome|camper|suv|car|chassis|frame|body|rear|front|it)'
 const SUPPORTS: readonly Rule<Operation['support']>[] = [
   [/\b(?:bench|lay out)/i, 'any'],
   [/\b(?:at ride height|settled|with (?:the )?weight on (?:the|its) wheels)/i, 'ride-height'],
   [
-    /\b(?:lower (?:the (?:vehicle|truck)|it) (?:to|onto) the (?:ground|floor)|on the ground|on its wheels|before (?:lifting|raising))/i,
+    new RegExp(
+      String.raw`\b(?:lower (?:the )?${VEHICLE} (?:to|onto) the (?:ground|floor)|on the ground|on its wheels|before (?:lifting|raising))`,
+      'i',
+    ),
     'on-wheels',
   ],
-  [/\b(?:raise|jack up|jack) the axle|\bjack under the axle|\b(?:support|hold) the axle/i, 'axle-raised'],
   [
-    /\b(?:raise|lift|jack up|support) the (?:frame|body|vehicle|truck|rear|front)|\bjack stands?\b|\baxle (?:hang|droop)/i,
+    /\b(?:raise|jack up|jack) the axle|\bjack under the axle|\b(?:support|hold) the axle|\baxle (?:held|supported|carried)\b|\baxle on (?:a|its|its own) jack\b/i,
+    'axle-raised',
+  ],
+  [
+    new RegExp(
+      String.raw`\b(?:raise|lift|jack up|support) (?:the )?${VEHICLE}\b|\bjack stands?\b|\baxle (?:hang|droop)`,
+      'i',
+    ),
     'axle-hanging',
   ],
 ]
@@ -67,6 +84,12 @@ const CHECKS: readonly Rule<Operation['checks'][number]>[] = [
   [/\b(?:inflate|air up|add air)\b.*\bpsi\b|\bpsi\b.*\bin (?:both|each)\b/i, 'first-air'],
 ]
 const LOOSE = /\b(?:hand[- ]tight|finger[- ]tight|loose(?:ly)?|do not tighten|snug for now|leave)\b/i
+/** Done again once it has been driven: on the owner's card, in no bay. */
+const LATER =
+  /\b(?:again|re-?check|re-?torque)\b.*\bafter (?:the first |about )?\d[\d,]* ?(?:miles?|km|days?|weeks?)\b/i
+/** Whether a text tells what is done only after so many miles or days: no step of the bay. */
+export const isForLater = (text: string): boolean => LATER.test(text)
+const FIRM = /\b(?:torque|tighten)\b/i
 const UNDO = /\b(?:loosen|undo|unbolt|remove|back off)\b/i
 const TRAP =
   /(?:^|[.!]\s+)((?:do not|don'?t|never|make sure|be careful|caution:?|warning:?|important:?|note:?|take care)\b[^.!]*)/i
@@ -82,24 +105,62 @@ const PARTS: readonly Rule<Operation['fits'][number]>[] = [
   [/\b(?:air spring|bag|sleeve|bellows|cylinder)\b/i, 'bag'],
   [/\b(?:air line|tubing)\b/i, 'line'],
 ]
-const MOVES =
-  /\b(?:raise|lift|jack up|lower|support|set)\b.*\b(?:frame|body|vehicle|truck|it|rear|front|jack stands?|stands?|ground|floor)\b|\b(?:remove|take off|reinstall|refit|put)\b.*\b(?:wheel|tire)s?\b|\bjack stands?\b|\bchock\b/i
+const MOVES = new RegExp(
+  String.raw`\b(?:raise|lift|jack up|lower|support|set)\b.*\b(?:${VEHICLE}|jack stands?|stands?|ground|floor)\b|\b(?:remove|take off|reinstall|refit|put)\b.*\b(?:wheel|tire)s?\b|\bjack stands?\b|\bchock\b|\baxle (?:hang|droop)|\bwheels? (?:on|off)\b|^\s*repeat (?:on|for) the (?:other|opposite) side\s*$`,
+  'i',
+)
+const CARRIED: readonly (readonly [Carrier, RegExp])[] = [
+  ['shock', /\bshocks?\b(?! tower)/i],
+  ['coil', /\b(?:coils?|coil springs?)\b/i],
+  ['u-bolts', /\bu-?bolts?\b/i],
+  ['link', /\b(?:control arm|trailing arm|track bar|(?:upper|lower) link)s?\b/i],
+]
+const UNDONE = /\b(?:loosen|undo|unbolt|remove|back off|take (?:out|off)|disconnect)\b/i
+const DONE_UP = /\b(?:reinstall|refit|reattach|reconnect|put back|tighten|torque)\b/i
+/** Carriers named behind a verb, clause by clause. */
+const carriersIn = (text: string, verb: RegExp): Carrier[] =>
+  CARRIED.flatMap(([carrier, words]) =>
+    text.split(/[.,;:]|\band\b/i).some((clause) => {
+      const at = verb.exec(clause)
+      return at && words.test(clause.slice(at.index + at[0].length))
+    })
+      ? [carrier]
+      : [],
+  )
 const MOUNTS = /\b(?:install|mount|bolt|hang|set|place|attach|slide|push|put|fit|secure)\b/i
+
+/** Where each fastener stands in a text: what is loose is said in its own clause, or before it ("do not tighten A, B"). */
+function looseIn(text: string, fasteners: readonly Named[]): Named[] {
+  return text.split(/[.;!]/).flatMap((sentence) => {
+    const clauses = sentence.split(/[,:]|\bthen\b/i).map((clause) => {
+      const at = LOOSE.exec(clause)
+      const here = fasteners.filter((f) => isNamedIn(clause, f.name))
+      const ahead = at !== null && !here.some((f) => isNamedIn(clause.slice(0, at.index), f.name))
+      return { here, at, ahead, firm: at === null && FIRM.test(clause) }
+    })
+    return clauses.flatMap(({ here, at }, i) => {
+      const carried = clauses.findLastIndex((c, k) => k < i && c.ahead)
+      const stops = (from: number, to: number) => clauses.slice(from, to).some((c) => c.firm)
+      const told = carried >= 0 && !stops(carried + 1, i + 1)
+      const behind = clauses.findIndex((c, k) => k > i && c.at !== null && !c.ahead)
+      // A list whose last one says it: "upper bolts, lower bolts and straps hand tight".
+      const listed = behind > i && clauses.slice(i, behind).every((c) => c.here.length > 0 && !MOUNTS.test(sentence))
+      return at || told || listed ? here : []
+    })
+  })
+}
+type Named = Pick<Fastener, 'id' | 'name' | 'spec'>
 
 /**
  * What a step's text plainly says: side, how it stands, what is named in it. Nothing that is not there.
  * @param fasteners of the kit, to be recognized by their names
  * @param driver on which side the driver sits, where the paper tells sides by that
  */
-export function readStep(
-  text: string,
-  fasteners: readonly Pick<Fastener, 'id' | 'name' | 'spec'>[],
-  driver: DriverSide,
-): StepGuess {
+export function readStep(text: string, fasteners: readonly Named[], driver: DriverSide): StepGuess {
   const here = fasteners.filter((f) => isNamedIn(text, f.name))
   const named = here.map((f) => f.id)
   const undone = UNDO.test(text) && !/\btorque\b/i.test(text)
-  const loose = !undone && LOOSE.test(text)
+  const loose = new Set(undone ? [] : looseIn(text, here).map((f) => f.id))
   // What gets no more than fingers is done with that.
   const fingers = /\b(?:finger|hand)[- ]tight\b/i.test(text)
   const phase = first(PHASES, text)
@@ -115,13 +176,15 @@ export function readStep(
     phase: phase ?? (MOUNTS.test(text) ? 'mount' : null),
     support: first(SUPPORTS, text),
     wheels: first(WHEELS, text),
-    torques: undone ? [] : here.filter((f) => !loose || (fingers && isByFeel(f.spec))).map((f) => f.id),
-    leavesLoose: loose ? here.filter((f) => !fingers || !isByFeel(f.spec)).map((f) => f.id) : [],
+    torques: undone ? [] : here.filter((f) => !loose.has(f.id) || (fingers && isByFeel(f.spec))).map((f) => f.id),
+    leavesLoose: here.filter((f) => loose.has(f.id) && (!fingers || !isByFeel(f.spec))).map((f) => f.id),
     disturbs: undone ? named : [],
     checks: CHECKS.flatMap(([words, check]) => (words.test(text) ? [check] : [])),
     takesOff: part(OFF),
     refits: part(BACK),
     fits: MOUNTS.test(text) ? PARTS.flatMap(([words, place]) => (words.test(text) ? [place] : [])) : [],
+    opens: carriersIn(text, UNDONE),
+    closes: carriersIn(text, DONE_UP),
     trap: TRAP.exec(text)?.[1]?.trim() ?? null,
     moves: text.split(/[.,;]|\band\b/i).every((part) => !part.trim() || MOVES.test(part)),
     pressure: psi ? Number(psi) * PSI : null,

@@ -1,7 +1,7 @@
 import { BOLTS, freeId, idOf, kitWith, PAPER, withOrigin, type Application, type Kit } from '../kit'
 import type { PaperItem } from './read-paper'
 import type { DriverSide } from './words'
-import { nextId, offersOf, withBolt, withOffer, withStep } from './write-steps'
+import { nextId, offersOf, withBolt, withOffer, withStep, type Offer } from './write-steps'
 
 /** A kit and the lines of its vehicles. */
 export interface KitOnPaper {
@@ -12,13 +12,13 @@ export interface KitOnPaper {
 /** Where a value of a kit stands by what a paper calls it. */
 const PLACES = { minimum: 'bag.minimum', maximum: 'bag.maximum', testPressure: 'testPressure' } as const
 
+/** What comes off or is undone has to be put right again by a later step: that is for whoever reads it. */
+const ASKED: ReadonlySet<Offer['what']> = new Set(['takesOff', 'refits', 'opens', 'closes'])
 /** A step's text with all that it names taken over, but for what the plan does by itself. */
 function withItsOffers(kit: Kit, id: string, driver: DriverSide): Kit {
   const step = kit.operations.find((o) => o.id === id)!
   const taken = offersOf(step, kit.fasteners, driver).reduce(
-    // A part that comes off has to go somewhere again: that is for whoever reads it.
-    (s, offer) =>
-      offer.what === 'plan-does-it' || offer.what === 'takesOff' || offer.what === 'refits' ? s : withOffer(s, offer),
+    (s, offer) => (offer.what === 'plan-does-it' || ASKED.has(offer.what) ? s : withOffer(s, offer)),
     step,
   )
   return { ...kit, operations: kit.operations.map((o) => (o.id === id ? taken : o)) }

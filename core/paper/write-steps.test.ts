@@ -85,6 +85,14 @@ describe('what a step names', () => {
     expect(taken.torques).toEqual([id])
     expect(offersOf(taken, kit.fasteners, null)).toEqual([])
   })
+  test('what carries the axle is undone with a jack under it', () => {
+    const { written } = withStep({ operations: [], fasteners: [] }, 'Remove the shock bolt.')
+    const offer = offersOf(written.operations[0]!, [], null).find((o) => o.what === 'opens')!
+    expect(offer).toEqual({ what: 'opens', carrier: 'shock' })
+    const taken = withOffer(written.operations[0]!, offer as Parameters<typeof withOffer>[1])
+    expect(taken).toMatchObject({ opens: ['shock'], support: 'axle-raised' })
+    expect(offersOf(taken, [], null).filter((o) => o.what === 'opens')).toEqual([])
+  })
   test('a bolt has one use at a step', () => {
     const step = withUse(withUse(kit.operations[0]!, id, 'torques'), id, 'leavesLoose')
     expect([step.torques, step.leavesLoose]).toEqual([[], [id]])

@@ -1,4 +1,4 @@
-import { freeId, ownId, PLAIN_OPERATION, type Fastener, type Operation } from '../kit'
+import { freeId, ownId, PLAIN_OPERATION, type Carrier, type Fastener, type Operation } from '../kit'
 import { readStep, type StepGuess } from './step-line'
 import type { DriverSide } from './words'
 
@@ -189,6 +189,7 @@ export type Offer =
   | { what: BoltUse; fastener: string }
   | { what: 'checks'; check: Operation['checks'][number] }
   | { what: 'takesOff' | 'refits'; part: string }
+  | { what: 'opens' | 'closes'; carrier: Carrier }
   | { what: 'trap'; text: string }
   /** The plan raises and lowers it, and takes wheels off, by itself. */
   | { what: 'plan-does-it' }
@@ -207,6 +208,9 @@ export function offersOf(step: Operation, fasteners: readonly Fastener[], driver
     ...(['takesOff', 'refits'] as const).flatMap((what) =>
       guess[what].filter((p) => !lower(step[what]).includes(p.toLowerCase())).map((part): Offer => ({ what, part })),
     ),
+    ...(['opens', 'closes'] as const).flatMap((what) =>
+      guess[what].filter((c) => !step[what].includes(c)).map((carrier): Offer => ({ what, carrier })),
+    ),
     ...(guess.moves && !used.size && !step.checks.length ? [{ what: 'plan-does-it' as const }] : []),
     ...(guess.trap && !step.trap ? [{ what: 'trap' as const, text: guess.trap }] : []),
   ]
@@ -223,6 +227,10 @@ export function withOffer(step: Operation, offer: Exclude<Offer, { what: 'plan-d
     case 'takesOff':
     case 'refits':
       return { ...step, [offer.what]: [...step[offer.what], offer.part] }
+    case 'opens':
+    case 'closes':
+      // While it is undone a jack under the axle carries.
+      return asWritten({ ...step, [offer.what]: [...step[offer.what], offer.carrier], support: 'axle-raised' })
     case 'trap':
       return { ...step, trap: offer.text }
   }

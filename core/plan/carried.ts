@@ -1,4 +1,4 @@
-import { hasAir, type Carrier, type StandState } from '../kit'
+import { hasAir, mountsInTheAir, weightBeforeAir, type Carrier, type StandState } from '../kit'
 import { AXLES, type AxleEnd, type Vehicle } from '../vehicle'
 import type { PlannedKit } from './names'
 import type { PendingStep } from './steps'
@@ -26,7 +26,7 @@ const idsOf = (steps: readonly PendingStep[]) => steps.map((s) => s.id)
 
 /**
  * While something that carries or locates an axle is open, a jack under it does, and it is moved to no other stand; bags that are in
- * get no weight before they have their first air.
+ * get no weight before they have their first air, unless the kit's own steps say so.
  * @param steps of a plan
  * @param kits whose bags are fitted on this visit
  * Source: common practice, no published source.
@@ -51,10 +51,10 @@ export function holdsOf(steps: readonly PendingStep[], kits: readonly PlannedKit
     })
   })
   const empty = kits.flatMap(({ kit, work }): StepHold[] => {
-    if (work !== 'fit' || !hasAir(kit)) return []
+    if (work !== 'fit' || !hasAir(kit) || weightBeforeAir(kit)) return []
     return [
       {
-        from: idsOf(steps.filter((s) => s.axle === kit.axle && s.operation.phase === 'mount')),
+        from: idsOf(steps.filter((s) => s.axle === kit.axle && mountsInTheAir(s.operation))),
         until: idsOf(steps.filter((s) => s.axle === kit.axle && s.operation.checks.includes('first-air'))),
         allows: (s) => s.axle === kit.axle,
       },

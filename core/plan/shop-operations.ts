@@ -3,6 +3,7 @@ import {
   PLAIN_FASTENER,
   PLAIN_OPERATION,
   sitsOn,
+  stepsBehindAir,
   type Fastener,
   type Kit,
   type Operation,
@@ -176,19 +177,23 @@ const heldAtHeight = (operations: readonly Operation[]): Operation['support'] =>
 
 /**
  * First air, and soap on every connection: once its lines are in, before weight comes on the bags and before anything hides a
- * connection.
+ * connection. What the kit's own steps do of it is not done twice.
  * @param operations operations of the kit as they are done
  * @returns none for a kit without air
  */
 export function airOperations(kit: Kit, operations: readonly Operation[]): Operation[] {
   if (!hasAir(kit)) return []
+  const withAir = stepsBehindAir({ operations: [...operations] })
   const mounted = operations
-    .filter((o) => o.phase !== 'bench' && o.phase !== 'refit' && o.support !== 'ride-height')
+    .filter((o) => o.phase !== 'bench' && o.phase !== 'refit' && o.support !== 'ride-height' && !withAir.has(o.id))
     .map((o) => o.id)
+  const own = (check: Operation['checks'][number]) =>
+    operations.filter((o) => o.checks.includes(check)).map((o) => o.id)
   const closing = operations.filter((o) => o.closes.length > 0).map((o) => o.id)
   const carries = kit.replaces === 'coil-spring'
   const atHeight = heldAtHeight(operations)
-  return [
+  const filled = own('first-air')
+  const air = [
     shopOperation({
       id: 'first-air',
       title: carries ? 'First air, in steps, axle at ride height' : 'First air: the bags to their min',
@@ -223,7 +228,7 @@ export function airOperations(kit: Kit, operations: readonly Operation[]): Opera
         atHeight === 'axle-raised'
           ? { until: 'bag-height', note: 'The bag at the height the instructions give.' }
           : null,
-      after: ['first-air'],
+      after: filled.length ? filled : ['first-air'],
       minutes: 8,
       steps: [
         'Up to the test pressure of the kit: it is no max and no setting.',
@@ -237,6 +242,7 @@ export function airOperations(kit: Kit, operations: readonly Operation[]): Opera
       blocking: true,
     }),
   ]
+  return air.filter((o) => !o.checks.some((check) => own(check).length))
 }
 
 /** Watching the bags while the axle is run down and up, before anything of them gets its final torque. */

@@ -1,4 +1,13 @@
-import { conditionsHold, factOf, seenAt, type Operation, type Procedure, type ProcedureKind, type Seen } from '../kit'
+import {
+  conditionsHold,
+  factOf,
+  seenAt,
+  stepsBehindAir,
+  type Operation,
+  type Procedure,
+  type ProcedureKind,
+  type Seen,
+} from '../kit'
 import type { AxleEnd, Survey, SurveyKey, Vehicle } from '../vehicle'
 import { fastenerId, named, renamed, stepId, type Placed, type PlannedKit, type Side, WHEEL_NUTS } from './names'
 import { asOne, inTurn, meets, procedureOperations, proceduresUsed } from './procedures'
@@ -80,7 +89,9 @@ export function pendingSteps(
     const first = other ? takeOffOperations(other, true).map((o) => o.id) : []
     const air = airOperations(kit, operationsHere)
     // What reassembly hides is soaped first.
-    const soaped = air.filter((o) => o.checks.includes('connections')).map((o) => o.id)
+    const soaped = [...operationsHere, ...air].filter((o) => o.checks.includes('connections')).map((o) => o.id)
+    const filled = air.filter((o) => o.checks.includes('first-air')).map((o) => o.id)
+    const withAir = stepsBehindAir({ operations: operationsHere })
     const hides = hidingJoints(kit, operationsHere)
     return [...operationsHere, ...helper, ...watched, ...air, ...(lines ? [lines.clear, lines.back] : [])].map((o) => {
       const after = [
@@ -88,6 +99,7 @@ export function pendingSteps(
         ...(o.phase === 'torque' && o.support !== 'ride-height' ? watched.map((w) => w.id) : []),
         ...(o.phase === 'refit' && o.support === 'on-wheels' && !o.closes.length ? soaped : []),
         ...(hides.has(o.id) ? soaped : []),
+        ...(withAir.has(o.id) ? filled : []),
         ...(o.phase === 'bench' ? [] : first),
         ...(lines && o.phase !== 'bench' && o !== lines.clear ? [lines.clear.id] : []),
         ...(o.phase === 'mount' ? helper.map((e) => e.id) : []),

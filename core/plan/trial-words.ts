@@ -25,6 +25,8 @@ export function stuckText({ rule, chain, carrier }: Stuck, titleOf: (step: strin
     case 'one-side':
       return `${first} undoes ${open}, which is done on one side at a time while the other side holds the axle, and ${last} wants both sides. Untick ${open} under "undoes" if it does not carry the axle (a sway bar link does not).`
     case 'held':
+      if (!carrier)
+        return `${way}: from ${first} on the bags are in without air, until ${last}. A step between puts the vehicle on its wheels or raises the other axle. Give air before it, or give that step "axle hanging".`
       return `${way}: ${first} undoes ${open}, and until it is closed again the axle stays on its jack. A step between wants it another way. Give that step "jack under the axle", or close ${open} before it.`
     case 'no-such-state':
       return `${first} wants the vehicle as it never stands: wheels are off only while the axle hangs or is on its jack.`

@@ -1,5 +1,5 @@
 import { AXLES, type AxleEnd } from '../vehicle'
-import { type PlanStep, hasAir } from '../kit'
+import { ancestorsOf, type PlanStep, hasAir } from '../kit'
 import type { BayRecord, RecordKind } from '../records'
 import type { Plan, PlanOutcome } from '../plan'
 import { kitAt, type Job } from '../job'
@@ -13,6 +13,8 @@ interface PlannedWork {
   toMount: Record<AxleEnd, number>
   toLine: Record<AxleEnd, number>
   toAir: Record<AxleEnd, number>
+  /** Steps that the plan has behind an axle's first air: air does not wait for them. */
+  behindAir: ReadonlySet<string>
 }
 
 /** The state of the work while its records are walked through. */
@@ -31,6 +33,7 @@ export interface Work {
   toMount: Record<AxleEnd, number>
   toLine: Record<AxleEnd, number>
   toAir: Record<AxleEnd, number>
+  behindAir: ReadonlySet<string>
   /** Axles whose bags go with a kit of the job. */
   aired: Record<AxleEnd, boolean>
   fittable: Record<AxleEnd, boolean>
@@ -56,23 +59,30 @@ const NOTHING_PLANNED: PlannedWork = {
   toMount: { front: 0, rear: 0 },
   toLine: { front: 0, rear: 0 },
   toAir: { front: 0, rear: 0 },
+  behindAir: new Set(),
 }
 
 /** Worked out once for a plan: it does not change. */
 function plannedWork(outcome: PlanOutcome | null): PlannedWork {
   if (!outcome?.ok) return NOTHING_PLANNED
   const { plan } = outcome
-  const before = known.get(plan)
-  if (before) return before
+  const worked = known.get(plan)
+  if (worked) return worked
   const each = (counts: (step: PlanStep) => boolean) => {
     const count = (axle: AxleEnd) => plan.steps.filter((s) => s.axle === axle && counts(s)).length
     return { front: count('front'), rear: count('rear') }
   }
+  const before = ancestorsOf(plan.steps)
+  const airs = plan.steps.filter((s) => s.checks.includes('first-air'))
+  const behindAir = new Set(
+    plan.steps.filter((s) => airs.some((a) => a.axle === s.axle && before(s.id).has(a.id))).map((s) => s.id),
+  )
   const progress = {
     steps: new Map(plan.steps.map((s) => [s.id, s])),
     toMount: each(isMounting),
-    toLine: each(isLining),
-    toAir: each(isAiring),
+    toLine: each((s) => isLining(s) && !behindAir.has(s.id)),
+    toAir: each((s) => isAiring(s) && !behindAir.has(s.id)),
+    behindAir,
   }
   known.set(plan, progress)
   return progress
@@ -87,7 +97,7 @@ const isAiring = (step: PlanStep): boolean => isLining(step) && (step.phase === 
 
 /** The work before its first record. */
 export function beginWork(job: Job, plan: PlanOutcome | null, findable: ReadonlySet<string>): Work {
-  const { steps, toMount, toLine, toAir } = plannedWork(plan)
+  const { steps, toMount, toLine, toAir, behindAir } = plannedWork(plan)
   const kits = { front: kitAt(job, 'front'), rear: kitAt(job, 'rear') }
   // A kit without a plan is not in; one that was there already is.
   const fittable = (axle: AxleEnd) => kits[axle]?.work === 'keep' || toMount[axle] > 0
@@ -112,6 +122,7 @@ export function beginWork(job: Job, plan: PlanOutcome | null, findable: Readonly
     found: new Set(),
     counted: {},
     closedAt: {},
+    behindAir,
   }
 }
 
@@ -139,6 +150,7 @@ export function settle(work: Work, step: PlanStep): void {
   const { axle } = step
   if (!axle) return
   if (isMounting(step)) work.toMount[axle] -= 1
+  if (work.behindAir.has(step.id)) return
   if (isLining(step)) work.toLine[axle] -= 1
   if (isAiring(step)) work.toAir[axle] -= 1
 }

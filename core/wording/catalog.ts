@@ -38,40 +38,40 @@ export function vehicleName({
   return [what.charAt(0).toUpperCase() + what.slice(1), year, plate].filter(Boolean).join(' ')
 }
 
-/** A contradiction in a kit's data, as advice. */
-export function flagText({ code, about, has, against }: DataFlag, system: UnitSystem): string {
-  const len = (v: number | null) => formatQuantity('length', v ?? 0, system)
-  const mass = (v: number | null) => formatQuantity('mass', v ?? 0, system)
-  const percent = (v: number | null) => `${Math.round(100 * (v ?? 0))} %`
-  switch (code) {
-    case 'capacity-disagrees':
-      return `Listed capacity ${mass(has)} differs by more than 15 % from pressure times area, ${mass(against)}: ask the maker which is right`
-    case 'table-disagrees':
-      return `Area and volume of the bag disagree by ${percent(has)}: pressures from this table are uncertain`
-    case 'area-rises':
-      return 'The bag gains area as it gets longer, which bellows do not: two columns may be swapped'
-    case 'height-range-outside-table':
-      return `The height range reaches ${len(has)}, the table ends at ${len(against)}: no pressure can be given there`
-    case 'diameter-over-maximum':
-      return `A diameter of ${len(has)} in the table is over the maximum of ${len(against)}`
-    case 'off-mid-stroke':
-      return `Ride height ${len(has)} is far from mid-stroke, ${len(against)}`
-    case 'torque-near-proof':
-      return `${about}: the torque uses ${percent(has)} of proof load, and more with a slick finish: look again`
-    case 'torque-over-proof':
-      return `${about}: the torque is ${percent(has)} of proof load: it would stretch the bolt`
-    case 'torque-tiny':
-      return `${about}: the torque is ${percent(has)} of proof load: inch-pounds taken for foot-pounds?`
-    case 'mirror-missing':
-      return `${about}: the mirrored part is not listed`
-    case 'no-operations':
-      return 'No operations: it can be chosen but not planned'
-    case 'line-without-fitting':
-      return 'There is air line in the box and no fitting to join it'
-    case 'no-list':
-      return 'No list of vehicles: it is judged by its measures alone'
-  }
+/** What a contradiction says, by its code. */
+const FLAGS: Record<DataFlag['code'], (flag: DataFlag, as: ReturnType<typeof figuresIn>) => string> = {
+  'capacity-disagrees': ({ has, against }, { mass }) =>
+    `Listed capacity ${mass(has)} differs by more than 15 % from pressure times area, ${mass(against)}: ask the maker which is right`,
+  'table-disagrees': ({ has }, { percent }) =>
+    `Area and volume of the bag disagree by ${percent(has)}: pressures from this table are uncertain`,
+  'area-rises': () => 'The bag gains area as it gets longer, which bellows do not: two columns may be swapped',
+  'height-range-outside-table': ({ has, against }, { len }) =>
+    `The height range reaches ${len(has)}, the table ends at ${len(against)}: no pressure can be given there`,
+  'diameter-over-maximum': ({ has, against }, { len }) =>
+    `A diameter of ${len(has)} in the table is over the maximum of ${len(against)}`,
+  'off-mid-stroke': ({ has, against }, { len }) => `Ride height ${len(has)} is far from mid-stroke, ${len(against)}`,
+  'torque-near-proof': ({ about, has }, { percent }) =>
+    `${about}: the torque uses ${percent(has)} of proof load, and more with a slick finish: look again`,
+  'torque-over-proof': ({ about, has }, { percent }) =>
+    `${about}: the torque is ${percent(has)} of proof load: it would stretch the bolt`,
+  'torque-tiny': ({ about, has }, { percent }) =>
+    `${about}: the torque is ${percent(has)} of proof load: inch-pounds taken for foot-pounds?`,
+  'mirror-missing': ({ about }) => `${about}: the mirrored part is not listed`,
+  'no-operations': () => 'No operations: it can be chosen but not planned',
+  'coil-never-out': () =>
+    'No step says that it undoes the coil: until one does, the plan has no jack under the axle while the coil is out',
+  'weight-before-air': ({ about }) =>
+    `"${about}" puts weight on the bags before they have air: right only if the paper wants it so`,
+  'line-without-fitting': () => 'There is air line in the box and no fitting to join it',
+  'no-list': () => 'No list of vehicles: it is judged by its measures alone',
 }
+const figuresIn = (system: UnitSystem) => ({
+  len: (v: number | null) => formatQuantity('length', v ?? 0, system),
+  mass: (v: number | null) => formatQuantity('mass', v ?? 0, system),
+  percent: (v: number | null) => `${Math.round(100 * (v ?? 0))} %`,
+})
+/** A contradiction in a kit's data, as advice. */
+export const flagText = (flag: DataFlag, system: UnitSystem): string => FLAGS[flag.code](flag, figuresIn(system))
 
 /** How an item stands in stock. */
 export const stockText = ({ item, free, order }: StockState): string =>

@@ -1,7 +1,15 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { UploadFile } from 'element-plus'
-import { readPaper, readStep, torqueText, withItems, type DriverSide, type PaperItem } from '@stout-shackle/core/paper'
+import {
+  isForLater,
+  readPaper,
+  readStep,
+  torqueText,
+  withItems,
+  type DriverSide,
+  type PaperItem,
+} from '@stout-shackle/core/paper'
 import { stepField } from '@stout-shackle/core/kit'
 import { formatQuantity } from '@stout-shackle/core/quantity'
 import { usePreferences } from '../../stores/preferences'
@@ -57,6 +65,7 @@ function found(item: PaperItem): string {
     case 'fits':
       return `${item.fits.make} ${item.fits.model}, ${item.fits.from} to ${item.fits.to}${item.fits.unread && `; "${item.fits.unread}" not read`}`
     case 'step': {
+      if (isForLater(item.text)) return 'after it was driven: on the owner’s card, no step of the bay'
       const bolts = read.value.items.flatMap((i) =>
         i.is === 'bolt' ? [{ id: i.bolt.name, name: i.bolt.name, spec: i.bolt.spec }] : [],
       )

@@ -45,7 +45,7 @@ const origin = computed(() =>
   paper.value && isKit(paper.value) ? originOf(paper.value, `operations.${props.step.id}`) : null,
 )
 const isOpen = computed(() => origin.value !== null && !isConfirmed(origin.value))
-const words = (field: 'side' | 'support' | 'wheels' | 'phase', value: string) =>
+const words = (field: 'side' | 'support' | 'wheels' | 'phase' | 'checks' | 'opens' | 'closes', value: string) =>
   stepField(field).words.choices?.[value] ?? value
 const titleOf = (id: string) => paper.value?.operations.find((o) => o.id === id)?.title ?? id
 const isInTurn = computed(() => {
@@ -59,6 +59,7 @@ const small = computed(() =>
     words('phase', props.step.phase),
     words('side', props.step.side),
     ...(props.step.phase === 'bench' ? [] : [words('support', props.step.support), words('wheels', props.step.wheels)]),
+    ...props.step.checks.map((c) => `done when ${words('checks', c)}`),
     props.step.hiddenBy && `hidden by ${numberOf(props.step.hiddenBy)}`,
     !isInTurn.value && (props.step.after.length ? `after ${props.step.after.map(numberOf).join(', ')}` : 'at any time'),
     props.step.when.length > 0 && 'only on some',
@@ -95,11 +96,15 @@ function offerText(offer: Offer): string {
     case 'disturbs':
       return `${boltOf(offer.fastener)?.name ?? ''}: undone?`
     case 'checks':
-      return `done when ${stepField('checks').words.choices?.[offer.check] ?? offer.check}?`
+      return `done when ${words('checks', offer.check)}?`
     case 'takesOff':
       return `${offer.part} comes off?`
     case 'refits':
       return `${offer.part} goes back?`
+    case 'opens':
+      return `undoes ${words('opens', offer.carrier)}, axle on its jack?`
+    case 'closes':
+      return `${words('closes', offer.carrier)} holds again?`
     case 'trap':
       return `trap: ${offer.text}?`
     case 'plan-does-it':

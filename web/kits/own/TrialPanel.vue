@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { wrap } from 'comlink'
-import { familyOf, lacksOf, unconfirmedFigures, type Application, type Kit } from '@stout-shackle/core/kit'
+import { checkKit, familyOf, lacksOf, unconfirmedFigures, type Application, type Kit } from '@stout-shackle/core/kit'
 import { ownOperation } from '@stout-shackle/core/plan'
 import { estimateVehicle, onSide, type Vehicle } from '@stout-shackle/core/vehicle'
-import { figureName, lackText, originWords, reasonText, stuckText } from '@stout-shackle/core/wording'
+import { figureName, flagText, lackText, originWords, reasonText, stuckText } from '@stout-shackle/core/wording'
 import type { Found } from '@stout-shackle/core/contract'
 import { call } from '../../api/client'
 import StateSign from '../../fields/StateSign.vue'
@@ -95,6 +95,8 @@ const fitting = computed(() => trials.value.filter((t) => !t.notFor))
 const working = computed(() => fitting.value.filter((t) => t.works))
 const open = computed(() => (kit.value ? unconfirmedFigures(kit.value) : []))
 const lacks = computed(() => (kit.value ? lacksOf(kit.value) : []))
+/** What in its figures or steps contradicts itself; of one without a step nothing is said yet. */
+const flags = computed(() => (kit.value?.operations.length ? checkKit(kit.value) : []))
 const wrong = computed(() =>
   faults.value.map((f) => {
     const step = f.path[0] === 'operations' ? paper.value?.operations[f.path[1] as number] : undefined
@@ -165,6 +167,11 @@ const MUCH = 12
           </p>
         </div>
       </template>
+      <ul v-if="flags.length" class="small list" data-flags>
+        <li v-for="f in flags" :key="f.code + f.about">
+          <StateSign state="caution" /> {{ flagText(f, preferences.system) }}
+        </li>
+      </ul>
     </section>
     <section v-if="kit" class="card" data-missing>
       <header><h2>Before a vehicle leaves with it</h2></header>
