@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import { hashOf, hashOfData } from '.'
+import { hashOf, hashOfData, hashOfSaid } from '.'
 
 describe('SHA-256', () => {
   // NIST FIPS 180-4, example "abc" and the empty message.
@@ -17,5 +17,16 @@ describe('of data', () => {
   test('a field that is not there is one that is undefined, and not one that is null', () => {
     expect(hashOfData({ a: 1, b: undefined })).toBe(hashOfData({ a: 1 }))
     expect(hashOfData({ a: 1, b: null })).not.toBe(hashOfData({ a: 1 }))
+  })
+})
+
+describe('of a document', () => {
+  test('a field that says nothing makes no difference, one that says something does', () => {
+    const kit = { name: 'A', bolts: [{ count: 2 }] }
+    for (const nothing of [null, undefined, false, '', []])
+      expect(hashOfSaid({ ...kit, later: nothing })).toBe(hashOfSaid(kit))
+    expect(hashOfSaid({ name: 'A', bolts: [{ count: 2, later: null }] })).toBe(hashOfSaid(kit))
+    for (const thing of [0, true, 'x', [1]]) expect(hashOfSaid({ ...kit, later: thing })).not.toBe(hashOfSaid(kit))
+    expect(hashOfSaid({ list: [1, null, 2] })).not.toBe(hashOfSaid({ list: [1, 2] }))
   })
 })

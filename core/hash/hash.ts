@@ -21,3 +21,20 @@ function inOrder(data: unknown): unknown {
  * @returns SHA-256 of its JSON with the keys in order, 64 hex digits
  */
 export const hashOfData = (data: unknown): string => hashOf(JSON.stringify(inOrder(data)))
+
+/** The same data without what says nothing: an absent thing, a no, an empty text or list. */
+function said(data: unknown): unknown {
+  if (Array.isArray(data)) return data.map(said)
+  if (typeof data !== 'object' || data === null) return data
+  const isNothing = (value: unknown) =>
+    value === null || value === undefined || value === false || value === '' || (Array.isArray(value) && !value.length)
+  const entries = Object.entries(data).flatMap(([key, value]) => (isNothing(value) ? [] : [[key, said(value)]]))
+  return Object.fromEntries(entries)
+}
+
+/**
+ * What a document is known by to programs of different age: a field that a later one adds, and that says nothing in it, makes no
+ * difference.
+ * @returns SHA-256 of its JSON with the keys in order and what says nothing left out, 64 hex digits
+ */
+export const hashOfSaid = (data: unknown): string => hashOfData(said(data))

@@ -1,1 +1,1 @@
-export { hashOf, hashOfData } from './hash'
+export { hashOf, hashOfData, hashOfSaid } from './hash'

@@ -1,4 +1,4 @@
-import { hashOfData } from '../hash'
+import { hashOfSaid } from '../hash'
 import { familyOf } from './families'
 import { isConfirmed, originOf, type Origin } from './origin'
 import type { Kit } from './schema'
@@ -81,7 +81,7 @@ export function figureValue(kit: Kit, path: string): unknown {
   return path.split('.').reduce<unknown>((tree, key) => (tree as Record<string, unknown> | null)?.[key] ?? null, kit)
 }
 /** What a figure is known by: another value, and it is another. */
-export const figureHash = (kit: Kit, path: string): string => hashOfData(figureValue(kit, path))
+export const figureHash = (kit: Kit, path: string): string => hashOfSaid(figureValue(kit, path))
 
 /** A figure with where it is from. */
 export interface SourcedFigure extends Figure {
@@ -139,7 +139,7 @@ const hashes = new WeakMap<Kit, string>()
 export function kitHash(kit: Kit): string {
   const before = hashes.get(kit)
   if (before) return before
-  const hash = hashOfData(kit)
+  const hash = hashOfSaid(kit)
   hashes.set(kit, hash)
   return hash
 }

@@ -91,10 +91,25 @@ export const procedureSchema = z
     compressor: compressorSheetSchema.nullable().default(null),
     fasteners: z.array(fastenerSchema).max(30).default([]),
     operations: z.array(operationSchema).max(60).default([]),
+    /** Steps that have their turn by a step of the kit they are fitted with: named as it is there, or as both call it. */
+    turns: z
+      .array(
+        z.strictObject({
+          step: id,
+          turn: z.enum(['after', 'before'], { error: 'turn must be after or before' }),
+          of: id,
+        }),
+      )
+      .max(60)
+      .default([]),
   })
   .superRefine((procedure, context) => {
     const refuse = (path: (string | number)[], message: string) => context.addIssue({ code: 'custom', path, message })
     refuseUnknown(procedure, 'procedure', refuse)
+    procedure.turns.forEach(({ step }, i) => {
+      if (!procedure.operations.some((o) => o.id === step))
+        refuse(['turns', i, 'step'], `"${step}" is none of its steps: name one of them`)
+    })
     procedure.operations.forEach((operation, i) => {
       if (operation.method) refuse(['operations', i, 'method'], 'a procedure has one way of working')
     })

@@ -1,4 +1,4 @@
-import { freeId, ownId, PLAIN_OPERATION, type Carrier, type Fastener, type Operation } from '../kit'
+import { freeId, ownId, PLAIN_OPERATION, type Carrier, type Fastener, type Operation, type Procedure } from '../kit'
 import { readStep, type StepGuess } from './step-line'
 import type { DriverSide } from './words'
 
@@ -6,6 +6,8 @@ import type { DriverSide } from './words'
 export interface Written {
   operations: Operation[]
   fasteners: Fastener[]
+  /** Of a procedure: its steps that have their turn by a kit's. */
+  turns?: Procedure['turns']
 }
 
 /** Minutes that a step takes where the paper does not say (common practice, no published source). */
@@ -113,6 +115,7 @@ export function withoutStep<T extends Written>(written: T, id: string): T {
     [...new Set(list.flatMap((a) => (a === id ? (gone?.after ?? []) : [a])))].slice(0, 12)
   return {
     ...written,
+    ...(written.turns ? { turns: written.turns.filter((t) => t.step !== id) } : {}),
     operations: written.operations
       .filter((o) => o.id !== id)
       .map((o) => ({

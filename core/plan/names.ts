@@ -24,6 +24,8 @@ export interface Placed {
   from?: ProcedureKind
   /** Which instructions, by id; absent for what the plan has of its own. */
   origin?: string
+  /** Steps of a kit that come before it and behind it, as its own instructions say. */
+  turns?: { after: readonly string[]; before: readonly string[] }
 }
 
 /** Names of the front kit's operations and fasteners, so that two kits never share one; the rear kit's stay as they are. */

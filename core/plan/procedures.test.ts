@@ -127,6 +127,41 @@ describe('an accessory on the whole vehicle', () => {
     expect(place(plan, 'quill-compressor-line')).toBeLessThan(place(plan, 'first-air'))
     expect(place(plan, 'quill-compressor-battery-on')).toBeLessThan(place(plan, 'settle'))
   })
+  const kit = kitOf('ninebark-twofold')
+  const mount = kit.operations.find((o) => o.phase === 'mount')!.id
+  const turned = (...turns: Procedure['turns']) => ({ ...procedure('quill-compressor'), turns })
+  const outcome = (p: Procedure) =>
+    buildPlan(
+      [{ kit, work: 'fit' }],
+      vehicleOf('dunnock-25'),
+      demoSurvey('dunnock-25'),
+      { wheels: 'off' },
+      { procedures: [p] },
+    )
+  test('a step of it has its turn by a step of the kit that it names', () => {
+    const order = (turn: 'before' | 'after') => {
+      const p = planOf('ninebark-twofold', 'dunnock-25', {
+        procedures: [turned({ step: 'harness', turn, of: 'drill-valves' })],
+      })
+      const drilled = p.steps.flatMap((s, k) => (s.id.split(':')[0] === 'drill-valves' ? [k] : []))
+      return place(p, 'quill-compressor-harness') < Math.min(...drilled) ? 'before' : 'after'
+    }
+    expect(order('before')).toBe('before')
+    expect(order('after')).toBe('after')
+  })
+  test('an order that no stand allows is stuck, and said', () => {
+    // On its wheels, between what was mounted in the air and the first air.
+    expect(outcome(turned({ step: 'mount', turn: 'after', of: mount })).ok).toBe(false)
+  })
+  test('one that this kit does not have says nothing; one both before and after it is a circle', () => {
+    expect(outcome(turned({ step: 'harness', turn: 'before', of: 'no-such-step' })).ok).toBe(true)
+    const both = turned({ step: 'harness', turn: 'before', of: mount }, { step: 'harness', turn: 'after', of: mount })
+    expect(outcome(both).ok).toBe(false)
+  })
+  test('it names only steps of its own', () => {
+    const read = procedureSchema.safeParse(turned({ step: 'nowhere', turn: 'after', of: mount }))
+    expect(read.error?.issues.map((i) => i.path.join('.'))).toEqual(['turns.0.step'])
+  })
 })
 
 describe('an order that somebody wants otherwise', () => {

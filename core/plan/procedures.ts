@@ -118,12 +118,15 @@ export function procedureOperations(
     has && (procedure.axle === null || procedure.axle === kit.axle) ? [...has] : [],
   )
   const circuit = kits.some((k) => k.circuit) ? new Set(lines) : undefined
+  const turned = (step: string, turn: 'after' | 'before') =>
+    procedure.turns.flatMap((t) => (t.step === step && t.turn === turn ? t.of : []))
   return procedure.operations.map((o) => ({
     axle: procedure.axle,
     seen: seenAt(vehicle, survey, procedure.axle ?? 'rear'),
     circuit,
     from: procedure.kind,
     origin: procedure.id,
+    turns: { after: turned(o.id, 'after'), before: turned(o.id, 'before') },
     operation: renamed(o, id, fastener),
   }))
 }
@@ -155,7 +158,8 @@ export function meets(a: Omit<Placed, 'seen'>, b: Omit<Placed, 'seen'>): boolean
 
 /**
  * What comes before what between a kit's instructions and others on the same axle: what is in the way comes off before anything is
- * mounted and goes back after, and no air before every line is connected. What would close a circle is left to the operations' own order.
+ * mounted and goes back after, and no air before every line is connected; what they say themselves of a kit's steps counts before
+ * that. What would close a circle is left to the operations' own order.
  * @param ofKits operations of kits
  * @param others operations of procedures
  * @returns both, in that order
@@ -185,6 +189,14 @@ export function inTurn(ofKits: readonly Placed[], others: readonly Placed[]): Pl
     if (first !== then && !waitsFor(first, then)) then.operation.after.push(first.operation.id)
   }
   const kits = all.slice(0, ofKits.length)
+  // What they ask for themselves comes first, also where it cannot be: a circle is then named, not passed over.
+  for (const p of all.slice(ofKits.length))
+    for (const k of kits) {
+      const { id, same } = k.operation
+      const isOne = (of: string) => of === same || (k.axle !== null && named(k.axle, of) === id)
+      if (p.turns?.after.some(isOne)) p.operation.after.push(id)
+      if (p.turns?.before.some(isOne)) k.operation.after.push(p.operation.id)
+    }
   const carries = new Set(others.flatMap((p) => (p.operation.opens.length ? p.origin! : [])))
   for (const p of all.slice(ofKits.length)) {
     const near = kits.filter((k) => (p.axle === null || k.axle === p.axle) && !meets(k, p))

@@ -24,7 +24,7 @@ const props = defineProps<{ id: string; of: Catalog }>()
 const writing = writingOf(props.of, () => props.id)
 provide(WRITING, writing)
 onMounted(() => void writing.load())
-const { paper, version, isEdited, faults, failure, saved, conflicts } = writing
+const { paper, version, isEdited, faults, failure, saved, conflicts, beside } = writing
 const kit = computed((): Kit | null => (paper.value && isKit(paper.value) ? paper.value : null))
 const selected = ref<string | null>(null)
 const pasting = ref(false)
@@ -34,7 +34,6 @@ const pictures = shallowRef<string[]>([])
 /** With which kit a procedure is tried; empty for none. */
 const withKit = ref('')
 const kits = shallowRef<Entry<KitSummary>[]>([])
-const beside = shallowRef<Kit | null>(null)
 if (props.of === 'procedures')
   void call<Found<KitSummary>>('/kits?limit=200').then(
     (found) => (kits.value = found.entries),
@@ -145,7 +144,7 @@ function select(step: string) {
         <figure v-for="(picture, i) in pictures" :key="i" class="page">
           <img :src="picture" :alt="`Page ${i + 1} of the paper`" />
         </figure>
-        <TrialPanel :beside="beside" @select="select" />
+        <TrialPanel @select="select" />
       </div>
     </div>
   </div>

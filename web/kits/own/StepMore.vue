@@ -10,7 +10,7 @@ import { isKit, useWriting } from './writing'
 /** What most steps do not need: opened where it is. */
 const props = defineProps<{ step: Operation; titleOf: (id: string) => string }>()
 const emit = defineEmits<{ change: [step: Operation] }>()
-const { paper } = useWriting()
+const { paper, beside, change } = useWriting()
 const put = (part: Partial<Operation>) => emit('change', { ...props.step, ...part })
 const others = computed(() => (paper.value?.operations ?? []).filter((o) => o.id !== props.step.id))
 const later = computed(() => {
@@ -18,6 +18,26 @@ const later = computed(() => {
   return all.slice(all.findIndex((o) => o.id === props.step.id) + 1)
 })
 const methods = computed(() => (paper.value && isKit(paper.value) ? paper.value.methods : []))
+/** Turns that this step of a procedure has by steps of a kit; null of a kit's own step. */
+const turns = computed(() => {
+  const now = paper.value
+  if (!now || isKit(now)) return null
+  const of = (turn: 'after' | 'before') =>
+    now.turns.flatMap((t) => (t.step === props.step.id && t.turn === turn ? t.of : []))
+  return { after: of('after'), before: of('before') }
+})
+/** Steps of the kit beside it; of one that is not, what is named already. */
+const ofKit = computed(() => {
+  const known = (beside.value?.operations ?? []).map((o) => ({ id: o.id, title: o.title }))
+  const named = [...(turns.value?.after ?? []), ...(turns.value?.before ?? [])]
+  return [...known, ...named.filter((n) => !known.some((k) => k.id === n)).map((n) => ({ id: n, title: n }))]
+})
+function turn(to: 'after' | 'before', names: string[]) {
+  const now = paper.value
+  if (!now || isKit(now)) return
+  const others = now.turns.filter((t) => t.step !== props.step.id || t.turn !== to)
+  change({ ...now, turns: [...others, ...names.map((of) => ({ step: props.step.id, turn: to, of }))] })
+}
 const shown = ref<string[]>([])
 watch(
   () => props.step.id,
@@ -125,6 +145,20 @@ const RAISE = [
               <el-option v-for="o in others" :key="o.id" :value="o.id" :label="o.title" />
             </el-select>
           </label>
+          <template v-if="turns && (beside || ofKit.length)">
+            <label v-for="to in ['after', 'before'] as const" :key="to" class="small muted"
+              >{{ to === 'after' ? "After the kit's" : "Before the kit's" }}
+              <el-select
+                multiple
+                :model-value="turns[to]"
+                :aria-label="to === 'after' ? 'After a step of the kit' : 'Before a step of the kit'"
+                placeholder="nothing"
+                @change="(v: string[]) => turn(to, v)"
+              >
+                <el-option v-for="o in ofKit" :key="o.id" :value="o.id" :label="o.title" />
+              </el-select>
+            </label>
+          </template>
           <SchemaField
             :field="stepField('circuit')"
             :value="step.circuit"

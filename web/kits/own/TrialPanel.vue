@@ -14,9 +14,8 @@ import type { Trial, TrialWork } from './trial.worker'
 import { isKit, useWriting } from './writing'
 
 /** What is written, tried on vehicles of the shop while it is typed; what it lacks; what of it is not the maker's. */
-const props = defineProps<{ beside: Kit | null }>()
 const emit = defineEmits<{ select: [step: string] }>()
-const { paper, lines, faults } = useWriting()
+const { paper, lines, faults, beside } = useWriting()
 const preferences = usePreferences()
 const vehicles = shallowRef<Vehicle[]>([])
 const trials = shallowRef<Trial[]>([])
@@ -72,14 +71,14 @@ async function ask() {
   worker = new Worker(new URL('./trial.worker.ts', import.meta.url), { type: 'module' })
   const thread = worker
   trying.value = true
-  const asked = JSON.stringify({ paper: paper.value, lines: lines.value, beside: props.beside })
+  const asked = JSON.stringify({ paper: paper.value, lines: lines.value, beside: beside.value })
   const found = await wrap<TrialWork>(worker).tryAll(asked, JSON.stringify(tried.value))
   if (thread !== worker) return
   trials.value = found
   end()
 }
 watch(
-  [paper, lines, tried, () => props.beside],
+  [paper, lines, tried, beside],
   () => {
     clearTimeout(timer)
     timer = setTimeout(() => void ask().catch(end), PAUSE)

@@ -89,6 +89,8 @@ export interface Writing {
   faults: ComputedRef<Fault[]>
   failure: Ref<string>
   saved: Ref<string>
+  /** Of a procedure: the kit that it is tried with, and whose steps it may name. */
+  beside: ShallowRef<Kit | null>
   /** What somebody else changed too: mine stands, theirs is here. */
   conflicts: ShallowRef<Conflict[]>
   change: (next: Paper) => void
@@ -122,6 +124,7 @@ export function writingOf(catalog: Catalog, id: () => string): Writing & { load:
   const failure = ref('')
   const saved = ref('')
   const conflicts = shallowRef<Conflict[]>([])
+  const beside = shallowRef<Kit | null>(null)
   const kept = useLocalStorage<string>(() => `writing-${catalog}:${id()}`, '')
 
   const isEdited = computed(
@@ -242,6 +245,7 @@ export function writingOf(catalog: Catalog, id: () => string): Writing & { load:
     failure,
     saved,
     conflicts,
+    beside,
     load,
     change,
     changeKit: (next) => paper.value && isKit(paper.value) && change(next(paper.value)),
