@@ -29,7 +29,7 @@ const jobWith = (paper: Paper, kit: Kit) => {
   const vehicle = { ...found, front: { ...found.front, motionRatio: 0.7 } }
   const begun = newJob(
     { id: 'pasted', number: '1', title: 'Pasted', day: '2026-11-23' },
-    { name: 'Ren', phone: '' },
+    { name: 'Ren', contact: '' },
     vehicle,
   )
   return onlyKits({ ...begun, survey: demoSurvey(found.id), choices: { ...begun.choices, wheels: paper.wheels } }, kit)

@@ -42,7 +42,7 @@ describe.each(PAPERS)('the paper of a kit $shape', (paper) => {
   })
   test('it is planned on a vehicle it lists, every bolt of a step torqued, its own first air before any weight', () => {
     const line = lines.find((l) => l.make === vehicle.make && l.model === vehicle.model)
-    expect(line && line.from <= vehicle.year && line.to >= vehicle.year).toBe(true)
+    expect(line && line.from <= vehicle.year! && line.to >= vehicle.year!).toBe(true)
     const plan = buildPlan([{ kit, work: 'fit' }], vehicle, emptySurvey(), choices)
     if (!plan.ok) throw new Error(plan.stuck.join())
     const named = new Set(kit.operations.flatMap((o) => [...o.torques, ...o.leavesLoose]))

@@ -240,6 +240,7 @@ describe('parts, wrenches and procedures', () => {
       when: [],
       compressor: null,
       use: 'always',
+      turns: [],
       parts: [],
       fasteners: [],
       operations: [

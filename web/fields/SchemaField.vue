@@ -51,7 +51,10 @@ function commitText() {
   const typed = text.value.trim()
   if (props.field.type === 'text')
     return typed === (props.value ?? '') ? undefined : emit('change', typed || (props.field.nullable ? null : ''))
-  if (!typed && props.field.nullable) return emit('change', null)
+  if (!typed && props.field.nullable) {
+    refused.value = ''
+    return emit('change', null)
+  }
   const number = typed ? Number(typed.replace(',', '.')) : NaN
   refused.value = whyNot(number)
   if (!refused.value && number !== props.value) emit('change', number)

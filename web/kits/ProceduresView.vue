@@ -56,6 +56,7 @@ async function add() {
     source: source.value.trim(),
     axle: null,
     compressor: null,
+    turns: [],
     platforms: kind.value === 'vehicle' ? [platform.value] : [],
     when: [],
     use: kind.value === 'vehicle' ? 'where-named' : 'always',

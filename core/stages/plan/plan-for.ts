@@ -92,6 +92,7 @@ function addedStep({ axle, operation, fastener, before }: RecordOf<'step-added'>
       platforms: [],
       when: [],
       use: 'always',
+      turns: [],
       parts: [],
       compressor: null,
       fasteners: fastener ? [fastener] : [],

@@ -5,6 +5,7 @@ import type { Entry, Found, KitSummary } from '@stout-shackle/core/contract'
 import { FAMILY_NAMES, KIT_PART_NAMES } from '@stout-shackle/core/wording'
 import { call } from '../../api/client'
 import StateSign from '../../fields/StateSign.vue'
+import { usePreferences } from '../../stores/preferences'
 import ProcedureCard from '../work/ProcedureCard.vue'
 import BoltsPart from './BoltsPart.vue'
 import BoxPart from './BoxPart.vue'
@@ -17,10 +18,12 @@ import PressurePart from './PressurePart.vue'
 import SheetPart from './SheetPart.vue'
 import StepsPart from './StepsPart.vue'
 import TrialPanel from './TrialPanel.vue'
+import { placeName, valueText } from './place-words'
 import { isKit, WRITING, writingOf, type Catalog } from './writing'
 
 /** A paper typed in: a kit on one page of seven parts, or other instructions with what of them there is. */
 const props = defineProps<{ id: string; of: Catalog }>()
+const preferences = usePreferences()
 const writing = writingOf(props.of, () => props.id)
 provide(WRITING, writing)
 onMounted(() => void writing.load())
@@ -74,7 +77,6 @@ function stateOf(part: Part): 'stop' | 'caution' | 'unknown' | 'fine' {
 const go = (part: Part) =>
   document.getElementById(`part-${part}`)?.scrollIntoView({ behavior: 'smooth', block: 'start' })
 const lacking = computed(() => (kit.value ? lacksOf(kit.value).length : 0))
-const valueText = (value: unknown) => (value === undefined ? 'removed' : (JSON.stringify(value) ?? '').slice(0, 60))
 function select(step: string) {
   selected.value = step
   document.querySelector(`[data-step="${step}"]`)?.scrollIntoView({ block: 'center' })
@@ -103,7 +105,8 @@ function select(step: string) {
     <div v-if="conflicts.length" class="note" data-conflicts>
       <strong>Both of you changed:</strong>
       <p v-for="c in conflicts" :key="c.path" class="small">
-        {{ c.path }}: yours {{ valueText(c.mine) }}, theirs {{ valueText(c.theirs) }}
+        {{ placeName(paper, c.path.split('.')) }}: yours {{ valueText(c.path.split('.'), c.mine, preferences.system) }},
+        theirs {{ valueText(c.path.split('.'), c.theirs, preferences.system) }}
         <el-button link type="primary" size="small" @click="writing.takeTheirs(c)">take theirs</el-button>
       </p>
     </div>

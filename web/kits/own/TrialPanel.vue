@@ -11,6 +11,7 @@ import StateSign from '../../fields/StateSign.vue'
 import { usePreferences } from '../../stores/preferences'
 import { hoursText } from '../../plan/hours'
 import type { Trial, TrialWork } from './trial.worker'
+import { placeName } from './place-words'
 import { isKit, useWriting } from './writing'
 
 /** What is written, tried on vehicles of the shop while it is typed; what it lacks; what of it is not the maker's. */
@@ -99,14 +100,8 @@ const flags = computed(() => (kit.value?.operations.length ? checkKit(kit.value)
 const wrong = computed(() =>
   faults.value.map((f) => {
     const step = f.path[0] === 'operations' ? paper.value?.operations[f.path[1] as number] : undefined
-    return {
-      text: step
-        ? `"${step.title}": ${f.message}`
-        : f.path[0] === 'fasteners'
-          ? f.message
-          : `${f.path.join(' ')}: ${f.message}`,
-      step: step?.id ?? null,
-    }
+    const place = f.path[0] === 'fasteners' || !paper.value ? '' : `${placeName(paper.value, f.path)}: `
+    return { text: `${place}${f.message}`, step: step?.id ?? null }
   }),
 )
 const MUCH = 12
