@@ -25,6 +25,7 @@ describe.each(PAPERS)('the paper of a kit $shape', (paper) => {
     const count = (is: string) => items.filter((i) => i.is === is).length
     expect({
       steps: count('step'),
+      moves: count('step') - kit.operations.length,
       parts: count('part'),
       bolts: count('bolt'),
       gaps: count('gap'),
@@ -85,6 +86,16 @@ describe('what papers say of weight, coil and gaps', () => {
     }
     const front = order('front of a motorhome').ids
     expect(front.indexOf('first-air')).toBeLessThan(front.findIndex((id) => id.startsWith('lower-the-coach')))
+  })
+  test('what only moves the vehicle is no step, and what follows stands so', () => {
+    const { kit } = kitOf(PAPERS.find((p) => p.shape === 'bellows at a leaf')!)
+    expect(kit.operations.map((o) => [o.phase, o.support, o.wheels]).slice(0, 4)).toEqual([
+      ['bench', 'any', 'any'],
+      // Into the bags, before anything is raised.
+      ['mount', 'on-wheels', 'on'],
+      ['remove', 'axle-hanging', 'off'],
+      ['mount', 'axle-hanging', 'off'],
+    ])
   })
   test('a coil that nobody takes out is said', () => {
     expect(codes('coil replacement')).toContain('coil-never-out')

@@ -35,6 +35,10 @@ const first = <T>(rules: readonly Rule<T>[], text: string): T | null =>
 const SIDES: readonly Rule<Operation['side']>[] = [
   [/\bexhaust side\b|\bside of the exhaust\b/i, 'exhaust-side'],
   [/\b(?:repeat (?:on|for|the)|other side|each side|both sides|either side|opposite side|left and right)\b/i, 'each'],
+  [
+    /\b(?:tee the|the tee|(?:every|all) (?:the )?connections?|set the (?:air )?pressure|leak[- ]test|headlamps?|battery)\b/i,
+    'once',
+  ],
 ]
 const PHASES: readonly Rule<Operation['phase']>[] = [
   [/\b(?:bench|lay out|pre-?assembl|sub-?assembl|preassemble)/i, 'bench'],

@@ -1,7 +1,8 @@
 import { BOLTS, freeId, idOf, kitWith, PAPER, withOrigin, type Application, type Kit } from '../kit'
 import type { PaperItem } from './read-paper'
 import type { DriverSide } from './words'
-import { nextId, offersOf, withBolt, withOffer, withStep, type Offer } from './write-steps'
+import { readStep } from './step-line'
+import { nextId, offersOf, withBolt, withOffer, withStep, type Offer, type Stand } from './write-steps'
 
 /** A kit and the lines of its vehicles. */
 export interface KitOnPaper {
@@ -24,6 +25,11 @@ function withItsOffers(kit: Kit, id: string, driver: DriverSide): Kit {
   return { ...kit, operations: kit.operations.map((o) => (o.id === id ? taken : o)) }
 }
 
+const withStepItem = (kit: Kit, text: string, driver: DriverSide, moved: Stand | null): Kit => {
+  const { written, id } = withStep(kit, text, { driver, moved })
+  return withOrigin(withItsOffers(written, id, driver), [`operations.${id}`], PAPER)
+}
+
 function withItem({ kit, lines }: KitOnPaper, item: PaperItem, driver: DriverSide): KitOnPaper {
   switch (item.is) {
     case 'pressures':
@@ -43,10 +49,8 @@ function withItem({ kit, lines }: KitOnPaper, item: PaperItem, driver: DriverSid
     }
     case 'fits':
       return { kit, lines: [...lines, lineOf(kit, lines, item.fits)] }
-    case 'step': {
-      const { written, id } = withStep(kit, item.text, undefined, driver)
-      return { kit: withOrigin(withItsOffers(written, id, driver), [`operations.${id}`], PAPER), lines }
-    }
+    case 'step':
+      return { kit: withStepItem(kit, item.text, driver, null), lines }
   }
 }
 
@@ -74,10 +78,26 @@ export const lineOf = (
 /** Bolts are named by steps, so they come before them. */
 const TURN: Record<PaperItem['is'], number> = { pressures: 0, part: 1, gap: 2, bolt: 3, fits: 4, step: 5 }
 /**
- * A kit with lines of its paper taken over, each as the maker's.
+ * A kit with lines of its paper taken over, each as the maker's. What only raises, lowers or takes wheels off is no step of its own, for
+ * the plan does that by itself: the steps behind it stand so. Taken alone it is a step.
  * @param driver on which side the driver sits, where the paper tells sides by that
  */
-export const withItems = (kit: KitOnPaper, items: readonly PaperItem[], driver: DriverSide): KitOnPaper =>
-  [...items]
-    .sort((a, b) => TURN[a.is] - TURN[b.is] || a.line - b.line)
-    .reduce((now, item) => withItem(now, item, driver), kit)
+export function withItems(kit: KitOnPaper, items: readonly PaperItem[], driver: DriverSide): KitOnPaper {
+  const inTurn = [...items].sort((a, b) => TURN[a.is] - TURN[b.is] || a.line - b.line)
+  let now = kit
+  let moved = null as Stand | null
+  for (const item of inTurn) {
+    if (item.is !== 'step' || items.length === 1) {
+      now = withItem(now, item, driver)
+      continue
+    }
+    const { moves, support, wheels, phase } = readStep(item.text, now.kit.fasteners, driver)
+    if (moves) moved = { support: support ?? moved?.support ?? null, wheels: wheels ?? moved?.wheels ?? null }
+    else {
+      now = { ...now, kit: withStepItem(now.kit, item.text, driver, moved) }
+      // On the bench nothing stands: it is for the next one.
+      if (phase !== 'bench') moved = null
+    }
+  }
+  return now
+}

@@ -36,7 +36,7 @@ describe('steps typed one after the other', () => {
     ])
   })
   test('one put between waits for the one above, and the one below for it', () => {
-    const { written: longer, id } = withStep(kit, 'Clean the rail', 2)
+    const { written: longer, id } = withStep(kit, 'Clean the rail', { at: 2 })
     expect(longer.operations[2]!.after).toEqual([longer.operations[1]!.id])
     expect(longer.operations[3]!.after).toEqual([id])
   })

@@ -45,15 +45,18 @@ function standing({
   return { support, wheels: support === 'any' ? wheels : 'on' }
 }
 
-/** A step as its text has it; what the text does not say is taken over from the step before. */
+/** How the vehicle stands, as far as a text says so. */
+export type Stand = Pick<StepGuess, 'support' | 'wheels'>
+
+/** A step as its text has it; what the text does not say is taken over from the step before, or from a move between the two. */
 function stepOf(
   text: string,
   id: string,
-  { before, side }: { before: Operation | null; side: Operation['side'] },
+  { before, side, moved }: { before: Operation | null; side: Operation['side']; moved: Stand | null },
   guess: StepGuess,
 ): Operation {
   const phase = guess.moves ? 'remove' : (guess.phase ?? 'mount')
-  const carried = before && before.phase !== 'bench' ? before : null
+  const carried = standAfter(before && before.phase !== 'bench' ? before : null, moved)
   const support =
     guess.support ??
     (guess.wheels === 'off' ? 'axle-hanging' : (carried?.support ?? (phase === 'bench' ? 'any' : 'on-wheels')))
@@ -70,18 +73,29 @@ function stepOf(
   }
 }
 
+/** How it stands after a step and a move; null where neither says so. */
+function standAfter(before: Pick<Operation, 'support' | 'wheels'> | null, moved: Stand | null): Stand | null {
+  if (!moved) return before
+  return { support: moved.support ?? before?.support ?? null, wheels: moved.wheels ?? before?.wheels ?? null }
+}
+
+interface StepPlace {
+  /** Its place among the others; the end where nothing is said. */
+  at?: number
+  /** On which side the driver sits, where the paper tells sides by that. */
+  driver?: DriverSide
+  /** How the vehicle was put between the step before and this one. */
+  moved?: Stand | null
+}
 /**
  * Instructions with one step more.
  * @param text as typed
- * @param at   its place among the others; the end where nothing is said
- * @param driver on which side the driver sits, where the paper tells sides by that
  * @returns the instructions, and the id of the step
  */
 export function withStep<T extends Written>(
   written: T,
   text: string,
-  at = written.operations.length,
-  driver: DriverSide = null,
+  { at = written.operations.length, driver = null, moved = null }: StepPlace = {},
 ): { written: T; id: string } {
   const { operations } = written
   const id = ownId(
@@ -92,7 +106,7 @@ export function withStep<T extends Written>(
   // What is done on one side only is so for itself: the next one goes on as those before it.
   const side = operations.slice(0, at).findLast((o) => o.side === 'each' || o.side === 'once')?.side ?? 'each'
   const guess = readStep(text, written.fasteners, driver)
-  const step = stepOf(text, id, { before, side: guess.moves ? 'once' : side === 'once' ? 'each' : side }, guess)
+  const step = stepOf(text, id, { before, side: guess.moves ? 'once' : side === 'once' ? 'each' : side, moved }, guess)
   const next = operations[at]
   // The one behind it waits for it now, where it waited for nothing but the one before.
   const rest = next && isInTurn(next, before) ? { ...next, after: [id] } : next

@@ -1,22 +1,28 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { Delete } from '@element-plus/icons-vue'
 import { bracketField, PAPER, withOrigin, type Bracket, type Kit } from '@stout-shackle/core/kit'
 import { parsePart } from '@stout-shackle/core/paper'
 import SchemaField from '../../fields/SchemaField.vue'
 import KitField from './KitField.vue'
+import DriverSide from './DriverSide.vue'
 import LinesInput from './LinesInput.vue'
 import PartCard from './PartCard.vue'
-import { isKit, useWriting } from './writing'
+import { driverAsked, isKit, useWriting } from './writing'
 
 /** What is in the box: a line a part, brackets with their hand and where their port faces. */
-const { paper, change, changeKit } = useWriting()
+const { paper, change, changeKit, driver } = useWriting()
 const parts = computed(() => paper.value?.parts ?? [])
 const kit = computed((): Kit | null => (paper.value && isKit(paper.value) ? paper.value : null))
 const asPaper = (k: Kit) => withOrigin(k, ['parts', 'brackets'], PAPER)
 
+/** Why a part cannot be read yet, and whose count is none. */
+const waits = ref('')
+const wrongCount = ref('')
 function take(text: string): string | null {
-  const read = parsePart(text, null)
+  waits.value = driverAsked(text, driver.value)
+  if (waits.value) return waits.value
+  const read = parsePart(text, driver.value)
   const now = paper.value
   if (!read.ok) return read.why
   if (!now) return null
@@ -53,7 +59,9 @@ const SIDES = [
 ]
 const count = (text: string, i: number) => {
   const n = Number(text)
-  if (Number.isInteger(n) && n >= 1 && n <= 99) setPart(i, 'count', n)
+  const isCount = Number.isInteger(n) && n >= 1 && n <= 99
+  wrongCount.value = isCount ? '' : `How many ${parts.value[i]!.name}: a whole number from 1 to 99`
+  if (isCount) setPart(i, 'count', n)
 }
 const sideOf = (p: { side?: 'left' | 'right' | null }) => p.side ?? 'both'
 </script>
@@ -106,6 +114,8 @@ const sideOf = (p: { side?: 'left' | 'right' | null }) => p.side ?? 'both'
         </tr>
       </tbody>
     </table>
+    <p v-if="wrongCount" class="why small" role="alert">{{ wrongCount }}</p>
+    <DriverSide v-if="waits" />
     <LinesInput label="Next part in the box" placeholder="2 Air spring AB-2210" :take="take" />
     <template v-if="kit?.brackets.length">
       <h3 class="sub">Brackets</h3>

@@ -1,28 +1,20 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { UploadFile } from 'element-plus'
-import {
-  isForLater,
-  readPaper,
-  readStep,
-  torqueText,
-  withItems,
-  type DriverSide,
-  type PaperItem,
-} from '@stout-shackle/core/paper'
+import { isForLater, readPaper, readStep, torqueText, withItems, type PaperItem } from '@stout-shackle/core/paper'
 import { stepField } from '@stout-shackle/core/kit'
 import { formatQuantity } from '@stout-shackle/core/quantity'
 import { usePreferences } from '../../stores/preferences'
+import DriverSide from './DriverSide.vue'
 import { readPdf } from './pdf-text'
 import { isKit, useWriting } from './writing'
 
 /** A paper's text, pasted or from a file: what of it is recognized stands beside its line, and is taken line by line. */
 const shown = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ pictures: [pictures: string[]] }>()
-const { paper, lines, change, setLines } = useWriting()
+const { paper, lines, change, setLines, driver } = useWriting()
 const preferences = usePreferences()
 const text = ref('')
-const driver = ref<DriverSide>(null)
 const reading = ref(false)
 const failure = ref('')
 /** Lines that are taken already, by their number. */
@@ -72,6 +64,7 @@ function found(item: PaperItem): string {
       const guess = readStep(item.text, [...(paper.value?.fasteners ?? []), ...bolts], driver.value)
       const words = (field: 'side' | 'support' | 'wheels' | 'phase', value: string | null) =>
         value === null ? '' : (stepField(field).words.choices?.[value] ?? value)
+      if (guess.moves) return 'the plan does this by itself; what follows stands so'
       return [
         words('phase', guess.phase),
         words('side', guess.side),
@@ -141,17 +134,7 @@ async function file({ raw }: UploadFile) {
         placeholder="or paste its text here"
       />
       <p v-if="failure" class="note stop" role="alert">{{ failure }}</p>
-      <p v-if="read.asksDriver" class="driver">
-        The paper tells sides by the driver. The driver sits
-        <el-segmented
-          v-model="driver"
-          :options="[
-            { value: 'left', label: 'left' },
-            { value: 'right', label: 'right' },
-          ]"
-          aria-label="On which side the driver sits"
-        />
-      </p>
+      <DriverSide v-if="read.asksDriver" />
       <table v-if="read.items.length" class="dense">
         <thead>
           <tr>
@@ -201,11 +184,6 @@ async function file({ raw }: UploadFile) {
   gap: 10px;
   max-height: 66vh;
   overflow: auto;
-}
-.driver {
-  display: flex;
-  gap: 10px;
-  align-items: center;
 }
 .done td,
 .left td {

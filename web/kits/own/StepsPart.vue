@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import { computed, nextTick, ref } from 'vue'
 import { withStep } from '@stout-shackle/core/paper'
+import DriverSide from './DriverSide.vue'
 import LinesInput from './LinesInput.vue'
 import PartCard from './PartCard.vue'
 import StepRow from './StepRow.vue'
 import { PAPER, withOrigin } from '@stout-shackle/core/kit'
-import { isKit, useWriting } from './writing'
+import { driverAsked, isKit, useWriting } from './writing'
 
 /** The steps as the paper numbers them. Enter makes the next; what holds the truck is taken over from the step before. */
-const { paper, change } = useWriting()
+const { paper, change, driver } = useWriting()
 const steps = computed(() => paper.value?.operations ?? [])
 /** Bolts whose torque no step gives yet: dragged onto theirs. */
 const bolts = computed(() =>
@@ -17,11 +18,15 @@ const bolts = computed(() =>
   ),
 )
 const selected = defineModel<string | null>('selected', { required: true })
+/** Why a step cannot be read yet. */
+const waits = ref('')
 /** Where the next one goes: behind a step, or at the end. */
 const behind = ref<string | null>(null)
 function add(text: string, at?: number): string | null {
   if (!paper.value) return null
-  const { written, id } = withStep(paper.value, text, at)
+  waits.value = driverAsked(text, driver.value)
+  if (waits.value) return waits.value
+  const { written, id } = withStep(paper.value, text, { at, driver: driver.value })
   change(isKit(written) ? withOrigin(written, [`operations.${id}`], PAPER) : written)
   selected.value = id
   return null
@@ -32,8 +37,9 @@ async function insert(id: string) {
   document.querySelector<HTMLInputElement>('[data-insert] input')?.focus()
 }
 function takeBehind(id: string, text: string): string | null {
-  behind.value = null
-  return add(text, steps.value.findIndex((o) => o.id === id) + 1)
+  const why = add(text, steps.value.findIndex((o) => o.id === id) + 1)
+  if (!why) behind.value = null
+  return why
 }
 </script>
 
@@ -72,6 +78,7 @@ function takeBehind(id: string, text: string): string | null {
         </li>
       </template>
     </ol>
+    <DriverSide v-if="waits" />
     <LinesInput label="Next step" :placeholder="`${steps.length + 1}  Next step…`" :take="(text) => add(text)" />
   </PartCard>
 </template>

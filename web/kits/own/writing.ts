@@ -23,7 +23,7 @@ import {
   type Kit,
   type Procedure,
 } from '@stout-shackle/core/kit'
-import type { Written } from '@stout-shackle/core/paper'
+import { namesDriver, type DriverSide, type Written } from '@stout-shackle/core/paper'
 import { schemaText } from '@stout-shackle/core/quantity'
 import type { Entry } from '@stout-shackle/core/contract'
 import { call, Refused } from '../../api/client'
@@ -89,6 +89,8 @@ export interface Writing {
   faults: ComputedRef<Fault[]>
   failure: Ref<string>
   saved: Ref<string>
+  /** On which side the driver sits, for papers that tell sides by that; null until somebody was asked. */
+  driver: Ref<DriverSide>
   /** Of a procedure: the kit that it is tried with, and whose steps it may name. */
   beside: ShallowRef<Kit | null>
   /** What somebody else changed too: mine stands, theirs is here. */
@@ -111,6 +113,10 @@ export function useWriting(): Writing {
   return writing
 }
 
+/** Why a line waits: it names a side by who sits there, and nobody has said which that is; empty where it can be read. */
+export const driverAsked = (text: string, driver: DriverSide): string =>
+  namesDriver(text) && !driver ? 'Say first on which side the driver sits.' : ''
+
 /**
  * A kit or procedure as it is written: kept in this browser at every change, saved as its next version, put together with what
  * somebody else saved meanwhile.
@@ -125,6 +131,7 @@ export function writingOf(catalog: Catalog, id: () => string): Writing & { load:
   const saved = ref('')
   const conflicts = shallowRef<Conflict[]>([])
   const beside = shallowRef<Kit | null>(null)
+  const driver = ref<DriverSide>(null)
   const kept = useLocalStorage<string>(() => `writing-${catalog}:${id()}`, '')
 
   const isEdited = computed(
@@ -246,6 +253,7 @@ export function writingOf(catalog: Catalog, id: () => string): Writing & { load:
     saved,
     conflicts,
     beside,
+    driver,
     load,
     change,
     changeKit: (next) => paper.value && isKit(paper.value) && change(next(paper.value)),
