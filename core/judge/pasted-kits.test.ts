@@ -3,9 +3,10 @@ import { demoSurvey, demoVehicles } from '../../demo/shop'
 import { onlyKits } from '../fixtures/on-job'
 import { toldRecords, wholeJob } from '../fixtures/whole-job'
 import { newJob } from '../job'
-import { idOf, lacksOf, PAPER, typicalKit, withOrigin, type Kit } from '../kit'
+import { checkKit, closingFaults, idOf, lacksOf, PAPER, typicalKit, withOrigin, type Kit } from '../kit'
 import { PAPERS, type Paper } from '../paper/fixtures/papers'
-import { readPaper, withItems, withUse } from '../paper'
+import { offersOf, readPaper, withItems, withOffer, withUse } from '../paper'
+import { planFor } from '../stages'
 import { assessJob } from '.'
 
 /** A kit as its paper was pasted: nothing typed beside it. */
@@ -49,4 +50,28 @@ describe.each(PAPERS)('the paper of a kit $shape, through the bay to the door', 
   test('with that confirmed it leaves', () => {
     expect(stopsOf(paper, finished(pasted(paper)))).toEqual([])
   })
+})
+
+test('a coil that an air spring replaces: the axle on its jack from the shock’s bolt to the first air', () => {
+  const paper = PAPERS.find((p) => p.shape === 'coil replacement')!
+  const kit = finished(pasted(paper))
+  // As a person takes over what the steps offer; what goes in the coil's place holds from where it seats.
+  const operations = kit.operations.map((o) => {
+    const offered = offersOf(o, kit.fasteners, null).filter((f) => f.what === 'opens' || f.what === 'closes')
+    const taken = offered.reduce((step, f) => withOffer(step, f), o)
+    return o.title.startsWith('Raise the axle') ? withOffer(taken, { what: 'closes', carrier: 'coil' }) : taken
+  })
+  const whole = { ...kit, operations }
+  expect(closingFaults(whole)).toEqual([])
+  expect(checkKit(whole).map((f) => f.code)).not.toContain('coil-never-out')
+  const job = jobWith(paper, whole)
+  const plan = planFor(job)!
+  if (!plan.ok) throw new Error(plan.stuck.join())
+  const { steps } = plan.plan
+  const open = steps.findIndex((s) => s.opens.includes('shock'))
+  const air = steps.findIndex((s) => s.checks.includes('first-air'))
+  expect(steps.slice(open, air + 1).map((s) => s.state.support)).toEqual(
+    Array.from({ length: air + 1 - open }, () => 'axle-raised'),
+  )
+  expect(assessJob(job, toldRecords(wholeJob(job))).stops).toEqual([])
 })

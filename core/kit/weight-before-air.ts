@@ -28,6 +28,12 @@ function underWeight({ operations }: Instructions): { before: Operation[]; behin
  */
 export const weightBeforeAir = (written: Instructions): Operation | null => underWeight(written).before[0] ?? null
 
+/** Steps that a kit's own order has before any of its weight on air: what is put back there is put back before the first air. */
+export function stepsBeforeWeight(written: Instructions): ReadonlySet<string> {
+  const behind = ancestorsOf(written.operations)
+  return new Set(underWeight(written).behind.flatMap((w) => [...behind(w.id)]))
+}
+
 /** Steps of a kit that want air in its bags first: what is done on the wheels once all is in, soaping, and all that follows. */
 export function stepsBehindAir(written: Instructions): ReadonlySet<string> {
   const behind = ancestorsOf(written.operations)

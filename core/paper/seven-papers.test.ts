@@ -84,6 +84,10 @@ describe('what papers say of weight, coil and gaps', () => {
       expect(ids).not.toContain('soap')
       expect(ids.indexOf('first-air')).toBeLessThan(ids.indexOf(checking('connections')[0]!))
     }
+    const van = order('coil replacement').ids
+    // What carries the axle is back before the first air, and the first air before it carries.
+    const shock = van.flatMap((id, i) => (id.startsWith('torque-the-seat-bolts') ? [i] : []))
+    expect(Math.max(...shock)).toBeLessThan(van.indexOf('first-air'))
     const front = order('front of a motorhome').ids
     expect(front.indexOf('first-air')).toBeLessThan(front.findIndex((id) => id.startsWith('lower-the-coach')))
   })

@@ -32,11 +32,16 @@ type Rule<T> = readonly [words: RegExp, means: T]
 const first = <T>(rules: readonly Rule<T>[], text: string): T | null =>
   rules.find(([words]) => words.test(text))?.[1] ?? null
 
+const WHOLE = 'vehicle|truck|van|coach|motorhome|camper|suv|car|chassis|frame|body'
+const VEHICLE = `(?:${WHOLE}|rear|front|it)`
 const SIDES: readonly Rule<Operation['side']>[] = [
   [/\bexhaust side\b|\bside of the exhaust\b/i, 'exhaust-side'],
   [/\b(?:repeat (?:on|for|the)|other side|each side|both sides|either side|opposite side|left and right)\b/i, 'each'],
   [
-    /\b(?:tee the|the tee|(?:every|all) (?:the )?connections?|set the (?:air )?pressure|leak[- ]test|headlamps?|battery)\b/i,
+    new RegExp(
+      String.raw`\b(?:(?:raise|lift|jack up|lower|support) (?:the )?(?:${WHOLE})|chock|park|full lock|tee the|the tee|(?:every|all) (?:the )?connections?|set the (?:air )?pressure|leak[- ]test|headlamps?|battery)\b`,
+      'i',
+    ),
     'once',
   ],
 ]
@@ -56,7 +61,6 @@ const PHASES: readonly Rule<Operation['phase']>[] = [
   [/\b(?:remove|unbolt|take off|take out|disconnect|unplug|cut off|pry|undo)\b/i, 'remove'],
   [/\b(?:torque|tighten)\b/i, 'torque'],
 ]
-const VEHICLE = '(?:vehicle|truck|van|coach|motorhome|camper|suv|car|chassis|frame|body|rear|front|it)'
 const SUPPORTS: readonly Rule<Operation['support']>[] = [
   [/\b(?:bench|lay out)/i, 'any'],
   [/\b(?:at ride height|settled|with (?:the )?weight on (?:the|its) wheels)/i, 'ride-height'],

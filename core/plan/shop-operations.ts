@@ -3,6 +3,7 @@ import {
   PLAIN_FASTENER,
   PLAIN_OPERATION,
   sitsOn,
+  stepsBeforeWeight,
   stepsBehindAir,
   type Fastener,
   type Kit,
@@ -184,8 +185,10 @@ const heldAtHeight = (operations: readonly Operation[]): Operation['support'] =>
 export function airOperations(kit: Kit, operations: readonly Operation[]): Operation[] {
   if (!hasAir(kit)) return []
   const withAir = stepsBehindAir({ operations: [...operations] })
+  const early = stepsBeforeWeight({ operations: [...operations] })
   const mounted = operations
-    .filter((o) => o.phase !== 'bench' && o.phase !== 'refit' && o.support !== 'ride-height' && !withAir.has(o.id))
+    .filter((o) => o.phase !== 'bench' && (o.phase !== 'refit' || early.has(o.id)))
+    .filter((o) => o.support !== 'ride-height' && !withAir.has(o.id))
     .map((o) => o.id)
   const own = (check: Operation['checks'][number]) =>
     operations.filter((o) => o.checks.includes(check)).map((o) => o.id)
