@@ -223,6 +223,11 @@ describe('what a step plainly says', () => {
       { leavesLoose: ['strap-nut'], torques: ['bracket-bolt'] },
     ],
     ['Strap nuts, bracket bolts hand tight.', { leavesLoose: ['strap-nut', 'bracket-bolt'], torques: [] }],
+    [
+      'Start the bracket bolt from behind, exhaust side first, hand tight.',
+      { leavesLoose: ['bracket-bolt'], torques: [], side: null },
+    ],
+    ['Heat shield on the pipe, exhaust side', { side: 'exhaust-side' }],
     // What carries the axle, undone and done up.
     ['Remove the shock bolt.', { opens: ['shock'], closes: [] }],
     ['Take out the coil.', { opens: ['coil'] }],

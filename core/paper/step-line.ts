@@ -35,11 +35,11 @@ const first = <T>(rules: readonly Rule<T>[], text: string): T | null =>
 const WHOLE = 'vehicle|truck|van|coach|motorhome|camper|suv|car|chassis|frame|body'
 const VEHICLE = `(?:${WHOLE}|rear|front|it)`
 const SIDES: readonly Rule<Operation['side']>[] = [
-  [/\bexhaust side\b|\bside of the exhaust\b/i, 'exhaust-side'],
+  [/\bon the exhaust side\b|\bexhaust side\b(?! first)|\bside of the exhaust\b/i, 'exhaust-side'],
   [/\b(?:repeat (?:on|for|the)|other side|each side|both sides|either side|opposite side|left and right)\b/i, 'each'],
   [
     new RegExp(
-      String.raw`\b(?:(?:raise|lift|jack up|lower|support) (?:the )?(?:${WHOLE})|chock|park|full lock|tee the|the tee|(?:every|all) (?:the )?connections?|set the (?:air )?pressure|leak[- ]test|headlamps?|battery)\b`,
+      String.raw`\b(?:(?:raise|lift|jack up|lower|support) (?:the )?(?:${WHOLE})|chock|park|full lock|tee the|the tee|(?:every|all|the)(?: the)? connections?|set the (?:air )?pressure|leak[- ]test|headlamps?|battery)\b`,
       'i',
     ),
     'once',
@@ -150,9 +150,10 @@ function looseIn(text: string, fasteners: readonly Named[]): Named[] {
       const carried = clauses.findLastIndex((c, k) => k < i && c.ahead)
       const stops = (from: number, to: number) => clauses.slice(from, to).some((c) => c.firm)
       const told = carried >= 0 && !stops(carried + 1, i + 1)
-      const behind = clauses.findIndex((c, k) => k > i && c.at !== null && !c.ahead)
-      // A list whose last one says it: "upper bolts, lower bolts and straps hand tight".
-      const listed = behind > i && clauses.slice(i, behind).every((c) => c.here.length > 0 && !MOUNTS.test(sentence))
+      const behind = clauses.findIndex((c, k) => k > i && c.at !== null && (!c.ahead || !c.here.length))
+      // A list whose last one says it, "upper bolts, lower bolts and straps hand tight"; or words that name nothing, of all before them.
+      const isList = clauses.slice(i, behind).every((c) => c.here.length > 0 && !MOUNTS.test(sentence))
+      const listed = behind > i && (isList || (!clauses[behind]!.here.length && !stops(i, behind)))
       return at || told || listed ? here : []
     })
   })

@@ -97,7 +97,7 @@ function select(step: string) {
       }}</span>
       <el-button v-if="kit" @click="pasting = true">Paste a paper</el-button>
       <FilesMenu />
-      <el-button :disabled="!isEdited" @click="writing.discard">Discard</el-button>
+      <el-button :disabled="!isEdited" @click="writing.discard">Cancel</el-button>
       <el-button type="primary" :disabled="!isEdited || faults.length > 0" @click="writing.save">Save</el-button>
     </div>
     <p v-if="failure" class="note stop" role="alert">{{ failure }}</p>
