@@ -98,7 +98,6 @@ const LATER =
 /** Whether a text tells what is done only after so many miles or days: no step of the bay. */
 export const isForLater = (text: string): boolean => LATER.test(text)
 const FIRM = /\b(?:torque|tighten)\b/i
-const UNDO = /\b(?:loosen|undo|unbolt|remove|back off)\b/i
 const TRAP =
   /(?:^|[.!]\s+)((?:do not|don'?t|never|make sure|be careful|caution:?|warning:?|important:?|note:?|take care)\b[^.!]*)/i
 const OFF =
@@ -168,7 +167,7 @@ type Named = Pick<Fastener, 'id' | 'name' | 'spec'>
 export function readStep(text: string, fasteners: readonly Named[], driver: DriverSide): StepGuess {
   const here = fasteners.filter((f) => isNamedIn(text, f.name))
   const named = here.map((f) => f.id)
-  const undone = UNDO.test(text) && !/\btorque\b/i.test(text)
+  const undone = UNDONE.test(text) && !/\btorque\b/i.test(text)
   const loose = new Set(undone ? [] : looseIn(text, here).map((f) => f.id))
   // What gets no more than fingers is done with that.
   const fingers = /\b(?:finger|hand)[- ]tight\b/i.test(text)
