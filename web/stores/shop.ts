@@ -72,9 +72,13 @@ export const useShop = defineStore('shop', () => {
   }
   const loadStock = async () => void (stock.value = await call<StockLine[]>('/stock'))
   /** What a vehicle of this make and model can choose from. */
+  let asked = 0
   async function loadCatalog({ make, model }: Pick<Vehicle, 'make' | 'model'>): Promise<void> {
     const query = new URLSearchParams({ make, model })
+    const mine = ++asked
     const { listed, notListed: rest, ...answer } = await call<CatalogAnswer>(`/catalog?${query.toString()}`)
+    // Another vehicle was asked for meanwhile: its answer counts, however late this one is.
+    if (mine !== asked) return
     catalog.value = { ...answer, listed: new Set(listed) }
     notListed.value = rest
   }

@@ -1,4 +1,5 @@
 import { createPinia, setActivePinia } from 'pinia'
+import { nextTick } from 'vue'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import { standing, type RecordBody } from '@stout-shackle/core/records'
 import { demoJob } from '../../../demo/shop'
@@ -48,6 +49,19 @@ describe('opening', () => {
     expect(store.job!.number).toBe('0417')
     expect(store.assessment!.active.level.rear!.code).toBe('level')
     expect(store.unsaved).toBe(false)
+  })
+  test('the catalog is asked again for another model, and for nothing else', async () => {
+    const store = await opened()
+    const asked = () => server.asked.filter((a) => a.startsWith('GET /api/catalog'))
+    const before = asked().length
+    for (const words of ['sags', 'sags loaded']) {
+      store.edit(complaint(words))
+      await nextTick()
+    }
+    expect(asked()).toHaveLength(before)
+    store.edit((job) => ({ ...job, vehicle: { ...job.vehicle, model: 'Another' } }))
+    await nextTick()
+    expect(asked().slice(before)).toEqual([expect.stringContaining('model=Another')])
   })
   test('a job that is not there is said to be missing', async () => {
     setActivePinia(createPinia())

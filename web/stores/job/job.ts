@@ -106,7 +106,7 @@ export const useJob = defineStore('job', () => {
   }
   /** What a make and model can choose from is asked again as soon as they change. */
   watch(
-    () => [job.value?.id, job.value?.vehicle.make, job.value?.vehicle.model],
+    [() => job.value?.id, () => job.value?.vehicle.make, () => job.value?.vehicle.model],
     ([id, make, model], [was]) => {
       if (id && id === was && job.value)
         void shop.loadCatalog({ make: make ?? '', model: model ?? '' }).catch(() => undefined)
