@@ -57,8 +57,10 @@ test('a coil that an air spring replaces: the axle on its jack from the shock’
   const kit = finished(pasted(paper))
   // As a person takes over what the steps offer; what goes in the coil's place holds from where it seats.
   const operations = kit.operations.map((o) => {
-    const offered = offersOf(o, kit.fasteners, null).filter((f) => f.what === 'opens' || f.what === 'closes')
-    const taken = offered.reduce((step, f) => withOffer(step, f), o)
+    const taken = offersOf(o, kit.fasteners, null).reduce(
+      (step, f) => (f.what === 'opens' || f.what === 'closes' ? withOffer(step, f) : step),
+      o,
+    )
     return o.title.startsWith('Raise the axle') ? withOffer(taken, { what: 'closes', carrier: 'coil' }) : taken
   })
   const whole = { ...kit, operations }
