@@ -17,6 +17,23 @@ import { call } from '../api/client'
 /** Jobs asked for at once. */
 const PART = 500
 
+/** Kits that a vehicle of some make and model can choose from. */
+function catalogOfVehicle() {
+  const catalog = shallowRef<KitCatalog>(EMPTY_CATALOG)
+  const notListed = shallowRef<CatalogAnswer['notListed']>([])
+  let lastAsked = ''
+  async function loadCatalog({ make, model }: Pick<Vehicle, 'make' | 'model'>): Promise<void> {
+    const query = new URLSearchParams({ make, model }).toString()
+    lastAsked = query
+    const { listed, notListed: rest, ...answer } = await call<CatalogAnswer>(`/catalog?${query}`)
+    // Another vehicle was asked for meanwhile: its answer counts, however late this one is.
+    if (lastAsked !== query) return
+    catalog.value = { ...answer, listed: new Set(listed) }
+    notListed.value = rest
+  }
+  return { catalog, notListed, loadCatalog }
+}
+
 /** Jobs by summary, the vehicle library, the kit catalog and stock. */
 export const useShop = defineStore('shop', () => {
   const jobs = shallowRef<JobSummary[] | null>(null)
@@ -24,8 +41,7 @@ export const useShop = defineStore('shop', () => {
   const kits = shallowRef<Entry<KitSummary>[]>([])
   /** How many the shop has, found or not shown. */
   const totals = shallowRef({ vehicles: 0, kits: 0 })
-  const catalog = shallowRef<KitCatalog>(EMPTY_CATALOG)
-  const notListed = shallowRef<CatalogAnswer['notListed']>([])
+  const { catalog, notListed, loadCatalog } = catalogOfVehicle()
   const stock = shallowRef<StockLine[]>([])
   /** Jobs whose stored document the server cannot read. */
   const damaged = shallowRef<JobList['damaged']>([])
@@ -71,17 +87,6 @@ export const useShop = defineStore('shop', () => {
     if (found) platforms.value = found.entries.map((p) => p.document)
   }
   const loadStock = async () => void (stock.value = await call<StockLine[]>('/stock'))
-  /** What a vehicle of this make and model can choose from. */
-  let asked = 0
-  async function loadCatalog({ make, model }: Pick<Vehicle, 'make' | 'model'>): Promise<void> {
-    const query = new URLSearchParams({ make, model })
-    const mine = ++asked
-    const { listed, notListed: rest, ...answer } = await call<CatalogAnswer>(`/catalog?${query.toString()}`)
-    // Another vehicle was asked for meanwhile: its answer counts, however late this one is.
-    if (mine !== asked) return
-    catalog.value = { ...answer, listed: new Set(listed) }
-    notListed.value = rest
-  }
   /** Adds a vehicle to the library, or changes the version of it that was read. */
   async function saveVehicle(vehicle: Vehicle, version?: number): Promise<void> {
     const write = { body: vehicle, version, key: newKey() }
