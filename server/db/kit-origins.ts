@@ -35,12 +35,15 @@ function withoutOrigins({ origin: _origin, origins: _origins, gaps: _gaps, bag, 
   return { ...kit, price: kit.price ?? 0, bag: rest }
 }
 
-/** Data with the keys of every object in order. */
+const saysNothing = (value: unknown): boolean =>
+  value === null || value === false || value === '' || (Array.isArray(value) && value.length === 0)
+/** Data with the keys of every object in order, and without what says nothing. */
 function inOrder(data: unknown): unknown {
   if (Array.isArray(data)) return data.map(inOrder)
   if (!isTree(data)) return data
   return Object.fromEntries(
     Object.keys(data)
+      .filter((key) => !saysNothing(data[key]))
       .sort()
       .map((key) => [key, inOrder(data[key])]),
   )
