@@ -82,10 +82,12 @@ describe('what may be lost by now', () => {
     expect(allowedLoss(30 * PSI, 24) / PSI).toBeCloseTo(3.5, 9)
     expect(allowedLoss(60 * PSI, 12) / PSI).toBeCloseTo(60 - 60 * Math.sqrt(53 / 60), 9)
     expect(allowedLoss(60 * PSI, 1e6) / PSI).toBeLessThanOrEqual(60)
-    // At that rate 60 psi is down to 5 in about 20 days.
-    const days = Math.log(5 / 60) / Math.log(53 / 60)
-    expect(days).toBeCloseTo(20, 0)
-    expect((60 * PSI - allowedLoss(60 * PSI, 24 * days)) / PSI).toBeCloseTo(5, 9)
+  })
+  test('goes on like that for two days, then 1 psi a week', () => {
+    const twoDays = 60 * (1 - (53 / 60) ** 2)
+    expect(allowedLoss(60 * PSI, 48) / PSI).toBeCloseTo(twoDays, 9)
+    expect(allowedLoss(60 * PSI, 48 + 7 * 24) / PSI).toBeCloseTo(twoDays + 1, 9)
+    expect(allowedLoss(60 * PSI, 48 + 3.5 * 24) / PSI).toBeCloseTo(twoDays + 0.5, 9)
   })
 })
 
@@ -101,6 +103,13 @@ describe('the verdict on a hold', () => {
     expect(code(readingAt(60, 20), readingAt(53, 20), 24)).toBe('holds')
     expect(code(readingAt(60, 20), readingAt(52.9, 20), 24)).toBe('leaks')
     expect(code(readingAt(30, 20), readingAt(26, 20), 24)).toBe('leaks')
+  })
+  test('what a day`s share every day would allow is a leak after days and weeks', () => {
+    expect(code(readingAt(35, 20), readingAt(22, 20), 96)).toBe('leaks')
+    expect(code(readingAt(10, 20), readingAt(1, 20), 720)).toBe('leaks')
+    const four = allowedLoss(35 * PSI, 96) / PSI
+    expect(code(readingAt(35, 20), readingAt(35 - four, 20), 96)).toBe('holds')
+    expect(code(readingAt(35, 20), readingAt(35 - four - 0.1, 20), 96)).toBe('leaks')
   })
   test('a short one says what it can show: two hours with a dial gauge nothing under some 17 psi a day', () => {
     const v = judgeHold(readingAt(60, 20), readingAt(59.5, 20), { hours: 2 })!

@@ -31,6 +31,10 @@ export interface Standing {
 /** Air that may go before it counts as a leak: about 7 psi of 60 in 24 h. Common practice, no published source. */
 const ALLOWED_SHARE = 7 / 60
 const DAY = 24
+/** So long the share goes on, hours; beyond it only so much more a week may go: nothing holds that loses a day's share every day. */
+const SHARE_HOURS = 2 * DAY
+const WEEK = 7 * DAY
+const A_WEEK_MORE: Pascals = 1 * PSI
 /** What one reading of a dial gauge may be off by. Common practice, no published source. */
 export const GAUGE_TOLERANCE: Pascals = 1 * PSI
 
@@ -59,9 +63,16 @@ export interface HoldVerdict {
   detectable: Pascals
 }
 
-/** What may be lost in so many hours: the same share of what is left, hour by hour. */
+/**
+ * What may be lost in so many hours: the same share of what is left, hour by hour, for two days; then 1 psi a week.
+ * Source: common practice, no published source.
+ */
 export const allowedLoss = (pressure: Pascals, hours: number): Pascals =>
-  pressure * (1 - (1 - ALLOWED_SHARE) ** (hours / DAY))
+  Math.min(
+    pressure,
+    pressure * (1 - (1 - ALLOWED_SHARE) ** (Math.min(hours, SHARE_HOURS) / DAY)) +
+      (A_WEEK_MORE * Math.max(0, hours - SHARE_HOURS)) / WEEK,
+  )
 
 /** Gauge pressure of a closed amount of air in another volume, at another temperature and place. Source: ideal gas. */
 const gasAt = (start: HoldReading, end: HoldReading, volumes: number): Pascals =>

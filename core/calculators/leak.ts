@@ -81,7 +81,7 @@ export const leak = calculator({
     {
       id: 'air-check',
       title: 'Air check',
-      formula: '(P₂ + p)/T₂ = (P₁ + p)/T₁; allowed: P(1 − (53/60)^(h/24))',
+      formula: '(P₂ + p)/T₂ = (P₁ + p)/T₁; allowed: P(1 − (53/60)^(h/24)) for 48 h, then 1 psi a week',
       source: 'ideal gas; allowance is common practice',
       inputs: {
         start: ['pressure', 'At the start', '60 psi', { field: 'start.pressure' }],

@@ -1,6 +1,6 @@
 import type { PlanOutcome } from '../plan'
 import { kitsLeft, type Job } from '../job'
-import { lateRecords, ofKind, standing as standingOf, type BayRecord } from '../records'
+import { everTold, lateRecords, ofKind, standing as standingOf, type BayRecord } from '../records'
 import { counts, replay, withPressure } from '../proof'
 import { ratingReport, type RatingMargin } from '../vehicle'
 import { airState } from '../stages/air'
@@ -58,7 +58,7 @@ export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutco
     steps: stepReports(plan, standing, proof),
     torques,
     openItems: plan?.ok ? openItemsOf(plan.plan, standing, torques, proof) : null,
-    air: airState(job, standing, proof, { chosen, springs }),
+    air: airState(job, standing, proof, { chosen, springs, told: everTold(records) }),
     asLeft: asLeftOf(job, standing, proof, { cases, chosen }),
     emptyOver: emptyOver(job, sound),
     late,

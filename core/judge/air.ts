@@ -32,7 +32,7 @@ export const airStage = defineStage({
       'connections-left': open('soap') ? owedConnections(facts).filter((c) => c.missing).length : 0,
       'air-check-start': checks.some((c) => c.state === 'not-begun'),
       'air-check-end': checks.some((c) => c.state === 'begun'),
-      'air-check-early': checks.some((c) => c.missing?.code === 'too-early'),
+      'air-check-early': checks.some((c) => c.missing?.code === 'too-early' || c.missing?.code === 'holds-so-far'),
       'air-check-leaks': checks.some((c) => c.missing?.code === 'leaks'),
       'air-check-open': checks.some((c) => c.missing?.code === 'cannot-tell' || c.missing?.code === 'gained'),
       'air-check-void': checks.some((c) => c.state === 'void'),

@@ -141,6 +141,7 @@ const LACKS: Record<Missing['code'], (lack: Lack) => string> = {
   about: () => 'read as "about", too rough for its limit: read it with the tape',
   'no-end': () => 'begun, its end is not read yet',
   'too-early': () => 'held too short for this gauge to show a leak',
+  'holds-so-far': ({ has, limit }) => `holds so far, ${Math.floor(10 * has!) / 10} h of ${limit}`,
   'under-test': ({ figure, against }) => `tested at ${figure}${against.replace('limit', 'test pressure')}`,
   'nothing-to-compare': () => 'no height from before the work to compare with',
   'no-figure': () => "the vehicle maker's figure is missing",

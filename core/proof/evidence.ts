@@ -97,6 +97,8 @@ export interface Missing {
     | 'about'
     | 'no-end'
     | 'too-early'
+    /** Inside its limit, for fewer hours than it is held. */
+    | 'holds-so-far'
     /** Lower pressure than the test asks for. */
     | 'under-test'
     /** Nothing to compare with: no reading from before the work. */

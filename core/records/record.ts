@@ -168,6 +168,19 @@ export function standing(records: readonly BayRecord[]): BayRecord[] {
   return stand.sort((a, b) => moments.get(a.id)! - moments.get(b.id)! || place.get(a.id)!.i - place.get(b.id)!.i)
 }
 
+/**
+ * Records that stand, and those that were only withdrawn: what was seen once is not unseen by taking it back. What was corrected is left
+ * out, for the correction tells it.
+ * @returns oldest first
+ */
+export function everTold(records: readonly BayRecord[]): BayRecord[] {
+  const gone = superseded(records)
+  const takenBack = new Set(
+    records.flatMap((r) => (r.body.kind === 'withdrawn' && !gone.has(r.id) ? (r.supersedes?.record ?? []) : [])),
+  )
+  return records.filter((r) => r.body.kind !== 'withdrawn' && (!gone.has(r.id) || takenBack.has(r.id)))
+}
+
 /** Standing records of one kind, oldest first. */
 export const ofKind = <K extends RecordKind>(records: readonly BayRecord[], kind: K): RecordOf<K>[] =>
   records.filter((r): r is RecordOf<K> => r.body.kind === kind)

@@ -3,7 +3,7 @@ import type { BayRecord, RecordInput } from '@stout-shackle/core/records'
 import { assessJob, refusalOf } from '@stout-shackle/core/judge'
 import { refusedRecordText, stopText } from '@stout-shackle/core/wording'
 import { Problem } from '../problem'
-import { correctedTime } from './times'
+import { correctedBody, correctedTime } from './times'
 
 /** A hand-over that waited longer than this in a queue was not made with the server in sight, ms. */
 const IN_SIGHT_MS = 60_000
@@ -33,7 +33,8 @@ export function acceptRecord(job: Job, records: readonly BayRecord[], input: Rec
       [{ field: 'takenDown', message: 'was away', code: 'needs-server' }],
     )
   const now = Date.now()
-  const refusal = refusalOf(job, records, input, { time: correctedTime(takenDown, now, 0).at, now })
+  const { at: time, clockOff } = correctedTime(takenDown, now, 0)
+  const refusal = refusalOf(job, records, { ...input, body: correctedBody(input.body, clockOff) }, { time, now })
   if (!refusal) return
   const message = refusedRecordText(refusal)
   if (refusal.code === 'visit-closed') throw visitClosed()

@@ -4,7 +4,7 @@ import type { BayRecord } from '@stout-shackle/core/records'
 import { demoJob } from '../../demo/shop'
 import { testShop } from '../fixtures/shop'
 import { pruneAnswers } from '../transaction'
-import { correctedTime } from './times'
+import { correctedBody, correctedTime } from './times'
 
 let shop: Awaited<ReturnType<typeof testShop>>
 let teo: Awaited<ReturnType<typeof shop.signIn>>
@@ -42,6 +42,29 @@ describe('times of what was taken down away from the server', () => {
       received,
     )
     expect(correctedTime({ at: iso(time - 3_600_000), sequence: 2, sent: iso(received) }, received, time).at).toBe(time)
+  })
+  // Failed before: a screen a day slow made a hold of one hour one of 25.
+  test('what a record itself says of a time is put right with them', () => {
+    const hold = {
+      kind: 'air-check',
+      axle: 'rear',
+      side: 'left',
+      end: 'end',
+      pressure: 4e5,
+      temperature: 293,
+      readAt: iso(time),
+      reading: null,
+      waited: null,
+      height: null,
+    } as const
+    const readAt = (off: number) => (correctedBody(hold, off) as typeof hold).readAt
+    expect([readAt(0), readAt(420), readAt(-86_400)]).toEqual([iso(time), iso(time - 420_000), iso(time + 86_400_000)])
+    expect(correctedBody({ kind: 'off', part: 'x', axle: null, side: null }, 420)).toEqual({
+      kind: 'off',
+      part: 'x',
+      axle: null,
+      side: null,
+    })
   })
   test('both are on record, and order is by when it was done', async () => {
     const now = await sent('job-0418', off('done last'))

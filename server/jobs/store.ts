@@ -23,7 +23,7 @@ import { notFound, Problem } from '../problem'
 import { visitClosed } from './accept'
 import { wantPulled } from './provenance'
 import { withSince } from './since'
-import { correctedTime } from './times'
+import { correctedBody, correctedTime } from './times'
 
 export interface JobRow {
   id: string
@@ -197,7 +197,9 @@ export class JobStore {
     const body = await withPhotoAside(db, input.body)
     const there = records.find((r) => r.id === id)
     if (there) {
-      if (JSON.stringify([there.body, there.supersedes]) !== JSON.stringify([body, input.supersedes]))
+      // As it was taken in then: by the clock that the screen had.
+      const same = correctedBody(body, there.origin?.clockOff ?? 0)
+      if (JSON.stringify([there.body, there.supersedes]) !== JSON.stringify([same, input.supersedes]))
         throw new Problem(422, 'Key used twice', 'This Idempotency-Key belongs to another record.', [
           { field: 'Idempotency-Key', message: 'already used for another record' },
         ])
@@ -227,7 +229,7 @@ export class JobStore {
       await this.lastOfTablet(db, signer, input.takenDown?.sequence),
     )
     const record: BayRecord = {
-      body,
+      body: correctedBody(body, clockOff),
       supersedes: input.supersedes,
       id,
       by: signer.name,

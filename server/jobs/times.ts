@@ -1,4 +1,4 @@
-import type { RecordInput } from '@stout-shackle/core/records'
+import type { RecordBody, RecordInput } from '@stout-shackle/core/records'
 
 /** Less than this is the way through the network, not a clock that is off. */
 const TRANSIT_MS = 5000
@@ -26,3 +26,12 @@ export function correctedTime(takenDown: RecordInput['takenDown'], received: num
   const time = Math.min(received, Math.max(earlier, Date.parse(takenDown.at) - off))
   return { at: time, clockOff: Math.round(off / 1000) }
 }
+
+/**
+ * What a record says of times, by this server's clock: the screen that took them down may be off.
+ * @param clockOff by how much the screen's clock is ahead, s
+ */
+export const correctedBody = (body: RecordBody, clockOff: number): RecordBody =>
+  body.kind === 'air-check' && clockOff
+    ? { ...body, readAt: new Date(Date.parse(body.readAt) - clockOff * 1000).toISOString() }
+    : body

@@ -44,7 +44,7 @@ const doubts = computed(() =>
   ),
 )
 /** What a verdict says itself is no doubt about its readings. */
-const SAID = ['not-done', 'no-end', 'too-early', 'leaks', 'cannot-tell', 'gained']
+const SAID = ['not-done', 'no-end', 'too-early', 'holds-so-far', 'leaks', 'cannot-tell', 'gained']
 const checkDoubts = computed(() =>
   checks.value.flatMap((c) =>
     c.missing && c.start && !SAID.includes(c.missing.code)

@@ -42,6 +42,9 @@ const SIGNS = {
   'cannot-tell': 'caution',
   gained: 'stop',
 } as const
+const isSoFar = (c: AirCheckState) => c.missing?.code === 'holds-so-far'
+const headOf = (c: AirCheckState) => (isSoFar(c) ? 'Holds so far' : HEAD[c.verdict!.code])
+const signOf = (c: AirCheckState) => (isSoFar(c) ? 'unknown' : SIGNS[c.verdict!.code])
 const STATES = { begun: 'read it again later', 'not-begun': 'not begun', void: 'void: begin it again' } as const
 const WORST = ['leaks', 'gained', 'cannot-tell', 'too-early', 'holds'] as const
 const worst = computed(
@@ -68,7 +71,7 @@ const sideOf = (c: AirCheckState) => c.side ?? 'both bags'
 </script>
 
 <template>
-  <StampedPlate :title="worst ? HEAD[worst.verdict!.code] : 'Does it hold?'">
+  <StampedPlate :title="worst ? headOf(worst) : 'Does it hold?'">
     <template v-if="worst">
       <div class="figures">
         <span class="figure"
@@ -77,7 +80,7 @@ const sideOf = (c: AirCheckState) => c.side ?? 'both bags'
         >
       </div>
       <p :data-air="worst.verdict!.code">
-        <StateSign :state="SIGNS[worst.verdict!.code]" /> {{ airCheckText(worst.verdict!, preferences.system) }}
+        <StateSign :state="signOf(worst)" /> {{ airCheckText(worst.verdict!, preferences.system) }}
       </p>
       <PlateRow
         label="Should read now"
@@ -90,7 +93,7 @@ const sideOf = (c: AirCheckState) => c.side ?? 'both bags'
       >
       <PlateRow
         :label="`Allowed in ${worst.hours!.toFixed(worst.hours! < 10 ? 1 : 0)} h`"
-        says="7 psi of 60 in 24 h, by its time (common practice)"
+        says="7 psi of 60 in 24 h, by its time; beyond two days 1 psi a week (common practice)"
         >{{ p(worst.verdict!.allowed) }}</PlateRow
       >
       <PlateRow
@@ -105,12 +108,9 @@ const sideOf = (c: AirCheckState) => c.side ?? 'both bags'
         >{{ lastsText(worst.lasts) }}</PlateRow
       >
       <template v-for="c in checks" :key="c.side ?? 'both'">
-        <PlateRow
-          v-if="c !== worst"
-          :label="sideOf(c)"
-          :state="c.state === 'read' ? SIGNS[c.verdict!.code] : 'unknown'"
-          >{{ c.state === 'read' ? HEAD[c.verdict!.code].toLowerCase() : STATES[c.state] }}</PlateRow
-        >
+        <PlateRow v-if="c !== worst" :label="sideOf(c)" :state="c.state === 'read' ? signOf(c) : 'unknown'">{{
+          c.state === 'read' ? headOf(c).toLowerCase() : STATES[c.state]
+        }}</PlateRow>
       </template>
     </template>
     <p v-else class="words">

@@ -54,6 +54,73 @@ describe('how far a hold is', () => {
   })
 })
 
+describe('how long it is held', () => {
+  const held = (minutes: number) =>
+    toldRecords(list.map((t) => (isEnd(t) || t.after > 600 ? { ...t, after: minutes } : t)))
+  // Failed before: 8 h closed a check that page and paper call one of 24 h.
+  test.each([
+    [8 * 60, 'holds-so-far'],
+    [24 * 60 - 10, 'holds-so-far'],
+    [24 * 60 + 5, undefined],
+  ])('%i min', (minutes, code) => {
+    const c = left(held(minutes))
+    expect(c.missing?.code).toBe(code)
+    if (code) expect(c.verdict!.code).toBe('holds')
+  })
+})
+
+describe('a leak that a hold has shown', () => {
+  const start = list.find(isStart)!
+  const leaks: Told = {
+    ...list.find(isEnd)!,
+    body: { ...(list.find(isEnd)!.body as Body<'air-check'>), pressure: 10 * PSI },
+  }
+  const upTo = list.slice(0, list.findIndex(isEnd))
+  const again = (t: Told, after: number): Told => ({ ...t, after })
+  const DAY = 24 * 60 + 1
+  const checkOf = (records: readonly BayRecord[]) =>
+    assessJob(job, records).finalChecks.find((c) => c.check === 'air-check')!
+  // Failed before: a new start left only "no-end", which is signed away.
+  test('stays whatever is begun, withdrawn or signed since', () => {
+    const leaked = toldRecords([...upTo, again(leaks, DAY)])
+    const begun = toldRecords([...upTo, again(leaks, DAY), again(start, 10)])
+    const last = leaked.at(-1)!
+    const takenBack: BayRecord[] = [
+      ...leaked,
+      { ...last, id: 'back', body: { kind: 'withdrawn' }, supersedes: { record: last.id, why: 'misread' } },
+    ]
+    for (const records of [leaked, begun, takenBack]) {
+      expect(left(records).missing?.code).toBe('leaks')
+      expect(checkOf(records).waivable).toBe(false)
+    }
+  })
+  test('ends with a hold that proves the line tight', () => {
+    const held = toldRecords([...upTo, again(leaks, DAY), again(start, 10), again(list.find(isEnd)!, DAY)])
+    expect(left(held).missing).toBe(null)
+  })
+  test('that was only misread, and corrected, is none', () => {
+    const records = toldRecords([...upTo, again(leaks, DAY)])
+    const last = records.at(-1)!
+    const corrected: BayRecord[] = [
+      ...records,
+      { ...last, id: 'right', body: list.find(isEnd)!.body, supersedes: { record: last.id, why: '53, not 10' } },
+    ].map((r) =>
+      r.id === 'right'
+        ? { ...r, body: { ...(r.body as Body<'air-check'>), readAt: (last.body as Body<'air-check'>).readAt } }
+        : r,
+    )
+    expect(left(corrected).missing).toBe(null)
+  })
+  test('a bag under its min holds nothing, whatever it lost', () => {
+    const minimum = assessJob(job, []).chosen[0]!.minimum!.value
+    const weak = (pressure: number) =>
+      left(
+        toldRecords(list.map((t) => (isEnd(t) ? { ...t, body: { ...(t.body as Body<'air-check'>), pressure } } : t))),
+      )
+    expect(['leaks', 'too-little']).toContain(weak(minimum - 0.5 * PSI).missing?.code)
+  })
+})
+
 describe('a hold and what was opened', () => {
   const bag = connectionsOf(job).find((c) => c.id.startsWith('rear-bag-left-air-'))!.id
   const start = list.findIndex(isStart)

@@ -11,6 +11,9 @@ import type { AxleSpring } from '../load'
 /** How long a connection is watched under soap, minutes: slow bubbles take their time (common practice). */
 export const SOAP_MINUTES = 2
 
+/** A line is held so long before its check is closed, hours. Common practice, no published source. */
+const HOLD_HOURS = 24
+
 /** Air just pumped in is warm: a hold begins so many minutes after. Common practice, no published source. */
 export const SETTLE_MINUTES = 10
 
@@ -70,13 +73,18 @@ export const testPressureOf = ({ kit, maximum }: Pick<KitAssessment, 'kit' | 'ma
 /**
  * Soaped connections, the pressure hold and the pressures as set of a job, each by its latest reading that proves it.
  * @param standing records that stand, oldest first
+ * @param told those, and what was withdrawn: a leak that was seen stays one until a check holds
  * @param chosen the job's kits with the limits in force on this vehicle
  */
 export function airState(
   job: Job,
   standing: readonly BayRecord[],
   proof: Proof,
-  { chosen, springs }: { chosen: readonly KitAssessment[]; springs: Record<AxleEnd, AxleSpring> },
+  {
+    chosen,
+    springs,
+    told = standing,
+  }: { chosen: readonly KitAssessment[]; springs: Record<AxleEnd, AxleSpring>; told?: readonly BayRecord[] },
 ): AirState {
   const aired = chosen.filter(({ kit }) => hasAir(kit))
   const soaped = ofKind(standing, 'connection')
@@ -96,7 +104,7 @@ export function airState(
     ),
     checks: aired.flatMap((kit) =>
       sidesOf(job, kit.kit.axle).map((side) =>
-        checkState(job, ofKind(standing, 'air-check'), proof, { kit, side, springs }),
+        checkState(job, ofKind(standing, 'air-check'), proof, { kit, side, springs, told: ofKind(told, 'air-check') }),
       ),
     ),
     pressures: aired.map((kit) => pressureState(ofKind(standing, 'bag-pressure'), proof, kit)),
@@ -143,33 +151,77 @@ function soapMissing(record: RecordOf<'connection'>, proof: Proof, kit: KitAsses
   return unproved(evidence, about)
 }
 
+/** A line that is held, and all that was ever told of holding. */
+interface HeldLine {
+  kit: KitAssessment
+  side: AirCheckState['side']
+  springs: Record<AxleEnd, AxleSpring>
+  told: readonly RecordOf<'air-check'>[]
+}
+/** Whether a reading is of this line: one that names no side was read with both bags on the gauge. */
+const isOfLine = ({ body }: RecordOf<'air-check'>, { kit, side }: Pick<HeldLine, 'kit' | 'side'>): boolean =>
+  body.axle === kit.kit.axle && (body.side === null || body.side === side)
+
+const hoursBetween = (start: RecordOf<'air-check'>, end: RecordOf<'air-check'>): number =>
+  (Date.parse(end.body.readAt) - Date.parse(start.body.readAt)) / 3_600_000
+
+/** What a start and an end of a hold say; null where they are none, or the bag would leave its table. */
+function verdictOn(
+  job: Job,
+  proof: Proof,
+  { kit, springs }: Pick<HeldLine, 'kit' | 'springs'>,
+  [start, end]: readonly [RecordOf<'air-check'>, RecordOf<'air-check'>],
+): HoldVerdict | null {
+  const hours = hoursBetween(start, end)
+  if (hours <= 0) return null
+  const stood = proof.evidence.get(start.id)?.situation.stand.support === 'on-wheels'
+  const readingOf = ({ pressure, temperature }: AirCheckReading) => ({ pressure, temperature, altitude: job.altitude })
+  const held = stood ? standingOn(kit, springs[kit.kit.axle], start.body, end.body) : null
+  return (
+    judgeHold(readingOf(start.body), readingOf(end.body), { hours, gauge: GAUGE_TOLERANCE, standing: held }) ?? null
+  )
+}
+
+/** A leak that a hold has shown, with no hold after it that proves the line tight; null where there is none. */
+function openLeak(job: Job, proof: Proof, line: HeldLine): HoldVerdict | null {
+  let start: RecordOf<'air-check'> | null = null
+  let leak: HoldVerdict | null = null
+  for (const r of line.told.filter((t) => isOfLine(t, line))) {
+    if (r.body.end === 'start') start = r
+    else if (start) {
+      const verdict = verdictOn(job, proof, line, [start, r])
+      // What was withdrawn shows a leak, and proves nothing.
+      const stands = [start, r].every(({ id }) => proof.evidence.has(id))
+      const asked = { proof, kit: line.kit, about: '', hours: hoursBetween(start, r) }
+      const isProved = stands && !checkMissing(start, r, verdict, asked)
+      if (verdict?.code === 'leaks') leak = verdict
+      else if (isProved) leak = null
+    }
+  }
+  return leak
+}
+
 // eslint-disable-next-line complexity -- outcomes in the order in which they exclude each other
 function checkState(
   job: Job,
   holds: readonly RecordOf<'air-check'>[],
   proof: Proof,
-  { kit, side, springs }: { kit: KitAssessment; side: AirCheckState['side']; springs: Record<AxleEnd, AxleSpring> },
+  { kit, side, springs, told }: HeldLine,
 ): AirCheckState {
+  const line = { kit, side, springs, told }
   const { axle } = kit.kit
   const about = side ? `${axle} ${side}` : axle
-  // One that names no side was read with both bags on the gauge.
-  const here = holds.filter((r) => r.body.axle === axle && (r.body.side === null || r.body.side === side))
+  const here = holds.filter((r) => isOfLine(r, line))
   const latest = (end: 'start' | 'end') => {
     const ends = here.filter((r) => r.body.end === end)
     return ends.findLast((r) => counts(proof, r)) ?? ends.at(-1) ?? null
   }
   const [start, end] = [latest('start'), latest('end')]
-  const hours = start && end ? (Date.parse(end.body.readAt) - Date.parse(start.body.readAt)) / 3_600_000 : 0
+  const hours = start && end ? hoursBetween(start, end) : 0
   const stood = start ? proof.evidence.get(start.id)!.situation.stand.support === 'on-wheels' : false
-  const readingOf = ({ pressure, temperature }: AirCheckReading) => ({ pressure, temperature, altitude: job.altitude })
-  const verdict =
-    start && end && hours > 0
-      ? (judgeHold(readingOf(start.body), readingOf(end.body), {
-          hours,
-          gauge: GAUGE_TOLERANCE,
-          standing: stood ? standingOn(kit, springs[axle], start.body, end.body) : null,
-        }) ?? null)
-      : null
+  const verdict = start && end ? verdictOn(job, proof, line, [start, end]) : null
+  const lack = checkMissing(start, end, verdict, { proof, kit, about, hours })
+  const leak = lack && lack.code !== 'leaks' ? openLeak(job, proof, line) : null
   return {
     axle,
     side,
@@ -187,7 +239,7 @@ function checkState(
         : !end || !verdict || !counts(proof, end)
           ? 'begun'
           : 'read',
-    missing: checkMissing(start, end, verdict, { proof, kit, about }),
+    missing: leak ? missing('leaks', about, { has: leak.lost, limit: leak.allowed }) : lack,
     records: [start, end].flatMap((r) => r?.id ?? []),
   }
 }
@@ -228,7 +280,7 @@ function checkMissing(
   start: RecordOf<'air-check'> | null,
   end: RecordOf<'air-check'> | null,
   verdict: HoldVerdict | null,
-  { proof, kit, about }: { proof: Proof; kit: KitAssessment; about: string },
+  { proof, kit, about, hours }: { proof: Proof; kit: KitAssessment; about: string; hours: number },
 ): Missing | null {
   if (!start) return missing('not-done', about)
   const lack = startLack(start, proof, kit, about)
@@ -237,8 +289,13 @@ function checkMissing(
   const late = unproved(proof.evidence.get(end.id)!, about)
   if (late) return late
   switch (verdict.code) {
-    case 'holds':
-      return null
+    case 'holds': {
+      // Whatever it lost: under the kit's min nothing holds.
+      const { pressure } = end.body
+      const least = kit.minimum!.value
+      if (isBelow(pressure, least)) return missing('too-little', about, { has: pressure, limit: least })
+      return hours < HOLD_HOURS ? missing('holds-so-far', about, { has: hours, limit: HOLD_HOURS }) : null
+    }
     case 'too-early':
     case 'cannot-tell':
       return missing(verdict.code, about)

@@ -8,7 +8,7 @@ import { textOf, type Signable } from './statement'
 /** What may be signed away of a check: that it was not read, never that it was read and is wrong. */
 const UNREAD: readonly Missing['code'][] = ['not-done', 'wrong-state', 'void']
 const WAIVABLE: Partial<Record<FinalCheckId, readonly Missing['code'][]>> = {
-  'air-check': [...UNREAD, 'no-end', 'too-early', 'cannot-tell'],
+  'air-check': [...UNREAD, 'no-end', 'too-early', 'holds-so-far', 'cannot-tell'],
   'loaded-heights': UNREAD,
   'loaded-clearance': UNREAD,
   level: ['not-done', 'nothing-to-compare', 'too-little', 'too-much'],
