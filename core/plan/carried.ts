@@ -1,4 +1,4 @@
-import { hasAir, mountsInTheAir, weightBeforeAir, type Carrier, type StandState } from '../kit'
+import { ancestorsOf, hasAir, mountsInTheAir, weightBeforeAir, type Carrier, type StandState } from '../kit'
 import { AXLES, type AxleEnd, type Vehicle } from '../vehicle'
 import type { PlannedKit } from './names'
 import type { PendingStep } from './steps'
@@ -70,19 +70,7 @@ export function holdsOf(steps: readonly PendingStep[], kits: readonly PlannedKit
  */
 export function sidesApart(steps: readonly PendingStep[], vehicle: Vehicle): Map<string, string> {
   const groups = new Map<string, string>()
-  const byId = new Map(steps.map((s) => [s.id, s]))
-  const all = new Map<string, Set<string>>()
-  const before = (id: string): Set<string> => {
-    const known = all.get(id)
-    if (known) return known
-    const found = new Set<string>()
-    all.set(id, found)
-    for (const a of byId.get(id)?.after ?? []) {
-      found.add(a)
-      for (const b of before(a)) found.add(b)
-    }
-    return found
-  }
+  const before = ancestorsOf(steps)
   for (const axle of AXLES) {
     const independent = vehicle[axle].architecture === 'independent'
     for (const carrier of carriersOf(steps, axle)) {

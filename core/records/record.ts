@@ -157,7 +157,13 @@ export function lateRecords(standing: readonly BayRecord[]): BayRecord[] {
  */
 export function standing(records: readonly BayRecord[]): BayRecord[] {
   const gone = superseded(records)
-  const stand = records.filter((r) => !gone.has(r.id) && r.body.kind !== 'withdrawn')
+  return inMoments(
+    records,
+    records.filter((r) => !gone.has(r.id) && r.body.kind !== 'withdrawn'),
+  )
+}
+/** Some of a job's records, each where what it tells stood first. */
+function inMoments(records: readonly BayRecord[], stand: BayRecord[]): BayRecord[] {
   if (!stand.some((r) => r.supersedes)) return stand
   const place = new Map(records.map((r, i) => [r.id, { i, record: r }]))
   const first = (record: BayRecord, left = records.length): number => {
@@ -178,7 +184,10 @@ export function everTold(records: readonly BayRecord[]): BayRecord[] {
   const takenBack = new Set(
     records.flatMap((r) => (r.body.kind === 'withdrawn' && !gone.has(r.id) ? (r.supersedes?.record ?? []) : [])),
   )
-  return records.filter((r) => r.body.kind !== 'withdrawn' && (!gone.has(r.id) || takenBack.has(r.id)))
+  return inMoments(
+    records,
+    records.filter((r) => r.body.kind !== 'withdrawn' && (!gone.has(r.id) || takenBack.has(r.id))),
+  )
 }
 
 /** Standing records of one kind, oldest first. */

@@ -94,6 +94,18 @@ describe('a leak that a hold has shown', () => {
       expect(checkOf(records).waivable).toBe(false)
     }
   })
+  test('stays when the start before it is corrected and another is begun', () => {
+    const records = toldRecords([...upTo, again(leaks, DAY), again(start, 10)])
+    const first = records.find((r) => isStart({ body: r.body, after: 0 }))!
+    const typed = first.body as Body<'air-check'>
+    const corrected: BayRecord = {
+      ...records.at(-1)!,
+      id: 'right',
+      body: { ...typed, pressure: typed.pressure + 0.5 * PSI },
+      supersedes: { record: first.id, why: 'half a pound more' },
+    }
+    expect(left([...records, corrected]).missing?.code).toBe('leaks')
+  })
   test('ends with a hold that proves the line tight', () => {
     const held = toldRecords([...upTo, again(leaks, DAY), again(start, 10), again(list.find(isEnd)!, DAY)])
     expect(left(held).missing).toBe(null)
