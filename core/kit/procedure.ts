@@ -19,7 +19,7 @@ const id = slug()
 export const compressorSheetSchema = z.strictObject({
   /** Free air, m³/s, against the pressure it works against. */
   flow: z
-    .array(z.strictObject({ pressure: bounded('pressure', 0, 1_500_000), flow: z.number().min(0).max(0.05) }))
+    .array(z.strictObject({ pressure: bounded('pressure', 0, 1_500_000), flow: bounded('flow', 0, 0.05) }))
     .min(2, { error: 'flow needs two points or more' })
     .max(12)
     .refine((f) => f.every((p, i) => i === 0 || p.pressure > f[i - 1]!.pressure), {

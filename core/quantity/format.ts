@@ -9,6 +9,7 @@ const DECIMALS: Record<QuantityKind, Record<UnitSystem, number>> = {
   torque: { us: 1, metric: 1 },
   temperature: { us: 0, metric: 0 },
   rate: { us: 0, metric: 1 },
+  flow: { us: 2, metric: 1 },
 }
 
 /**

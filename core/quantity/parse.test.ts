@@ -138,6 +138,9 @@ describe('reading as people write it', () => {
     ['mass', '12,345.5 kg', 12345.5],
     ['altitude', '4,200 ft', 4200 * 12 * INCH],
     ['altitude', '1,280 m', 1280],
+    // Source: NIST SP 811: a cubic foot is 0.028316846592 m³.
+    ['flow', '1.2 cfm', (1.2 * 0.028316846592) / 60],
+    ['flow', '34 l/min', 0.034 / 60],
   ] as const)('%s %s', (kind, text, value) => {
     const parsed = parseQuantity(kind, text)
     expect(parsed.ok && parsed.value).toBeCloseTo(value, 6)

@@ -155,6 +155,7 @@ const EXAMPLES: Record<QuantityKind, string> = {
   torque: '16 lb-ft or 22 N·m',
   temperature: '75 °F or 24 °C',
   rate: '217 lb/in or 38 N/mm',
+  flow: '1.2 cu ft/min or 34 l/min',
 }
 
 /**

@@ -12,6 +12,7 @@ export const SI_UNIT: Record<QuantityKind, string> = {
   torque: 'N·m',
   temperature: 'K',
   rate: 'N/m',
+  flow: 'm³/s',
 }
 
 /** Of which kind the number of a schema is, for forms. */

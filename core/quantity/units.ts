@@ -30,7 +30,7 @@ export const ZERO_CELSIUS: Kelvin = 273.15
  */
 export const atmosphere = (altitude: Meters = 0): Pascals => 101325 * (1 - 2.25577e-5 * altitude) ** 5.25588
 
-export type QuantityKind = 'length' | 'altitude' | 'mass' | 'pressure' | 'torque' | 'temperature' | 'rate'
+export type QuantityKind = 'length' | 'altitude' | 'mass' | 'pressure' | 'torque' | 'temperature' | 'rate' | 'flow'
 export type UnitSystem = 'us' | 'metric'
 
 export interface Unit {
@@ -97,6 +97,16 @@ export const UNITS: Record<QuantityKind, { us: Unit; metric: Unit; others: Unit[
     us: { symbol: 'lb/in', factor: (POUND * GRAVITY) / INCH, spellings: ['lb/in', 'lbs/in', 'lbf/in'] },
     metric: { symbol: 'N/mm', factor: 1000, spellings: ['n/mm'] },
     others: [{ symbol: 'N/m', factor: 1, spellings: ['n/m'] }],
+  },
+  /** Free air that a compressor gives, m³/s. */
+  flow: {
+    us: {
+      symbol: 'cu ft/min',
+      factor: (12 * INCH) ** 3 / 60,
+      spellings: ['cu ft/min', 'cfm', 'scfm', 'ft3/min', 'ft³/min'],
+    },
+    metric: { symbol: 'l/min', factor: 1 / 60_000, spellings: ['l/min', 'lpm'] },
+    others: [{ symbol: 'm³/s', factor: 1, spellings: ['m³/s', 'm3/s'] }],
   },
 }
 

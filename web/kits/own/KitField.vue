@@ -16,13 +16,9 @@ import { isKit, useWriting } from './writing'
 
 /** A field of the kit with where its figure is from: dashed until somebody has read it on the paper. */
 const props = defineProps<{ path: Parameters<typeof kitField>[0] }>()
-const { paper, put, changeKit, faults } = useWriting()
+const { paper, put, changeKit, valueAt, problemAt } = useWriting()
 const kit = computed((): Kit | null => (paper.value && isKit(paper.value) ? paper.value : null))
-const value = computed(() =>
-  props.path
-    .split('.')
-    .reduce<unknown>((tree, key) => (tree as Record<string, unknown> | null)?.[key] ?? null, kit.value),
-)
+const value = computed(() => valueAt(props.path))
 const figure = computed(() => figureAt(props.path))
 const origin = computed((): Origin | null => (kit.value ? originOf(kit.value, figure.value) : null))
 /** What it is called has no origin: only what the paper gives a figure for. */
@@ -30,12 +26,11 @@ const isFigure = computed(() => kit.value !== null && figuresOf(kit.value).some(
 const isOpen = computed(
   () => isFigure.value && origin.value !== null && value.value !== null && !isConfirmed(origin.value),
 )
-const problem = computed(() => faults.value.find((f) => f.path.join('.') === props.path)?.message ?? null)
 </script>
 
 <template>
   <span class="kit-field" :class="{ open: isOpen }" :data-origin="origin?.from">
-    <SchemaField :field="kitField(path)" :value="value" :problem="problem" @change="(v) => put(path, v)" />
+    <SchemaField :field="kitField(path)" :value="value" :problem="problemAt(path)" @change="(v) => put(path, v)" />
     <span v-if="isOpen" class="from small">
       {{ originWords(origin!) }}
       <el-button

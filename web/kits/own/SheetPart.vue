@@ -1,19 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { Delete } from '@element-plus/icons-vue'
-import { procedureField } from '@stout-shackle/core/kit'
+import type { procedureField } from '@stout-shackle/core/kit'
+import { UNITS } from '@stout-shackle/core/quantity'
 import QuantityField from '../../fields/QuantityField.vue'
-import SchemaField from '../../fields/SchemaField.vue'
 import { usePreferences } from '../../stores/preferences'
+import SheetField from './SheetField.vue'
 import { isKit, useWriting } from './writing'
 
 /** What the sheet of a compressor says: current, fuse, duty, flow, and what it does by itself. */
 type Place = Parameters<typeof procedureField>[0]
-/** One cubic foot a minute, m³/s (NIST SP 811), and one liter a minute. */
-const FLOW_UNITS = {
-  us: { symbol: 'cu ft/min', factor: 0.3048 ** 3 / 60 },
-  metric: { symbol: 'l/min', factor: 1 / 60_000 },
-}
 /** Nothing is typed yet: each figure says what it should be. */
 const BLANK = {
   flow: [
@@ -36,10 +32,7 @@ const BLANK = {
 const { paper, put, faults } = useWriting()
 const preferences = usePreferences()
 const sheet = computed(() => (paper.value && !isKit(paper.value) ? paper.value.compressor : null))
-const unit = computed(() => FLOW_UNITS[preferences.system])
-const valueAt = (path: Place): unknown =>
-  path.split('.').reduce<unknown>((tree, key) => (tree as Record<string, unknown> | null)?.[key] ?? null, paper.value)
-const problemAt = (path: string) => faults.value.find((f) => f.path.join('.') === path)?.message ?? null
+const unit = computed(() => UNITS.flow[preferences.system].symbol)
 const ELECTRIC: readonly Place[] = [
   'compressor.current.idle',
   'compressor.current.full',
@@ -57,17 +50,11 @@ const AIR: readonly Place[] = [
   'compressor.serviceValve',
 ]
 const flow = computed(() => sheet.value?.flow ?? [])
-/** Three figures: what a sheet prints. */
-const shownFlow = (v: number | null) => (v === null ? '' : String(Number((v / unit.value.factor).toPrecision(4))))
 function setFlow(i: number, part: { pressure?: number | null; flow?: number | null }) {
   put(
     'compressor.flow',
     flow.value.map((point, k) => (k === i ? { ...point, ...part } : point)),
   )
-}
-function typeFlow(i: number, text: string) {
-  const typed = Number(text.replace(',', '.'))
-  setFlow(i, { flow: text.trim() && Number.isFinite(typed) && typed >= 0 ? typed * unit.value.factor : null })
 }
 const flowProblem = computed(
   () => faults.value.find((f) => f.path[0] === 'compressor' && f.path[1] === 'flow')?.message ?? null,
@@ -87,24 +74,10 @@ const flowProblem = computed(
     </header>
     <template v-if="sheet">
       <div class="fields">
-        <SchemaField
-          v-for="path in ELECTRIC"
-          :key="path"
-          :field="procedureField(path)"
-          :value="valueAt(path)"
-          :problem="problemAt(path)"
-          @change="(v) => put(path, v)"
-        />
+        <SheetField v-for="path in ELECTRIC" :key="path" :path="path" />
       </div>
       <div class="fields">
-        <SchemaField
-          v-for="path in AIR"
-          :key="path"
-          :field="procedureField(path)"
-          :value="valueAt(path)"
-          :problem="problemAt(path)"
-          @change="(v) => put(path, v)"
-        />
+        <SheetField v-for="path in AIR" :key="path" :path="path" />
         <el-checkbox
           :model-value="sheet.holes !== null"
           aria-label="Holes are drilled for its plate"
@@ -112,21 +85,15 @@ const flowProblem = computed(
           >Holes are drilled for its plate</el-checkbox
         >
         <template v-if="sheet.holes">
-          <SchemaField
-            v-for="path in ['compressor.holes.count', 'compressor.holes.diameter'] as const"
-            :key="path"
-            :field="procedureField(path)"
-            :value="valueAt(path)"
-            :problem="problemAt(path)"
-            @change="(v) => put(path, v)"
-          />
+          <SheetField path="compressor.holes.count" />
+          <SheetField path="compressor.holes.diameter" />
         </template>
       </div>
       <table class="dense flow">
         <thead>
           <tr>
             <th>Against</th>
-            <th>Free air, {{ unit.symbol }}</th>
+            <th>Free air, {{ unit }}</th>
             <th />
           </tr>
         </thead>
@@ -145,11 +112,16 @@ const flowProblem = computed(
               />
             </td>
             <td>
-              <el-input
-                :model-value="shownFlow(point.flow)"
-                :aria-label="`Free air, line ${i + 1}`"
-                inputmode="decimal"
-                @change="(v: string) => typeFlow(i, v)"
+              <QuantityField
+                :value="point.flow"
+                kind="flow"
+                :label="`Free air, line ${i + 1}`"
+                hide-label
+                hide-unit
+                :min="0"
+                :max="0.05"
+                clearable
+                @commit="(v) => setFlow(i, { flow: v })"
               />
             </td>
             <td>

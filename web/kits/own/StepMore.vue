@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { ALTERED, PART_FATES, stepField, type Operation } from '@stout-shackle/core/kit'
-import { FATE_NAMES } from '@stout-shackle/core/wording'
 import SchemaField from '../../fields/SchemaField.vue'
 import StepPicture from '../work/StepPicture.vue'
 import ConditionsField from './ConditionsField.vue'
+import PartFates from './PartFates.vue'
 import { isKit, useWriting } from './writing'
 
 /** What most steps do not need: opened where it is. */
@@ -51,26 +51,6 @@ const commas = (text: string) =>
     .split(',')
     .map((t) => t.trim())
     .filter(Boolean)
-const fatePart = ref('')
-const fate = ref<(typeof PART_FATES)[number]>('gone-shop')
-const fateNote = ref('')
-function addFate() {
-  const part = fatePart.value.trim()
-  if (!part) return
-  put({ fates: [...props.step.fates, { part, fate: fate.value, note: fateNote.value.trim() }] })
-  fatePart.value = ''
-  fateNote.value = ''
-}
-const alterPart = ref('')
-const alterFate = ref<(typeof ALTERED)[number]>('shortened')
-const alterNote = ref('')
-function addAlter() {
-  const part = alterPart.value.trim()
-  if (!part) return
-  put({ alters: [...props.step.alters, { part, fate: alterFate.value, side: null, note: alterNote.value.trim() }] })
-  alterPart.value = ''
-  alterNote.value = ''
-}
 const hardware = ref('')
 const hardwareWrong = ref('')
 function addHardware() {
@@ -80,6 +60,11 @@ function addHardware() {
   put({ hardware: [...props.step.hardware, { name: match[2]!, count: Number(match[1]), when: [] }] })
   hardware.value = ''
 }
+/** Fields of a step as its schema has them. */
+const ORDER = ['circuit', 'same', 'bothFirst', 'blocking', 'hands'] as const
+const SHOWS = ['checks', 'asks', 'opens', 'closes', 'fits'] as const
+/** Things named one after the other. */
+const LISTS = { takesOff: 'Takes off', refits: 'Puts back', makes: 'Made for it', tools: 'Tools' } as const
 const RAISE = [
   { value: '', label: 'as it is' },
   { value: 'part-way', label: 'part way' },
@@ -160,112 +145,35 @@ const RAISE = [
             </label>
           </template>
           <SchemaField
-            :field="stepField('circuit')"
-            :value="step.circuit"
-            @change="(v) => put({ circuit: v as Operation['circuit'] })"
+            v-for="path in ORDER"
+            :key="path"
+            :field="stepField(path)"
+            :value="step[path]"
+            @change="(v) => put({ [path]: v })"
           />
-          <SchemaField
-            :field="stepField('same')"
-            :value="step.same"
-            @change="(v) => put({ same: (v as string | null) || null })"
-          />
-          <SchemaField
-            :field="stepField('bothFirst')"
-            :value="step.bothFirst"
-            @change="(v) => put({ bothFirst: v === true })"
-          />
-          <SchemaField
-            :field="stepField('blocking')"
-            :value="step.blocking"
-            @change="(v) => put({ blocking: v === true })"
-          />
-          <SchemaField :field="stepField('hands')" :value="step.hands" @change="(v) => put({ hands: v as number })" />
         </div>
       </template>
     </el-collapse-item>
     <el-collapse-item title="Parts: off, back, for good, made" name="parts">
       <template v-if="shown.includes('parts')">
         <div class="fields">
-          <label class="small muted"
-            >Takes off
+          <label v-for="(label, list) in LISTS" :key="list" class="small muted"
+            >{{ label }}
             <el-input
-              :model-value="step.takesOff.join(', ')"
-              aria-label="Takes off"
-              @change="(v: string) => put({ takesOff: commas(v) })"
-            />
-          </label>
-          <label class="small muted"
-            >Puts back
-            <el-input
-              :model-value="step.refits.join(', ')"
-              aria-label="Puts back"
-              @change="(v: string) => put({ refits: commas(v) })"
-            />
-          </label>
-          <label class="small muted"
-            >Made for it
-            <el-input
-              :model-value="step.makes.join(', ')"
-              aria-label="Made for it"
-              @change="(v: string) => put({ makes: commas(v) })"
-            />
-          </label>
-          <label class="small muted"
-            >Tools
-            <el-input
-              :model-value="step.tools.join(', ')"
-              aria-label="Tools"
-              @change="(v: string) => put({ tools: commas(v) })"
+              :model-value="step[list].join(', ')"
+              :aria-label="label"
+              @change="(v: string) => put({ [list]: commas(v) })"
             />
           </label>
         </div>
-        <p v-for="(f, i) in step.fates" :key="`f${i}`" class="small">
-          {{ f.part }}: {{ FATE_NAMES[f.fate] }}{{ f.note && `, ${f.note}` }}
-          <el-button
-            link
-            type="primary"
-            size="small"
-            :aria-label="`Remove ${f.part}`"
-            @click="put({ fates: step.fates.filter((_, k) => k !== i) })"
-            >remove</el-button
-          >
-        </p>
-        <div class="inline">
-          <el-input
-            v-model="fatePart"
-            placeholder="Part of the vehicle"
-            aria-label="Part that does not go back as it was"
-          />
-          <el-select v-model="fate" aria-label="What becomes of it">
-            <el-option v-for="f in PART_FATES" :key="f" :value="f" :label="FATE_NAMES[f]" />
-          </el-select>
-          <el-input v-model="fateNote" placeholder="to what length, to where" aria-label="More on what becomes of it" />
-          <el-button size="small" :disabled="!fatePart.trim()" @click="addFate">Add</el-button>
-        </div>
-        <p v-for="(a, i) in step.alters" :key="`a${i}`" class="small">
-          {{ a.part }} of the kit: {{ FATE_NAMES[a.fate] }}{{ a.side ? `, ${a.side} only` : ''
-          }}{{ a.note && `, ${a.note}` }}
-          <el-button
-            link
-            type="primary"
-            size="small"
-            :aria-label="`Remove ${a.part}`"
-            @click="put({ alters: step.alters.filter((_, k) => k !== i) })"
-            >remove</el-button
-          >
-        </p>
-        <div class="inline">
-          <el-input v-model="alterPart" placeholder="Part of the kit" aria-label="Part of the kit that is altered" />
-          <el-select v-model="alterFate" aria-label="How it is altered">
-            <el-option v-for="f in ALTERED" :key="f" :value="f" :label="FATE_NAMES[f]" />
-          </el-select>
-          <el-input
-            v-model="alterNote"
-            placeholder="cut to 1 1/4 in, left only"
-            aria-label="More on how it is altered"
-          />
-          <el-button size="small" :disabled="!alterPart.trim()" @click="addAlter">Add</el-button>
-        </div>
+        <PartFates :lines="step.fates" :fates="PART_FATES" of="vehicle" @change="(fates) => put({ fates })" />
+        <PartFates
+          :lines="step.alters"
+          :fates="ALTERED"
+          of="kit"
+          sided
+          @change="(lines) => put({ alters: lines.map((l) => ({ ...l, side: l.side ?? null })) })"
+        />
         <p v-for="(h, i) in step.hardware" :key="`h${i}`" class="small">
           {{ h.count }} × {{ h.name }}
           <el-button
@@ -293,29 +201,11 @@ const RAISE = [
       <template v-if="shown.includes('checks')">
         <div class="fields">
           <SchemaField
-            :field="stepField('checks')"
-            :value="step.checks"
-            @change="(v) => put({ checks: v as Operation['checks'] })"
-          />
-          <SchemaField
-            :field="stepField('asks')"
-            :value="step.asks"
-            @change="(v) => put({ asks: v as Operation['asks'] })"
-          />
-          <SchemaField
-            :field="stepField('opens')"
-            :value="step.opens"
-            @change="(v) => put({ opens: v as Operation['opens'] })"
-          />
-          <SchemaField
-            :field="stepField('closes')"
-            :value="step.closes"
-            @change="(v) => put({ closes: v as Operation['closes'] })"
-          />
-          <SchemaField
-            :field="stepField('fits')"
-            :value="step.fits"
-            @change="(v) => put({ fits: v as Operation['fits'] })"
+            v-for="path in SHOWS"
+            :key="path"
+            :field="stepField(path)"
+            :value="step[path]"
+            @change="(v) => put({ [path]: v })"
           />
           <label v-if="step.support === 'axle-raised'" class="small muted"
             >Axle is raised

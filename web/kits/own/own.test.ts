@@ -190,6 +190,15 @@ describe('the sheet of a compressor', () => {
     expect(sheet.flow[0]!.flow).toBeCloseTo(4.719474e-4, 9)
     expect(sheet.flow[1]!.pressure / PSI).toBeCloseTo(100, 9)
   })
+  test('a flow that cannot be read stays where it was typed, with a sentence', async () => {
+    there = { version: 1, document: accessory() }
+    const wrapper = await open('procedures')
+    await wrapper.find('[data-part="sheet"] input[type=checkbox]').setValue(true)
+    await flushPromises()
+    await enter(wrapper, 'Free air, line 1', 'plenty')
+    expect((labeled(wrapper, 'Free air, line 1').element as HTMLInputElement).value).toBe('plenty')
+    expect(wrapper.find('[data-part="sheet"] [role=alert]').exists()).toBe(true)
+  })
   test('with a figure missing it cannot be saved', async () => {
     there = { version: 1, document: accessory() }
     const wrapper = await open('procedures')

@@ -100,6 +100,9 @@ export interface Writing {
   changeSteps: (change: (written: Written) => Written) => void
   /** A figure as it stands on the paper. */
   put: (path: string, value: unknown) => void
+  /** What stands at a place, and what is wrong there; null where nothing is. */
+  valueAt: (path: string) => unknown
+  problemAt: (path: string) => string | null
   setLines: (next: Application[]) => void
   save: () => Promise<void>
   discard: () => void
@@ -262,6 +265,11 @@ export function writingOf(catalog: Catalog, id: () => string): Writing & { load:
       if (paper.value)
         change(isKit(paper.value) ? kitWith(paper.value, path, value) : withValue(paper.value, path, value))
     },
+    valueAt: (path) =>
+      path
+        .split('.')
+        .reduce<unknown>((tree, key) => (tree as Record<string, unknown> | null)?.[key] ?? null, paper.value),
+    problemAt: (path) => faults.value.find((f) => f.path.join('.') === path)?.message ?? null,
     setLines(next) {
       lines.value = next
       keep()
