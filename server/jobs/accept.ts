@@ -34,7 +34,7 @@ export function acceptRecord(job: Job, records: readonly BayRecord[], input: Rec
     )
   const now = Date.now()
   const { at: time, clockOff } = correctedTime(takenDown, now, 0)
-  const refusal = refusalOf(job, records, { ...input, body: correctedBody(input.body, clockOff) }, { time, now })
+  const refusal = refusalOf(job, records, { ...input, body: correctedBody(input, clockOff, records) }, { time, now })
   if (!refusal) return
   const message = refusedRecordText(refusal)
   if (refusal.code === 'visit-closed') throw visitClosed()

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest'
 import type { JobList, Log, StoredJob, Unsent } from '@stout-shackle/core/contract'
-import type { BayRecord } from '@stout-shackle/core/records'
+import type { BayRecord, RecordBody } from '@stout-shackle/core/records'
 import { demoJob } from '../../demo/shop'
 import { testShop } from '../fixtures/shop'
 import { pruneAnswers } from '../transaction'
@@ -57,14 +57,17 @@ describe('times of what was taken down away from the server', () => {
       waited: null,
       height: null,
     } as const
-    const readAt = (off: number) => (correctedBody(hold, off) as typeof hold).readAt
+    const put = (body: RecordBody, off: number, was: string | null = null) => {
+      const before = { id: 'first', body: { ...hold, readAt: was ?? '' } } as unknown as BayRecord
+      const supersedes = was === null ? null : { record: 'first', why: 'misread' }
+      return correctedBody({ body, supersedes }, off, [before])
+    }
+    const readAt = (off: number, was?: string) => (put(hold, off, was) as typeof hold).readAt
     expect([readAt(0), readAt(420), readAt(-86_400)]).toEqual([iso(time), iso(time - 420_000), iso(time + 86_400_000)])
-    expect(correctedBody({ kind: 'off', part: 'x', axle: null, side: null }, 420)).toEqual({
-      kind: 'off',
-      part: 'x',
-      axle: null,
-      side: null,
-    })
+    // Its pressure is corrected on a screen whose clock is off: the time is by this clock already.
+    expect([readAt(420, hold.readAt), readAt(420, iso(0))]).toEqual([iso(time), iso(time - 420_000)])
+    const part: RecordBody = { kind: 'off', part: 'x', axle: null, side: null }
+    expect(put(part, 420)).toEqual(part)
   })
   test('both are on record, and order is by when it was done', async () => {
     const now = await sent('job-0418', off('done last'))

@@ -198,7 +198,7 @@ export class JobStore {
     const there = records.find((r) => r.id === id)
     if (there) {
       // As it was taken in then: by the clock that the screen had.
-      const same = correctedBody(body, there.origin?.clockOff ?? 0)
+      const same = correctedBody({ ...input, body }, there.origin?.clockOff ?? 0, records)
       if (JSON.stringify([there.body, there.supersedes]) !== JSON.stringify([same, input.supersedes]))
         throw new Problem(422, 'Key used twice', 'This Idempotency-Key belongs to another record.', [
           { field: 'Idempotency-Key', message: 'already used for another record' },
@@ -229,7 +229,7 @@ export class JobStore {
       await this.lastOfTablet(db, signer, input.takenDown?.sequence),
     )
     const record: BayRecord = {
-      body: correctedBody(body, clockOff),
+      body: correctedBody({ ...input, body }, clockOff, records),
       supersedes: input.supersedes,
       id,
       by: signer.name,

@@ -1,4 +1,4 @@
-import type { RecordBody, RecordInput } from '@stout-shackle/core/records'
+import type { BayRecord, RecordBody, RecordInput } from '@stout-shackle/core/records'
 
 /** Less than this is the way through the network, not a clock that is off. */
 const TRANSIT_MS = 5000
@@ -28,10 +28,18 @@ export function correctedTime(takenDown: RecordInput['takenDown'], received: num
 }
 
 /**
- * What a record says of times, by this server's clock: the screen that took them down may be off.
+ * What a record says of times, by this server's clock: the screen that took them down may be off. A correction that leaves the time as
+ * it was leaves it by this clock.
  * @param clockOff by how much the screen's clock is ahead, s
+ * @param records of the job
  */
-export const correctedBody = (body: RecordBody, clockOff: number): RecordBody =>
-  body.kind === 'air-check' && clockOff
-    ? { ...body, readAt: new Date(Date.parse(body.readAt) - clockOff * 1000).toISOString() }
-    : body
+export function correctedBody(
+  { body, supersedes }: Pick<RecordInput, 'body' | 'supersedes'>,
+  clockOff: number,
+  records: readonly BayRecord[],
+): RecordBody {
+  if (body.kind !== 'air-check' || !clockOff) return body
+  const before = records.find((r) => r.id === supersedes?.record)?.body
+  if (before?.kind === 'air-check' && before.readAt === body.readAt) return body
+  return { ...body, readAt: new Date(Date.parse(body.readAt) - clockOff * 1000).toISOString() }
+}
