@@ -6,7 +6,7 @@ import { atmosphere, parseQuantity, PSI } from '@stout-shackle/core/quantity'
 import { bringLevel, monotoneCubic, standOf } from '@stout-shackle/core/spring'
 import { referenceAxle, referenceBag } from '../core/fixtures/reference-axle'
 import { coupledChassis, standByRootFinder } from '../core/fixtures/whole-vehicle'
-import { newJob, type Job } from '@stout-shackle/core/job'
+import { newJob, newOnJob, type Job } from '@stout-shackle/core/job'
 import { newLoad } from '@stout-shackle/core/vehicle'
 import { demoJob, demoKits, demoSurveys, demoVehicles } from './demo'
 import { time, type Figure } from './measure'
@@ -28,7 +28,7 @@ function coachCases() {
   const job: Job = {
     ...start,
     survey: demoSurveys()[i]!,
-    kits: kits.map((kit) => ({ kit, version: null, confirmed: [], revised: [], decided: null, work: 'fit' })),
+    kits: kits.map(newOnJob),
     loadCases: [600, 800, 1000, 1200].map((mass, n) => ({
       id: `c${n}`,
       name: `c${n}`,

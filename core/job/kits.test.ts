@@ -1,14 +1,10 @@
 import { describe, expect, test } from 'vitest'
 import { demoJob, demoKits } from '../../demo/shop'
-import { jobSchema, kitAt, kitsLeft, withKit, type JobKit } from '.'
+import { jobSchema, kitAt, kitsLeft, newOnJob, withKit, type JobKit } from '.'
 
 const kitOf = (id: string) => demoKits().find((k) => k.id === id)!
 const jobKit = (id: string, work: JobKit['work']): JobKit => ({
-  kit: kitOf(id),
-  version: null,
-  confirmed: [],
-  revised: [],
-  decided: null,
+  ...newOnJob(kitOf(id)),
   work,
 })
 const pick = (id: string) => ({ kit: kitOf(id), decided: null })

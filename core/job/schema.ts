@@ -4,7 +4,7 @@ import { circuitSchema, SUPPLIES } from '../fittings'
 import { bounded } from '../quantity'
 import { recordId, pressureReadingSchema, bayRecordSchema } from '../records'
 import { preferencesSchema, USUAL_PREFERENCES } from './preferences'
-import { applicationSchema, kitHash, kitSchema, mountSchema, procedureSchema, ruleSetSchema } from '../kit'
+import { applicationSchema, kitHash, kitSchema, mountSchema, procedureSchema, ruleSetSchema, type Kit } from '../kit'
 import {
   emptySurvey,
   loadCaseSchema,
@@ -61,6 +61,8 @@ const jobKitSchema = z.strictObject({
     .default(null),
   /** Fitted on this visit, there already and staying on, or there already and coming off. */
   work: z.enum(['fit', 'keep', 'take-off'], { error: 'work must be fit, keep or take-off' }).default('fit'),
+  /** Job of the visit that left it on so; the server alone sets it. Null: fitted elsewhere, and nothing of it was proved here. */
+  leftBy: recordId.nullable().default(null),
   /** How it is put on here, where not as the instructions have it. */
   mount: mountSchema.optional(),
   /** Way of working by which it is fitted, where not the first of its instructions. */
@@ -195,7 +197,15 @@ export const kitAt = (job: Pick<Job, 'kits'>, axle: AxleEnd): JobKit | null =>
 /** Every kit that is on the vehicle when this visit is over. */
 export const kitsLeft = (job: Pick<Job, 'kits'>): JobKit[] => job.kits.filter(({ work }) => work !== 'take-off')
 /** A kit of which nothing but itself is said on a job yet. */
-const NEW_ON_JOB = { confirmed: [], revised: [], decided: null, work: 'fit' } satisfies Partial<JobKit>
+export const newOnJob = (kit: Kit): JobKit => ({
+  kit,
+  version: null,
+  confirmed: [],
+  revised: [],
+  decided: null,
+  work: 'fit',
+  leftBy: null,
+})
 /**
  * The job's kits with one more picked, or none at an axle. What the vehicle came in with has to come off then; picked itself,
  * it stays on. What was only going to be fitted is let go.
@@ -214,7 +224,7 @@ export const withKit = (
     if (there && there.kit.id === picked?.kit.id) return [{ ...there, work: 'keep' }]
     return [
       ...(there ? [{ ...there, work: 'take-off' as const }] : []),
-      ...(picked ? [{ ...NEW_ON_JOB, ...picked, version: kitHash(picked.kit) }] : []),
+      ...(picked ? [{ ...newOnJob(picked.kit), ...picked, version: kitHash(picked.kit) }] : []),
     ]
   })
 

@@ -1,6 +1,7 @@
 export { canTakeBack, closedBy, refusalOf } from './accept'
 export { assessJob, type Assessment } from './assess'
 export { chainOf } from './chain'
+export { isBegunAt } from './kept'
 export type { StageReport, Stop, StopCode, WaitCode } from './judge'
 export { namesOf } from './record-names'
 export type { FinalCheckReport } from './stage'

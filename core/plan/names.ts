@@ -7,11 +7,17 @@ export type Side = 'left' | 'right'
 export interface PlannedKit {
   kit: Kit
   work: 'fit' | 'keep' | 'take-off'
+  /** The visit that left it on so; null or absent for one that is on from elsewhere. */
+  leftBy?: string | null | undefined
   /** The way of working that was chosen; null or absent for the one of the instructions. */
   method?: string | null | undefined
   /** What the air circuit at its axle has; a step that asks for something else is left out. Absent: nothing is. */
   circuit?: ReadonlySet<CircuitWord> | undefined
 }
+
+/** A kit that is on the vehicle and that no visit here fitted: nothing of it was proved. */
+export const isFromElsewhere = ({ work, leftBy }: Pick<PlannedKit, 'work' | 'leftBy'>): boolean =>
+  work === 'keep' && !leftBy
 
 /** An operation at an axle, with what is known of it there. */
 export interface Placed {

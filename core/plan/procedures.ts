@@ -8,7 +8,16 @@ import {
   type Procedure,
 } from '../kit'
 import type { Survey, Vehicle } from '../vehicle'
-import { fastenerId, named, procedureStep, renamed, type Placed, type PlannedKit, WHEEL_NUTS } from './names'
+import {
+  fastenerId,
+  isFromElsewhere,
+  named,
+  procedureStep,
+  renamed,
+  type Placed,
+  type PlannedKit,
+  WHEEL_NUTS,
+} from './names'
 import { wheelNuts } from './shop-operations'
 
 /** Whether a fastener is the vehicle's own: its maker's word on it counts, whoever undoes it. */
@@ -36,8 +45,8 @@ const REGIMES: readonly Fastener['when'][] = ['as-fitted', 'after-alignment', 'a
  */
 export function fastenersOf(kits: readonly PlannedKit[], procedures: readonly Procedure[]): Map<string, Fastener> {
   const found = new Map<string, Fastener>([[WHEEL_NUTS, wheelNuts]])
-  for (const { kit, work } of kits)
-    if (work === 'fit')
+  for (const { kit, work, leftBy } of kits)
+    if (work === 'fit' || isFromElsewhere({ work, leftBy }))
       for (const f of kit.fasteners) found.set(fastenerId(kit.axle, f.id), { ...f, id: fastenerId(kit.axle, f.id) })
   for (const procedure of procedures)
     for (const f of procedure.fasteners) {

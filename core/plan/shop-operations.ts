@@ -330,6 +330,40 @@ export function takeOffOperations({ kit }: PlannedKit, followed: boolean): Opera
   ]
 }
 
+/**
+ * A wrench on every fastener of a kit that was fitted elsewhere. Fittings in their threads are left: soap and a hold prove those, and
+ * turning one further spoils its seal.
+ * @returns none where the kit names no fastener
+ */
+export function torqueLook({ name, fasteners, operations }: Kit): Operation[] {
+  const bolts = new Set(fasteners.filter((f) => f.fitting === null).map((f) => f.id))
+  const torqued = (sided: boolean) => [
+    ...new Set(operations.flatMap((o) => ((o.side !== 'once') === sided ? o.torques.filter((f) => bolts.has(f)) : []))),
+  ]
+  return [true, false].flatMap((sided): Operation[] => {
+    const torques = torqued(sided)
+    return torques.length
+      ? [
+          shopOperation({
+            id: sided ? 'torque-look' : 'torque-look-once',
+            title: `Go over the torques of ${name}`,
+            phase: 'torque',
+            side: sided ? 'each' : 'once',
+            support: 'ride-height',
+            minutes: 2 * torques.length,
+            steps: [
+              'It was fitted elsewhere: each bolt and nut to its figure, one after the other.',
+              'Look at brackets, rubber and lines on the way: nothing cracked, chafed or shifted.',
+            ],
+            tools: ['torque wrench', 'inspection lamp'],
+            torques,
+            blocking: true,
+          }),
+        ]
+      : []
+  })
+}
+
 /** What every job ends with; everything of the kits comes first. */
 export function closingOperations(
   { body }: Vehicle,

@@ -9,7 +9,17 @@ import {
   type Seen,
 } from '../kit'
 import type { AxleEnd, Survey, SurveyKey, Vehicle } from '../vehicle'
-import { fastenerId, named, renamed, stepId, type Placed, type PlannedKit, type Side, WHEEL_NUTS } from './names'
+import {
+  fastenerId,
+  isFromElsewhere,
+  named,
+  renamed,
+  stepId,
+  type Placed,
+  type PlannedKit,
+  type Side,
+  WHEEL_NUTS,
+} from './names'
 import { asOne, inTurn, meets, procedureOperations, proceduresUsed } from './procedures'
 import {
   airOperations,
@@ -21,6 +31,7 @@ import {
   watchTravel,
   openingOperations,
   takeOffOperations,
+  torqueLook,
 } from './shop-operations'
 /** One thing to do on one side, before it has a place in the order. */
 export interface PendingStep {
@@ -107,8 +118,13 @@ export function pendingSteps(
       return placed(planned, withWheels({ ...o, after }, choices), facts)
     })
   })
+  const looked = kits
+    .filter(isFromElsewhere)
+    .flatMap((planned) =>
+      torqueLook(planned.kit).map((o) => placed(planned, o, seenAt(vehicle, survey, planned.kit.axle))),
+    )
   const ofKits = inTurn(
-    ofTheirs,
+    [...ofTheirs, ...looked],
     used
       .flatMap((p) => procedureOperations(p, kits, vehicle, survey))
       .map((p) => ({ ...p, operation: withWheels(p.operation, choices) })),

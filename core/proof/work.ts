@@ -101,7 +101,10 @@ export function beginWork(job: Job, plan: PlanOutcome | null, findable: Readonly
   const kits = { front: kitAt(job, 'front'), rear: kitAt(job, 'rear') }
   // A kit without a plan is not in; one that was there already is.
   const fittable = (axle: AxleEnd) => kits[axle]?.work === 'keep' || toMount[axle] > 0
-  const left = (of: Record<AxleEnd, number>, axle: AxleEnd) => (kits[axle]?.work === 'keep' ? 0 : of[axle])
+  const left = (of: Record<AxleEnd, number>, axle: AxleEnd) => {
+    const kit = kits[axle]
+    return kit?.work === 'keep' && kit.leftBy ? 0 : of[axle]
+  }
   return {
     job,
     steps,

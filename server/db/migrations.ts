@@ -1,12 +1,13 @@
 import { firstTables } from './first-tables'
 import { kitOrigins } from './kit-origins'
+import { leftBy } from './left-by'
 import { sourceOf, type Migration } from './migration'
 
 /**
  * Steps of the schema, in order. A step that has landed is never edited, and reads nothing of the program around it: defaults,
  * schemas and rules change, what a step did stays. A step that changes stored documents uses `moveDocuments`.
  */
-const migrations: readonly Migration[] = [firstTables, kitOrigins]
+const migrations: readonly Migration[] = [firstTables, kitOrigins, leftBy]
 
 export const migrationSource = sourceOf(migrations)
 

@@ -43,6 +43,7 @@ export function nextVisit(
     kits: kitsLeft(job).map((jobKit) => ({
       ...jobKit,
       work: 'keep' as const,
+      leftBy: job.id,
       // What was compared with its paper then still is.
       confirmed: [...jobKit.confirmed, ...confirmedOn(records, jobKit)],
       revised: [],

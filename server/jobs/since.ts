@@ -67,10 +67,16 @@ export async function withSince(
           }),
     )
   }
+  const leftBy = await leftByVisit(db, current)
   const kits = next.kits.map((jobKit) => {
     const { since: _told, ...fittedKit } = jobKit
     const was = current.kits.find(({ kit, work }) => kit.id === jobKit.kit.id && work === jobKit.work)
-    const own = { ...fittedKit, confirmed: was?.confirmed ?? [], revised: revised.get(jobKit) ?? [] }
+    const own = {
+      ...fittedKit,
+      confirmed: was?.confirmed ?? [],
+      revised: revised.get(jobKit) ?? [],
+      leftBy: leftBy(jobKit),
+    }
     return stamped(own, since.get(jobKit))
   })
   const loadCases = next.loadCases.map(({ since: _told, ...loadCase }) => {
@@ -89,6 +95,17 @@ export async function withSince(
           asIs: (job) => (jointsOf(job) === joints ? { since: job.circuitSince } : null),
         })
   return { ...rest, kits, loadCases, ...(circuitSince === undefined ? {} : { circuitSince }) }
+}
+/** Which visit left a kit on the vehicle of a job: as it was opened, also where it was let go and picked again since. */
+async function leftByVisit(db: Knex, current: Job): Promise<(jobKit: JobKit) => string | null> {
+  const of = (kits: Job['kits'], { kit }: JobKit) =>
+    kits.find((k) => k.leftBy && k.kit.id === kit.id && k.kit.axle === kit.axle)?.leftBy ?? null
+  if (current.kits.every((k) => k.leftBy)) return (jobKit) => of(current.kits, jobKit)
+  const opened = await db<{ job_id: string; version: number; document: string }>('job_versions')
+    .where({ job_id: current.id, version: 1 })
+    .first()
+  const first = opened ? (JSON.parse(opened.document) as Job).kits : []
+  return (jobKit) => of(current.kits, jobKit) ?? of(first, jobKit)
 }
 /** What is joined to what, as one text; jobs from before circuits have what their kits usually have. */
 const jointsOf = (job: Job): string => {

@@ -11,7 +11,7 @@ import {
   type RecordBody,
   type RecordInput,
 } from '@stout-shackle/core/records'
-import { closedBy } from '@stout-shackle/core/judge'
+import { closedBy, isBegunAt } from '@stout-shackle/core/judge'
 import type { StoredJob } from '@stout-shackle/core/contract'
 import { closingFaults } from '@stout-shackle/core/kit'
 import { historyFor, tidyHistories } from '../histories'
@@ -162,6 +162,7 @@ export class JobStore {
           { field, message: `must be "${current.job[field]}"` },
         ])
     wantClosable(current.job, nextHere)
+    wantUntouched(current, nextHere)
     const { vehicle } = current.job
     // A VIN or plate that is typed late tells which vehicle it is.
     const isRenamed = vehicle.vin !== nextHere.vehicle.vin || vehicle.plate !== nextHere.vehicle.plate
@@ -302,7 +303,7 @@ export class JobStore {
 /** A job that somebody sends: what the server alone says of its kits is none of theirs. */
 const asSent = (job: Job): Job => ({
   ...job,
-  kits: job.kits.map((jobKit) => ({ ...jobKit, version: null, confirmed: [], revised: [] })),
+  kits: job.kits.map((jobKit) => ({ ...jobKit, version: null, confirmed: [], revised: [], leftBy: null })),
 })
 
 /** A kit that is picked has to be one whose jobs can be finished; one that is there already stays. */
@@ -315,6 +316,23 @@ function wantClosable(current: Job, next: Job): void {
   )
   if (faults.length)
     throw new Problem(422, 'Kit cannot be finished', 'A job with this kit could never be closed.', faults)
+}
+
+/** A kit whose work was begun on this visit is not one that came in with it. */
+function wantUntouched({ job, records }: StoredJob, next: Job): void {
+  next.kits.forEach(({ kit, work }, i) => {
+    const was = job.kits.find((k) => k.kit.id === kit.id && k.kit.axle === kit.axle)?.work
+    if (work !== 'keep' || was === 'keep') return
+    // Also where it was let go first: by the steps that it would have.
+    const asFitted = { ...next, kits: next.kits.map((k, at) => (at === i ? { ...k, work: 'fit' as const } : k)) }
+    if (![job, asFitted].some((j) => isBegunAt(j, records, kit.axle))) return
+    throw new Problem(
+      422,
+      'Work was begun',
+      'Work on this kit was begun on this visit: it is not "on already" any more.',
+      [{ field: `kits.${i}.work`, message: 'must be fit or take-off', code: 'work-begun' }],
+    )
+  })
 }
 
 function checkCorrection(input: RecordInput, existing: readonly BayRecord[]): void {

@@ -125,7 +125,14 @@ export function inputsOf(job: PlanInputs): string {
   const all = [...kits.flatMap((k) => k.kit.operations), ...procedures.flatMap((p) => p.procedure.operations)]
   // A circuit that no step asks about orders nothing.
   const words = all.some((o) => o.circuit.length) ? plannedKits(job).map((k) => [...k.circuit].sort()) : []
-  const of = kits.map(({ kit, work, method, mount }) => [kit.id, kit.operations, work, method ?? null, mount ?? null])
+  const of = kits.map(({ kit, work, leftBy, method, mount }) => [
+    kit.id,
+    kit.operations,
+    work,
+    method ?? null,
+    mount ?? null,
+    ...(work === 'keep' && leftBy ? [leftBy] : []),
+  ])
   // What there was none of before is left out, so that a plan from then is still the one.
   const more = [
     ...(procedures.length ? [procedures] : []),
