@@ -1,6 +1,6 @@
 import type { Fastener, NeededPart, Procedure, PlanStep, StandState } from '../kit'
 import { clampForce, type Clamp } from '../torque'
-import type { Survey, Vehicle } from '../vehicle'
+import type { AxleEnd, Survey, Vehicle } from '../vehicle'
 import { holdsOf, sidesApart } from './carried'
 import {
   AS_IT_STANDS,
@@ -66,6 +66,8 @@ export interface PlanMore {
   procedures?: readonly Procedure[]
   /** Pairs of steps that a person put into an order of their own. */
   pins?: readonly Pin[]
+  /** Axles whose wheels came off though no step asks for it: their lug nuts are torqued. */
+  wheelsOff?: readonly AxleEnd[]
   /** What is done already stays where it is; the rest is ordered from there. */
   sofar?: readonly PlanStep[]
 }
@@ -84,10 +86,10 @@ export function buildPlan(
   vehicle: Vehicle,
   survey: Survey,
   choices: PlanChoices,
-  { needed = [], procedures = [], pins = [], sofar = [] }: PlanMore = {},
+  { needed = [], procedures = [], pins = [], wheelsOff = [], sofar = [] }: PlanMore = {},
 ): PlanOutcome {
   const crew = choices.crew ?? 1
-  const pending = pinned(pendingSteps(kits, vehicle, survey, { choices, procedures }), pins)
+  const pending = pinned(pendingSteps(kits, vehicle, survey, { choices, procedures, wheelsOff }), pins)
   const begun: Begun = {
     state: sofar.at(-1)?.state ?? AS_IT_STANDS,
     done: new Set(sofar.filter((s) => s.kind === 'operation').map((s) => s.id)),

@@ -8,7 +8,7 @@ import {
   type ProcedureKind,
   type Seen,
 } from '../kit'
-import type { AxleEnd, Survey, SurveyKey, Vehicle } from '../vehicle'
+import { AXLES, type AxleEnd, type Survey, type SurveyKey, type Vehicle } from '../vehicle'
 import {
   fastenerId,
   isFromElsewhere,
@@ -75,13 +75,18 @@ function placed({ kit: { axle, id: kit }, circuit }: PlannedKit, operation: Oper
  * needed hands its own predecessors on, so that dropping it never frees its followers.
  * @param kits those that are fitted or come off; one that stays on asks for nothing
  * @param procedures of the vehicle, the shop and accessories, beside the kits'
+ * @param wheelsOff axles whose wheels came off though no step asks for it
  */
 // eslint-disable-next-line max-lines-per-function -- the operations of a job in the order in which they meet
 export function pendingSteps(
   kits: readonly PlannedKit[],
   vehicle: Vehicle,
   survey: Survey,
-  { choices, procedures = [] }: { choices: PlanChoices; procedures?: readonly Procedure[] },
+  {
+    choices,
+    procedures = [],
+    wheelsOff = [],
+  }: { choices: PlanChoices; procedures?: readonly Procedure[]; wheelsOff?: readonly AxleEnd[] },
 ): PendingStep[] {
   const worked = kits.filter(({ work }) => work !== 'keep')
   const used = proceduresUsed(kits, procedures, vehicle, survey)
@@ -132,20 +137,17 @@ export function pendingSteps(
   const whole = (o: Operation): Placed => ({ operation: o, axle: null, seen: null })
   const ids = ofKits.map((p) => p.operation.id)
   const standing = atRideHeight(ofKits)
-  const nuts =
-    choices.wheels === 'on'
-      ? []
-      : axles
-          .filter((axle) => ofKits.some((p) => p.axle === axle && p.operation.wheels === 'off'))
-          .map((axle): Placed => ({
-            axle,
-            seen: null,
-            operation: {
-              ...lugNuts(),
-              id: named(axle, WHEEL_NUTS),
-              after: ofKits.filter((p) => p.axle === axle && isRaised(p.operation)).map((p) => p.operation.id),
-            },
-          }))
+  const isBare = (axle: AxleEnd) =>
+    choices.wheels === 'off' && ofKits.some((p) => p.axle === axle && p.operation.wheels === 'off')
+  const nuts = AXLES.filter((axle) => isBare(axle) || wheelsOff.includes(axle)).map((axle): Placed => ({
+    axle,
+    seen: null,
+    operation: {
+      ...lugNuts(),
+      id: named(axle, WHEEL_NUTS),
+      after: ofKits.filter((p) => p.axle === axle && isRaised(p.operation)).map((p) => p.operation.id),
+    },
+  }))
   // It stands on lug nuts that have their torque before it rolls, and is settled before anything is torqued at ride height.
   const closing = closingOperations(vehicle, survey, worked, [
     ...ids.filter((id) => !standing.has(id)),
@@ -165,9 +167,10 @@ export function pendingSteps(
         ]).map((o) => ({ axle: kit.axle, seen: null, operation: { ...o, id: named(kit.axle, o.id) } }))
       : [],
   )
-  const operations: Placed[] = ofKits.length
-    ? [...openingOperations(vehicle, survey, axles).map(whole), ...settled, ...nuts, ...closing.map(whole), ...looks]
-    : []
+  const operations: Placed[] =
+    ofKits.length + nuts.length
+      ? [...openingOperations(vehicle, survey, axles).map(whole), ...settled, ...nuts, ...closing.map(whole), ...looks]
+      : []
   // What a step of this plan asks first is no doubt of the plan: what hangs on it comes in when it was found.
   const questions = new Set(operations.flatMap((p) => p.operation.asks))
   const holdsOf = ({ operation, seen: known, circuit }: Placed) => {

@@ -55,7 +55,14 @@ const drilled = (job: Job): Job => ({
   ...survey({ drillingAgreed: true })(job),
   kits: job.kits.map((jobKit) => ({ ...jobKit, kit: { ...jobKit.kit, drilling: true } })),
 })
+const wheelsOn = (job: Job): Job => ({ ...job, choices: { ...job.choices, wheels: 'on' } })
 const onAlready = (job: Job): Job => ({ ...job, kits: job.kits.map((k) => ({ ...k, work: 'keep' as const })) })
+/** Wheels of an axle off and on again, and settled, told as moves. */
+const wheelsOffAndOn = (axle: 'front' | 'rear') =>
+  ending(
+    { kind: 'moved', support: 'axle-hanging', wheels: 'off', axle, settled: false },
+    { kind: 'moved', support: 'on-wheels', wheels: 'on', axle: null, settled: true },
+  )
 const isAfter = (b: Body<'height'>) => b.timing === 'after'
 const strap = { step: 'torque-clamp:left', fastener: 'clamp-bar' }
 const isStrap = (b: Body<'torque'>) => b.step === strap.step && b.fastener === strap.fastener
@@ -553,6 +560,19 @@ const TRICKS: Record<string, Trick> = {
     editRefused: ['kits.0.work', 'work-begun'],
     stops: ['steps-left', 'not-on-wheels'],
   },
+  'wheels off at the axle without a kit': {
+    work: wheelsOffAndOn('front'),
+    stops: ['steps-left', 'item-open:Lug nuts, left', 'item-open:Lug nuts, right', 'final-check-open:torques'],
+  },
+  'wheels off where they were to stay on': {
+    plan: wheelsOn,
+    work: wheelsOffAndOn('rear'),
+    stops: ['steps-left', 'item-open:Lug nuts, left', 'final-check-open:torques'],
+  },
+  'wheels off after their nuts were torqued': {
+    work: wheelsOffAndOn('rear'),
+    stops: ['item-open:Lug nuts, left', 'item-open:Lug nuts, right', 'final-check-open:torques'],
+  },
   'a kit said to be left so by another visit, in a file': {
     plan: (job) => ({ ...job, kits: job.kits.map((k) => ({ ...k, work: 'keep' as const, leftBy: 'job-0411' })) }),
     work: (list) => without('torque')(without('step')(without('connection')(list))),
@@ -593,6 +613,17 @@ test('the job done in its order is handed over', async () => {
 })
 test('a kit that was fitted elsewhere leaves once it was gone over', async () => {
   await handedOver({ plan: onAlready, stops: [] }).then((answer) => expect(answer.body).toMatchObject({ by: 'Maren' }))
+})
+test('wheels that came off at the other axle: it leaves once their nuts are torqued on the ground', async () => {
+  const nuts = (['left', 'right'] as const).flatMap((side): RecordBody[] => {
+    const step = `front-lug-nuts:${side}`
+    return [
+      { kind: 'torque', step, fastener: 'lug-nuts', place: 1, outcome: 'reading', value: 140, reading: null },
+      { kind: 'step', step, outcome: 'done', reason: '' },
+    ]
+  })
+  const work = (list: Told[]) => ending(...nuts)(wheelsOffAndOn('front')(list))
+  await handedOver({ work, stops: [] }).then((answer) => expect(answer.body).toMatchObject({ by: 'Maren' }))
 })
 test('there are at least sixty of them', () => expect(Object.keys(TRICKS).length).toBeGreaterThanOrEqual(60))
 

@@ -11,6 +11,7 @@ import { useOpenJob, useShownAxle } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import { useShop } from '../stores/shop'
 import ConfirmKit from './ConfirmKit.vue'
+import PickedWork from './PickedWork.vue'
 import KitPlate from './KitPlate.vue'
 import NextQuestion from './NextQuestion.vue'
 import OrderCard from './OrderCard.vue'
@@ -82,6 +83,7 @@ const shown = computed(() => {
       </div>
       <AxleSwitch :axles="axles" :axle="axle" @show="show" />
       <NextQuestion />
+      <PickedWork />
       <ConfirmKit />
       <RankingTable v-model:shown="opened" :blocked="barred" :compared="compared" @pick="pick" @compare="compare" />
       <SideBySide v-if="beside.length > 1" :kits="beside" @drop="compare" />

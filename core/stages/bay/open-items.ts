@@ -1,6 +1,6 @@
-import { WHEELS, type Plan, type Side } from '../../plan'
+import { WHEEL_NUTS, WHEELS, type Plan, type Side } from '../../plan'
 import type { PlanStep, PartFate } from '../../kit'
-import type { AxleEnd } from '../../vehicle'
+import { AXLES, type AxleEnd } from '../../vehicle'
 import { ofKind, type BayRecord, type RecordOf } from '../../records'
 import { counts, type Proof } from '../../proof'
 import { fastenerCloses, type FastenerState } from './torques'
@@ -88,23 +88,46 @@ export function openItemsOf(
         open: state ? !fastenerCloses(state) : true,
       }
     }),
-    factory: done.flatMap((step) =>
-      step.disturbs.map((fastener) => {
-        const state = torques.find((t) => t.fastener.id === fastener.id && t.step.side === step.side)
-        return {
-          what: fastener.name,
-          axle: step.axle,
-          side: step.side,
-          openedBy: step.id,
-          closedBy: state?.step.id ?? null,
-          fastener: fastener.id,
-          makerFigure: state?.makerFigure ?? null,
-          open: !state || !fastenerCloses(state),
-        }
-      }),
-    ),
+    factory: [
+      ...done.flatMap((step) =>
+        step.disturbs
+          .filter((fastener) => fastener.id !== WHEEL_NUTS)
+          .map((fastener) => {
+            const state = torques.find((t) => t.fastener.id === fastener.id && t.step.side === step.side)
+            return factoryItem({ what: fastener.name, axle: step.axle, side: step.side }, step.id, fastener.id, state)
+          }),
+      ),
+      ...AXLES.filter((axle) => wereOff(standing, proof, axle)).flatMap((axle) => nutsOf(axle, torques)),
+    ],
     deviations: ofKind(standing, 'deviation').map((r) => ({ ...r.body, by: r.by, at: r.at })),
   }
+}
+
+const factoryItem = (
+  place: PartPlace,
+  openedBy: string | null,
+  fastener: string,
+  state: FastenerState | undefined,
+): OpenItems['factory'][number] => ({
+  ...place,
+  openedBy,
+  closedBy: state?.step.id ?? null,
+  fastener,
+  makerFigure: state?.makerFigure ?? null,
+  open: !state || !fastenerCloses(state),
+})
+/** Whether the wheels of an axle were off at any time, by a step or otherwise. */
+const wereOff = (standing: readonly BayRecord[], { evidence, now }: Proof, axle: AxleEnd): boolean =>
+  ofKind(standing, 'off').some(({ body }) => body.axle === axle && WHEELS.includes(body.part)) ||
+  [now, ...[...evidence.values()].map((e) => e.situation)].some(
+    ({ stand }) => stand.wheels === 'off' && stand.axle === axle,
+  )
+/** Lug nuts of an axle, side by side; one line of both where no step torques them. */
+function nutsOf(axle: AxleEnd, torques: readonly FastenerState[]): OpenItems['factory'] {
+  const states = torques.filter((t) => t.fastener.id === WHEEL_NUTS && t.step.axle === axle)
+  const item = (side: Side | null, state?: FastenerState) =>
+    factoryItem({ what: state?.fastener.name ?? 'Lug nuts', axle, side }, null, WHEEL_NUTS, state)
+  return states.length ? states.map((state) => item(state.step.side, state)) : [item(null)]
 }
 
 /**

@@ -9,13 +9,13 @@ import {
   planStepSchema,
   type PlanStep,
 } from '../../kit'
-import { buildPlan, procedureStep, stepId, type Pin, type PlanOutcome } from '../../plan'
+import { buildPlan, procedureStep, stepId, WHEEL_NUTS, WHEELS, type Pin, type PlanOutcome } from '../../plan'
 import { NODE_KINDS, type NodeKind } from '../../fittings'
-import { ofKind, standing, type BayRecord, type RecordOf } from '../../records'
+import { ofKind, standing, type BayRecord, type RecordBody, type RecordOf } from '../../records'
 import { NODE_NAMES, wordsOf } from '../../circuit'
 import { hashOf } from '../../hash'
 import { circuitOf, type Job, type JobKit } from '../../job'
-import { withSurveyAnswer, type Survey } from '../../vehicle'
+import { withSurveyAnswer, type AxleEnd, type Survey } from '../../vehicle'
 
 /** What a plan is made from. */
 export type PlanInputs = Pick<
@@ -36,20 +36,23 @@ export function planFor(job: PlanInputs, records: readonly BayRecord[] = []): Pl
   const planned = ofKind(stand, 'planned')
   const inputs = planned.length ? inputsOf(job) : ''
   const recorded = planned.findLast(({ body }) => body.of === inputs) ?? null
-  const first = freshPlan(job, job.survey, [])
+  const first = freshPlan(job, job.survey)
   let outcome = recorded && first.ok ? withSteps(first, recorded.body.steps) : first
   const since = recorded ? stand.indexOf(recorded) : -1
   let survey = job.survey
   const added: AddedStep[] = []
+  const wheelsOff: AxleEnd[] = []
   for (const [i, record] of stand.entries()) {
     const { body } = record
+    const bare = bareAt(body)
     if (body.kind === 'step-added') added.push(addedStep(body, record.id))
     else if (body.kind === 'finding') survey = withSurveyAnswer(survey, body.fact, body.axle, body.answer as never)
+    else if (bare && !(outcome.ok && hasNuts(outcome.plan.steps, bare))) wheelsOff.push(bare)
     else continue
     // What was known as the plan was put on record is in it.
     if (i < since || !outcome.ok) continue
     const done = doneBefore(outcome.plan.steps, stand.slice(0, i))
-    outcome = freshPlan(job, survey, done, added)
+    outcome = freshPlan(job, survey, { done, added, wheelsOff })
   }
   return outcome
 }
@@ -63,15 +66,27 @@ const plannedKits = (job: PlanInputs) => {
 const freshPlan = (
   job: PlanInputs,
   survey: Survey,
-  done: readonly PlanStep[],
-  added: readonly AddedStep[] = [],
+  {
+    done = [],
+    added = [],
+    wheelsOff = [],
+  }: { done?: readonly PlanStep[]; added?: readonly AddedStep[]; wheelsOff?: readonly AxleEnd[] } = {},
 ): PlanOutcome =>
   buildPlan(plannedKits(job), job.vehicle, survey, job.choices, {
     needed: neededParts(job),
     procedures: [...job.procedures.map((p) => p.procedure), ...added.map((a) => a.procedure)],
     pins: [...job.choices.pins, ...added.flatMap((a) => a.pins)],
+    wheelsOff,
     sofar: done,
   })
+
+/** At which axle a record says the wheels are off; null for any other. */
+const bareAt = (body: RecordBody): AxleEnd | null =>
+  (body.kind === 'moved' && body.wheels === 'off') || (body.kind === 'off' && WHEELS.includes(body.part))
+    ? body.axle
+    : null
+const hasNuts = (steps: readonly PlanStep[], axle: AxleEnd): boolean =>
+  steps.some((s) => s.axle === axle && s.torques.some((f) => f.id === WHEEL_NUTS))
 
 /** A step that was added in the bay, as instructions of its own. */
 interface AddedStep {

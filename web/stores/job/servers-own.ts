@@ -9,11 +9,11 @@ export function withServersOwn(mine: Job, theirs: Job): Job {
   const kits = mine.kits.map((kit) => {
     const there = theirs.kits.find((k) => without(k) === without(kit))
     if (!there) return kit
-    const { version, confirmed, revised } = there
+    const { version, confirmed, revised, leftBy } = there
     const known = stamped(kit, there.since)
     return JSON.stringify(ownOf(known)) === JSON.stringify(ownOf(there))
       ? known
-      : { ...known, version, confirmed, revised }
+      : { ...known, version, confirmed, revised, leftBy }
   })
   const loadCases = mine.loadCases.map((c) => {
     const there = theirs.loadCases.find((t) => t.id === c.id)
@@ -31,9 +31,15 @@ export function withServersOwn(mine: Job, theirs: Job): Job {
   const merged: Job = { ...rest, kits, loadCases, history: theirs.history, owed: theirs.owed }
   return circuitSince === undefined ? merged : { ...merged, circuitSince }
 }
-const ownOf = ({ version, confirmed, revised }: Job['kits'][number]) => [version, confirmed, revised]
-const without = ({ since: _since, version: _v, confirmed: _c, revised: _r, ...rest }: Job['kits'][number]): string =>
-  JSON.stringify(rest)
+const ownOf = ({ version, confirmed, revised, leftBy }: Job['kits'][number]) => [version, confirmed, revised, leftBy]
+const without = ({
+  since: _since,
+  version: _v,
+  confirmed: _c,
+  revised: _r,
+  leftBy: _l,
+  ...rest
+}: Job['kits'][number]): string => JSON.stringify(rest)
 function stamped<T extends { since?: string | undefined }>(part: T, since: string | undefined): T {
   if (part.since === since) return part
   const { since: _since, ...rest } = part
