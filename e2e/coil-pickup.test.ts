@@ -182,7 +182,7 @@ test('the coil pickup goes from Measure to Hand over, with a reload and a killed
   await page.locator('[data-check=level][data-state=open]').waitFor()
   await read(page, 'Rear right, Loaded: Forge and anvil', '24 7/16')
   await page.locator('[data-check=level][data-state=done]').waitFor()
-  await page.getByLabel('sign for it: 24 h air check').click()
+  await page.getByLabel('sign for it: Air check').click()
   await page.getByLabel('Reason', { exact: true }).fill('leaves tonight')
   await page.locator('[data-check=air-check]').getByLabel('Signed by').fill('Odalys')
   await page.getByRole('button', { name: 'Sign', exact: true }).click()

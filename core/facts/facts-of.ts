@@ -4,8 +4,8 @@ import { everTold, lateRecords, ofKind, standing as standingOf, type BayRecord }
 import { counts, replay, withPressure } from '../proof'
 import { ratingReport, type RatingMargin } from '../vehicle'
 import { airState } from '../stages/air'
-import { openItemsOf, stepReports, torqueStates } from '../stages/bay'
-import { assessCase, assessKit, caseEstimates, cautionsOf, unconfirmedOn } from '../stages/choose'
+import { openItemsOf, stepReports, torqueStates, type OpenItems } from '../stages/bay'
+import { alteredOn, assessCase, assessKit, caseEstimates, cautionsOf, unconfirmedOn } from '../stages/choose'
 import type { Facts } from './facts'
 import { judgeGaps, roomGapsOf } from '../stages/fit'
 import { touchesAsMounted } from '../stages/fit/room'
@@ -57,7 +57,7 @@ export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutco
     plan,
     steps: stepReports(plan, standing, proof),
     torques,
-    openItems: plan?.ok ? openItemsOf(plan.plan, standing, torques, proof) : null,
+    openItems: plan?.ok ? withAltered(job, openItemsOf(plan.plan, standing, torques, proof)) : null,
     air: airState(job, standing, proof, { chosen, springs, told: everTold(records) }),
     asLeft: asLeftOf(job, standing, proof, { cases, chosen }),
     emptyOver: emptyOver(job, sound),
@@ -67,6 +67,11 @@ export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutco
     unanswered: unansweredOf(job),
   }
 }
+
+const withAltered = (job: Job, items: OpenItems): OpenItems => ({
+  ...items,
+  deviations: [...items.deviations, ...alteredOn(job)],
+})
 
 /** Ratings that the vehicle passes with nothing listed on it: no load is light enough then. */
 function emptyOver(job: Job, standing: readonly BayRecord[]): RatingMargin[] {

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { linesAt } from '../circuit'
+import { airCheckRuleSchema, USUAL_AIR_CHECK } from '../shop'
 import { circuitSchema, SUPPLIES } from '../fittings'
 import { bounded } from '../quantity'
 import { recordId, pressureReadingSchema, bayRecordSchema } from '../records'
@@ -28,6 +29,15 @@ const temperature = bounded('temperature', 233.15, 333.15).nullable()
 
 const plumbing = z.enum(['teed', 'separate'], { error: 'must be teed or separate' })
 
+/** Why a copy on a job differs from what the catalog has. */
+const alteredSchema = z.strictObject({
+  /** Empty until somebody says it. */
+  why: optionalText('Why it is changed on this job', 400),
+  by: z.string().max(60).default(''),
+  at: z.string().max(40).default(''),
+})
+export type Altered = z.infer<typeof alteredSchema>
+
 /** A kit on a job. */
 const jobKitSchema = z.strictObject({
   /** As it was when picked: a later change of the catalog does not rewrite a job. */
@@ -54,11 +64,19 @@ const jobKitSchema = z.strictObject({
     )
     .max(60)
     .default([]),
-  /** Rules and list by which it was picked: an old job keeps what it was decided by. */
+  /** Rules and list by which it was picked: an old job keeps what it was decided by. The server alone sets it. */
   decided: z
-    .strictObject({ rules: ruleSetSchema, applications: z.array(applicationSchema).max(60), at: z.string().max(40) })
+    .strictObject({
+      rules: ruleSetSchema,
+      applications: z.array(applicationSchema).max(60),
+      /** It has a list of vehicles, whether or not this one is on it. */
+      listed: z.boolean().default(false),
+      at: z.string().max(40),
+    })
     .nullable()
     .default(null),
+  /** Why it is not as any version of the catalog has it, and who changed it; the server sets by whom and when. */
+  altered: alteredSchema.nullable().default(null),
   /** Fitted on this visit, there already and staying on, or there already and coming off. */
   work: z.enum(['fit', 'keep', 'take-off'], { error: 'work must be fit, keep or take-off' }).default('fit'),
   /** Job of the visit that left it on so; the server alone sets it. Null: fitted elsewhere, and nothing of it was proved here. */
@@ -148,7 +166,13 @@ export const jobSchema = z
       ),
     /** Instructions beside the kits', as they were when they were taken in; of which version they are. */
     procedures: z
-      .array(z.strictObject({ procedure: procedureSchema, version: z.number().int().min(1) }))
+      .array(
+        z.strictObject({
+          procedure: procedureSchema,
+          version: z.number().int().min(1),
+          altered: alteredSchema.nullable().default(null),
+        }),
+      )
       .max(20, { error: 'a job holds 20 procedures max' })
       .refine((all) => new Set(all.map((p) => p.procedure.id)).size === all.length, {
         error: 'a procedure is on a job once',
@@ -161,6 +185,8 @@ export const jobSchema = z
       .array(z.enum(['soap', 'air-check', 'clearance'], { error: 'owed must be soap, air-check or clearance' }))
       .max(3)
       .default([]),
+    /** As the shop has it set; the server alone sets it. */
+    airCheck: airCheckRuleSchema.default(USUAL_AIR_CHECK),
     preferences: preferencesSchema.default(USUAL_PREFERENCES),
     /** How the shop works on it: wheels off for access or on, floor jack and stands or a two-post lift, by one or two. */
     choices: z.strictObject({
@@ -203,6 +229,7 @@ export const newOnJob = (kit: Kit): JobKit => ({
   confirmed: [],
   revised: [],
   decided: null,
+  altered: null,
   work: 'fit',
   leftBy: null,
 })
@@ -273,6 +300,7 @@ export function newJob(
     procedures: [],
     history: null,
     owed: [],
+    airCheck: { ...USUAL_AIR_CHECK },
     preferences: { ...USUAL_PREFERENCES },
     choices: { wheels: 'off', lift: 'floor', crew: 1, pins: [] },
   }

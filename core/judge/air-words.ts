@@ -7,7 +7,7 @@ export const airWaits: Record<WaitsOf<typeof airStage>, (n: number) => string> =
   'circuit-open': () => 'the circuit has an open end',
   'connection-leaks': () => 'a connection bubbles',
   'connections-left': (n) => count(n, 'connection to soap', 'connections to soap'),
-  'air-check-start': () => 'start the 24 h air check',
+  'air-check-start': () => 'start the air check',
   'air-check-end': () => 'read the air check again',
   'air-check-early': () => 'air check too short yet',
   'air-check-open': () => 'air check leaves it open',

@@ -16,6 +16,7 @@ export const chooseRefusals: Record<RefusalsOf<typeof chooseStage>, (about: stri
 export const chooseStops: Record<StopsOf<typeof chooseStage>, (stop: StageStop) => string> = {
   'no-kit': () => 'No kit chosen',
   'kit-does-not-fit': ({ about }) => `${about} does not fit this vehicle as measured`,
+  'copy-altered': ({ about }) => `${about} was changed on this job: say why on Choose`,
   'kit-unconfirmed': ({ about }) => `${about} has figures nobody has confirmed: compare them with its paper`,
   'kit-needs-answer': ({ about }) => `${about} needs an answer: measure or look, then it is judged`,
 }

@@ -23,7 +23,13 @@ function forbidden({ standing }: Facts, { kit, fit, minimum, maximum }: KitAsses
   return cannotCarry ? [...rules, 'min-over-max'] : rules
 }
 
-type Stop = StageStop<'no-kit' | 'kit-does-not-fit' | 'kit-needs-answer' | 'kit-unconfirmed'>
+/** Copies on the job that differ from the catalog, and nobody said why. */
+const unexplained = ({ kits, procedures }: Facts['job']): string[] => [
+  ...kits.flatMap(({ kit, altered }) => (altered && !altered.why ? [kit.name] : [])),
+  ...procedures.flatMap(({ procedure, altered }) => (altered && !altered.why ? [procedure.name] : [])),
+]
+
+type Stop = StageStop<'no-kit' | 'kit-does-not-fit' | 'kit-needs-answer' | 'kit-unconfirmed' | 'copy-altered'>
 
 export const chooseStage = defineStage({
   id: 'choose',
@@ -46,6 +52,7 @@ export const chooseStage = defineStage({
               ? [{ code: 'kit-needs-answer', about: assessed.kit.name, hard: true }]
               : []
           }),
+          ...unexplained(facts.job).map((about): Stop => ({ code: 'copy-altered', about, hard: true })),
           ...facts.unconfirmed.map((u): Stop => ({ code: 'kit-unconfirmed', about: u.kit.name, hard: true })),
         ]
       : [{ code: 'no-kit', about: '', hard: true }],

@@ -26,7 +26,7 @@ export const STAGE_NAMES: Record<StageId, string> = {
 export const FINAL_CHECK_NAMES: Record<FinalCheckId, string> = {
   torques: 'Torques',
   soap: 'Soap test: no bubbles at any connection',
-  'air-check': '24 h air check',
+  'air-check': 'Air check',
   'minimum-pressure': 'Bag pressures as set, inside their limits',
   heights: 'Heights as it leaves',
   'loaded-heights': 'Heights with the load on',

@@ -1,3 +1,4 @@
+export * from './air-check'
 export { formatDate, formatDateTime } from './dates'
 export {
   mayDo,

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { bounded } from '../quantity'
 import { requiredText } from '../vehicle'
+import { airCheckRuleSchema, USUAL_AIR_CHECK } from './air-check'
 
 const isTimeZone = (zone: string): boolean => {
   try {
@@ -38,6 +39,8 @@ export const shopSettingsSchema = z.strictObject({
     .refine(isTimeZone, { error: 'Time zone must be a name like America/Denver' }),
   /** Units a new screen shows; papers are Letter with `us` and A4 with `metric`. */
   units: z.enum(['us', 'metric'], { error: 'Units must be us or metric' }),
+  /** How long a line is held before its air check closes. */
+  airCheck: airCheckRuleSchema.default(USUAL_AIR_CHECK),
   wrenches: z
     .array(wrenchSchema)
     .max(30, { error: 'wrenches has too many: 30 max' })
@@ -49,4 +52,11 @@ export const shopSettingsSchema = z.strictObject({
 export type ShopSettings = z.infer<typeof shopSettingsSchema>
 
 /** What a new shop begins with. */
-export const NEW_SHOP: ShopSettings = { name: 'The shop', currency: 'USD', timeZone: 'UTC', units: 'us', wrenches: [] }
+export const NEW_SHOP: ShopSettings = {
+  name: 'The shop',
+  currency: 'USD',
+  timeZone: 'UTC',
+  units: 'us',
+  wrenches: [],
+  airCheck: { ...USUAL_AIR_CHECK },
+}

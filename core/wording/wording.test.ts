@@ -86,6 +86,7 @@ describe('sentences', () => {
       'final-check-open': 'air-check',
       'item-open': 'Nut, left',
       'steps-left': '3',
+      'copy-altered': 'Quill',
       'torque-wrong': 'Nut, left',
       'over-rating': 'All shelves',
       'plan-stuck': 'two steps',

@@ -1,4 +1,4 @@
 export { CandidateCache } from './candidates'
-export { ruleRoutes } from './rules'
+export { currentRules, ruleRoutes } from './rules'
 export { fitmentRoutes } from './routes'
 export { Verdicts } from './verdicts'

@@ -1,8 +1,10 @@
 import { randomUUID } from 'node:crypto'
 import { create as contentDisposition } from 'content-disposition'
+import type { Request } from 'express'
 import type { Knex } from 'knex'
 import { ROUTES, type StoredJob } from '@stout-shackle/core/contract'
 import { newJob } from '@stout-shackle/core/job'
+import { mayDo } from '@stout-shackle/core/shop'
 import { estimateVehicle, type Intake, type Vehicle } from '@stout-shackle/core/vehicle'
 import { platformStore } from '../catalog'
 import type { EventBus } from '../events'
@@ -11,7 +13,9 @@ import { personOf } from '../principal'
 import { etag, route, tagged, versionOf, writes, type Mounted, type WrittenBy } from '../routing'
 import { acceptRecord } from './accept'
 import { proofOf } from './proof'
+import { withWrench } from './provenance'
 import { summaryOf, type Board } from './board'
+import type { Writer } from './copies'
 import { exportJob, type JobStore } from './store'
 
 /** A screen that was heard of so lately may still be in the shop, ms. */
@@ -28,6 +32,11 @@ interface Parts {
 async function takenIn(db: Knex, id: string, intake: Intake): Promise<Vehicle> {
   const platform = intake.platform ? (await platformStore.get(db, intake.platform)).document : null
   return estimateVehicle({ ...intake, id: `vehicle-${id}` }, platform)
+}
+
+const writerOf = (request: Request): Writer => {
+  const person = personOf(request)
+  return { name: person.name, mayAlter: mayDo(person.role, 'desk') }
 }
 
 /** Jobs, their plans, and their export. */
@@ -51,10 +60,10 @@ export function jobRoutes({ db, bus, jobs, board }: Parts): Mounted[] {
       const identity = { id: randomUUID(), number: await jobs.nextNumber(trx), title, day }
       const described = vehicle ?? (await takenIn(trx, identity.id, intake!))
       const job = { ...newJob(identity, customer, described), ...rest }
-      return written(await jobs.add(trx, job, personOf(request).name))
+      return written(await jobs.add(trx, job, writerOf(request)))
     }),
     writes(db, routes.import, async (trx, { body, request }) =>
-      written(await jobs.import(trx, body, personOf(request).name)),
+      written(await jobs.import(trx, body, writerOf(request))),
     ),
     route(routes.read, async ({ params, response }) => {
       const stored = await jobs.get(params.id)
@@ -63,12 +72,12 @@ export function jobRoutes({ db, bus, jobs, board }: Parts): Mounted[] {
     writes(db, routes.change, async (trx, { params, body, request }) => {
       const current = await jobs.get(params.id, trx)
       const change = { version: versionOf(request), job: body }
-      return written(await jobs.replace(trx, current, change, personOf(request).name), { version: current.version })
+      return written(await jobs.replace(trx, current, change, writerOf(request)), { version: current.version })
     }),
     writes(db, routes.returnVisit, async (trx, { params, body, request }) => {
       const current = await jobs.get(params.id, trx)
       const identity = { id: randomUUID(), number: await jobs.nextNumber(trx) }
-      return written(await jobs.add(trx, nextVisit(current, identity, body), personOf(request).name))
+      return written(await jobs.add(trx, nextVisit(current, identity, body), writerOf(request), current.job))
     }),
     route(routes.summary, ({ params }) => board.one(params.id)),
     writes(db, routes.archive, async (trx, { params: { id }, body: { archived } }) => {
@@ -112,8 +121,10 @@ export function recordRoutes({ db, bus, jobs }: Parts): Mounted[] {
       const current = await jobs.get(id, trx)
       // The caller's key is the record's name, so that a page can speak of a record it has not sent yet.
       const name = request.get('Idempotency-Key') ?? randomUUID()
-      if (!current.records.some((r) => r.id === name)) acceptRecord(current.job, current.records, input)
-      const { stored, record, isNew } = await jobs.append(trx, current, { id: name, ...input }, personOf(request))
+      const there = current.records.find((r) => r.id === name)
+      const told = { ...input, body: await withWrench(trx, input.body, there?.body) }
+      if (!there) acceptRecord(current.job, current.records, told)
+      const { stored, record, isNew } = await jobs.append(trx, current, { id: name, ...told }, personOf(request))
       return {
         status: isNew ? 201 : 200,
         body: record,

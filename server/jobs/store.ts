@@ -15,12 +15,12 @@ import { closedBy, isBegunAt } from '@stout-shackle/core/judge'
 import type { StoredJob } from '@stout-shackle/core/contract'
 import { closingFaults } from '@stout-shackle/core/kit'
 import { historyFor, tidyHistories } from '../histories'
-import { withVersions } from '../catalog'
 import { putBack, reserveFor, takeReserved } from '../stock'
 import { withPhotoAside, withPhotosIn } from '../photos'
 import { nextVersion } from '../routing'
 import { notFound, Problem } from '../problem'
 import { visitClosed } from './accept'
+import { withCopies, type Writer } from './copies'
 import { wantPulled } from './provenance'
 import { withSince } from './since'
 import { correctedBody, correctedTime } from './times'
@@ -125,15 +125,23 @@ export class JobStore {
     return String((row?.highest ?? 0) + 1).padStart(4, '0')
   }
 
-  /** @throws Problem 409 where id or number is taken */
-  async add(db: Knex, jobHere: Job, by: string): Promise<StoredJob> {
+  /**
+   * @param before the visit that it follows
+   * @throws Problem 409 where id or number is taken
+   */
+  async add(db: Knex, jobHere: Job, writer: Writer, before: Job | null = null): Promise<StoredJob> {
     const taken = await db<JobRow>('jobs').where({ id: jobHere.id }).orWhere({ number: jobHere.number }).first()
     if (taken)
       throw new Problem(409, 'Already there', `Job ${taken.number} is in this shop already.`, [
         { field: taken.id === jobHere.id ? 'job.id' : 'job.number', message: 'already taken' },
       ])
     const time = now()
-    const job = await withVersions(db, this.db, { ...jobHere, history: await historyFor(db, jobHere) })
+    const job = await withCopies(
+      db,
+      this.db,
+      { ...jobHere, history: await historyFor(db, jobHere) },
+      { current: before, writer, now: time },
+    )
     const document = JSON.stringify(job)
     await db('jobs').insert({
       id: job.id,
@@ -143,7 +151,7 @@ export class JobStore {
       created_at: time,
       changed_at: time,
     })
-    await db('job_versions').insert({ job_id: job.id, version: 1, document, at: time, by })
+    await db('job_versions').insert({ job_id: job.id, version: 1, document, at: time, by: writer.name })
     return { version: 1, job, records: [] }
   }
 
@@ -152,10 +160,11 @@ export class JobStore {
     db: Knex,
     current: StoredJob,
     { version, job: sent }: { version: number; job: Job },
-    by: string,
+    writer: Writer,
   ): Promise<StoredJob> {
     const next = nextVersion(current, version)
-    const nextHere = await withVersions(db, this.db, sent)
+    const moment = now()
+    const nextHere = await withCopies(db, this.db, sent, { current: current.job, writer, now: moment })
     for (const field of ['id', 'number'] as const)
       if (nextHere[field] !== current.job[field])
         throw new Problem(422, 'Cannot be changed', `The ${field} of a job stays as it is.`, [
@@ -166,7 +175,6 @@ export class JobStore {
     const { vehicle } = current.job
     // A VIN or plate that is typed late tells which vehicle it is.
     const isRenamed = vehicle.vin !== nextHere.vehicle.vin || vehicle.plate !== nextHere.vehicle.plate
-    const moment = now()
     const job = {
       ...(await withSince(db, current.job, nextHere, { records: current.records, now: moment })),
       owed: current.job.owed,
@@ -176,7 +184,7 @@ export class JobStore {
     if (document === JSON.stringify(current.job)) return current
     if (closedBy(current.records)) throw visitClosed()
     await db('jobs').where({ id: job.id }).update({ version: next, document, changed_at: moment, summary: null })
-    await db('job_versions').insert({ job_id: job.id, version: next, document, at: moment, by })
+    await db('job_versions').insert({ job_id: job.id, version: next, document, at: moment, by: writer.name })
     if (job.history !== current.job.history) await tidyHistories(db)
     if (!hasLeft(current.records)) await reserveFor(db, job)
     return { ...current, version: next, job }
@@ -195,8 +203,8 @@ export class JobStore {
     signer: Signer,
   ): Promise<{ stored: StoredJob; record: BayRecord; isNew: boolean }> {
     const { job, records } = current
-    const body = await withPhotoAside(db, input.body)
     const there = records.find((r) => r.id === id)
+    const body = await withPhotoAside(db, input.body)
     if (there) {
       // As it was taken in then: by the clock that the screen had.
       const same = correctedBody({ ...input, body }, there.origin?.clockOff ?? 0, records)
@@ -268,7 +276,7 @@ export class JobStore {
   }
 
   /** Takes in a job from another installation, with its times as they are, marked as imported. */
-  async import(db: Knex, { job, records, pressures }: JobExport, by: string): Promise<StoredJob> {
+  async import(db: Knex, { job, records, pressures }: JobExport, writer: Writer): Promise<StoredJob> {
     const ids = new Set<string>()
     records.forEach((record, i) => {
       if (ids.has(record.id))
@@ -284,7 +292,7 @@ export class JobStore {
           { field: `records.${records.indexOf(record)}.sequence`, message: `must be ${i + 1}` },
         ])
     })
-    const stored = await this.add(db, asSent(job), by)
+    const stored = await this.add(db, asSent(job), writer)
     const received = now()
     const bodies: RecordBody[] = []
     for (const record of bySequence) bodies.push(await withPhotoAside(db, record.body))
@@ -294,7 +302,7 @@ export class JobStore {
       origin: { person: null, tablet: null, received, clockOff: 0, imported: true },
     }))
     for (const record of taken) await insertRecord(db, job.id, record, undefined)
-    await addPressures(db, job.id, pressures, by)
+    await addPressures(db, job.id, pressures, writer.name)
     if (!hasLeft(taken)) await reserveFor(db, job)
     return { ...stored, records: inOrder(taken) }
   }

@@ -55,6 +55,12 @@ const drilled = (job: Job): Job => ({
   ...survey({ drillingAgreed: true })(job),
   kits: job.kits.map((jobKit) => ({ ...jobKit, kit: { ...jobKit.kit, drilling: true } })),
 })
+const withBag =
+  (to: object) =>
+  (job: Job): Job => ({
+    ...job,
+    kits: job.kits.map((k) => ({ ...k, kit: { ...k.kit, bag: k.kit.bag && { ...k.kit.bag, ...to } } as typeof k.kit })),
+  })
 const wheelsOn = (job: Job): Job => ({ ...job, choices: { ...job.choices, wheels: 'on' } })
 const onAlready = (job: Job): Job => ({ ...job, kits: job.kits.map((k) => ({ ...k, work: 'keep' as const })) })
 /** Wheels of an axle off and on again, and settled, told as moves. */
@@ -377,9 +383,49 @@ const TRICKS: Record<string, Trick> = {
   'another kit picked at the end': {
     edit: (job) => ({
       ...job,
-      kits: job.kits.map((jobKit) => ({ ...jobKit, kit: { ...jobKit.kit, number: 'SR-9' } })),
+      kits: job.kits.map((jobKit) => ({
+        ...jobKit,
+        kit: { ...jobKit.kit, number: 'SR-9' },
+      })),
     }),
     stops: ['steps-left', 'final-check-open:torques', 'final-check-open:soap'],
+  },
+  'a max that was rewritten on the job': {
+    edit: withBag({ maximum: 1.4 * kit.bag!.maximum }),
+    work: change('bag-pressure', { left: 1.2 * kit.bag!.maximum, right: 1.2 * kit.bag!.maximum }),
+    stops: ['kit-unconfirmed', 'copy-altered'],
+  },
+  'torques that the copy on the job has none of': {
+    edit: (job) => ({
+      ...job,
+      kits: job.kits.map((k) => ({
+        ...k,
+        kit: { ...k.kit, fasteners: k.kit.fasteners.map((f) => ({ ...f, spec: { kind: 'none-given' as const } })) },
+        altered: { why: 'busy', by: 'nobody', at: '' },
+      })),
+    }),
+    work: change('torque', { outcome: 'by-feel', value: null }),
+    stops: ['kit-unconfirmed', 'steps-left'],
+  },
+  'rules that were emptied on the job': {
+    plan: (job) => ({
+      ...survey({ oldHelper: 'other' })(job),
+      kits: job.kits.map((k) => ({
+        ...k,
+        decided: {
+          rules: { version: 9, why: 'none', by: 'nobody', rules: [] },
+          applications: [],
+          listed: false,
+          at: '2026-11-23T08:00:00.000Z',
+        },
+      })),
+    }),
+    stops: ['kit-does-not-fit'],
+  },
+  'an air check of an hour, with the hours set on the job': {
+    plan: (job) => ({ ...job, airCheck: { hours: 1, source: 'mine' } }),
+    work: (list) => list.map((t) => ({ ...t, after: Math.min(t.after, 120) })),
+    stops: ['final-check-open:air-check'],
   },
   'the kit taken off the list': { edit: (job) => ({ ...job, kits: [] }), stops: ['no-kit'] },
   'the load made heavier after it was read': {
@@ -642,6 +688,16 @@ describe('ways to talk past the hand-over', () => {
     expect(errors.map((e) => e.code)).toEqual(stops.map((s) => s.code))
     expect(new Set(errors.map((e) => e.message)).size).toBe(errors.length)
   })
+})
+
+test('figures of the copy on a job are the desk`s to change', async () => {
+  const { api } = await shop.signIn('Teo', 'Bay 2')
+  const { version, job } = (await shop.api.get('/api/jobs/job-0417').expect(200)).body as { version: number; job: Job }
+  const put = (by: typeof api, to: Job) => by.put('/api/jobs/job-0417').set('If-Match', `"${version}"`).send(to)
+  const refused = await put(api, withBag({ maximum: 900_000 })(job)).expect(403)
+  expect(JSON.stringify(refused.body)).toContain('kits.0.kit')
+  const taken = await put(shop.api, withBag({ maximum: 900_000 })(job)).expect(200)
+  expect((taken.body as { job: Job }).job.kits[0]!.altered).toMatchObject({ by: 'Maren', why: '' })
 })
 
 describe('what may be signed away', () => {

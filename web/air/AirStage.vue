@@ -87,7 +87,7 @@ const bubbling = computed(() => connections.value.filter((c) => c.result === 'bu
       />
       <section class="card" data-card="hold">
         <header>
-          <h2>24 h air check</h2>
+          <h2>Air check, {{ job.airCheck.hours }} h</h2>
           <span class="small muted"
             >on its wheels with heights at both ends, or hanging; never a full bag hung for a day</span
           >

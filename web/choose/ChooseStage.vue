@@ -10,6 +10,7 @@ import AxleSwitch from '../fields/AxleSwitch.vue'
 import { useOpenJob, useShownAxle } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import { useShop } from '../stores/shop'
+import AlteredCopies from './AlteredCopies.vue'
 import ConfirmKit from './ConfirmKit.vue'
 import PickedWork from './PickedWork.vue'
 import KitPlate from './KitPlate.vue'
@@ -84,6 +85,7 @@ const shown = computed(() => {
       <AxleSwitch :axles="axles" :axle="axle" @show="show" />
       <NextQuestion />
       <PickedWork />
+      <AlteredCopies />
       <ConfirmKit />
       <RankingTable v-model:shown="opened" :blocked="barred" :compared="compared" @pick="pick" @compare="compare" />
       <SideBySide v-if="beside.length > 1" :kits="beside" @drop="compare" />

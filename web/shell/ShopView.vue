@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { reactive, ref, watch } from 'vue'
 import { maxLengthOf } from '@stout-shackle/core/quantity'
-import { shopSettingsSchema, type ShopSettings } from '@stout-shackle/core/shop'
+import { airCheckRuleSchema, shopSettingsSchema, type ShopSettings } from '@stout-shackle/core/shop'
 import { failureText } from '../fields/file'
 import { useDevices } from '../stores/devices'
 import { useSettings } from '../stores/settings'
@@ -10,10 +10,11 @@ import WrenchesCard from './WrenchesCard.vue'
 /** What the shop sets once: name, money, clock, units. */
 const store = useSettings()
 store.load().catch(() => undefined)
-const form = reactive<ShopSettings>({ ...store.settings })
+const formOf = (settings: ShopSettings): ShopSettings => ({ ...settings, airCheck: { ...settings.airCheck } })
+const form = reactive<ShopSettings>(formOf(store.settings))
 watch(
   () => store.settings,
-  (settings) => Object.assign(form, settings),
+  (settings) => Object.assign(form, formOf(settings)),
 )
 const devices = useDevices()
 devices.load().catch(() => undefined)
@@ -55,6 +56,19 @@ async function save() {
             value="metric"
             label="millimeters, kilograms, kPa; A4 paper" /></el-select
       ></label>
+      <label class="stacked"
+        >Air check holds for, hours<el-input-number
+          v-model="form.airCheck.hours"
+          :min="1"
+          :max="168"
+          :step="1"
+          aria-label="Air check holds for, hours"
+      /></label>
+      <label class="stacked"
+        >Source of the hours<el-input
+          v-model="form.airCheck.source"
+          :maxlength="maxLengthOf(airCheckRuleSchema.shape.source)"
+      /></label>
       <WrenchesCard
         :wrenches="form.wrenches"
         :devices="devices.devices.filter((d) => d.kind === 'torque')"

@@ -11,9 +11,6 @@ import type { AxleSpring } from '../load'
 /** How long a connection is watched under soap, minutes: slow bubbles take their time (common practice). */
 export const SOAP_MINUTES = 2
 
-/** A line is held so long before its check is closed, hours. Common practice, no published source. */
-const HOLD_HOURS = 24
-
 /** Air just pumped in is warm: a hold begins so many minutes after. Common practice, no published source. */
 export const SETTLE_MINUTES = 10
 
@@ -192,7 +189,7 @@ function openLeak(job: Job, proof: Proof, line: HeldLine): HoldVerdict | null {
       const verdict = verdictOn(job, proof, line, [start, r])
       // What was withdrawn shows a leak, and proves nothing.
       const stands = [start, r].every(({ id }) => proof.evidence.has(id))
-      const asked = { proof, kit: line.kit, about: '', hours: hoursBetween(start, r) }
+      const asked = { proof, kit: line.kit, about: '', hours: hoursBetween(start, r), asked: job.airCheck.hours }
       const isProved = stands && !checkMissing(start, r, verdict, asked)
       if (verdict?.code === 'leaks') leak = verdict
       else if (isProved) leak = null
@@ -220,7 +217,7 @@ function checkState(
   const hours = start && end ? hoursBetween(start, end) : 0
   const stood = start ? proof.evidence.get(start.id)!.situation.stand.support === 'on-wheels' : false
   const verdict = start && end ? verdictOn(job, proof, line, [start, end]) : null
-  const lack = checkMissing(start, end, verdict, { proof, kit, about, hours })
+  const lack = checkMissing(start, end, verdict, { proof, kit, about, hours, asked: job.airCheck.hours })
   const leak = lack && lack.code !== 'leaks' ? openLeak(job, proof, line) : null
   return {
     axle,
@@ -280,7 +277,13 @@ function checkMissing(
   start: RecordOf<'air-check'> | null,
   end: RecordOf<'air-check'> | null,
   verdict: HoldVerdict | null,
-  { proof, kit, about, hours }: { proof: Proof; kit: KitAssessment; about: string; hours: number },
+  {
+    proof,
+    kit,
+    about,
+    hours,
+    asked,
+  }: { proof: Proof; kit: KitAssessment; about: string; hours: number; asked: number },
 ): Missing | null {
   if (!start) return missing('not-done', about)
   const lack = startLack(start, proof, kit, about)
@@ -294,7 +297,7 @@ function checkMissing(
       const { pressure } = end.body
       const least = kit.minimum!.value
       if (isBelow(pressure, least)) return missing('too-little', about, { has: pressure, limit: least })
-      return hours < HOLD_HOURS ? missing('holds-so-far', about, { has: hours, limit: HOLD_HOURS }) : null
+      return hours < asked ? missing('holds-so-far', about, { has: hours, limit: asked }) : null
     }
     case 'too-early':
     case 'cannot-tell':

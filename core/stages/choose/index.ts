@@ -1,3 +1,4 @@
+export { alteredOn } from './altered'
 export { assessCase, type CaseAssessment } from './case-assessment'
 export { cautionsOf, tonguesOf, type Caution } from './cautions'
 export { CRITERIA, weightsOf, type Criterion, type Weights } from './criteria'

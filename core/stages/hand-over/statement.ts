@@ -63,7 +63,7 @@ export function textOf(
   const reason = `Reason: ${body.because}.`
   switch (body.about) {
     case 'air-check':
-      return `${head(job)} The 24 h air check was not finished in the shop. The owner reads the pressure of every bag on ${formatDate(body.due ?? '', 'UTC')} and brings the vehicle back if it fell. ${reason}`
+      return `${head(job)} The ${job.airCheck.hours} h air check was not finished in the shop. The owner reads the pressure of every bag on ${formatDate(body.due ?? '', 'UTC')} and brings the vehicle back if it fell. ${reason}`
     case 'loaded-heights':
       return `${head(job)} Heights were not read with the load on: the pressures for it are computed, not tried. ${reason}`
     case 'loaded-clearance':

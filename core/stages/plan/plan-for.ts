@@ -213,5 +213,7 @@ function fittingsToBuy(job: Omit<PlanInputs, 'choices'>): NeededPart[] {
 
 /** A kit of a job with the rules and list it was chosen by; those as shipped where there were none. */
 export function decidedCatalog({ kit, decided }: JobKit): KitCatalog {
-  return decided ? catalogOf([kit], decided.applications, decided.rules) : catalogOf([kit])
+  if (!decided) return catalogOf([kit])
+  const catalog = catalogOf([kit], decided.applications, decided.rules)
+  return decided.listed ? { ...catalog, listed: new Set([kit.id]) } : catalog
 }

@@ -9,11 +9,13 @@ export function withServersOwn(mine: Job, theirs: Job): Job {
   const kits = mine.kits.map((kit) => {
     const there = theirs.kits.find((k) => without(k) === without(kit))
     if (!there) return kit
-    const { version, confirmed, revised, leftBy } = there
+    const { version, confirmed, revised, leftBy, decided } = there
+    // Why it differs is a person's to say, by whom and when the server's.
+    const altered = kit.altered?.why && kit.altered.why !== there.altered?.why ? kit.altered : there.altered
     const known = stamped(kit, there.since)
     return JSON.stringify(ownOf(known)) === JSON.stringify(ownOf(there))
       ? known
-      : { ...known, version, confirmed, revised, leftBy }
+      : { ...known, version, confirmed, revised, leftBy, decided, altered }
   })
   const loadCases = mine.loadCases.map((c) => {
     const there = theirs.loadCases.find((t) => t.id === c.id)
@@ -22,22 +24,40 @@ export function withServersOwn(mine: Job, theirs: Job): Job {
   const isSame =
     mine.circuitSince === theirs.circuitSince &&
     mine.history === theirs.history &&
+    JSON.stringify(mine.airCheck) === JSON.stringify(theirs.airCheck) &&
     JSON.stringify(mine.owed) === JSON.stringify(theirs.owed) &&
     kits.every((k, i) => k === mine.kits[i]) &&
     loadCases.every((c, i) => c === mine.loadCases[i])
   if (isSame) return mine
   const { circuitSince } = theirs
   const { circuitSince: _mine, ...rest } = mine
-  const merged: Job = { ...rest, kits, loadCases, history: theirs.history, owed: theirs.owed }
+  const merged: Job = {
+    ...rest,
+    kits,
+    loadCases,
+    history: theirs.history,
+    owed: theirs.owed,
+    airCheck: theirs.airCheck,
+  }
   return circuitSince === undefined ? merged : { ...merged, circuitSince }
 }
-const ownOf = ({ version, confirmed, revised, leftBy }: Job['kits'][number]) => [version, confirmed, revised, leftBy]
+const ownOf = ({ version, confirmed, revised, leftBy, decided, altered }: Job['kits'][number]) => [
+  version,
+  confirmed,
+  revised,
+  leftBy,
+  decided,
+  altered,
+]
+/** What of a kit on a job is a person's to say, as one text. */
 const without = ({
   since: _since,
   version: _v,
   confirmed: _c,
   revised: _r,
   leftBy: _l,
+  decided: _d,
+  altered: _a,
   ...rest
 }: Job['kits'][number]): string => JSON.stringify(rest)
 function stamped<T extends { since?: string | undefined }>(part: T, since: string | undefined): T {
