@@ -83,6 +83,8 @@ const jobKitSchema = z.strictObject({
   leftBy: recordId.nullable().default(null),
   /** How it is put on here, where not as the instructions have it. */
   mount: mountSchema.optional(),
+  /** Since when it has been put on so, where it was otherwise before; what was read of it before is not about it. */
+  mountSince: z.iso.datetime({ error: 'must be a date and time like 2026-11-25T10:42:00Z' }).optional(),
   /** Way of working by which it is fitted, where not the first of its instructions. */
   method: z.string().max(60).optional(),
   /** Since when it has been this job's, by the server's clock, where another was before it; what was done before is not about it. */
@@ -107,6 +109,8 @@ export const jobSchema = z
     tapeTolerance: bounded('length', 0.0002, 0.02).default(TAPE_TOLERANCE),
     /** On the vehicle whatever it carries, and on it when it is measured empty: rack, canopy, winch. */
     fittings: z.array(loadItemSchema).max(30, { error: 'a job holds 30 fittings max' }).default([]),
+    /** Since when those have been what they are, by the server's clock, where they were others before. */
+    fittingsSince: z.iso.datetime({ error: 'must be a date and time like 2026-11-25T10:42:00Z' }).optional(),
     loadCases: z.array(loadCaseSchema).min(1, { error: 'A job needs at least one load case' }).max(12),
     activeCase: z.string(),
     /** What the customer counts as level. */

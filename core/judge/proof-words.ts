@@ -91,6 +91,7 @@ export const VOIDS: Record<VoidCode, string> = {
   'bracket-moved': 'a bracket was moved since',
   'wheels-changed': 'wheels came off or went on since',
   'load-changed': 'the load was changed in the plan since',
+  'mount-changed': 'how the kit is put on was changed in the plan since',
   'kit-changed': 'another kit was picked since',
   'instructions-changed': 'the instructions say it another way since',
   'circuit-changed': 'lines and fittings were changed in the plan since',

@@ -98,7 +98,7 @@ export function bagOn(
     motionRatio,
     spacing: axle.architecture === 'solid' ? bag.spacing : axle.track * (motionRatio ?? 1),
     minimum: minimumPressure(kit, standing - axle.unsprung, rideHeight, motionRatio),
-    maximum: underMargin(maximumPressure(kit, survey[kit.axle].coilGapStanding), bag.margin),
+    maximum: capped(underMargin(maximumPressure(kit, survey[kit.axle].coilGapStanding), bag.margin), mount.pressureCap),
   }
 }
 
@@ -158,6 +158,12 @@ function maximumPressure(kit: AirKit, gap: Meters | null): Limit {
 const underMargin = (limit: Limit, margin: Pascals): Limit =>
   margin > 0
     ? { ...limit, value: limit.value - margin, note: `${limit.note}, less what they want kept under it` }
+    : limit
+
+/** Less than the kit allows, so that the bag keeps its room here. */
+const capped = (limit: Limit, cap: Pascals | null): Limit =>
+  cap !== null && cap < limit.value
+    ? { value: cap, source: 'shop', note: 'capped on Fit, for the room it leaves' }
     : limit
 
 /**

@@ -153,10 +153,13 @@ function heightFlag(work: Work, body: RecordOf<'height'>['body']): Flag | null {
   const missing = unfitted(work)
   if (missing) return flagged('not-fitted', missing)
   const bags = bagsFor(work, axleOfCorner(body.corner))
-  return standingFlag(work) ?? load ?? (bags && pressureFlag(work, bags, body.bagPressure))
+  return standingFlag(work) ?? load ?? (bags && pressureFlag(work, bags, body))
 }
-function pressureFlag({ now }: Work, bags: 'front' | 'rear', stated: Pascals | null): Flag | null {
-  const air = now.air[bags]
+function pressureFlag({ now }: Work, bags: 'front' | 'rear', body: RecordOf<'height'>['body']): Flag | null {
+  const { bagPressure: stated } = body
+  // Under another load than the gauge was read with, nobody has read it.
+  const isOther = now.load !== null && now.load.loadCase !== (body.load === 'loaded' ? body.loadCase : null)
+  const air = isOther ? undefined : now.air[bags]
   if (!air) return stated === null ? flagged('pressure-unknown', bags) : null
   return stated !== null && Math.abs(stated - (air.left + air.right) / 2) > SAME_PRESSURE
     ? flagged('other-pressure', bags)

@@ -52,11 +52,12 @@ const EFFECTS: Omit<Effects, 'opened-again' | 'connection-opened' | 'bracket-mov
     const counts = body.counts.map((c) => [c.part, c.has] as const)
     work.counted[body.axle] = new Map([...(work.counted[body.axle] ?? []), ...counts])
   },
-  'load-on'(work, body) {
+  'load-on'(work, body, record) {
+    loadIs(work, body.loadCase, record)
     work.now = { ...work.now, load: { loadCase: body.loadCase, said: true } }
   },
   height(work, body, record) {
-    loadSeen(work, body.load === 'loaded' ? body.loadCase : null)
+    loadSeen(work, body.load === 'loaded' ? body.loadCase : null, record)
     const bags = body.timing === 'after' ? bagsFor(work, axleOfCorner(body.corner)) : null
     if (bags && !work.now.air[bags] && body.bagPressure !== null)
       airIs(work, bags, [body.bagPressure, body.bagPressure], record)
@@ -101,8 +102,18 @@ export function takeEffect(work: Work, record: BayRecord, flag: Flag | null): vo
 }
 
 /** A reading says what was on it, where nobody else did. */
-function loadSeen(work: Work, loadCase: string | null): void {
+function loadSeen(work: Work, loadCase: string | null, record: BayRecord): void {
+  loadIs(work, loadCase, record)
   if (!work.now.load || work.now.load.loadCase !== loadCase) work.now = { ...work.now, load: { loadCase, said: false } }
+}
+
+/** Another load squeezes the same air to another pressure: a gauge that was read before it says nothing any more. */
+function loadIs(work: Work, loadCase: string | null, record: BayRecord): void {
+  const { load } = work.now
+  if (!load || load.loadCase === loadCase) return
+  work.now = { ...work.now, air: {} }
+  // What was set empty is no setting for the road with a load on. What comes off leaves less in the bags, not more.
+  if (loadCase !== null) voidWhere(work, ['bag-pressure'], { code: 'load-changed', by: record, about: () => true })
 }
 
 /** Heights and clearances of an axle hang on its brackets and wheels. */
@@ -240,7 +251,8 @@ function isOtherHeight(work: Work, { record: { body }, situation }: Evidence, ax
   const { load } = work.now
   if (body.kind !== 'height' || body.timing !== 'after' || bagsFor(work, axleOfCorner(body.corner)) !== axle)
     return false
-  if (!load?.said || load.loadCase !== (body.load === 'loaded' ? body.loadCase : null)) return false
+  // Where nobody says that another load is on, it is the same.
+  if (load?.said && load.loadCase !== (body.load === 'loaded' ? body.loadCase : null)) return false
   const air = situation.air[axle]
   const was = body.bagPressure ?? (air ? (air.left + air.right) / 2 : null)
   return was === null || apart(was, mean)

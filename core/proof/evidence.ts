@@ -43,6 +43,8 @@ export type VoidCode =
   | 'bracket-moved'
   | 'wheels-changed'
   | 'load-changed'
+  /** Slot, spacers, sides or cap of the kit are others in the plan since. */
+  | 'mount-changed'
   | 'kit-changed'
   /** Another version of its instructions says that step or that torque otherwise. */
   | 'instructions-changed'

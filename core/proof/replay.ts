@@ -64,7 +64,7 @@ function keep({ voidable }: Work, evidence: Evidence): void {
 
 /** Why a record is about what the plan does not have any more: another kit, another load of the same name. */
 // eslint-disable-next-line complexity -- what a record is about and since when that is so, thing by thing
-function changedSince({ job, steps }: Work, record: BayRecord): VoidCode | null {
+function changedSince({ job, steps, now }: Work, record: BayRecord): VoidCode | null {
   const { body } = record
   const axle = axleOfWork(job, body, steps)
   const since = axle && kitAt(job, axle)?.since
@@ -76,10 +76,20 @@ function changedSince({ job, steps }: Work, record: BayRecord): VoidCode | null 
     timeOf(record) < Date.parse(job.circuitSince)
   )
     return 'circuit-changed'
-  const loaded = body.kind === 'height' && body.timing === 'after' && body.load === 'loaded' ? body.loadCase : null
-  const reweighed = loaded && job.loadCases.find((c) => c.id === loaded)?.since
-  return reweighed && timeOf(record) < Date.parse(reweighed) ? 'load-changed' : null
+  if (!isStanding(body)) return null
+  const mounted = axle && kitAt(job, axle)?.mountSince
+  if (mounted && timeOf(record) < Date.parse(mounted)) return 'mount-changed'
+  // What weighs on it: what is always on it, and the load.
+  const on = body.kind === 'height' ? (body.load === 'loaded' ? body.loadCase : null) : (now.load?.loadCase ?? null)
+  const reweighed = [job.fittingsSince, job.loadCases.find((c) => c.id === on)?.since]
+  return reweighed.some((at) => at && timeOf(record) < Date.parse(at)) ? 'load-changed' : null
 }
+/** What is read of how it stands after the work. */
+const isStanding = (body: BayRecord['body']): boolean =>
+  (body.kind === 'height' && body.timing === 'after') ||
+  body.kind === 'gap' ||
+  body.kind === 'room-gap' ||
+  body.kind === 'bag-pressure'
 
 /** Whether another version of the kit, taken later, changed the step or the fastener that a record is about. */
 function isRevised(job: Job, axle: AxleEnd, record: BayRecord): boolean {

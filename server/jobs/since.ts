@@ -1,7 +1,8 @@
 import type { Knex } from 'knex'
 import { connectionsOf, kitAt, type Job, type JobKit } from '@stout-shackle/core/job'
-import { ofKind, type BayRecord } from '@stout-shackle/core/records'
-import { AXLES } from '@stout-shackle/core/vehicle'
+import type { BayRecord } from '@stout-shackle/core/records'
+import { USUAL_MOUNT } from '@stout-shackle/core/kit'
+import { AXLES, type AxleEnd } from '@stout-shackle/core/vehicle'
 
 /** Another version of the same kit: the same steel and rubber, told otherwise. */
 const isOtherVersion = (a: JobKit | null, b: JobKit | null): boolean =>
@@ -68,8 +69,10 @@ export async function withSince(
     )
   }
   const leftBy = await leftByVisit(db, current)
-  const kits = next.kits.map((jobKit) => {
-    const { since: _told, ...fittedKit } = jobKit
+  const both = { current, next, records, now }
+  const kits: JobKit[] = []
+  for (const jobKit of next.kits) {
+    const { since: _told, mountSince: _mounted, ...fittedKit } = jobKit
     const was = current.kits.find(({ kit, work }) => kit.id === jobKit.kit.id && work === jobKit.work)
     const own = {
       ...fittedKit,
@@ -77,25 +80,19 @@ export async function withSince(
       revised: revised.get(jobKit) ?? [],
       leftBy: leftBy(jobKit),
     }
-    return stamped(own, since.get(jobKit))
-  })
-  const loadCases = next.loadCases.map(({ since: _told, ...loadCase }) => {
-    const was = current.loadCases.find((c) => c.id === loadCase.id)
-    const isChanged = was !== undefined && JSON.stringify(was.items) !== JSON.stringify(loadCase.items)
-    return stamped(loadCase, isChanged && wasLoaded(records, loadCase.id) ? now : was?.since)
-  })
-  const { circuitSince: _told, ...rest } = next
-  const joints = jointsOf(next)
-  const circuitSince =
-    jointsOf(current) === joints
-      ? current.circuitSince
-      : await sinceOf(db, next.id, records, {
-          now,
-          counts: isAir,
-          asIs: (job) => (jointsOf(job) === joints ? { since: job.circuitSince } : null),
-        })
-  return { ...rest, kits, loadCases, ...(circuitSince === undefined ? {} : { circuitSince }) }
+    const mountSince = await sinceWhen(db, both, mountAt(jobKit.kit.axle))
+    kits.push(stamped(own, { since: since.get(jobKit), mountSince }))
+  }
+  const loadCases: Job['loadCases'] = []
+  for (const { since: _told, ...loadCase } of next.loadCases)
+    loadCases.push(stamped(loadCase, { since: await sinceWhen(db, both, weightOf(loadCase.id)) }))
+  const { circuitSince: _joints, fittingsSince: _fittings, ...rest } = next
+  return stamped(
+    { ...rest, kits, loadCases },
+    { circuitSince: await sinceWhen(db, both, JOINTS), fittingsSince: await sinceWhen(db, both, FITTINGS) },
+  )
 }
+
 /** Which visit left a kit on the vehicle of a job: as it was opened, also where it was let go and picked again since. */
 async function leftByVisit(db: Knex, current: Job): Promise<(jobKit: JobKit) => string | null> {
   const of = (kits: Job['kits'], { kit }: JobKit) =>
@@ -108,25 +105,91 @@ async function leftByVisit(db: Knex, current: Job): Promise<(jobKit: JobKit) => 
   return (jobKit) => of(current.kits, jobKit) ?? of(first, jobKit)
 }
 /** What is joined to what, as one text; jobs from before circuits have what their kits usually have. */
-const jointsOf = (job: Job): string => {
+function jointsOf(job: Job): string {
   const { kits, air, supply = 'valves', circuit = null } = job
   return connectionsOf({ kits, air, supply, circuit })
     .map((c) => c.id)
     .sort()
     .join(' ')
 }
-const stamped = <T extends object>(part: T, since: string | undefined): T & { since?: string } =>
-  since === undefined ? part : { ...part, since }
+/** A part of a job with the times that are known. */
+const stamped = <T extends object, S extends Record<string, string | undefined>>(
+  part: T,
+  times: S,
+): T & Partial<S> => ({
+  ...part,
+  ...(Object.fromEntries(Object.entries(times).filter(([, time]) => time !== undefined)) as Partial<S>),
+})
 
-/** Whether anybody read heights with a load on after the work: what it weighed then is what was proved. */
-const wasLoaded = (records: readonly BayRecord[], loadCase: string): boolean =>
-  ofKind(records, 'height').some(({ body }) => body.timing === 'after' && body.loadCase === loadCase)
+/** Something of a job that readings hang on: what it is, as one text, since when, and which records say something of it. */
+interface Watched {
+  of: (job: Job) => string
+  since: (job: Job) => string | undefined
+  counts: (record: BayRecord) => boolean
+}
+const JOINTS: Watched = { of: jointsOf, since: (job) => job.circuitSince, counts: isAir }
+const weigh = (items: Job['fittings']): string => JSON.stringify(items.map(({ name: _name, ...item }) => item))
+const FITTINGS: Watched = {
+  of: (job) => weigh(job.fittings),
+  since: (job) => job.fittingsSince,
+  counts: (record) => isStanding(record),
+}
+/** What a load weighs and where; one that was taken out and made again under its name is another, unless it is the same. */
+const weightOf = (id: string): Watched => {
+  const found = (job: Job) => job.loadCases.find((c) => c.id === id)
+  return {
+    of: (job) => weigh(found(job)?.items ?? []),
+    since: (job) => found(job)?.since,
+    counts: ({ body }) =>
+      body.kind === 'height'
+        ? body.timing === 'after' && body.loadCase === id
+        : body.kind === 'load-on' && body.loadCase === id,
+  }
+}
+/** How the kit of an axle is put on. */
+const mountAt = (axle: AxleEnd): Watched => ({
+  of: (job) => {
+    const { slot, spacers, turned, swapped, pressureCap } = kitAt(job, axle)?.mount ?? USUAL_MOUNT
+    return JSON.stringify([slot, spacers, turned, swapped, pressureCap])
+  },
+  since: (job) => kitAt(job, axle)?.mountSince,
+  counts: (record) => isStanding(record, axle),
+})
+/** What is read of how it stands after the work. */
+function isStanding({ body }: BayRecord, axle?: AxleEnd): boolean {
+  switch (body.kind) {
+    case 'height':
+      return body.timing === 'after' && (axle === undefined || body.corner.startsWith(axle))
+    case 'gap':
+    case 'room-gap':
+    case 'bag-pressure':
+      return axle === undefined || body.axle === axle
+    default:
+      return false
+  }
+}
+
+/** Since when something is as a job will have it: as long as it was where it does not change. */
+async function sinceWhen(
+  db: Knex,
+  { current, next, records, now }: { current: Job; next: Job; records: readonly BayRecord[]; now: string },
+  { of, since, counts }: Watched,
+): Promise<string | undefined> {
+  const text = of(next)
+  if (of(current) === text) return since(current)
+  return sinceOf(db, next.id, records, {
+    now,
+    counts,
+    asIs: (job) => (of(job) === text ? { since: since(job) } : null),
+  })
+}
 
 /** What tells that the work of a kit was begun. */
 const isWork = ({ body }: BayRecord): boolean => body.kind === 'step' || body.kind === 'torque'
 /** What says something of the air in a circuit. */
-const isAir = ({ body }: BayRecord): boolean =>
-  body.kind === 'air-check' || body.kind === 'bag-pressure' || body.kind === 'connection'
+function isAir({ body }: BayRecord): boolean {
+  return body.kind === 'air-check' || body.kind === 'bag-pressure' || body.kind === 'connection'
+}
 
 /**
  * Since when something of a job has been what it is: now, unless it was before and nothing was done since it was put aside.

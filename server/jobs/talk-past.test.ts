@@ -5,6 +5,7 @@ import { assessJob } from '@stout-shackle/core/judge'
 import { hashOf } from '@stout-shackle/core/hash'
 import { textOf } from '@stout-shackle/core/stages'
 import { INCH, PSI } from '@stout-shackle/core/quantity'
+import { USUAL_MOUNT, type Mount } from '@stout-shackle/core/kit'
 import type { LoadCase } from '@stout-shackle/core/vehicle'
 import { demoJob } from '../../demo/shop'
 import { answered, rearAxle } from '../../core/fixtures/on-job'
@@ -61,6 +62,15 @@ const withBag =
     ...job,
     kits: job.kits.map((k) => ({ ...k, kit: { ...k.kit, bag: k.kit.bag && { ...k.kit.bag, ...to } } as typeof k.kit })),
   })
+const mounted =
+  (to: Partial<Mount>) =>
+  (job: Job): Job => ({ ...job, kits: job.kits.map((k) => ({ ...k, mount: { ...USUAL_MOUNT, ...k.mount, ...to } })) })
+const bagsAt = (pressure: number): RecordBody => ({
+  kind: 'bag-pressure',
+  axle: 'rear',
+  left: pressure,
+  right: pressure,
+})
 const wheelsOn = (job: Job): Job => ({ ...job, choices: { ...job.choices, wheels: 'on' } })
 const onAlready = (job: Job): Job => ({ ...job, kits: job.kits.map((k) => ({ ...k, work: 'keep' as const })) })
 /** Wheels of an axle off and on again, and settled, told as moves. */
@@ -84,6 +94,8 @@ interface Trick {
   sent?: [object, string | null][]
   /** How the job is changed over the API at the end. */
   edit?: (job: Job) => Job
+  /** How it is changed once more. */
+  editAgain?: (job: Job) => Job
   /** Field and code by which that change is refused; taken where absent. */
   editRefused?: [string, string]
   /** What stands in the way, `code` or `code:about`. */
@@ -619,6 +631,70 @@ const TRICKS: Record<string, Trick> = {
     work: wheelsOffAndOn('rear'),
     stops: ['item-open:Lug nuts, left', 'item-open:Lug nuts, right', 'final-check-open:torques'],
   },
+  'heights at 39 psi, then 6 psi without a word of what is on it': {
+    work: (list) => ending(bagsAt(6 * PSI))(without('load-on')(list)),
+    stops: ['final-check-open:heights', 'final-check-open:loaded-heights'],
+  },
+  'pressures read empty, and heights with the load on': {
+    work: (list) => {
+      const [set] = list.filter((t) => is('bag-pressure')(t.body)).slice(-1)
+      const rest = list.filter((t) => t !== set)
+      const on = rest.findLastIndex((t) => is('load-on')(t.body))
+      return [...rest.slice(0, on), set!, ...rest.slice(on)]
+    },
+    stops: ['final-check-open:loaded-heights', 'final-check-open:minimum-pressure'],
+  },
+  'set empty, then the load goes on': {
+    work: (list) => [
+      ...list,
+      { body: { kind: 'load-on', loadCase: null }, after: 1 },
+      { body: bagsAt(35 * PSI), after: 1 },
+      { body: { kind: 'load-on', loadCase: van.activeCase }, after: 1 },
+    ],
+    stops: ['final-check-open:minimum-pressure'],
+  },
+  'another slot after the readings': {
+    edit: mounted({ slot: 'outer' }),
+    stops: ['final-check-open:heights', 'final-check-open:clearance', 'final-check-open:minimum-pressure'],
+  },
+  'a spacer more after the readings': {
+    edit: mounted({ spacers: [{ id: 'spacer', count: 1 }] }),
+    stops: ['final-check-open:heights', 'final-check-open:clearance'],
+  },
+  'brackets changed over after the readings': {
+    edit: mounted({ swapped: true }),
+    stops: ['final-check-open:heights', 'final-check-open:clearance'],
+  },
+  'a pressure cap of the mount, and more in the bags': {
+    plan: mounted({ pressureCap: 30 * PSI }),
+    work: change('bag-pressure', { left: 60 * PSI, right: 60 * PSI }),
+    stops: ['final-check-open:minimum-pressure'],
+  },
+  'a pressure cap that was lifted after the readings': {
+    plan: mounted({ pressureCap: 60 * PSI }),
+    edit: mounted({ pressureCap: null }),
+    stops: ['final-check-open:clearance', 'final-check-open:heights'],
+  },
+  'a rack that was put on the list after the readings': {
+    edit: (job) => ({
+      ...job,
+      fittings: [...job.fittings, { ...job.loadCases[0]!.items[0]!, id: 'rack', name: 'Rack', mass: 90 }],
+    }),
+    stops: ['final-check-open:heights', 'final-check-open:clearance'],
+  },
+  'a load taken out and made again, heavier, under its id': {
+    editAgain: (job) => ({
+      ...job,
+      loadCases: van.loadCases.map((c) => ({ ...c, items: c.items.map((i) => ({ ...i, mass: i.mass + 40 })) })),
+      activeCase: van.activeCase,
+    }),
+    edit: (job) => ({
+      ...job,
+      loadCases: [{ id: 'other', name: 'Other', items: [] }],
+      activeCase: 'other',
+    }),
+    stops: ['final-check-open:loaded-heights'],
+  },
   'a kit said to be left so by another visit, in a file': {
     plan: (job) => ({ ...job, kits: job.kits.map((k) => ({ ...k, work: 'keep' as const, leftBy: 'job-0411' })) }),
     work: (list) => without('torque')(without('step')(without('connection')(list))),
@@ -650,6 +726,10 @@ async function handedOver(trick: Trick) {
     expect([put.status, errors[0]?.field, errors[0]?.code]).toEqual(
       trick.editRefused ? [422, ...trick.editRefused] : [200, undefined, undefined],
     )
+    if (trick.editAgain) {
+      const { version, job: edited } = put.body as { version: number; job: Job }
+      await shop.api.put(`/api/jobs/${id}`).set('If-Match', `"${version}"`).send(trick.editAgain(edited)).expect(200)
+    }
   }
   return post({ kind: 'handed-over', to: 'Ignace' })
 }
