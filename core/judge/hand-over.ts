@@ -85,7 +85,7 @@ export const handOverStage = defineStage({
           ? asLeft.flatMap((s): Missing[] => {
               const about = `${s.axle}:${s.loadCase ?? ''}`
               if (s.within) return []
-              if (s.within === null) return [missing(s.about ? 'about' : 'nothing-to-compare', about)]
+              if (s.within === null) return [missing(s.rough ? 'about' : 'nothing-to-compare', about)]
               const lean = isAbove(Math.abs(s.lean ?? 0), s.tolerance) ? s.lean : null
               return [
                 missing(lean === null && (s.off ?? 0) < 0 ? 'too-little' : 'too-much', about, {

@@ -139,7 +139,7 @@ const LACKS: Record<Missing['code'], (lack: Lack) => string> = {
   leaks: ({ figure, against }) => `lost ${figure}${against}`,
   gained: ({ figure }) => `reads ${figure} more than its air can: one of the readings is wrong`,
   'cannot-tell': () => 'the readings leave both open: hold it longer, or read heights at both ends',
-  about: () => 'read as "about", too rough for its limit: read it with the tape',
+  about: () => 'read too roughly for its limit: read it with a tape',
   'no-end': () => 'begun, its end is not read yet',
   'too-early': () => 'held too short for this gauge to show a leak',
   'holds-so-far': ({ has, limit }) => `holds so far, ${Math.floor(10 * has!) / 10} h of ${limit}`,

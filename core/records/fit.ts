@@ -15,6 +15,10 @@ export const fitRecords = [
       side: recordSide,
       value: bounded('length', 0, 1),
       about: z.boolean(),
+      /** Half-width of the tool; the tape of the job where nothing is said. */
+      tolerance: bounded('length', 0.0002, 0.02).nullable().optional(),
+      /** A bar of that size passed all around: it is exact, and says no more than that. */
+      bar: z.boolean().optional(),
       /** Heat sleeve on the line where it must pass closer. */
       sleeved: z.boolean(),
     })

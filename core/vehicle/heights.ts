@@ -1,4 +1,4 @@
-import { INCH, type Meters } from '../quantity'
+import { INCH, isAbove, type Meters } from '../quantity'
 
 export const CORNERS = ['front-left', 'front-right', 'rear-right', 'rear-left'] as const
 export type Corner = (typeof CORNERS)[number]
@@ -50,6 +50,15 @@ export interface HeightSummary {
  */
 export const readingTolerance = ({ about, tolerance }: HeightReading): Meters =>
   Math.max(about ? ABOUT_TOLERANCE : 0, tolerance ?? TAPE_TOLERANCE)
+
+/**
+ * By how much readings are rougher than a tape read carefully, by the roughest: with the usual tool the figure decides.
+ * @returns m, half-width; 0 for the usual tool or a finer one
+ */
+export function roughnessOf(readings: readonly Pick<HeightReading, 'about' | 'tolerance' | 'value'>[]): Meters {
+  const worst = Math.max(0, ...readings.map(readingTolerance))
+  return isAbove(worst, TAPE_TOLERANCE) ? worst : 0
+}
 
 /**
  * Averages, rake and lean of four corner heights, or of one height an axle, each with its plus-or-minus. Of an axle with one

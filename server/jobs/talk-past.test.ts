@@ -563,6 +563,15 @@ const TRICKS: Record<string, Trick> = {
     work: (list) => change('gap', { about: true })(change('height', { about: true }, isAfter)(list)),
     stops: ['final-check-open:clearance', 'final-check-open:level'],
   },
+  'clearance and heights to 3/4 in': {
+    work: (list) =>
+      change('gap', { tolerance: 0.75 * INCH })(change('height', { tolerance: 0.75 * INCH }, isAfter)(list)),
+    stops: ['final-check-open:clearance', 'final-check-open:level'],
+  },
+  'heights before the work to 3/4 in': {
+    work: change('height', { tolerance: 0.75 * INCH }, (b) => b.timing === 'before'),
+    stops: ['final-check-open:level'],
+  },
   'an air check for the owner on a day that is past': {
     work: without('air-check'),
     sent: [[waiver({ due: '2020-01-01' }), 'due-past']],
@@ -739,6 +748,23 @@ test('the job done in its order is handed over', async () => {
 })
 test('a kit that was fitted elsewhere leaves once it was gone over', async () => {
   await handedOver({ plan: onAlready, stops: [] }).then((answer) => expect(answer.body).toMatchObject({ by: 'Maren' }))
+})
+test.each<[string, (list: Told[]) => Told[]]>([
+  // Source: the rule as the trade has it: with the usual tool the figure decides, the limit itself included.
+  [
+    'gaps at the limit itself',
+    change('gap', { value: INCH / 2 }, (b) => b.check === 'bag-clearance' || b.check === 'plate-tire'),
+  ],
+  [
+    'a bar of the limit that passes',
+    change('gap', { value: INCH / 2, bar: true, tolerance: 0.02 }, (b) => b.check === 'plate-tire'),
+  ],
+  [
+    '"about", with as much room as that is off',
+    change('gap', { value: 1.5 * INCH, about: true }, (b) => b.check === 'plate-tire'),
+  ],
+])('%s: it leaves', async (_, work) => {
+  await handedOver({ work, stops: [] }).then((answer) => expect(answer.body).toMatchObject({ by: 'Maren' }))
 })
 test('wheels that came off at the other axle: it leaves once their nuts are torqued on the ground', async () => {
   const nuts = (['left', 'right'] as const).flatMap((side): RecordBody[] => {

@@ -64,6 +64,13 @@ function sleeve(g: GapJudgment, sleeved: boolean) {
       why: sleeved ? 'heat sleeve fitted' : 'no heat sleeve',
     })
 }
+/** A bar of the limit's size went through all around: nothing has to be read off. */
+function barPasses(g: GapJudgment) {
+  const before = earlier(g)
+  const target = before && store.kept.proof && counts(store.kept.proof, before) ? before.id : null
+  const passed: Gap = { ...body(g, g.limit.value, false), bar: true }
+  store.record(passed, target ? { record: target, why: 'a bar passes' } : null)
+}
 /** Why a reading that stands there proves nothing. */
 function doubtOf({ missing }: GapJudgment): string {
   if (missing?.flag) return contradictionText(missing.flag, { ...assessment.value, job: job.value })
@@ -121,6 +128,15 @@ const fails = computed(() => gaps.value.filter((g) => g.verdict !== 'missing' &&
                 ><StateSign :state="sign(g.verdict)" /> {{ GAP_VERDICTS[g.verdict] }}</span
               >
             </span>
+            <el-button
+              v-if="!g.high && g.missing"
+              link
+              type="primary"
+              size="small"
+              :aria-label="`${name}, ${g.side}: a bar of that size passes all around`"
+              @click="barPasses(g)"
+              >{{ limitQuantity('min', 'length', g.limit.value, preferences.system) }} bar passes</el-button
+            >
             <span v-if="doubtOf(g)" class="small doubt" data-doubt>{{ doubtOf(g) }}</span>
             <label
               v-if="check === 'line-exhaust' && (g.verdict === 'too-little' || g.verdict === 'sleeved')"

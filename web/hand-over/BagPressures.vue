@@ -41,6 +41,8 @@ function read(side: 'left' | 'right', value: number | null) {
   store.record({ kind: 'bag-pressure', axle: axle.value, left, right })
   typing.value = { left: null, right: null }
 }
+/** Nobody said what is on it: other air is taken for another height under the same load. */
+const unsaid = computed(() => !assessment.value.proof.now.load?.said)
 const begun = computed(() => typing.value.left !== null || typing.value.right !== null)
 /** Once one side is typed the other one is blank: it is read again, not taken over. */
 const shown = (side: 'left' | 'right') => (begun.value ? typing.value[side] : (set.value?.body[side] ?? null))
@@ -70,6 +72,9 @@ const half = computed(() => (typing.value.left === null) !== (typing.value.right
       >min {{ formatLimit('min', 'pressure', limits.minimum.value, { system: preferences.system }) }}, max
       {{ formatLimit('max', 'pressure', limits.maximum.value, { system: preferences.system }) }}
       {{ UNITS.pressure[preferences.system].symbol }}</span
+    >
+    <el-button v-if="unsaid" size="small" @click="store.record({ kind: 'load-on', loadCase: null })"
+      >Nothing on it now</el-button
     >
     <span v-if="half" class="small doubt">Read the other side as well.</span>
     <span v-else-if="doubt" class="small doubt">These prove nothing: {{ doubt }}. Read them again.</span>

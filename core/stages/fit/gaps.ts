@@ -1,4 +1,4 @@
-import { ABOUT_TOLERANCE, TAPE_TOLERANCE, type AxleSurvey, type AxleEnd } from '../../vehicle'
+import { readingTolerance, TAPE_TOLERANCE, type AxleSurvey, type AxleEnd } from '../../vehicle'
 import { ofKind, type BayRecord, type RecordOf } from '../../records'
 import {
   BAG_CLEARANCE,
@@ -77,6 +77,10 @@ export function judgeGap(
   return 'fine'
 }
 
+/** Plus or minus of a gap as read; a bar that passes is what it is. */
+const gapTolerance = ({ about, tolerance, bar, value }: RecordOf<'gap'>['body'], job: Job): Meters =>
+  bar ? 0 : readingTolerance({ about, value, tolerance: tolerance ?? job.tapeTolerance })
+
 /** Verdicts that let the clearance check close. */
 export const GAP_PASSES: readonly GapVerdict[] = ['fine', 'close', 'sleeved', 'off-middle']
 
@@ -127,7 +131,7 @@ export function judgeGaps(job: Job, standing: readonly BayRecord[], proof: Proof
         const { low, high } = limitsOf(kit, asked)
         const verdict = reading
           ? judgeGap(kit, asked, reading.body.value, {
-              tolerance: reading.body.about ? ABOUT_TOLERANCE : TAPE_TOLERANCE,
+              tolerance: gapTolerance(reading.body, job),
               sleeved: reading.body.sleeved,
             })
           : 'missing'
@@ -141,7 +145,7 @@ export function judgeGaps(job: Job, standing: readonly BayRecord[], proof: Proof
           high,
           verdict,
           reading,
-          missing: gapMissing(`${gapKey(asked)}:${kit.axle}:${side}`, verdict, reading, { evidence, low, high }),
+          missing: gapMissing(`${gapKey(asked)}:${kit.axle}:${side}`, verdict, reading, { job, evidence, low, high }),
           loaded: evidence?.situation.load?.loadCase != null,
         }
       }),
@@ -153,11 +157,17 @@ function gapMissing(
   about: string,
   verdict: GapVerdict,
   reading: RecordOf<'gap'> | null,
-  { evidence, low, high }: { evidence: Evidence | undefined; low: Limit; high: Limit | null },
+  { job, evidence, low, high }: { job: Job; evidence: Evidence | undefined; low: Limit; high: Limit | null },
 ): Missing | null {
   if (!reading || !evidence) return missing('not-done', about)
   const has = reading.body.value
   if (verdict === 'too-little') return missing('too-little', about, { has, limit: low.value })
   if (verdict === 'too-much') return missing('too-much', about, { has, limit: high!.value })
-  return unproved(evidence, about) ?? (reading.body.about ? missing('about', about, { has, limit: low.value }) : null)
+  // With a tape read carefully the figure decides; anything rougher has to lie inside the limit
+  // with all that it may be off.
+  const tolerance = gapTolerance(reading.body, job)
+  const rough = isAbove(tolerance, TAPE_TOLERANCE) ? tolerance : 0
+  const least = verdict === 'sleeved' ? SLEEVED_DISTANCE.value : low.value
+  const fits = !rough || (isAbove(has - rough, least) && !(high && !isBelow(has + rough, high.value)))
+  return unproved(evidence, about) ?? (fits ? null : missing('about', about, { has, limit: least }))
 }

@@ -1,6 +1,6 @@
-import { isAbove, type Meters, type Pascals } from '../../quantity'
+import { isAbove, isBelow, type Meters, type Pascals } from '../../quantity'
 import { LEVEL_TOLERANCE } from '../../kit'
-import type { AxleEnd, Corner } from '../../vehicle'
+import { roughnessOf, type AxleEnd, type Corner } from '../../vehicle'
 import { ofKind, type BayRecord } from '../../records'
 import type { Job } from '../../job'
 import { counts, type Proof } from '../../proof'
@@ -20,8 +20,8 @@ export interface AsLeft {
   tolerance: Meters
   /** Squat that the bags at their max leave, as computed: the aim is out of reach by it. */
   short: Meters
-  /** Read as "about": too rough to tell. */
-  about: boolean
+  /** By how much its readings, before and now, are rougher than a tape read carefully, each half-width; 0 for the usual tool. */
+  rough: Meters
   /** No limit is passed; null with nothing to compare, or where it was read too roughly. */
   within: boolean | null
   /** In the bags as it was read; null without air. */
@@ -47,6 +47,9 @@ export function asLeftOf(
     (r) => r.body.timing === 'after' && r.body.mark === job.mark && counts(proof, r),
   )
   const before = cases[0]!.heights.beforeEmpty
+  const begun = ofKind(standing, 'height').flatMap((r) =>
+    r.body.timing === 'before' && r.body.load === 'empty' && r.body.mark === job.mark && counts(proof, r) ? r.body : [],
+  )
   const states = [null, ...job.loadCases.map((c) => c.id)]
   const rows = chosen.flatMap((kit) =>
     // eslint-disable-next-line complexity -- outcomes in the order in which they exclude each other
@@ -69,6 +72,7 @@ export function asLeftOf(
       const short = level?.code === 'above-maximum' ? level.remainingSquat : 0
       // With less to lift than the min pressure does, it stands over its aim, and nothing is wrong with that.
       const free = level?.code === 'below-minimum' || level?.code === 'nothing-to-lift'
+      const rough = roughnessOf([left.body, right.body]) + roughnessOf(begun.filter((b) => b.corner.startsWith(axle)))
       const air = proof.evidence.get(right.id)!.situation.air[axle] ?? null
       const pressed =
         right.body.bagPressure !== null && !air
@@ -83,11 +87,8 @@ export function asLeftOf(
           lean,
           tolerance: LEVEL_TOLERANCE,
           short,
-          about: left.body.about || right.body.about,
-          within:
-            left.body.about || right.body.about
-              ? null
-              : withinOf(kit, off, { lean, short, free, loaded: loadCase !== null }),
+          rough,
+          within: withinOf(kit, off, { lean, short, free, loaded: loadCase !== null, rough }),
           pressures: kit.minimum ? pressed : null,
           records: [left.id, right.id],
           at: right.at,
@@ -119,12 +120,18 @@ function offAim(job: Job, { heights, squat }: CaseAssessment, axle: AxleEnd, hei
 function withinOf(
   { rubber }: KitAssessment,
   off: Meters | null,
-  { lean, short, free, loaded }: { lean: Meters | null; short: Meters; free: boolean; loaded: boolean },
+  {
+    lean,
+    short,
+    free,
+    loaded,
+    rough,
+  }: { lean: Meters | null; short: Meters; free: boolean; loaded: boolean; rough: Meters },
 ): boolean | null {
   if (lean === null || (loaded && off === null)) return null
-  if (isAbove(Math.abs(lean), LEVEL_TOLERANCE)) return false
   // Rubbers take out what they take out: nothing is set.
-  if (off === null || rubber) return true
-  const beyond = off > 0 && free ? 0 : off < 0 ? Math.min(0, off + short) : off
-  return !isAbove(Math.abs(beyond), LEVEL_TOLERANCE)
+  const beyond = off === null || rubber || (off > 0 && free) ? 0 : off < 0 ? Math.min(0, off + short) : off
+  const worst = Math.max(Math.abs(lean), Math.abs(beyond))
+  if (rough ? isBelow(worst + rough, LEVEL_TOLERANCE) : !isAbove(worst, LEVEL_TOLERANCE)) return true
+  return isAbove(worst - rough, LEVEL_TOLERANCE) ? false : null
 }
