@@ -1,6 +1,6 @@
 import type { PlanOutcome } from '../plan'
 import { kitsLeft, type Job } from '../job'
-import { everTold, lateRecords, ofKind, standing as standingOf, type BayRecord } from '../records'
+import { everTold, lateRecords, ofKind, standing as standingOf, type BayRecord, type RecordOf } from '../records'
 import { counts, replay, withPressure } from '../proof'
 import { ratingReport, type RatingMargin } from '../vehicle'
 import { airState } from '../stages/air'
@@ -35,7 +35,7 @@ export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutco
   )
   const active = cases.find((c) => c.loadCase.id === job.activeCase) ?? cases[0]!
   const late = lateRecords(standing)
-  const torques = plan?.ok ? torqueStates(plan.plan, standing, proof) : []
+  const torques = plan?.ok ? torqueStates(plan.plan, standing, proof, instrumentPulls(records, standing)) : []
   const chosen = kitsLeft(job).map((jobKit) =>
     assessKit(job, jobKit.kit, active, { catalog: decidedCatalog(jobKit), fitted: active }),
   )
@@ -66,6 +66,12 @@ export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutco
     handedOver: late.length ? null : (ofKind(standing, 'handed-over').at(-1) ?? null),
     unanswered: unansweredOf(job),
   }
+}
+
+/** Torques that an instrument read and that do not stand any more: what was pulled was pulled. */
+function instrumentPulls(records: readonly BayRecord[], stand: readonly BayRecord[]): RecordOf<'torque'>[] {
+  const known = new Set(stand)
+  return ofKind(records, 'torque').filter((r) => r.body.reading !== null && !known.has(r))
 }
 
 const withAltered = (job: Job, items: OpenItems): OpenItems => ({

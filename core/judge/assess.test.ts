@@ -246,7 +246,10 @@ describe('open items and final checks', () => {
     // Looked at once it is open; a second look closes it.
     const once = append(done, unreached('frame in the way'))
     expect(open(job, once).stops.map((s) => s.code)).not.toEqual([])
-    const a = open(job, append(once, unreached('paint mark not broken')))
+    const again = append(once, unreached('paint mark not broken'))
+    // By the same person at once it is none.
+    expect(open(job, again).stops.map((s) => s.code)).not.toEqual([])
+    const a = open(job, [...again.slice(0, -1), { ...again.at(-1)!, by: 'Teo' }])
     const states = a.torques.flatMap((t) => t.places.map((p) => p.state))
     expect(states).toContain('not-reached')
     expect(states).toContain('none-given')

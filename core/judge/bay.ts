@@ -7,7 +7,7 @@ import { consentsNeeded, consentTo } from '../stages/hand-over'
 import type { Facts } from '../facts'
 
 /** Torque states that neither a refusal nor "does not apply" can wave through. */
-const WRONG = new Set(['high', 'low', 'wrong-unit'])
+const WRONG = new Set(['high', 'low', 'wrong-unit', 'over-pulled'])
 
 /** Phases of which no step can be passed over: without it the kit is not in. */
 const NEEDED = new Set(['mount', 'align', 'torque'])

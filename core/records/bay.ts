@@ -32,7 +32,7 @@ export const bayRecords = [
       fastener: recordId,
       /** 1 for the first of several alike. */
       place: z.number().int().min(1).max(24),
-      outcome: z.enum(['reading', 'by-feel', 'not-reached', 'none-given']),
+      outcome: z.enum(['reading', 'by-feel', 'turned', 'not-reached', 'none-given']),
       value: bounded('torque', 0.05, 1500).nullable(),
       reading: deviceReading.nullable(),
       /** Of a fastener that is drawn down evenly: an earlier pass, at a part of its torque; absent for the last one. */
@@ -52,6 +52,10 @@ export const bayRecords = [
         .optional(),
       /** Why the wrench could not reach it, and what a second look showed. */
       reason: optionalText('Reason', 200).optional(),
+      /** How it was tried all the same. */
+      tried: z
+        .enum(['crowfoot', 'wobble', 'by-hand'], { error: 'tried must be crowfoot, wobble or by-hand' })
+        .optional(),
     })
     .refine((r) => (r.outcome === 'reading') === (r.value !== null), {
       path: ['value'],
@@ -62,6 +66,8 @@ export const bayRecords = [
     step: recordId,
     fastener: recordId,
     reason: requiredText('Reason', 400),
+    /** Of one that was pulled over its max: its threads and seat were looked at and are sound, or it is a new one. */
+    looked: z.enum(['sound', 'replaced'], { error: 'looked must be sound or replaced' }).optional(),
   }),
   z.strictObject({
     kind: z.literal('maker-torque'),

@@ -71,6 +71,17 @@ const bagsAt = (pressure: number): RecordBody => ({
   left: pressure,
   right: pressure,
 })
+const strap = { step: 'torque-clamp:left', fastener: 'clamp-bar' }
+const noReach: RecordBody = {
+  kind: 'torque',
+  ...strap,
+  place: 4,
+  outcome: 'not-reached',
+  value: null,
+  reading: null,
+  reason: 'frame in the way',
+  tried: 'crowfoot',
+}
 const wheelsOn = (job: Job): Job => ({ ...job, choices: { ...job.choices, wheels: 'on' } })
 const onAlready = (job: Job): Job => ({ ...job, kits: job.kits.map((k) => ({ ...k, work: 'keep' as const })) })
 /** Wheels of an axle off and on again, and settled, told as moves. */
@@ -80,7 +91,6 @@ const wheelsOffAndOn = (axle: 'front' | 'rear') =>
     { kind: 'moved', support: 'on-wheels', wheels: 'on', axle: null, settled: true },
   )
 const isAfter = (b: Body<'height'>) => b.timing === 'after'
-const strap = { step: 'torque-clamp:left', fastener: 'clamp-bar' }
 const isStrap = (b: Body<'torque'>) => b.step === strap.step && b.fastener === strap.fastener
 const hanging: RecordBody = { kind: 'moved', support: 'axle-hanging', wheels: 'on', axle: 'rear', settled: false }
 
@@ -639,6 +649,30 @@ const TRICKS: Record<string, Trick> = {
   'wheels off after their nuts were torqued': {
     work: wheelsOffAndOn('rear'),
     stops: ['item-open:Lug nuts, left', 'item-open:Lug nuts, right', 'final-check-open:torques'],
+  },
+  '"could not reach" twice by one person in a minute': {
+    work: (list) => ending(noReach, noReach)(without('torque', (b) => isStrap(b) && b.place === 4)(list)),
+    stops: ['final-check-open:torques'],
+  },
+  'over the max, then a lower pull': {
+    work: (list) =>
+      list.flatMap((t) =>
+        is('torque', (b) => isStrap(b) && b.place === 1)(t.body)
+          ? [{ ...t, body: { ...t.body, value: 60 } as RecordBody }, t]
+          : [t],
+      ),
+    stops: ['torque-wrong', 'final-check-open:torques'],
+  },
+  'over the max, undone without a look, and pulled lower': {
+    work: (list) => {
+      const pulls = list.flatMap((t) => (is('torque', isStrap)(t.body) ? [t.body as RecordBody] : []))
+      return ending(
+        { ...(pulls[0] as Body<'torque'>), value: 60 },
+        { kind: 'opened-again', ...strap, reason: 'too tight' },
+        ...pulls,
+      )(list)
+    },
+    stops: ['torque-wrong', 'final-check-open:torques'],
   },
   'heights at 39 psi, then 6 psi without a word of what is on it': {
     work: (list) => ending(bagsAt(6 * PSI))(without('load-on')(list)),

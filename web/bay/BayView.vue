@@ -54,15 +54,16 @@ const torques = computed<FastenerState[]>(() =>
 )
 
 const { own: ownWrench, ofDevice } = useOwnWrench()
+type Torque = Extract<RecordBody, { kind: 'torque' }>
 const keypad = ref<{ fastener: FastenerState; place: number } | null>(null)
 // eslint-disable-next-line max-params -- a pull of a wrench as its record has it
 function torque(
   fastener: FastenerState,
   place: number,
-  outcome: 'reading' | 'by-feel' | 'not-reached' | 'none-given',
+  outcome: Torque['outcome'],
   value: number | null,
   reading: { device: string; sequence: number } | null = null,
-  reason = '',
+  { reason, tried }: Pick<Torque, 'reason' | 'tried'> = {},
 ) {
   const pass = outcome === 'reading' ? passNow(fastener, place) : null
   const pulled = outcome !== 'reading' ? null : reading ? ofDevice(reading.device) : ownWrench.value
@@ -77,6 +78,7 @@ function torque(
     ...(pass ? { pass } : {}),
     ...(pulled ? { wrench: asRecorded(pulled) } : {}),
     ...(reason ? { reason } : {}),
+    ...(tried ? { tried } : {}),
   })
   refused.value = ''
 }
@@ -260,9 +262,10 @@ const counts = computed(() => store.assessment?.openItems && countsOf(store.asse
               :open="openOf(t)"
               @confirm="confirmTorque(t)"
               @type="(place) => (keypad = { fastener: t, place })"
-              @settle="(place, outcome, reason) => torque(t, place, outcome, null, null, reason)"
+              @settle="(place, outcome, reason, tried) => torque(t, place, outcome, null, null, { reason, tried })"
               @open="
-                (reason) => store.record({ kind: 'opened-again', step: t.step.id, fastener: t.fastener.id, reason })
+                (reason, looked) =>
+                  store.record({ kind: 'opened-again', step: t.step.id, fastener: t.fastener.id, reason, looked })
               "
               @maker="(value, source) => store.record({ kind: 'maker-torque', fastener: t.fastener.id, value, source })"
             />

@@ -7,14 +7,20 @@ import StateSign from '../fields/StateSign.vue'
 import { specText } from '../plan/spec'
 import { useSettings } from '../stores/settings'
 import { usePreferences } from '../stores/preferences'
-import { inPasses, nextPull, placeCloses, type FastenerState } from '@stout-shackle/core/stages'
+import { inPasses, mustReplace, nextPull, placeCloses, type FastenerState } from '@stout-shackle/core/stages'
 
 /** One fastener of the step: a numeral for each place, what it wants, and the ways to settle it. */
+type Tried = 'crowfoot' | 'wobble' | 'by-hand'
+const TRIED: [Tried, string][] = [
+  ['crowfoot', 'Tried with a crowfoot'],
+  ['wobble', 'Tried with a wobble'],
+  ['by-hand', 'Tight by hand'],
+]
 const props = defineProps<{ state: FastenerState; open?: { from: string; kit: string } | null }>()
 const emit = defineEmits<{
   type: [place: number]
-  settle: [place: number, outcome: 'by-feel' | 'not-reached' | 'none-given', reason?: string]
-  open: [reason: string]
+  settle: [place: number, outcome: 'by-feel' | 'turned' | 'not-reached' | 'none-given', reason?: string, tried?: Tried]
+  open: [reason: string, looked?: 'sound' | 'replaced']
   maker: [value: number, source: string]
   confirm: []
 }>()
@@ -22,6 +28,11 @@ const preferences = usePreferences()
 const shop = useSettings()
 const unit = computed(() => UNITS.torque[preferences.system].symbol)
 const judged = computed(() => ['target', 'ceiling', 'vehicle-maker'].includes(props.state.fastener.spec.kind))
+/** How it is recorded where no wrench reading says anything of it. */
+const byHand = computed(() => {
+  const { kind } = props.state.fastener.spec
+  return kind === 'none-given' ? 'none-given' : kind === 'turns' || kind === 'threads' ? 'turned' : 'by-feel'
+})
 const needsFigure = computed(
   () => props.state.fastener.spec.kind === 'vehicle-maker' && props.state.makerFigure === undefined,
 )
@@ -47,10 +58,17 @@ const source = ref('')
 const reason = ref<string | null>(null)
 /** Place that the wrench cannot reach, and why; null while nobody says so. */
 const unreached = ref<{ place: number; reason: string } | null>(null)
-function settleUnreached() {
+function settleUnreached(tried: Tried) {
   if (!unreached.value?.reason.trim()) return
-  emit('settle', unreached.value.place, 'not-reached', unreached.value.reason.trim())
+  emit('settle', unreached.value.place, 'not-reached', unreached.value.reason.trim(), tried)
   unreached.value = null
+}
+/** The hardest pull over its max that nobody has answered. */
+const over = computed(() => Math.max(0, ...props.state.places.map((p) => p.over ?? 0)))
+function undo(looked?: 'sound' | 'replaced') {
+  if (!reason.value?.trim()) return
+  emit('open', reason.value.trim(), looked)
+  reason.value = null
 }
 const refused = ref('')
 function keepFigure() {
@@ -131,34 +149,35 @@ function keepFigure() {
               No reach
             </button>
           </template>
-          <button
-            v-else-if="place.state === 'missing'"
-            @click="emit('settle', i + 1, state.fastener.spec.kind === 'none-given' ? 'none-given' : 'by-feel')"
-          >
-            {{ state.fastener.spec.kind === 'turns' ? 'Turned' : 'Tightened' }}
+          <button v-else-if="place.state === 'missing'" @click="emit('settle', i + 1, byHand)">
+            {{ byHand === 'turned' ? 'Turned' : 'Tightened' }}
           </button>
         </span>
       </div>
     </div>
-    <form v-if="unreached" class="maker" @submit.prevent="settleUnreached">
+    <form v-if="unreached" class="maker" @submit.prevent>
       <input
         v-model="unreached.reason"
         :placeholder="`place ${unreached.place}: why, and how it looks`"
         aria-label="Why the wrench cannot reach it"
         :maxlength="200"
-      /><button>Record</button>
+      /><button v-for="[tried, label] in TRIED" :key="tried" type="button" @click="settleUnreached(tried)">
+        {{ label }}
+      </button>
     </form>
-    <form
-      v-if="reason !== null"
-      class="maker"
-      @submit.prevent="reason.trim() && (emit('open', reason.trim()), (reason = null))"
-    >
+    <form v-if="reason !== null" class="maker" @submit.prevent="over || undo()">
       <input
         v-model="reason"
         placeholder="why it was undone"
         aria-label="Why it was undone"
         :maxlength="recordMaxLength('opened-again', 'reason')"
-      /><button>Undone: torque is void</button>
+      /><template v-if="over">
+        <button v-if="!mustReplace(state.fastener, over)" type="button" @click="undo('sound')">
+          Threads and seat sound
+        </button>
+        <button type="button" @click="undo('replaced')">New one in</button>
+      </template>
+      <button v-else>Undone: torque is void</button>
     </form>
     <button v-else-if="state.places.some((p) => p.record)" class="link" @click="reason = ''">
       had to undo it again

@@ -1,3 +1,4 @@
+export { mustReplace } from './over-pull'
 export { countsOf, openItemsOf, stillOpen, type OpenItem, type OpenItems, type PartLine } from './open-items'
 export { inPasses, nextPull, passNow } from './passes'
 export { atSteps, minutesAt, underIt, type AtStep } from './people'

@@ -2,16 +2,21 @@ import { isByFeel, isUnderRange, judgeTorque, type TorqueVerdict } from '../../t
 import type { Fastener, PlanStep } from '../../kit'
 import type { Plan } from '../../plan'
 import { ofKind, type BayRecord, type RecordOf } from '../../records'
+import { overPull } from './over-pull'
 import { counts, missing, unproved, type Missing, type Proof } from '../../proof'
 
 export type PlaceState =
   | TorqueVerdict
   | 'missing'
   | 'by-feel'
+  /** So many turns, or until so many threads are covered, as the instructions say. */
+  | 'turned'
   /** The wrench could not reach it, and nobody has looked at it a second time. */
   | 'look-again'
   | 'not-reached'
   | 'none-given'
+  /** Pulled over its max once, and neither looked at nor replaced since: a lower pull forgives nothing. */
+  | 'over-pulled'
 
 /** Why a reading is less sure than it looks: the wrench it was pulled with. */
 export type WrenchDoubt = 'under-range' | 'overdue'
@@ -26,6 +31,8 @@ export interface FastenerState {
     record: BayRecord | null
     passes: number
     doubt: WrenchDoubt | null
+    /** The hardest pull over its max that nobody answered, N·m. */
+    over: number | null
   }[]
   /** Undone after it was torqued, and not torqued since. */
   openedAgain: boolean
@@ -38,7 +45,10 @@ export interface FastenerState {
 /** States that close a line. `by-feel` closes only where the instructions give nothing to judge. */
 export function placeCloses(fastener: Fastener, state: PlaceState): boolean {
   if (state === 'within' || state === 'not-reached') return fastener.spec.kind !== 'vehicle-maker' || state === 'within'
-  return isByFeel(fastener.spec) && (state === 'by-feel' || state === 'none-given' || state === 'not-judged')
+  return (
+    isByFeel(fastener.spec) &&
+    (state === 'by-feel' || state === 'turned' || state === 'none-given' || state === 'not-judged')
+  )
 }
 /** Whether every place of a fastener is settled. */
 export const fastenerCloses = (state: FastenerState): boolean =>
@@ -62,8 +72,14 @@ function placeMissing(
 /**
  * Torque state of every fastener of a plan: a reading counts while the fastener was in and has not been opened since.
  * @param standing records that stand, oldest first
+ * @param pulled readings of an instrument that were corrected since: what was pulled was pulled
  */
-export function torqueStates(plan: Plan, standing: readonly BayRecord[], proof: Proof): FastenerState[] {
+export function torqueStates(
+  plan: Plan,
+  standing: readonly BayRecord[],
+  proof: Proof,
+  pulled: readonly RecordOf<'torque'>[] = [],
+): FastenerState[] {
   const byFastener = new Map<string, RecordOf<'torque'>[]>()
   for (const r of ofKind(standing, 'torque')) {
     const key = `${r.body.step} ${r.body.fastener}`
@@ -71,7 +87,9 @@ export function torqueStates(plan: Plan, standing: readonly BayRecord[], proof: 
     if (list) list.push(r)
     else byFastener.set(key, [r])
   }
-  const opened = new Set(ofKind(standing, 'opened-again').map((r) => `${r.body.step} ${r.body.fastener}`))
+  const keyOf = ({ body: { step, fastener } }: RecordOf<'torque'> | RecordOf<'opened-again'>) => `${step} ${fastener}`
+  const openings = ofKind(standing, 'opened-again')
+  const opened = new Set(openings.map(keyOf))
   const makers = new Map(ofKind(standing, 'maker-torque').map((r) => [r.body.fastener, r.body.value]))
   return plan.steps.flatMap((step) =>
     step.torques.map((fastener): FastenerState => {
@@ -84,8 +102,12 @@ export function torqueStates(plan: Plan, standing: readonly BayRecord[], proof: 
         const here = pulls.filter((r) => r.body.pass === undefined)
         const passes = Math.max(0, ...pulls.map((r) => (counts(proof, r) ? (r.body.pass ?? 0) : 0)))
         const record = here.findLast((r) => counts(proof, r)) ?? null
-        const unreached = here.filter((r) => counts(proof, r) && r.body.outcome === 'not-reached').length
-        const state = record ? placeState(fastener, record, makerFigure, unreached) : 'missing'
+        const unreached = here.filter((r) => counts(proof, r) && r.body.outcome === 'not-reached')
+        const corrected = pulled.filter((r) => keyOf(r) === key && r.body.place === i + 1)
+        const undone = openings.filter((r) => keyOf(r) === key)
+        const over = overPull(fastener, [...pulls, ...corrected], undone, makerFigure)
+        const judged = record ? placeState(fastener, record, makerFigure, unreached) : 'missing'
+        const state = over !== null && judged !== 'high' ? 'over-pulled' : judged
         const value = record?.body.value ?? null
         const lack = placeMissing(fastener, `${key} ${i + 1}`, state, {
           value,
@@ -93,7 +115,7 @@ export function torqueStates(plan: Plan, standing: readonly BayRecord[], proof: 
           proof,
         })
         if (lack) lacks.push(lack)
-        return { state, value, record, passes, doubt: record && wrenchDoubt(record) }
+        return { state, value, record, passes, doubt: record && wrenchDoubt(record), over }
       })
       return {
         step,
@@ -114,14 +136,22 @@ function wrenchDoubt({ body: { value, wrench }, at: time }: RecordOf<'torque'>):
   return time.slice(0, 10) > wrench.due ? 'overdue' : null
 }
 
-/** @param unreached how often it was found out of the wrench's reach: a second look closes it */
+/** A second look by the same person comes so much later, ms. Common practice, no published source. */
+const SECOND_LOOK_MS = 10 * 60_000
+/** Whether it was found out of reach twice: by another person, or by the same one with time between. */
+const isLookedAtTwice = (looks: readonly RecordOf<'torque'>[]): boolean =>
+  looks.some((one, i) =>
+    looks.slice(i + 1).some((two) => two.by !== one.by || Date.parse(two.at) - Date.parse(one.at) >= SECOND_LOOK_MS),
+  )
+
+/** @param unreached when it was found out of the wrench's reach: a second look closes it */
 function placeState(
   fastener: Fastener,
   { body }: RecordOf<'torque'>,
   makerFigure: number | undefined,
-  unreached: number,
+  unreached: readonly RecordOf<'torque'>[],
 ): PlaceState {
-  if (body.outcome === 'not-reached' && unreached < 2) return 'look-again'
+  if (body.outcome === 'not-reached' && !isLookedAtTwice(unreached)) return 'look-again'
   if (body.outcome !== 'reading') return body.outcome
   return body.value === null ? 'missing' : judgeTorque(fastener.spec, body.value, makerFigure)
 }
