@@ -51,6 +51,19 @@ const afterHeights = ({ standing, job }: Facts) =>
 const heightRecords = (facts: Facts, read: Read) =>
   afterHeights(facts).flatMap((r) => (read(r.body) && counts(facts.proof, r) ? [r.id] : []))
 
+/** Axles that leave with nothing on and air for a load, where that lifts the empty vehicle too far and nobody read it. */
+const emptyUnread = ({ proof: { now }, asLeft, chosen, active }: Facts): Missing[] =>
+  now.load?.said && now.load.loadCase === null
+    ? chosen.flatMap(({ kit: { axle } }) => {
+        const before = active.level[axle]?.before
+        const isTooHigh = before && !(before.withinHeightRange && before.withinRebound !== false)
+        const rows = asLeft.filter((s) => s.axle === axle)
+        return isTooHigh && rows.length && rows.every((s) => s.loadCase !== null)
+          ? [missing('not-done', `${axle}:`)]
+          : []
+      })
+    : []
+
 export const handOverStage = defineStage({
   id: 'hand-over',
   begun: ({ handedOver, standing }) =>
@@ -80,21 +93,27 @@ export const handOverStage = defineStage({
         chosen.length && job.loadCases.every((c) => c.items.length === 0) ? 'no-load' : null,
     },
     level: {
-      missing: ({ asLeft, chosen }) =>
-        asLeft.length || !chosen.length
-          ? asLeft.flatMap((s): Missing[] => {
-              const about = `${s.axle}:${s.loadCase ?? ''}`
-              if (s.within) return []
-              if (s.within === null) return [missing(s.rough ? 'about' : 'nothing-to-compare', about)]
-              const lean = isAbove(Math.abs(s.lean ?? 0), s.tolerance) ? s.lean : null
-              return [
-                missing(lean === null && (s.off ?? 0) < 0 ? 'too-little' : 'too-much', about, {
-                  has: lean ?? s.off,
-                  limit: s.tolerance,
-                }),
-              ]
-            })
-          : chosen.map(({ kit }) => missing('not-done', `${kit.axle}:`)),
+      missing: (facts) => {
+        const { asLeft, chosen } = facts
+        if (!asLeft.length) return chosen.map(({ kit }) => missing('not-done', `${kit.axle}:`))
+        return [
+          ...emptyUnread(facts),
+          ...asLeft.flatMap((s): Missing[] => {
+            const about = `${s.axle}:${s.loadCase ?? ''}`
+            if (s.within) return []
+            if (s.within === null) return [missing(s.rough ? 'about' : 'nothing-to-compare', about)]
+            if (s.lift && isAbove(s.lift.rise, s.lift.most))
+              return [missing('over-travel', about, { has: s.lift.rise, limit: s.lift.most })]
+            const lean = isAbove(Math.abs(s.lean ?? 0), s.tolerance) ? s.lean : null
+            return [
+              missing(lean === null && (s.off ?? 0) < 0 ? 'too-little' : 'too-much', about, {
+                has: lean ?? s.off,
+                limit: s.tolerance,
+              }),
+            ]
+          }),
+        ]
+      },
       evidence: ({ asLeft }) => asLeft.flatMap((s) => (s.within ? s.records : [])),
     },
     'minimum-pressure': {

@@ -78,6 +78,7 @@ const FLAGS: Record<FlagCode, (about: string, named: Named) => string> = {
     `recorded before its question was answered: ${SURVEY_QUESTIONS[fact as SurveyKey].ask.toLowerCase()}`,
   'not-in-plan': (id) => `"${id}" is not in the plan any more`,
   'before-lines': () => 'begun before the lines were closed',
+  'air-let-in': () => 'air went in or out within the wait before it: wait and read again',
   'dated-ahead': () => 'dated after it was taken down',
 }
 /** Why a record proves nothing, in words. */
@@ -139,6 +140,8 @@ const LACKS: Record<Missing['code'], (lack: Lack) => string> = {
   leaks: ({ figure, against }) => `lost ${figure}${against}`,
   gained: ({ figure }) => `reads ${figure} more than its air can: one of the readings is wrong`,
   'cannot-tell': () => 'the readings leave both open: hold it longer, or read heights at both ends',
+  'over-travel': ({ figure, against }) =>
+    `stands ${figure} over its empty height with air in it${against}: let air out`,
   about: () => 'read too roughly for its limit: read it with a tape',
   'no-end': () => 'begun, its end is not read yet',
   'too-early': () => 'held too short for this gauge to show a leak',

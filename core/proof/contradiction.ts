@@ -49,7 +49,8 @@ export function contradiction(work: Work, record: BayRecord): Flag | null {
       const read = Date.parse(body.readAt)
       if (read > timeOf(record) + CLOCK_SLACK) return flagged('dated-ahead')
       // A time is typed to the minute: one of the same minute is no earlier.
-      return read < minuteOf(work.closedAt[body.axle] ?? -Infinity) ? flagged('before-lines') : null
+      if (read < minuteOf(work.closedAt[body.axle] ?? -Infinity)) return flagged('before-lines')
+      return body.end === 'start' && isUnsettled(work, body, read) ? flagged('air-let-in') : null
     }
     default:
       return null
@@ -57,6 +58,17 @@ export function contradiction(work: Work, record: BayRecord): Flag | null {
 }
 
 const MINUTE = 60_000
+/** Air just pumped in is warm, and rubber gives: a hold begins so many minutes after. Common practice, no published source. */
+export const SETTLE_MINUTES = 10
+/** Whether air went in or out within the wait before a hold began, or since, by what was read in between. */
+function isUnsettled(work: Work, { axle, side, pressure }: RecordOf<'air-check'>['body'], read: number): boolean {
+  const from = minuteOf(read) - (SETTLE_MINUTES - 1) * MINUTE
+  const isOther = (p: Pascals) => Math.abs(p - pressure) > SAME_PRESSURE
+  return work.airReads[axle].some(
+    ({ time, left, right }) =>
+      time >= from && ((side !== 'right' && isOther(left)) || (side !== 'left' && isOther(right))),
+  )
+}
 const minuteOf = (ms: number): number => Math.floor(ms / MINUTE) * MINUTE
 
 function turnFlag({ steps, settled }: Work, step: PlanStep): Flag | null {

@@ -224,6 +224,7 @@ const isOtherAir = ({ side, pressure }: RecordOf<'air-check'>['body'], left: Pas
 
 /** Somebody read the air of an axle: what was set, and a hold that is still on, are void where it is other than they say. */
 function airIs(work: Work, axle: AxleEnd, [left, right]: [Pascals, Pascals], record: BayRecord): void {
+  if (record.body.kind !== 'air-check') work.airReads[axle].push({ time: timeOf(record), left, right })
   const { kind } = record.body
   const holds = work.voidable.get('air-check') ?? []
   // A hold that was read at its end is over: what is set then is none of it.

@@ -32,6 +32,8 @@ export type FlagCode =
   | 'not-in-plan'
   /** The air check began before the lines were closed. */
   | 'before-lines'
+  /** Air went in, or out, within the wait before the check began. */
+  | 'air-let-in'
   /** It says it was read later than it was taken down. */
   | 'dated-ahead'
 
@@ -83,6 +85,8 @@ export interface Missing {
     /** Under or over its limit. */
     | 'too-little'
     | 'too-much'
+    /** Lifted empty to the end of its travel, or past what the bag may be tall. */
+    | 'over-travel'
     /** Watched too short, or nobody said how long. */
     | 'too-short'
     | 'bubbles'

@@ -10,5 +10,5 @@ export {
   type Voided,
 } from './evidence'
 export { partKey, partsHere } from './places'
-export { CLOCK_SLACK } from './contradiction'
+export { CLOCK_SLACK, SETTLE_MINUTES } from './contradiction'
 export { counts, replay, withPressure, type Proof } from './replay'

@@ -1,3 +1,4 @@
+import type { Pascals } from '../quantity'
 import { AXLES, type AxleEnd } from '../vehicle'
 import { ancestorsOf, type PlanStep, hasAir } from '../kit'
 import type { BayRecord, RecordKind } from '../records'
@@ -47,6 +48,8 @@ export interface Work {
   found: Set<string>
   /** How many of each part of an axle's kit were counted last. */
   counted: Partial<Record<AxleEnd, ReadonlyMap<string, number>>>
+  /** Pressures that were read at an axle, in order: when, ms, and what. */
+  airReads: Record<AxleEnd, { time: number; left: Pascals; right: Pascals }[]>
   /** When the lines of an axle were closed, ms. */
   closedAt: Partial<Record<AxleEnd, number>>
 }
@@ -125,6 +128,7 @@ export function beginWork(job: Job, plan: PlanOutcome | null, findable: Readonly
     found: new Set(),
     counted: {},
     closedAt: {},
+    airReads: { front: [], rear: [] },
     behindAir,
   }
 }

@@ -71,6 +71,18 @@ const bagsAt = (pressure: number): RecordBody => ({
   left: pressure,
   right: pressure,
 })
+const emptyAfter = (corner: Body<'height'>['corner'], value: number): RecordBody => ({
+  kind: 'height',
+  timing: 'after',
+  load: 'empty',
+  loadCase: null,
+  corner,
+  mark: 'wheel-center',
+  value,
+  about: false,
+  tolerance: null,
+  bagPressure: null,
+})
 const strap = { step: 'torque-clamp:left', fastener: 'clamp-bar' }
 const noReach: RecordBody = {
   kind: 'torque',
@@ -649,6 +661,29 @@ const TRICKS: Record<string, Trick> = {
   'wheels off after their nuts were torqued': {
     work: wheelsOffAndOn('rear'),
     stops: ['item-open:Lug nuts, left', 'item-open:Lug nuts, right', 'final-check-open:torques'],
+  },
+  'air let in just before a check begins': {
+    work: (list) =>
+      list.flatMap((t) =>
+        is('air-check', (b) => b.end === 'start')(t.body)
+          ? [
+              { body: bagsAt(kit.testPressure! - 15 * PSI), after: 1 },
+              { ...t, after: 3 },
+            ]
+          : [t],
+      ),
+    stops: ['final-check-open:air-check'],
+  },
+  'left empty 2 in up, beyond its droop': {
+    plan: (job) => ({ ...job, vehicle: rearAxle(job.vehicle, { reboundTravel: 1.5 * INCH }) }),
+    work: ending(
+      { kind: 'load-on', loadCase: null },
+      bagsAt(80 * PSI),
+      ...(['rear-left', 'rear-right', 'front-left', 'front-right'] as const).map((corner) =>
+        emptyAfter(corner, corner.startsWith('rear') ? 0.65 + 2 * INCH : 0.6),
+      ),
+    ),
+    stops: ['final-check-open:level'],
   },
   '"could not reach" twice by one person in a minute': {
     work: (list) => ending(noReach, noReach)(without('torque', (b) => isStrap(b) && b.place === 4)(list)),

@@ -11,9 +11,6 @@ import type { AxleSpring } from '../load'
 /** How long a connection is watched under soap, minutes: slow bubbles take their time (common practice). */
 export const SOAP_MINUTES = 2
 
-/** Air just pumped in is warm: a hold begins so many minutes after. Common practice, no published source. */
-export const SETTLE_MINUTES = 10
-
 export interface ConnectionState extends Connection {
   /** Latest soaping that proves something; bubbles count however they were seen. */
   result: 'missing' | 'no-bubbles' | 'bubbles' | 'cannot-see'

@@ -1,7 +1,6 @@
 export { leakHunt, type LeakHunt } from './search'
 export {
   airState,
-  SETTLE_MINUTES,
   sidesOf,
   SOAP_MINUTES,
   testPressureOf,
@@ -9,3 +8,4 @@ export {
   type AirState,
   type ConnectionState,
 } from './air-state'
+export { SETTLE_MINUTES } from '../../proof'

@@ -1,5 +1,5 @@
 import { isAbove, isBelow, type Meters, type Pascals } from '../../quantity'
-import { LEVEL_TOLERANCE } from '../../kit'
+import { hasAir, LEVEL_TOLERANCE } from '../../kit'
 import { roughnessOf, type AxleEnd, type Corner } from '../../vehicle'
 import { ofKind, type BayRecord } from '../../records'
 import type { Job } from '../../job'
@@ -18,6 +18,8 @@ export interface AsLeft {
   /** Left above right, less what it was before the work; null with nothing to compare. */
   lean: Meters | null
   tolerance: Meters
+  /** Of the empty vehicle: how far it stands over its empty height from before, and how far it may; null with nothing to compare. */
+  lift: { rise: Meters; most: Meters } | null
   /** Squat that the bags at their max leave, as computed: the aim is out of reach by it. */
   short: Meters
   /** By how much its readings, before and now, are rougher than a tape read carefully, each half-width; 0 for the usual tool. */
@@ -72,6 +74,7 @@ export function asLeftOf(
       const short = level?.code === 'above-maximum' ? level.remainingSquat : 0
       // With less to lift than the min pressure does, it stands over its aim, and nothing is wrong with that.
       const free = level?.code === 'below-minimum' || level?.code === 'nothing-to-lift'
+      const lift = loadCase === null ? liftOf(job, kit, before[axle], height) : null
       const rough = roughnessOf([left.body, right.body]) + roughnessOf(begun.filter((b) => b.corner.startsWith(axle)))
       const air = proof.evidence.get(right.id)!.situation.air[axle] ?? null
       const pressed =
@@ -87,8 +90,9 @@ export function asLeftOf(
           lean,
           tolerance: LEVEL_TOLERANCE,
           short,
+          lift,
           rough,
-          within: withinOf(kit, off, { lean, short, free, loaded: loadCase !== null, rough }),
+          within: withinOf(kit, off, { lean, short, free, loaded: loadCase !== null, lift, rough }),
           pressures: kit.minimum ? pressed : null,
           records: [left.id, right.id],
           at: right.at,
@@ -125,13 +129,28 @@ function withinOf(
     short,
     free,
     loaded,
+    lift,
     rough,
-  }: { lean: Meters | null; short: Meters; free: boolean; loaded: boolean; rough: Meters },
+  }: Pick<AsLeft, 'lean' | 'short' | 'lift' | 'rough'> & { free: boolean; loaded: boolean },
 ): boolean | null {
   if (lean === null || (loaded && off === null)) return null
+  if (lift && isAbove(lift.rise, lift.most)) return false
   // Rubbers take out what they take out: nothing is set.
   const beyond = off === null || rubber || (off > 0 && free) ? 0 : off < 0 ? Math.min(0, off + short) : off
   const worst = Math.max(Math.abs(lean), Math.abs(beyond))
   if (rough ? isBelow(worst + rough, LEVEL_TOLERANCE) : !isAbove(worst, LEVEL_TOLERANCE)) return true
   return isAbove(worst - rough, LEVEL_TOLERANCE) ? false : null
+}
+
+/**
+ * How far air lifts the empty vehicle, and how far it may: not to the end of its travel down, and no bag taller than its kit allows.
+ * Source: common practice, no published source; travel by the vehicle, heights by the kit.
+ */
+function liftOf({ vehicle }: Job, { kit, bag }: KitAssessment, was: Meters | null, height: Meters): AsLeft['lift'] {
+  if (was === null || !bag || !hasAir(kit)) return null
+  const travel = vehicle[kit.axle].reboundTravel ?? Infinity
+  const taller = bag.motionRatio ? (kit.bag.heightRange.high - bag.rideHeight) / bag.motionRatio : Infinity
+  // What a tape tells of level is no lift.
+  const most = Math.max(LEVEL_TOLERANCE, Math.min(travel, taller))
+  return Number.isFinite(most) ? { rise: height - was, most } : null
 }
