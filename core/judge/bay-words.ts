@@ -49,7 +49,7 @@ export function hindranceText(hindrance: Hindrance, named: Named, system: UnitSy
     case 'not-answered':
       return `Answer first: ${SURVEY_QUESTIONS[hindrance.about as SurveyKey].ask.toLowerCase()}?`
     case 'not-agreed':
-      return `${hindrance.about}: this cannot be undone. The owner signs first, on Hand over.`
+      return `${hindrance.about}: this cannot be undone. The owner agrees first, here or by phone.`
     case 'not-clear':
       return `${hindrance.about}: not clear yet.`
   }

@@ -2,10 +2,10 @@ import { describe, expect, test } from 'vitest'
 import type { RecordBody } from '../records'
 import { assessJob, hindranceOf, planToRecord } from '.'
 import { demoJob } from '../../demo/shop'
-import { toldRecords, workBodies } from '../fixtures/whole-job'
+import { consentBodies, toldRecords, workBodies } from '../fixtures/whole-job'
 
 const { job } = demoJob('0417')
-const all = workBodies(job)
+const all = [...consentBodies(job), ...workBodies(job)]
 const time = Date.parse('2026-11-25T10:00:00Z')
 const factsWith = (bodies: readonly RecordBody[]) => ({
   ...assessJob(job, toldRecords(bodies.map((body) => ({ body, after: 1 })))),

@@ -1,9 +1,10 @@
 import { isBelow, PSI, type Pascals } from '../quantity'
-import { FOR_GOOD, hasAir, type StepCheck, type PlanStep } from '../kit'
+import { hasAir, type StepCheck, type PlanStep } from '../kit'
 import { type AxleEnd, surveyAnswer, type SurveyKey } from '../vehicle'
 import type { BayRecord, RecordBody, RecordOf } from '../records'
 import { canDo } from '../plan'
 import { axleOfConnection, connectionsOf, faultsOf, kitAt } from '../job'
+import { consentsOfStep } from './consent-of-step'
 import type { Flag, FlagCode } from './evidence'
 import { axleOfCorner, factAt, partKey, partsHere, timeOf } from './places'
 import { bagsFor, isAirable, isFitted, isLined, unfitted, type Work } from './work'
@@ -91,8 +92,8 @@ function stepFlag(work: Work, { step: id, outcome }: RecordOf<'step'>['body'], b
   const open = step.checks.find((check) => step.axle !== null && !isShown(work, step.axle, check))
   if (open !== undefined) return flagged('check-open', open)
   // What nothing undoes is agreed to before it is done.
-  const cut = step.fates.find((f) => FOR_GOOD.includes(f.fate))
-  if (cut && !work.agreed.has('cutting')) return flagged('not-agreed', cut.part)
+  const owed = consentsOfStep(work.job, step).find(({ to }) => !work.agreed.has(to))
+  if (owed) return flagged('not-agreed', owed.about)
   const unanswered = step.asks.find((fact) => !isAnswered(work, step.axle ?? 'rear', fact))
   return unanswered === undefined ? null : flagged('not-answered', unanswered)
 }

@@ -296,7 +296,7 @@ test.each(['marrowby-34', 'osier-m'])('%s too goes to the door when its work is 
   }
   const bare: Job = {
     ...newJob({ id: 'j', number: '1', title: 't', day: '2026-11-27' }, { name: 'c', contact: '' }, vehicle),
-    survey: answered(demoSurvey(id), { loadSensingValve: false }),
+    survey: answered(demoSurvey(id), { loadSensingValve: false, drillingAgreed: true }),
     loadCases: [load],
     activeCase: 'l',
   }

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { bounded } from '../quantity'
 import { requiredText } from '../vehicle'
-import { recordAxle, recordId } from './parts'
+import { dateTime, recordAxle, recordId } from './parts'
 
 /** What a customer may sign away, with a reason; nothing that is wrong, only what could not be shown. */
 const WAIVERS = ['air-check', 'loaded-heights', 'loaded-clearance', 'level', 'overload'] as const
@@ -49,6 +49,8 @@ export const handOverRecords = [
     to: z.enum(CONSENTS, { error: `to must be one of ${CONSENTS.join(', ')}` }),
     outcome: z.enum(['agreed', 'refused'], { error: 'outcome must be agreed or refused' }),
     ...signature,
+    /** Given by phone: who heard it, and when. */
+    phone: z.strictObject({ heardBy: requiredText('Who heard it', 60), at: dateTime }).optional(),
     /** Drawn on the tablet, as the path of an SVG 400 by 120; null where only the name was typed. */
     drawn: z
       .string()

@@ -521,6 +521,15 @@ const TRICKS: Record<string, Trick> = {
     ],
     stops: ['consent-missing:drilling'],
   },
+  'drilling signed for after the holes': {
+    work: (list) => {
+      const [signed] = list.filter((t) => is('consent')(t.body))
+      const holes = list.findIndex((t) => is('step', (b) => b.step === 'drill-valves')(t.body))
+      const rest = list.filter((t) => t !== signed)
+      return [...rest.slice(0, holes), signed!, ...rest.slice(holes)]
+    },
+    stops: ['steps-left'],
+  },
   'a bump stop cut off without asking': {
     plan: (job) => ({
       ...survey({ bumpStop: 'on-leaf' })(job),

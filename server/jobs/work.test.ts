@@ -4,11 +4,13 @@ import type { RecordBody } from '@stout-shackle/core/records'
 import { assessJob } from '@stout-shackle/core/judge'
 import { PLAIN_OPERATION, type Procedure } from '@stout-shackle/core/kit'
 import { inputsOf, planFor } from '@stout-shackle/core/stages'
+import { consentBodies } from '../../core/fixtures/whole-job'
 import { testShop } from '../fixtures/shop'
 
 let shop: Awaited<ReturnType<typeof testShop>>
 beforeAll(async () => {
   shop = await testShop()
+  for (const body of consentBodies((await stored()).job)) await send(body).expect(201)
 })
 afterAll(() => shop.close())
 const ID = 'job-0421'

@@ -29,6 +29,7 @@ import BaySheet from './BaySheet.vue'
 import MoveClear from './MoveClear.vue'
 import StepAsks from './StepAsks.vue'
 import StepChecks from './StepChecks.vue'
+import StepConsent from './StepConsent.vue'
 import StepPhotos from './StepPhotos.vue'
 import { photoAddress } from './photo'
 import TorqueKeypad from './TorqueKeypad.vue'
@@ -252,6 +253,7 @@ const counts = computed(() => store.assessment?.openItems && countsOf(store.asse
         <BayPicture class="picture" :report="current" :steps="steps" />
         <div class="right">
           <MoveClear v-if="current.step.kind === 'state'" :step="current.step" :from="standsNow" />
+          <StepConsent :step="current.step" />
           <StepAsks v-if="current.step.asks.length" :step="current.step" />
           <StepChecks v-if="current.step.checks.length" :key="current.step.id" :step="current.step" />
           <div v-if="torques.length" class="fasteners">

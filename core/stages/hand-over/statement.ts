@@ -1,10 +1,11 @@
 import { formatQuantity, INCH, type UnitSystem } from '../../quantity'
-import { formatDate } from '../../shop'
+import { formatDate, formatDateTime } from '../../shop'
 import type { Job } from '../../job'
 import type { BayRecord, RecordOf } from '../../records'
 import type { CaseAssessment, KitAssessment } from '../choose'
 import { RATING_NAMES } from '../load'
 import type { AsLeft } from './as-left'
+import { doneForGood } from './consent'
 
 /** What a text to be signed depends on. */
 export interface Signable {
@@ -16,7 +17,7 @@ export interface Signable {
   chosen: readonly KitAssessment[]
 }
 type WaiverBody = Pick<RecordOf<'waiver'>['body'], 'kind' | 'about' | 'loadCase' | 'because' | 'due' | 'units'>
-type ConsentBody = Pick<RecordOf<'consent'>['body'], 'kind' | 'to' | 'outcome' | 'units'>
+type ConsentBody = Pick<RecordOf<'consent'>['body'], 'kind' | 'to' | 'outcome' | 'units' | 'phone'>
 
 /** A waiver or a consent before anybody signed it. */
 export type Unsigned = WaiverBody | ConsentBody
@@ -42,23 +43,15 @@ export function offText({ axle, loadCase, off, lean }: AsLeft, job: Job, units: 
  * The text that a waiver or a consent is signed under, with the figures as they are now.
  * @returns null where there is nothing of that kind to sign
  */
-export function textOf(
-  job: Job,
-  { cases, asLeft, chosen }: Omit<Signable, 'job' | 'standing'>,
-  body: Unsigned,
-): string | null {
+export function textOf(job: Job, { cases, asLeft }: Pick<Signable, 'cases' | 'asLeft'>, body: Unsigned): string | null {
   if (body.kind === 'consent') {
-    const kits = [
-      ...chosen.map(({ kit }) => `${kit.maker} ${kit.name}`),
-      ...(body.to === 'drilling'
-        ? job.procedures.flatMap((p) => (p.procedure.compressor?.holes ? p.procedure.name : []))
-        : []),
-    ].join(', ')
-    const what =
-      body.to === 'drilling'
-        ? 'The work drills holes in this vehicle. That cannot be undone.'
-        : 'The work cuts a part of this vehicle off. That cannot be undone.'
-    return `${head(job)} ${what} For: ${kits}. The customer ${body.outcome === 'agreed' ? 'agrees' : 'does not agree'}.`
+    const list = doneForGood(job, body.to, body.units)
+    if (!list.length) return null
+    const what = body.to === 'drilling' ? 'drills holes in this vehicle' : 'changes parts of this vehicle for good'
+    const heard = body.phone
+      ? ` By phone, heard by ${body.phone.heardBy}, ${formatDateTime(body.phone.at, 'UTC')} UTC.`
+      : ''
+    return `${head(job)} The work ${what}. That cannot be undone. ${list.join('; ')}. The customer ${body.outcome === 'agreed' ? 'agrees' : 'does not agree'}.${heard}`
   }
   const reason = `Reason: ${body.because}.`
   switch (body.about) {

@@ -1,5 +1,3 @@
-import { conditionsHold, FOR_GOOD, seenAt } from '../../kit'
-import type { Job } from '../../job'
 import { ofKind, type RecordOf, type FinalCheckId, type ConsentTo, type WaiverId } from '../../records'
 import { hashOf } from '../../hash'
 import type { Missing, Proof } from '../../proof'
@@ -45,32 +43,6 @@ export const hasSigned = (facts: Signable, about: WaiverId, loadCase: string | n
 const isOfText = (facts: Signable, body: RecordOf<'waiver'>['body'] | RecordOf<'consent'>['body']): boolean => {
   const text = textOf(facts.job, facts, body)
   return text !== null && hashOf(text) === body.hash
-}
-
-/** What the customer has to agree to before it is done: it cannot be undone. */
-export function consentsNeeded({
-  kits,
-  procedures,
-  survey,
-  vehicle,
-}: Pick<Job, 'kits' | 'procedures' | 'survey' | 'vehicle'>): ConsentTo[] {
-  const fitted = kits.filter(({ work }) => work === 'fit').map(({ kit }) => kit)
-  const cuts = fitted.some(
-    (kit) =>
-      kit.cutting ||
-      (kit.replaces === 'bump-stop' && survey[kit.axle].bumpStop === 'on-leaf') ||
-      kit.operations.some(
-        (o) =>
-          o.fates.some((f) => FOR_GOOD.includes(f.fate)) &&
-          conditionsHold(o.when, seenAt(vehicle, survey, kit.axle)) !== false,
-      ),
-  )
-  return [
-    ...(fitted.some((kit) => kit.drilling) || procedures.some(({ procedure }) => procedure.compressor?.holes)
-      ? (['drilling'] as const)
-      : []),
-    ...(cuts ? (['cutting'] as const) : []),
-  ]
 }
 
 /** The latest answer to a consent: signed for what it says now, refused, or nobody was asked. */
