@@ -189,6 +189,8 @@ export const jobSchema = z
       .array(z.enum(['soap', 'air-check', 'clearance'], { error: 'owed must be soap, air-check or clearance' }))
       .max(3)
       .default([]),
+    /** Connections that the visit before left, by their ids: others are new. Null where none was before. The server alone sets it. */
+    leftConnections: z.array(z.string().max(160)).max(200).nullable().default(null),
     /** As the shop has it set; the server alone sets it. */
     airCheck: airCheckRuleSchema.default(USUAL_AIR_CHECK),
     preferences: preferencesSchema.default(USUAL_PREFERENCES),
@@ -304,6 +306,7 @@ export function newJob(
     procedures: [],
     history: null,
     owed: [],
+    leftConnections: null,
     airCheck: { ...USUAL_AIR_CHECK },
     preferences: { ...USUAL_PREFERENCES },
     choices: { wheels: 'off', lift: 'floor', crew: 1, pins: [] },

@@ -14,9 +14,17 @@ export const neverWithoutAir = ({ job }: Pick<Facts, 'job'>) => {
 }
 /** Connections and holds that are owed: those of a kit that was there and was not opened were proved when it was fitted. */
 const owedConnections = ({ job, proof, air }: Facts) =>
-  air.connections.filter((c) => !keptUntouched(job, proof, c.axle, 'soap'))
+  air.connections.filter((c) => isNew(job, c.id) || !keptUntouched(job, proof, c.axle, 'soap'))
 const owedChecks = ({ job, proof, air }: Facts) =>
-  air.checks.filter((c) => !keptUntouched(job, proof, c.axle, 'air-check'))
+  air.checks.filter(
+    (c) =>
+      // A line with a joint that was not there is another line.
+      air.connections.some((j) => j.axle === c.axle && isNew(job, j.id)) ||
+      !keptUntouched(job, proof, c.axle, 'air-check'),
+  )
+/** Whether a connection came in on this visit: another supply, another line. */
+const isNew = ({ leftConnections }: Facts['job'], id: string): boolean =>
+  leftConnections !== null && !leftConnections.includes(id)
 
 export const airStage = defineStage({
   id: 'air',

@@ -21,7 +21,13 @@ function skippedWithoutLeave({ steps, standing }: Facts): StepReport[] {
     ({ step, outcome }) =>
       outcome === 'skipped' &&
       !answered.has(step.id) &&
-      (step.kind === 'state' || step.blocking || step.torques.length > 0 || NEEDED.has(step.phase ?? '')),
+      (step.kind === 'state' ||
+        step.blocking ||
+        step.torques.length > 0 ||
+        // Bench work that puts a part in its place, or that is out of sight later, is mounting.
+        step.fits.length > 0 ||
+        step.hidden ||
+        NEEDED.has(step.phase ?? '')),
   )
 }
 

@@ -58,6 +58,8 @@ export const planStepSchema = z.strictObject({
   torques: z.array(fastenerSchema).max(12),
   disturbs: z.array(fastenerSchema).max(12),
   leavesLoose: z.array(fastenerSchema).max(12),
+  /** What is done here can't be seen or reached any more after a later step. */
+  hidden: z.boolean().default(false),
   /** Whose instructions it comes from; null for a kit's and for what every plan has. */
   from: z.enum(PROCEDURE_KINDS).nullable().default(null),
 })

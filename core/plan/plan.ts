@@ -144,7 +144,7 @@ export function buildPlan(
       when: _when,
       circuit: _circuit,
       bothFirst: _both,
-      hiddenBy: _hidden,
+      hiddenBy,
       ...stepHere
     } = o
     steps.push({
@@ -161,6 +161,7 @@ export function buildPlan(
       leavesLoose: named(o.leavesLoose),
       // What is altered on one side only is not asked of the other.
       alters: o.alters.filter((a) => !a.side || !step.side || a.side === step.side),
+      hidden: hiddenBy !== null,
       from: step.from ?? null,
     })
   }
@@ -337,6 +338,7 @@ function stateStep(
     makes: [],
     alters: [],
     leavesLoose: [],
+    hidden: false,
     from: null,
     takesOff,
     refits,

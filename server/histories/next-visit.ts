@@ -2,7 +2,7 @@ import type { z } from 'zod'
 import type { returnVisitSchema, StoredJob } from '@stout-shackle/core/contract'
 import { assessJob, type Assessment } from '@stout-shackle/core/judge'
 import { hasLeft, ofKind, standing } from '@stout-shackle/core/records'
-import { kitsLeft, newJob, type Job, type JobKit } from '@stout-shackle/core/job'
+import { connectionsOf, kitsLeft, newJob, type Job, type JobKit } from '@stout-shackle/core/job'
 import { Problem } from '../problem'
 
 /**
@@ -50,6 +50,7 @@ export function nextVisit(
     })),
     history: job.history,
     owed: owedAfter(assessJob(job, records)),
+    leftConnections: connectionsOf(job).map((c) => c.id),
     preferences: job.preferences,
     choices: job.choices,
   }

@@ -178,6 +178,7 @@ export class JobStore {
     const job = {
       ...(await withSince(db, current.job, nextHere, { records: current.records, now: moment })),
       owed: current.job.owed,
+      leftConnections: current.job.leftConnections,
       history: isRenamed ? await historyFor(db, { ...nextHere, history: current.job.history }) : current.job.history,
     }
     const document = JSON.stringify(job)

@@ -102,6 +102,7 @@ const wheelsOffAndOn = (axle: 'front' | 'rear') =>
     { kind: 'moved', support: 'axle-hanging', wheels: 'off', axle, settled: false },
     { kind: 'moved', support: 'on-wheels', wheels: 'on', axle: null, settled: true },
   )
+const bench = kit.operations.find((o) => o.phase === 'bench')!
 const isAfter = (b: Body<'height'>) => b.timing === 'after'
 const isStrap = (b: Body<'torque'>) => b.step === strap.step && b.fastener === strap.fastener
 const hanging: RecordBody = { kind: 'moved', support: 'axle-hanging', wheels: 'on', axle: 'rear', settled: false }
@@ -313,6 +314,22 @@ const TRICKS: Record<string, Trick> = {
   },
   'a mounting step skipped': {
     work: change('step', { outcome: 'skipped', reason: 'busy' }, (b) => b.step === 'mount-upper:left'),
+    stops: ['step-skipped'],
+  },
+  'a bench step that puts a part in its place, skipped with a reason': {
+    plan: (job) => ({
+      ...job,
+      kits: job.kits.map((k) => ({
+        ...k,
+        kit: {
+          ...k.kit,
+          operations: k.kit.operations.map((o) =>
+            o.phase === 'bench' ? { ...o, fits: ['upper-bracket' as const], blocking: false, torques: [] } : o,
+          ),
+        },
+      })),
+    }),
+    work: change('step', { outcome: 'skipped', reason: 'later' }, (b) => b.step.split(':')[0] === bench.id),
     stops: ['step-skipped'],
   },
   'a skip with no reason': {
@@ -1001,5 +1018,18 @@ describe('after the hand-over', () => {
     const checks = assessJob(visit, []).finalChecks
     expect(checks.find((c) => c.check === 'air-check')!.state).toBe('open')
     expect(checks.find((c) => c.check === 'soap')).toMatchObject({ state: 'not-applicable', never: 'kept' })
+    // Another supply brings connections that nobody has soaped; what was there stays proved.
+    const wired = await shop.api
+      .put(`/api/jobs/${visit.id}`)
+      .set('If-Match', '"1"')
+      .send({ ...visit, supply: 'gauges', leftConnections: null })
+      .expect(200)
+    const changed = (wired.body as { job: Job }).job
+    expect(changed.leftConnections).toEqual(visit.leftConnections)
+    const soap = assessJob(changed, []).finalChecks.find((c) => c.check === 'soap')!
+    expect(soap.state).toBe('open')
+    const fresh = soap.missing.map((m) => m.about)
+    expect(fresh.length).toBeGreaterThan(0)
+    expect(fresh.filter((id) => visit.leftConnections!.includes(id))).toEqual([])
   })
 })

@@ -33,7 +33,7 @@ import {
   type Place,
   type RunKind,
 } from '@stout-shackle/core/fittings'
-import { type Job, aired } from '@stout-shackle/core/job'
+import { aired, connectionsOf, type Job } from '@stout-shackle/core/job'
 import { formatQuantity, formatRun } from '@stout-shackle/core/quantity'
 import {
   HAS_HOLES,
@@ -60,14 +60,28 @@ const props = defineProps<{
   selected: string | null
 }>()
 const emit = defineEmits<{ select: [id: string | null]; move: [circuit: Circuit]; keep: [circuit: Circuit] }>()
-const { store, job } = useOpenJob()
+const { store, job, assessment } = useOpenJob()
 const preferences = usePreferences()
 const view = ref<'top' | 'left'>('top')
 const message = ref('')
 
 /** Another supply or plumbing is another circuit: what was drawn for the one before is put away, and Undo brings it back. */
-const rebuilt = (change: Partial<Pick<Job, 'air' | 'supply'>>) =>
-  store.edit((j) => ({ ...j, ...change, circuit: null }), 'the air circuit')
+type Rebuild = Partial<Pick<Job, 'air' | 'supply'>>
+const rebuild = (change: Rebuild) => store.edit((j) => ({ ...j, ...change, circuit: null }), 'the air circuit')
+/** A change that takes away what was read already: said before it is made. Null while there is none. */
+const asked = ref<{ change: Rebuild; soaped: number; holds: number } | null>(null)
+function rebuilt(change: Rebuild) {
+  const { air } = assessment.value
+  const left = new Set(connectionsOf({ ...job.value, ...change, circuit: null }).map((c) => c.id))
+  const soaped = air.connections.filter((c) => c.result === 'no-bubbles' && !left.has(c.id)).length
+  const holds = air.checks.filter((c) => c.state === 'begun' || c.state === 'read').length
+  if (soaped + holds) asked.value = { change, soaped, holds }
+  else rebuild(change)
+}
+function answer(goOn: boolean) {
+  if (goOn && asked.value) rebuild(asked.value.change)
+  asked.value = null
+}
 const axles = computed(() => aired(job.value))
 
 /** What a line, a harness or a hose is called. */
@@ -268,6 +282,12 @@ const sum = (all: readonly { from: number; to: number }[]) => all.reduce((s, x) 
         <label class="file small">JSON in<input type="file" accept=".json,application/json" @change="take" /></label>
       </span>
     </header>
+    <div v-if="asked" class="note" role="alert" data-voids>
+      This takes away {{ asked.soaped }} soaped {{ asked.soaped === 1 ? 'connection' : 'connections' }} and
+      {{ asked.holds }} {{ asked.holds === 1 ? 'air check' : 'air checks' }}: they are read again.
+      <el-button size="small" type="primary" @click="answer(true)">Change it</el-button>
+      <el-button size="small" @click="answer(false)">Leave it as it is</el-button>
+    </div>
     <LinesPicture
       :under="under"
       :circuit="circuit"

@@ -142,7 +142,12 @@ describe('a line that loses air', () => {
 async function compressed(number: string, lines: 'teed' | 'separate', supply: 'compressor' | 'compressor-tank') {
   const { job, records } = demoJob(number)
   const procedure = demoProcedures().find((p) => p.compressor)!
-  const wired: Job = { ...job, supply, air: { ...job.air, rear: lines }, procedures: [{ procedure, version: 1 }] }
+  const wired: Job = {
+    ...job,
+    supply,
+    air: { ...job.air, rear: lines },
+    procedures: [{ procedure, version: 1, altered: null }],
+  }
   const mounted = await mountOnJob(AirStage, number, {}, (server) => {
     server.job = wired
     server.records = records.filter((r) => r.body.kind !== 'air-check')

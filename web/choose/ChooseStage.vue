@@ -58,6 +58,7 @@ function pick(kit: Kit | null) {
         decided: {
           rules,
           applications: applications.filter((a) => a.kit === kit.id && modelKey(a) === modelKey(j.vehicle)),
+          listed: shop.catalog.listed.has(kit.id),
           at: new Date().toISOString(),
         },
       },

@@ -59,6 +59,7 @@ function take(now: Kit) {
             decided: k.decided && {
               rules,
               applications: applications.filter((a) => a.kit === now.id && modelKey(a) === modelKey(j.vehicle)),
+              listed: shop.catalog.listed.has(now.id),
               at: new Date().toISOString(),
             },
           }

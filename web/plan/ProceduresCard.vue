@@ -45,7 +45,7 @@ const take = (entries: readonly Entry<Procedure>[]) =>
     ...j,
     procedures: [
       ...j.procedures.filter((p) => !entries.some((e) => e.document.id === p.procedure.id)),
-      ...entries.map(({ document, version }) => ({ procedure: document, version })),
+      ...entries.map(({ document, version }) => ({ procedure: document, version, altered: null })),
     ],
   }))
 const drop = (id: string) =>

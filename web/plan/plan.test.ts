@@ -48,7 +48,7 @@ describe("instructions beside the kit's", () => {
   })
   test('a newer version is taken when somebody says so', async () => {
     const { wrapper, store, server } = await mountOnJob(ProceduresCard, '0422')
-    store.edit((j) => ({ ...j, procedures: [{ procedure: server.procedures.at(-1)!, version: 1 }] }))
+    store.edit((j) => ({ ...j, procedures: [{ procedure: server.procedures.at(-1)!, version: 1, altered: null }] }))
     await flushPromises()
     expect(store.job!.procedures[0]!.version).toBe(1)
     await click(wrapper, 'take version 2')
