@@ -2,17 +2,20 @@ import { ofKind, type RecordOf } from '../records'
 import { isAbove } from '../quantity'
 import { hashOf } from '../hash'
 import { counts, missing, unproved, type Missing } from '../proof'
-import { CORNERS, type Corner } from '../vehicle'
+import { HEIGHT_PLACES, type HeightPlace } from '../vehicle'
 import { neverWithoutAir } from './air'
 import type { Facts } from '../facts'
 import { defineStage } from './stage'
 import { textOf } from '../stages/hand-over'
+import { placesAfter } from '../stages/measure'
 
 const DAY_MS = 24 * 3_600_000
 
 /** Corners of the axles with kits, that are read as it goes out. */
-const cornersOf = ({ chosen }: Facts): Corner[] =>
-  CORNERS.filter((c) => chosen.some(({ kit }) => c.startsWith(kit.axle)))
+const cornersOf = ({ chosen, standing, job }: Facts): HeightPlace[] => {
+  const places = chosen.flatMap(({ kit }) => placesAfter(standing, job.mark, kit.axle))
+  return HEIGHT_PLACES.filter((c) => places.includes(c))
+}
 
 type Read = (body: RecordOf<'height'>['body']) => boolean
 const isEmpty: Read = ({ load }) => load === 'empty'

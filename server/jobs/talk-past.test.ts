@@ -573,6 +573,17 @@ const TRICKS: Record<string, Trick> = {
     work: without('height', (b) => isAfter(b) && b.corner === 'rear-right'),
     stops: ['final-check-open:heights'],
   },
+  'one height an axle after four corners before': {
+    work: (list) =>
+      list.flatMap((t) =>
+        is('height', isAfter)(t.body)
+          ? t.body.corner.endsWith('right')
+            ? []
+            : [{ ...t, body: { ...t.body, corner: t.body.corner.split('-')[0] as 'rear' } }]
+          : [t],
+      ),
+    stops: ['final-check-open:heights'],
+  },
   'heights read before it was settled': {
     work: (list) => [
       ...without('height', isAfter)(without('step', (b) => b.step === 'settle')(list)),
@@ -860,6 +871,15 @@ test.each<[string, (list: Told[]) => Told[]]>([
   ],
 ])('%s: it leaves', async (_, work) => {
   await handedOver({ work, stops: [] }).then((answer) => expect(answer.body).toMatchObject({ by: 'Maren' }))
+})
+test('one height an axle before and after, where nobody read its lean: it leaves', async () => {
+  const once = (list: Told[]) =>
+    list.flatMap((t) => {
+      if (!is('height')(t.body)) return [t]
+      const [axle, side] = t.body.corner.split('-') as ['front' | 'rear', string]
+      return side === 'right' ? [] : [{ ...t, body: { ...t.body, corner: axle } }]
+    })
+  await handedOver({ work: once, stops: [] }).then((answer) => expect(answer.body).toMatchObject({ by: 'Maren' }))
 })
 test('wheels that came off at the other axle: it leaves once their nuts are torqued on the ground', async () => {
   const nuts = (['left', 'right'] as const).flatMap((side): RecordBody[] => {

@@ -5,7 +5,7 @@ import type { Unsent } from '@stout-shackle/core/contract'
 import { recordMaxLength } from '@stout-shackle/core/records'
 import { canTakeBack } from '@stout-shackle/core/judge'
 import { AXLES } from '@stout-shackle/core/vehicle'
-import { loadSettings, recoveredShare } from '@stout-shackle/core/stages'
+import { loadSettings, placesAfter, recoveredShare } from '@stout-shackle/core/stages'
 import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
 import { beforeText, correctionText, offText, settingText, stopText } from '@stout-shackle/core/wording'
 import dayjs from 'dayjs'
@@ -38,6 +38,12 @@ const len = (v: number) => formatQuantity('length', v, preferences.system)
 const { chosen } = useShownAxle()
 const offs = computed(() =>
   assessment.value.asLeft.map((row) => ({ within: row.within, text: offText(row, job.value, preferences.system) })),
+)
+/** Read as it was before the work: once an axle, or at every corner. */
+const single = computed(() =>
+  assessment.value.chosen.some(
+    ({ kit }) => placesAfter(assessment.value.standing, job.value.mark, kit.axle).length === 1,
+  ),
 )
 const recovered = computed(() => recoveredShare(assessment.value.active.heights))
 const settings = computed(() =>
@@ -121,14 +127,15 @@ const reopen = () =>
           <LoadOnSelect />
         </header>
         <BagPressures />
-        <CornerHeads />
+        <CornerHeads :single="single" />
         <HeightGrid
           timing="after"
           load="loaded"
+          :single="single"
           :title="`Loaded: ${assessment.active.loadCase.name}`"
           remark="load on, aired"
         />
-        <HeightGrid timing="after" load="empty" title="Empty" remark="load off, aired" />
+        <HeightGrid timing="after" load="empty" :single="single" title="Empty" remark="load off, aired" />
         <p v-for="row in offs" :key="row.text" class="small left" :data-within="row.within">
           <StateSign :state="row.within ? 'fine' : row.within === null ? 'unknown' : 'stop'" /> {{ row.text }}
         </p>

@@ -1,9 +1,10 @@
 import { isAbove, isBelow, type Meters, type Pascals } from '../../quantity'
 import { hasAir, LEVEL_TOLERANCE } from '../../kit'
-import { roughnessOf, type AxleEnd, type Corner } from '../../vehicle'
+import { roughnessOf, type AxleEnd, type HeightPlace } from '../../vehicle'
 import { ofKind, type BayRecord } from '../../records'
 import type { Job } from '../../job'
 import { counts, type Proof } from '../../proof'
+import { placesAfter } from '../measure'
 import type { CaseAssessment, KitAssessment } from '../choose'
 
 /** How an axle with a kit stood when it was read for the last time, against what was aimed at. */
@@ -57,17 +58,19 @@ export function asLeftOf(
     // eslint-disable-next-line complexity -- outcomes in the order in which they exclude each other
     states.flatMap((loadCase): AsLeft[] => {
       const { axle } = kit.kit
-      const heightAt = (corner: Corner) =>
+      const places = placesAfter(standing, job.mark, axle)
+      const heightAt = (corner: HeightPlace) =>
         heights.findLast(
           ({ body }) =>
             body.corner === corner &&
             (loadCase === null ? body.load === 'empty' : body.load === 'loaded' && body.loadCase === loadCase),
         )
-      const [left, right] = [heightAt(`${axle}-left`), heightAt(`${axle}-right`)]
+      const [left, right] = [heightAt(places[0]!), heightAt(places.at(-1)!)]
       if (!left || !right) return []
       const height = (left.body.value + right.body.value) / 2
       const leanBefore = axle === 'front' ? before.leanFront : before.leanRear
-      const lean = leanBefore === null ? null : left.body.value - right.body.value - leanBefore
+      const once = places.length === 1
+      const lean = leanBefore === null || once ? null : left.body.value - right.body.value - leanBefore
       const found = loadCase === null ? null : cases.find((c) => c.loadCase.id === loadCase)!
       const off = found ? offAim(job, found, axle, height) : null
       const level = found?.level[axle] ?? null
@@ -92,9 +95,9 @@ export function asLeftOf(
           short,
           lift,
           rough,
-          within: withinOf(kit, off, { lean, short, free, loaded: loadCase !== null, lift, rough }),
+          within: withinOf(kit, off, { lean: once ? 0 : lean, short, free, loaded: loadCase !== null, lift, rough }),
           pressures: kit.minimum ? pressed : null,
-          records: [left.id, right.id],
+          records: [...new Set([left.id, right.id])],
           at: right.at,
         },
       ]

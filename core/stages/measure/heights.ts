@@ -1,5 +1,12 @@
 import type { Meters } from '../../quantity'
-import { summarizeHeights, type HeightSet, type HeightSummary, type Mark } from '../../vehicle'
+import {
+  summarizeHeights,
+  type AxleEnd,
+  type HeightPlace,
+  type HeightSet,
+  type HeightSummary,
+  type Mark,
+} from '../../vehicle'
 import { ofKind, type BayRecord } from '../../records'
 
 export type Timing = 'before' | 'after'
@@ -26,6 +33,16 @@ export function heightSet(
     }
   }
   return set
+}
+
+/**
+ * Where heights of an axle are read after the work: as before it. Once, where nobody read both sides then: no lean was promised.
+ * @param standing records that stand, oldest first
+ */
+export function placesAfter(standing: readonly BayRecord[], mark: Mark, axle: AxleEnd): HeightPlace[] {
+  const before = heightSet(standing, 'before', { load: 'empty', mark, loadCase: null })
+  const both = [`${axle}-left`, `${axle}-right`] as const
+  return before[axle] && !both.every((corner) => before[corner]) ? [axle] : [...both]
 }
 
 export interface JobHeights {
@@ -72,6 +89,8 @@ const WORTH: Meters = 0.003
 export function recoveredShare({ beforeEmpty, beforeLoaded, afterLoaded }: JobHeights): Recovered | null {
   const [empty, loaded, after] = [beforeEmpty.rear, beforeLoaded.rear, afterLoaded.rear]
   if (empty === null || loaded === null || after === null || empty - loaded <= WORTH) return null
+  // One height where two were read before is no reading of that axle.
+  if (afterLoaded.leanRear === null && beforeEmpty.leanRear !== null) return null
   const squat = empty - loaded
   const share = (after - loaded) / squat
   const tolerance =

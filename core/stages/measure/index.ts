@@ -1,3 +1,3 @@
-export { heightSet, jobHeights, recoveredShare, type JobHeights } from './heights'
+export { heightSet, jobHeights, placesAfter, recoveredShare, type JobHeights } from './heights'
 export { surveyedAxles, unansweredOf, type OpenAnswer } from './needed-answers'
 export { measuredBags, type MeasuredBags } from './bag-heights'
