@@ -22,8 +22,8 @@ type ConsentBody = Pick<RecordOf<'consent'>['body'], 'kind' | 'to' | 'outcome' |
 /** A waiver or a consent before anybody signed it. */
 export type Unsigned = WaiverBody | ConsentBody
 
-const vehicle = (job: Job) => `Job ${job.number}, ${job.vehicle.make} ${job.vehicle.model}`
-const head = (job: Job) => `${vehicle(job)}, ${job.customer.name}.`
+const vehicle = (job: Job) => `${job.vehicle.make} ${job.vehicle.model}`
+const head = (job: Job) => `Job ${job.number}, ${vehicle(job)}, ${job.customer.name}.`
 
 /** How far an axle stands off as it was read. */
 export function offText({ axle, loadCase, off, lean }: AsLeft, job: Job, units: UnitSystem): string {
@@ -52,7 +52,7 @@ export function textOf(job: Job, { cases, asLeft }: Pick<Signable, 'cases' | 'as
     const heard = body.phone
       ? ` By phone, heard by ${body.phone.heardBy}, ${formatDateTime(body.phone.at, 'UTC')} UTC.`
       : ''
-    // Who signed stands beside it: a name that is spelled right later makes no other text.
+    // Who signed, and for which job, stands beside it: a name that is spelled right later makes no other text.
     return `${vehicle(job)}. The work ${what}. That cannot be undone. ${list.join('; ')}. The customer ${body.outcome === 'agreed' ? 'agrees' : 'does not agree'}.${heard}`
   }
   const reason = `Reason: ${body.because}.`
