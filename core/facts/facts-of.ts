@@ -22,10 +22,8 @@ import { decidedCatalog } from '../stages/plan'
 export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutcome | null): Facts {
   const standing = standingOf(records)
   const proof = replay(job, plan, standing)
-  // A bag height that was read while the kit was held up says something of where it will stand; nothing is proved by it.
-  const sound = standing
-    .filter((r) => r.body.kind === 'gap' || r.body.kind === 'step' || counts(proof, r))
-    .map((r) => withPressure(r, proof))
+  // What contradicts the state of the work, or is void since, changes no figure.
+  const sound = standing.filter((r) => r.body.kind === 'step' || counts(proof, r)).map((r) => withPressure(r, proof))
   const read = loadCases(job, sound)
   const corrections = correctionsOf(job, sound, read.cases)
   const { cases: loaded, springs } = correctedCases(job, read, corrections)

@@ -1,3 +1,4 @@
 export * from './schema'
 export * from './preferences'
 export * from './circuit'
+export * from './found'

@@ -1,9 +1,9 @@
 import type { PlanOutcome } from '../plan'
-import type { Job } from '../job'
+import { foundJob, type Job } from '../job'
 import type { BayRecord } from '../records'
 import { type Facts, factsOf } from '../facts'
 import { judge, type Judgment } from './judge'
-import { foundSurvey, planFor } from '../stages/plan'
+import { planFor } from '../stages/plan'
 
 export type Assessment = Omit<Facts, 'job'> & Judgment
 
@@ -21,7 +21,7 @@ export function assessJob(
   records: readonly BayRecord[],
   plan: PlanOutcome | null = planFor(job, records),
 ): Assessment {
-  const judged = records.some((r) => r.body.kind === 'finding') ? { ...job, survey: foundSurvey(job, records) } : job
+  const judged = foundJob(job, records)
   const { job: _job, ...facts } = factsOf(judged, records, plan)
   return { ...facts, ...judge({ job: judged, ...facts }) }
 }

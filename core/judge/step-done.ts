@@ -1,4 +1,4 @@
-import { inputsOf, foundSurvey } from '../stages/plan'
+import { inputsOf } from '../stages/plan'
 import { fastenerCloses, placeCloses, type AtStep, type FastenerState, type PlaceState } from '../stages/bay'
 import type { PlanStep } from '../kit'
 import { replay, type FlagCode, type Missing } from '../proof'
@@ -69,8 +69,7 @@ function wouldProveNothing(
     supersedes: null,
     body: { kind: 'step', step: step.id, outcome: 'done', reason: '' },
   }
-  const found = { ...job, survey: foundSurvey(job, standing) }
-  const flag = replay(found, plan, [...standing, now]).evidence.get(now.id)?.flag
+  const flag = replay(job, plan, [...standing, now]).evidence.get(now.id)?.flag
   return flag && isAnswerable(flag.code) ? { code: flag.code, about: flag.about } : null
 }
 

@@ -1,7 +1,7 @@
 import type { AxleEnd } from '../vehicle'
 import { ofKind, type BayRecord, type RecordKind } from '../records'
 import type { PlanOutcome } from '../plan'
-import { axleOfConnection, kitAt, type Job } from '../job'
+import { axleOfConnection, foundJob, kitAt, type Job } from '../job'
 import { contradiction } from './contradiction'
 import { takeEffect } from './effect'
 import type { Evidence, VoidCode } from './evidence'
@@ -39,7 +39,7 @@ const VOIDABLE = new Set<RecordKind>(['torque', 'height', 'gap', 'room-gap', 'co
  */
 export function replay(job: Job, plan: PlanOutcome | null, standing: readonly BayRecord[]): Proof {
   const findings = ofKind(standing, 'finding').map(({ body }) => factAt(body.axle, body.fact))
-  const work = beginWork(job, plan, new Set(findings))
+  const work = beginWork(foundJob(job, standing), plan, new Set(findings))
   for (const record of standing) {
     const changed = changedSince(work, record)
     const flag = changed ? null : contradiction(work, record)

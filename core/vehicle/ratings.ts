@@ -1,4 +1,4 @@
-import { GRAVITY, type Kilograms } from '../quantity'
+import { GRAVITY, isAbove, type Kilograms } from '../quantity'
 import type { AxleWeights } from './axle-weights'
 import { loadMass, type LoadItem, type Vehicle } from './schema'
 import { tireLimit } from './tire-limit'
@@ -108,8 +108,8 @@ export function ratingReport(
   return {
     margins,
     tightest: known[0] ?? null,
-    exceeded: known.filter((m) => m.remaining! < 0 && !isOfKit(m.id)),
-    kitExceeded: known.filter((m) => m.remaining! < 0 && isOfKit(m.id)),
+    exceeded: known.filter((m) => isAbove(m.actual, m.limit!) && !isOfKit(m.id)),
+    kitExceeded: known.filter((m) => isAbove(m.actual, m.limit!) && isOfKit(m.id)),
     unknown: margins.filter((m) => m.remaining === null),
   }
 }

@@ -881,6 +881,25 @@ test('one height an axle before and after, where nobody read its lean: it leaves
     })
   await handedOver({ work: once, stops: [] }).then((answer) => expect(answer.body).toMatchObject({ by: 'Maren' }))
 })
+test('a reading that contradicts the state of the work changes no figure', () => {
+  const gap = (side: 'left' | 'right'): Told => ({
+    body: {
+      kind: 'gap',
+      axle: 'rear',
+      check: 'bag-height',
+      gap: null,
+      side,
+      value: INCH,
+      about: false,
+      sleeved: false,
+    },
+    after: 1,
+  })
+  // Before anything is mounted; source: none, what a flag means.
+  const pressureOf = (list: Told[]) => assessJob(van, toldRecords(list)).active.level.rear
+  const before = wholeJob(van).slice(0, 12)
+  expect(pressureOf([...before, gap('left'), gap('right')])).toEqual(pressureOf(before))
+})
 test('wheels that came off at the other axle: it leaves once their nuts are torqued on the ground', async () => {
   const nuts = (['left', 'right'] as const).flatMap((side): RecordBody[] => {
     const step = `front-lug-nuts:${side}`

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Assessment } from '@stout-shackle/core/judge'
-import { formatNumber, inSystem, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
+import { formatNumber, inSystem, isAbove, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
 import { RATING_NAMES } from '@stout-shackle/core/wording'
 import ChartFrame from './ChartFrame.vue'
 import { base, COLORS, type ChartOption } from './option'
@@ -30,7 +30,7 @@ const option = computed((): ChartOption => {
         itemStyle: { color: SHADES[i % SHADES.length] },
         data: ROWS.map((id) => {
           const m = margin(c, id)
-          const over = m.remaining !== null && m.remaining < 0
+          const over = m.limit !== null && isAbove(m.actual, m.limit)
           return { value: mass(m.actual), itemStyle: over ? { color: COLORS.oxide } : undefined }
         }),
       })),

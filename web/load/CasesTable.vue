@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { CaseAssessment } from '@stout-shackle/core/stages'
-import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
+import { formatNumber, isAbove, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
 import { RATING_NAMES } from '@stout-shackle/core/wording'
 import StateSign from '../fields/StateSign.vue'
 import { useCalmJob, useShownAxle } from '../stores/job'
@@ -18,7 +18,7 @@ const unit = (kind: 'mass' | 'length' | 'pressure') => UNITS[kind][preferences.s
 const sign = ({ ratings: { tightest } }: CaseAssessment) =>
   !tightest
     ? 'unknown'
-    : tightest.remaining! < 0
+    : isAbove(tightest.actual, tightest.limit!)
       ? 'stop'
       : tightest.remaining! < 0.05 * tightest.limit!
         ? 'caution'
@@ -76,7 +76,7 @@ const which = computed(() => (axles.value.length > 1 ? `${axle.value}, ` : ''))
           <template v-if="c.ratings.tightest"
             >{{ RATING_NAMES[c.ratings.tightest.id] }},
             {{ formatQuantity('mass', Math.abs(c.ratings.tightest.remaining!), preferences.system) }}
-            {{ c.ratings.tightest.remaining! < 0 ? 'over' : 'left' }}</template
+            {{ isAbove(c.ratings.tightest.actual, c.ratings.tightest.limit!) ? 'over' : 'left' }}</template
           >
         </td>
       </tr>

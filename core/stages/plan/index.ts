@@ -1,2 +1,2 @@
 export { waysToWork, type WayToWork } from './what-if'
-export { decidedCatalog, foundSurvey, inputsOf, isSamePlan, neededParts, planFor } from './plan-for'
+export { bearsOnPlan, decidedCatalog, inputsOf, isSamePlan, neededParts, planFor } from './plan-for'

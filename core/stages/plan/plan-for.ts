@@ -85,6 +85,9 @@ const bareAt = (body: RecordBody): AxleEnd | null =>
   (body.kind === 'moved' && body.wheels === 'off') || (body.kind === 'off' && WHEELS.includes(body.part))
     ? body.axle
     : null
+/** Whether a plan follows from a record: from all others it is the same with them and without. */
+export const bearsOnPlan = (body: RecordBody): boolean =>
+  body.kind === 'planned' || body.kind === 'finding' || body.kind === 'step-added' || bareAt(body) !== null
 const hasNuts = (steps: readonly PlanStep[], axle: AxleEnd): boolean =>
   steps.some((s) => s.axle === axle && s.torques.some((f) => f.id === WHEEL_NUTS))
 
@@ -156,13 +159,6 @@ export function inputsOf(job: PlanInputs): string {
   ]
   return hashOf(JSON.stringify([of, vehicle, survey, choicesHere, ...more]))
 }
-
-/** The survey with what was found in the bay. */
-export const foundSurvey = (job: Job, records: readonly BayRecord[]): Survey =>
-  ofKind(standing(records), 'finding').reduce(
-    (survey, { body }) => withSurveyAnswer(survey, body.fact, body.axle, body.answer as never),
-    job.survey,
-  )
 
 /**
  * Steps of a plan that were done or skipped, in the plan's own order, with the changes of state on the way; each after those it waits for.

@@ -2,17 +2,11 @@ import { useEventListener } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowReactive, shallowRef, watch } from 'vue'
 import { type Job } from '@stout-shackle/core/job'
-import {
-  standing,
-  type BayRecord,
-  type RecordBody,
-  type RecordInput,
-  type RecordKind,
-} from '@stout-shackle/core/records'
+import { standing, type BayRecord, type RecordBody, type RecordInput } from '@stout-shackle/core/records'
 import type { AxleEnd } from '@stout-shackle/core/vehicle'
 import { assessJob } from '@stout-shackle/core/judge'
 import { replay } from '@stout-shackle/core/proof'
-import { planFor, rankKits } from '@stout-shackle/core/stages'
+import { bearsOnPlan, planFor, rankKits } from '@stout-shackle/core/stages'
 import { reach } from '../../api/reach'
 import { useSession } from '../session'
 import { useShop } from '../shop'
@@ -22,8 +16,6 @@ import { useOutbox } from './outbox'
 import { useUnsavedPlans, type UnsavedPlan } from './unsaved-plans'
 
 const NO_RECORDS: readonly BayRecord[] = []
-/** Records that the plan follows from. */
-const OF_PLAN = new Set<RecordKind>(['planned', 'finding', 'step-added'])
 
 /**
  * The job on the screen, with the assessment that follows from its plan and records at every keystroke. What this page
@@ -57,7 +49,7 @@ export const useJob = defineStore('job', () => {
   /** Records that have a say in the plan; the same empty list as long as there are none. */
   const planRecords = computed(() => {
     const all = records.value
-    return all.some((r) => OF_PLAN.has(r.body.kind)) ? all : NO_RECORDS
+    return all.some((r) => bearsOnPlan(r.body)) ? all : NO_RECORDS
   })
   const plan = computed(() => {
     const [kits, vehicle, survey, choices, procedures, air, supply, circuit] = [

@@ -24,7 +24,8 @@ export function withServersOwn(mine: Job, theirs: Job): Job {
   const isSame =
     mine.circuitSince === theirs.circuitSince &&
     mine.history === theirs.history &&
-    JSON.stringify([mine.airCheck, mine.leftConnections]) === JSON.stringify([theirs.airCheck, theirs.leftConnections]) &&
+    JSON.stringify([mine.airCheck, mine.leftConnections]) ===
+      JSON.stringify([theirs.airCheck, theirs.leftConnections]) &&
     JSON.stringify(mine.owed) === JSON.stringify(theirs.owed) &&
     kits.every((k, i) => k === mine.kits[i]) &&
     loadCases.every((c, i) => c === mine.loadCases[i])

@@ -116,8 +116,8 @@ describe('room around a bag as mounted', () => {
     const bare = { ...question, kit: { ...question.kit, mounting: null }, level: null }
     const near = whatHelps(withPipe(bare, widest + 0.04 + 0.012))
     expect(near.map((h) => h.code)).toEqual(['longer-clamp'])
-    // Source: subtraction: half an inch away along the line of the nearest points.
-    expect(Math.abs(near[0]!.gains - INCH / 2)).toBeLessThan(0.0005)
+    // Source: subtraction: half an inch away along the line of the nearest points, which wander a little along bag and pipe.
+    expect(Math.abs(near[0]!.gains - INCH / 2)).toBeLessThan(0.001)
 
     const hot = withPipe(bare, widest + 0.04 + 0.06, { shielded: false })
     const [before] = report(hot).rows
