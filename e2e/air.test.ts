@@ -28,6 +28,8 @@ test('a teed pair with compressor and tank: routed, filled, leaking at its tee, 
 
   // Another supply is another circuit: of what was soaped only the threads in the two bags are still the same joints.
   await page.getByLabel('Lines of the rear bags').selectOption('teed')
+  // What that takes away is said before it does.
+  await page.locator('[data-voids]').getByRole('button', { name: 'Change it' }).click()
   await page.getByLabel('Air comes from').selectOption('compressor-tank')
   await settled(page)
   await expect.poll(() => page.locator('tr[data-connection]').count()).toBe(18)

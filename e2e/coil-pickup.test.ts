@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import type { Page } from 'playwright-core'
-import { countBox, link, read, settled, Shop } from './shop'
+import { agreeTo, countBox, link, read, settled, Shop } from './shop'
 
 let shop: Shop
 beforeAll(async () => {
@@ -45,6 +45,7 @@ async function doStep(page: Page) {
   const heading = page.getByRole('heading', { level: 1 })
   const title = await heading.innerText()
   await countBox(page)
+  await agreeTo(page)
   await readChecks(page)
   for (;;) {
     const figure = page.getByRole('textbox', { name: /^Vehicle maker's torque/ })

@@ -131,6 +131,15 @@ export async function read(page: Page, label: string, text: string): Promise<voi
 }
 
 /** Counts the box of the step on the screen, where it asks for that: everything is there. */
+/** What nothing undoes waits for the owner: signed on the tablet where a step asks for it. */
+export async function agreeTo(page: Page): Promise<void> {
+  const asked = page.locator('[data-step-consent]')
+  for (let left = await asked.count(); left > 0; left--) {
+    await asked.first().getByLabel('Signed by').fill('The owner')
+    await asked.first().getByRole('button', { name: 'Sign', exact: true }).click()
+    await asked.nth(left - 1).waitFor({ state: 'detached' })
+  }
+}
 export async function countBox(page: Page): Promise<void> {
   if (!(await page.locator('[data-bench-layout]').count())) return
   await page.getByRole('button', { name: 'All there' }).click()

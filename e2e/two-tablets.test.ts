@@ -2,7 +2,7 @@ import { afterAll, beforeAll, expect, test } from 'vitest'
 import type { BrowserContext } from 'playwright-core'
 import type { StoredJob } from '../core/contract'
 import { openBrowser, sitDown } from '../scripts/browser.mjs'
-import { countBox, Shop } from './shop'
+import { agreeTo, countBox, Shop } from './shop'
 
 let shop: Shop
 let other: BrowserContext
@@ -39,6 +39,7 @@ test('two people at one SUV: nobody does a step twice, it moves when both are cl
     if (/Rear end up/.test(now)) break
     lines.push(now)
     await countBox(maren)
+    await agreeTo(maren)
     const byFeel = maren.getByRole('button', { name: 'Tightened' })
     if (await byFeel.count()) await byFeel.first().click()
     await maren.getByRole('button', { name: /^Done/ }).click()

@@ -133,7 +133,7 @@ const fails = computed(() => gaps.value.filter((g) => g.verdict !== 'missing' &&
               link
               type="primary"
               size="small"
-              :aria-label="`${name}, ${g.side}: a bar of that size passes all around`"
+              :aria-label="`${limitQuantity('min', 'length', g.limit.value, preferences.system)} bar passes all around: ${name}, ${g.side}`"
               @click="barPasses(g)"
               >{{ limitQuantity('min', 'length', g.limit.value, preferences.system) }} bar passes</el-button
             >
