@@ -62,6 +62,7 @@ export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutco
     late,
     // What came in late has to be looked at: the vehicle is handed over again after it.
     handedOver: late.length ? null : (ofKind(standing, 'handed-over').at(-1) ?? null),
+    leftElsewhere: null,
     unanswered: unansweredOf(job),
   }
 }

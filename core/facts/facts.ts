@@ -50,6 +50,8 @@ export interface Facts {
   /** Done before the vehicle left, come in after: they reopen the hand-over. */
   late: BayRecord[]
   handedOver: RecordOf<'handed-over'> | null
+  /** A file says so, and what it has leaves things open: another shop's word, and no hand-over here. */
+  leftElsewhere: RecordOf<'handed-over'> | null
   /** Survey answers that decide fitment and are still open. */
   unanswered: OpenAnswer[]
 }

@@ -191,6 +191,19 @@ export const jobSchema = z
       .default([]),
     /** Connections that the visit before left, by their ids: others are new. Null where none was before. The server alone sets it. */
     leftConnections: z.array(z.string().max(160)).max(200).nullable().default(null),
+    /** What was changed on the job after work had begun, where that has to stand in its record; the server alone sets it. */
+    changes: z
+      .array(
+        z.strictObject({
+          what: z.enum(['make', 'model', 'vin', 'plate', 'loads']),
+          from: z.string().max(400),
+          to: z.string().max(400),
+          by: z.string().max(60),
+          at: z.string().max(40),
+        }),
+      )
+      .max(60)
+      .default([]),
     /** As the shop has it set; the server alone sets it. */
     airCheck: airCheckRuleSchema.default(USUAL_AIR_CHECK),
     preferences: preferencesSchema.default(USUAL_PREFERENCES),
@@ -307,6 +320,7 @@ export function newJob(
     history: null,
     owed: [],
     leftConnections: null,
+    changes: [],
     airCheck: { ...USUAL_AIR_CHECK },
     preferences: { ...USUAL_PREFERENCES },
     choices: { wheels: 'off', lift: 'floor', crew: 1, pins: [] },

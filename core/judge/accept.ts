@@ -12,12 +12,20 @@ export type Refusal = StageRefusal<RefusalCode>
 const SLIP_MS = 30 * 60_000
 
 /**
- * The hand-over that closed a visit; null while it is open, or open again by what came in late.
+ * The hand-over that closed a visit; null while it is open, or open again by what came in late. One that a file tells of closes nothing
+ * while things are open.
  * @param records all of the job, oldest first
  */
-export function closedBy(records: readonly BayRecord[]): RecordOf<'handed-over'> | null {
-  const stand = standing(records)
-  return lateRecords(stand).length ? null : (ofKind(stand, 'handed-over').at(-1) ?? null)
+export function closedBy(job: Job, records: readonly BayRecord[]): RecordOf<'handed-over'> | null {
+  return lateRecords(standing(records)).length ? null : leftWith(job, records)
+}
+/**
+ * The hand-over with which the vehicle of a job left, also where records came in late since: they reopen what was proved, not the plan.
+ * @param records all of the job, oldest first
+ */
+export function leftWith(job: Job, records: readonly BayRecord[]): RecordOf<'handed-over'> | null {
+  const left = ofKind(standing(records), 'handed-over').at(-1) ?? null
+  return left?.origin?.imported && assessJob(job, records).leftElsewhere ? null : left
 }
 
 /**
@@ -34,7 +42,7 @@ export function refusalOf(
   input: RecordInput,
   { time, now }: { time: number; now: number },
 ): Refusal | null {
-  const left = closedBy(records)
+  const left = closedBy(job, records)
   if (left && !isLate(left, time) && !isSlip(left, input, now))
     return { field: 'kind', code: 'visit-closed', about: left.at }
   let assessment: Assessment | null = null

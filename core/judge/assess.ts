@@ -23,5 +23,9 @@ export function assessJob(
 ): Assessment {
   const judged = foundJob(job, records)
   const { job: _job, ...facts } = factsOf(judged, records, plan)
-  return { ...facts, ...judge({ job: judged, ...facts }) }
+  const judgment = judge({ job: judged, ...facts })
+  const { handedOver } = facts
+  if (!handedOver?.origin?.imported || !judgment.stops.length) return { ...facts, ...judgment }
+  const here = { ...facts, handedOver: null, leftElsewhere: handedOver }
+  return { ...here, ...judge({ job: judged, ...here }) }
 }

@@ -30,6 +30,7 @@ export const bayRefusals: Record<RefusalsOf<typeof bayStage>, (about: string) =>
   'unknown-fastener': (fastener) => `"${fastener}" is not torqued in this step.`,
   'no-such-place': (count) => `This step has ${count} of these fasteners.`,
   'over-wrench': (high) => `This wrench reads to ${high} max: enter its reading again, or the wrench that was used.`,
+  'holds-nothing': (figure) => `${figure} leaves it no clamp to speak of: look the figure and its unit up again.`,
   'reason-missing': () => 'Reason is missing: enter why the wrench cannot reach it.',
 }
 

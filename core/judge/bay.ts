@@ -2,7 +2,7 @@ import { ofKind } from '../records'
 import { onSide } from '../vehicle'
 import { formatQuantity, isAbove } from '../quantity'
 import { defineStage } from './stage'
-import { stillOpen, type StepReport } from '../stages/bay'
+import { holdsNothing, stillOpen, type StepReport } from '../stages/bay'
 import { consentsNeeded, consentTo } from '../stages/hand-over'
 import type { Facts } from '../facts'
 
@@ -91,6 +91,12 @@ export const bayStage = defineStage({
   },
   // eslint-disable-next-line complexity -- one refusal after the other, each a line
   refuses(body, { assess }) {
+    if (body.kind === 'maker-torque') {
+      const fastener = assess().torques.find((t) => t.fastener.id === body.fastener)?.fastener
+      return fastener && holdsNothing(fastener, body.value)
+        ? { field: 'value', code: 'holds-nothing', about: formatQuantity('torque', body.value, 'us') }
+        : null
+    }
     if (body.kind !== 'step' && body.kind !== 'torque' && body.kind !== 'opened-again') return null
     const { plan } = assess()
     const step = plan?.ok ? plan.plan.steps.find((s) => s.id === body.step) : undefined

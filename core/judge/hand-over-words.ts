@@ -3,6 +3,7 @@ import type { RefusalsOf, WaitsOf } from './stage'
 import type { handOverStage } from './hand-over'
 
 export const handOverWaits: Record<WaitsOf<typeof handOverStage>, (n: number) => string> = {
+  'left-elsewhere': () => 'a file says it was handed over elsewhere',
   'late-records': (n) => count(n, 'record came in late', 'records came in late'),
   'hand-over-blocked': (n) => count(n, 'thing open', 'things open'),
   'not-handed-over': () => 'ready',

@@ -71,7 +71,8 @@ export const handOverStage = defineStage({
   id: 'hand-over',
   begun: ({ handedOver, standing }) =>
     handedOver !== null || ofKind(standing, 'height').some((r) => r.body.timing === 'after'),
-  waits: ({ handedOver, late }, { stops }) => ({
+  waits: ({ handedOver, late, leftElsewhere }, { stops }) => ({
+    'left-elsewhere': leftElsewhere !== null,
     'late-records': late.length,
     'hand-over-blocked': stops.length,
     'not-handed-over': handedOver === null && late.length === 0 && stops.length === 0,

@@ -11,7 +11,7 @@ import {
   type RecordBody,
   type RecordInput,
 } from '@stout-shackle/core/records'
-import { closedBy, isBegunAt } from '@stout-shackle/core/judge'
+import { isBegunAt, leftWith } from '@stout-shackle/core/judge'
 import type { StoredJob } from '@stout-shackle/core/contract'
 import { closingFaults } from '@stout-shackle/core/kit'
 import { historyFor, tidyHistories } from '../histories'
@@ -172,18 +172,20 @@ export class JobStore {
         ])
     wantClosable(current.job, nextHere)
     wantUntouched(current, nextHere)
+    wantSameVehicle(current, nextHere, writer)
     const { vehicle } = current.job
     // A VIN or plate that is typed late tells which vehicle it is.
     const isRenamed = vehicle.vin !== nextHere.vehicle.vin || vehicle.plate !== nextHere.vehicle.plate
     const job = {
       ...(await withSince(db, current.job, nextHere, { records: current.records, now: moment })),
       owed: current.job.owed,
+      changes: [...current.job.changes, ...changesOf(current, nextHere, { by: writer.name, at: moment })].slice(-60),
       leftConnections: current.job.leftConnections,
       history: isRenamed ? await historyFor(db, { ...nextHere, history: current.job.history }) : current.job.history,
     }
     const document = JSON.stringify(job)
     if (document === JSON.stringify(current.job)) return current
-    if (closedBy(current.records)) throw visitClosed()
+    if (leftWith(current.job, current.records)) throw visitClosed()
     await db('jobs').where({ id: job.id }).update({ version: next, document, changed_at: moment, summary: null })
     await db('job_versions').insert({ job_id: job.id, version: next, document, at: moment, by: writer.name })
     if (job.history !== current.job.history) await tidyHistories(db)
@@ -312,6 +314,8 @@ export class JobStore {
 /** A job that somebody sends: what the server alone says of its kits is none of theirs. */
 const asSent = (job: Job): Job => ({
   ...job,
+  changes: [],
+  leftConnections: null,
   kits: job.kits.map((jobKit) => ({ ...jobKit, version: null, confirmed: [], revised: [], leftBy: null })),
 })
 
@@ -326,6 +330,42 @@ function wantClosable(current: Job, next: Job): void {
   if (faults.length)
     throw new Problem(422, 'Kit cannot be finished', 'A job with this kit could never be closed.', faults)
 }
+
+/** What names a vehicle is the desk's to change once work has begun: it would be another vehicle's work. */
+function wantSameVehicle({ job, records }: StoredJob, next: Job, { mayAlter }: Writer): void {
+  if (mayAlter || !isAtWork(records)) return
+  const changed = NAMES.filter((name) => job.vehicle[name] !== next.vehicle[name])
+  if (changed.length)
+    throw new Problem(
+      403,
+      'Not for you',
+      'Work on this vehicle has begun: the desk changes what it is called. Everything else can be saved.',
+      changed.map((name) => ({
+        field: `vehicle.${name}`,
+        message: `must stay "${job.vehicle[name] ?? ''}"`,
+        code: 'needs-desk',
+      })),
+    )
+}
+const NAMES = ['make', 'model', 'vin', 'plate'] as const
+
+/** Changes after work has begun that stand in the record: what the vehicle is called, and loads that are not asked after any more. */
+function changesOf({ job, records }: StoredJob, next: Job, who: { by: string; at: string }): Job['changes'] {
+  if (!isAtWork(records)) return []
+  const loads = ({ loadCases }: Job) => loadCases.flatMap((c) => (c.items.length ? c.name : [])).join(', ')
+  const [had, has] = [loads(job), loads(next)]
+  return [
+    ...NAMES.filter((name) => job.vehicle[name] !== next.vehicle[name]).map((what) => ({
+      what,
+      from: job.vehicle[what] ?? '',
+      to: next.vehicle[what] ?? '',
+      ...who,
+    })),
+    ...(had && !has ? [{ what: 'loads' as const, from: had.slice(0, 400), to: '', ...who }] : []),
+  ]
+}
+const isAtWork = (records: StoredJob['records']): boolean =>
+  records.some(({ body }) => body.kind === 'step' || body.kind === 'torque')
 
 /** A kit whose work was begun on this visit is not one that came in with it. */
 function wantUntouched({ job, records }: StoredJob, next: Job): void {

@@ -810,6 +810,16 @@ const TRICKS: Record<string, Trick> = {
     }),
     stops: ['final-check-open:loaded-heights'],
   },
+  'lug nuts to 3 N·m, as the vehicle maker is said to have it': {
+    work: (list) =>
+      change(
+        'torque',
+        { value: 3 },
+        (b) => b.fastener === 'lug-nuts',
+      )(change('maker-torque', { value: 3 }, (b) => b.fastener === 'lug-nuts')(list)),
+    sent: [[{ kind: 'maker-torque', fastener: 'lug-nuts', value: 3, source: 'manual' }, 'holds-nothing']],
+    stops: ['final-check-open:torques'],
+  },
   'a kit said to be left so by another visit, in a file': {
     plan: (job) => ({ ...job, kits: job.kits.map((k) => ({ ...k, work: 'keep' as const, leftBy: 'job-0411' })) }),
     work: (list) => without('torque')(without('step')(without('connection')(list))),
@@ -930,6 +940,50 @@ describe('ways to talk past the hand-over', () => {
   })
 })
 
+describe('what a file says', () => {
+  test('a hand-over with things open is another shop`s word: the visit is open', async () => {
+    number += 1
+    const id = `said-${number}`
+    const job: Job = { ...van, id, number: String(number), history: null }
+    const left: Told = { body: { kind: 'handed-over', to: 'Ignace' }, after: 1 }
+    const records = toldRecords([...without('torque')(wholeJob(job)), left], undefined, id)
+    await shop.api.post('/api/jobs/import').send({ format: 'stout-shackle-job/2', job, records }).expect(201)
+    const summary = (await shop.api.get(`/api/jobs/${id}/summary`).expect(200)).body as { handedOver: string | null }
+    expect(summary.handedOver).toBeNull()
+    await shop.api
+      .post(`/api/jobs/${id}/records`)
+      .send({ body: bagsAt(35 * PSI), supersedes: null })
+      .expect(201)
+    const whole = toldRecords([...wholeJob({ ...job, id: `${id}-w` }), left], undefined, `${id}-w`)
+    await shop.api
+      .post('/api/jobs/import')
+      .send({ format: 'stout-shackle-job/2', job: { ...job, id: `${id}-w`, number: `${number}9` }, records: whole })
+      .expect(201)
+    const closed = await shop.api
+      .post(`/api/jobs/${id}-w/records`)
+      .send({ body: bagsAt(35 * PSI), supersedes: null })
+      .expect(409)
+    expect(JSON.stringify(closed.body)).toContain('visit-closed')
+  })
+})
+
+test('once work has begun the desk says what the vehicle is called, and it stands in the record', async () => {
+  const { api } = await shop.signIn('Teo', 'Bay 2')
+  const { version, job } = (await shop.api.get('/api/jobs/job-0415').expect(200)).body as { version: number; job: Job }
+  const renamed = { ...job, complaint: 'Sags', vehicle: { ...job.vehicle, plate: 'ZZ 1' } }
+  const put = (by: typeof api, to: Job, at = version) =>
+    by.put('/api/jobs/job-0415').set('If-Match', `"${at}"`).send(to)
+  const refused = await put(api, renamed).expect(403)
+  expect(JSON.stringify(refused.body)).toContain('vehicle.plate')
+  await put(api, { ...renamed, vehicle: job.vehicle }).expect(200)
+  const taken = (await put(shop.api, renamed, version + 1).expect(200)).body as { job: Job; version: number }
+  expect(taken.job.changes).toEqual([expect.objectContaining({ what: 'plate', to: 'ZZ 1', by: 'Maren' })])
+  const bare = { ...taken.job, loadCases: taken.job.loadCases.map((c) => ({ ...c, items: [] })), changes: [] }
+  const emptied = (await put(shop.api, bare, taken.version).expect(200)).body as { job: Job }
+  expect(emptied.job.changes.map((c) => c.what)).toEqual(['plate', 'loads'])
+  const { openItems } = assessJob(emptied.job, [])
+  expect(openItems!.deviations).toHaveLength(2)
+})
 test('figures of the copy on a job are the desk`s to change', async () => {
   const { api } = await shop.signIn('Teo', 'Bay 2')
   const { version, job } = (await shop.api.get('/api/jobs/job-0417').expect(200)).body as { version: number; job: Job }
@@ -1039,6 +1093,13 @@ describe('after the hand-over', () => {
     ).expect(201)
     const again = await post({ kind: 'handed-over', to: 'Ignace' }).expect(409)
     expect(JSON.stringify(again.body)).toContain('torques')
+    // It reopens what was proved, not the plan.
+    const late = (await shop.api.get(`/api/jobs/${id}`)).body as { version: number; job: Job }
+    await shop.api
+      .put(`/api/jobs/${id}`)
+      .set('If-Match', `"${late.version}"`)
+      .send({ ...late.job, complaint: 'changed' })
+      .expect(409)
   })
   test('a return visit begins with what was signed away', async () => {
     number += 1

@@ -1,3 +1,4 @@
+export { holdsNothing } from './maker-figure'
 export { mustReplace } from './over-pull'
 export { countsOf, openItemsOf, stillOpen, type OpenItem, type OpenItems, type PartLine } from './open-items'
 export { inPasses, nextPull, passNow } from './passes'

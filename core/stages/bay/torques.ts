@@ -2,6 +2,7 @@ import { isByFeel, isUnderRange, judgeTorque, type TorqueVerdict } from '../../t
 import type { Fastener, PlanStep } from '../../kit'
 import type { Plan } from '../../plan'
 import { ofKind, type BayRecord, type RecordOf } from '../../records'
+import { holdsNothing } from './maker-figure'
 import { overPull } from './over-pull'
 import { counts, missing, unproved, type Missing, type Proof } from '../../proof'
 
@@ -95,7 +96,9 @@ export function torqueStates(
     step.torques.map((fastener): FastenerState => {
       const key = `${step.id} ${fastener.id}`
       const all = byFastener.get(key) ?? []
-      const makerFigure = makers.get(fastener.id)
+      const told = makers.get(fastener.id)
+      // A figure that clamps nothing is none: it has to be looked up again.
+      const makerFigure = told !== undefined && holdsNothing(fastener, told) ? undefined : told
       const lacks: Missing[] = []
       const places = Array.from({ length: fastener.count }, (_, i) => {
         const pulls = all.filter((r) => r.body.place === i + 1)

@@ -4,9 +4,21 @@ import type { RecordOf } from '../../records'
 /** What was done otherwise than the papers have it, with who and when. */
 type Deviation = RecordOf<'deviation'>['body'] & { by: string; at: string }
 
-/** Kits and instructions of a job whose copies somebody changed, so that no version of the catalog equals them: deviations. */
-export const alteredOn = ({ kits, procedures }: Pick<Job, 'kits' | 'procedures'>): Deviation[] =>
-  [
+/**
+ * What was changed on a job so that it stands in its record as a deviation: copies of kits and instructions that no version of the catalog
+ * equals, what the vehicle is called, loads that were taken off the list.
+ */
+export const alteredOn = ({ kits, procedures, changes }: Pick<Job, 'kits' | 'procedures' | 'changes'>): Deviation[] => [
+  ...changes.map(({ what, from, to, by, at }): Deviation => ({
+    kind: 'deviation',
+    what: what === 'loads' ? `All loads taken off the list: ${from}` : `${CHANGED[what]}: "${from}" is now "${to}"`,
+    why: 'changed after work had begun',
+    agreedBy: by,
+    answers: null,
+    by,
+    at,
+  })),
+  ...[
     ...kits.map(({ kit, altered }) => ({ name: kit.name, altered })),
     ...procedures.map(({ procedure, altered }) => ({ name: procedure.name, altered })),
   ].flatMap(({ name, altered }) =>
@@ -21,4 +33,7 @@ export const alteredOn = ({ kits, procedures }: Pick<Job, 'kits' | 'procedures'>
           at: altered.at,
         }
       : [],
-  )
+  ),
+]
+
+const CHANGED = { make: 'Make', model: 'Model', vin: 'VIN', plate: 'Plate' } as const

@@ -24,8 +24,8 @@ export function withServersOwn(mine: Job, theirs: Job): Job {
   const isSame =
     mine.circuitSince === theirs.circuitSince &&
     mine.history === theirs.history &&
-    JSON.stringify([mine.airCheck, mine.leftConnections]) ===
-      JSON.stringify([theirs.airCheck, theirs.leftConnections]) &&
+    JSON.stringify([mine.airCheck, mine.leftConnections, mine.changes]) ===
+      JSON.stringify([theirs.airCheck, theirs.leftConnections, theirs.changes]) &&
     JSON.stringify(mine.owed) === JSON.stringify(theirs.owed) &&
     kits.every((k, i) => k === mine.kits[i]) &&
     loadCases.every((c, i) => c === mine.loadCases[i])
@@ -39,6 +39,8 @@ export function withServersOwn(mine: Job, theirs: Job): Job {
     history: theirs.history,
     owed: theirs.owed,
     airCheck: theirs.airCheck,
+    leftConnections: theirs.leftConnections,
+    changes: theirs.changes,
   }
   return circuitSince === undefined ? merged : { ...merged, circuitSince }
 }
