@@ -31,6 +31,7 @@ test('a teed pair with compressor and tank: routed, filled, leaking at its tee, 
   // What that takes away is said before it does.
   await page.locator('[data-voids]').getByRole('button', { name: 'Change it' }).click()
   await page.getByLabel('Air comes from').selectOption('compressor-tank')
+  await page.locator('[data-voids]').getByRole('button', { name: 'Change it' }).click()
   await settled(page)
   await expect.poll(() => page.locator('tr[data-connection]').count()).toBe(18)
   expect(await owed(page).count()).toBe(16)
