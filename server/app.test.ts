@@ -537,6 +537,10 @@ describe('papers', () => {
     // Handed over on 21 November: 24 h later is the 22nd.
     expect(calendar).toContain('DTSTART;VALUE=DATE:20261122')
   })
+  test('a card of a vehicle that has not left says so on its face; one that left does not', async () => {
+    expect(await text('/api/jobs/job-0417/card.pdf')).toContain('NOT HANDED OVER')
+    expect(await text('/api/jobs/job-0411/card.pdf')).not.toContain('NOT HANDED OVER')
+  })
   test('an overloaded load gets no setting on the card', async () => {
     const { job, records } = demoJob('0416')
     const kit = demoKits().find((k) => k.id === 'ninebark-coach')!

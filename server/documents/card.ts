@@ -1,8 +1,8 @@
 import type { Content } from 'pdfmake/interfaces'
 import type { Job } from '@stout-shackle/core/job'
 import type { BayRecord } from '@stout-shackle/core/records'
-import { assessJob } from '@stout-shackle/core/judge'
-import { formatLimit, formatNumber, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
+import { assessJob, type Assessment } from '@stout-shackle/core/judge'
+import { count, formatLimit, formatNumber, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
 import { formatDate } from '@stout-shackle/core/shop'
 import { loadSettings, type KitAssessment } from '@stout-shackle/core/stages'
 import type { Limit } from '@stout-shackle/core/kit'
@@ -12,10 +12,11 @@ import {
   notTheMakers,
   offText,
   settingText,
+  stopText,
   vehicleName,
   WAIVER_NAMES,
 } from '@stout-shackle/core/wording'
-import { heading, note, PAPER, render, table } from './pdf'
+import { heading, marked, note, PAPER, render, table } from './pdf'
 
 /**
  * The owner's card: min, max and the setting for each load, with what to do when loading and unloading.
@@ -27,7 +28,9 @@ export async function ownersCard(
   system: UnitSystem,
   made: string,
 ): Promise<Buffer> {
-  const { cases, chosen, asLeft, finalChecks } = assessJob(job, records)
+  const assessed = assessJob(job, records)
+  const { cases, chosen, asLeft, finalChecks } = assessed
+  const mark = openMark(assessed, system)
   const content: Content[] = [
     { text: 'Air helper springs', style: 'title' },
     {
@@ -83,8 +86,32 @@ export async function ownersCard(
   )
   return render(`Owner's card, job ${job.number}`, content, `Job ${job.number}, made ${made}`, {
     pageSize: PAPER[system].card,
-    pageMargins: [28, 26, 28, 36],
+    pageMargins: [28, mark ? 64 : 26, 28, 36],
+    ...(mark ? marked(mark) : {}),
   })
+}
+
+/** Stops that fit on the head of every page. */
+const MOST_NAMED = 4
+/**
+ * What stands on every page while the vehicle has not left, or is open again: no such card looks final.
+ * @returns null for a vehicle that was handed over, and of which nothing came in since
+ */
+function openMark(
+  { handedOver, late, stops }: Assessment,
+  system: UnitSystem,
+): { title: string; lines: string } | null {
+  if (handedOver) return null
+  const named = stops.slice(0, MOST_NAMED).map((stop) => stopText(stop, system))
+  const more = stops.length - named.length
+  const came = late.length
+    ? [`${count(late.length, 'record', 'records')} came in after it was handed over: it is handed over again first`]
+    : []
+  return {
+    title: late.length ? 'NOT HANDED OVER AGAIN' : 'NOT HANDED OVER',
+    lines:
+      [...came, ...named, ...(more > 0 ? [`and ${more} more`] : [])].join('; ') || 'Nothing is open: hand it over.',
+  }
 }
 
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)

@@ -25,6 +25,7 @@ export const PAPER: Record<UnitSystem, { sheet: PageSize; card: PageSize }> = {
 const INK = '#20262A'
 const PETROL = '#0E5A63'
 const EDGE = '#D8D2C4'
+const OXIDE = '#A5402D'
 
 export const heading = (text: string): Content => ({ text, style: 'heading' })
 export const note = (text: string): Content => ({ text, style: 'note' })
@@ -52,6 +53,24 @@ export function table(head: string[], rows: string[][], widths: (string | number
     margin: [0, 2, 0, 6],
   }
 }
+
+/** A mark on every page, across it and at its head. */
+export const marked = ({
+  title,
+  lines,
+}: {
+  title: string
+  lines: string
+}): Pick<TDocumentDefinitions, 'watermark' | 'header'> => ({
+  watermark: { text: title, color: OXIDE, opacity: 0.12, bold: true },
+  header: {
+    stack: [
+      { text: title, bold: true, fontSize: 11, color: OXIDE },
+      { text: lines, fontSize: 7, color: OXIDE },
+    ],
+    margin: [28, 12, 28, 0],
+  },
+})
 
 /** Renders a document in the shop's type on the page size given. */
 export async function render(
