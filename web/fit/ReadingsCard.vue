@@ -133,7 +133,7 @@ const fails = computed(() => gaps.value.filter((g) => g.verdict !== 'missing' &&
               link
               type="primary"
               size="small"
-              :aria-label="`${limitQuantity('min', 'length', g.limit.value, preferences.system)} bar passes all around: ${name}, ${g.side}`"
+              :aria-label="`${limitQuantity('min', 'length', g.limit.value, preferences.system)} bar passes ${g.side}: ${name}`"
               @click="barPasses(g)"
               >{{ limitQuantity('min', 'length', g.limit.value, preferences.system) }} bar passes</el-button
             >
