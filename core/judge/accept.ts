@@ -16,7 +16,7 @@ const SLIP_MS = 30 * 60_000
  * while things are open.
  * @param records all of the job, oldest first
  */
-export function closedBy(job: Job, records: readonly BayRecord[]): RecordOf<'handed-over'> | null {
+function closedBy(job: Job, records: readonly BayRecord[]): RecordOf<'handed-over'> | null {
   return lateRecords(standing(records)).length ? null : leftWith(job, records)
 }
 /**

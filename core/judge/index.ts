@@ -1,4 +1,4 @@
-export { canTakeBack, closedBy, leftWith, refusalOf } from './accept'
+export { canTakeBack, leftWith, refusalOf } from './accept'
 export { assessJob, type Assessment } from './assess'
 export { chainOf } from './chain'
 export { isBegunAt } from './kept'

@@ -11,7 +11,7 @@ export type Mark = (typeof MARKS)[number]
 
 /** Half-width of a tape reading: a sixteenth read carefully, a half where somebody said "about". */
 export const TAPE_TOLERANCE: Meters = INCH / 16
-export const ABOUT_TOLERANCE: Meters = INCH / 2
+const ABOUT_TOLERANCE: Meters = INCH / 2
 /** Half of what left and right of a sound vehicle differ by: what one height leaves unsure of its axle (common practice). */
 const UNKNOWN_SIDE: Meters = INCH / 8
 

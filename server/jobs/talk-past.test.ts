@@ -60,7 +60,7 @@ const withBag =
   (to: object) =>
   (job: Job): Job => ({
     ...job,
-    kits: job.kits.map((k) => ({ ...k, kit: { ...k.kit, bag: k.kit.bag && { ...k.kit.bag, ...to } } as typeof k.kit })),
+    kits: job.kits.map((k) => ({ ...k, kit: { ...k.kit, bag: k.kit.bag && { ...k.kit.bag, ...to } } })),
   })
 const mounted =
   (to: Partial<Mount>) =>
@@ -730,7 +730,7 @@ const TRICKS: Record<string, Trick> = {
     work: (list) =>
       list.flatMap((t) =>
         is('torque', (b) => isStrap(b) && b.place === 1)(t.body)
-          ? [{ ...t, body: { ...t.body, value: 60 } as RecordBody }, t]
+          ? [{ ...t, body: { ...t.body, value: 60 } }, t]
           : [t],
       ),
     stops: ['torque-wrong', 'final-check-open:torques'],

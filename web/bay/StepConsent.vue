@@ -35,4 +35,7 @@ const statement =
   border-radius: 4px;
   padding: 12px 14px;
 }
+h2 {
+  font-size: 22px;
+}
 </style>

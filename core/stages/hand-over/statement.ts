@@ -45,16 +45,7 @@ export function offText({ axle, loadCase, off, lean }: AsLeft, job: Job, units: 
  * @returns null where there is nothing of that kind to sign
  */
 export function textOf(job: Job, { cases, asLeft }: Pick<Signable, 'cases' | 'asLeft'>, body: Unsigned): string | null {
-  if (body.kind === 'consent') {
-    const list = doneForGood(job, body.to, body.units)
-    if (!list.length) return null
-    const what = body.to === 'drilling' ? 'drills holes in this vehicle' : 'changes parts of this vehicle for good'
-    const heard = body.phone
-      ? ` By phone, heard by ${body.phone.heardBy}, ${formatDateTime(body.phone.at, 'UTC')} UTC.`
-      : ''
-    // Who signed, and for which job, stands beside it: a name that is spelled right later makes no other text.
-    return `${vehicle(job)}. The work ${what}. That cannot be undone. ${list.join('; ')}. The customer ${body.outcome === 'agreed' ? 'agrees' : 'does not agree'}.${heard}`
-  }
+  if (body.kind === 'consent') return consentText(job, body)
   const reason = `Reason: ${body.because}.`
   switch (body.about) {
     case 'air-check':
@@ -77,4 +68,15 @@ export function textOf(job: Job, { cases, asLeft }: Pick<Signable, 'cases' | 'as
         .join('; ')}. Springs raise no rating. ${reason}`
     }
   }
+}
+
+function consentText(job: Job, body: ConsentBody): string | null {
+  const list = doneForGood(job, body.to, body.units)
+  if (!list.length) return null
+  const what = body.to === 'drilling' ? 'drills holes in this vehicle' : 'changes parts of this vehicle for good'
+  const heard = body.phone
+    ? ` By phone, heard by ${body.phone.heardBy}, ${formatDateTime(body.phone.at, 'UTC')} UTC.`
+    : ''
+  // Who signed, and for which job, stands beside it: a name that is spelled right later makes no other text.
+  return `${vehicle(job)}. The work ${what}. That cannot be undone. ${list.join('; ')}. The customer ${body.outcome === 'agreed' ? 'agrees' : 'does not agree'}.${heard}`
 }

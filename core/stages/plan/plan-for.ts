@@ -36,25 +36,40 @@ export function planFor(job: PlanInputs, records: readonly BayRecord[] = []): Pl
   const planned = ofKind(stand, 'planned')
   const inputs = planned.length ? inputsOf(job) : ''
   const recorded = planned.findLast(({ body }) => body.of === inputs) ?? null
-  const first = freshPlan(job, job.survey)
+  const first = freshPlan(job, { survey: job.survey, added: [], wheelsOff: [] })
   let outcome = recorded && first.ok ? withSteps(first, recorded.body.steps) : first
   const since = recorded ? stand.indexOf(recorded) : -1
-  let survey = job.survey
-  const added: AddedStep[] = []
-  const wheelsOff: AxleEnd[] = []
+  const known: Found = { survey: job.survey, added: [], wheelsOff: [] }
   for (const [i, record] of stand.entries()) {
-    const { body } = record
-    const bare = bareAt(body)
-    if (body.kind === 'step-added') added.push(addedStep(body, record.id))
-    else if (body.kind === 'finding') survey = withSurveyAnswer(survey, body.fact, body.axle, body.answer as never)
-    else if (bare && !(outcome.ok && hasNuts(outcome.plan.steps, bare))) wheelsOff.push(bare)
-    else continue
+    if (!bearsOnPlan(record.body) || record.body.kind === 'planned') continue
+    if (!learn(known, record, outcome)) continue
     // What was known as the plan was put on record is in it.
     if (i < since || !outcome.ok) continue
-    const done = doneBefore(outcome.plan.steps, stand.slice(0, i))
-    outcome = freshPlan(job, survey, { done, added, wheelsOff })
+    outcome = freshPlan(job, known, doneBefore(outcome.plan.steps, stand.slice(0, i)))
   }
   return outcome
+}
+
+/** What the bay has told so far that a plan follows from. */
+interface Found {
+  survey: Survey
+  added: AddedStep[]
+  wheelsOff: AxleEnd[]
+}
+/**
+ * Takes in what a record tells.
+ * @returns whether the plan is another one by it
+ */
+function learn(known: Found, { id, body }: BayRecord, outcome: PlanOutcome): boolean {
+  if (body.kind === 'step-added') known.added.push(addedStep(body, id))
+  else if (body.kind === 'finding')
+    known.survey = withSurveyAnswer(known.survey, body.fact, body.axle, body.answer as never)
+  else {
+    const bare = bareAt(body)
+    if (!bare || (outcome.ok && hasNuts(outcome.plan.steps, bare))) return false
+    known.wheelsOff.push(bare)
+  }
+  return true
 }
 
 /** The job's kits, each with what its air circuit has. */
@@ -63,15 +78,7 @@ const plannedKits = (job: PlanInputs) => {
   return job.kits.map((jobKit) => ({ ...jobKit, circuit: wordsOf(circuit, jobKit.kit.axle) }))
 }
 
-const freshPlan = (
-  job: PlanInputs,
-  survey: Survey,
-  {
-    done = [],
-    added = [],
-    wheelsOff = [],
-  }: { done?: readonly PlanStep[]; added?: readonly AddedStep[]; wheelsOff?: readonly AxleEnd[] } = {},
-): PlanOutcome =>
+const freshPlan = (job: PlanInputs, { survey, added, wheelsOff }: Found, done: readonly PlanStep[] = []): PlanOutcome =>
   buildPlan(plannedKits(job), job.vehicle, survey, job.choices, {
     needed: neededParts(job),
     procedures: [...job.procedures.map((p) => p.procedure), ...added.map((a) => a.procedure)],
