@@ -729,9 +729,7 @@ const TRICKS: Record<string, Trick> = {
   'over the max, then a lower pull': {
     work: (list) =>
       list.flatMap((t) =>
-        is('torque', (b) => isStrap(b) && b.place === 1)(t.body)
-          ? [{ ...t, body: { ...t.body, value: 60 } }, t]
-          : [t],
+        is('torque', (b) => isStrap(b) && b.place === 1)(t.body) ? [{ ...t, body: { ...t.body, value: 60 } }, t] : [t],
       ),
     stops: ['torque-wrong', 'final-check-open:torques'],
   },
