@@ -5,8 +5,9 @@ import type { WaitCode } from '../judge'
 import { AXLES, BODIES, MARKS } from '../vehicle'
 import { CATALOG_FILES } from '../exchange'
 import { jobSchema, STAGES } from '../job'
-import { applicationSchema, FAMILIES, kitSchema, ORIGINS, ruleSetSchema, stockItemSchema } from '../kit'
+import { applicationSchema, FAMILIES, kitSchema, ORIGINS, planStepSchema, ruleSetSchema, stockItemSchema } from '../kit'
 import { personSchema, ROLES, shopSettingsSchema } from '../shop'
+import { torqueSpecSchema } from '../torque'
 
 /** A version of a document and the document. */
 export const entryOf = <S extends z.ZodType>(document: S) => z.strictObject({ version: z.number().int(), document })
@@ -466,6 +467,53 @@ export const proofSchema = z.strictObject({
   stops: z.array(z.strictObject({ code: z.string(), about: z.string(), hard: z.boolean(), says: z.string() })),
 })
 export type ProofAnswer = z.output<typeof proofSchema>
+
+/** A job's work plan with how far it is. */
+export const planAnswerSchema = z.strictObject({
+  /** Steps that wait for each other, where there is no order. */
+  stuck: z.array(z.string()),
+  /** Null without a plan. */
+  minutes: z.number().nullable(),
+  /** In their order. */
+  steps: z.array(planStepSchema.extend({ outcome: z.enum(['open', 'done', 'skipped']), by: z.string().nullable() })),
+  /** Of each step that torques one, place by place; N·m. */
+  fasteners: z.array(
+    z.strictObject({
+      step: z.string(),
+      fastener: z.string(),
+      name: z.string(),
+      axle: z.enum(AXLES).nullable(),
+      side: z.enum(['left', 'right']).nullable(),
+      spec: torqueSpecSchema,
+      makerFigure: z.number().nullable(),
+      places: z.array(z.strictObject({ state: z.string(), value: z.number().nullable() })),
+    }),
+  ),
+  /** Final checks, and how many things each still lacks. */
+  checks: z.array(
+    z.strictObject({
+      check: z.enum(FINAL_CHECKS),
+      state: z.enum(['done', 'open', 'not-applicable', 'waived']),
+      missing: z.number().int(),
+    }),
+  ),
+  /** Clearances to read, m. */
+  gaps: z.array(
+    z.strictObject({
+      check: z.string(),
+      gap: z.string().nullable(),
+      axle: z.enum(AXLES),
+      side: z.enum(['left', 'right']),
+      least: z.number(),
+      most: z.number().nullable(),
+      value: z.number().nullable(),
+      verdict: z.string(),
+    }),
+  ),
+  /** Connections to soap. */
+  connections: z.array(z.strictObject({ id: z.string(), name: z.string(), axle: z.enum(AXLES), result: z.string() })),
+})
+export type PlanAnswer = z.output<typeof planAnswerSchema>
 
 /** How many of each kind were soaped in this shop, and how many of them leaked. */
 export const leakHistorySchema = z.array(

@@ -221,6 +221,7 @@ export const ROUTES = {
       answers.proofSchema,
       { query: requests.unitsSchema },
     ),
+    plan: get('/jobs/{id}/plan', 'The work plan: steps, fasteners, and what is read', answers.planAnswerSchema),
     unsent: get('/jobs/{id}/unsent', 'Screens that may hold work nobody has seen', answers.unsentSchema),
     list: get('/jobs/{id}/records', 'Records of a job', z.array(bayRecordSchema)),
     append: adds('/jobs/{id}/records', 'Append a record', 'work', [recordInputSchema, bayRecordSchema]),

@@ -12,6 +12,7 @@ import { nextVisit } from '../histories'
 import { personOf } from '../principal'
 import { etag, route, tagged, versionOf, writes, type Mounted, type WrittenBy } from '../routing'
 import { acceptRecord } from './accept'
+import { planOf } from './plan'
 import { proofOf } from './proof'
 import { withWrench } from './provenance'
 import { summaryOf, type Board } from './board'
@@ -102,6 +103,7 @@ export function recordRoutes({ db, bus, jobs }: Parts): Mounted[] {
   const routes = ROUTES.records
   return [
     route(routes.proof, async ({ params, query }) => proofOf(await jobs.get(params.id), query.units)),
+    route(routes.plan, async ({ params }) => planOf(await jobs.get(params.id))),
     route(routes.unsent, async ({ params, request }) => {
       const { job } = await jobs.get(params.id)
       const since = new Date(Date.now() - SHIFT_MS).toISOString()

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import type { StoredJob } from '@stout-shackle/core/contract'
+import type { PlanAnswer, StoredJob } from '@stout-shackle/core/contract'
 import type { RecordBody } from '@stout-shackle/core/records'
 import { assessJob } from '@stout-shackle/core/judge'
 import { PLAIN_OPERATION, type Procedure } from '@stout-shackle/core/kit'
@@ -37,6 +37,19 @@ describe('the plan of a coach with kits at both ends', () => {
     await send({ kind: 'planned', of: inputsOf(job), steps: plan }).expect(201)
     const after = await steps()
     expect(after.steps.map((s) => s.id)).toEqual(plan.map((s) => s.id))
+  })
+  test('is read over the API: steps in order, fasteners place by place, what is read', async () => {
+    const { steps: plan } = await steps()
+    const answer = (await shop.api.get(`/api/jobs/${ID}/plan`).expect(200)).body as PlanAnswer
+    expect(answer.steps.map((s) => s.id)).toEqual(plan.map((s) => s.id))
+    expect(answer.fasteners.map((f) => `${f.step} ${f.fastener} ${f.places.length}`)).toEqual(
+      plan.flatMap((s) => s.torques.map((f) => `${s.id} ${f.id} ${f.count}`)),
+    )
+    expect(new Set(answer.gaps.map((g) => g.axle))).toEqual(new Set(['front', 'rear']))
+    expect(answer.connections.length).toBeGreaterThan(0)
+    expect(answer.checks.find((c) => c.check === 'soap')!.missing).toBeGreaterThan(0)
+    const bare = (await shop.api.get('/api/jobs/job-0416/plan').expect(200)).body as PlanAnswer
+    expect([bare.steps, bare.minutes, bare.stuck]).toEqual([[], null, []])
   })
   test('a question is answered by its own words, at a step that asks it', async () => {
     const { steps: plan } = await steps()
