@@ -26,5 +26,7 @@ export const airRefusals: Record<RefusalsOf<typeof airStage>, (about: string) =>
   'in-the-future': () => 'Read in the future? Check the date and the clock.',
 }
 export const airStops: Record<StopsOf<typeof airStage>, (stop: StageStop) => string> = {
+  'leak-found': ({ about }) =>
+    `A leak was found (${about.replace(/-/g, ' ')}): soap that place again, or hold the line`,
   bubbles: ({ about }) => `A connection bubbles (${about.replace(/-/g, ' ')}): put it right, then soap it again`,
 }

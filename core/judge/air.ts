@@ -64,11 +64,13 @@ export const airStage = defineStage({
     },
   },
   stops: ({ air }) =>
-    [...air.connections.flatMap((c) => (c.result === 'bubbles' ? [c.id] : [])), ...air.leaking].map((about) => ({
-      code: 'bubbles' as const,
-      about,
-      hard: true,
-    })),
+    [
+      ...air.connections.flatMap((c) => (c.result === 'bubbles' ? [{ code: 'bubbles' as const, about: c.id }] : [])),
+      ...air.leaking.map(({ where, axle, side, bubbles }) => ({
+        code: bubbles ? ('bubbles' as const) : ('leak-found' as const),
+        about: where ?? [axle, side].filter(Boolean).join(' '),
+      })),
+    ].map((stop) => ({ ...stop, hard: true })),
   // eslint-disable-next-line complexity -- one refusal after the other, each a line
   refuses(body, { job, now }) {
     if (body.kind === 'air-check' && Date.parse(body.readAt) > now + CLOCK_SLACK)

@@ -87,6 +87,7 @@ describe('sentences', () => {
       'item-open': 'Nut, left',
       'steps-left': '3',
       'copy-altered': 'Quill',
+      'leak-found': 'rear left',
       'torque-wrong': 'Nut, left',
       'over-rating': 'All shelves',
       'plan-stuck': 'two steps',

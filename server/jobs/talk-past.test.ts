@@ -818,6 +818,24 @@ const TRICKS: Record<string, Trick> = {
     sent: [[{ kind: 'maker-torque', fastener: 'lug-nuts', value: 3, source: 'manual' }, 'holds-nothing']],
     stops: ['final-check-open:torques'],
   },
+  'a leak that was heard after the hold': {
+    work: ending({ kind: 'leak-test', axle: 'rear', side: 'left', test: 'listen', tube: null, found: true }),
+    stops: ['leak-found:rear left'],
+  },
+  'a core that bubbled and was changed, and nobody soaped it': {
+    work: ending(
+      {
+        kind: 'connection',
+        connection: 'rear-left-valve-core',
+        result: 'bubbles',
+        pressure: kit.testPressure!,
+        minutes: 3,
+        reason: '',
+      },
+      { kind: 'connection-opened', connection: 'rear-left-valve-core', reason: 'new core', remedy: 'opened' },
+    ),
+    stops: ['leak-found:rear-left-valve-core'],
+  },
   'a kit said to be left so by another visit, in a file': {
     plan: (job) => ({ ...job, kits: job.kits.map((k) => ({ ...k, work: 'keep' as const, leftBy: 'job-0411' })) }),
     work: (list) => without('torque')(without('step')(without('connection')(list))),

@@ -6,6 +6,7 @@ import { ofKind, type BayRecord, type RecordOf } from '../../records'
 import { connectionsOf, type Connection, type Job } from '../../job'
 import { counts, missing, unproved, type Missing, type Proof } from '../../proof'
 import type { KitAssessment } from '../choose'
+import { leaksFound, type FoundLeak } from './leaks-found'
 import type { AxleSpring } from '../load'
 
 /** How long a connection is watched under soap, minutes: slow bubbles take their time (common practice). */
@@ -52,8 +53,8 @@ export interface AirState {
   connections: ConnectionState[]
   /** One for each line of each axle with bags. */
   checks: AirCheckState[]
-  /** What else was seen to leak and not opened since: cores, tubes, bags. */
-  leaking: string[]
+  /** What else was found to leak, and neither soaped nor held since: cores, lines, what was heard. */
+  leaking: FoundLeak[]
   pressures: SetPressure[]
 }
 
@@ -88,19 +89,15 @@ export function airState(
     return { ...connection, ...soapState(records, proof, kit, connection.id) }
   })
   const known = new Set(connections.map((c) => c.id))
-  const last = new Map(soaped.map((r) => [r.body.connection, r]))
+  const checks = aired.flatMap((kit) =>
+    sidesOf(job, kit.kit.axle).map((side) =>
+      checkState(job, ofKind(standing, 'air-check'), proof, { kit, side, springs, told: ofKind(told, 'air-check') }),
+    ),
+  )
   return {
     connections,
-    leaking: [...last.values()].flatMap(({ id, body }) =>
-      body.result === 'bubbles' && !known.has(body.connection) && !proof.evidence.get(id)?.voided
-        ? [body.connection]
-        : [],
-    ),
-    checks: aired.flatMap((kit) =>
-      sidesOf(job, kit.kit.axle).map((side) =>
-        checkState(job, ofKind(standing, 'air-check'), proof, { kit, side, springs, told: ofKind(told, 'air-check') }),
-      ),
-    ),
+    leaking: leaksFound(job, told, proof, { known, checks }),
+    checks,
     pressures: aired.map((kit) => pressureState(ofKind(standing, 'bag-pressure'), proof, kit)),
   }
 }
