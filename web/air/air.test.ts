@@ -305,6 +305,11 @@ describe('an air check', () => {
     expect(store.assessment!.air.checks.map((c) => c.state)).toEqual(['begun', 'begun'])
     expect(wrapper.findAll('form.air-check')).toHaveLength(4)
     await labeled(wrapper, 'Air comes from').setValue('compressor-tank')
+    // What it takes away is said first; nothing is changed until somebody says so.
+    expect(store.job!.supply).toBe('compressor')
+    const asked = wrapper.find('[data-voids]')
+    expect(asked.text()).toContain('2 air checks')
+    await asked.findAll('button')[0]!.trigger('click')
     await vi.waitUntil(() => !store.unsaved, { timeout: 5000 })
     await flushPromises()
     expect(store.assessment!.air.checks.map((c) => c.state)).toEqual(['void', 'void'])
