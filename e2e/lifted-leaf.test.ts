@@ -59,6 +59,9 @@ test('the lifted leaf pickup: the short bracket is refused for its block, the ta
   await page.getByRole('textbox', { name: 'Torque read' }).press('3')
   await page.getByRole('button', { name: 'Record', exact: true }).click()
   await page.locator('[data-torque=high]').waitFor()
+  // A lower pull would not forgive it; it was none, and stays in the record as taken back.
+  await page.getByRole('button', { name: 'Mistyped' }).click()
+  await page.locator('[data-torque=high]').waitFor({ state: 'detached' })
   const wrench = (path: string, method: string, body?: unknown) =>
     shop.json(`/devices/wrench-3/${path}`, {
       method,

@@ -265,6 +265,7 @@ const counts = computed(() => store.assessment?.openItems && countsOf(store.asse
               @confirm="confirmTorque(t)"
               @type="(place) => (keypad = { fastener: t, place })"
               @settle="(place, outcome, reason, tried) => torque(t, place, outcome, null, null, { reason, tried })"
+              @mistyped="(record) => store.record({ kind: 'withdrawn' }, { record, why: 'typed wrong' })"
               @open="
                 (reason, looked) =>
                   store.record({ kind: 'opened-again', step: t.step.id, fastener: t.fastener.id, reason, looked })

@@ -21,6 +21,7 @@ const emit = defineEmits<{
   type: [place: number]
   settle: [place: number, outcome: 'by-feel' | 'turned' | 'not-reached' | 'none-given', reason?: string, tried?: Tried]
   open: [reason: string, looked?: 'sound' | 'replaced']
+  mistyped: [record: string]
   maker: [value: number, source: string]
   confirm: []
 }>()
@@ -64,7 +65,7 @@ function settleUnreached(tried: Tried) {
   unreached.value = null
 }
 /** The hardest pull over its max that nobody has answered. */
-const over = computed(() => Math.max(0, ...props.state.places.map((p) => p.over ?? 0)))
+const over = computed(() => Math.max(0, ...props.state.places.map((p) => p.over?.body.value ?? 0)))
 function undo(looked?: 'sound' | 'replaced') {
   if (!reason.value?.trim()) return
   emit('open', reason.value.trim(), looked)
@@ -145,7 +146,13 @@ function keepFigure() {
         <span class="buttons">
           <template v-if="judged">
             <button @click="emit('type', i + 1)">Type</button>
-            <button v-if="!placeCloses(state.fastener, place.state)" @click="unreached = { place: i + 1, reason: '' }">
+            <button v-if="place.over && place.over.body.reading === null" @click="emit('mistyped', place.over.id)">
+              Mistyped
+            </button>
+            <button
+              v-else-if="!placeCloses(state.fastener, place.state)"
+              @click="unreached = { place: i + 1, reason: '' }"
+            >
               No reach
             </button>
           </template>

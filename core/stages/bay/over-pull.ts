@@ -22,22 +22,23 @@ export const mustReplace = ({ name, fitting, thread, grade }: Fastener, value: n
  * and looking at threads and seat, or by a new one where it has to be.
  * @param pulls at that place, all of them
  * @param opened when it was undone again
- * @returns N·m; null where there is none
+ * @returns its record; null where there is none
  */
 export function overPull(
   fastener: Fastener,
   pulls: readonly RecordOf<'torque'>[],
   opened: readonly RecordOf<'opened-again'>[],
   makerFigure: number | undefined,
-): number | null {
-  const open = pulls.flatMap(({ at: time, body: { value } }) => {
+): RecordOf<'torque'> | null {
+  const open = pulls.flatMap((pull) => {
+    const { value } = pull.body
     if (value === null || judgeTorque(fastener.spec, value, makerFigure) !== 'high') return []
     const isAnswered = opened.some(
       (o) =>
-        Date.parse(o.at) >= Date.parse(time) &&
+        Date.parse(o.at) >= Date.parse(pull.at) &&
         (o.body.looked === 'replaced' || (o.body.looked === 'sound' && !mustReplace(fastener, value))),
     )
-    return isAnswered ? [] : [value]
+    return isAnswered ? [] : [pull]
   })
-  return open.length ? Math.max(...open) : null
+  return open.sort((a, b) => b.body.value! - a.body.value!)[0] ?? null
 }

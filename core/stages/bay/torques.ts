@@ -32,8 +32,8 @@ export interface FastenerState {
     record: BayRecord | null
     passes: number
     doubt: WrenchDoubt | null
-    /** The hardest pull over its max that nobody answered, N·m. */
-    over: number | null
+    /** The hardest pull over its max that nobody answered. */
+    over: RecordOf<'torque'> | null
   }[]
   /** Undone after it was torqued, and not torqued since. */
   openedAgain: boolean
