@@ -28,6 +28,7 @@ const VIEWS = [
     'choose-side-by-side',
     '/jobs/job-0417/choose',
     async (page) => {
+      await page.locator('button.more').click()
       for (const name of ['Twofold', 'Reed sleeve', 'Hollow rubber, heavy', 'Mark two, bump stop inside'])
         await page.getByLabel(`Set ${name} side by side`, { exact: true }).check()
       await page.locator('.chart svg').waitFor()
