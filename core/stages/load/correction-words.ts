@@ -16,7 +16,7 @@ export function correctionText(axle: AxleEnd, found: Calibration, job: Job, syst
       return []
     case 'contradict':
       return [
-        `${where}: the readings contradict each other${found.odd ? `; the one that agrees least is ${oddText(found.odd, load)}` : ''}. Nothing is corrected: read them again.`,
+        `${where}: the readings contradict each other${found.odd ? `; the one that agrees least is ${oddText(found.odd, load)}` : ''}. Nothing is corrected: read them again. If they come out the same, the table of the bag may be wrong.`,
       ]
     case 'corrected': {
       const parts = [
