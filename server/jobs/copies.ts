@@ -55,7 +55,8 @@ function alteredOf(
 ): Altered | null {
   if (!current) return { why: 'Came in a file', by: writer.name, at: now }
   const why = sent?.why ?? ''
-  if (was?.isSame && (was.altered === null || was.altered.why === why)) return was.altered
+  // A reason is given or put right, not taken away.
+  if (was?.isSame && (was.altered === null || !why || was.altered.why === why)) return was.altered
   if (!writer.mayAlter)
     throw new Problem(
       403,

@@ -152,7 +152,8 @@ describe('editing the plan', () => {
     server.stamps = (job) => ({
       ...job,
       circuitSince: SINCE,
-      kits: job.kits.map((kit) => ({ ...kit, since: SINCE })),
+      fittingsSince: SINCE,
+      kits: job.kits.map((kit) => ({ ...kit, since: SINCE, mountSince: SINCE, leftBy: 'job-0400' })),
     })
     const store = await opened()
     const before = store.job!
@@ -163,7 +164,12 @@ describe('editing the plan', () => {
       kits: job.kits.map((k) => ({ ...k, work: 'take-off' as const })),
     }))
     await until(() => !store.unsaved)
-    expect(store.job).toMatchObject({ supply: 'compressor', circuitSince: SINCE, kits: [{ since: SINCE }] })
+    expect(store.job).toMatchObject({
+      supply: 'compressor',
+      circuitSince: SINCE,
+      fittingsSince: SINCE,
+      kits: [{ since: SINCE, mountSince: SINCE, leftBy: 'job-0400' }],
+    })
     store.undo()
     await until(() => !store.unsaved)
     expect(store.conflicts).toEqual([])
