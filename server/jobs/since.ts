@@ -128,7 +128,8 @@ interface Watched {
   counts: (record: BayRecord) => boolean
 }
 const JOINTS: Watched = { of: jointsOf, since: (job) => job.circuitSince, counts: isAir }
-const weigh = (items: Job['fittings']): string => JSON.stringify(items.map(({ name: _name, ...item }) => item))
+/** Versions from before there were any have none. */
+const weigh = (items: Job['fittings'] = []): string => JSON.stringify(items.map(({ name: _name, ...item }) => item))
 const FITTINGS: Watched = {
   of: (job) => weigh(job.fittings),
   since: (job) => job.fittingsSince,
