@@ -41,6 +41,8 @@ export const OPERATION = [
   { name: 'closes', kind: 'words' },
   { name: 'fits', kind: 'words' },
   { name: 'raise', kind: 'text' },
+  { name: 'pressure_low', kind: 'pressure' },
+  { name: 'pressure_high', kind: 'pressure' },
   { name: 'asks', kind: 'words' },
   { name: 'checks', kind: 'words' },
   { name: 'circuit', kind: 'words' },
@@ -95,6 +97,8 @@ export const operationCells = (o: Operation): Row<OperationColumn> => ({
     .map((a) => `${a.part} = ${[a.fate, a.side].filter(Boolean).join(', ')}${a.note ? ` (${a.note})` : ''}`)
     .join('; '),
   raise: o.raise && `${o.raise.until}: ${o.raise.note}`,
+  pressure_low: o.pressure && o.pressure.low,
+  pressure_high: o.pressure && o.pressure.high,
   leaves_loose: o.leavesLoose,
   takes_off: o.takesOff,
   both_first: o.bothFirst,
@@ -188,6 +192,7 @@ export function operationOf({ cells }: SheetRow, say: Say): unknown {
     closes: words(cells.closes!),
     fits: words(cells.fits!),
     raise: raised ? { until: raised[1], note: raised[2] } : null,
+    pressure: pressureOf(cells.pressure_low!, cells.pressure_high!),
     asks: words(cells.asks!),
     checks: words(cells.checks!),
     circuit: words(cells.circuit!),
@@ -198,6 +203,9 @@ export function operationOf({ cells }: SheetRow, say: Say): unknown {
     blocking: cells.blocking === true,
   }
 }
+/** One figure is both ends; none is nothing said. */
+const pressureOf = (low: Cell, high: Cell): unknown =>
+  low === null && high === null ? null : { low: low ?? high, high: high ?? low }
 function specOf({ cells }: SheetRow): unknown {
   switch (cells.spec) {
     case 'target':
@@ -242,6 +250,7 @@ const COLUMN_OF: Record<string, string> = {
   takesOff: 'takes_off',
   bothFirst: 'both_first',
   hiddenBy: 'hidden_by',
+  pressure: 'pressure_low',
   value: 'torque',
   max: 'torque',
 }

@@ -1,7 +1,6 @@
 import { count, type UnitSystem } from '../quantity'
 import { PLACE_STATES } from '../stages/bay'
 import { SURVEY_QUESTIONS, type SurveyKey } from '../vehicle'
-import type { StepCheck } from '../kit'
 import { missingText, STEP_CHECK_NAMES, type Named } from './proof-words'
 import type { Hindrance } from './step-done'
 import type { RefusalsOf, StageStop, StopsOf, WaitsOf } from './stage'
@@ -46,7 +45,7 @@ export function hindranceText(hindrance: Hindrance, named: Named, system: UnitSy
       return `${fastener}${place === null ? '' : `, place ${place}`}: ${PLACE_STATES[state]}.`
     }
     case 'check-open':
-      return `Not yet: ${STEP_CHECK_NAMES[hindrance.about as StepCheck]}.`
+      return `Not yet: ${STEP_CHECK_NAMES[hindrance.about as keyof typeof STEP_CHECK_NAMES]}.`
     case 'not-answered':
       return `Answer first: ${SURVEY_QUESTIONS[hindrance.about as SurveyKey].ask.toLowerCase()}?`
     case 'not-agreed':

@@ -52,7 +52,8 @@ const SUBJECTS: Record<FinalCheckId, Subject> = {
 }
 
 /** What a step looks at, while it is not on record. */
-export const STEP_CHECK_NAMES: Record<StepCheck, string> = {
+export const STEP_CHECK_NAMES: Record<StepCheck | 'pressure', string> = {
+  pressure: 'the bags were read at the pressure that it is done at',
   'first-air': 'both bags were read at their min or more',
   connections: 'every connection was soaped without bubbles',
   parts: 'every part of the box was counted',
@@ -71,7 +72,7 @@ const FLAGS: Record<FlagCode, (about: string, named: Named) => string> = {
   'unknown-load': () => 'read under a load that is not one of this job',
   'other-pressure': () => 'given with another pressure than was in the bags',
   'pressure-unknown': () => 'read before anybody read what was in the bags',
-  'check-open': (check) => `recorded before ${STEP_CHECK_NAMES[check as StepCheck]}`,
+  'check-open': (check) => `recorded before ${STEP_CHECK_NAMES[check as keyof typeof STEP_CHECK_NAMES]}`,
   'not-clear': (name) => `moved before ${name} had said clear`,
   'not-agreed': (part) => `recorded before the owner had signed for it: ${part.toLowerCase()}`,
   'not-answered': (fact) =>

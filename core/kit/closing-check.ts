@@ -57,7 +57,13 @@ export function closingFaults({ operations, fasteners }: Pick<Kit, 'operations' 
     if (o.picture && !o.picture.image.startsWith('sha256:'))
       add(['operations', i, 'picture'], 'a picture is laid aside first, and named here by its SHA-256')
   })
-  return [...faults, ...carrierFaults(operations), ...regimeFaults(operations, fasteners), ...checkFaults(operations)]
+  return [
+    ...faults,
+    ...carrierFaults(operations),
+    ...regimeFaults(operations, fasteners),
+    ...checkFaults(operations),
+    ...pressureFaults(operations),
+  ]
 }
 
 const MOUNTS = ['mount', 'align', 'torque']
@@ -69,6 +75,19 @@ const OWED_FIRST: Partial<Record<StepCheck, (o: Operation) => boolean>> = {
   'first-air': (o) => o.phase === 'lines' || o.phase === 'mount',
   connections: (o) => (MOUNTS.includes(o.phase) && o.support !== 'ride-height') || o.phase === 'lines',
   'plate-tire': (o) => MOUNTS.includes(o.phase),
+}
+
+/** Air that a step is done at goes in by its line, and the bag is in then. */
+function pressureFaults(operations: readonly Operation[]): ClosingFault[] {
+  const before = ancestorsOf(operations)
+  return operations.flatMap((o, i) => {
+    if (!o.pressure) return []
+    const path = ['operations', i, 'pressure', 'low']
+    const late = operations.find((other) => other.phase === 'lines' && before(other.id).has(o.id))
+    return late
+      ? [{ path, message: `"${o.title}" is done with air in the bags, and "${late.title}" comes later: put it first` }]
+      : []
+  })
 }
 
 /** A check that can never close where it stands: what it reads is owed after it, or cannot be read as it stands. */
@@ -148,11 +167,12 @@ function carrierFaults(operations: readonly Operation[]): ClosingFault[] {
           },
         ]
       : []),
-    ...(o.raise && o.support !== 'axle-raised'
+    ...(o.raise && o.support !== 'axle-raised' && !(o.support === 'frame-raised' && o.raise.until === 'touch')
       ? [
           {
             path: ['operations', i, 'raise'],
-            message: 'only an axle on its jack is raised: support must be axle-raised',
+            message:
+              'only an axle on its jack is raised, and a frame let down until parts touch: support must be axle-raised, or frame-raised with touch',
           },
         ]
       : []),

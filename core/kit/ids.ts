@@ -7,10 +7,15 @@ const OWN_NAMES = new Set([
   'old-helper-out',
   'lines-clear',
   'lines-back',
+  'nick-look',
+  'lines-eased',
+  'lines-eased-standing',
   'first-air',
   'soap',
   'watch-travel',
   'plate-to-tire',
+  'compressor-in',
+  'current',
 ])
 const OWN_BEGINNINGS = ['state-', 'front-']
 /** Whether an id is one that the plan gives to something of its own. */

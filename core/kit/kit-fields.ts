@@ -169,6 +169,8 @@ export const stepField = describeFields(operationSchema, {
   minutes: { label: 'Minutes', unit: 'min' },
   trap: { label: 'Trap', hint: 'what goes wrong here' },
   caution: { label: 'Caution' },
+  'pressure.low': { label: 'Air in the bags, from' },
+  'pressure.high': { label: 'Air in the bags, to' },
   bothFirst: { label: 'Both sides of the step before come first' },
   blocking: { label: 'Stop: nobody goes on before this is done' },
   hiddenBy: { label: 'Hidden by' },

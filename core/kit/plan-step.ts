@@ -21,6 +21,7 @@ const asOperation = operationSchema.pick({
   closes: true,
   fits: true,
   raise: true,
+  pressure: true,
   asks: true,
   checks: true,
   makes: true,

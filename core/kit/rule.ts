@@ -47,6 +47,7 @@ const KIT_WORDS = {
   family: (k: KitFacts): string | boolean => k.family,
   axle: (k: KitFacts): string | boolean => k.axle,
   drilling: (k: KitFacts): string | boolean => k.drilling,
+  coilOut: (k: KitFacts): string | boolean => k.coilOut,
   hitchRails: (k: KitFacts): string | boolean => k.fitment.hitchRails,
   coilGap: (k: KitFacts): string | boolean => k.gapDecides,
   replaces: (k: KitFacts): string | boolean => k.replaces,

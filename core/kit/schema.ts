@@ -105,6 +105,9 @@ export const PLAIN_FASTENER: Omit<Fastener, 'id' | 'name'> = {
   source: '',
 }
 
+const span = (schema: z.ZodNumber) =>
+  z.strictObject({ low: schema, high: schema }).refine((s) => s.low <= s.high, { error: 'low must not be above high' })
+
 export const operationSchema = z.strictObject({
   id,
   title: text,
@@ -160,6 +163,10 @@ export const operationSchema = z.strictObject({
   /** How far the axle is raised on its jack for it; null where that does not matter. */
   raise: z
     .strictObject({ until: z.enum(['touch', 'part-way', 'bag-height', 'ride-height']), note: text })
+    .nullable()
+    .default(null),
+  /** What is in the bags while it is done, as its instructions have it: read and on record before it is. Null where they say nothing. */
+  pressure: span(bounded('pressure', 0, 1_200_000))
     .nullable()
     .default(null),
   /** Operations that it goes easier after; kept where it costs nothing. */
@@ -234,6 +241,7 @@ export const PLAIN_OPERATION: Omit<Operation, 'id' | 'title' | 'phase' | 'steps'
   closes: [],
   fits: [],
   raise: null,
+  pressure: null,
   easier: [],
   circuit: [],
   asks: [],
@@ -257,9 +265,6 @@ export const partSize = {
   length: bounded('length', 0.002, 3).nullable().default(null),
   width: bounded('length', 0.002, 1).nullable().default(null),
 }
-
-const span = (schema: z.ZodNumber) =>
-  z.strictObject({ low: schema, high: schema }).refine((s) => s.low <= s.high, { error: 'low must not be above high' })
 
 const rising = (values: readonly number[]) => values.every((v, i) => i === 0 || v > values[i - 1]!)
 /** Rate of each straight piece of a rubber's curve, beginning at nothing. */
@@ -536,6 +541,8 @@ export interface KitFacts extends Pick<Kit, 'id' | 'family' | 'axle' | 'drilling
   /** Its maximum pressure depends on the standing coil gap. */
   gapDecides: boolean
   replaces: Kit['replaces']
+  /** Its instructions have the steps that take the coil out and put it back. */
+  coilOut: boolean
   /** It says itself how far its bag moves for its wheel. */
   givesRatio: boolean
 }
@@ -544,7 +551,7 @@ const factsOf = new WeakMap<Kit, KitFacts>()
 export function kitFacts(kit: Kit): KitFacts {
   const known = factsOf.get(kit)
   if (known) return known
-  const { id, family, axle, replaces, drilling, fitment, spacerParts, bag } = kit
+  const { id, family, axle, replaces, drilling, fitment, spacerParts, bag, operations } = kit
   const facts = {
     id,
     family,
@@ -553,6 +560,7 @@ export function kitFacts(kit: Kit): KitFacts {
     drilling,
     fitment,
     spacerParts,
+    coilOut: operations.some((o) => o.opens.includes('coil')),
     gapDecides: bag?.coilGap != null,
     givesRatio: bag === null || bag.motionRatio !== null,
   }

@@ -207,7 +207,9 @@ describe('what a step plainly says', () => {
     ['Heat shield on the exhaust side first.', { side: 'exhaust-side' }],
     ['Raise the frame and set jack stands. Remove the rear wheels.', { support: 'axle-hanging', wheels: 'off' }],
     ['Remove the bump stop from the frame.', { phase: 'remove', takesOff: ['Bump stop'] }],
-    ['Inflate to 10 psi and square the bag.', { checks: ['first-air'], pressure: 10 * PSI }],
+    ['Inflate to 10 psi and square the bag.', { checks: ['first-air'], pressure: { low: 10 * PSI, high: 10 * PSI } }],
+    ['With 5 to 10 psi in it, square the bag.', { phase: 'air', pressure: { low: 5 * PSI, high: 10 * PSI } }],
+    ['Inflate to 60 psi and soap every connection.', { checks: ['connections', 'first-air'], pressure: null }],
     [
       'Install the lower bracket. Do not pinch the brake line.',
       { trap: 'Do not pinch the brake line', fits: ['lower-bracket'] },

@@ -1,7 +1,7 @@
 import type { Carrier, Fastener, Operation } from '../kit'
 import { PSI, type Pascals } from '../quantity'
 import { isByFeel } from '../torque'
-import { AMOUNT, isNamedIn, sideIn, type DriverSide } from './words'
+import { isNamedIn, sideIn, type DriverSide } from './words'
 
 /** What a step's text plainly says of how it is done: only what stands there. */
 export interface StepGuess {
@@ -24,8 +24,8 @@ export interface StepGuess {
   trap: string | null
   /** It only raises or lowers the vehicle, or takes wheels off or on: what every plan does by itself. */
   moves: boolean
-  /** Air that it gives into the bags. */
-  pressure: Pascals | null
+  /** Air that is in the bags for it. */
+  pressure: { low: Pascals; high: Pascals } | null
 }
 
 type Rule<T> = readonly [words: RegExp, means: T]
@@ -104,7 +104,7 @@ const OFF =
   /\b(?:remove|take off|take out|unbolt)\s+(?:the\s+|both\s+)?([a-z][a-z -]{2,40}?)(?=$|[.,;(]|\s+(?:from|and|by|with|on|so|to)\b)/i
 const BACK =
   /\b(?:reinstall|refit|reattach|put back)\s+(?:the\s+|both\s+)?([a-z][a-z -]{2,40}?)(?=$|[.,;(]|\s+(?:to|and|with|on|in|so)\b)/i
-const PRESSURE = new RegExp(String.raw`(${AMOUNT})\s*psi\b`, 'i')
+const PRESSURE = /(?:(\d+(?:\.\d+)?)\s*(?:-|to|and)\s*)?(\d+(?:\.\d+)?)\s*psi\b/i
 const PARTS: readonly Rule<Operation['fits'][number]>[] = [
   [/\bheat shield\b/i, 'shield'],
   [/\bupper bracket\b/i, 'upper-bracket'],
@@ -157,6 +157,11 @@ function looseIn(text: string, fasteners: readonly Named[]): Named[] {
     })
   })
 }
+function pressureIn(text: string): StepGuess['pressure'] {
+  const [, from, to] = PRESSURE.exec(text) ?? []
+  if (!to) return null
+  return { low: Number(from ?? to) * PSI, high: Number(to) * PSI }
+}
 type Named = Pick<Fastener, 'id' | 'name' | 'spec'>
 
 /**
@@ -172,13 +177,13 @@ export function readStep(text: string, fasteners: readonly Named[], driver: Driv
   // What gets no more than fingers is done with that.
   const fingers = /\b(?:finger|hand)[- ]tight\b/i.test(text)
   const phase = first(PHASES, text)
+  const checks = CHECKS.flatMap(([words, check]) => (words.test(text) ? [check] : []))
   const part = (rule: RegExp) => {
     const found = rule.exec(text)?.[1]?.trim()
     return found && !/\b(?:nut|bolt|screw|washer|cap|wheel|tire)s?\b/i.test(found)
       ? [found[0]!.toUpperCase() + found.slice(1)]
       : []
   }
-  const psi = PRESSURE.exec(text)?.[1]
   return {
     side: first(SIDES, text) ?? sideIn(text, driver),
     phase: phase ?? (MOUNTS.test(text) ? 'mount' : null),
@@ -187,7 +192,7 @@ export function readStep(text: string, fasteners: readonly Named[], driver: Driv
     torques: undone ? [] : here.filter((f) => !loose.has(f.id) || (fingers && isByFeel(f.spec))).map((f) => f.id),
     leavesLoose: here.filter((f) => loose.has(f.id) && (!fingers || !isByFeel(f.spec))).map((f) => f.id),
     disturbs: undone ? named : [],
-    checks: CHECKS.flatMap(([words, check]) => (words.test(text) ? [check] : [])),
+    checks,
     takesOff: part(OFF),
     refits: part(BACK),
     fits: MOUNTS.test(text) ? PARTS.flatMap(([words, place]) => (words.test(text) ? [place] : [])) : [],
@@ -195,6 +200,7 @@ export function readStep(text: string, fasteners: readonly Named[], driver: Driv
     closes: carriersIn(text, DONE_UP),
     trap: TRAP.exec(text)?.[1]?.trim() ?? null,
     moves: text.split(/[.,;]|\band\b/i).every((part) => !part.trim() || MOVES.test(part)),
-    pressure: psi ? Number(psi) * PSI : null,
+    // Soaped at is no pressure that the work is done at.
+    pressure: checks.includes('connections') ? null : pressureIn(text),
   }
 }

@@ -207,6 +207,7 @@ export type Offer =
   | { what: 'checks'; check: Operation['checks'][number] }
   | { what: 'takesOff' | 'refits'; part: string }
   | { what: 'opens' | 'closes'; carrier: Carrier }
+  | { what: 'pressure'; pressure: NonNullable<Operation['pressure']> }
   | { what: 'trap'; text: string }
   /** The plan raises and lowers it, and takes wheels off, by itself. */
   | { what: 'plan-does-it' }
@@ -229,6 +230,7 @@ export function offersOf(step: Operation, fasteners: readonly Fastener[], driver
       guess[what].filter((c) => !step[what].includes(c)).map((carrier): Offer => ({ what, carrier })),
     ),
     ...(guess.moves && !used.size && !step.checks.length ? [{ what: 'plan-does-it' as const }] : []),
+    ...(guess.pressure && !step.pressure ? [{ what: 'pressure' as const, pressure: guess.pressure }] : []),
     ...(guess.trap && !step.trap ? [{ what: 'trap' as const, text: guess.trap }] : []),
   ]
 }
@@ -248,6 +250,8 @@ export function withOffer(step: Operation, offer: Exclude<Offer, { what: 'plan-d
     case 'closes':
       // While it is undone a jack under the axle carries.
       return asWritten({ ...step, [offer.what]: [...step[offer.what], offer.carrier], support: 'axle-raised' })
+    case 'pressure':
+      return { ...step, pressure: offer.pressure }
     case 'trap':
       return { ...step, trap: offer.text }
   }

@@ -70,8 +70,8 @@ export const supportChangesBetween = (a: StandState, b: StandState): number =>
 export const wheelChangesBetween = (a: StandState, b: StandState): number =>
   sameEnd(a, b) ? Number(a.wheels !== b.wheels) : Number(a.wheels === 'off') + Number(b.wheels === 'off')
 
-/** So much is looked at for a job's plan: the kits that there are need a tenth of it, and a page waits for it. */
-const MOST_LOOKED_AT = 400_000
+/** So much is looked at for a job's plan: kits at both ends, squared with air, need all of it, and a page waits half a second for it. */
+const MOST_LOOKED_AT = 800_000
 /** Plans that are kept: a job is assessed at every record, and its work seldom changes. */
 const KEPT = 60
 const plans = new Map<string, ReturnType<typeof planSequence>>()
@@ -125,6 +125,8 @@ const EVERY_STATE: StandState[] = [
   ),
 ]
 
+const isOnBench = (s: PendingStep): boolean => s.bench === true || s.operation.phase === 'bench'
+
 /** Ends that are worked on, as the order's engine numbers them. */
 const axlesOf = (steps: readonly PendingStep[], begun: Begun | undefined): AxleEnd[] =>
   AXLES.filter((axle) => steps.some((s) => s.axle === axle) || begun?.state.axle === axle)
@@ -136,7 +138,7 @@ export function sequenceOf(steps: readonly PendingStep[], rules: OrderRules, beg
   const state = begun?.state ?? AS_IT_STANDS
   const left = steps.filter((s) => !done.has(s.id))
   const ids = new Set(left.map((s) => s.id))
-  const bench = left.filter((s) => s.operation.phase === 'bench').map((s) => s.id)
+  const bench = left.filter(isOnBench).map((s) => s.id)
   // What somebody wants before a step on the bench does not wait for the bench.
   const early = new Set<string>()
   const ahead = (id: string): void => {
@@ -162,7 +164,7 @@ export function sequenceOf(steps: readonly PendingStep[], rules: OrderRules, beg
       begunSides && !begunSides.has(s.side)
         ? left.filter((l) => rules.groups.get(l.id) === group && begunSides.has(l.side)).map((l) => l.id)
         : []
-    const after = [...s.after, ...(s.operation.phase === 'bench' || early.has(s.id) ? [] : bench), ...waits]
+    const after = [...s.after, ...(isOnBench(s) || early.has(s.id) ? [] : bench), ...waits]
     return {
       id: s.id,
       after: [...new Set(after)].filter((id) => ids.has(id)),
@@ -209,9 +211,7 @@ function readable(steps: readonly OrderedStep[], { groups }: OrderRules): Ordere
       const [a, b] = [order[i]!, order[i + 1]!]
       if (!sameStand(a, b) || b.step.after.includes(a.step.id)) continue
       if (groups.has(a.step.id) || groups.has(b.step.id)) continue
-      if (a.step.operation.phase === 'bench' || b.step.operation.phase === 'bench') {
-        if (a.step.operation.phase !== b.step.operation.phase) continue
-      }
+      if (isOnBench(a.step) !== isOnBench(b.step)) continue
       const isOpening = (s: OrderedStep) => s.step.operation.opens.length + s.step.operation.closes.length > 0
       if (isOpening(a) || isOpening(b)) continue
       const easier = a.step.operation.easier.includes(b.step.operation.id)

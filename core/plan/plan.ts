@@ -1,4 +1,4 @@
-import type { Fastener, NeededPart, Procedure, PlanStep, StandState } from '../kit'
+import type { Carrier, Fastener, NeededPart, Procedure, PlanStep, StandState } from '../kit'
 import { clampForce, type Clamp } from '../torque'
 import type { AxleEnd, Survey, Vehicle } from '../vehicle'
 import { holdsOf, sidesApart } from './carried'
@@ -89,13 +89,18 @@ export function buildPlan(
   { needed = [], procedures = [], pins = [], wheelsOff = [], sofar = [] }: PlanMore = {},
 ): PlanOutcome {
   const crew = choices.crew ?? 1
-  const pending = pinned(pendingSteps(kits, vehicle, survey, { choices, procedures, wheelsOff }), pins)
+  const asked = pendingSteps(kits, vehicle, survey, { choices, procedures, wheelsOff })
+  const pending = pinned(asked, pins)
   const begun: Begun = {
     state: sofar.at(-1)?.state ?? AS_IT_STANDS,
     done: new Set(sofar.filter((s) => s.kind === 'operation').map((s) => s.id)),
   }
-  const rules = { holds: holdsOf(pending, kits, vehicle), groups: sidesApart(pending, vehicle), crew }
-  const order = orderSteps(pending, rules, begun)
+  const groups = sidesApart(pending, vehicle)
+  const rules = { holds: holdsOf(pending, kits, vehicle), groups, crew }
+  const apart = orderSteps(pending, rules, begun)
+  // Instructions may want both sides open; a person who only wants another order does not.
+  const isTheirs = !apart.ok && groups.size > 0 && !(pins.length && orderSteps(asked, rules, begun).ok)
+  const order = isTheirs ? orderSteps(pending, { ...rules, groups: new Map() }, begun) : apart
   if (!order.ok) return order
   const fasteners = fastenersOf(kits, proceduresUsed(kits, procedures, vehicle, survey))
   const named = (ids: readonly string[]) => ids.map((id) => fasteners.get(id)!)
@@ -159,6 +164,7 @@ export function buildPlan(
       torques: named(o.torques),
       disturbs: named(o.disturbs),
       leavesLoose: named(o.leavesLoose),
+      caution: isTheirs && opensSecond(step, steps, groups) ? bothOpen(o.caution) : o.caution,
       // What is altered on one side only is not asked of the other.
       alters: o.alters.filter((a) => !a.side || !step.side || a.side === step.side),
       hidden: hiddenBy !== null,
@@ -197,6 +203,19 @@ export function buildPlan(
     },
   }
 }
+
+/** Whether a step undoes what carries the axle while the other side of it is open. */
+function opensSecond(step: PendingStep, before: readonly PlanStep[], groups: ReadonlyMap<string, string>): boolean {
+  if (!step.side || !groups.has(step.id)) return false
+  const other = before.filter((s) => s.axle === step.axle && s.side !== null && s.side !== step.side)
+  const open = (carrier: Carrier) =>
+    other.filter((s) => s.opens.includes(carrier)).length > other.filter((s) => s.closes.includes(carrier)).length
+  return step.operation.opens.some(open)
+}
+const bothOpen = (caution: string | null): string =>
+  [caution, 'Both sides are open now, as the instructions have it: the jack stays under it until both hold.']
+    .filter(Boolean)
+    .join(' ')
 
 /** Steps with each pair in the order that a person gave it; a pair of which one is not there says nothing. */
 function pinned(steps: readonly PendingStep[], pins: readonly Pin[]): PendingStep[] {
@@ -259,9 +278,12 @@ function timelineOf(
 /** What must not be forgotten while the vehicle is moved, by what is open then. */
 function hazardOf(
   to: StandState,
-  left: readonly OrderedStep[],
-  done: readonly PlanStep[],
-  supports: number,
+  {
+    left,
+    done,
+    supports,
+    links,
+  }: { left: readonly OrderedStep[]; done: readonly PlanStep[]; supports: number; links: boolean },
 ): string | null {
   if (!supports) return null
   const closed = new Set(done.map((s) => s.id))
@@ -271,12 +293,14 @@ function hazardOf(
   if (to.support === 'on-wheels' && stillLoose.length)
     return `Still loose: ${stillLoose.join(', ')}. Nothing is let down on a fastener that carries and is loose.`
   if (to.support === 'axle-hanging')
-    return 'Brake hoses, sensor wires, the vent hose and brake cables follow the axle and pull at nothing: watch them as it goes down.'
+    return links
+      ? 'Brake hoses, sensor wires and brake cables follow the links and pull at nothing: watch them as they go down.'
+      : 'Brake hoses, sensor wires, the vent hose and brake cables follow the axle and pull at nothing: watch them as it goes down.'
   if (to.support === 'axle-raised') {
     const opening = left.some((s) => !closed.has(s.step.id) && s.step.operation.opens.length > 0)
     return opening
       ? 'The jack is under it and carries it before the first bolt is undone, and stays until the last is in.'
-      : 'No hand between axle and frame while the jack moves.'
+      : `No hand between ${links ? 'link' : 'axle'} and frame while the jack moves.`
   }
   return null
 }
@@ -320,7 +344,7 @@ function stateStep(
     blocking: true,
     unsure: false,
     steps: lines,
-    trap: hazardOf(to, left, done, supports),
+    trap: hazardOf(to, { left, done, supports, links: vehicle[to.axle ?? 'rear'].architecture === 'independent' }),
     caution:
       to.support === 'on-wheels'
         ? null
@@ -347,6 +371,7 @@ function stateStep(
     closes: [],
     fits: [],
     raise: null,
+    pressure: null,
     asks: [],
     checks: [],
     picture: null,

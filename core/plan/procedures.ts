@@ -8,6 +8,7 @@ import {
   type Procedure,
 } from '../kit'
 import type { Survey, Vehicle } from '../vehicle'
+import { bringsCurrent } from './current'
 import {
   fastenerId,
   isFromElsewhere,
@@ -19,6 +20,7 @@ import {
   WHEEL_NUTS,
 } from './names'
 import { wheelNuts } from './shop-operations'
+import { putting } from './turns'
 
 /** Whether a fastener is the vehicle's own: its maker's word on it counts, whoever undoes it. */
 const isVehicles = ({ kind }: Pick<Procedure, 'kind'>, { spec }: Fastener): boolean =>
@@ -180,23 +182,7 @@ export function inTurn(ofKits: readonly Placed[], others: readonly Placed[]): Pl
     ...p,
     operation: { ...p.operation, after: [...p.operation.after] },
   }))
-  const byId = new Map(all.map((p) => [p.operation.id, p]))
-  const twins = (p: Placed) => all.filter((q) => q === p || meets(p, q))
-  const waitsFor = (from: Placed, to: Placed, visited = new Set<Placed>()): boolean => {
-    for (const p of twins(from)) {
-      if (visited.has(p)) continue
-      visited.add(p)
-      if (p === to || meets(p, to)) return true
-      for (const a of p.operation.after) {
-        const before = byId.get(a)
-        if (before && waitsFor(before, to, visited)) return true
-      }
-    }
-    return false
-  }
-  const put = (first: Placed, then: Placed) => {
-    if (first !== then && !waitsFor(first, then)) then.operation.after.push(first.operation.id)
-  }
+  const put = putting(all, meets)
   const kits = all.slice(0, ofKits.length)
   // What they ask for themselves comes first, also where it cannot be: a circle is then named, not passed over.
   for (const p of all.slice(ofKits.length))
@@ -216,7 +202,7 @@ export function inTurn(ofKits: readonly Placed[], others: readonly Placed[]): Pl
     if (p.origin!.startsWith(ADDED_STEP) || carries.has(p.origin!) || kits.some((k) => meets(k, p))) continue
     if (p.operation.phase === 'remove') {
       for (const k of near) if (isMounting(k)) put(p, k)
-    } else if (p.operation.phase === 'refit' && p.operation.support !== 'ride-height')
+    } else if (p.operation.phase === 'refit' && p.operation.support !== 'ride-height' && !bringsCurrent(p.operation))
       for (const k of near) if (isMounting(k) && k.operation.support !== 'ride-height') put(k, p)
   }
   return all
@@ -264,6 +250,7 @@ export function asOne(all: readonly { operation: Operation; from?: Placed['from'
     fits: union(...operations.map((o) => o.fits)),
     picture: words.picture ?? operations.find((o) => o.picture)?.picture ?? null,
     raise: words.raise ?? operations.find((o) => o.raise)?.raise ?? null,
+    pressure: words.pressure ?? operations.find((o) => o.pressure)?.pressure ?? null,
     asks: union(...operations.map((o) => o.asks)),
     checks: union(...operations.map((o) => o.checks)),
     blocking: operations.some((o) => o.blocking),

@@ -9,10 +9,12 @@ import {
   type Kit,
   type Operation,
   familyOf,
+  kitFacts,
   standOf,
 } from '../kit'
+import { isBelow } from '../quantity'
 import { motionOf, partName, partsAround, tooShort } from '../underbody'
-import type { Handling, Survey, Vehicle, AxleEnd } from '../vehicle'
+import type { EasedAt, Handling, Survey, UndersidePart, Vehicle, AxleEnd } from '../vehicle'
 import { type PlannedKit, WHEEL_NUTS } from './names'
 
 const shopOperation = (part: Pick<Operation, 'id' | 'title' | 'phase' | 'steps'> & Partial<Operation>): Operation => ({
@@ -26,6 +28,9 @@ export const wheelNuts: Fastener = {
   spec: { kind: 'vehicle-maker' },
   evenly: true,
 }
+
+const isLinked = (vehicle: Vehicle, axle: AxleEnd): boolean => vehicle[axle].architecture === 'independent'
+const hangs = (vehicle: Vehicle, axle: AxleEnd): string => (isLinked(vehicle, axle) ? 'links hang' : 'axle hangs')
 
 /** Where a step says to look, by what was found. */
 function linesToFind({ frameRails }: Vehicle, survey: Survey, axles: readonly AxleEnd[]): string[] {
@@ -102,6 +107,33 @@ export function oldHelperOperation(kit: Kit, survey: Survey): Operation[] {
   ]
 }
 
+/**
+ * A look at the rubber once it was fed in through a gap that is narrower than its maker says, of a kit that leaves the coil in.
+ * @returns none where the gap is wide enough, was not measured, or the coil comes out
+ */
+export function nickLook(kit: Kit, survey: Survey): Operation[] {
+  const { feedGap } = kit.fitment
+  const gap = survey[kit.axle].coilGapHanging
+  const isNarrow = feedGap !== null && gap !== null && isBelow(gap, feedGap)
+  if (!isNarrow || kitFacts(kit).coilOut) return []
+  return [
+    shopOperation({
+      id: 'nick-look',
+      title: 'Look for nicks: it went in through a narrow gap',
+      phase: 'mount',
+      side: 'each',
+      support: 'any',
+      wheels: 'any',
+      after: kit.operations.filter((o) => o.phase === 'mount').map((o) => o.id),
+      minutes: 3,
+      steps: ['Turn it with a lamp on it, all around, both ends.', 'Cut or creased rubber does not go on: a new one.'],
+      trap: 'A crease holds on the bench and lets go on the road.',
+      tools: ['inspection lamp'],
+      blocking: true,
+    }),
+  ]
+}
+
 /** What is done to a line beside taking it out of its hold. */
 const DONE_TO: Record<Handling, string> = {
   freed: 'out of what holds it',
@@ -111,6 +143,51 @@ const DONE_TO: Record<Handling, string> = {
   loom: 'loom over it',
   'heat-sleeve': 'heat sleeve over it',
 }
+/** What is done to lines about an axle, and when. */
+interface LineWork {
+  clear: Operation | null
+  back: Operation | null
+  eased: Operation[]
+}
+const easedAt = (p: UndersidePart): EasedAt => p.easedAt ?? 'first'
+const easedLine = (p: UndersidePart): string =>
+  `${partName(p)}: by hand, no kink, its fittings dry${p.lies ? `; it lies ${p.lies}` : ''}.`
+/** Eased as the mount goes in, while that is still loose. */
+const easedAsMounted = (kit: Kit, lines: readonly UndersidePart[]): Operation[] =>
+  lines.length
+    ? [
+        shopOperation({
+          id: 'lines-eased',
+          title: 'Ease the lines past the mount',
+          phase: 'mount',
+          support: 'any',
+          wheels: 'any',
+          after: kit.operations.filter((o) => o.phase === 'mount').map((o) => o.id),
+          minutes: 4 * lines.length,
+          steps: lines.map(easedLine).slice(0, 12),
+          trap: 'A line that is bent by force kinks or cracks: it is eased along its length, or the mount waits.',
+          caution: 'Brake lines are never opened for this.',
+          blocking: true,
+        }),
+      ]
+    : []
+/** Eased where the vehicle stands at its height, and everything is where it lives. */
+const easedAtHeight = (lines: readonly UndersidePart[]): Operation[] =>
+  lines.length
+    ? [
+        shopOperation({
+          id: 'lines-eased-standing',
+          title: 'Ease the lines at the height it stands at',
+          phase: 'refit',
+          support: 'ride-height',
+          minutes: 4 * lines.length,
+          steps: lines.map(easedLine).slice(0, 12),
+          trap: 'Eased while the axle hung, it pulls or chafes where it lives.',
+          caution: 'Brake lines are never opened for this.',
+          blocking: true,
+        }),
+      ]
+    : []
 /** What is undone for the work and comes back after it; the rest stays. */
 const COMES_BACK: readonly Handling[] = ['freed', 'eased']
 
@@ -118,21 +195,24 @@ const COMES_BACK: readonly Handling[] = ['freed', 'eased']
  * Lines, hoses, cables and harness at an axle that have to be out of the way: before anything of the kit but its bench work, and back
  * after all of it. One that is too short for full droop is freed before the axle hangs, and goes back when it hangs no more. What was
  * freed is an open item until it is back.
- * @returns none where nothing has to happen to them
+ * One that is eased as the mount goes in, or once the height is known, is a step then.
  */
-export function lineOperations(
-  kit: Kit,
-  vehicle: Vehicle,
-  survey: Survey,
-): { clear: Operation; back: Operation } | null {
+export function lineOperations(kit: Kit, vehicle: Vehicle, survey: Survey): LineWork {
   const parts = partsAround(vehicle, survey, kit.axle, sitsOn(kit))
   const short = tooShort(parts, motionOf(vehicle, kit.axle, parts))
   const lines = parts.flatMap((p) => {
     const freed = short.includes(p.id) && !p.handling.includes('freed') ? [...p.handling, 'freed' as const] : p.handling
     return freed.length ? [{ ...p, handling: freed }] : []
   })
-  if (!lines.length) return null
-  const off = lines.filter((p) => p.handling.some((h) => COMES_BACK.includes(h))).map(partName)
+  const later = (when: EasedAt) => lines.filter((p) => p.handling.includes('eased') && easedAt(p) === when)
+  const eased = [...easedAsMounted(kit, later('mount')), ...easedAtHeight(later('height'))]
+  // What is eased later is left alone until then, but for what else is done to it.
+  const first = lines.flatMap((p) => {
+    const handling = easedAt(p) === 'first' ? p.handling : p.handling.filter((h) => h !== 'eased')
+    return handling.length ? [{ ...p, handling }] : []
+  })
+  if (!first.length) return { clear: null, back: null, eased }
+  const off = first.filter((p) => p.handling.some((h) => COMES_BACK.includes(h))).map(partName)
   const support = short.length ? 'on-wheels' : 'any'
   return {
     clear: shopOperation({
@@ -141,15 +221,15 @@ export function lineOperations(
       phase: 'remove',
       support,
       wheels: 'any',
-      minutes: 4 * lines.length,
-      steps: lines
+      minutes: 4 * first.length,
+      steps: first
         .map(
           (p) =>
             `${partName(p)}: ${p.handling.map((h) => DONE_TO[h]).join(', ')}${short.includes(p.id) ? '; too short for full droop' : ''}.`,
         )
         .slice(0, 12),
       trap: short.length
-        ? 'A hose or wire that is too short for full droop tears as the axle hangs: it is free before that.'
+        ? `A hose or wire that is too short for full droop tears as the ${hangs(vehicle, kit.axle)}: it is free before that.`
         : null,
       caution: 'Brake lines are never opened for this.',
       tools: ['trim tool', 'socket set'],
@@ -163,13 +243,67 @@ export function lineOperations(
       support,
       wheels: 'any',
       after: kit.operations.map((o) => o.id),
-      minutes: 3 * lines.length,
-      steps: lines.map((p) => `${partName(p)}: held again, not taut, nothing chafes.`).slice(0, 12),
+      minutes: 3 * first.length,
+      steps: first.map((p) => `${partName(p)}: held again, not taut, nothing chafes.`).slice(0, 12),
       refits: off.slice(0, 8),
       tools: ['trim tool', 'socket set'],
       blocking: true,
     }),
+    eased,
   }
+}
+
+/**
+ * Compressor and current, where no instructions have them: battery off while wires are run, on again once nothing can be filled that
+ * is open.
+ * @param needed which of the two
+ */
+export function compressorOperations({ mount, current }: { mount: boolean; current: boolean }): Operation[] {
+  const feed = ['Battery negative']
+  const steps: Operation[] = []
+  if (mount)
+    steps.push(
+      shopOperation({
+        id: 'compressor-in',
+        title: 'Mount the compressor, run its harness',
+        phase: 'lines',
+        support: 'any',
+        wheels: 'any',
+        minutes: 40,
+        steps: [
+          'Battery negative off before the first wire; the fuse stays out.',
+          'Compressor where it is dry and cool, filter upright so that water drains.',
+          'Harness on the side away from the exhaust, loom at every edge, ground on bare metal.',
+          'Trigger wire to a switched source, its spare lead capped.',
+        ],
+        trap: 'Over the spare or in the way of a powered running board it is hit the first time that moves.',
+        tools: ['socket set', 'crimper', 'trim tool'],
+        ...(current ? { takesOff: feed } : {}),
+        blocking: true,
+      }),
+    )
+  if (current)
+    steps.push(
+      shopOperation({
+        id: 'current',
+        title: 'Hands clear, then current: the fuse last',
+        phase: 'air',
+        support: 'any',
+        wheels: 'any',
+        after: mount ? ['compressor-in'] : [],
+        minutes: 4,
+        steps: [
+          'Every hole drilled, every line joined and tugged, every plug that was pulled back in.',
+          'Nobody at the bags. Battery negative on, then the fuse.',
+          'Try each switch: left fills left, and lets it out again.',
+        ],
+        trap: 'Some compressors fill by themselves as soon as they have current.',
+        tools: ['socket set'],
+        ...(mount ? { refits: feed } : {}),
+        blocking: true,
+      }),
+    )
+  return steps
 }
 
 /** Where an axle can be held at the height at which its bags belong: on its jack, if the kit's work takes it there. */
@@ -180,9 +314,14 @@ const heldAtHeight = (operations: readonly Operation[]): Operation['support'] =>
  * First air, and soap on every connection: once its lines are in, before weight comes on the bags and before anything hides a
  * connection. What the kit's own steps do of it is not done twice.
  * @param operations operations of the kit as they are done
+ * @param filled what the vehicle is and how its bags are filled
  * @returns none for a kit without air
  */
-export function airOperations(kit: Kit, operations: readonly Operation[]): Operation[] {
+export function airOperations(
+  kit: Kit,
+  operations: readonly Operation[],
+  { vehicle, compressor, bothEnds }: { vehicle: Vehicle; compressor: boolean; bothEnds: boolean },
+): Operation[] {
   if (!hasAir(kit)) return []
   const withAir = stepsBehindAir({ operations: [...operations] })
   const early = stepsBeforeWeight({ operations: [...operations] })
@@ -199,7 +338,9 @@ export function airOperations(kit: Kit, operations: readonly Operation[]): Opera
   const air = [
     shopOperation({
       id: 'first-air',
-      title: carries ? 'First air, in steps, axle at ride height' : 'First air: the bags to their min',
+      title: carries
+        ? `First air, in steps, ${isLinked(vehicle, kit.axle) ? 'links' : 'axle'} at ride height`
+        : 'First air: the bags to their min',
       phase: 'air',
       // Not standing yet: no weight comes on an empty bag.
       support: atHeight === 'axle-raised' ? atHeight : 'any',
@@ -212,12 +353,12 @@ export function airOperations(kit: Kit, operations: readonly Operation[]): Opera
       after: [...new Set([...mounted, ...closing])],
       minutes: 4,
       steps: [
-        'Both lines pushed home and tugged, cores in the valves.',
-        'Short bursts, a look at the gauge after each: to the min of the kit and no further.',
+        compressor ? 'Every line pushed home and tugged.' : 'Both lines pushed home and tugged, cores in the valves.',
+        `${compressor ? FILLED_BY[bothEnds ? 'line' : 'panel'] : 'Short bursts'}, a look at the gauge after each: to the min of the kit and no further.`,
         'Read each side and record it.',
       ],
-      trap: 'A bag filled hard while the axle hangs pulls shocks and hoses to full reach.',
-      tools: ['air chuck with gauge'],
+      trap: `A bag filled hard while the ${hangs(vehicle, kit.axle)} pulls shocks and hoses to full reach.`,
+      tools: [compressor && !bothEnds ? 'gauge' : 'air chuck with gauge'],
       checks: ['first-air'],
       blocking: true,
     }),
@@ -248,15 +389,23 @@ export function airOperations(kit: Kit, operations: readonly Operation[]): Opera
   return air.filter((o) => !o.checks.some((check) => own(check).length))
 }
 
+/** How the first air of a compressor's job goes in: at the panel, or before its line goes into the manifold. */
+const FILLED_BY = {
+  panel: 'Short presses at the panel, or shop air at the service valve',
+  line: 'Short bursts of shop air at the free end of the line',
+}
+
 /** Watching the bags while the axle is run down and up, before anything of them gets its final torque. */
-export function watchTravel(kit: Kit, operations: readonly Operation[]): Operation[] {
+export function watchTravel(kit: Kit, operations: readonly Operation[], vehicle: Vehicle): Operation[] {
   const aligned = operations.filter((o) => o.phase === 'align').map((o) => o.id)
   if (!aligned.length || !standOf(kit).betweenPlates) return []
   if (heldAtHeight(operations) !== 'axle-raised') return []
   return [
     shopOperation({
       id: 'watch-travel',
-      title: 'Watch the bags while the axle goes down and up',
+      title: isLinked(vehicle, kit.axle)
+        ? 'Watch the bags while the links go down and up, one side at a time'
+        : 'Watch the bags while the axle goes down and up',
       phase: 'align',
       support: 'axle-raised',
       wheels: 'any',

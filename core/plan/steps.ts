@@ -1,4 +1,6 @@
 import {
+  ancestorsOf,
+  circuitAsked,
   conditionsHold,
   factOf,
   seenAt,
@@ -8,6 +10,7 @@ import {
   type ProcedureKind,
   type Seen,
 } from '../kit'
+import { isBelow } from '../quantity'
 import { AXLES, type AxleEnd, type Survey, type SurveyKey, type Vehicle } from '../vehicle'
 import {
   fastenerId,
@@ -20,12 +23,15 @@ import {
   type Side,
   WHEEL_NUTS,
 } from './names'
+import { compressorInTurn, isFilledByCompressor } from './compressor'
+import { coversInTurn } from './hiding'
 import { asOne, inTurn, meets, procedureOperations, proceduresUsed } from './procedures'
 import {
   airOperations,
   closingOperations,
   lineOperations,
   lugNuts,
+  nickLook,
   oldHelperOperation,
   standingChecks,
   watchTravel,
@@ -48,6 +54,8 @@ export interface PendingStep {
   from?: ProcedureKind
   /** Which instructions, by id; absent for the plan's own. */
   origin?: string
+  /** It is done on the bench, whatever part of the work its instructions call it. */
+  bench?: boolean
 }
 
 export interface PlanChoices {
@@ -90,7 +98,9 @@ export function pendingSteps(
 ): PendingStep[] {
   const worked = kits.filter(({ work }) => work !== 'keep')
   const used = proceduresUsed(kits, procedures, vehicle, survey)
-  const axles = [...new Set([...worked.map(({ kit }) => kit.axle), ...used.flatMap((p) => p.axle ?? [])])]
+  const fitted = worked.filter(({ work }) => work === 'fit')
+  const axles = [...new Set([...axlesOf(worked), ...used.flatMap((p) => p.axle ?? [])])]
+  const filling = { vehicle, compressor: isFilledByCompressor(fitted, used), bothEnds: axlesOf(fitted).length > 1 }
   const ofTheirs = worked.flatMap((planned): Placed[] => {
     const { kit } = planned
     const facts = seenAt(vehicle, survey, kit.axle)
@@ -99,27 +109,36 @@ export function pendingSteps(
       return takeOffOperations(planned, other !== undefined).map((o) => placed(planned, withWheels(o, choices), facts))
     const operationsHere = operationsOf(planned, facts)
     const helper = oldHelperOperation(kit, survey)
-    const watched = watchTravel(kit, operationsHere)
+    const looked = planned.work === 'fit' ? nickLook(kit, survey) : []
+    const watched = watchTravel(kit, operationsHere, vehicle)
     const lines = lineOperations(kit, vehicle, survey)
     // What was on it comes off before anything but the bench is begun with.
     const first = other ? takeOffOperations(other, true).map((o) => o.id) : []
-    const air = airOperations(kit, operationsHere)
+    const air = airOperations(kit, operationsHere, filling)
     // What reassembly hides is soaped first.
     const soaped = [...operationsHere, ...air].filter((o) => o.checks.includes('connections')).map((o) => o.id)
     const filled = air.filter((o) => o.checks.includes('first-air')).map((o) => o.id)
     const withAir = stepsBehindAir({ operations: operationsHere })
     const hides = hidingJoints(kit, operationsHere)
-    return [...operationsHere, ...helper, ...watched, ...air, ...(lines ? [lines.clear, lines.back] : [])].map((o) => {
-      const after = [
-        ...o.after,
-        ...(o.phase === 'torque' && o.support !== 'ride-height' ? watched.map((w) => w.id) : []),
-        ...(o.phase === 'refit' && o.support === 'on-wheels' && !o.closes.length ? soaped : []),
-        ...(hides.has(o.id) ? soaped : []),
-        ...(withAir.has(o.id) ? filled : []),
-        ...(o.phase === 'bench' ? [] : first),
-        ...(lines && o.phase !== 'bench' && o !== lines.clear ? [lines.clear.id] : []),
-        ...(o.phase === 'mount' ? helper.map((e) => e.id) : []),
-      ]
+    const early = new Set([...beforeAligning(operationsHere), ...benchWork(operationsHere)])
+    const aside = [lines.clear, ...lines.eased, lines.back].filter((o) => o !== null)
+    const behindMounts = stepsBehindMounts(operationsHere)
+    const eased = lines.eased.filter((o) => o.phase === 'mount').map((o) => o.id)
+    const isFinal = (o: Operation) => o.phase === 'torque' && o.support !== 'ride-height' && !early.has(o.id)
+    const idsOf = (list: readonly Operation[]) => list.map((e) => e.id)
+    const waits: readonly (readonly [isWaiting: (o: Operation) => boolean, of: readonly string[]])[] = [
+      // A torque that the instructions have before the bag is squared stands where they put it.
+      [isFinal, idsOf(watched)],
+      [(o) => hides.has(o.id) || (o.phase === 'refit' && o.support === 'on-wheels' && !o.closes.length), soaped],
+      [(o) => withAir.has(o.id), filled],
+      [(o) => o.phase !== 'bench', first],
+      [(o) => o.phase !== 'bench' && o !== lines.clear, lines.clear ? [lines.clear.id] : []],
+      [(o) => o.phase === 'align' || o.phase === 'torque', eased],
+      [(o) => o.phase === 'mount', idsOf(helper)],
+      [(o) => o.phase === 'lines' && behindMounts.has(o.id), idsOf(looked)],
+    ]
+    return [...operationsHere, ...helper, ...looked, ...watched, ...air, ...aside].map((o) => {
+      const after = [...o.after, ...waits.flatMap(([isWaiting, of]) => (isWaiting(o) ? of : []))]
       return placed(planned, withWheels({ ...o, after }, choices), facts)
     })
   })
@@ -128,12 +147,18 @@ export function pendingSteps(
     .flatMap((planned) =>
       torqueLook(planned.kit).map((o) => placed(planned, o, seenAt(vehicle, survey, planned.kit.axle))),
     )
-  const ofKits = inTurn(
-    [...ofTheirs, ...looked],
-    used
-      .flatMap((p) => procedureOperations(p, kits, vehicle, survey))
-      .map((p) => ({ ...p, operation: withWheels(p.operation, choices) })),
+  const ofWork = compressorInTurn(
+    inTurn(
+      [...ofTheirs, ...looked],
+      used
+        .flatMap((p) => procedureOperations(p, kits, vehicle, survey))
+        .map((p) => ({ ...p, operation: withWheels(p.operation, choices) })),
+    ),
+    kits,
+    used,
   )
+  const soaping = new Set(worked.map(({ kit }) => named(kit.axle, 'soap')))
+  const ofKits = coversInTurn(ofWork, soaping)
   const whole = (o: Operation): Placed => ({ operation: o, axle: null, seen: null })
   const ids = ofKits.map((p) => p.operation.id)
   const standing = atRideHeight(ofKits)
@@ -174,7 +199,7 @@ export function pendingSteps(
   // What a step of this plan asks first is no doubt of the plan: what hangs on it comes in when it was found.
   const questions = new Set(operations.flatMap((p) => p.operation.asks))
   const holdsOf = ({ operation, seen: known, circuit }: Placed) => {
-    if (circuit && !operation.circuit.every((word) => circuit.has(word))) return false
+    if (circuit && !circuitAsked(operation).every((word) => circuit.has(word))) return false
     const isHeld = known ? conditionsHold(operation.when, known) : true
     const later =
       isHeld === null && operation.when.some((c) => questions.has(factOf(c) as SurveyKey) && known![factOf(c)] === null)
@@ -182,6 +207,7 @@ export function pendingSteps(
   }
   const sides = (p: Placed) => sidesOf(p, survey)
   const needed = operations.filter((p) => holdsOf(p) !== false && sides(p).length > 0)
+  const onBench = benchWork(operations.map((p) => p.operation))
   const byId = new Map(operations.map((p) => [p.operation.id, p]))
   const keptIds = new Set(needed.map((p) => p.operation.id))
   const standIns = (id: string, visited = new Set<string>()): string[] => {
@@ -197,6 +223,7 @@ export function pendingSteps(
       side,
       axle: p.axle,
       unsure: holdsOf(p) === null,
+      ...(onBench.has(p.operation.id) ? { bench: true } : {}),
       ...(p.from ? { from: p.from } : {}),
       ...(p.origin ? { origin: p.origin } : {}),
       after: [...new Set(p.operation.after.flatMap((id) => standIns(id)))].flatMap((id) => {
@@ -222,11 +249,20 @@ function operationsOf({ kit, method }: PlannedKit, facts: Seen): Operation[] {
   const hidden = (by: string) => kit.operations.flatMap((o) => (o.hiddenBy === by ? o.id : []))
   return kit.operations
     .filter((o) => o.method === null || o.method === way)
+    .map((o) => withFirstAir(o, kit))
     .map((o) => ({
       ...o,
       after: [...new Set([...o.after, ...o.torques.flatMap(first), ...hidden(o.id)])].filter((id) => id !== o.id),
       hardware: o.hardware.filter((h) => conditionsHold(h.when, facts) !== false),
     }))
+}
+
+/** A step done with at least the min in the bags is the first air of its kit: read there, and not once more. */
+function withFirstAir(o: Operation, { bag }: PlannedKit['kit']): Operation {
+  if (!o.pressure || !bag) return o
+  const isFirst = !isBelow(o.pressure.low, bag.minimum) && !o.checks.includes('first-air')
+  // Both bags are in, with their lines, before there is air in either.
+  return { ...o, bothFirst: true, checks: isFirst ? [...o.checks, 'first-air'] : o.checks }
 }
 
 /**
@@ -240,6 +276,37 @@ function hidingJoints({ fasteners }: PlannedKit['kit'], operations: readonly Ope
   return new Set(
     operations.flatMap((o) => (o.hiddenBy !== null && refits.has(o.hiddenBy) && joins(o) ? o.hiddenBy : [])),
   )
+}
+
+/**
+ * Work on the bench by whatever name: what is called so, and what is squared or torqued after nothing else, however the vehicle stands.
+ */
+function benchWork(operations: readonly Operation[]): ReadonlySet<string> {
+  const bench = new Set(operations.filter((o) => o.phase === 'bench').map((o) => o.id))
+  const finishes = (o: Operation) =>
+    (o.phase === 'align' || o.phase === 'torque') && o.support === 'any' && o.wheels === 'any' && o.after.length > 0
+  for (let more = true; more;) {
+    more = false
+    for (const o of operations)
+      if (!bench.has(o.id) && finishes(o) && o.after.every((id) => bench.has(id))) {
+        bench.add(o.id)
+        more = true
+      }
+  }
+  return bench
+}
+
+/** Steps that come once something of the kit is mounted, as their instructions say. */
+function stepsBehindMounts(operations: readonly Operation[]): ReadonlySet<string> {
+  const before = ancestorsOf(operations)
+  const mounts = operations.filter((o) => o.phase === 'mount').map((o) => o.id)
+  return new Set(operations.flatMap((o) => (mounts.some((m) => before(o.id).has(m)) ? o.id : [])))
+}
+
+/** Steps that have to be behind before the bags are aligned, as their instructions say. */
+function beforeAligning(operations: readonly Operation[]): ReadonlySet<string> {
+  const before = ancestorsOf(operations)
+  return new Set(operations.flatMap((o) => (o.phase === 'align' ? [...before(o.id)] : [])))
 }
 
 /**
@@ -264,6 +331,8 @@ function onceEach(steps: readonly PendingStep[]): PendingStep[] {
       return others.length ? { ...s, operation: asOne([s, ...others]), after } : { ...s, after }
     })
 }
+
+const axlesOf = (kits: readonly PlannedKit[]): AxleEnd[] => [...new Set(kits.map(({ kit }) => kit.axle))]
 
 /** Whether it is done with an end of the vehicle up. */
 const isRaised = ({ support, wheels }: Operation): boolean =>

@@ -71,7 +71,9 @@ function moveLines(from: StandState, to: StandState, vehicle: Vehicle, lift: Lif
   switch (to.support) {
     case 'on-wheels':
       return [
-        ...(from.support === 'axle-raised' ? ['Jack away from under the axle once nothing on it is open.'] : []),
+        ...(from.support === 'axle-raised'
+          ? [`Jack away from under the ${isIndependent(vehicle, end) ? 'link' : 'axle'} once nothing on it is open.`]
+          : []),
         lift === 'lift' ? 'Lift down, arms out.' : 'Jack it up off its stands, stands out, lower it gently.',
       ]
     case 'axle-hanging':
@@ -86,17 +88,19 @@ function moveLines(from: StandState, to: StandState, vehicle: Vehicle, lift: Lif
       if (from.support === 'on-wheels')
         return [
           `Jack at ${vehicle.frameRails ? 'the frame' : 'a lift point'} and raise it until the ${end} tires are out of the way but still stand; ${stands(vehicle, end)}.`,
-          `Chock the ${end} wheels: they carry the axle.`,
+          `Chock the ${end} wheels: they carry the ${isIndependent(vehicle, end) ? 'links' : 'axle'}.`,
         ]
-      return [`Lower it on its stands until the ${end} tires stand on the floor and carry the axle; chock them.`]
+      return [
+        `Lower it on its stands until the ${end} tires stand on the floor and carry the ${isIndependent(vehicle, end) ? 'links' : 'axle'}; chock them.`,
+      ]
   }
 }
 
-const TITLES: Record<StandState['support'], (axle: AxleEnd) => string> = {
+const TITLES: Record<StandState['support'], (axle: AxleEnd, links: boolean) => string> = {
   'on-wheels': () => 'lower it onto its wheels',
-  'axle-hanging': (axle) => `${axle} end up, axle hanging`,
-  'axle-raised': (axle) => `jack under the ${axle} axle`,
-  'frame-raised': (axle) => `raise the ${axle} end, axle on the floor`,
+  'axle-hanging': (axle, links) => `${axle} end up, ${links ? 'links' : 'axle'} hanging`,
+  'axle-raised': (axle, links) => (links ? `jack under one ${axle} link at a time` : `jack under the ${axle} axle`),
+  'frame-raised': (axle, links) => `raise the ${axle} end, ${links ? 'wheels' : 'axle'} on the floor`,
 }
 const ON_WHEELS: StandState = { support: 'on-wheels', wheels: 'on', axle: null }
 
@@ -135,7 +139,7 @@ export function supportMove(
     lines.push(`Crack the ${to.axle} lug nuts loose on the ground.`)
   if (to.support !== now.support) {
     lines.push(...moveLines(now, to, vehicle, lift))
-    title.push(TITLES[to.support](to.axle ?? 'rear'))
+    title.push(TITLES[to.support](to.axle ?? 'rear', isIndependent(vehicle, to.axle ?? 'rear')))
   }
   if (comeOff) {
     lines.push(`${NAMES[to.axle!]} off, both sides.`)

@@ -22,8 +22,6 @@ export function stuckText({ rule, chain, carrier }: Stuck, titleOf: (step: strin
       return quoted.length === 1
         ? `${first} waits for itself. Take it out of its own "after".`
         : `${way}, then ${first} again: each waits for the one before it. Take one of these out of "after".`
-    case 'one-side':
-      return `${first} undoes ${open}, which is done on one side at a time while the other side holds the axle, and ${last} wants both sides. Untick ${open} under "undoes" if it does not carry the axle (a sway bar link does not).`
     case 'held':
       if (!carrier)
         return `${way}: from ${first} on the bags are in without air, until ${last}. A step between puts the vehicle on its wheels or raises the other axle. Give air before it, or give that step "axle hanging".`

@@ -34,15 +34,29 @@ describe('the one rule that stops a plan', () => {
     // On one side: the other has a circle of its own.
     expect(new Set(found!.chain.map((id) => id.split(':')[1])).size).toBe(1)
   })
-  test('a link that is said to carry is open on one side only: what wants both sides open says so', () => {
-    const found = stuck(
-      kitOf(
-        step('undo-link', { opens: ['link'] }),
-        step('swing-bar', { side: 'once', after: ['undo-link'] }),
-        step('close-link', { closes: ['link'], after: ['swing-bar'] }),
-      ),
+  // Common practice, no published source: one side holds while the other is open; instructions may want both, on a jack all the while.
+  test('a link that carries is opened on both sides where a step wants that, with a caution at the second', () => {
+    const both = kitOf(
+      step('undo-link', { opens: ['link'] }),
+      step('swing-bar', { side: 'once', after: ['undo-link'] }),
+      step('close-link', { closes: ['link'], after: ['swing-bar'] }),
     )
-    expect(found).toMatchObject({ rule: 'one-side', carrier: 'link' })
+    expect(stuck(both)).toBe(null)
+    const plan = buildPlan([{ kit: both, work: 'fit' }], pickup, emptySurvey(), { wheels: 'off' })
+    if (!plan.ok) throw new Error(plan.stuck.join())
+    const { steps } = plan.plan
+    expect(steps.filter((s) => s.opens.length).map((s) => s.caution !== null)).toEqual([false, true])
+    const [first, last] = [steps.findIndex((s) => s.opens.length), steps.findLastIndex((s) => s.closes.length)]
+    expect(steps.slice(first, last + 1).every((s) => s.state.support === 'axle-raised')).toBe(true)
+    // One side after the other where nothing wants both.
+    const one = kitOf(
+      step('undo-link', { opens: ['link'] }),
+      step('close-link', { closes: ['link'], after: ['undo-link'] }),
+    )
+    const apart = buildPlan([{ kit: one, work: 'fit' }], pickup, emptySurvey(), { wheels: 'off' })
+    if (!apart.ok) throw new Error(apart.stuck.join())
+    const sides = apart.plan.steps.filter((s) => s.opens.length || s.closes.length).map((s) => s.side)
+    expect(sides).toEqual([sides[0], sides[0], sides[3], sides[3]])
     // Of a sway bar, which carries nothing, both are open at once.
     expect(stuck(kitOf(step('undo-link'), step('swing-bar', { side: 'once', after: ['undo-link'] })))).toBe(null)
   })

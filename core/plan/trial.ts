@@ -9,8 +9,6 @@ import { pendingSteps, type PendingStep, type PlanChoices } from './steps'
 type StuckRule =
   /** They wait for each other. */
   | 'circle'
-  /** What carries the axle is open on one side only, and a step wants both. */
-  | 'one-side'
   /** What carries the axle is open, and a step wants the axle held otherwise. */
   | 'held'
   /** A step wants the vehicle as it never stands. */
@@ -95,25 +93,12 @@ function stuckOn(
   }
   const never = steps.find((s) => !STATES.some((state) => canDo(s.operation, s.axle, state)))
   if (never) return { rule: 'no-such-state', chain: [never.id], carrier: null }
-  if (orderSteps(steps, { ...rules, groups: new Map() }).ok) return oneSide(steps, rules.groups)
+  if (orderSteps(steps, { ...rules, groups: new Map() }).ok) return null
   for (const hold of rules.holds) {
     const chain = heldStep(steps, hold)
     if (chain) return { rule: 'held', chain, carrier: carrierOf(steps, chain) }
   }
   return { rule: 'unknown', chain: [], carrier: null }
-}
-
-/** A step that wants both sides of a group that is done one side after the other. */
-function oneSide(steps: readonly PendingStep[], groups: ReadonlyMap<string, string>): Stuck {
-  for (const opening of steps.filter((s) => groups.has(s.id) && s.operation.opens.length))
-    for (const other of steps.filter((s) => groups.has(s.id) && s.side !== opening.side)) {
-      const way = pathBetween(steps, opening.id, other.id)
-      const back =
-        way && steps.some((s) => s.side === opening.side && groups.has(s.id) && pathBetween(steps, other.id, s.id))
-      if (way && back) return { rule: 'one-side', chain: way, carrier: opening.operation.opens[0] ?? null }
-    }
-  const opening = steps.find((s) => groups.has(s.id) && s.operation.opens.length)
-  return { rule: 'one-side', chain: opening ? [opening.id] : [], carrier: opening?.operation.opens[0] ?? null }
 }
 
 /**

@@ -89,8 +89,9 @@ function stepFlag(work: Work, { step: id, outcome }: RecordOf<'step'>['body'], b
   }
   const state = turnFlag(work, step) ?? (canDo(step, step.axle, work.now.stand) ? null : flagged('wrong-support', id))
   if (state) return state
-  const open = step.checks.find((check) => step.axle !== null && !isShown(work, step.axle, check))
+  const open = step.checks.find((check) => step.axle !== null && !isShown(work, step.axle, check, step.side))
   if (open !== undefined) return flagged('check-open', open)
+  if (!isAtItsPressure(work, step)) return flagged('check-open', 'pressure')
   // What nothing undoes is agreed to before it is done.
   const owed = consentsOfStep(work.job, step).find(({ to }) => !work.agreed.has(to))
   if (owed) return flagged('not-agreed', owed.about)
@@ -106,8 +107,21 @@ const provedOf = <K extends RecordBody['kind']>(work: Work, kind: K): RecordOf<K
   (work.voidable.get(kind) ?? []).flatMap(({ record, flag, voided }) =>
     flag || voided || record.body.kind !== kind ? [] : [record.body as RecordOf<K>['body']],
   )
+/** Bags that a step is about: those of its side. */
+const bagsOf = (air: { left: Pascals; right: Pascals }, side: PlanStep['side']): Pascals[] =>
+  side ? [air[side]] : [air.left, air.right]
+/** Whether there is as much air in the bags as a step is done at, by what was read last; a dial may read a little off. */
+function isAtItsPressure(work: Work, { axle, side, pressure }: PlanStep): boolean {
+  const kitHere = axle && kitAt(work.job, axle)
+  if (!pressure || !kitHere || !hasAir(kitHere.kit)) return true
+  const air = work.now.air[axle]
+  return (
+    air !== undefined &&
+    bagsOf(air, side).every((p) => p >= pressure.low - SAME_PRESSURE && p <= pressure.high + SAME_PRESSURE)
+  )
+}
 /** Whether what a step looks at is on record: read, and as it has to be. */
-function isShown(work: Work, axle: AxleEnd, check: StepCheck): boolean {
+function isShown(work: Work, axle: AxleEnd, check: StepCheck, side: PlanStep['side']): boolean {
   const kitHere = kitAt(work.job, axle)
   if (!kitHere) return true
   const { kit } = kitHere
@@ -116,7 +130,7 @@ function isShown(work: Work, axle: AxleEnd, check: StepCheck): boolean {
       if (!hasAir(kit)) return true
       const air = work.now.air[axle]
       const { minimum } = kit.bag
-      return air !== undefined && !isBelow(air.left, minimum) && !isBelow(air.right, minimum)
+      return air !== undefined && bagsOf(air, side).every((p) => !isBelow(p, minimum))
     }
     case 'connections':
       return (

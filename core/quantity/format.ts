@@ -52,6 +52,17 @@ function textOf(kind: QuantityKind, shown: number, system: UnitSystem, decimals?
 export const formatQuantity = (kind: QuantityKind, si: number, system: UnitSystem, decimals?: number): string =>
   `${formatNumber(kind, si, system, decimals)} ${UNITS[kind][system].symbol}`
 
+/** A band with its unit; one figure where both ends read the same: `8 psi`, `8 to 10 psi`. */
+export function formatBand(
+  kind: QuantityKind,
+  { low, high }: { low: number; high: number },
+  system: UnitSystem,
+): string {
+  const from = formatNumber(kind, low, system)
+  const to = formatQuantity(kind, high, system)
+  return from === formatNumber(kind, high, system) ? to : `${from} to ${to}`
+}
+
 /** Half an inch: what tube is cut to. */
 const CUT = 0.0127
 /**

@@ -1,4 +1,4 @@
-import type { Handling, HeldBy, PartKind, PartShape, UndersidePart } from '../vehicle'
+import type { EasedAt, Handling, HeldBy, PartKind, PartShape, UndersidePart } from '../vehicle'
 
 export const PART_NAMES: Record<PartKind, string> = {
   tire: 'Tire',
@@ -36,6 +36,11 @@ export const HELD_WORDS: Record<HeldBy, string> = {
   tie: 'tie',
   guide: 'guide',
   loose: 'loose',
+}
+export const EASED_WORDS: Record<EasedAt, string> = {
+  first: 'before the work',
+  mount: 'as the mount goes in',
+  height: 'once the height is known',
 }
 export const HANDLING_WORDS: Record<Handling, string> = {
   freed: 'free it',

@@ -72,6 +72,9 @@ const shapeSchema = z.discriminatedUnion('kind', [
   }),
 ])
 
+export const EASED_AT = ['first', 'mount', 'height'] as const
+export type EasedAt = (typeof EASED_AT)[number]
+
 const undersideSchema = z.strictObject({
   id: z.string().regex(/^[a-z0-9][a-z0-9-]{0,49}$/, { error: 'an id has small letters, figures and hyphens' }),
   kind: z.enum(PART_KINDS, { error: `kind must be one of ${PART_KINDS.join(', ')}` }),
@@ -85,6 +88,10 @@ const undersideSchema = z.strictObject({
   shielded: z.boolean().default(false),
   heldBy: z.enum(HELD_BY).nullable().default(null),
   handling: z.array(z.enum(HANDLINGS)).max(HANDLINGS.length).default([]),
+  /** When one that is eased aside is: before the work where nothing is said, as the mount goes in, or once the height is known. */
+  easedAt: z.enum(EASED_AT, { error: `easedAt must be one of ${EASED_AT.join(', ')}` }).optional(),
+  /** Where it lies then, on which side of what; nothing where that is free. */
+  lies: optionalText('Lies', 80).optional(),
   source: z.enum(['platform', 'estimate', 'tape'], { error: 'source must be platform, estimate or tape' }),
   /** How far its surface may be from where it is said to be: half-width. */
   tolerance: bounded('length', 0, 0.2),

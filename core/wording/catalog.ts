@@ -93,6 +93,7 @@ const KIT_WORD_NAMES: Record<KitWord, string> = {
   family: 'family',
   axle: 'axle',
   drilling: 'drilling',
+  coilOut: 'steps to take the coil out',
   hitchRails: 'word on hitch rails',
   coilGap: 'maximum by coil gap',
   replaces: 'word on what comes out',

@@ -255,7 +255,11 @@ const counts = computed(() => store.assessment?.openItems && countsOf(store.asse
           <MoveClear v-if="current.step.kind === 'state'" :step="current.step" :from="standsNow" />
           <StepConsent :step="current.step" />
           <StepAsks v-if="current.step.asks.length" :step="current.step" />
-          <StepChecks v-if="current.step.checks.length" :key="current.step.id" :step="current.step" />
+          <StepChecks
+            v-if="current.step.checks.length || current.step.pressure"
+            :key="current.step.id"
+            :step="current.step"
+          />
           <div v-if="torques.length" class="fasteners">
             <FastenerCard
               v-for="t in torques"
@@ -282,7 +286,13 @@ const counts = computed(() => store.assessment?.openItems && countsOf(store.asse
             <section>
               <h2>Do</h2>
               <ol>
-                <li v-if="current.step.raise">{{ RAISES[current.step.raise.until] }}: {{ current.step.raise.note }}</li>
+                <li v-if="current.step.raise">
+                  {{
+                    current.step.support === 'frame-raised'
+                      ? 'Lower it until they touch'
+                      : RAISES[current.step.raise.until]
+                  }}: {{ current.step.raise.note }}
+                </li>
                 <li v-for="line in preparedText(current.step)" :key="line">{{ line }}</li>
                 <li v-for="line in current.step.steps" :key="line">{{ line }}</li>
               </ol>

@@ -5,8 +5,10 @@ import { recordLimits, type RecordOf } from '@stout-shackle/core/records'
 import { type PlanStep, hasAir, PLATE_CLEARANCE, type StepCheck } from '@stout-shackle/core/kit'
 import { REMEDY_NAMES, type Remedy } from '@stout-shackle/core/fittings'
 import {
+  formatBand,
   formatQuantity,
   isBelow,
+  isAbove,
   limitQuantity,
   parseQuantity,
   refusalText,
@@ -49,9 +51,12 @@ function firstAir() {
     refused.value = airRefusals['one-pressure'](axle.value)
     return
   }
-  const low = kit.value && hasAir(kit.value) ? kit.value.bag.minimum : 0
+  const low = has('first-air') && kit.value && hasAir(kit.value) ? kit.value.bag.minimum : 0
+  const { pressure } = props.step
   if (isBelow(left, low) || isBelow(right, low))
     refused.value = `Under the min of the kit, ${limitQuantity('min', 'pressure', low, preferences.system)}: recorded, and the step stays open.`
+  else if (pressure && [left, right].some((p) => isBelow(p, pressure.low) || isAbove(p, pressure.high)))
+    refused.value = `This step is done at ${formatBand('pressure', pressure, preferences.system)}: recorded as read.`
   store.record({ kind: 'bag-pressure', axle: axle.value, left, right })
 }
 
@@ -118,9 +123,14 @@ const has = (check: StepCheck) => props.step.checks.includes(check)
 <template>
   <section class="checks" data-checks>
     <BenchLayout v-if="has('parts')" :axle="axle" />
-    <form v-if="has('first-air') && kit && hasAir(kit)" @submit.prevent="firstAir">
+    <form v-if="(has('first-air') || step.pressure) && kit && hasAir(kit)" @submit.prevent="firstAir">
       <h2>
-        Read both bags: {{ limitQuantity('min', 'pressure', kit.bag.minimum, preferences.system) }} or more
+        Read both bags:
+        {{
+          step.pressure
+            ? formatBand('pressure', step.pressure, preferences.system)
+            : `${limitQuantity('min', 'pressure', kit.bag.minimum, preferences.system)} or more`
+        }}
         <span v-if="air" class="is"
           >now {{ formatQuantity('pressure', air.left, preferences.system) }} left,
           {{ formatQuantity('pressure', air.right, preferences.system) }} right</span

@@ -4,15 +4,17 @@ import { formatQuantity, type Meters, type UnitSystem } from '@stout-shackle/cor
 import { reshaped, type SpanRow } from '@stout-shackle/core/underbody'
 import {
   FLEXIBLE_KINDS,
+  EASED_AT,
   HANDLINGS,
   HELD_BY,
   TAPE_TOLERANCE,
+  type EasedAt,
   type Handling,
   type HeldBy,
   type PartShape,
   type UndersidePart,
 } from '@stout-shackle/core/vehicle'
-import { HANDLING_WORDS, HELD_WORDS, PART_SOURCES, SHAPE_NAMES } from '@stout-shackle/core/wording'
+import { EASED_WORDS, HANDLING_WORDS, HELD_WORDS, PART_SOURCES, SHAPE_NAMES } from '@stout-shackle/core/wording'
 import QuantityField from '../fields/QuantityField.vue'
 
 /** One part: its shape and place, how surely, and of a line how it is held and what has to happen to it. */
@@ -268,6 +270,28 @@ const picked = (event: Event) => (event.target as HTMLSelectElement).value
         />
         {{ HANDLING_WORDS[h] }}</label
       >
+      <template v-if="part.handling.includes('eased')">
+        <label class="small pick"
+          >Eased
+          <el-select
+            :model-value="part.easedAt ?? 'first'"
+            aria-label="When it is eased"
+            @change="(easedAt: EasedAt) => set({ easedAt })"
+          >
+            <el-option v-for="when in EASED_AT" :key="when" :value="when" :label="EASED_WORDS[when]" />
+          </el-select>
+        </label>
+        <label class="small pick"
+          >It lies then
+          <el-input
+            :model-value="part.lies ?? ''"
+            aria-label="Where it lies then"
+            placeholder="inboard of the rear bolt"
+            maxlength="80"
+            @change="(lies: string) => set({ lies: lies.trim() })"
+          />
+        </label>
+      </template>
     </div>
   </div>
 </template>

@@ -1,4 +1,5 @@
 import {
+  circuitAsked,
   conditionsHold,
   drillingOf,
   FATE_NAMES,
@@ -22,7 +23,7 @@ function isDone(job: Planned, axle: AxleEnd, operation: Operation, method: strin
   const circuit = wordsOf(circuitOf(job), axle)
   return (
     (operation.method === null || operation.method === method) &&
-    operation.circuit.every((word) => circuit.has(word)) &&
+    circuitAsked(operation).every((word) => circuit.has(word)) &&
     conditionsHold(operation.when, seenAt(job.vehicle, job.survey, axle)) !== false
   )
 }

@@ -5,6 +5,7 @@ import {
   judgeOn,
   type KitCatalog,
   type NeededPart,
+  type Operation,
   type Procedure,
   planStepSchema,
   type PlanStep,
@@ -143,16 +144,24 @@ export const isSamePlan = (one: readonly PlanStep[], other: readonly PlanStep[])
   one === other || JSON.stringify(stepList.parse(one)) === JSON.stringify(stepList.parse(other))
 const stepList = planStepSchema.array()
 
+/** An operation without what there was none of before, where it says nothing: a plan from then is still the one. */
+const asBefore = ({ pressure, ...operation }: Operation): Partial<Operation> =>
+  pressure ? { ...operation, pressure } : operation
+
+const withOperations = (procedure: Procedure) => ({ ...procedure, operations: procedure.operations.map(asBefore) })
+
 /** What a plan was made from, as a short text: another kit, vehicle, answer or choice is another plan. */
 export function inputsOf(job: PlanInputs): string {
   const { kits, procedures, vehicle, survey, choices } = job
   const { pins, ...choicesHere } = choices
   const all = [...kits.flatMap((k) => k.kit.operations), ...procedures.flatMap((p) => p.procedure.operations)]
-  // A circuit that no step asks about orders nothing.
-  const words = all.some((o) => o.circuit.length) ? plannedKits(job).map((k) => [...k.circuit].sort()) : []
+  const circuits = plannedKits(job).map((k) => [...k.circuit].sort())
+  // A circuit filled by valves that no step asks about orders nothing.
+  const usual = circuits.every((c) => c.includes('valves') && !c.includes('compressor'))
+  const words = usual && !all.some((o) => o.circuit.length) ? [] : circuits
   const of = kits.map(({ kit, work, leftBy, method, mount }) => [
     kit.id,
-    kit.operations,
+    kit.operations.map(asBefore),
     work,
     method ?? null,
     mount ?? null,
@@ -160,7 +169,7 @@ export function inputsOf(job: PlanInputs): string {
   ])
   // What there was none of before is left out, so that a plan from then is still the one.
   const more = [
-    ...(procedures.length ? [procedures] : []),
+    ...(procedures.length ? [procedures.map((p) => ({ ...p, procedure: withOperations(p.procedure) }))] : []),
     ...(pins.length ? [pins] : []),
     ...(words.length ? [words] : []),
   ]

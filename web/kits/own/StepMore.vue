@@ -65,6 +65,16 @@ const ORDER = ['circuit', 'same', 'bothFirst', 'blocking', 'hands'] as const
 const SHOWS = ['checks', 'asks', 'opens', 'closes', 'fits'] as const
 /** Things named one after the other. */
 const LISTS = { takesOff: 'Takes off', refits: 'Puts back', makes: 'Made for it', tools: 'Tools' } as const
+/** One end typed is both, until the other is typed; one emptied says nothing any more. */
+const PRESSURE_ENDS = ['low', 'high'] as const
+const withEnd = (was: Operation['pressure'], end: 'low' | 'high', value: number | null): Operation['pressure'] => {
+  if (value === null) return null
+  const { low, high } = { ...(was ?? { low: value, high: value }), [end]: value }
+  return end === 'low' ? { low, high: Math.max(low, high) } : { low: Math.min(low, high), high }
+}
+const raises = computed(() =>
+  props.step.support === 'axle-raised' ? RAISE : RAISE.filter((r) => r.value === '' || r.value === 'touch'),
+)
 const RAISE = [
   { value: '', label: 'as it is' },
   { value: 'part-way', label: 'part way' },
@@ -207,8 +217,15 @@ const RAISE = [
             :value="step[path]"
             @change="(v) => put({ [path]: v })"
           />
-          <label v-if="step.support === 'axle-raised'" class="small muted"
-            >Axle is raised
+          <SchemaField
+            v-for="end in PRESSURE_ENDS"
+            :key="end"
+            :field="{ ...stepField(`pressure.${end}`), nullable: true }"
+            :value="step.pressure?.[end] ?? null"
+            @change="(v) => put({ pressure: withEnd(step.pressure, end, v as number | null) })"
+          />
+          <label v-if="step.support === 'axle-raised' || step.support === 'frame-raised'" class="small muted"
+            >{{ step.support === 'axle-raised' ? 'Axle is raised' : 'Frame is lowered' }}
             <el-select
               :model-value="step.raise?.until ?? ''"
               aria-label="How far the axle is raised"
@@ -224,7 +241,7 @@ const RAISE = [
                   })
               "
             >
-              <el-option v-for="r in RAISE" :key="r.value" :value="r.value" :label="r.label" />
+              <el-option v-for="r in raises" :key="r.value" :value="r.value" :label="r.label" />
             </el-select>
           </label>
         </div>

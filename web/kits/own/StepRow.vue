@@ -21,6 +21,7 @@ import {
   type BoltUse,
   type Offer,
 } from '@stout-shackle/core/paper'
+import { formatBand } from '@stout-shackle/core/quantity'
 import { originWords } from '@stout-shackle/core/wording'
 import SchemaField from '../../fields/SchemaField.vue'
 import { usePreferences } from '../../stores/preferences'
@@ -59,6 +60,7 @@ const small = computed(() =>
     words('phase', props.step.phase),
     words('side', props.step.side),
     ...(props.step.phase === 'bench' ? [] : [words('support', props.step.support), words('wheels', props.step.wheels)]),
+    props.step.pressure && `with ${formatBand('pressure', props.step.pressure, preferences.system)}`,
     ...props.step.checks.map((c) => `done when ${words('checks', c)}`),
     props.step.hiddenBy && `hidden by ${numberOf(props.step.hiddenBy)}`,
     !isInTurn.value && (props.step.after.length ? `after ${props.step.after.map(numberOf).join(', ')}` : 'at any time'),
@@ -105,6 +107,8 @@ function offerText(offer: Offer): string {
       return `undoes ${words('opens', offer.carrier)}, axle on its jack?`
     case 'closes':
       return `${words('closes', offer.carrier)} holds again?`
+    case 'pressure':
+      return `done with ${formatBand('pressure', offer.pressure, preferences.system)} in the bags?`
     case 'trap':
       return `trap: ${offer.text}?`
     case 'plan-does-it':
