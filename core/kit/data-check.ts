@@ -2,6 +2,9 @@ import { familyOf } from './families'
 import { airSpring, bagAt, tableDisagreement } from '../spring'
 import { clampForce } from '../torque'
 import type { Application } from './application'
+import { threadDisputes } from './bolt-names'
+import { circuitAsked } from './circuit-asked'
+import { drillingOf } from './drilling'
 import { CAPACITY_DISAGREEMENT, listedCapacity } from './limits'
 import { weightBeforeAir } from './weight-before-air'
 import { hasAir, type AirKit, type Fastener, type Kit } from './schema'
@@ -24,6 +27,8 @@ export interface DataFlag {
     | 'coil-never-out'
     | 'line-without-fitting'
     | 'no-list'
+    | 'thread-differs'
+    | 'drilling-unsaid'
   /** Field it stands in. */
   path: string
   /** What it is about: a fastener, a bracket. */
@@ -108,6 +113,10 @@ function mirrorFlags({ brackets }: Kit): DataFlag[] {
   })
 }
 
+/** Steps that drill for a kit that says it needs no holes; those for its valves are another matter. */
+const drillsUnsaid = ({ drilling, operations }: Kit) =>
+  drilling ? [] : operations.filter((o) => drillingOf(o) !== null && !circuitAsked(o).includes('valves'))
+
 /**
  * Everything in a kit's data that contradicts itself or leaves something out.
  * @returns advice only; none of it refuses a kit
@@ -125,6 +134,10 @@ export function checkKit(kit: Kit, applications: readonly Application[] | null =
       : []),
     ...(early ? [flag('weight-before-air', 'operations', early.title)] : []),
     ...(kit.airLine && kit.fitting === 'none' ? [flag('line-without-fitting', 'fitting')] : []),
+    ...threadDisputes(kit).map(({ fastener, other }) =>
+      flag('thread-differs', `fasteners.${kit.fasteners.indexOf(fastener)}.thread`, `${fastener.name}: ${other}`),
+    ),
+    ...drillsUnsaid(kit).map((o) => flag('drilling-unsaid', 'drilling', o.title)),
     ...(applications?.length === 0 ? [flag('no-list', 'applications')] : []),
   ]
 }

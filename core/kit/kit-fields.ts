@@ -39,7 +39,7 @@ export const kitField = describeFields(kitSchema, {
   'minutes.low': { label: 'Minutes, shortest', unit: 'min' },
   'minutes.high': { label: 'Minutes, longest', unit: 'min' },
   wheels: { label: 'Wheels', choices: { off: 'off', on: 'on' }, hint: 'while it is fitted' },
-  drilling: { label: 'Drilling', hint: 'holes in the vehicle' },
+  drilling: { label: 'Drilling', hint: 'holes for its mounts; valve holes do not count' },
   cutting: { label: 'Cutting', hint: 'a part of the vehicle is cut' },
   replaces: {
     label: 'Takes the place of',

@@ -1,9 +1,11 @@
 import { formatQuantity, type UnitSystem } from '../quantity'
+import { circuitAsked } from './circuit-asked'
 import { isTaped, type Fact } from './condition'
+import { drillingOf } from './drilling'
 import type { Limit } from './limits'
 import type { Reason } from './reason'
 import type { StandState } from './plan-step'
-import type { Operation, PartFate } from './schema'
+import type { Kit, Operation, PartFate } from './schema'
 
 const WORDS: Record<string, string> = {
   'two-bolt': 'two bolts',
@@ -48,6 +50,16 @@ export const FATE_NAMES: Record<PartFate, string> = {
   turned: 'turned',
   reshaped: 'reshaped',
   replaced: 'replaced',
+}
+
+/**
+ * What a kit drills, in words: for its mounts, and for its valves.
+ * @example
+ * holesText(kit) // 'no holes for its mounts, 2 for valves'
+ */
+export function holesText({ drilling, operations }: Kit): string {
+  const valves = operations.some((o) => circuitAsked(o).includes('valves') && drillingOf(o) !== null)
+  return `${drilling ? 'holes' : 'no holes'} for its mounts${valves ? `, ${drilling ? 'and' : 'some'} for the valves` : ''}`
 }
 
 /**

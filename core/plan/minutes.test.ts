@@ -1,6 +1,7 @@
 import { mean } from 'simple-statistics'
 import { describe, expect, test } from 'vitest'
-import { learnedMinutes, measuredMinutes } from '.'
+import { demoKits, demoSurvey, demoVehicles } from '../../demo/shop'
+import { buildPlan, callsForASecond, learnedMinutes, measuredMinutes, minutesByPart, shopMinutes } from '.'
 
 describe('minutes that a shop learns', () => {
   test('nothing measured: the instructions, with their doubt', () => {
@@ -41,5 +42,37 @@ describe('minutes that a shop learns', () => {
       record(31, 'step-begun', 'c'),
     ])
     expect([...found]).toEqual([['a', { by: 'Teo', minutes: 7 }]])
+  })
+})
+
+describe('what a plan takes by a shop’s own times', () => {
+  const { plan } = (() => {
+    const vehicle = demoVehicles().find((v) => v.id === 'dunnock-25')!
+    const kit = demoKits().find((k) => k.id === 'ninebark-twofold')!
+    const outcome = buildPlan([{ kit, work: 'fit' }], vehicle, demoSurvey(vehicle.id), { wheels: 'off' })
+    if (!outcome.ok) throw new Error(outcome.stuck.join())
+    return outcome
+  })()
+  test('its parts together are the hands’ minutes of the plan', () => {
+    const parts = Object.values(minutesByPart(plan))
+    expect(parts.reduce((a, b) => a + b, 0)).toBeCloseTo(plan.minutes, 9)
+    expect(minutesByPart(plan).moves).toBeGreaterThan(0)
+    expect(minutesByPart(plan).others).toBe(0)
+  })
+  test('two pairs of hands are called for in a plan for one, in one for two they are there', () => {
+    expect(callsForASecond(plan).every((s) => s.hands === 2)).toBe(true)
+    expect(callsForASecond(plan).length).toBeGreaterThan(0)
+    expect(callsForASecond({ ...plan, crew: 2 })).toEqual([])
+  })
+  test('nothing measured says nothing', () => expect(shopMinutes(plan, [])).toBe(null))
+  // Source: a ratio shrunk toward one, prior of weight 4: (4 + n r) / (4 + n).
+  test('what was measured scales what was not, the more of it the more', () => {
+    const ids = ['mount-upper:left', 'mount-lower:left', 'torque-upper:left', 'torque-strap:left']
+    const twice = ids.map((step) => ({ step, job: 'a', minutes: 2 * plan.steps.find((s) => s.id === step)!.minutes }))
+    expect(shopMinutes(plan, twice.slice(0, 1))!.factor).toBeCloseTo(6 / 5, 9)
+    expect(shopMinutes(plan, twice)!.factor).toBeCloseTo(12 / 8, 9)
+    expect(shopMinutes(plan, twice)!.minutes).toBeGreaterThan(1.3 * plan.minutes)
+    const half = twice.map((m) => ({ ...m, minutes: m.minutes / 4 }))
+    expect(shopMinutes(plan, half)!.minutes).toBeLessThan(plan.minutes)
   })
 })

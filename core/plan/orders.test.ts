@@ -241,7 +241,7 @@ describe('a coil that is too narrow', () => {
 describe('lines are eased when their time is', () => {
   const eased = (easedAt: UndersidePart['easedAt']): PlanStep[] => {
     const survey = demoSurvey(pickup.id)
-    const parts = estimatedUnderbody(pickup, survey, 'rear', 'pack')
+    const parts = estimatedUnderbody(pickup, survey, 'rear')
     const line = parts.find((p) => p.kind === 'brake-line')!
     const changed = parts.map((p) =>
       p === line ? { ...p, handling: ['eased' as const], easedAt, lies: 'inboard' } : p,

@@ -63,6 +63,8 @@ const FLAGS: Record<DataFlag['code'], (flag: DataFlag, as: ReturnType<typeof fig
   'weight-before-air': ({ about }) =>
     `"${about}" puts weight on the bags before they have air: right only if the paper wants it so`,
   'line-without-fitting': () => 'There is air line in the box and no fitting to join it',
+  'thread-differs': ({ about }) => `${about}: two threads for one bolt`,
+  'drilling-unsaid': ({ about }) => `The kit says it drills nothing, and "${about}" drills`,
   'no-list': () => 'No list of vehicles: it is judged by its measures alone',
 }
 const figuresIn = (system: UnitSystem) => ({
@@ -92,7 +94,7 @@ type KitWord = Extract<RuleTest, { kit: unknown }>['kit']
 const KIT_WORD_NAMES: Record<KitWord, string> = {
   family: 'family',
   axle: 'axle',
-  drilling: 'drilling',
+  drilling: 'holes for its mounts',
   coilOut: 'steps to take the coil out',
   hitchRails: 'word on hitch rails',
   coilGap: 'maximum by coil gap',

@@ -3,7 +3,7 @@ import { computed, defineAsyncComponent } from 'vue'
 import type { RankedKit } from '@stout-shackle/core/stages'
 import { bagDiameter } from '@stout-shackle/core/kit'
 import { formatQuantity, UNITS } from '@stout-shackle/core/quantity'
-import { checksText, FAMILY_NAMES, VERDICT_NAMES } from '@stout-shackle/core/wording'
+import { checksText, FAMILY_NAMES, holesText, VERDICT_NAMES } from '@stout-shackle/core/wording'
 import StateSign from '../fields/StateSign.vue'
 import { useOpenJob } from '../stores/job'
 import { useSettings } from '../stores/settings'
@@ -79,7 +79,7 @@ const rows = computed((): { label: string; of: (r: RankedKit) => string }[] => [
   },
   { label: 'Hours', of: (r) => (r.minutes / 60).toFixed(1) },
   { label: 'Price', of: (r) => settings.money(r.assessed.kit.price) },
-  { label: 'Drilling', of: (r) => (r.assessed.kit.drilling ? 'yes' : 'no') },
+  { label: 'Holes', of: (r) => holesText(r.assessed.kit) },
   { label: 'Looked at', of: (r) => checksText(r.assessed.kit) },
   { label: 'Compressor later', of: (r) => (r.assessed.kit.compressorLater ? 'yes' : 'no') },
   { label: 'Score', of: (r) => (r.assessed.verdict === 'needs-answer' ? '–' : r.total.toFixed(0)) },

@@ -15,6 +15,7 @@ import {
 } from '@stout-shackle/core/kit'
 import { formatNumber, formatQuantity, GRAVITY, INCH, UNITS, limitQuantity } from '@stout-shackle/core/quantity'
 import {
+  holesText,
   checksText,
   FAMILY_NAMES,
   figureName,
@@ -166,7 +167,7 @@ const facts = computed((): FactLine[] => {
     ],
     [
       'Time',
-      `${(k.minutes.low / 60).toFixed(1)} to ${(k.minutes.high / 60).toFixed(1)} h${k.drilling ? ', needs drilling' : ', no drilling'}`,
+      `${(k.minutes.low / 60).toFixed(1)} to ${(k.minutes.high / 60).toFixed(1)} h${`, ${holesText(k)}`}`,
       'minutes',
       'drilling',
     ],

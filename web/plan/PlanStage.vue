@@ -9,7 +9,7 @@ import {
   SUPPORT_NAMES,
   SURVEY_QUESTIONS,
 } from '@stout-shackle/core/wording'
-import { named, ownFastener } from '@stout-shackle/core/plan'
+import { callsForASecond, minutesByPart, named, ownFastener, WORK_PARTS, type WorkPart } from '@stout-shackle/core/plan'
 import { partsHere } from '@stout-shackle/core/proof'
 import NeedsKit from '../fields/NeedsKit.vue'
 import PlateRow from '../fields/PlateRow.vue'
@@ -66,6 +66,20 @@ const box = computed(() =>
   job.value.kits.filter(({ work }) => work === 'fit').flatMap((jobKit) => partsHere(jobKit, job.value)),
 )
 const learned = useLearned(job, plan)
+const PART_NAMES: Record<WorkPart, string> = {
+  kit: 'Steps of the kit',
+  lines: 'Air lines',
+  checks: 'Checks and making safe',
+  moves: 'Moving the vehicle, wheels',
+  others: 'Other instructions',
+}
+/** Where the minutes go, so that they can be told from the instructions' hours. */
+const spent = computed(() => {
+  if (!plan.value) return []
+  const parts = minutesByPart(plan.value)
+  return WORK_PARTS.filter((p) => parts[p] > 0).map((p) => ({ name: PART_NAMES[p], minutes: parts[p] }))
+})
+const calls = computed(() => (plan.value ? callsForASecond(plan.value) : []))
 const numberOf = (id: string) => (plan.value?.steps.findIndex((s) => s.id === id) ?? -1) + 1
 /** Questions that are answered at the vehicle, with the step that asks them. */
 const questions = computed(() =>
@@ -202,6 +216,12 @@ const torque = (f: Fastener) => specText(f.spec, preferences.system)
         <PlateRow label="Instructions say"
           >{{ (summary.low / 60).toFixed(1) }} to {{ (summary.high / 60).toFixed(1) }} h</PlateRow
         >
+        <PlateRow v-for="part in spent" :key="part.name" :label="part.name" data-spent>{{
+          hoursText(part.minutes)
+        }}</PlateRow>
+        <p v-if="calls.length" class="note amber" data-calls>
+          Two people at step {{ calls.map((s) => numberOf(s.id)).join(', ') }}: one of them has to be called.
+        </p>
         <label class="choice"
           >Wheels
           <select

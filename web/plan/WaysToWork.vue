@@ -7,7 +7,9 @@ import type { PlanWork } from './plan.worker'
 import { hoursText } from './hours'
 
 /** What the work comes to wheels off or on, on the floor or on a lift, alone or by two: worked out beside the page. */
-const { store, job } = useOpenJob()
+const { store, job, assessment } = useOpenJob()
+/** One time for one plan: what was done or found on the way is in it. */
+const planned = computed(() => (assessment.value.plan?.ok ? assessment.value.plan.plan.minutes : null))
 const ways = shallowRef<readonly WayToWork[]>([])
 const progress = ref<[number, number] | null>(null)
 let worker: Worker | null = null
@@ -80,7 +82,7 @@ const take = ({ choices }: WayToWork) => store.edit((j) => ({ ...j, choices: { .
           <td>{{ w.choices.lift === 'lift' ? 'two-post lift' : 'floor jack, stands' }}</td>
           <td>{{ w.choices.crew === 1 ? 'one' : 'two' }}</td>
           <td v-if="ways.some((x) => x.kits === 'apart')">{{ w.kits === 'apart' ? 'two visits' : 'one visit' }}</td>
-          <td class="num">{{ hoursText(w.minutes) }}</td>
+          <td class="num">{{ hoursText(isNow(w) && planned !== null ? planned : w.minutes) }}</td>
           <td class="num">{{ w.supportChanges }}</td>
           <td class="num">{{ w.wheelChanges }}</td>
           <td class="small">

@@ -1,11 +1,8 @@
 import { computed, shallowRef, watch, type Ref } from 'vue'
 import type { MeasuredSteps } from '@stout-shackle/core/contract'
 import type { Job } from '@stout-shackle/core/job'
-import { learnedMinutes, type Plan } from '@stout-shackle/core/plan'
+import { shopMinutes, type Plan } from '@stout-shackle/core/plan'
 import { call } from '../api/client'
-
-/** Steps of one operation, whichever side. */
-const operationOf = (step: string) => step.replace(/:(left|right)$/, '')
 
 /**
  * What a plan takes by this shop's own times, where there are any: those of the steps' own operations, on any vehicle.
@@ -38,23 +35,5 @@ export function useLearned(job: Ref<Job>, plan: Ref<Plan | null>) {
     },
     { immediate: true },
   )
-  return computed(() => {
-    const { value: value } = plan
-    if (!value || !measured.value.length) return null
-    const times = new Map<string, number[]>()
-    for (const { step, minutes } of measured.value) {
-      const id = operationOf(step)
-      times.set(id, [...(times.get(id) ?? []), minutes])
-    }
-    const learned = value.steps.map((s) => ({
-      was: s.minutes,
-      is: learnedMinutes(s.minutes, times.get(operationOf(s.id)) ?? []),
-    }))
-    const change = learned.reduce((sum, { was, is }) => sum + (is.times ? is.minutes - was : 0), 0)
-    return {
-      minutes: Math.max(0, value.minutes + change / value.crew),
-      doubt: Math.sqrt(learned.reduce((sum, { is }) => sum + is.doubt ** 2, 0)),
-      jobs: new Set(measured.value.map((m) => m.job)).size,
-    }
-  })
+  return computed(() => (plan.value ? shopMinutes(plan.value, measured.value) : null))
 }

@@ -39,7 +39,7 @@ export const CRITERION_NAMES: Record<Criterion, string> = {
   price: 'price',
   budget: 'within the budget',
   time: 'time in the bay',
-  'no-drilling': 'no drilling',
+  'no-drilling': 'no holes for its mounts',
   upkeep: 'little to look after',
   compressor: 'compressor later',
 }

@@ -74,7 +74,7 @@ function learn(known: Found, { id, body }: BayRecord, outcome: PlanOutcome): boo
 }
 
 /** The job's kits, each with what its air circuit has. */
-const plannedKits = (job: PlanInputs) => {
+export const plannedKits = (job: PlanInputs) => {
   const circuit = circuitOf(job)
   return job.kits.map((jobKit) => ({ ...jobKit, circuit: wordsOf(circuit, jobKit.kit.axle) }))
 }

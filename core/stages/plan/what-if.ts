@@ -1,6 +1,6 @@
 import { buildPlan, type PlanChoices } from '../../plan'
 import type { Job } from '../../job'
-import { neededParts } from './plan-for'
+import { neededParts, plannedKits } from './plan-for'
 
 /** One way to do the work, and what it comes to. */
 export interface WayToWork {
@@ -17,7 +17,8 @@ export interface WayToWork {
 
 /** What a job's work comes to one way or another; null where it has no order that way. */
 function oneWay(job: Job, choices: Required<PlanChoices>, kits: WayToWork['kits']): WayToWork | null {
-  const rounds = kits === 'apart' ? job.kits.map((kit) => [kit]) : [job.kits]
+  const all = plannedKits(job)
+  const rounds = kits === 'apart' ? all.map((kit) => [kit]) : [all]
   const first = rounds[0]?.[0]?.kit.axle
   const plans = rounds.map((way, i) =>
     buildPlan(way, job.vehicle, job.survey, choices, {

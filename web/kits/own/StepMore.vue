@@ -67,10 +67,11 @@ const SHOWS = ['checks', 'asks', 'opens', 'closes', 'fits'] as const
 const LISTS = { takesOff: 'Takes off', refits: 'Puts back', makes: 'Made for it', tools: 'Tools' } as const
 /** One end typed is both, until the other is typed; one emptied says nothing any more. */
 const PRESSURE_ENDS = ['low', 'high'] as const
-const withEnd = (was: Operation['pressure'], end: 'low' | 'high', value: number | null): Operation['pressure'] => {
+function withEnd(was: Operation['pressure'], end: 'low' | 'high', value: number | null): Operation['pressure'] {
   if (value === null) return null
-  const { low, high } = { ...(was ?? { low: value, high: value }), [end]: value }
-  return end === 'low' ? { low, high: Math.max(low, high) } : { low: Math.min(low, high), high }
+  return end === 'low'
+    ? { low: value, high: Math.max(value, was?.high ?? value) }
+    : { low: Math.min(value, was?.low ?? value), high: value }
 }
 const raises = computed(() =>
   props.step.support === 'axle-raised' ? RAISE : RAISE.filter((r) => r.value === '' || r.value === 'touch'),
