@@ -36,8 +36,8 @@ const compared = ref<string[]>([])
 const noSale = computed(() => store.ranking?.noSale ?? [])
 const barred = computed(() => barsSale(noSale.value))
 const ranked = computed(() => {
-  const { fitting = [], undecided = [], unconfirmed = [] } = store.ranking ?? {}
-  return [...fitting, ...undecided, ...unconfirmed]
+  const { fitting = [], partly = [], undecided = [], unconfirmed = [] } = store.ranking ?? {}
+  return [...fitting, ...partly, ...undecided, ...unconfirmed]
 })
 const beside = computed(() => ranked.value.filter((r) => compared.value.includes(r.assessed.kit.id)))
 const compare = (id: string) =>

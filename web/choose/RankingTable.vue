@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
-import { FAMILY_NAMES, lackText, mountedText, VERDICT_NAMES } from '@stout-shackle/core/wording'
+import { computed, onScopeDispose, ref, watch } from 'vue'
+import { FAMILY_NAMES, lackText, levelText, mountedText, VERDICT_NAMES } from '@stout-shackle/core/wording'
 import { formatQuantity, UNITS } from '@stout-shackle/core/quantity'
-import { CRITERIA, type RankedKit } from '@stout-shackle/core/stages'
+import { byTotal, CRITERIA, mayPassMaximum, stopsAtMaximum, type RankedKit } from '@stout-shackle/core/stages'
 import { kitsLeft } from '@stout-shackle/core/job'
 import { lacksOf, type Kit } from '@stout-shackle/core/kit'
 import StateSign from '../fields/StateSign.vue'
@@ -28,12 +28,31 @@ const SIGN = { fits: 'fine', 'fits-with-parts': 'caution', 'needs-answer': 'unkn
 const MAX_COMPARED = 4
 /** Confirmed ones first; those with figures nobody has confirmed stand apart behind them. */
 const rows = computed(() => {
-  const { fitting = [], undecided = [], unconfirmed = [] } = store.ranking ?? {}
-  return [...fitting, ...undecided, ...unconfirmed]
+  const { fitting = [], partly = [], undecided = [], unconfirmed = [] } = store.ranking ?? {}
+  return [...fitting, ...partly, ...undecided, ...unconfirmed]
 })
 const apart = computed(() => new Set((store.ranking?.unconfirmed ?? []).map((r) => r.assessed.kit.id)))
-const signOf = (r: RankedKit) =>
-  apart.value.has(r.assessed.kit.id) && r.assessed.verdict !== 'needs-answer' ? 'caution' : SIGN[r.assessed.verdict]
+const partly = computed(() => new Set((store.ranking?.partly ?? []).map((r) => r.assessed.kit.id)))
+/** The load under which its pressure may pass its max by its band, with what it may come to. */
+const mayPass = (r: RankedKit) =>
+  r.cases.flatMap((c) => {
+    const most = mayPassMaximum(c, r.assessed)
+    return most === null ? [] : [{ name: c.loadCase.name, most }]
+  })[0] ?? null
+function signOf(r: RankedKit) {
+  const { kit, verdict } = r.assessed
+  if (verdict === 'needs-answer') return SIGN[verdict]
+  if (store.touching.has(kit.id)) return 'stop'
+  const isDoubted = apart.value.has(kit.id) || partly.value.has(kit.id) || mayPass(r) !== null
+  return isDoubted || (mounted.value[kit.id]?.code ?? 'clear') !== 'clear' ? 'caution' : SIGN[verdict]
+}
+/** What its mark says aloud. */
+const verdictText = (r: RankedKit) =>
+  store.touching.has(r.assessed.kit.id)
+    ? 'fits, and touches as mounted'
+    : partly.value.has(r.assessed.kit.id)
+      ? 'fits, not all the way'
+      : VERDICT_NAMES[r.assessed.verdict]
 const lacking = (kit: Kit) => {
   const all = lacksOf(kit).map(lackText)
   return all.length > 3 ? `${all.slice(0, 3).join(', ')} and ${all.length - 3} more` : all.join(', ')
@@ -58,11 +77,29 @@ const full = (id: string) => props.compared.length >= MAX_COMPARED && !props.com
 const all = ref(false)
 const FEW = 8
 const few = computed(() => (all.value ? rows.value : rows.value.slice(0, FEW)))
+/** By score alone: what is found of them moves none of them out of sight. */
+const asked = computed(() => [...rows.value].sort(byTotal).slice(0, all.value ? undefined : FEW + 4))
 const mounted = useMounted(
   job,
   computed(() => assessment.value.active),
-  few,
+  asked,
 )
+const MEETS = ['does-not-fit', 'out-of-travel']
+watch(mounted, (found) => {
+  const meets = Object.keys(found).filter((id) => MEETS.includes(found[id]!.code))
+  // The same ones again change nothing: a new set would be a new ranking, and a new question.
+  if (meets.length !== store.touching.size || meets.some((id) => !store.touching.has(id)))
+    store.touching = new Set(meets)
+})
+onScopeDispose(() => {
+  store.touching = new Set()
+})
+/** How it stands at its max under the load that asks most. */
+function partlyText(r: RankedKit): string {
+  const level = r.cases.find(stopsAtMaximum)?.level
+  const { minimum, maximum } = r.assessed
+  return level && minimum && maximum ? levelText(level, minimum.value, maximum.value, preferences.system) : ''
+}
 const nameIn = (kit: Kit) => (id: string | null) =>
   [...(kit.mounting?.slots ?? []), ...(kit.mounting?.spacers ?? [])].find((m) => m.id === id)?.name ?? ''
 </script>
@@ -115,6 +152,11 @@ const nameIn = (kit: Kit) => (id: string | null) =>
               somebody compared them with the paper
             </td>
           </tr>
+          <tr v-if="partly.has(r.assessed.kit.id) && !(i && partly.has(few[i - 1]!.assessed.kit.id))" class="apart">
+            <td colspan="9" class="small" data-group="partly">
+              <StateSign state="caution" /> Fit, not all the way: at their max they leave some of the squat
+            </td>
+          </tr>
           <tr :class="{ picked: picked.has(r.assessed.kit.id) }">
             <td>
               <input
@@ -131,10 +173,16 @@ const nameIn = (kit: Kit) => (id: string | null) =>
                 :aria-expanded="shown === r.assessed.kit.id"
                 @click="shown = shown === r.assessed.kit.id ? null : r.assessed.kit.id"
               >
-                <StateSign :state="signOf(r)" :label="VERDICT_NAMES[r.assessed.verdict]" />
+                <StateSign :state="signOf(r)" :label="verdictText(r)" />
                 {{ r.assessed.kit.name }}
               </button>
               <span class="small muted">{{ FAMILY_NAMES[r.assessed.kit.family] }}</span>
+              <span v-if="partly.has(r.assessed.kit.id)" class="small mounted" data-partly> {{ partlyText(r) }}</span>
+              <span v-else-if="mayPass(r)" class="small mounted" data-may-pass>
+                may need {{ formatQuantity('pressure', mayPass(r)!.most, preferences.system) }} for "{{
+                  mayPass(r)!.name
+                }}", over its max</span
+              >
               <span v-if="apart.has(r.assessed.kit.id)" class="small mounted" data-lacks>
                 not confirmed: {{ lacking(r.assessed.kit) }}</span
               >

@@ -8,10 +8,10 @@ export { caseEstimates, levelWithDoubt, READINGS, type ReadingId } from './estim
 export { bagOnJob, kitsUnder } from './helped-axle'
 export { fitKits, pressuresToSet, standAtPressures } from './level-kit'
 export { barsSale, type NoSale } from './no-sale'
-export type { CaseOutcome } from './outcomes'
+export { mayPassMaximum, stopsAtMaximum, type CaseOutcome } from './outcomes'
 export { pressureCurve } from './pressure-curve'
-export { dominates, type RankedKit } from './ranked-kit'
-export { rankKits } from './ranking'
+export { byTotal, dominates, type RankedKit } from './ranked-kit'
+export { behindTouching, rankKits } from './ranking'
 
 export { unconfirmedOn, type Unconfirmed } from './unconfirmed'
 export { teedSway } from './teed-sway'

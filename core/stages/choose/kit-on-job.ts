@@ -36,8 +36,6 @@ export interface KitAssessment {
   flags: DataFlag[]
 }
 
-/** Outcomes of the level solve that no spacer or answer changes. */
-const OUT_OF_REACH = new Set(['above-maximum', 'out-of-window'])
 const flagsOf = new WeakMap<Kit, DataFlag[]>()
 
 /** What a kit's data says against itself; worked out once, for kits do not change. */
@@ -67,7 +65,7 @@ export function assessKit(
   const rubber = fitted.rubber[kit.axle]
   const bag = bagOnJob(job, kit, loadedCase)
   const cannotCarry = bag !== null && bag.minimum.value > bag.maximum.value
-  const beyond = (level && OUT_OF_REACH.has(level.code)) || rubber?.overloaded || cannotCarry
+  const beyond = level?.code === 'out-of-window' || rubber?.overloaded || cannotCarry
   return {
     kit,
     verdict: beyond ? 'does-not-fit' : fit.verdict,

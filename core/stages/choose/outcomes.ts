@@ -1,4 +1,4 @@
-import type { Meters } from '../../quantity'
+import { isAbove, type Meters, type Pascals } from '../../quantity'
 import type { Kit } from '../../kit'
 import type { LevelSolution } from '../../spring'
 import type { Job } from '../../job'
@@ -62,4 +62,20 @@ export function outcomesOf(job: Job, assessed: KitAssessment, cases: readonly Lo
 
 /** Outcomes that no answer changes, under one of the cases. */
 export const isOutOfReach = ({ level, rubber }: CaseOutcome): boolean =>
-  level?.code === 'above-maximum' || level?.code === 'out-of-window' || rubber?.overloaded === true
+  level?.code === 'out-of-window' || rubber?.overloaded === true
+/** It lifts as far as its max goes, and not all the way. */
+export const stopsAtMaximum = ({ level }: Pick<CaseOutcome, 'level'>): boolean => level?.code === 'above-maximum'
+
+/**
+ * The most that a pressure may come to by its band, where that is over the max although the pressure itself is not.
+ * @returns null where it stays inside
+ */
+export function mayPassMaximum(
+  { level }: Pick<CaseOutcome, 'level'>,
+  { maximum }: Pick<KitAssessment, 'maximum'>,
+): Pascals | null {
+  if (!level?.band || level.mean === null || !level.left || !level.right || !maximum) return null
+  const set = Math.max(level.left.pressure, level.right.pressure)
+  const most = set + level.band.high - level.mean
+  return !isAbove(set, maximum.value) && isAbove(most, maximum.value) ? most : null
+}

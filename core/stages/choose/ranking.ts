@@ -6,7 +6,7 @@ import { weightsOf, type Weights } from './criteria'
 import { answerFlipsOf, flipsOf, type AnswerFlip, type Flip } from './flips'
 import { assessKit, type KitAssessment } from './kit-on-job'
 import { noSalesOf, type NoSale } from './no-sale'
-import { isOutOfReach, outcomesOf } from './outcomes'
+import { isOutOfReach, outcomesOf, stopsAtMaximum } from './outcomes'
 import { byTotal, dominates, totalOf, type RankedKit } from './ranked-kit'
 import { scoresOf } from './scores'
 
@@ -15,6 +15,8 @@ export interface Ranking {
   weights: Weights
   /** Those that fit, as they come or with parts; best first. */
   fitting: RankedKit[]
+  /** Those that fit and do not bring it all the way under one of the loads: at their max there. */
+  partly: RankedKit[]
   /** Those that depend on an answer. */
   undecided: RankedKit[]
   /** Those whose pressures, torques or fitment nobody has confirmed: apart from the others, whatever they score. */
@@ -57,7 +59,8 @@ export function rankKits(
   }
   ranked.sort(byTotal)
   const [confirmed, unconfirmed] = parted(ranked, ({ assessed }) => !lacksOf(assessed.kit).length)
-  const [undecided, fitting] = parted(confirmed, ({ assessed }) => assessed.verdict === 'needs-answer')
+  const [undecided, decided] = parted(confirmed, ({ assessed }) => assessed.verdict === 'needs-answer')
+  const [partly, fitting] = parted(decided, ({ cases: outcomes }) => outcomes.some(stopsAtMaximum))
   for (const r of fitting)
     r.dominatedBy = fitting.filter((o) => dominates(o.scores, r.scores)).map((o) => o.assessed.kit.id)
   const reasons = (a: KitAssessment) => a.fit.reasons.filter((r) => r.effect === 'no').length
@@ -65,11 +68,32 @@ export function rankKits(
     noSale: noSalesOf(job, cases),
     weights,
     fitting,
+    partly,
     undecided,
     unconfirmed,
     others: others.sort((a, b) => reasons(a) - reasons(b) || (a.kit.id < b.kit.id ? -1 : 1)),
     flips: flipsOf(fitting, weights),
     answerFlips: answerFlipsOf(job.preferences, fitting),
+  }
+}
+
+/**
+ * A ranking with the kits that meet something as they would be mounted behind all that do not: none of them stands first while another
+ * is clear.
+ * @param touching ids of kits
+ */
+export function behindTouching(
+  ranking: Ranking,
+  preferences: Job['preferences'],
+  touching: ReadonlySet<string>,
+): Ranking {
+  const [touch, clear] = parted(ranking.fitting, ({ assessed }) => touching.has(assessed.kit.id))
+  if (!touch.length) return ranking
+  return {
+    ...ranking,
+    fitting: [...clear, ...touch],
+    flips: flipsOf(clear, ranking.weights),
+    answerFlips: answerFlipsOf(preferences, clear),
   }
 }
 

@@ -6,7 +6,7 @@ import { standing, type BayRecord, type RecordBody, type RecordInput } from '@st
 import type { AxleEnd } from '@stout-shackle/core/vehicle'
 import { assessJob } from '@stout-shackle/core/judge'
 import { replay } from '@stout-shackle/core/proof'
-import { bearsOnPlan, planFor, rankKits } from '@stout-shackle/core/stages'
+import { bearsOnPlan, behindTouching, planFor, rankKits } from '@stout-shackle/core/stages'
 import { reach } from '../../api/reach'
 import { useSession } from '../session'
 import { useShop } from '../shop'
@@ -76,14 +76,19 @@ export const useJob = defineStore('job', () => {
   })
   /** Whose kits are compared: those of the axle on the screen. */
   const axle = ref<AxleEnd>('rear')
+  /** Kits that meet something as they would be mounted, as far as that was worked out beside the page. */
+  const touching = shallowRef<ReadonlySet<string>>(new Set())
   /** The catalog's kits of that axle over every load case; worked out where somebody looks at it. */
-  const ranking = computed(() =>
+  const ranked = computed(() =>
     job.value && assessment.value
       ? rankKits(job.value, shop.catalog, assessment.value.cases, {
           active: assessment.value.active,
           axle: axle.value,
         })
       : null,
+  )
+  const ranking = computed(() =>
+    ranked.value && job.value ? behindTouching(ranked.value, job.value.preferences, touching.value) : null,
   )
   const unsaved = computed(() =>
     current.value ? current.value.waiting.value.length > 0 || current.value.plan.edited.value : false,
@@ -159,6 +164,7 @@ export const useJob = defineStore('job', () => {
     assessment,
     kept: proven,
     ranking,
+    touching,
     axle,
     undoable: computed(() => current.value?.undoable.value ?? []),
     unsaved,
