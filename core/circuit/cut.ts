@@ -1,4 +1,6 @@
+import type { Circuit } from '../fittings'
 import type { Meters } from '../quantity'
+import { feedLines } from './feed'
 
 /** A piece of tube that is cut, and for which line. */
 export interface Piece {
@@ -12,6 +14,25 @@ export interface CutList {
   buy: Piece[]
   /** Two lines from one coil: whether half and half reaches both, and by how much the longer one would be short. */
   half: { reaches: boolean; short: Meters } | null
+}
+
+/** A piece with what of it lies in a coil: its way is shorter than it has to be. */
+export interface CoiledPiece extends Piece {
+  coiled: Meters
+}
+/**
+ * Pieces to cut by the ways of the lines, none from a compressor shorter in all than its sheet asks: what is over is coiled.
+ * @param ways of lines, with slack
+ * @param hose least from the compressor to its manifold; null where nothing asks for it
+ */
+export function piecesToCut(circuit: Circuit, ways: readonly Piece[], hose: Meters | null): CoiledPiece[] {
+  const feed = feedLines(circuit) ?? []
+  const run = feed.reduce((sum, id) => sum + (ways.find((w) => w.line === id)?.length ?? 0), 0)
+  const over = Math.max(0, (hose ?? 0) - run)
+  return ways.map((w) => {
+    const coiled = w.line === feed[0] ? over : 0
+    return { ...w, length: w.length + coiled, coiled }
+  })
 }
 
 /** Most pieces that every way of cutting is tried for. */

@@ -39,7 +39,7 @@ export {
 } from './words'
 export { remediesFor, touchedBy } from './remedy'
 export { feedLines } from './feed'
-export { cutList } from './cut'
+export { cutList, piecesToCut } from './cut'
 export {
   chanceOf,
   leakSearch,

@@ -55,6 +55,8 @@ const tubeSchema = z.strictObject({
   bore: bounded('length', 0.001, 0.016),
   /** Where it bends between its ends. */
   points: z.array(place).max(40, { error: 'a line has 40 bends max' }).default([]),
+  /** What it was cut to; nothing while it was not. */
+  cut: bounded('length', 0.02, 20).optional(),
 })
 export type Tube = z.infer<typeof tubeSchema>
 

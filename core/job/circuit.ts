@@ -12,7 +12,7 @@ import {
 } from '../circuit'
 import type { Circuit } from '../fittings'
 import { AXLES, type AxleEnd } from '../vehicle'
-import { hasAir } from '../kit'
+import { hasAir, hasMoldedBarb } from '../kit'
 import { PSI, type Pascals } from '../quantity'
 import { kitAt, type Job } from './schema'
 
@@ -59,9 +59,10 @@ export function connectionsOf(job: Aired): Connection[] {
   if (known) return known
   const circuit = circuitOf(job)
   const first = aired(job).at(-1)?.axle ?? 'rear'
-  const found = jointsOf(circuit).map((joint): Connection => {
+  const found = jointsOf(circuit).flatMap((joint): Connection[] => {
     const axle = joint.axle ?? first
-    return { ...joint, axle, name: jointName(circuit, joint) }
+    const bagOf = joint.kind === 'thread' && joint.node.kind === 'bag' ? kitAt(job, joint.node.axle ?? axle) : null
+    return bagOf && hasMoldedBarb(bagOf.kit) ? [] : [{ ...joint, axle, name: jointName(circuit, joint) }]
   })
   connections.set(job, found)
   return found

@@ -26,6 +26,15 @@ export const airRefusals: Record<RefusalsOf<typeof airStage>, (about: string) =>
   'in-the-future': () => 'Read in the future? Check the date and the clock.',
 }
 export const airStops: Record<StopsOf<typeof airStage>, (stop: StageStop) => string> = {
+  'current-not-carried': () =>
+    'The circuit that feeds the compressor does not carry what it draws: feed it from the battery, or with a heavier wire',
+  'current-not-looked-at': () =>
+    'Fuse and relay of the circuit that feeds the compressor were not looked at: read what is printed on both',
+  'harness-short': () =>
+    'The harness of the compressor does not reach by the way that was measured: another way, or a longer one',
+  'compressor-line-short': () =>
+    'The line from the compressor was cut shorter than its sheet asks: the air out of it is hot. Run a longer one, coil the rest',
+  'too-few-channels': () => 'The compressor fills fewer lines than are set apart: tee them, or take another one',
   'leak-found': ({ about }) =>
     `A leak was found (${about.replace(/-/g, ' ')}): soap that place again, or hold the line`,
   bubbles: ({ about }) => `A connection bubbles (${about.replace(/-/g, ' ')}): put it right, then soap it again`,

@@ -5,7 +5,7 @@ import { CLOCK_SLACK, missing } from '../proof'
 import type { Facts } from '../facts'
 import { keptUntouched } from './kept'
 import { defineStage } from './stage'
-import { SETTLE_MINUTES } from '../stages/air'
+import { SETTLE_MINUTES, supplyFaults } from '../stages/air'
 
 /** Rubber helpers hold no air. */
 export const neverWithoutAir = ({ job }: Pick<Facts, 'job'>) => {
@@ -63,8 +63,9 @@ export const airStage = defineStage({
       never: (facts) => neverWithoutAir(facts) ?? (isKept(facts, owedChecks(facts).length) ? 'kept' : null),
     },
   },
-  stops: ({ air }) =>
+  stops: ({ air, job }) =>
     [
+      ...supplyFaults(job).map((code) => ({ code, about: '' })),
       ...air.connections.flatMap((c) => (c.result === 'bubbles' ? [{ code: 'bubbles' as const, about: c.id }] : [])),
       ...air.leaking.map(({ where, axle, side, bubbles }) => ({
         code: bubbles ? ('bubbles' as const) : ('leak-found' as const),

@@ -24,6 +24,10 @@ export const fitStops: Record<StopsOf<typeof fitStage>, (stop: StageStop) => str
     const [name, axle, side] = about.split(':') as [string, string, string]
     return `${name}, ${axle} ${side}: missing or damaged, and the kit needs it. Take a kit that does without it, or mend it by the vehicle maker's way.`
   },
+  'hole-not-looked-at': ({ about }) => {
+    const [name, axle, side] = about.split(':') as [string, string, string]
+    return `${name}, ${axle} ${side}: nobody looked whether it is there and sound. Look, and say so on Fit.`
+  },
   'room-gap-fails': ({ about }) => {
     const [of, part, axle, side] = about.split(':') as [string, string, string, string]
     return `Gap of the ${of} to ${part.replace(/-/g, ' ')}, ${axle} ${side}, as read: less than half an inch. Move the bracket or the part, and read it again.`

@@ -64,8 +64,12 @@ export const fitStage = defineStage({
       hard: true,
     })),
     ...holes(facts)
-      .filter((h) => h.sound === false)
-      .map((h) => ({ code: 'hole-unsound' as const, about: `${h.name}:${h.axle}:${h.side}`, hard: true })),
+      .filter((h) => h.sound !== true)
+      .map((h) => ({
+        code: h.sound === false ? ('hole-unsound' as const) : ('hole-not-looked-at' as const),
+        about: `${h.name}:${h.axle}:${h.side}`,
+        hard: true,
+      })),
     ...facts.gaps
       .filter((g) => FAILS.includes(g.verdict))
       .map((g) => ({ code: 'gap-fails' as const, about: `${gapKey(g)}:${g.axle}:${g.side}`, hard: true })),

@@ -145,7 +145,9 @@ describe('whatever a job holds', () => {
         const totals = fitting.map((k) => k.total)
         expect(totals).toEqual([...totals].sort((a, b) => b - a))
         for (const n of numbers([fitting, undecided])) expect(Number.isFinite(n)).toBe(true)
-        const all = [...fitting, ...partly, ...undecided].map((k) => k.assessed.kit.id).concat(others.map((k) => k.kit.id))
+        const all = [...fitting, ...partly, ...undecided]
+          .map((k) => k.assessed.kit.id)
+          .concat(others.map((k) => k.kit.id))
         expect(new Set(all).size).toBe(kits.length)
       }),
       { numRuns: 40 },

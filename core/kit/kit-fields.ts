@@ -70,7 +70,7 @@ export const kitField = describeFields(kitSchema, {
   'airLine.diameter': { label: 'Its outside diameter' },
   fitting: {
     label: 'Air fittings',
-    choices: { 'push-to-connect': 'push in', barbed: 'barb and clamp', none: 'none' },
+    choices: { 'push-to-connect': 'push in', barbed: 'barb and clamp', molded: 'barb molded on, clamp', none: 'none' },
   },
   'fitment.suspension': {
     label: 'Springs',

@@ -475,7 +475,8 @@ export const kitSchema = z
       .strictObject({ length: bounded('length', 0.5, 30), diameter: bounded('length', 0.003, 0.02) })
       .nullable()
       .default(null),
-    fitting: z.enum(['push-to-connect', 'barbed', 'none']).default('push-to-connect'),
+    /** What the tube goes into at the bag; `molded` is a barb that is one piece with it, and has no thread. */
+    fitting: z.enum(['push-to-connect', 'barbed', 'molded', 'none']).default('push-to-connect'),
     /** Whether a compressor can be added later without opening the kit again. */
     compressorLater: z.boolean().default(true),
     /** Pressure checks, or looks, that the instructions ask for in a year. */

@@ -3,7 +3,17 @@ export * from './catalog'
 export * from './kit-figure-text'
 export { figureName, KIT_PART_NAMES, lackText, originWords } from '../kit'
 export { stuckText } from '../plan/trial-words'
-export { answerText, changeText, FATE_NAMES, holesText, limitText, plain, preparedText, reasonText, SUPPORT_NAMES } from '../kit'
+export {
+  answerText,
+  changeText,
+  FATE_NAMES,
+  holesText,
+  limitText,
+  plain,
+  preparedText,
+  reasonText,
+  SUPPORT_NAMES,
+} from '../kit'
 export { CORNER_NAMES, MARK_NAMES, SURVEY_QUESTIONS } from '../vehicle'
 export { CONSENT_NAMES, gapKeyName, recordText, WAIVER_NAMES } from '../records'
 export * from '../judge/words'

@@ -88,6 +88,12 @@ describe('sentences', () => {
       'steps-left': '3',
       'copy-altered': 'Quill',
       'leak-found': 'rear left',
+      'hole-not-looked-at': 'Seat hole:rear:left',
+      'current-not-carried': '',
+      'current-not-looked-at': '',
+      'harness-short': '',
+      'compressor-line-short': '',
+      'too-few-channels': '',
       'torque-wrong': 'Nut, left',
       'over-rating': 'All shelves',
       'plan-stuck': 'two steps',
@@ -122,6 +128,7 @@ describe('sentences', () => {
       'room-gap-fails': 'exhaust right',
       'touches-as-mounted': 'exhaust right',
       'hole-unsound': 'Seat hole',
+      'hole-not-looked-at': 'Seat hole',
       bubbles: 'rear bag left air to rear left valve',
     }
     for (const [code, about] of Object.entries(abouts)) {

@@ -19,7 +19,7 @@ import { useCircuit } from './use-circuit'
 const { store, job, assessment } = useOpenJob()
 const preferences = usePreferences()
 const { axle, axles, chosen, show } = useShownAxle()
-const { under, circuit, draft, laid, faults, keep } = useCircuit(job, assessment, (change) =>
+const { under, circuit, draft, laid, faults, keep, isEstimated } = useCircuit(job, assessment, (change) =>
   store.edit(change, 'the air circuit'),
 )
 const PARTS = [
@@ -74,6 +74,7 @@ const bubbling = computed(() => connections.value.filter((c) => c.result === 'bu
         :selected="selected"
         @select="(id) => (selected = id)"
         @move="(c) => (draft = c)"
+        :estimated="isEstimated"
         @keep="keep"
       />
       <AxleSwitch :axles="axles" :axle="axle" @show="show" />
@@ -113,7 +114,7 @@ const bubbling = computed(() => connections.value.filter((c) => c.result === 'bu
         :bubbling="bubbling"
         @select="(id) => (selected = id)"
       />
-      <CutListCard :circuit="circuit" :laid="laid" />
+      <CutListCard :circuit="circuit" :laid="laid" @keep="keep" />
     </template>
   </StageColumns>
 </template>

@@ -1,23 +1,44 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { cutList, tubeName } from '@stout-shackle/core/circuit'
+import { cutList, piecesToCut, tubeName } from '@stout-shackle/core/circuit'
 import type { Circuit } from '@stout-shackle/core/fittings'
 import { kitsLeft } from '@stout-shackle/core/job'
 import { formatRun } from '@stout-shackle/core/quantity'
 import type { LaidLine } from '@stout-shackle/core/stages/air/lines'
 import { useOpenJob } from '../stores/job'
+import QuantityField from '../fields/QuantityField.vue'
 import { usePreferences } from '../stores/preferences'
 
 /** What is cut from the coils in the boxes, in which order, and what has to be bought. */
 const props = defineProps<{ circuit: Circuit; laid: readonly LaidLine[] }>()
+const emit = defineEmits<{ keep: [circuit: Circuit] }>()
 const { job } = useOpenJob()
 const preferences = usePreferences()
 const coils = computed(() =>
   kitsLeft(job.value).flatMap(({ kit, work }) => (work === 'fit' && kit.airLine ? [kit.airLine.length] : [])),
 )
-const pieces = computed(() =>
-  props.laid.flatMap((l) => (l.kind === 'tube' ? [{ line: l.line, length: l.report.cut }] : [])),
+const hose = computed(
+  () => job.value.procedures.find((p) => p.procedure.compressor)?.procedure.compressor?.hose ?? null,
 )
+const pieces = computed(() =>
+  piecesToCut(
+    props.circuit,
+    props.laid.flatMap((l) => (l.kind === 'tube' ? [{ line: l.line, length: l.report.cut }] : [])),
+    hose.value,
+  ),
+)
+const coiled = (line: string) => pieces.value.find((p) => p.line === line)?.coiled ?? 0
+const tubeOf = (line: string) => props.circuit.tubes.find((t) => t.id === line)
+/** What a line was cut to, once it was. */
+const setCut = (line: string, cut: number | null) =>
+  emit('keep', {
+    ...props.circuit,
+    tubes: props.circuit.tubes.map((t) => {
+      if (t.id !== line) return t
+      const { cut: _was, ...rest } = t
+      return cut === null ? rest : { ...rest, cut }
+    }),
+  })
 const list = computed(() =>
   pieces.value.length && pieces.value.length <= 16 ? cutList(pieces.value, coils.value) : null,
 )
@@ -55,7 +76,20 @@ const nameOf = (id: string) => {
           }}</span>
         </div>
         <p v-for="(p, n) in coil.pieces" :key="p.line" class="small">
-          <b>{{ n + 1 }}</b> {{ nameOf(p.line) }}, {{ len(p.length) }}
+          <b>{{ n + 1 }}</b> {{ nameOf(p.line) }}, {{ len(p.length)
+          }}<span v-if="coiled(p.line)" data-coiled
+            >, {{ len(coiled(p.line)) }} of it coiled: its sheet asks for more</span
+          >
+          <QuantityField
+            :value="tubeOf(p.line)?.cut ?? null"
+            kind="length"
+            label="cut to"
+            :of="nameOf(p.line)"
+            :min="0.02"
+            :max="20"
+            clearable
+            @commit="(v) => setCut(p.line, v)"
+          />
         </p>
       </template>
       <p v-for="(coil, i) in list.coils" :key="`left${i}`" class="small">

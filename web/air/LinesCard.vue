@@ -58,6 +58,8 @@ const props = defineProps<{
   laid: readonly LaidLine[]
   faults: readonly CircuitFault[]
   selected: string | null
+  /** Nobody said how they lie: the program's own way. */
+  estimated?: boolean
 }>()
 const emit = defineEmits<{ select: [id: string | null]; move: [circuit: Circuit]; keep: [circuit: Circuit] }>()
 const { store, job, assessment } = useOpenJob()
@@ -282,6 +284,10 @@ const sum = (all: readonly { from: number; to: number }[]) => all.reduce((s, x) 
         <label class="file small">JSON in<input type="file" accept=".json,application/json" @change="take" /></label>
       </span>
     </header>
+    <p v-if="estimated" class="note amber estimate" data-estimated>
+      Ways as the program would run them: estimated until somebody looked under the vehicle.
+      <el-button size="small" @click="emit('keep', circuit)">Looked at: they go so</el-button>
+    </p>
     <div v-if="asked" class="note" role="alert" data-voids>
       This takes away {{ asked.soaped }} soaped {{ asked.soaped === 1 ? 'connection' : 'connections' }} and
       {{ asked.holds }} {{ asked.holds === 1 ? 'air check' : 'air checks' }}: they are read again.

@@ -8,6 +8,7 @@ import { aired, type Job } from '@stout-shackle/core/job'
 import {
   laidLines,
   placedCircuit,
+  routed,
   strandsOf,
   undersideOf,
   type LaidLine,
@@ -26,7 +27,24 @@ export function useCircuit(job: Ref<Job>, assessment: Ref<Assessment>, edit: (ch
   const placed = computed(() => placedCircuit(job.value, under.value))
   /** While something is dragged. */
   const draft = shallowRef<Circuit | null>(null)
-  const circuit = computed(() => draft.value ?? placed.value)
+  /** Nobody has said how anything lies: it is routed, and shown as an estimate until somebody looked at the way. */
+  const isUnrouted = computed(() => strandsOf(placed.value).every((s) => !s.points.length))
+  const estimate = shallowRef<Circuit | null>(null)
+  const circuit = computed(() => draft.value ?? estimate.value ?? placed.value)
+  watch(
+    [placed, under, isUnrouted],
+    () => {
+      estimate.value = null
+      if (!isUnrouted.value || !strandsOf(placed.value).length) return
+      const of = placed.value
+      // The page is shown first: routing takes a moment.
+      setTimeout(() => {
+        if (of === placed.value && isUnrouted.value) estimate.value = routed(under.value, of).circuit
+      })
+    },
+    { immediate: true },
+  )
+  const isEstimated = computed(() => draft.value === null && estimate.value !== null)
   const laid = shallowRef<LaidLine[]>([])
   const known = new Map<string, { key: string; line: LaidLine }>()
   const keyOf = ({ from, to, points, outside }: Strand) => JSON.stringify([from, to, points, outside])
@@ -50,6 +68,7 @@ export function useCircuit(job: Ref<Job>, assessment: Ref<Assessment>, edit: (ch
   /** What the circuit has by the job's kits is worked out each time: only what somebody put somewhere is kept. */
   function keep(next: Circuit): void {
     draft.value = null
+    estimate.value = null
     const unplaced: Circuit = { ...next, nodes: next.nodes.map((n) => (n.kind === 'bag' ? { ...n, at: null } : n)) }
     edit((j) => ({
       ...j,
@@ -63,5 +82,5 @@ export function useCircuit(job: Ref<Job>, assessment: Ref<Assessment>, edit: (ch
       aired(job.value).map((a) => a.axle),
     ),
   )
-  return { under, circuit, draft, laid, faults, keep }
+  return { under, circuit, draft, laid, faults, keep, isEstimated }
 }

@@ -9,3 +9,4 @@ export {
   type ConnectionState,
 } from './air-state'
 export { SETTLE_MINUTES } from '../../proof'
+export { supplyFaults } from './supply-faults'
