@@ -42,6 +42,8 @@ export const bayRecords = [
         .min(1, { error: 'pass must be 1 or 2' })
         .max(2, { error: 'pass must be 1 or 2: the last one is the torque itself' })
         .optional(),
+      /** Of a full pull where earlier passes were due: the bar was looked at, and lies parallel to its seat. */
+      seat: z.literal('parallel', { error: 'seat must be parallel' }).optional(),
       /** The wrench it was pulled with, as it was then; absent where nobody said. */
       wrench: z
         .strictObject({

@@ -7,7 +7,16 @@ import { figureHash, originOf } from '@stout-shackle/core/kit'
 import { hindranceOf, planToRecord } from '@stout-shackle/core/judge'
 import { recordMaxLength, type RecordBody } from '@stout-shackle/core/records'
 import { AS_IT_STANDS, ownFastener } from '@stout-shackle/core/plan'
-import { atSteps, countsOf, minutesAt, nextOpen, passNow, type FastenerState } from '@stout-shackle/core/stages'
+import {
+  atSteps,
+  countsOf,
+  isFullPull,
+  isSeatSeen,
+  minutesAt,
+  nextOpen,
+  passNow,
+  type FastenerState,
+} from '@stout-shackle/core/stages'
 import { formatQuantity } from '@stout-shackle/core/quantity'
 import {
   contradictionText,
@@ -64,9 +73,14 @@ function torque(
   outcome: Torque['outcome'],
   value: number | null,
   reading: { device: string; sequence: number } | null = null,
-  { reason, tried }: Pick<Torque, 'reason' | 'tried'> = {},
+  { reason, tried, seat }: Pick<Torque, 'reason' | 'tried' | 'seat'> = {},
 ) {
-  const pass = outcome === 'reading' ? passNow(fastener, place) : null
+  const isFull = value !== null && isFullPull(fastener, place, value)
+  if (isFull && !seat && !isSeatSeen(fastener)) {
+    seatAsked.value = { fastener, place, value, reading }
+    return
+  }
+  const pass = outcome === 'reading' && !isFull ? passNow(fastener, place) : null
   const pulled = outcome !== 'reading' ? null : reading ? ofDevice(reading.device) : ownWrench.value
   store.record({
     kind: 'torque',
@@ -80,8 +94,28 @@ function torque(
     ...(pulled ? { wrench: asRecorded(pulled) } : {}),
     ...(reason ? { reason } : {}),
     ...(tried ? { tried } : {}),
+    ...(seat ? { seat } : {}),
   })
   refused.value = ''
+}
+/** A full pull where passes were due, until somebody looked at the bar. */
+const seatAsked = ref<{
+  fastener: FastenerState
+  place: number
+  value: number
+  reading: { device: string; sequence: number } | null
+} | null>(null)
+function seatSeen(isParallel: boolean) {
+  const { fastener, place, value, reading } = seatAsked.value!
+  seatAsked.value = null
+  if (isParallel) torque(fastener, place, 'reading', value, reading, { seat: 'parallel' })
+  else
+    store.record({
+      kind: 'opened-again',
+      step: fastener.step.id,
+      fastener: fastener.fastener.id,
+      reason: 'pulled in one go, and the bar does not lie parallel to its seat',
+    })
 }
 const { unused, wrench, putAside, takeHere } = useWrench(
   () => props.id,
@@ -253,6 +287,13 @@ const counts = computed(() => store.assessment?.openItems && countsOf(store.asse
         <BayPicture class="picture" :report="current" :steps="steps" />
         <div class="right">
           <MoveClear v-if="current.step.kind === 'state'" :step="current.step" :from="standsNow" />
+          <div v-if="seatAsked" class="note" role="alert" data-seat>
+            <p>
+              {{ seatAsked.fastener.fastener.name }}: the full torque in one go. Does the bar lie parallel to its seat?
+            </p>
+            <el-button size="large" type="primary" @click="seatSeen(true)">Parallel, it stays</el-button>
+            <el-button size="large" @click="seatSeen(false)">Not parallel: open all, pull in passes</el-button>
+          </div>
           <StepConsent :step="current.step" />
           <StepAsks v-if="current.step.asks.length" :step="current.step" />
           <StepChecks

@@ -7,7 +7,14 @@ import StateSign from '../fields/StateSign.vue'
 import { specText } from '../plan/spec'
 import { useSettings } from '../stores/settings'
 import { usePreferences } from '../stores/preferences'
-import { inPasses, mustReplace, nextPull, placeCloses, type FastenerState } from '@stout-shackle/core/stages'
+import {
+  inPasses,
+  mustReplace,
+  nextPull,
+  placeCloses,
+  turnsAbout,
+  type FastenerState,
+} from '@stout-shackle/core/stages'
 
 /** One fastener of the step: a numeral for each place, what it wants, and the ways to settle it. */
 type Tried = 'crowfoot' | 'wobble' | 'by-hand'
@@ -52,7 +59,8 @@ const color = (s: FastenerState['places'][number]['state']) =>
         : 'caution'
 const sign = (s: FastenerState['places'][number]['state']) => color(s) || 'unknown'
 /** What is pulled next where it is drawn down in passes. */
-const guide = computed(() => (inPasses(props.state) ? nextPull(props.state) : null))
+const guide = computed(() => (turnsAbout(props.state) ? nextPull(props.state) : null))
+const passesDue = computed(() => inPasses(props.state))
 const doubts = computed(() => [...new Set(props.state.places.flatMap((p) => (p.doubt ? WRENCH_DOUBTS[p.doubt] : [])))])
 const figure = ref('')
 const source = ref('')
@@ -94,7 +102,8 @@ function keepFigure() {
     </p>
     <p v-if="doubts.length" class="stop" data-wrench-doubt><StateSign state="caution" /> {{ doubts.join('; ') }}</p>
     <p v-if="guide" class="pass" data-pass>
-      Pass {{ guide.pass }} of {{ guide.passes }}: place {{ guide.place }}
+      <template v-if="passesDue">Pass {{ guide.pass }} of {{ guide.passes }}: place</template
+      ><template v-else>Place</template> {{ guide.place }}
       <b v-if="guide.torque !== null">to {{ formatQuantity('torque', guide.torque, preferences.system) }}</b
       >, then across
     </p>

@@ -23,6 +23,20 @@ export const inPasses = (state: FastenerState): boolean =>
   state.places.length > 1 &&
   ['target', 'ceiling', 'vehicle-maker'].includes(state.fastener.spec.kind)
 
+/** Whether its places are drawn down in turn, opposite ones after each other: by a figure, or snug by feel. */
+export const turnsAbout = ({ fastener, places }: FastenerState): boolean => fastener.evenly && places.length > 1
+
+/** So much of the full torque is no earlier pass any more: half way from the last of those to it. */
+const FULL = (PASSES.at(-2)! + PASSES.at(-1)!) / 2
+/** Whether a pull goes all the way while an earlier pass is due at its place. */
+export function isFullPull(state: FastenerState, place: number, value: number): boolean {
+  const full = fullTorque(state)
+  return full !== null && passNow(state, place) !== null && value >= FULL * full
+}
+/** Whether somebody has looked, after a full pull, that the bar lies parallel to its seat: it is asked once. */
+export const isSeatSeen = ({ places }: FastenerState): boolean =>
+  places.some(({ record }) => record?.body.kind === 'torque' && record.body.seat !== undefined)
+
 /** Which pass a reading at a place is of: an earlier one until the place has them; null for the torque itself. */
 export function passNow(state: FastenerState, place: number): 1 | 2 | null {
   const { passes, value } = state.places[place - 1]!
@@ -34,7 +48,7 @@ export function passNow(state: FastenerState, place: number): 1 | 2 | null {
  * @returns null where every place has its torque
  */
 export function nextPull(state: FastenerState): NextPull | null {
-  const order = inPasses(state) ? crosswise(state.places.length) : state.places.map((_, i) => i + 1)
+  const order = turnsAbout(state) ? crosswise(state.places.length) : state.places.map((_, i) => i + 1)
   const full = fullTorque(state)
   const passOf = (place: number) => {
     const position = state.places[place - 1]!

@@ -1,9 +1,40 @@
 import { describe, expect, test } from 'vitest'
 import type { BayRecord } from '../../records'
-import { nextPull, type FastenerState } from '.'
+import { crosswise } from '../../torque'
+import { isFullPull, isSeatSeen, nextPull, turnsAbout, type FastenerState } from '.'
 import { STRAP_TARGET, strapReading, torquesAt } from '../../fixtures/strap-torques'
 
 describe('passes', () => {
+  // Common practice, no published source: opposite ends in turn, whether by a figure or by feel.
+  test('evenly goes turn about also where it is only snug', () => {
+    const [strap] = torquesAt('torque-strap:left')
+    const snug = (evenly: boolean): FastenerState => ({
+      ...strap!,
+      fastener: { ...strap!.fastener, evenly, spec: { kind: 'snug' } },
+      places: Array.from({ length: 4 }, () => ({ ...strap!.places[0]!, state: 'missing', value: null, record: null })),
+    })
+    const order = (state: FastenerState): number[] => {
+      const next = nextPull(state)
+      if (!next) return []
+      const places = state.places.map((p, i) => (i + 1 === next.place ? { ...p, state: 'by-feel' as const } : p))
+      return [next.place, ...order({ ...state, places })]
+    }
+    expect(order(snug(true))).toEqual(crosswise(4))
+    expect(order(snug(false))).toEqual([1, 2, 3, 4])
+    expect(turnsAbout(snug(true))).toBe(true)
+  })
+  test('a full pull while a pass is due is one from half way between the last pass and the torque', () => {
+    const [strap] = torquesAt('torque-strap:left')
+    expect(isFullPull(strap!, 1, 0.91 * STRAP_TARGET)).toBe(true)
+    expect(isFullPull(strap!, 1, 0.89 * STRAP_TARGET)).toBe(false)
+    expect(isSeatSeen(strap!)).toBe(false)
+    const { body } = strapReading(1, STRAP_TARGET)
+    const seen = torquesAt('torque-strap:left', {
+      ...strapReading(1, STRAP_TARGET),
+      body: { ...body, seat: 'parallel' } as typeof body,
+    })
+    expect([isSeatSeen(seen[0]!), isFullPull(seen[0]!, 1, STRAP_TARGET)]).toEqual([true, false])
+  })
   // Source: common practice: drawn down evenly at half, four fifths and all of it, each pass at every place before the next.
   test('passes go round at every place before the torque itself', () => {
     const pull = (place: number, pass: number | undefined, id: string): BayRecord => {
