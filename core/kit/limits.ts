@@ -91,7 +91,9 @@ export function bagOn(
   const chosen = spacersAt(kit.mounting, mount, 'upper') + spacersAt(kit.mounting, mount, 'lower')
   const spacers = chosen || spacersUsed(kit, axle, survey)
   const fromRoom = room === null || stack === null ? null : room - stack - spacers
-  const rideHeight = measured ?? (fromRoom !== null && fromRoom > 0 ? fromRoom : bag.rideHeight - chosen)
+  // A cylinder is as long as its coil: longer springs, or a body set higher on them, lengthen both.
+  const lifted = standOf(kit).insideCoil ? (survey[kit.axle].otherLift ?? 0) : 0
+  const rideHeight = measured ?? (fromRoom !== null && fromRoom > 0 ? fromRoom : bag.rideHeight + lifted - chosen)
   return {
     rideHeight,
     rideHeightFrom: measured !== null ? 'measured' : rideHeight === fromRoom ? 'bracket-space' : 'instructions',

@@ -157,6 +157,46 @@ function bagRow(scene: Scene, side: Side, obstacle: SceneObstacle): RoomRow {
   )
 }
 
+/** What a coil stands on, or what turns about beside it: near by the vehicle's own design. */
+const HOLDS_COIL: readonly PartKind[] = [...CARRIES_IT, 'coil', 'tire', 'leaf-pack', 'u-bolt-ends']
+/** Parts that a cylinder in its coil is held against: measured ones, for an estimate says nothing of what stands so near by design. */
+const besideCoil = ({ kind, source }: SceneObstacle): boolean => source !== 'estimate' && !HOLDS_COIL.includes(kind)
+
+/** A cylinder and the coil around it against one part, whichever comes nearer: they must not touch. */
+function coilRow(scene: Scene, side: Side, obstacle: SceneObstacle): RoomRow {
+  const { motion, pressures } = scene
+  const coil = scene.obstacles.find((o) => o.kind === 'coil' && o.side === side && o.source !== 'estimate')
+  const firsts = (girth: ScenePressure['girth']) => [bagAt(scene, side, girth), ...(coil?.bodies ?? [])]
+  const [min, max] = [pressures[0]!, pressures.at(-1)!]
+  const found = firsts(max.girth)
+    .map((first) => leastOf(first, obstacle.bodies, motion))
+    .reduce((a, b) => (b.gap < a.gap ? b : a))
+  const gapAt = (girth: ScenePressure['girth'], pose: Pose) =>
+    Math.min(...firsts(girth).map((first) => gapIn(first, obstacle.bodies, motion, pose)))
+  return judgeRow(
+    {
+      of: 'bag',
+      part: obstacle.id,
+      kind: obstacle.kind,
+      name: obstacle.name,
+      side,
+      source: obstacle.source,
+      rule: 'riding',
+      standing: gapAt(min.girth, STANDING),
+      loaded: scene.loaded && gapAt(girthAt(scene, 'level'), scene.loaded),
+      least: found.gap,
+      at: found.at,
+      lower: found.lower,
+      certain: found.certain,
+      pressure: max.id,
+      loadedRule: 0,
+      leastRule: 0,
+      tolerance: Math.hypot(obstacle.tolerance, scene.bagTolerance),
+    },
+    obstacle.part.shielded,
+  )
+}
+
 /** Plate to tire, of the plate that comes nearer. */
 function plateRow(scene: Scene, side: Side, tire: SceneObstacle): RoomRow {
   const { motion } = scene
@@ -236,8 +276,8 @@ export function roomReport(scene: Scene, progress: (done: number) => boolean = (
   const work: (() => RoomRow)[] = []
   for (const side of SIDES)
     for (const obstacle of partsNear(scene, side)) {
-      // A cylinder in a coil has the coil around it; what is outside that is the coil's matter.
       if (!scene.inCoil) work.push(() => bagRow(scene, side, obstacle))
+      else if (scene.coil && besideCoil(obstacle)) work.push(() => coilRow(scene, side, obstacle))
       if (obstacle.kind === 'tire' && !scene.inCoil) work.push(() => plateRow(scene, side, obstacle))
     }
   const rows: RoomRow[] = []

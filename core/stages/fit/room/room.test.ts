@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest'
 import { cumulativeStdNormalProbability } from 'simple-statistics'
 import { demoJob, demoKits } from '../../../../demo/shop'
 import { foreAft, radiusAt } from '../../../clearance'
-import { hasAir, USUAL_MOUNT, type AirKit, type Mount } from '../../../kit'
+import { bagOn, hasAir, USUAL_MOUNT, type AirKit, type Mount } from '../../../kit'
 import { INCH } from '../../../quantity'
 import { withArm, withParts } from '../../../underbody'
 import type { UndersidePart } from '../../../vehicle'
@@ -381,5 +381,80 @@ describe('brackets', () => {
     expect(upper(over, 'left').port![1]).toBe(1)
     const spaced = bracketsWith({ spacers: [{ id: 'upper-half', count: 1 }] })
     expect(upper(spaced, 'left').high[2] - upper(spaced, 'left').low[2]).toBeCloseTo(mounting!.upper + 0.0127, 9)
+  })
+})
+
+describe('a cylinder in its coil', () => {
+  const { job, records } = demoJob('0420')
+  const { kit } = job.kits[0]!
+  if (!hasAir(kit)) throw new Error('the SUV has cylinders')
+  const question = sceneQuestion(job, kit, assessJob(job, records).active)!
+  const { lower, upper } = sceneOf(question).bags.right
+  const middle = (lower[2] + upper[2]) / 2
+  const run = (
+    id: string,
+    kind: UndersidePart['kind'],
+    radius: number,
+    at: number,
+    more: Partial<UndersidePart> = {},
+  ) =>
+    ({
+      id,
+      kind,
+      name: '',
+      side: 'right',
+      shape: {
+        kind: 'run',
+        radius,
+        points: [
+          { on: 'frame', at: [0.4, at, middle] },
+          { on: 'frame', at: [-0.4, at, middle] },
+        ],
+      },
+      freeLength: null,
+      shielded: true,
+      heldBy: null,
+      handling: [],
+      source: 'tape',
+      tolerance: 0.003,
+      ...more,
+    }) satisfies UndersidePart
+  const rowsWith = (...parts: UndersidePart[]) =>
+    report({ ...question, vehicle: withParts(question.vehicle, 'rear', parts) }).rows
+  const COIL = 0.07
+  const coil = run('coil-right', 'coil', COIL, lower[1], {
+    shape: {
+      kind: 'run',
+      radius: COIL,
+      points: [
+        { on: 'axle', at: [lower[0], lower[1], lower[2]] },
+        { on: 'frame', at: [upper[0], upper[1], upper[2]] },
+      ],
+    },
+  })
+  // Source: the gap between two round bars that cross is their distance less both radii.
+  test.each([
+    ['a pipe', 'exhaust'],
+    ['a link', 'link'],
+    ['a stop', 'other'],
+  ] as const)('%s is held against the coil through the travel: it must not touch', (_, kind) => {
+    // A pipe has its heat shield around it.
+    const radius = kind === 'exhaust' ? 0.02 - INCH / 2 : 0.02
+    const near = rowsWith(coil, run('part', kind, radius, lower[1] + COIL + 0.02 + 0.01))
+    const [row] = near.filter((r) => r.part === 'part')
+    expect(row!.standing).toBeCloseTo(0.01, 4)
+    const through = rowsWith(coil, run('part', kind, 0.02, lower[1] + 0.02)).find((r) => r.part === 'part')!
+    expect(through.verdict).toBe('touches')
+  })
+  test('a part that reaches inside the coil meets the cylinder, an estimate is held against nothing', () => {
+    const inside = rowsWith(run('part', 'other', 0.02, lower[1]))
+    expect(inside.find((r) => r.part === 'part')!.verdict).toBe('touches')
+    expect(rowsWith(run('part', 'other', 0.02, lower[1], { source: 'estimate' }))).toEqual([])
+  })
+  test('a lift of the springs makes it longer', () => {
+    const lifted = (otherLift: number | null) =>
+      bagOn(kit, job.vehicle, { ...job.survey, rear: { ...job.survey.rear, otherLift } }).rideHeight
+    expect(lifted(0.05) - lifted(0)).toBeCloseTo(0.05, 12)
+    expect(lifted(null)).toBe(lifted(0))
   })
 })
