@@ -63,6 +63,7 @@ export function closingFaults({ operations, fasteners }: Pick<Kit, 'operations' 
     ...regimeFaults(operations, fasteners),
     ...checkFaults(operations),
     ...pressureFaults(operations),
+    ...orderFaults(operations, fasteners),
   ]
 }
 
@@ -75,6 +76,54 @@ const OWED_FIRST: Partial<Record<StepCheck, (o: Operation) => boolean>> = {
   'first-air': (o) => o.phase === 'lines' || o.phase === 'mount',
   connections: (o) => (MOUNTS.includes(o.phase) && o.support !== 'ride-height') || o.phase === 'lines',
   'plate-tire': (o) => MOUNTS.includes(o.phase),
+}
+
+/**
+ * An order that cannot be: steps that wait for each other, and a step that wants the axle otherwise than on its jack while something that
+ * carries it is undone. Each names its rule and the steps.
+ */
+function orderFaults(operations: readonly Operation[], fasteners: Kit['fasteners']): ClosingFault[] {
+  const torquing = (fastener: string) => operations.filter((o) => o.torques.includes(fastener)).map((o) => o.id)
+  const waits = operations.map((o) => ({
+    id: o.id,
+    after: [
+      ...o.after,
+      ...o.torques.flatMap((f) => (fasteners.find((x) => x.id === f)?.after ?? []).flatMap(torquing)),
+      ...operations.flatMap((h) => (h.hiddenBy === o.id ? h.id : [])),
+    ].filter((id) => id !== o.id),
+  }))
+  const before = ancestorsOf(waits)
+  const titled = (id: string) => `"${operations.find((o) => o.id === id)!.title}"`
+  const round = operations.findIndex((o) => before(o.id).has(o.id) || o.after.includes(o.id))
+  if (round >= 0) {
+    const { id } = operations[round]!
+    const others = operations.filter((o) => o.id !== id && before(id).has(o.id) && before(o.id).has(id))
+    const chain = [id, ...others.map((o) => o.id)].map(titled).join(', ')
+    const message = `these wait for each other in a circle: ${chain}. Take one of them out of "after"`
+    return [{ path: ['operations', round, 'after'], message }]
+  }
+  return operations.flatMap((step, i): ClosingFault[] => {
+    if (step.support === 'any' || step.support === 'axle-raised') return []
+    const open = operations.find(
+      (o) =>
+        o.opens.length > 0 &&
+        before(step.id).has(o.id) &&
+        operations.some(
+          (c) =>
+            c.closes.some((carrier) => o.opens.includes(carrier)) &&
+            before(c.id).has(step.id) &&
+            before(c.id).has(o.id),
+        ),
+    )
+    return open
+      ? [
+          {
+            path: ['operations', i, 'support'],
+            message: `while "${open.title}" has ${open.opens.join(', ')} undone, the axle stays on its jack: support must be axle-raised or any`,
+          },
+        ]
+      : []
+  })
 }
 
 /** Air that a step is done at goes in by its line, and the bag is in then. */

@@ -29,6 +29,7 @@ export interface DataFlag {
     | 'no-list'
     | 'thread-differs'
     | 'drilling-unsaid'
+    | 'stop-never-out'
   /** Field it stands in. */
   path: string
   /** What it is about: a fastener, a bracket. */
@@ -113,6 +114,17 @@ function mirrorFlags({ brackets }: Kit): DataFlag[] {
   })
 }
 
+const STOP = /\b(?:bump|jounce|rubber)?\s*stops?\b/i
+/** A bag where the bump stop was, or with a stop of its own inside: no step takes the old one out, or says what becomes of it. */
+const stopStays = ({ replaces, bag, operations }: Kit): boolean =>
+  (replaces === 'bump-stop' || bag?.innerBumpStop === true) &&
+  operations.length > 0 &&
+  !operations.some(
+    (o) =>
+      [...o.takesOff, ...o.fates.map((f) => f.part)].some((part) => STOP.test(part)) ||
+      (o.phase === 'remove' && STOP.test(o.title)),
+  )
+
 /** Steps that drill for a kit that says it needs no holes; those for its valves are another matter. */
 const drillsUnsaid = ({ drilling, operations }: Kit) =>
   drilling ? [] : operations.filter((o) => drillingOf(o) !== null && !circuitAsked(o).includes('valves'))
@@ -137,6 +149,7 @@ export function checkKit(kit: Kit, applications: readonly Application[] | null =
     ...threadDisputes(kit).map(({ fastener, other }) =>
       flag('thread-differs', `fasteners.${kit.fasteners.indexOf(fastener)}.thread`, `${fastener.name}: ${other}`),
     ),
+    ...(stopStays(kit) ? [flag('stop-never-out', 'operations')] : []),
     ...drillsUnsaid(kit).map((o) => flag('drilling-unsaid', 'drilling', o.title)),
     ...(applications?.length === 0 ? [flag('no-list', 'applications')] : []),
   ]

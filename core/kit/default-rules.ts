@@ -204,6 +204,18 @@ const RULES: readonly Rule[] = [
     ...FROM_KIT,
   }),
   rule({
+    id: 'exhaust-other',
+    name: "Exhaust that is not the factory's",
+    when: [
+      { survey: 'exhaustFactory', is: [false] },
+      { survey: 'exhaustSide', is: ['left', 'right', 'both'] },
+      { survey: 'exhaustDiameter', unanswered: true },
+    ],
+    effect: 'ask',
+    says: "The exhaust is not the factory's: measure the pipe, its clamps and its way are not the usual ones",
+    ...SHOP,
+  }),
+  rule({
     id: 'exhaust-both',
     name: 'Large exhaust on both sides',
     when: [

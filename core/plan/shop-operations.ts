@@ -541,16 +541,24 @@ export function closingOperations(
   return [settle]
 }
 
-/** Lug nuts of an axle whose wheels came off. */
-export const lugNuts = (): Operation =>
+/** Lug nuts of an axle whose wheels came off; of duals they hold an inner and an outer wheel. */
+export const lugNuts = (dual: boolean): Operation =>
   shopOperation({
     id: 'lug-nuts',
-    title: 'Torque the lug nuts, on the ground',
+    title: dual ? 'Torque the lug nuts of inner and outer wheel, on the ground' : 'Torque the lug nuts, on the ground',
     phase: 'refit',
     side: 'each',
     after: [],
     minutes: 3,
-    steps: ['Crosswise, to the figure of the vehicle maker.', 'Tell the owner: again after 100 miles.'],
+    steps: [
+      ...(dual
+        ? [
+            'Inner wheel seated and its valve reached through the outer one; where each has nuts of its own, inner ones first.',
+          ]
+        : []),
+      'Crosswise, to the figure of the vehicle maker.',
+      'Tell the owner: again after 100 miles.',
+    ],
     tools: ['torque wrench', 'lug nut socket'],
     torques: [WHEEL_NUTS],
     disturbs: [WHEEL_NUTS],

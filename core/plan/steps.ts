@@ -168,7 +168,7 @@ export function pendingSteps(
     axle,
     seen: null,
     operation: {
-      ...lugNuts(),
+      ...lugNuts(vehicle[axle].wheels === 'dual'),
       id: named(axle, WHEEL_NUTS),
       after: ofKits.filter((p) => p.axle === axle && isRaised(p.operation)).map((p) => p.operation.id),
     },

@@ -6,6 +6,9 @@ const NAMES: Record<AxleEnd, string> = { front: 'Front wheels', rear: 'Rear whee
 /** What the wheels of an end are called as parts that come off. */
 export const WHEELS: readonly string[] = Object.values(NAMES)
 
+const dualAt = (vehicle: Vehicle, axle: AxleEnd, words: string): string =>
+  vehicle[axle].wheels === 'dual' ? words : ''
+
 /** Where stands go to hold an end up. */
 const stands = ({ frameRails }: Vehicle, axle: AxleEnd): string =>
   frameRails
@@ -123,7 +126,9 @@ export function supportMove(
   const backOn = from.wheels === 'off' && (to.wheels === 'on' || otherEnd)
   const comeOff = to.wheels === 'off' && (from.wheels === 'on' || otherEnd)
   if (backOn) {
-    lines.push(`${NAMES[from.axle!]} on, nuts snug crosswise; their torque waits for the ground.`)
+    lines.push(
+      `${NAMES[from.axle!]} on${dualAt(vehicle, from.axle!, ', the inner ones first')}, nuts snug crosswise; their torque waits for the ground.`,
+    )
     title.push('wheels on')
     refits.push(NAMES[from.axle!])
   }
@@ -142,7 +147,7 @@ export function supportMove(
     title.push(TITLES[to.support](to.axle ?? 'rear', isIndependent(vehicle, to.axle ?? 'rear')))
   }
   if (comeOff) {
-    lines.push(`${NAMES[to.axle!]} off, both sides.`)
+    lines.push(`${NAMES[to.axle!]} off, both sides${dualAt(vehicle, to.axle!, ', the outer ones, then the inner')}.`)
     title.push('wheels off')
     takesOff.push(NAMES[to.axle!])
   }

@@ -18,6 +18,8 @@ type At = [number, number, number]
 /** What a part may be off by while nobody has measured it: pieces placed by the vehicle's own figures, and by its kind only. */
 const BY_FIGURES: Meters = 0.02
 const BY_KIND: Meters = 0.04
+/** A pipe that is not the factory's runs where its maker liked: only the tape tells. */
+const ANYWHERE: Meters = 0.15
 
 const SIDES = [
   ['left', 1],
@@ -61,7 +63,7 @@ type Carrier = 'axle' | 'frame'
 interface Row {
   kind: PartKind
   shape: PartShape
-  by?: 'figures' | 'kind'
+  by?: 'figures' | 'kind' | 'nothing'
   heldBy?: UndersidePart['heldBy']
 }
 
@@ -201,6 +203,7 @@ function besideOf({ answers, survey, half, wheel, rail }: Build, s: number): Row
         ['frame', [-0.25, y, rail]],
         ['frame', [-0.9, s * 0.4, wheel + 0.05]],
       ),
+      ...(survey.exhaustFactory === false ? { by: 'nothing' as const } : {}),
     }),
     ...has(survey.hitchRails === true, {
       kind: 'hitch-rail',
@@ -256,6 +259,8 @@ const cablesOf = ({ survey, wheel }: Build): Row[] =>
     shape: run(0.02, ['frame', [1, 0.2, wheel + 0.05]], ['frame', [-0.6, 0.2, wheel + 0.1]]),
   })
 
+const TOLERANCES = { figures: BY_FIGURES, kind: BY_KIND, nothing: ANYWHERE }
+
 /** A list of parts, each with an id of its kind, its side, and its number among those. */
 function named(rows: readonly (Row & { side: UndersidePart['side'] })[]): UndersidePart[] {
   return rows.map(({ kind, shape, by = 'kind', heldBy = null, side }, i) => {
@@ -271,7 +276,7 @@ function named(rows: readonly (Row & { side: UndersidePart['side'] })[]): Unders
       heldBy,
       handling: [],
       source: 'estimate',
-      tolerance: by === 'figures' ? BY_FIGURES : BY_KIND,
+      tolerance: TOLERANCES[by],
     }
   })
 }

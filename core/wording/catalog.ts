@@ -65,6 +65,7 @@ const FLAGS: Record<DataFlag['code'], (flag: DataFlag, as: ReturnType<typeof fig
   'line-without-fitting': () => 'There is air line in the box and no fitting to join it',
   'thread-differs': ({ about }) => `${about}: two threads for one bolt`,
   'drilling-unsaid': ({ about }) => `The kit says it drills nothing, and "${about}" drills`,
+  'stop-never-out': () => 'The bag goes where the bump stop was, and no step takes that out',
   'no-list': () => 'No list of vehicles: it is judged by its measures alone',
 }
 const figuresIn = (system: UnitSystem) => ({
