@@ -91,9 +91,8 @@ export function bagOn(
   const chosen = spacersAt(kit.mounting, mount, 'upper') + spacersAt(kit.mounting, mount, 'lower')
   const spacers = chosen || spacersUsed(kit, axle, survey)
   const fromRoom = room === null || stack === null ? null : room - stack - spacers
-  // A cylinder is as long as its coil: longer springs, or a body set higher on them, lengthen both.
-  const lifted = standOf(kit).insideCoil ? (survey[kit.axle].otherLift ?? 0) : 0
-  const rideHeight = measured ?? (fromRoom !== null && fromRoom > 0 ? fromRoom : bag.rideHeight + lifted - chosen)
+  const instructed = bag.rideHeight + liftOf(kit, survey) - chosen
+  const rideHeight = measured ?? (fromRoom !== null && fromRoom > 0 ? fromRoom : instructed)
   return {
     rideHeight,
     rideHeightFrom: measured !== null ? 'measured' : rideHeight === fromRoom ? 'bracket-space' : 'instructions',
@@ -103,6 +102,10 @@ export function bagOn(
     maximum: capped(underMargin(maximumPressure(kit, survey[kit.axle].coilGapStanding), bag.margin), mount.pressureCap),
   }
 }
+
+/** A cylinder is as long as its coil: longer springs, or a body set higher on them, lengthen both. */
+const liftOf = (kit: AirKit, survey: Survey): Meters =>
+  standOf(kit).insideCoil ? (survey[kit.axle].otherLift ?? 0) : 0
 
 /** What brackets and plates take of the room; null where the instructions do not say. */
 export const stackOf = (kit: AirKit): Meters | null =>

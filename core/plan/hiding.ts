@@ -9,7 +9,7 @@ const COVER = /\b(?:liners?|spare|boards?|covers?|trays?|skid|splash|trim|panels
 const HEAT_SHIELD = /\bheat[- ]shields?\b/i
 const covers = (parts: readonly string[]) => parts.some((part) => COVER.test(part) && !HEAT_SHIELD.test(part))
 /** Whether a step puts back something that hides connections. */
-export const putsCoverBack = ({ refits }: Pick<Operation, 'refits'>): boolean => covers(refits)
+const putsCoverBack = ({ refits }: Pick<Operation, 'refits'>): boolean => covers(refits)
 
 const isRaised = ({ support, wheels }: Operation): boolean =>
   wheels === 'off' || support === 'axle-hanging' || support === 'axle-raised' || support === 'frame-raised'

@@ -72,9 +72,9 @@ const bubbling = computed(() => connections.value.filter((c) => c.result === 'bu
         :laid="laid"
         :faults="faults"
         :selected="selected"
+        :estimated="isEstimated"
         @select="(id) => (selected = id)"
         @move="(c) => (draft = c)"
-        :estimated="isEstimated"
         @keep="keep"
       />
       <AxleSwitch :axles="axles" :axle="axle" @show="show" />

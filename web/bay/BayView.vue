@@ -65,6 +65,7 @@ const torques = computed<FastenerState[]>(() =>
 
 const { own: ownWrench, ofDevice } = useOwnWrench()
 type Torque = Extract<RecordBody, { kind: 'torque' }>
+const wrenchOf = (reading: Torque['reading']) => (reading ? ofDevice(reading.device) : ownWrench.value)
 const keypad = ref<{ fastener: FastenerState; place: number } | null>(null)
 // eslint-disable-next-line max-params -- a pull of a wrench as its record has it
 function torque(
@@ -75,13 +76,13 @@ function torque(
   reading: { device: string; sequence: number } | null = null,
   { reason, tried, seat }: Pick<Torque, 'reason' | 'tried' | 'seat'> = {},
 ) {
-  const isFull = value !== null && isFullPull(fastener, place, value)
-  if (isFull && !seat && !isSeatSeen(fastener)) {
-    seatAsked.value = { fastener, place, value, reading }
+  const full = value !== null && isFullPull(fastener, place, value) ? value : null
+  if (full !== null && !seat && !isSeatSeen(fastener)) {
+    seatAsked.value = { fastener, place, value: full, reading }
     return
   }
-  const pass = outcome === 'reading' && !isFull ? passNow(fastener, place) : null
-  const pulled = outcome !== 'reading' ? null : reading ? ofDevice(reading.device) : ownWrench.value
+  const pass = outcome === 'reading' && full === null ? passNow(fastener, place) : null
+  const pulled = outcome === 'reading' ? wrenchOf(reading) : null
   store.record({
     kind: 'torque',
     step: fastener.step.id,

@@ -1,7 +1,11 @@
 import { auxiliaryCarries, wiringFor } from '../../air'
 import { feedLines, pressureGroups } from '../../circuit'
 import { circuitOf, type Job } from '../../job'
-import { isAbove, isBelow } from '../../quantity'
+import type { Circuit } from '../../fittings'
+import type { Procedure } from '../../kit'
+import { isAbove, isBelow, type Meters } from '../../quantity'
+
+type CompressorSheet = NonNullable<Procedure['compressor']>
 
 /** What keeps a compressor from working as its sheet wants it. */
 export type SupplyFault =
@@ -24,27 +28,37 @@ export function supplyFaults(job: Job): SupplyFault[] {
   const unit = job.procedures.find((p) => p.procedure.compressor)?.procedure.compressor
   if (!unit || (job.supply !== 'compressor' && job.supply !== 'compressor-tank')) return []
   const circuit = circuitOf(job)
-  const { loop = null, feed = 'battery', auxiliary = null } = job.wiring ?? {}
-  const faults: SupplyFault[] = []
-  if (feed === 'auxiliary') {
-    if (!auxiliary) faults.push('current-not-looked-at')
-    else if (!auxiliaryCarries(unit.current.full, auxiliary.fuse, auxiliary.relay)) faults.push('current-not-carried')
-  } else if (loop !== null && wiringFor(loop, unit.current.full, { fuse: unit.fuse ?? undefined }).gauge === null)
-    faults.push('current-not-carried')
-  if (loop !== null && unit.harness !== null && isAbove(loop / 2, unit.harness)) faults.push('harness-short')
-  const cut = (feedLines(circuit) ?? []).map((id) => circuit.tubes.find((t) => t.id === id)!.cut)
-  // One that was not cut yet is cut as the list says: no shorter than its sheet asks.
-  const known = cut.flatMap((c) => c ?? [])
-  if (
-    cut.length &&
-    known.length === cut.length &&
+  const loop = job.wiring?.loop ?? null
+  const lines = pressureGroups(circuit).filter((g) => g.bags.length > 0).length
+  return [
+    ...currentFault(job, unit),
+    ...(loop !== null && unit.harness !== null && isAbove(loop / 2, unit.harness) ? (['harness-short'] as const) : []),
+    ...(isCutShort(circuit, unit.hose) ? (['compressor-line-short'] as const) : []),
+    ...(unit.channels !== null && lines > unit.channels ? (['too-few-channels'] as const) : []),
+  ]
+}
+
+/** Whether what feeds it carries what it draws. */
+function currentFault({ wiring }: Job, { current, fuse }: CompressorSheet): SupplyFault[] {
+  if (wiring?.feed === 'auxiliary') {
+    if (!wiring.auxiliary) return ['current-not-looked-at']
+    const { fuse: ofCircuit, relay } = wiring.auxiliary
+    return auxiliaryCarries(current.full, ofCircuit, relay) ? [] : ['current-not-carried']
+  }
+  if (!wiring?.loop) return []
+  return wiringFor(wiring.loop, current.full, { fuse: fuse ?? undefined }).gauge === null ? ['current-not-carried'] : []
+}
+
+/** Whether all of it was cut, and to less than its sheet asks for; what was not cut yet is cut as the list says. */
+function isCutShort(circuit: Circuit, hose: Meters): boolean {
+  const all = (feedLines(circuit) ?? []).map((id) => circuit.tubes.find((t) => t.id === id)!.cut)
+  const known = all.flatMap((cut) => cut ?? [])
+  return (
+    all.length > 0 &&
+    known.length === all.length &&
     isBelow(
       known.reduce((a, b) => a + b, 0),
-      unit.hose,
+      hose,
     )
   )
-    faults.push('compressor-line-short')
-  const lines = pressureGroups(circuit).filter((g) => g.bags.length > 0).length
-  if (unit.channels !== null && lines > unit.channels) faults.push('too-few-channels')
-  return faults
 }

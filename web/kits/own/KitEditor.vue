@@ -1,8 +1,16 @@
 <script setup lang="ts">
 import { computed, onMounted, provide, ref, shallowRef, watch } from 'vue'
-import { KIT_PARTS, lacksOf, unconfirmedFigures, type Kit, type KitPart as Part } from '@stout-shackle/core/kit'
+import {
+  checkKit,
+  KIT_PARTS,
+  lacksOf,
+  unconfirmedFigures,
+  type DataFlag,
+  type Kit,
+  type KitPart as Part,
+} from '@stout-shackle/core/kit'
 import type { Entry, Found, KitSummary } from '@stout-shackle/core/contract'
-import { FAMILY_NAMES, KIT_PART_NAMES } from '@stout-shackle/core/wording'
+import { FAMILY_NAMES, flagText, KIT_PART_NAMES } from '@stout-shackle/core/wording'
 import { call } from '../../api/client'
 import StateSign from '../../fields/StateSign.vue'
 import { usePreferences } from '../../stores/preferences'
@@ -76,6 +84,18 @@ function stateOf(part: Part): 'stop' | 'caution' | 'unknown' | 'fine' {
 }
 const go = (part: Part) =>
   document.getElementById(`part-${part}`)?.scrollIntoView({ behavior: 'smooth', block: 'start' })
+/** What a kit says against itself and its paper should be asked about: it is saved all the same once somebody says so. */
+const ASKED: readonly DataFlag['code'][] = ['stop-never-out', 'thread-differs', 'drilling-unsaid']
+const doubts = computed(() => (kit.value ? checkKit(kit.value).filter((f) => ASKED.includes(f.code)) : []))
+const asking = ref(false)
+function save() {
+  asking.value = doubts.value.length > 0
+  if (!asking.value) void writing.save()
+}
+function saveAnyway() {
+  asking.value = false
+  void writing.save()
+}
 const lacking = computed(() => (kit.value ? lacksOf(kit.value).length : 0))
 function select(step: string) {
   selected.value = step
@@ -98,7 +118,12 @@ function select(step: string) {
       <el-button v-if="kit" @click="pasting = true">Paste a paper</el-button>
       <FilesMenu />
       <el-button :disabled="!isEdited" @click="writing.discard">Cancel</el-button>
-      <el-button type="primary" :disabled="!isEdited || faults.length > 0" @click="writing.save">Save</el-button>
+      <el-button type="primary" :disabled="!isEdited || faults.length > 0" @click="save">Save</el-button>
+    </div>
+    <div v-if="asking && doubts.length" class="note amber" role="alert" data-save-asks>
+      <p v-for="d in doubts" :key="d.path + d.about">{{ flagText(d, preferences.system) }}.</p>
+      <el-button size="small" type="primary" @click="saveAnyway">Save it all the same</el-button>
+      <el-button size="small" @click="asking = false">Back to it</el-button>
     </div>
     <p v-if="failure" class="note stop" role="alert">{{ failure }}</p>
     <p v-if="saved" class="note" role="status">{{ saved }}</p>
