@@ -65,6 +65,9 @@ const torques = computed<FastenerState[]>(() =>
 
 const { own: ownWrench, ofDevice } = useOwnWrench()
 type Torque = Extract<RecordBody, { kind: 'torque' }>
+/** What was said of a pull beside its torque. */
+const said = (more: Pick<Torque, 'pass' | 'wrench' | 'reason' | 'tried' | 'seat'>): typeof more =>
+  Object.fromEntries(Object.entries(more).filter(([, v]) => v)) as typeof more
 const wrenchOf = (reading: Torque['reading']) => (reading ? ofDevice(reading.device) : ownWrench.value)
 const keypad = ref<{ fastener: FastenerState; place: number } | null>(null)
 // eslint-disable-next-line max-params -- a pull of a wrench as its record has it
@@ -91,11 +94,7 @@ function torque(
     outcome,
     value,
     reading,
-    ...(pass ? { pass } : {}),
-    ...(pulled ? { wrench: asRecorded(pulled) } : {}),
-    ...(reason ? { reason } : {}),
-    ...(tried ? { tried } : {}),
-    ...(seat ? { seat } : {}),
+    ...said({ pass: pass ?? undefined, wrench: pulled ? asRecorded(pulled) : undefined, reason, tried, seat }),
   })
   refused.value = ''
 }
