@@ -110,6 +110,8 @@ export const jobSchema = z
     /** On the vehicle whatever it carries, and on it when it is measured empty: rack, canopy, winch. */
     fittings: z.array(loadItemSchema).max(30, { error: 'a job holds 30 fittings max' }).default([]),
     /** Since when those have been what they are, by the server's clock, where they were others before. */
+    /** When its frame was said to be unsound no more, by the server's clock; absent for one that never was. */
+    frameSince: z.iso.datetime({ error: 'must be a date and time like 2026-11-25T10:42:00Z' }).optional(),
     fittingsSince: z.iso.datetime({ error: 'must be a date and time like 2026-11-25T10:42:00Z' }).optional(),
     loadCases: z.array(loadCaseSchema).min(1, { error: 'A job needs at least one load case' }).max(12),
     activeCase: z.string(),

@@ -13,6 +13,8 @@ export const measureRefusals: Record<RefusalsOf<typeof measureStage>, () => stri
 }
 
 export const measureStops: Record<StopsOf<typeof measureStage>, (stop: StageStop) => string> = {
+  'frame-not-shown': () =>
+    'The frame was unsound and is said to be sound: a photo of it, with what was done and who looked in its caption',
   'frame-unsound': () =>
     'The frame was found unsound: nothing is mounted on it until a licensed technician has repaired it',
   'frame-not-looked-at': () => 'Nobody has looked at the frame: answer it in the survey',

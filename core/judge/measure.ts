@@ -1,6 +1,9 @@
-import { ofKind } from '../records'
+import { ofKind, type BayRecord } from '../records'
 import { defineStage } from './stage'
 import { workBegun } from '../stages/bay'
+
+const isShown = (standing: readonly BayRecord[], since: string): boolean =>
+  ofKind(standing, 'photo').some((r) => r.at >= since && r.body.caption !== '')
 
 export const measureStage = defineStage({
   id: 'measure',
@@ -14,11 +17,15 @@ export const measureStage = defineStage({
     survey: unanswered.length,
   }),
   checks: {},
-  stops({ job: { survey, kits } }) {
+  stops({ job: { survey, kits, frameSince }, standing }) {
     if (!kits.length) return []
     const { frame, loadSensingValve: valve, valveProcedure } = survey
     return [
       ...(frame === 'unsound' ? [{ code: 'frame-unsound' as const, about: '', hard: true }] : []),
+      // Somebody looked, and shows what: by the photo's own name, with what was done in its caption.
+      ...(frame === 'sound' && frameSince && !isShown(standing, frameSince)
+        ? [{ code: 'frame-not-shown' as const, about: '', hard: true }]
+        : []),
       ...(frame === null ? [{ code: 'frame-not-looked-at' as const, about: '', hard: true }] : []),
       ...(valve === null ? [{ code: 'valve-unanswered' as const, about: '', hard: true }] : []),
       ...(valve && !valveProcedure ? [{ code: 'valve-no-procedure' as const, about: '', hard: true }] : []),

@@ -8,6 +8,7 @@ const OWN_NAMES = new Set([
   'lines-clear',
   'lines-back',
   'nick-look',
+  'brake-valve',
   'lines-eased',
   'lines-eased-standing',
   'first-air',

@@ -5,7 +5,7 @@ type Instructions = Pick<Kit, 'operations'>
 const onItsWheels = (o: Pick<Operation, 'support'>) => o.support === 'on-wheels' || o.support === 'ride-height'
 
 /** Steps that put something of a kit in while no wheel carries: from the first of them its bags are in without air. */
-export const mountsInTheAir = (o: Pick<Operation, 'phase' | 'support'>): boolean =>
+export const mountsInTheAir = (o: Pick<Operation, 'support'> & { phase: Operation['phase'] | null }): boolean =>
   o.phase === 'mount' && !onItsWheels(o)
 
 /** Steps on the wheels behind something that was mounted in the air, in two: those before the first air, and those behind it. */

@@ -541,6 +541,33 @@ export function closingOperations(
   return [settle]
 }
 
+/**
+ * The load-sensing brake valve, where there is one: leveling changes what it sees. The vehicle maker's procedure, where the job has it,
+ * says the same step with its figure.
+ */
+export function brakeValve(survey: Survey, after: string[]): Operation[] {
+  if (survey.loadSensingValve !== true) return []
+  return [
+    shopOperation({
+      id: 'brake-valve',
+      title: "Set the load-sensing brake valve by the vehicle maker's procedure",
+      phase: 'refit',
+      support: 'ride-height',
+      after,
+      minutes: 12,
+      steps: [
+        'Its rod in the hole that it came from, its length as the procedure has it at this height.',
+        'Rod or gap measured, the figure noted beside the one of the procedure; no line is opened.',
+        'Valve and rod move freely through the travel.',
+      ],
+      trap: 'A leveled truck reads as empty to it: the rear brakes get too little with the load on.',
+      tools: ['tape', 'socket set'],
+      same: 'brake-valve',
+      blocking: true,
+    }),
+  ]
+}
+
 /** Lug nuts of an axle whose wheels came off; of duals they hold an inner and an outer wheel. */
 export const lugNuts = (dual: boolean): Operation =>
   shopOperation({

@@ -28,6 +28,7 @@ import { coversInTurn } from './hiding'
 import { asOne, inTurn, meets, procedureOperations, proceduresUsed } from './procedures'
 import {
   airOperations,
+  brakeValve,
   closingOperations,
   lineOperations,
   lugNuts,
@@ -183,6 +184,7 @@ export function pendingSteps(
       ? { ...p, operation: { ...p.operation, after: [...p.operation.after, ...closing.map((o) => o.id)] } }
       : p,
   )
+  const valve = fitted.length ? brakeValve(survey, [...closing.map((o) => o.id)]) : []
   const looks = worked.flatMap(({ kit, work }): Placed[] =>
     work === 'fit'
       ? standingChecks(kit, [
@@ -194,7 +196,14 @@ export function pendingSteps(
   )
   const operations: Placed[] =
     ofKits.length + nuts.length
-      ? [...openingOperations(vehicle, survey, axles).map(whole), ...settled, ...nuts, ...closing.map(whole), ...looks]
+      ? [
+          ...openingOperations(vehicle, survey, axles).map(whole),
+          ...settled,
+          ...nuts,
+          ...closing.map(whole),
+          ...valve.map(whole),
+          ...looks,
+        ]
       : []
   // What a step of this plan asks first is no doubt of the plan: what hangs on it comes in when it was found.
   const questions = new Set(operations.flatMap((p) => p.operation.asks))

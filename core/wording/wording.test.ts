@@ -107,6 +107,7 @@ describe('sentences', () => {
       'kit-needs-answer': 'Twofold',
       'kit-unconfirmed': 'Twofold',
       'frame-unsound': '',
+      'frame-not-shown': '',
       'frame-not-looked-at': '',
       'valve-unanswered': '',
       'valve-no-procedure': '',

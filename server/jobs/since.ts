@@ -86,10 +86,14 @@ export async function withSince(
   const loadCases: Job['loadCases'] = []
   for (const { since: _told, ...loadCase } of next.loadCases)
     loadCases.push(stamped(loadCase, { since: await sinceWhen(db, both, weightOf(loadCase.id)) }))
-  const { circuitSince: _joints, fittingsSince: _fittings, ...rest } = next
+  const { circuitSince: _joints, fittingsSince: _fittings, frameSince: _frame, ...rest } = next
   return stamped(
     { ...rest, kits, loadCases },
-    { circuitSince: await sinceWhen(db, both, JOINTS), fittingsSince: await sinceWhen(db, both, FITTINGS) },
+    {
+      circuitSince: await sinceWhen(db, both, JOINTS),
+      fittingsSince: await sinceWhen(db, both, FITTINGS),
+      frameSince: frameSince(both),
+    },
   )
 }
 
@@ -147,6 +151,10 @@ const weightOf = (id: string): Watched => {
         : body.kind === 'load-on' && body.loadCase === id,
   }
 }
+/** When the frame stopped being unsound, whatever is said of it now. */
+const frameSince = ({ current, next, now }: { current: Job; next: Job; now: string }): string | undefined =>
+  current.survey.frame === 'unsound' && next.survey.frame !== 'unsound' ? now : current.frameSince
+
 /** How the kit of an axle is put on. */
 const mountAt = (axle: AxleEnd): Watched => ({
   of: (job) => {

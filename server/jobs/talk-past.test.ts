@@ -559,6 +559,18 @@ const TRICKS: Record<string, Trick> = {
     stops: ['consent-missing:cutting'],
   },
   'an unsound frame': { plan: survey({ frame: 'unsound' }), stops: ['frame-unsound'] },
+  // Said sound after it was unsound, by nobody and with nothing to see; by way of "not looked at" as well.
+  'an unsound frame that is said to be sound': {
+    plan: survey({ frame: 'unsound' }),
+    edit: survey({ frame: 'sound' }),
+    stops: ['frame-not-shown'],
+  },
+  'an unsound frame that nobody looked at, and then is sound': {
+    plan: survey({ frame: 'unsound' }),
+    edit: survey({ frame: null }),
+    editAgain: survey({ frame: 'sound' }),
+    stops: ['frame-not-shown'],
+  },
   'a frame nobody looked at': { plan: survey({ frame: null }), stops: ['frame-not-looked-at'] },
   'a brake valve nobody looked for': { plan: survey({ loadSensingValve: null }), stops: ['valve-unanswered'] },
   'a load-sensing valve and no procedure': {

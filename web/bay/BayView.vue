@@ -67,7 +67,7 @@ const { own: ownWrench, ofDevice } = useOwnWrench()
 type Torque = Extract<RecordBody, { kind: 'torque' }>
 /** What was said of a pull beside its torque. */
 const said = (more: Pick<Torque, 'pass' | 'wrench' | 'reason' | 'tried' | 'seat'>): typeof more =>
-  Object.fromEntries(Object.entries(more).filter(([, v]) => v)) as typeof more
+  Object.fromEntries(Object.entries(more).filter(([, v]) => v))
 const wrenchOf = (reading: Torque['reading']) => (reading ? ofDevice(reading.device) : ownWrench.value)
 const keypad = ref<{ fastener: FastenerState; place: number } | null>(null)
 // eslint-disable-next-line max-params -- a pull of a wrench as its record has it

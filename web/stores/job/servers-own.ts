@@ -6,6 +6,7 @@ const OF_LOAD = ['since'] as const
 const OF_JOB = [
   'circuitSince',
   'fittingsSince',
+  'frameSince',
   'history',
   'owed',
   'airCheck',
