@@ -86,13 +86,18 @@ const go = (part: Part) =>
   document.getElementById(`part-${part}`)?.scrollIntoView({ behavior: 'smooth', block: 'start' })
 /** What a kit says against itself and its paper should be asked about: it is saved all the same once somebody says so. */
 const ASKED: readonly DataFlag['code'][] = ['stop-never-out', 'thread-differs', 'drilling-unsaid']
-const doubts = computed(() => (kit.value ? checkKit(kit.value).filter((f) => ASKED.includes(f.code)) : []))
+const answered = ref(new Set<string>())
+const nameOf = (f: DataFlag) => `${f.code} ${f.about}`
+const doubts = computed(() =>
+  kit.value ? checkKit(kit.value).filter((f) => ASKED.includes(f.code) && !answered.value.has(nameOf(f))) : [],
+)
 const asking = ref(false)
 function save() {
   asking.value = doubts.value.length > 0
   if (!asking.value) void writing.save()
 }
 function saveAnyway() {
+  answered.value = new Set([...answered.value, ...doubts.value.map(nameOf)])
   asking.value = false
   void writing.save()
 }

@@ -15,8 +15,11 @@ import { demoProcedures } from '../../../demo/shop'
 import { enter, flushPromises, labeled, sitDown } from '../../fixtures/mount'
 import KitEditor from './KitEditor.vue'
 
-const blank = (): Kit =>
-  typicalKit({ id: 'own', maker: 'Own', number: 'N-1', name: 'Kit', family: 'bellows', axle: 'rear' })
+/** It stands beside the bump stop: nothing has to come out for it. */
+const blank = (): Kit => ({
+  ...typicalKit({ id: 'own', maker: 'Own', number: 'N-1', name: 'Kit', family: 'bellows', axle: 'rear' }),
+  replaces: 'nothing',
+})
 
 /** What the server has, and what was sent to it. */
 let there: { version: number; document: Kit | Procedure }
@@ -118,6 +121,20 @@ describe('a paper typed in', () => {
     await enter(wrapper, 'Next step', 'Set the bag in')
     await save(wrapper)
     expect(saved().operations[1]).toMatchObject(before)
+  })
+  test('a bag in the bump stop’s place whose steps leave that in asks once before it is saved', async () => {
+    const step = { ...PLAIN_OPERATION, id: 'hang', title: 'Hang it', phase: 'mount' as const, steps: [] }
+    there = { version: 1, document: { ...blank(), replaces: 'bump-stop', operations: [step] } }
+    const wrapper = await open()
+    await enter(wrapper, 'Max', '90')
+    await save(wrapper)
+    expect(sent).toEqual([])
+    await wrapper.find('[data-save-asks] button').trigger('click')
+    await flushPromises()
+    expect(sent).toHaveLength(1)
+    await enter(wrapper, 'Max', '95')
+    await save(wrapper)
+    expect(sent).toHaveLength(2)
   })
   test('a bolt is dropped on the step that gives it its torque, and asks no more', async () => {
     const step = { ...PLAIN_OPERATION, id: 'hang', title: 'Hang it', phase: 'mount' as const, steps: [] }
