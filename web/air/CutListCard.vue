@@ -75,10 +75,12 @@ const nameOf = (id: string) => {
             coil.left / coil.length > WIDE_LEFT ? `${leftOf(coil.left)} left` : ''
           }}</span>
         </div>
-        <p v-for="(p, n) in coil.pieces" :key="p.line" class="small">
-          <b>{{ n + 1 }}</b> {{ nameOf(p.line) }}, {{ len(p.length)
-          }}<span v-if="coiled(p.line)" data-coiled
-            >, {{ len(coiled(p.line)) }} of it coiled: its sheet asks for more</span
+        <div v-for="(p, n) in coil.pieces" :key="p.line" class="small piece">
+          <span
+            ><b>{{ n + 1 }}</b> {{ nameOf(p.line) }}, {{ len(p.length)
+            }}<span v-if="coiled(p.line)" data-coiled
+              >, {{ len(coiled(p.line)) }} of it coiled: its sheet asks for more</span
+            ></span
           >
           <QuantityField
             :value="tubeOf(p.line)?.cut ?? null"
@@ -90,7 +92,7 @@ const nameOf = (id: string) => {
             clearable
             @commit="(v) => setCut(p.line, v)"
           />
-        </p>
+        </div>
       </template>
       <p v-for="(coil, i) in list.coils" :key="`left${i}`" class="small">
         {{ leftOf(coil.left) }} left of {{ leftOf(coil.length) }}
@@ -111,6 +113,16 @@ const nameOf = (id: string) => {
 </template>
 
 <style scoped>
+.piece {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 8px;
+}
+.piece :deep(.field) {
+  width: 96px;
+  flex: none;
+}
 .body {
   padding: 8px 12px;
 }
