@@ -1,4 +1,4 @@
-import { ofKind } from '../records'
+import { ofKind, type RecordBody } from '../records'
 import { onSide } from '../vehicle'
 import { mountsInTheAir } from '../kit'
 import { formatQuantity, isAbove, isBelow } from '../quantity'
@@ -46,6 +46,10 @@ const standsOnEmpty = ({ chosen, job, steps, proof }: Facts) =>
         const air = proof.now.air[kit.axle]
         return !air || isBelow(air.left, minimum.value) || isBelow(air.right, minimum.value)
       })
+
+type OfStep = Extract<RecordBody, { kind: 'step' | 'torque' | 'opened-again' | 'seat-seen' }>
+const isOfStep = (body: RecordBody): body is OfStep =>
+  ['step', 'torque', 'opened-again', 'seat-seen'].includes(body.kind)
 
 export const bayStage = defineStage({
   id: 'bay',
@@ -114,7 +118,7 @@ export const bayStage = defineStage({
         ? { field: 'value', code: 'holds-nothing', about: formatQuantity('torque', body.value, 'us') }
         : null
     }
-    if (body.kind !== 'step' && body.kind !== 'torque' && body.kind !== 'opened-again') return null
+    if (!isOfStep(body)) return null
     const { plan } = assess()
     const step = plan?.ok ? plan.plan.steps.find((s) => s.id === body.step) : undefined
     if (!step) return { field: 'step', code: 'unknown-step', about: body.step }

@@ -1,5 +1,5 @@
 import type { Operation } from '../kit'
-import type { Placed } from './names'
+import { isRaised, type Placed } from './names'
 import { meets } from './procedures'
 import { putting } from './turns'
 
@@ -10,9 +10,6 @@ const HEAT_SHIELD = /\bheat[- ]shields?\b/i
 const covers = (parts: readonly string[]) => parts.some((part) => COVER.test(part) && !HEAT_SHIELD.test(part))
 /** Whether a step puts back something that hides connections. */
 const putsCoverBack = ({ refits }: Pick<Operation, 'refits'>): boolean => covers(refits)
-
-const isRaised = ({ support, wheels }: Operation): boolean =>
-  wheels === 'off' || support === 'axle-hanging' || support === 'axle-raised' || support === 'frame-raised'
 
 /**
  * Covers in turn: what is mounted behind one is mounted while it is off, and it goes back once all behind it was soaped. One that goes

@@ -34,6 +34,10 @@ export interface Placed {
   turns?: { after: readonly string[]; before: readonly string[] }
 }
 
+/** Whether it is done with an end of the vehicle up. */
+export const isRaised = ({ support, wheels }: Operation): boolean =>
+  wheels === 'off' || support === 'axle-hanging' || support === 'axle-raised' || support === 'frame-raised'
+
 /** Names of the front kit's operations and fasteners, so that two kits never share one; the rear kit's stay as they are. */
 export const named = (axle: AxleEnd, id: string): string => (axle === 'front' ? `front-${id}` : id)
 /**

@@ -1,14 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import { demoKits, demoProcedures, demoSurvey, demoVehicles } from '../../demo/shop'
-import {
-  drillingOf,
-  PLAIN_OPERATION,
-  typicalKit,
-  type Kit,
-  type Operation,
-  type PlanStep,
-  type Procedure,
-} from '../kit'
+import { blankKit as blank, kitOfSteps as own, ownStep as op } from '../fixtures/own-steps'
+import { drillingOf, type Kit, type Operation, type PlanStep, type Procedure } from '../kit'
 import { PSI } from '../quantity'
 import type { CircuitWord } from '../fittings'
 import { estimatedUnderbody, withParts } from '../underbody'
@@ -44,20 +37,6 @@ const last = (steps: readonly PlanStep[], is: (s: PlanStep) => boolean) => steps
 const isAir = (s: PlanStep) => s.checks.includes('first-air')
 const isSoap = (s: PlanStep) => s.checks.includes('connections')
 const isCurrent = (s: PlanStep) => s.refits.includes('Battery negative')
-
-const blank = typicalKit({ id: 'own', maker: 'Own', number: '1', name: 'Kit', family: 'bellows', axle: 'rear' })
-const op = (id: string, more: Partial<Operation> = {}): Operation => ({
-  ...PLAIN_OPERATION,
-  id,
-  title: id,
-  phase: 'mount',
-  side: 'each',
-  support: 'axle-raised',
-  wheels: 'off',
-  steps: [],
-  ...more,
-})
-const own = (...operations: Operation[]): Kit => ({ ...blank, operations })
 
 describe('a compressor fills as soon as it has current', () => {
   const sheet = demoProcedures().filter((p) => p.id === 'quill-compressor')

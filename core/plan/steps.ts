@@ -15,6 +15,7 @@ import { AXLES, type AxleEnd, type Survey, type SurveyKey, type Vehicle } from '
 import {
   fastenerId,
   isFromElsewhere,
+  isRaised,
   named,
   renamed,
   stepId,
@@ -342,10 +343,6 @@ function onceEach(steps: readonly PendingStep[]): PendingStep[] {
 }
 
 const axlesOf = (kits: readonly PlannedKit[]): AxleEnd[] => [...new Set(kits.map(({ kit }) => kit.axle))]
-
-/** Whether it is done with an end of the vehicle up. */
-const isRaised = ({ support, wheels }: Operation): boolean =>
-  wheels === 'off' || support === 'axle-hanging' || support === 'axle-raised' || support === 'frame-raised'
 
 /** Operations done as it stands, all that waits for them, and what is the same work in other instructions. */
 function atRideHeight(placed: readonly Placed[]): Set<string> {

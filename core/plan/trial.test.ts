@@ -1,23 +1,11 @@
 import { describe, expect, test } from 'vitest'
 import { demoVehicles } from '../../demo/shop'
-import { PLAIN_OPERATION, typicalKit, type Kit, type Operation } from '../kit'
+import { kitOfSteps as kitOf, ownStep as step } from '../fixtures/own-steps'
+import type { Kit } from '../kit'
 import { emptySurvey } from '../vehicle'
 import { buildPlan, ownOperation, stuckOnVehicle } from '.'
 
 const pickup = demoVehicles().find((v) => v.body === 'pickup' && v.rear.suspension === 'leaf')!
-const blank = typicalKit({ id: 'own', maker: 'Own', number: '1', name: 'Kit', family: 'bellows', axle: 'rear' })
-const step = (id: string, more: Partial<Operation> = {}): Operation => ({
-  ...PLAIN_OPERATION,
-  id,
-  title: id,
-  phase: 'mount',
-  side: 'each',
-  support: 'axle-raised',
-  wheels: 'off',
-  steps: [],
-  ...more,
-})
-const kitOf = (...operations: Operation[]): Kit => ({ ...blank, operations })
 const stuck = (kit: Kit) =>
   stuckOnVehicle({ kits: [{ kit, work: 'fit' }], procedures: [] }, pickup, emptySurvey(), { wheels: 'off' })
 

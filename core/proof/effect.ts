@@ -69,6 +69,7 @@ const EFFECTS: Omit<Effects, 'opened-again' | 'connection-opened' | 'bracket-mov
   torque: null,
   'step-begun': null,
   paused: null,
+  'seat-seen': null,
   'maker-torque': null,
   deviation: null,
   off: null,

@@ -109,6 +109,7 @@ function axleOfWork(job: Job, body: BayRecord['body'], steps: Work['steps']): Ax
   switch (body.kind) {
     case 'step':
     case 'torque':
+    case 'seat-seen':
     case 'opened-again': {
       const step = steps.get(body.step)
       return step?.kind === 'operation' ? step.axle : null

@@ -42,8 +42,6 @@ export const bayRecords = [
         .min(1, { error: 'pass must be 1 or 2' })
         .max(2, { error: 'pass must be 1 or 2: the last one is the torque itself' })
         .optional(),
-      /** Of a full pull where earlier passes were due: the bar was looked at, and lies parallel to its seat. */
-      seat: z.literal('parallel', { error: 'seat must be parallel' }).optional(),
       /** The wrench it was pulled with, as it was then; absent where nobody said. */
       wrench: z
         .strictObject({
@@ -63,6 +61,8 @@ export const bayRecords = [
       path: ['value'],
       error: 'a reading needs its torque, and only a reading has one',
     }),
+  /** After a full pull where earlier passes were due: the bar was looked at, and lies parallel to its seat. */
+  z.strictObject({ kind: z.literal('seat-seen'), step: recordId, fastener: recordId }),
   z.strictObject({
     kind: z.literal('opened-again'),
     step: recordId,

@@ -44,6 +44,8 @@ const RECORD_WORDS: {
     `${names.fastener ?? fastener}, place ${place}, in "${names.step ?? step}": ${value === null ? outcome.replace('-', ' ') : formatQuantity('torque', value, system)}${reading ? ` from ${reading.device}` : ''}${wrench ? `, wrench ${wrench.serial}` : ''}${reason ? `, ${reason}` : ''}`,
   'opened-again': ({ step, fastener, reason }, _system, names) =>
     `${names.fastener ?? fastener}, "${names.step ?? step}", opened again: ${reason}`,
+  'seat-seen': ({ step, fastener }, _system, names) =>
+    `${names.fastener ?? fastener}, "${names.step ?? step}": pulled in one go, its bar lies parallel`,
   'maker-torque': ({ fastener, value, source }, system, names) =>
     `${names.fastener ?? fastener}: vehicle maker's torque ${formatQuantity('torque', value, system)}, ${source}`,
   deviation: ({ what, why, agreedBy }) => `Deviation: ${what}, ${why}, agreed by ${agreedBy}`,

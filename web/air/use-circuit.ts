@@ -31,16 +31,19 @@ export function useCircuit(job: Ref<Job>, assessment: Ref<Assessment>, edit: (ch
   const isUnrouted = computed(() => strandsOf(placed.value).every((s) => !s.points.length))
   const estimate = shallowRef<Circuit | null>(null)
   const circuit = computed(() => draft.value ?? estimate.value ?? placed.value)
+  /** What a way depends on: what is typed elsewhere on the page routes nothing anew. */
+  const wayKey = computed(() =>
+    isUnrouted.value && placed.value.nodes.length ? JSON.stringify([placed.value, under.value.parts]) : '',
+  )
   watch(
-    [placed, under, isUnrouted],
-    () => {
+    wayKey,
+    (key) => {
       estimate.value = null
-      if (!isUnrouted.value || !strandsOf(placed.value).length) return
-      const of = placed.value
       // The page is shown first: routing takes a moment.
-      setTimeout(() => {
-        if (of === placed.value && isUnrouted.value) estimate.value = routed(under.value, of).circuit
-      })
+      if (key)
+        setTimeout(() => {
+          if (key === wayKey.value) estimate.value = routed(under.value, placed.value).circuit
+        })
     },
     { immediate: true },
   )

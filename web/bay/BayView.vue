@@ -8,10 +8,10 @@ import { hindranceOf, planToRecord } from '@stout-shackle/core/judge'
 import { recordMaxLength, type RecordBody } from '@stout-shackle/core/records'
 import { AS_IT_STANDS, ownFastener } from '@stout-shackle/core/plan'
 import {
+  asksForSeat,
   atSteps,
   countsOf,
   isFullPull,
-  isSeatSeen,
   minutesAt,
   nextOpen,
   passNow,
@@ -66,7 +66,7 @@ const torques = computed<FastenerState[]>(() =>
 const { own: ownWrench, ofDevice } = useOwnWrench()
 type Torque = Extract<RecordBody, { kind: 'torque' }>
 /** What was said of a pull beside its torque. */
-const said = (more: Pick<Torque, 'pass' | 'wrench' | 'reason' | 'tried' | 'seat'>): typeof more =>
+const said = (more: Pick<Torque, 'pass' | 'wrench' | 'reason' | 'tried'>): typeof more =>
   Object.fromEntries(Object.entries(more).filter(([, v]) => v))
 const wrenchOf = (reading: Torque['reading']) => (reading ? ofDevice(reading.device) : ownWrench.value)
 const keypad = ref<{ fastener: FastenerState; place: number } | null>(null)
@@ -77,14 +77,10 @@ function torque(
   outcome: Torque['outcome'],
   value: number | null,
   reading: { device: string; sequence: number } | null = null,
-  { reason, tried, seat }: Pick<Torque, 'reason' | 'tried' | 'seat'> = {},
+  { reason, tried }: Pick<Torque, 'reason' | 'tried'> = {},
 ) {
-  const full = value !== null && isFullPull(fastener, place, value) ? value : null
-  if (full !== null && !seat && !isSeatSeen(fastener)) {
-    seatAsked.value = { fastener, place, value: full, reading }
-    return
-  }
-  const pass = outcome === 'reading' && full === null ? passNow(fastener, place) : null
+  const isEarlier = value !== null && !isFullPull(fastener, place, value)
+  const pass = isEarlier ? passNow(fastener, place) : null
   const pulled = outcome === 'reading' ? wrenchOf(reading) : null
   store.record({
     kind: 'torque',
@@ -94,28 +90,19 @@ function torque(
     outcome,
     value,
     reading,
-    ...said({ pass: pass ?? undefined, wrench: pulled ? asRecorded(pulled) : undefined, reason, tried, seat }),
+    ...said({ pass: pass ?? undefined, wrench: pulled ? asRecorded(pulled) : undefined, reason, tried }),
   })
   refused.value = ''
 }
-/** A full pull where passes were due, until somebody looked at the bar. */
-const seatAsked = ref<{
-  fastener: FastenerState
-  place: number
-  value: number
-  reading: { device: string; sequence: number } | null
-} | null>(null)
-function seatSeen(isParallel: boolean) {
-  const { fastener, place, value, reading } = seatAsked.value!
-  seatAsked.value = null
-  if (isParallel) torque(fastener, place, 'reading', value, reading, { seat: 'parallel' })
-  else
-    store.record({
-      kind: 'opened-again',
-      step: fastener.step.id,
-      fastener: fastener.fastener.id,
-      reason: 'pulled in one go, and the bar does not lie parallel to its seat',
-    })
+/** Pulled in one go where passes were due: somebody looks at the bar, once. */
+const seatAsked = computed(() => torques.value.find(asksForSeat) ?? null)
+function seatSeen({ step, fastener }: FastenerState, isParallel: boolean) {
+  const place = { step: step.id, fastener: fastener.id }
+  store.record(
+    isParallel
+      ? { kind: 'seat-seen', ...place }
+      : { kind: 'opened-again', ...place, reason: 'pulled in one go, and the bar does not lie parallel to its seat' },
+  )
 }
 const { unused, wrench, putAside, takeHere } = useWrench(
   () => props.id,
@@ -288,11 +275,11 @@ const counts = computed(() => store.assessment?.openItems && countsOf(store.asse
         <div class="right">
           <MoveClear v-if="current.step.kind === 'state'" :step="current.step" :from="standsNow" />
           <div v-if="seatAsked" class="note" role="alert" data-seat>
-            <p>
-              {{ seatAsked.fastener.fastener.name }}: the full torque in one go. Does the bar lie parallel to its seat?
-            </p>
-            <el-button size="large" type="primary" @click="seatSeen(true)">Parallel, it stays</el-button>
-            <el-button size="large" @click="seatSeen(false)">Not parallel: open all, pull in passes</el-button>
+            <p>{{ seatAsked.fastener.name }}: the full torque in one go. Does the bar lie parallel to its seat?</p>
+            <el-button size="large" type="primary" @click="seatSeen(seatAsked, true)">Parallel, it stays</el-button>
+            <el-button size="large" @click="seatSeen(seatAsked, false)"
+              >Not parallel: open all, pull in passes</el-button
+            >
           </div>
           <StepConsent :step="current.step" />
           <StepAsks v-if="current.step.asks.length" :step="current.step" />

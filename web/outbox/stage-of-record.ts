@@ -19,6 +19,7 @@ export const STAGE_OF_RECORD: Record<RecordKind, StageId> = {
   photo: 'bay',
   torque: 'bay',
   'opened-again': 'bay',
+  'seat-seen': 'bay',
   'maker-torque': 'plan',
   deviation: 'bay',
   off: 'bay',

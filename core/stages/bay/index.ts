@@ -1,7 +1,7 @@
 export { holdsNothing } from './maker-figure'
 export { mustReplace } from './over-pull'
 export { countsOf, openItemsOf, stillOpen, type OpenItem, type OpenItems, type PartLine } from './open-items'
-export { inPasses, isFullPull, isSeatSeen, nextPull, passNow, turnsAbout } from './passes'
+export { asksForSeat, inPasses, isFullPull, nextPull, passNow, turnsAbout } from './passes'
 export { atSteps, minutesAt, underIt, type AtStep } from './people'
 export { stepReports, workBegun, type StepReport } from './steps'
 export { fastenerCloses, placeCloses, torqueStates, type FastenerState, type PlaceState } from './torques'

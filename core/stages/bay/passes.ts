@@ -33,9 +33,11 @@ export function isFullPull(state: FastenerState, place: number, value: number): 
   const full = fullTorque(state)
   return full !== null && passNow(state, place) !== null && value >= FULL * full
 }
-/** Whether somebody has looked, after a full pull, that the bar lies parallel to its seat: it is asked once. */
-export const isSeatSeen = ({ places }: FastenerState): boolean =>
-  places.some(({ record }) => record?.body.kind === 'torque' && record.body.seat !== undefined)
+/** Whether it was pulled all the way where passes were due, and nobody has looked since how its bar lies: it is asked once, and stays. */
+export const asksForSeat = (state: FastenerState): boolean =>
+  inPasses(state) &&
+  !state.seatSeen &&
+  state.places.some((p) => p.value !== null && p.passes < PASSES.length - 1 && placeCloses(state.fastener, p.state))
 
 /** Which pass a reading at a place is of: an earlier one until the place has them; null for the torque itself. */
 export function passNow(state: FastenerState, place: number): 1 | 2 | null {

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import type { BayRecord } from '../../records'
 import { crosswise } from '../../torque'
-import { isFullPull, isSeatSeen, nextPull, turnsAbout, type FastenerState } from '.'
+import { asksForSeat, isFullPull, nextPull, turnsAbout, type FastenerState } from '.'
 import { STRAP_TARGET, strapReading, torquesAt } from '../../fixtures/strap-torques'
 
 describe('passes', () => {
@@ -27,13 +27,17 @@ describe('passes', () => {
     const [strap] = torquesAt('torque-strap:left')
     expect(isFullPull(strap!, 1, 0.91 * STRAP_TARGET)).toBe(true)
     expect(isFullPull(strap!, 1, 0.89 * STRAP_TARGET)).toBe(false)
-    expect(isSeatSeen(strap!)).toBe(false)
-    const { body } = strapReading(1, STRAP_TARGET)
-    const seen = torquesAt('torque-strap:left', {
-      ...strapReading(1, STRAP_TARGET),
-      body: { ...body, seat: 'parallel' } as typeof body,
-    })
-    expect([isSeatSeen(seen[0]!), isFullPull(seen[0]!, 1, STRAP_TARGET)]).toEqual([true, false])
+  })
+  test('what was pulled in one go asks once how its bar lies; opened again, it asks again', () => {
+    const pulled = strapReading(1, STRAP_TARGET)
+    const more = (id: string, body: BayRecord['body']): BayRecord => ({ ...pulled, id, sequence: 900, body })
+    const place = { step: 'torque-strap:left', fastener: 'axle-strap' }
+    const seen = more('seen', { kind: 'seat-seen', ...place })
+    const open = { ...more('open', { kind: 'opened-again', ...place, reason: 'askew' }), sequence: 901 }
+    const again = { ...pulled, id: 'again', sequence: 902 }
+    const asks = (...list: BayRecord[]) => asksForSeat(torquesAt('torque-strap:left', ...list)[0]!)
+    expect([asks(), asks(pulled), asks(pulled, seen)]).toEqual([false, true, false])
+    expect([asks(pulled, seen, open), asks(pulled, seen, open, again)]).toEqual([false, true])
   })
   // Source: common practice: drawn down evenly at half, four fifths and all of it, each pass at every place before the next.
   test('passes go round at every place before the torque itself', () => {

@@ -35,6 +35,8 @@ export interface FastenerState {
     /** The hardest pull over its max that nobody answered. */
     over: RecordOf<'torque'> | null
   }[]
+  /** Somebody looked that its bar lies parallel to its seat, since it was opened last. */
+  seatSeen: boolean
   /** Undone after it was torqued, and not torqued since. */
   openedAgain: boolean
   /** Vehicle maker's figure, N·m, where the spec defers to it and it has been looked up. */
@@ -88,9 +90,13 @@ export function torqueStates(
     if (list) list.push(r)
     else byFastener.set(key, [r])
   }
-  const keyOf = ({ body: { step, fastener } }: RecordOf<'torque'> | RecordOf<'opened-again'>) => `${step} ${fastener}`
+  const keyOf = ({ body: { step, fastener } }: RecordOf<'torque' | 'opened-again' | 'seat-seen'>) =>
+    `${step} ${fastener}`
   const openings = ofKind(standing, 'opened-again')
   const opened = new Set(openings.map(keyOf))
+  const lastOf = <R extends BayRecord>(list: readonly R[], is: (r: R) => boolean) =>
+    standing.indexOf(list.findLast(is)!)
+  const seats = ofKind(standing, 'seat-seen')
   const makers = new Map(ofKind(standing, 'maker-torque').map((r) => [r.body.fastener, r.body.value]))
   return plan.steps.flatMap((step) =>
     step.torques.map((fastener): FastenerState => {
@@ -124,6 +130,7 @@ export function torqueStates(
         step,
         fastener,
         places,
+        seatSeen: lastOf(seats, (r) => keyOf(r) === key) > lastOf(openings, (r) => keyOf(r) === key),
         openedAgain: opened.has(key) && places.some((p) => p.state === 'missing'),
         makerFigure,
         missing: lacks,

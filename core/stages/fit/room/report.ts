@@ -124,6 +124,14 @@ function judgeRow(row: Omit<RoomRow, 'chance' | 'verdict'>, shielded: boolean): 
   return { ...row, chance, verdict }
 }
 
+/** What a row is about, and the nearest that the two come through the travel. */
+const rowOf = (
+  of: RoomRow['of'],
+  side: Side,
+  { id, kind, name, source }: SceneObstacle,
+  { gap, at, lower, certain }: ReturnType<typeof leastOf>,
+) => ({ of, side, part: id, kind, name, source, least: gap, at, lower, certain })
+
 /** Row of one side against one part. */
 function bagRow(scene: Scene, side: Side, obstacle: SceneObstacle): RoomRow {
   const { motion, pressures, margin } = scene
@@ -132,19 +140,10 @@ function bagRow(scene: Scene, side: Side, obstacle: SceneObstacle): RoomRow {
   const found = leastOf(bagAt(scene, side, max.girth), obstacle.bodies, motion)
   return judgeRow(
     {
-      of: 'bag',
-      part: obstacle.id,
-      kind: obstacle.kind,
-      name: obstacle.name,
-      side,
-      source: obstacle.source,
+      ...rowOf('bag', side, obstacle, found),
       rule: rides ? 'riding' : 'moving',
       standing: gapIn(bagAt(scene, side, min.girth), obstacle.bodies, motion, STANDING),
       loaded: scene.loaded && gapIn(bagAt(scene, side, girthAt(scene, 'level')), obstacle.bodies, motion, scene.loaded),
-      least: found.gap,
-      at: found.at,
-      lower: found.lower,
-      certain: found.certain,
       pressure: max.id,
       loadedRule: rides ? 0 : BAG_CLEARANCE.value,
       leastRule: rides ? 0 : margin,
@@ -175,19 +174,10 @@ function coilRow(scene: Scene, side: Side, obstacle: SceneObstacle): RoomRow {
     Math.min(...firsts(girth).map((first) => gapIn(first, obstacle.bodies, motion, pose)))
   return judgeRow(
     {
-      of: 'bag',
-      part: obstacle.id,
-      kind: obstacle.kind,
-      name: obstacle.name,
-      side,
-      source: obstacle.source,
+      ...rowOf('bag', side, obstacle, found),
       rule: 'riding',
       standing: gapAt(min.girth, STANDING),
       loaded: scene.loaded && gapAt(girthAt(scene, 'level'), scene.loaded),
-      least: found.gap,
-      at: found.at,
-      lower: found.lower,
-      certain: found.certain,
       pressure: max.id,
       loadedRule: 0,
       leastRule: 0,
@@ -207,19 +197,10 @@ function plateRow(scene: Scene, side: Side, tire: SceneObstacle): RoomRow {
   const { plate, found } = rows[0]!.found.gap <= rows[1]!.found.gap ? rows[0]! : rows[1]!
   return judgeRow(
     {
-      of: 'plate',
-      part: tire.id,
-      kind: tire.kind,
-      name: tire.name,
-      side,
-      source: tire.source,
+      ...rowOf('plate', side, tire, found),
       rule: 'moving',
       standing: gapIn(plate, tire.bodies, motion, STANDING),
       loaded: scene.loaded && gapIn(plate, tire.bodies, motion, scene.loaded),
-      least: found.gap,
-      at: found.at,
-      lower: found.lower,
-      certain: found.certain,
       pressure: 'max',
       loadedRule: PLATE_CLEARANCE.value,
       leastRule: scene.margin,

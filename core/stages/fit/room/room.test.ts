@@ -32,33 +32,37 @@ function questionHere(change: Partial<SceneQuestion> = {}): SceneQuestion & { ki
 const report = (question: SceneQuestion) => roomReport(sceneOf(question))!
 const registerOf = (question: SceneQuestion) => roomRegister(sceneOf(question), report(question).rows)
 
+/** A bar along the right side at a place, its heat shield around it where it is a pipe. */
+const barAlong = (
+  kind: UndersidePart['kind'],
+  [y, z]: readonly [number, number],
+  radius: number,
+  more: Partial<UndersidePart> = {},
+): UndersidePart => ({
+  id: 'pipe',
+  kind,
+  name: '',
+  side: 'right',
+  shape: {
+    kind: 'run',
+    radius: kind === 'exhaust' ? radius - INCH / 2 : radius,
+    points: [
+      { on: 'frame', at: [0.8, y, z] },
+      { on: 'frame', at: [-0.8, y, z] },
+    ],
+  },
+  freeLength: null,
+  shielded: true,
+  heldBy: null,
+  handling: [],
+  source: 'tape',
+  tolerance: 0.003,
+  ...more,
+})
 /** A pipe along the right side, so far inboard of the bag's center and so high. */
 function withPipe(question: SceneQuestion, inboard: number, more: Partial<UndersidePart> = {}): SceneQuestion {
-  const scene = sceneOf(question)
-  const { lower, upper } = scene.bags.right
-  const [y, z] = [lower[1] + inboard, (lower[2] + upper[2]) / 2]
-  const pipe: UndersidePart = {
-    id: 'pipe',
-    kind: 'exhaust',
-    name: '',
-    side: 'right',
-    shape: {
-      kind: 'run',
-      // With its heat shield around it: 40 mm.
-      radius: 0.04 - INCH / 2,
-      points: [
-        { on: 'frame', at: [0.8, y, z] },
-        { on: 'frame', at: [-0.8, y, z] },
-      ],
-    },
-    freeLength: null,
-    shielded: true,
-    heldBy: null,
-    handling: [],
-    source: 'tape',
-    tolerance: 0.003,
-    ...more,
-  }
+  const { lower, upper } = sceneOf(question).bags.right
+  const pipe = barAlong('exhaust', [lower[1] + inboard, (lower[2] + upper[2]) / 2], 0.04, more)
   return { ...question, vehicle: withParts(question.vehicle, 'rear', [pipe]) }
 }
 
@@ -391,38 +395,11 @@ describe('a cylinder in its coil', () => {
   const question = sceneQuestion(job, kit, assessJob(job, records).active)!
   const { lower, upper } = sceneOf(question).bags.right
   const middle = (lower[2] + upper[2]) / 2
-  const run = (
-    id: string,
-    kind: UndersidePart['kind'],
-    radius: number,
-    at: number,
-    more: Partial<UndersidePart> = {},
-  ) =>
-    ({
-      id,
-      kind,
-      name: '',
-      side: 'right',
-      shape: {
-        kind: 'run',
-        radius,
-        points: [
-          { on: 'frame', at: [0.4, at, middle] },
-          { on: 'frame', at: [-0.4, at, middle] },
-        ],
-      },
-      freeLength: null,
-      shielded: true,
-      heldBy: null,
-      handling: [],
-      source: 'tape',
-      tolerance: 0.003,
-      ...more,
-    }) satisfies UndersidePart
   const rowsWith = (...parts: UndersidePart[]) =>
     report({ ...question, vehicle: withParts(question.vehicle, 'rear', parts) }).rows
   const COIL = 0.07
-  const coil = run('coil-right', 'coil', COIL, lower[1], {
+  const coil = barAlong('coil', [lower[1], middle], COIL, {
+    id: 'coil-right',
     shape: {
       kind: 'run',
       radius: COIL,
@@ -438,18 +415,16 @@ describe('a cylinder in its coil', () => {
     ['a link', 'link'],
     ['a stop', 'other'],
   ] as const)('%s is held against the coil through the travel: it must not touch', (_, kind) => {
-    // A pipe has its heat shield around it.
-    const radius = kind === 'exhaust' ? 0.02 - INCH / 2 : 0.02
-    const near = rowsWith(coil, run('part', kind, radius, lower[1] + COIL + 0.02 + 0.01))
-    const [row] = near.filter((r) => r.part === 'part')
-    expect(row!.standing).toBeCloseTo(0.01, 4)
-    const through = rowsWith(coil, run('part', kind, 0.02, lower[1] + 0.02)).find((r) => r.part === 'part')!
-    expect(through.verdict).toBe('touches')
+    const part = (out: number) => barAlong(kind, [lower[1] + out, middle], 0.02, { id: 'part' })
+    const near = rowsWith(coil, part(COIL + 0.02 + 0.01)).find((r) => r.part === 'part')!
+    expect(near.standing).toBeCloseTo(0.01, 4)
+    expect(rowsWith(coil, part(0.02)).find((r) => r.part === 'part')!.verdict).toBe('touches')
   })
   test('a part that reaches inside the coil meets the cylinder, an estimate is held against nothing', () => {
-    const inside = rowsWith(run('part', 'other', 0.02, lower[1]))
-    expect(inside.find((r) => r.part === 'part')!.verdict).toBe('touches')
-    expect(rowsWith(run('part', 'other', 0.02, lower[1], { source: 'estimate' }))).toEqual([])
+    const inside = (source: UndersidePart['source']) =>
+      rowsWith(barAlong('other', [lower[1], middle], 0.02, { id: 'part', source }))
+    expect(inside('tape').find((r) => r.part === 'part')!.verdict).toBe('touches')
+    expect(inside('estimate')).toEqual([])
   })
   test('a lift of the springs makes it longer', () => {
     const lifted = (otherLift: number | null) =>
