@@ -274,7 +274,7 @@ const counts = computed(() => store.assessment?.openItems && countsOf(store.asse
         <BayPicture class="picture" :report="current" :steps="steps" />
         <div class="right">
           <MoveClear v-if="current.step.kind === 'state'" :step="current.step" :from="standsNow" />
-          <div v-if="seatAsked" class="note" role="alert" data-seat>
+          <div v-if="seatAsked" class="seat" role="alert" data-seat>
             <p>{{ seatAsked.fastener.name }}: the full torque in one go. Does the bar lie parallel to its seat?</p>
             <el-button size="large" type="primary" @click="seatSeen(seatAsked, true)">Parallel, it stays</el-button>
             <el-button size="large" @click="seatSeen(seatAsked, false)"
@@ -455,6 +455,21 @@ h1 {
   font-size: 32px;
   border-radius: 4px;
   padding: 2px 14px;
+}
+.seat {
+  display: flex;
+  flex-direction: column;
+  align-items: flex-start;
+  gap: 10px;
+  padding: 12px 16px;
+  border: 2px solid var(--amber-sign);
+  font-size: 20px;
+}
+.seat p {
+  margin: 0;
+}
+.seat :deep(.el-button) {
+  margin: 0;
 }
 .doubt {
   color: #e3ac57;
