@@ -133,12 +133,17 @@ test('no way past the hand-over that a person finds on the pages; undone, it goe
     expect([name, await page.locator(`.blocks [data-code=${stops}]`).count()]).not.toEqual([name, 0])
     expect([name, await page.getByLabel('Handed over to').count()]).toEqual([name, 0])
     // Taken back record by record, as a person does, until it is as it was.
+    // What is undone is judged a moment later: with nothing left to undo, that is waited for.
+    const undo = page.getByRole('button', { name: 'Undo' })
     await expect
-      .poll(async () => {
-        if (await page.locator('[data-ready=true]').count()) return true
-        await page.getByRole('button', { name: 'Undo' }).click()
-        return false
-      })
+      .poll(
+        async () => {
+          if (await page.locator('[data-ready=true]').count()) return true
+          if (await undo.isEnabled()) await undo.click()
+          return false
+        },
+        { timeout: 30_000, interval: 250 },
+      )
       .toBe(true)
     await settled(page)
   }
