@@ -93,6 +93,8 @@ const jobKitSchema = z.strictObject({
 export type JobKit = z.infer<typeof jobKitSchema>
 
 /** What is planned and decided for a job; what was found and done in the bay is in its records. */
+/** What names a vehicle: once work has begun it is the desk's to change. */
+export const VEHICLE_NAMES = ['make', 'model', 'vin', 'plate'] as const
 export const jobSchema = z
   .strictObject({
     id: recordId,
@@ -197,7 +199,7 @@ export const jobSchema = z
     changes: z
       .array(
         z.strictObject({
-          what: z.enum(['make', 'model', 'vin', 'plate', 'loads']),
+          what: z.enum([...VEHICLE_NAMES, 'loads']),
           from: z.string().max(400),
           to: z.string().max(400),
           by: z.string().max(60),

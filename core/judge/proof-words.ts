@@ -81,6 +81,7 @@ const FLAGS: Record<FlagCode, (about: string, named: Named) => string> = {
   'before-lines': () => 'begun before the lines were closed',
   'air-let-in': () => 'air went in or out within the wait before it: wait and read again',
   'dated-ahead': () => 'dated after it was taken down',
+  'dated-long-before': () => 'dated more than a year before this job',
 }
 /** Why a record proves nothing, in words. */
 export const contradictionText = ({ code, about }: Flag, named: Named): string => FLAGS[code](about, named)

@@ -13,6 +13,10 @@ import { bagsFor, isAirable, isFitted, isLined, unfitted, type Work } from './wo
 export const SAME_PRESSURE: Pascals = 1.5 * PSI
 /** Readings may be dated a little ahead of the server's clock, not more, ms. */
 export const CLOCK_SLACK = 5 * 60_000
+const MINUTE = 60_000
+
+/** A record of a file that is older than the day of its job by more than this is none of it, ms: a year. Common practice, no published source. */
+const LONG_BEFORE = 365 * 24 * 60 * MINUTE
 
 const flagged = (code: FlagCode, about = ''): Flag => ({ code, about })
 
@@ -24,6 +28,8 @@ const flagged = (code: FlagCode, about = ''): Flag => ({ code, about })
 // eslint-disable-next-line complexity -- a case for each kind of record, in the order in which it is asked
 export function contradiction(work: Work, record: BayRecord): Flag | null {
   const { body } = record
+  const dated = dateFlag(work, record)
+  if (dated) return dated
   switch (body.kind) {
     case 'step':
       return stepFlag(work, body, record.by)
@@ -58,9 +64,15 @@ export function contradiction(work: Work, record: BayRecord): Flag | null {
   }
 }
 
-const MINUTE = 60_000
 /** Air just pumped in is warm, and rubber gives: a hold begins so many minutes after. Common practice, no published source. */
 export const SETTLE_MINUTES = 10
+/** The times of a record of a file are what the file says: against the clock it was taken in by, and the day of its job. */
+function dateFlag({ job }: Work, record: BayRecord): Flag | null {
+  if (!record.origin?.imported) return null
+  const time = timeOf(record)
+  if (time > Date.parse(record.origin.received) + CLOCK_SLACK) return flagged('dated-ahead')
+  return time < Date.parse(job.day) - LONG_BEFORE ? flagged('dated-long-before') : null
+}
 /** Whether air went in or out within the wait before a hold began, or since, by what was read in between. */
 function isUnsettled(work: Work, { axle, side, pressure }: RecordOf<'air-check'>['body'], read: number): boolean {
   const from = minuteOf(read) - (SETTLE_MINUTES - 1) * MINUTE

@@ -34,8 +34,10 @@ export type FlagCode =
   | 'before-lines'
   /** Air went in, or out, within the wait before the check began. */
   | 'air-let-in'
-  /** It says it was read later than it was taken down. */
+  /** It says it was read later than it was taken down, or taken down later than the file it came in. */
   | 'dated-ahead'
+  /** Of a file, and dated so long before the job that it cannot be of it. */
+  | 'dated-long-before'
 
 /** What took away what a record had proved. */
 export type VoidCode =

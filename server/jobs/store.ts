@@ -1,6 +1,6 @@
 import { addPressures, pressuresOfJob } from './pressure-store'
 import type { Knex } from 'knex'
-import { EXPORT_FORMAT, jobSchema, type Job, type JobExport } from '@stout-shackle/core/job'
+import { EXPORT_FORMAT, jobSchema, VEHICLE_NAMES, type Job, type JobExport } from '@stout-shackle/core/job'
 import {
   hasLeft,
   inOrder,
@@ -334,7 +334,7 @@ function wantClosable(current: Job, next: Job): void {
 /** What names a vehicle is the desk's to change once work has begun: it would be another vehicle's work. */
 function wantSameVehicle({ job, records }: StoredJob, next: Job, { mayAlter }: Writer): void {
   if (mayAlter || !isAtWork(records)) return
-  const changed = NAMES.filter((name) => job.vehicle[name] !== next.vehicle[name])
+  const changed = VEHICLE_NAMES.filter((name) => job.vehicle[name] !== next.vehicle[name])
   if (changed.length)
     throw new Problem(
       403,
@@ -347,7 +347,6 @@ function wantSameVehicle({ job, records }: StoredJob, next: Job, { mayAlter }: W
       })),
     )
 }
-const NAMES = ['make', 'model', 'vin', 'plate'] as const
 
 /** Changes after work has begun that stand in the record: what the vehicle is called, and loads that are not asked after any more. */
 function changesOf({ job, records }: StoredJob, next: Job, who: { by: string; at: string }): Job['changes'] {
@@ -355,7 +354,7 @@ function changesOf({ job, records }: StoredJob, next: Job, who: { by: string; at
   const loads = ({ loadCases }: Job) => loadCases.flatMap((c) => (c.items.length ? c.name : [])).join(', ')
   const [had, has] = [loads(job), loads(next)]
   return [
-    ...NAMES.filter((name) => job.vehicle[name] !== next.vehicle[name]).map((what) => ({
+    ...VEHICLE_NAMES.filter((name) => job.vehicle[name] !== next.vehicle[name]).map((what) => ({
       what,
       from: job.vehicle[what] ?? '',
       to: next.vehicle[what] ?? '',

@@ -848,6 +848,14 @@ const TRICKS: Record<string, Trick> = {
     ),
     stops: ['leak-found:rear-left-valve-core'],
   },
+  'a file dated a year ahead': {
+    work: ([begun, ...rest]) => [{ ...begun!, after: 400 * 24 * 60 }, ...rest],
+    stops: ['steps-left', 'final-check-open:torques', 'final-check-open:air-check', 'final-check-open:heights'],
+  },
+  'a file of work years before the job': {
+    work: ([begun, ...rest]) => [{ ...begun!, after: -3 * 365 * 24 * 60 }, ...rest],
+    stops: ['steps-left', 'final-check-open:torques', 'final-check-open:air-check', 'final-check-open:heights'],
+  },
   'a kit said to be left so by another visit, in a file': {
     plan: (job) => ({ ...job, kits: job.kits.map((k) => ({ ...k, work: 'keep' as const, leftBy: 'job-0411' })) }),
     work: (list) => without('torque')(without('step')(without('connection')(list))),

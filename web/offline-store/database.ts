@@ -32,6 +32,8 @@ export interface Conflict {
   path: string
   mine: unknown
   theirs: unknown
+  /** Why the server left mine out and took the rest; absent where somebody else changed it too. */
+  why?: string
 }
 /** An edited job not yet on the server. */
 export interface Draft {

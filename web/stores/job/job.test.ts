@@ -195,6 +195,21 @@ describe('editing the plan', () => {
     expect(again.job!.complaint).toBe('long')
     await until(() => server.job.complaint === 'long')
   })
+  test('what is the desk`s to change is left out and kept beside, the rest of the plan is saved', async () => {
+    const store = await opened()
+    server.keepsNames = true
+    const { plate } = server.job.vehicle
+    store.edit((job) => ({ ...job, complaint: 'sags', vehicle: { ...job.vehicle, plate: 'XX 1' } }))
+    await until(() => server.job.complaint === 'sags')
+    expect(server.job.vehicle.plate).toBe(plate)
+    expect(store.conflicts).toEqual([{ path: 'vehicle.plate', mine: 'XX 1', theirs: plate, why: 'must stay' }])
+    // Kept over a reload, until somebody leaves it or sends it as the desk.
+    const again = await opened()
+    expect(again.conflicts).toHaveLength(1)
+    server.keepsNames = false
+    again.pick('vehicle.plate', 'mine')
+    await until(() => server.job.vehicle.plate === 'XX 1')
+  })
   test('a change heard of is taken in without touching what is being typed', async () => {
     const store = await opened()
     server.changedElsewhere((job) => ({ ...job, altitude: 500 }))

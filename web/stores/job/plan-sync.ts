@@ -1,7 +1,7 @@
 import { useDebounceFn, useThrottleFn } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
 import type { StoredJob } from '@stout-shackle/core/contract'
-import type { Job } from '@stout-shackle/core/job'
+import { VEHICLE_NAMES, type Job } from '@stout-shackle/core/job'
 import type { BayRecord } from '@stout-shackle/core/records'
 import { call, Refused, Unreachable } from '../../api/client'
 import { newKey } from '../../api/key'
@@ -192,8 +192,28 @@ export function planSync(id: string, heard: (records: readonly BayRecord[]) => v
         heard(current.records)
         job.value = merge(base.job, job.value ?? mine, current.job)
         keepDraft()
-      } else refused.value = { status: why.status, why: why.message }
+      } else if (!leaveOut(why, base.job)) refused.value = { status: why.status, why: why.message }
     }
+  }
+  /**
+   * What is another person's to change goes back to what it was, kept beside as what was typed; the rest of the plan is sent.
+   * @returns whether all that was refused is of that kind
+   */
+  function leaveOut(why: Refused, base: Job): boolean {
+    const names = why.fields.flatMap((f) => {
+      const name = VEHICLE_NAMES.find((n) => f.code === 'needs-desk' && f.field === `vehicle.${n}`)
+      return name ? { name, why: f.message } : []
+    })
+    if (!names.length || names.length < why.fields.length) return false
+    const mine = job.value!
+    for (const { name, why: message } of names) {
+      const path = `vehicle.${name}`
+      const there = conflicts.value.filter((c) => c.path !== path)
+      conflicts.value = [...there, { path, mine: mine.vehicle[name], theirs: base.vehicle[name], why: message }]
+      job.value = putAt(job.value!, path, base.vehicle[name])
+    }
+    keepDraft()
+    return true
   }
   /** Tries again what was refused: somebody signed in, or it was put right elsewhere. */
   function sendAgain(): void {
