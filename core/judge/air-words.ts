@@ -35,6 +35,10 @@ export const airStops: Record<StopsOf<typeof airStage>, (stop: StageStop) => str
   'compressor-line-short': () =>
     'The line from the compressor was cut shorter than its sheet asks: the air out of it is hot. Run a longer one, coil the rest',
   'too-few-channels': () => 'The compressor fills fewer lines than are set apart: tee them, or take another one',
+  'in-the-way-of-the-spare': () =>
+    'The compressor hangs where the spare goes up: put it above the spare or elsewhere, and correct its place on Air',
+  'in-the-way-of-a-board': () =>
+    'The compressor hangs where a running board is or swings: put it elsewhere, and correct its place on Air',
   'leak-found': ({ about }) =>
     `A leak was found (${about.replace(/-/g, ' ')}): soap that place again, or hold the line`,
   bubbles: ({ about }) => `A connection bubbles (${about.replace(/-/g, ' ')}): put it right, then soap it again`,

@@ -69,13 +69,13 @@ export function closingFaults({ operations, fasteners }: Pick<Kit, 'operations' 
 
 const MOUNTS = ['mount', 'align', 'torque']
 /**
- * Steps that have to be behind it before what a check reads proves anything: mounts and lines before the first air, all that is
- * mounted before a gap is read.
+ * Steps that have to be behind it before what a check reads proves anything: mounts and lines before the first air, what
+ * is mounted and aligned before plate to tire is taped; torques may follow where the instructions have them so.
  */
 const OWED_FIRST: Partial<Record<StepCheck, (o: Operation) => boolean>> = {
   'first-air': (o) => o.phase === 'lines' || o.phase === 'mount',
   connections: (o) => (MOUNTS.includes(o.phase) && o.support !== 'ride-height') || o.phase === 'lines',
-  'plate-tire': (o) => MOUNTS.includes(o.phase),
+  'plate-tire': (o) => o.phase === 'mount' || o.phase === 'align',
 }
 
 /**

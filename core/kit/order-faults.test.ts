@@ -37,6 +37,16 @@ describe('an order that cannot be is refused as it is saved, with its rule', () 
     ])
     expect(faults(op('liner'), op('stem', { hiddenBy: 'liner' }))).toEqual([])
   })
+  test('plate to tire before the lines and before the torques that come later; not before what mounts and aligns', () => {
+    const tape = (after: string[]) =>
+      op('tape', { phase: 'refit', support: 'on-wheels', checks: ['plate-tire'], after })
+    const mounts = [op('mount'), op('align', { phase: 'align', after: ['mount'] })]
+    const rest = [op('torque', { phase: 'torque', after: ['tape'] }), op('run', { phase: 'lines', after: ['tape'] })]
+    expect(faults(...mounts, tape(['align']), ...rest)).toEqual([])
+    expect(
+      faults(mounts[0]!, tape(['mount']), op('align', { phase: 'align', after: ['tape'] })).map(([p]) => p),
+    ).toEqual(['operations.1.checks.0'])
+  })
   const shock = (support: Operation['support']) =>
     faults(
       op('undo', { opens: ['shock'], support: 'axle-raised' }),

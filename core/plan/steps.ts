@@ -122,16 +122,18 @@ export function pendingSteps(
     const filled = air.filter((o) => o.checks.includes('first-air')).map((o) => o.id)
     const withAir = stepsBehindAir({ operations: operationsHere })
     const hides = hidingJoints(kit, operationsHere)
-    const early = new Set([...beforeAligning(operationsHere), ...benchWork(operationsHere)])
+    const early = new Set([...stepsBefore('align', operationsHere), ...benchWork(operationsHere)])
     const aside = [lines.clear, ...lines.eased, lines.back].filter((o) => o !== null)
     const behindMounts = stepsBehindMounts(operationsHere)
+    const beforeLines = stepsBefore('lines', operationsHere)
     const eased = lines.eased.filter((o) => o.phase === 'mount').map((o) => o.id)
     const isFinal = (o: Operation) => o.phase === 'torque' && o.support !== 'ride-height' && !early.has(o.id)
     const idsOf = (list: readonly Operation[]) => list.map((e) => e.id)
     const waits: readonly (readonly [isWaiting: (o: Operation) => boolean, of: readonly string[]])[] = [
       // A torque that the instructions have before the bag is squared stands where they put it.
       [isFinal, idsOf(watched)],
-      [(o) => hides.has(o.id) || (o.phase === 'refit' && o.support === 'on-wheels' && !o.closes.length), soaped],
+      // What its own order has before the lines waits for no soap: the lines wait for it.
+      [(o) => !beforeLines.has(o.id) && (hides.has(o.id) || isRefitStanding(o)), soaped],
       [(o) => withAir.has(o.id), filled],
       [(o) => o.phase !== 'bench', first],
       [(o) => o.phase !== 'bench' && o !== lines.clear, lines.clear ? [lines.clear.id] : []],
@@ -313,11 +315,12 @@ function stepsBehindMounts(operations: readonly Operation[]): ReadonlySet<string
   return new Set(operations.flatMap((o) => (mounts.some((m) => before(o.id).has(m)) ? o.id : [])))
 }
 
-/** Steps that have to be behind before the bags are aligned, as their instructions say. */
-function beforeAligning(operations: readonly Operation[]): ReadonlySet<string> {
+/** Steps that have to be behind before the bags are aligned, or the lines run, as their instructions say. */
+function stepsBefore(phase: 'align' | 'lines', operations: readonly Operation[]): ReadonlySet<string> {
   const before = ancestorsOf(operations)
-  return new Set(operations.flatMap((o) => (o.phase === 'align' ? [...before(o.id)] : [])))
+  return new Set(operations.flatMap((o) => (o.phase === phase ? [...before(o.id)] : [])))
 }
+const isRefitStanding = (o: Operation) => o.phase === 'refit' && o.support === 'on-wheels' && !o.closes.length
 
 /**
  * Steps that do the same thing at the same place, whoever asks for it, are one: after all that comes before any of them.

@@ -7,7 +7,7 @@ import { axleOfConnection, connectionsOf, faultsOf, kitAt } from '../job'
 import { consentsOfStep } from './consent-of-step'
 import type { Flag, FlagCode } from './evidence'
 import { axleOfCorner, factAt, partKey, partsHere, timeOf } from './places'
-import { bagsFor, isAirable, isFitted, isLined, unfitted, type Work } from './work'
+import { bagsFor, isAirable, isFitted, isLined, isTapeable, unfitted, type Work } from './work'
 
 /** Two readings of one dial gauge may differ by this with nothing let in or out (common practice). */
 export const SAME_PRESSURE: Pascals = 1.5 * PSI
@@ -41,6 +41,7 @@ export function contradiction(work: Work, record: BayRecord): Flag | null {
       return isUnknown(work, body.loadCase) ? flagged('unknown-load', body.loadCase ?? '') : null
     case 'gap':
       if (body.check === 'line-exhaust') return isLined(work, body.axle) ? null : flagged('not-fitted', body.axle)
+      if (body.check === 'plate-tire' && isTapeable(work, body.axle)) return tapeFlag(work, body.axle)
       return isFitted(work, body.axle) ? standingFlag(work) : flagged('not-fitted', body.axle)
     case 'room-gap':
       // Read standing or hanging: what it is held against follows from the state.
@@ -177,6 +178,12 @@ function torqueFlag(work: Work, body: RecordOf<'torque'>['body']): Flag | null {
 function standingFlag({ now }: Work): Flag | null {
   if (now.stand.support !== 'on-wheels') return flagged('not-on-wheels')
   return now.settled ? null : flagged('not-settled')
+}
+/** Plate to tire that the instructions tape before the lines is read as it was let down: it has not rolled yet. */
+function tapeFlag(work: Work, axle: AxleEnd): Flag | null {
+  const isDue = (s: PlanStep) =>
+    s.axle === axle && s.support === 'on-wheels' && s.checks.includes('plate-tire') && !work.settled.has(s.id)
+  return work.now.stand.support === 'on-wheels' && [...work.steps.values()].some(isDue) ? null : standingFlag(work)
 }
 const isUnknown = ({ job }: Work, loadCase: string | null): boolean =>
   loadCase !== null && !job.loadCases.some((c) => c.id === loadCase)

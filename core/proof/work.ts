@@ -1,6 +1,6 @@
 import type { Pascals } from '../quantity'
 import { AXLES, type AxleEnd } from '../vehicle'
-import { ancestorsOf, type PlanStep, hasAir } from '../kit'
+import { ancestorsOf, type PlanStep, type StepCheck, hasAir } from '../kit'
 import type { BayRecord, RecordKind } from '../records'
 import type { Plan, PlanOutcome } from '../plan'
 import { kitAt, type Job } from '../job'
@@ -14,8 +14,12 @@ interface PlannedWork {
   toMount: Record<AxleEnd, number>
   toLine: Record<AxleEnd, number>
   toAir: Record<AxleEnd, number>
+  /** Of those that mount, align and torque, what comes before plate to tire is taped. */
+  toTape: Record<AxleEnd, number>
   /** Steps that the plan has behind an axle's first air: air does not wait for them. */
   behindAir: ReadonlySet<string>
+  /** Torques that the plan has behind plate to tire: that reading does not wait for them. */
+  behindTape: ReadonlySet<string>
 }
 
 /** The state of the work while its records are walked through. */
@@ -34,7 +38,9 @@ export interface Work {
   toMount: Record<AxleEnd, number>
   toLine: Record<AxleEnd, number>
   toAir: Record<AxleEnd, number>
+  toTape: Record<AxleEnd, number>
   behindAir: ReadonlySet<string>
+  behindTape: ReadonlySet<string>
   /** Axles whose bags go with a kit of the job. */
   aired: Record<AxleEnd, boolean>
   fittable: Record<AxleEnd, boolean>
@@ -62,7 +68,9 @@ const NOTHING_PLANNED: PlannedWork = {
   toMount: { front: 0, rear: 0 },
   toLine: { front: 0, rear: 0 },
   toAir: { front: 0, rear: 0 },
+  toTape: { front: 0, rear: 0 },
   behindAir: new Set(),
+  behindTape: new Set(),
 }
 
 /** Worked out once for a plan: it does not change. */
@@ -76,16 +84,21 @@ function plannedWork(outcome: PlanOutcome | null): PlannedWork {
     return { front: count('front'), rear: count('rear') }
   }
   const before = ancestorsOf(plan.steps)
-  const airs = plan.steps.filter((s) => s.checks.includes('first-air'))
-  const behindAir = new Set(
-    plan.steps.filter((s) => airs.some((a) => a.axle === s.axle && before(s.id).has(a.id))).map((s) => s.id),
-  )
+  const behind = (check: StepCheck, isMeant: (step: PlanStep) => boolean) => {
+    const checks = plan.steps.filter((s) => s.checks.includes(check))
+    const late = plan.steps.filter((s) => isMeant(s) && checks.some((c) => c.axle === s.axle && before(s.id).has(c.id)))
+    return new Set(late.map((s) => s.id))
+  }
+  const behindAir = behind('first-air', () => true)
+  const behindTape = behind('plate-tire', (s) => s.phase === 'torque')
   const progress = {
     steps: new Map(plan.steps.map((s) => [s.id, s])),
     toMount: each(isMounting),
     toLine: each((s) => isLining(s) && !behindAir.has(s.id)),
     toAir: each((s) => isAiring(s) && !behindAir.has(s.id)),
+    toTape: each((s) => isMounting(s) && !behindTape.has(s.id)),
     behindAir,
+    behindTape,
   }
   known.set(plan, progress)
   return progress
@@ -100,7 +113,8 @@ const isAiring = (step: PlanStep): boolean => isLining(step) && (step.phase === 
 
 /** The work before its first record. */
 export function beginWork(job: Job, plan: PlanOutcome | null, findable: ReadonlySet<string>): Work {
-  const { steps, toMount, toLine, toAir, behindAir } = plannedWork(plan)
+  const planned = plannedWork(plan)
+  const { toMount } = planned
   const kits = { front: kitAt(job, 'front'), rear: kitAt(job, 'rear') }
   // A kit without a plan is not in; one that was there already is.
   const fittable = (axle: AxleEnd) => kits[axle]?.work === 'keep' || toMount[axle] > 0
@@ -108,17 +122,19 @@ export function beginWork(job: Job, plan: PlanOutcome | null, findable: Readonly
     const kit = kits[axle]
     return kit?.work === 'keep' && kit.leftBy ? 0 : of[axle]
   }
+  const leftOf = (of: Record<AxleEnd, number>) => ({ front: left(of, 'front'), rear: left(of, 'rear') })
   return {
     job,
-    steps,
+    steps: planned.steps,
     evidence: new Map(),
     voidable: new Map(),
     now: AS_IT_CAME,
     begun: false,
     settled: new Set(),
-    toMount: { front: left(toMount, 'front'), rear: left(toMount, 'rear') },
-    toLine: { front: left(toLine, 'front'), rear: left(toLine, 'rear') },
-    toAir: { front: left(toAir, 'front'), rear: left(toAir, 'rear') },
+    toMount: leftOf(toMount),
+    toLine: leftOf(planned.toLine),
+    toAir: leftOf(planned.toAir),
+    toTape: leftOf(planned.toTape),
     aired: { front: kits.front !== null && hasAir(kits.front.kit), rear: kits.rear !== null && hasAir(kits.rear.kit) },
     fittable: { front: fittable('front'), rear: fittable('rear') },
     atIt: new Set(),
@@ -129,7 +145,8 @@ export function beginWork(job: Job, plan: PlanOutcome | null, findable: Readonly
     counted: {},
     closedAt: {},
     airReads: { front: [], rear: [] },
-    behindAir,
+    behindAir: planned.behindAir,
+    behindTape: planned.behindTape,
   }
 }
 
@@ -139,6 +156,8 @@ export const isFitted = (work: Work, axle: AxleEnd): boolean => work.fittable[ax
 export const isLined = (work: Work, axle: AxleEnd): boolean => work.fittable[axle] && work.toLine[axle] === 0
 /** Whether its mounts and lines are in, so that air may go in; it need not have all its torques. */
 export const isAirable = (work: Work, axle: AxleEnd): boolean => work.fittable[axle] && work.toAir[axle] === 0
+/** Whether plate to tire may be taped: its brackets are in and aligned, and torqued but for what the instructions torque later. */
+export const isTapeable = (work: Work, axle: AxleEnd): boolean => work.fittable[axle] && work.toTape[axle] === 0
 /** An axle with a kit that is not all in; undefined where all are. */
 export const unfitted = (work: Work): AxleEnd | undefined =>
   AXLES.find((axle) => kitAt(work.job, axle) !== null && !isFitted(work, axle))
@@ -157,6 +176,7 @@ export function settle(work: Work, step: PlanStep): void {
   const { axle } = step
   if (!axle) return
   if (isMounting(step)) work.toMount[axle] -= 1
+  if (isMounting(step) && !work.behindTape.has(step.id)) work.toTape[axle] -= 1
   if (work.behindAir.has(step.id)) return
   if (isLining(step)) work.toLine[axle] -= 1
   if (isAiring(step)) work.toAir[axle] -= 1

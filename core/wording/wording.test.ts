@@ -94,6 +94,8 @@ describe('sentences', () => {
       'harness-short': '',
       'compressor-line-short': '',
       'too-few-channels': '',
+      'in-the-way-of-the-spare': '',
+      'in-the-way-of-a-board': '',
       'torque-wrong': 'Nut, left',
       'over-rating': 'All shelves',
       'plan-stuck': 'two steps',

@@ -3,6 +3,7 @@ import { demoJob, demoKits, demoProcedures } from '../../../demo/shop'
 import { circuitFor, feedLines, piecesToCut } from '../../circuit'
 import { connectionsOf, type Job } from '../../job'
 import { onlyKits } from '../../fixtures/on-job'
+import { partsAround } from '../../underbody'
 import { supplyFaults } from './supply-faults'
 
 // Common practice, no published source: fuse and relay carry 125 % of what runs through them; a wire loses 3 % at most.
@@ -48,6 +49,26 @@ describe('what keeps a compressor from working is a stop', () => {
       with_({ circuit: { ...circuit, tubes: circuit.tubes.map((t) => (t.id === feed ? { ...t, cut: length } : t)) } })
     expect(supplyFaults(cut(unit.hose))).toEqual([])
     expect(supplyFaults(cut(unit.hose - 0.01))).toEqual(['compressor-line-short'])
+  })
+  test('hung where the spare goes up; above it, and beside it, nothing is in the way', () => {
+    const circuit = circuitFor([{ axle: 'rear', lines: 'separate', tube: 0.00635 }], 'compressor')
+    const survey = { ...job.survey, spareUnderBed: true }
+    const spare = partsAround(job.vehicle, survey, 'rear', 'axle').find((p) => p.kind === 'spare')!
+    if (spare.shape.kind !== 'box') throw new Error('a spare is a box')
+    const { low, high } = spare.shape
+    const middle = low.map((l, i) => (l + high[i]!) / 2) as [number, number, number]
+    const hung = (at: [number, number, number]) =>
+      supplyFaults(
+        with_({
+          survey,
+          circuit: { ...circuit, nodes: circuit.nodes.map((n) => (n.kind === 'compressor' ? { ...n, at } : n)) },
+        }),
+      )
+    expect(hung(middle)).toEqual(['in-the-way-of-the-spare'])
+    // Below its place it is in its way too.
+    expect(hung([middle[0], middle[1], low[2] - 0.1])).toEqual(['in-the-way-of-the-spare'])
+    expect(hung([middle[0], middle[1], high[2]])).toEqual([])
+    expect(hung([high[0], middle[1], middle[2]])).toEqual([])
   })
   test('fewer channels than lines', () => {
     expect(supplyFaults(with_({}, { channels: 2 }))).toEqual([])

@@ -4,6 +4,7 @@ import { circuitOf, type Job } from '../../job'
 import type { Circuit } from '../../fittings'
 import type { Procedure } from '../../kit'
 import { isAbove, isBelow, type Meters } from '../../quantity'
+import { partsAround } from '../../underbody'
 
 type CompressorSheet = NonNullable<Procedure['compressor']>
 
@@ -18,6 +19,9 @@ export type SupplyFault =
   | 'compressor-line-short'
   /** Fewer lines than are set apart. */
   | 'too-few-channels'
+  /** It, or its tank, hangs where the spare goes up or a running board swings. */
+  | 'in-the-way-of-the-spare'
+  | 'in-the-way-of-a-board'
 
 /**
  * What is wrong with the compressor of a job, by its sheet and by what was measured; what is only estimated is held against nothing.
@@ -35,7 +39,26 @@ export function supplyFaults(job: Job): SupplyFault[] {
     ...(loop !== null && unit.harness !== null && isAbove(loop / 2, unit.harness) ? (['harness-short'] as const) : []),
     ...(isCutShort(circuit, unit.hose) ? (['compressor-line-short'] as const) : []),
     ...(unit.channels !== null && lines > unit.channels ? (['too-few-channels'] as const) : []),
+    ...standsWhereItMoves(job, circuit),
   ]
+}
+
+const MOVES = { spare: 'in-the-way-of-the-spare', 'running-board': 'in-the-way-of-a-board' } as const
+/**
+ * What of the compressor was put where something comes up or swings: the spare's way is up to its place, a board's what it takes up. Only
+ * what is so wherever within its tolerance the part is.
+ */
+function standsWhereItMoves({ vehicle, survey }: Job, { nodes }: Circuit): SupplyFault[] {
+  const put = nodes.flatMap(({ kind, at }) => (at && (kind === 'compressor' || kind === 'tank') ? [at] : []))
+  const parts = put.length ? partsAround(vehicle, survey, 'rear', 'axle') : []
+  const faults = parts.flatMap(({ kind, shape, tolerance }) => {
+    if ((kind !== 'spare' && kind !== 'running-board') || shape.kind !== 'box') return []
+    const { low, high } = shape
+    const from = (i: number) => (kind === 'spare' && i === 2 ? 0 : low[i]! + tolerance)
+    const isIn = put.some((at) => at.every((x, i) => x > from(i) && x < high[i]! - tolerance))
+    return isIn ? [MOVES[kind]] : []
+  })
+  return [...new Set(faults)]
 }
 
 /** Whether what feeds it carries what it draws. */
