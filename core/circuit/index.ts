@@ -39,7 +39,7 @@ export {
 } from './words'
 export { remediesFor, touchedBy } from './remedy'
 export { feedLines } from './feed'
-export { cutList, piecesToCut } from './cut'
+export { cutList, piecesToCut, type CoiledPiece, type CutList } from './cut'
 export {
   chanceOf,
   leakSearch,

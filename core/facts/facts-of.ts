@@ -4,7 +4,7 @@ import { everTold, lateRecords, ofKind, standing as standingOf, type BayRecord, 
 import { counts, replay, withPressure } from '../proof'
 import { ratingReport, type RatingMargin } from '../vehicle'
 import { airState } from '../stages/air'
-import { openItemsOf, stepReports, torqueStates, type OpenItems } from '../stages/bay'
+import { openItemsOf, stepLooks, stepReports, torqueStates, type OpenItems } from '../stages/bay'
 import { alteredOn, assessCase, assessKit, caseEstimates, cautionsOf, unconfirmedOn } from '../stages/choose'
 import type { Facts } from './facts'
 import { judgeGaps, roomGapsOf } from '../stages/fit'
@@ -37,6 +37,7 @@ export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutco
   const chosen = kitsLeft(job).map((jobKit) =>
     assessKit(job, jobKit.kit, active, { catalog: decidedCatalog(jobKit), fitted: active }),
   )
+  const steps = stepReports(plan, standing, proof)
   return {
     job,
     standing,
@@ -53,7 +54,8 @@ export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutco
     roomGaps: roomGapsOf(job, standing, proof),
     touches: touchesAsMounted(job, active),
     plan,
-    steps: stepReports(plan, standing, proof),
+    steps,
+    looks: stepLooks(job, steps, standing),
     torques,
     openItems: plan?.ok ? withAltered(job, openItemsOf(plan.plan, standing, torques, proof)) : null,
     air: airState(job, standing, proof, { chosen, springs, told: everTold(records) }),

@@ -1,5 +1,5 @@
 import { count, type UnitSystem } from '../quantity'
-import { PLACE_STATES } from '../stages/bay'
+import { LOOK_WORDS, PLACE_STATES, type LookId } from '../stages/bay'
 import { SURVEY_QUESTIONS, type SurveyKey } from '../vehicle'
 import { missingText, STEP_CHECK_NAMES, type Named } from './proof-words'
 import type { Hindrance } from './step-done'
@@ -16,6 +16,11 @@ export const bayStops: Record<StopsOf<typeof bayStage>, (stop: StageStop) => str
   'item-open': ({ about }) => `${about}: still open`,
   'steps-left': ({ about }) =>
     `${about} ${about === '1' ? 'step is' : 'steps are'} neither done nor skipped with a reason`,
+  'look-open': ({ about }) => `${about}: done, and nobody said how it looks`,
+  'look-wrong': ({ about }) => {
+    const at = about.lastIndexOf(':')
+    return `${about.slice(0, at)}: not as it has to be (${LOOK_WORDS[about.slice(at + 1) as LookId].seen})`
+  },
   'torque-wrong': ({ about }) => `${about}: the last torque is outside its spec; undo it and torque again`,
   'wrench-range': ({ about }) => `${about}: read under a fifth of the wrench's range: take a smaller one`,
   'wrench-overdue': ({ about }) => `${about}: read with a wrench whose calibration was over`,
@@ -28,6 +33,7 @@ export const bayStops: Record<StopsOf<typeof bayStage>, (stop: StageStop) => str
 export const bayRefusals: Record<RefusalsOf<typeof bayStage>, (about: string) => string> = {
   'unknown-step': (step) => `"${step}" is not a step of this job's plan.`,
   'unknown-fastener': (fastener) => `"${fastener}" is not torqued in this step.`,
+  'unknown-look': (look) => `"${look}" is not looked at in this step.`,
   'no-such-place': (count) => `This step has ${count} of these fasteners.`,
   'over-wrench': (high) => `This wrench reads to ${high} max: enter its reading again, or the wrench that was used.`,
   'holds-nothing': (figure) => `${figure} leaves it no clamp to speak of: look the figure and its unit up again.`,

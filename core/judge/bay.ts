@@ -47,9 +47,9 @@ const standsOnEmpty = ({ chosen, job, steps, proof }: Facts) =>
         return !air || isBelow(air.left, minimum.value) || isBelow(air.right, minimum.value)
       })
 
-type OfStep = Extract<RecordBody, { kind: 'step' | 'torque' | 'opened-again' | 'seat-seen' }>
+type OfStep = Extract<RecordBody, { kind: 'step' | 'torque' | 'opened-again' | 'seat-seen' | 'looked' }>
 const isOfStep = (body: RecordBody): body is OfStep =>
-  ['step', 'torque', 'opened-again', 'seat-seen'].includes(body.kind)
+  ['step', 'torque', 'opened-again', 'seat-seen', 'looked'].includes(body.kind)
 
 export const bayStage = defineStage({
   id: 'bay',
@@ -79,6 +79,17 @@ export const bayStage = defineStage({
         about: onSide(s.step.title, s.step.side),
         hard: true,
       })),
+      ...steps.flatMap(({ step, outcome }) => {
+        if (outcome !== 'done') return []
+        const asked = facts.looks.find((l) => l.step.id === step.id)?.looks ?? []
+        const about = onSide(step.title, step.side)
+        return [
+          ...(asked.some((l) => l.seen === null) ? [{ code: 'look-open' as const, about, hard: true }] : []),
+          ...asked.flatMap((l) =>
+            l.seen === false ? [{ code: 'look-wrong' as const, about: `${about}:${l.look}`, hard: true }] : [],
+          ),
+        ]
+      }),
       ...stillOpen(openItems).map((i) => ({ code: 'item-open' as const, about: onSide(i.what, i.side), hard: true })),
       ...torques
         .filter((t) => t.places.some((p) => WRONG.has(p.state)))
@@ -123,6 +134,11 @@ export const bayStage = defineStage({
     const step = plan?.ok ? plan.plan.steps.find((s) => s.id === body.step) : undefined
     if (!step) return { field: 'step', code: 'unknown-step', about: body.step }
     if (body.kind === 'step') return null
+    if (body.kind === 'looked') {
+      const asked = assess().looks.find((l) => l.step.id === step.id)?.looks ?? []
+      const unknown = body.looks.find((look) => !asked.some((l) => l.look === look))
+      return unknown === undefined ? null : { field: 'looks', code: 'unknown-look', about: unknown }
+    }
     const fastener = step.torques.find((f) => f.id === body.fastener)
     if (!fastener) return { field: 'fastener', code: 'unknown-fastener', about: body.fastener }
     if (body.kind !== 'torque') return null

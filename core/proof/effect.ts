@@ -70,6 +70,7 @@ const EFFECTS: Omit<Effects, 'opened-again' | 'connection-opened' | 'bracket-mov
   'step-begun': null,
   paused: null,
   'seat-seen': null,
+  looked: null,
   'maker-torque': null,
   deviation: null,
   off: null,

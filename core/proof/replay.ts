@@ -110,6 +110,7 @@ function axleOfWork(job: Job, body: BayRecord['body'], steps: Work['steps']): Ax
     case 'step':
     case 'torque':
     case 'seat-seen':
+    case 'looked':
     case 'opened-again': {
       const step = steps.get(body.step)
       return step?.kind === 'operation' ? step.axle : null

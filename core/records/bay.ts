@@ -63,6 +63,14 @@ export const bayRecords = [
     }),
   /** After a full pull where earlier passes were due: the bar was looked at, and lies parallel to its seat. */
   z.strictObject({ kind: z.literal('seat-seen'), step: recordId, fastener: recordId }),
+  /** What an eye is the check of at a step: as it has to be, or not. */
+  z.strictObject({
+    kind: z.literal('looked'),
+    step: recordId,
+    looks: z.array(recordId).min(1).max(12, { error: 'looks has 12 max' }),
+    seen: z.boolean({ error: 'seen must be true or false' }),
+    note: optionalText('Note', 200).default(''),
+  }),
   z.strictObject({
     kind: z.literal('opened-again'),
     step: recordId,

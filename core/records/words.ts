@@ -46,6 +46,8 @@ const RECORD_WORDS: {
     `${names.fastener ?? fastener}, "${names.step ?? step}", opened again: ${reason}`,
   'seat-seen': ({ step, fastener }, _system, names) =>
     `${names.fastener ?? fastener}, "${names.step ?? step}": pulled in one go, its bar lies parallel`,
+  looked: ({ step, looks, seen, note }, _system, names) =>
+    `"${names.step ?? step}", ${looks.map((l) => l.replaceAll('-', ' ')).join(', ')}: ${seen ? 'looked at, as pictured' : `not so${note ? `, ${note}` : ''}`}`,
   'maker-torque': ({ fastener, value, source }, system, names) =>
     `${names.fastener ?? fastener}: vehicle maker's torque ${formatQuantity('torque', value, system)}, ${source}`,
   deviation: ({ what, why, agreedBy }) => `Deviation: ${what}, ${why}, agreed by ${agreedBy}`,

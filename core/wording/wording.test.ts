@@ -96,6 +96,8 @@ describe('sentences', () => {
       'too-few-channels': '',
       'in-the-way-of-the-spare': '',
       'in-the-way-of-a-board': '',
+      'look-open': 'Run the air line, left',
+      'look-wrong': 'Run the air line, left:ties-snug',
       'torque-wrong': 'Nut, left',
       'over-rating': 'All shelves',
       'plan-stuck': 'two steps',
@@ -131,6 +133,7 @@ describe('sentences', () => {
       'room-gap-fails': 'exhaust right',
       'touches-as-mounted': 'exhaust right',
       'hole-unsound': 'Seat hole',
+      'look-wrong': 'Run the air line, left',
       'hole-not-looked-at': 'Seat hole',
       bubbles: 'rear bag left air to rear left valve',
     }

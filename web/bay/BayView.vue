@@ -35,10 +35,12 @@ import FastenerCard from './FastenerCard.vue'
 import { useStepWalk } from './step-walk'
 import BayPicture from './BayPicture.vue'
 import BaySheet from './BaySheet.vue'
+import HandCard from './HandCard.vue'
 import MoveClear from './MoveClear.vue'
 import StepAsks from './StepAsks.vue'
 import StepChecks from './StepChecks.vue'
 import StepConsent from './StepConsent.vue'
+import StepLooks from './StepLooks.vue'
 import StepPhotos from './StepPhotos.vue'
 import { photoAddress } from './photo'
 import TorqueKeypad from './TorqueKeypad.vue'
@@ -192,10 +194,17 @@ function skip() {
   }
   settle({ kind: 'step', step: current.value.step.id, outcome: 'skipped', reason })
 }
+/** What an eye tells at this step and nobody has answered yet: Done answers it. */
+const unseen = computed(() => {
+  const looks = store.assessment?.looks.find((l) => l.step.id === current.value?.step.id)?.looks ?? []
+  return looks.flatMap((l) => (l.seen === null ? [l.look] : []))
+})
 /** Records the step and shows the one after it; which that is has to be known before the record changes the list. */
 function settle(body: Extract<RecordBody, { kind: 'step' }>) {
   const next = following(new Set(others.value.filter((o) => !o.rests).map((o) => o.step)))
   keepPlan()
+  if (body.outcome === 'done' && unseen.value.length)
+    store.record({ kind: 'looked', step: body.step, looks: unseen.value, seen: true, note: '' })
   store.record(body)
   // One that proves nothing stays on the screen, with why.
   const step = store.assessment?.steps.find((s) => s.step.id === body.step)
@@ -282,6 +291,7 @@ const counts = computed(() => store.assessment?.openItems && countsOf(store.asse
             >
           </div>
           <StepConsent :step="current.step" />
+          <HandCard :step="current.step" />
           <StepAsks v-if="current.step.asks.length" :step="current.step" />
           <StepChecks
             v-if="current.step.checks.length || current.step.pressure"
@@ -310,6 +320,7 @@ const counts = computed(() => store.assessment?.openItems && countsOf(store.asse
             The wrench read {{ formatQuantity('torque', r.value, preferences.system) }}, and nothing here waits for it.
             <button @click="putAside(r)">Put aside</button>
           </p>
+          <StepLooks :step="current.step" :done="current.outcome === 'done'" />
           <div class="cards">
             <section>
               <h2>Do</h2>
@@ -394,7 +405,7 @@ const counts = computed(() => store.assessment?.openItems && countsOf(store.asse
         </button>
         <button v-else data-action="begin" :disabled="!session.person" @click="begin(current.step.id)">Start</button>
         <button class="go" @click="done">
-          {{ index + 1 === steps.length ? 'Done, last' : 'Done, next' }}
+          {{ unseen.length ? 'Done, as pictured' : index + 1 === steps.length ? 'Done, last' : 'Done, next' }}
         </button>
       </footer>
       <TorqueKeypad
@@ -480,7 +491,8 @@ h1 {
   margin: -6px 0 10px;
 }
 .body {
-  flex: 1 1 auto;
+  /* Never less than what is in it: the bar at the foot would stand over its rows. */
+  flex: 1 0 auto;
   display: grid;
   grid-template-rows: minmax(300px, 1fr) auto;
   gap: 12px;
@@ -560,6 +572,7 @@ li {
 }
 @media (width >= 1100px) {
   .body {
+    flex-shrink: 1;
     grid-template: 1fr / 1fr 1fr;
   }
   .right {

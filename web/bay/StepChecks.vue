@@ -247,12 +247,15 @@ ul {
   padding: 0;
 }
 li {
-  display: grid;
-  grid-template-columns: 1fr auto auto auto;
-  gap: 10px;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 10px;
   align-items: center;
   padding: 5px 0;
   border-top: 1px solid #353e42;
+}
+.name {
+  flex: 1 1 200px;
 }
 .state {
   color: #e3ac57;

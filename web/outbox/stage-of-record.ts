@@ -20,6 +20,7 @@ export const STAGE_OF_RECORD: Record<RecordKind, StageId> = {
   torque: 'bay',
   'opened-again': 'bay',
   'seat-seen': 'bay',
+  looked: 'bay',
   'maker-torque': 'plan',
   deviation: 'bay',
   off: 'bay',

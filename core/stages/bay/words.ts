@@ -1,3 +1,4 @@
+import type { LookId } from './looks'
 import type { PlaceState, WrenchDoubt } from './torques'
 
 export const PLACE_STATES: Record<PlaceState, string> = {
@@ -19,4 +20,93 @@ export const PLACE_STATES: Record<PlaceState, string> = {
 export const WRENCH_DOUBTS: Record<WrenchDoubt, string> = {
   'under-range': "read under a fifth of the wrench's range: pull again with a smaller one",
   overdue: 'read with a wrench whose calibration was over',
+}
+
+/** What is seen where it is as it has to be, and what puts it right where it is not. */
+export const LOOK_WORDS: Record<LookId, { seen: string; remedy: string }> = {
+  'bracket-as-pictured': {
+    seen: 'bracket as pictured',
+    remedy: 'Check its number, its side and its slot against Fit before anything is tightened.',
+  },
+  'bolt-clear-of-brake-line': {
+    seen: 'bolt clear of the brake line',
+    remedy: 'Move the bolt to the other side of the line, or ease the line aside. Never bend it hard.',
+  },
+  'pin-in-its-hole': {
+    seen: 'center pin in its hole',
+    remedy: 'Loosen this side, shift the axle until the pin drops in, then tighten again in passes.',
+  },
+  'bag-upright': {
+    seen: 'plates parallel, bag upright',
+    remedy: 'Loosen the lower bracket, square the bag at low pressure, then tighten again.',
+  },
+  'coil-to-its-marks': {
+    seen: 'coil back to its marks',
+    remedy: 'Lower the axle, turn the coil to the marks, raise it.',
+  },
+  'insulator-right-way': {
+    seen: 'insulator right way up',
+    remedy: 'Lower the axle, turn the insulator over, raise it.',
+  },
+  'chips-out': {
+    seen: 'chips out, edges painted, nothing lost in the rail',
+    remedy: 'Magnet or vacuum into the rail, then rust paint on every edge.',
+  },
+  'cut-end-dressed': {
+    seen: 'cut end dressed, threads past the nut',
+    remedy: 'File and paint the end. With no thread past the nut, fit a longer bolt.',
+  },
+  'tube-clean': { seen: 'tube clean, cut square', remedy: 'Cut it again with the tube cutter, and blow it out.' },
+  'tube-home': { seen: 'pushed home, tugged', remedy: 'Press the collar, pull it out, cut it square, push it home.' },
+  'barb-clamped': {
+    seen: 'over the whole barb, clamped',
+    remedy: 'Clamp off, tube over the last barb, clamp back behind it.',
+  },
+  'loop-left': {
+    seen: 'no sharp bend, loop left for travel',
+    remedy: 'Pull slack from the valve end, or cut a longer piece.',
+  },
+  'ties-snug': {
+    seen: 'ties snug, to nothing hot or moving',
+    remedy: 'Cut the tie. Tie it to the frame or a bracket instead, never to a brake hose or brake line.',
+  },
+  'tee-as-drawn': { seen: 'tee where it is drawn', remedy: 'Move it, or draw it on Air where it is now.' },
+  'thread-outside': {
+    seen: '3/8 in of thread outside the hole',
+    remedy: 'Nuts off, set the inner nut further back, then tighten the outer one by hand.',
+  },
+  'shield-off-rubber': {
+    seen: 'shield clear of the bag, band ends apart',
+    remedy: 'Bend the shield to the pipe. With the band ends touching, join two bands.',
+  },
+  'filter-upright': { seen: 'filter upright, hose before it', remedy: 'Turn it so that water runs out of it.' },
+  'ground-bare': { seen: 'ground on bare metal', remedy: 'Scrape the paint off, bolt it on, paint over it.' },
+  'harness-off-pipe': { seen: 'harness off the pipe', remedy: 'Tie it away from heat: 6 in, or a sleeve.' },
+  'spare-lead-capped': { seen: 'spare lead capped', remedy: 'Cap and tie back any lead that is not used.' },
+  'fuse-as-worked-out': { seen: 'fuse as worked out', remedy: 'Put in the fuse that Air names, no larger one.' },
+  'switch-own-side': {
+    seen: 'each switch fills its own side',
+    remedy: 'Air out, change the two lines over, soap both.',
+  },
+  'orange-cables-clear': {
+    seen: 'orange cables clear of jack and stands',
+    remedy: 'Find another lift point. Only trained people touch orange cables.',
+  },
+  'brake-in-service': {
+    seen: 'electric parking brake in service position',
+    remedy: "Set it by the vehicle maker's procedure before the wheels come off.",
+  },
+  'brake-out-of-service': {
+    seen: 'parking brake out of service position, it holds',
+    remedy: "Take it out of service by the vehicle maker's procedure. It does not roll before.",
+  },
+  'vent-clear': {
+    seen: 'plate clear of the axle vent, on its wheels',
+    remedy: 'Move the vent hose, or the bracket. A plate that was bent is a deviation.',
+  },
+  'boards-move': { seen: 'running boards swing free', remedy: 'Move the line or harness out of their way.' },
+  'lines-clear-at-locks': {
+    seen: 'front lines clear at both locks',
+    remedy: 'Turn the wheels lock to lock, move the line where it comes near the tire.',
+  },
 }

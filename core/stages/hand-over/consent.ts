@@ -18,23 +18,23 @@ import type { AxleEnd } from '../../vehicle'
 
 type Planned = Pick<Job, 'kits' | 'procedures' | 'survey' | 'vehicle' | 'air' | 'supply' | 'circuit'>
 
-/** Whether an operation is done on this job: by the way that was chosen, on this vehicle, for what the circuit has. */
-function isDone(job: Planned, axle: AxleEnd, operation: Operation, method: string | null): boolean {
+/** Operations that are done on this job: by the way that was chosen, on this vehicle, for what the circuit has. */
+function doneOf(job: Planned, axle: AxleEnd, operations: readonly Operation[], method: string | null): Operation[] {
   const circuit = wordsOf(circuitOf(job), axle)
-  return (
-    (operation.method === null || operation.method === method) &&
-    circuitAsked(operation).every((word) => circuit.has(word)) &&
-    conditionsHold(operation.when, seenAt(job.vehicle, job.survey, axle)) !== false
+  const seen = seenAt(job.vehicle, job.survey, axle)
+  return operations.filter(
+    (o) =>
+      (o.method === null || o.method === method) &&
+      circuitAsked(o).every((word) => circuit.has(word)) &&
+      conditionsHold(o.when, seen) !== false,
   )
 }
-const ofKit = (job: Planned, { kit, method }: JobKit): Operation[] => {
-  const way = method ?? kit.methods.find((m) => m.instructed)?.id ?? null
-  return kit.operations.filter((o) => isDone(job, kit.axle, o, way))
-}
+const ofKit = (job: Planned, { kit, method }: JobKit): Operation[] =>
+  doneOf(job, kit.axle, kit.operations, method ?? kit.methods.find((m) => m.instructed)?.id ?? null)
 const ofProcedure = (job: Planned, { axle, operations, when }: Procedure): Operation[] =>
   conditionsHold(when, seenAt(job.vehicle, job.survey, axle ?? 'rear')) === false
     ? []
-    : operations.filter((o) => isDone(job, axle ?? 'rear', o, null))
+    : doneOf(job, axle ?? 'rear', operations, null)
 
 const fitted = ({ kits }: Planned): JobKit[] => kits.filter(({ work }) => work === 'fit')
 const SIDES: Partial<Record<Operation['side'], string>> = { each: 'left and right', left: 'left', right: 'right' }
@@ -106,12 +106,20 @@ function changedForGood(job: Planned): string[] {
   })
 }
 
+type Told = Record<ConsentTo, string[]>
+const known = new WeakMap<Job['kits'], { of: readonly unknown[]; told: Told }>()
 /**
- * What nothing undoes, thing by thing, as the text to be signed names it.
+ * What nothing undoes, thing by thing, as the text to be signed names it; worked out once for the same kits on the same vehicle.
  * @returns none where the work does nothing of that kind
  */
-export const doneForGood = (job: Planned, to: ConsentTo, units: UnitSystem): string[] =>
-  to === 'drilling' ? holesOn(job, units) : changedForGood(job)
+export function doneForGood(job: Planned, to: ConsentTo, units: UnitSystem): string[] {
+  const of = [job.procedures, job.survey, job.vehicle, job.air, job.supply, job.circuit, units]
+  const there = known.get(job.kits)
+  if (there?.of.every((x, i) => x === of[i])) return there.told[to]
+  const told = { drilling: holesOn(job, units), cutting: changedForGood(job) }
+  known.set(job.kits, { of, told })
+  return told[to]
+}
 
 /** What the customer has to agree to before it is done: it cannot be undone. */
 export const consentsNeeded = (job: Planned): ConsentTo[] =>

@@ -1,0 +1,77 @@
+import { describe, expect, test } from 'vitest'
+import { jobOfKind } from '../../fixtures/kinds-of-job'
+import { toldRecords, wholeJob, type Told } from '../../fixtures/whole-job'
+import { answered } from '../../fixtures/on-job'
+import type { Job } from '../../job'
+import { assessJob } from '../../judge'
+import { LOOKS, LOOK_WORDS, type LookId } from '.'
+
+// Which look belongs to what: common practice, no published source.
+const pickup = jobOfKind('leaf pickup, bellows', 'looks', '1')
+const looksAt = (job: Job, step: string): LookId[] =>
+  (assessJob(job, []).looks.find((l) => l.step.id === step)?.looks ?? []).map((l) => l.look)
+const allLooks = (job: Job): LookId[] => assessJob(job, []).looks.flatMap((l) => l.looks.map((x) => x.look))
+const isLook = (t: Told) => t.body.kind === 'looked'
+const codesOf = (job: Job, list: Told[]) => assessJob(job, toldRecords(list)).stops.map((s) => s.code)
+
+describe('what an eye tells is asked where it can be seen', () => {
+  test('a line: clean, home, a loop, snug ties', () =>
+    expect(looksAt(pickup, 'run-line:left')).toEqual(['tube-clean', 'tube-home', 'loop-left', 'ties-snug']))
+  test('a bracket that goes in: as on Fit, and its bolt off the brake line', () =>
+    expect(looksAt(pickup, 'mount-lower:left')).toEqual(['bracket-as-pictured', 'bolt-clear-of-brake-line']))
+  test('the vent, only where there is one, once it stands on its wheels', () => {
+    const withVent = (axleVent: 'left' | 'none') =>
+      looksAt({ ...pickup, survey: answered(pickup.survey, { axleVent }) }, 'settle')
+    expect([withVent('left').includes('vent-clear'), withVent('none').includes('vent-clear')]).toEqual([true, false])
+  })
+  test('an electric parking brake: into service before the first lift, out of it before it rolls', () => {
+    const electric = { ...pickup, survey: { ...pickup.survey, parkingBrake: 'electric' as const } }
+    const steps = assessJob(electric, []).looks
+    const first = steps.find((l) => l.looks.some((x) => x.look === 'brake-in-service'))!
+    expect([first.step.kind, first.step.state.support !== 'on-wheels']).toEqual(['state', true])
+    expect(looksAt(electric, 'settle')).toContain('brake-out-of-service')
+    expect(allLooks(electric).filter((l) => l === 'brake-in-service')).toHaveLength(1)
+    expect(allLooks(pickup)).not.toContain('brake-in-service')
+  })
+  test('orange cables before the first lift of what has them', () =>
+    expect(allLooks({ ...pickup, survey: { ...pickup.survey, highVoltage: true } })).toContain('orange-cables-clear'))
+  test('a coil that goes back in: its marks and its insulator', () => {
+    const suv = jobOfKind('SUV on links, cylinders in the coils', 'looks', '2')
+    const closing = assessJob(suv, []).steps.filter((s) => s.step.closes.includes('coil'))
+    for (const { step } of closing) expect(looksAt(suv, step.id)).toEqual(expect.arrayContaining(['coil-to-its-marks']))
+    expect(allLooks(jobOfKind('SUV, coils replaced', 'looks', '3'))).not.toContain('coil-to-its-marks')
+  })
+  test('a compressor: its fuse, and each switch its own side where there are two', () => {
+    expect(looksAt(jobOfKind('compressor, two channels', 'looks', '4'), 'current')).toEqual([
+      'fuse-as-worked-out',
+      'switch-own-side',
+    ])
+    expect(looksAt(jobOfKind('compressor, teed', 'looks', '5'), 'current')).toEqual(['fuse-as-worked-out'])
+  })
+  test('front lines are looked at with the wheels turned', () => {
+    expect(allLooks(jobOfKind('coach, coils in front', 'looks', '6'))).toContain('lines-clear-at-locks')
+    expect(allLooks(pickup)).not.toContain('lines-clear-at-locks')
+  })
+  test('each has what is seen and what puts it right', () => {
+    for (const look of LOOKS) expect(LOOK_WORDS[look].seen && LOOK_WORDS[look].remedy).toBeTruthy()
+  })
+})
+
+describe('unanswered is open', () => {
+  test('answered with each step it leaves; with none answered every step that asks is a stop', () => {
+    expect(codesOf(pickup, wholeJob(pickup))).toEqual([])
+    const asks = assessJob(pickup, []).looks.length
+    const codes = codesOf(
+      pickup,
+      wholeJob(pickup).filter((t) => !isLook(t)),
+    )
+    expect(codes).toEqual(Array.from({ length: asks }, () => 'look-open'))
+  })
+  test('one that is not so stays open until it is seen', () => {
+    const at = { kind: 'looked' as const, step: 'run-line:left', looks: ['ties-snug'] }
+    const no = { body: { ...at, seen: false, note: 'to the hose' }, after: 1 }
+    const so = { body: { ...at, seen: true, note: '' }, after: 1 }
+    expect(codesOf(pickup, [...wholeJob(pickup), no])).toEqual(['look-wrong'])
+    expect(codesOf(pickup, [...wholeJob(pickup), no, so])).toEqual([])
+  })
+})

@@ -1,0 +1,165 @@
+import { drillingOf, hasAir, hasMoldedBarb, topicsOf, type Kit, type PlanStep, type Topic } from '../../kit'
+import { kitAt, type Job } from '../../job'
+import { ofKind, type BayRecord, type RecordOf } from '../../records'
+import type { AxleEnd } from '../../vehicle'
+import type { StepReport } from './steps'
+
+/** What a person's eye is the check of. Common practice, no published source. */
+export const LOOKS = [
+  'bracket-as-pictured',
+  'bolt-clear-of-brake-line',
+  'pin-in-its-hole',
+  'bag-upright',
+  'coil-to-its-marks',
+  'insulator-right-way',
+  'chips-out',
+  'cut-end-dressed',
+  'tube-clean',
+  'tube-home',
+  'barb-clamped',
+  'loop-left',
+  'ties-snug',
+  'tee-as-drawn',
+  'thread-outside',
+  'shield-off-rubber',
+  'filter-upright',
+  'ground-bare',
+  'harness-off-pipe',
+  'spare-lead-capped',
+  'fuse-as-worked-out',
+  'switch-own-side',
+  'orange-cables-clear',
+  'brake-in-service',
+  'brake-out-of-service',
+  'vent-clear',
+  'boards-move',
+  'lines-clear-at-locks',
+] as const
+export type LookId = (typeof LOOKS)[number]
+
+/** Which looks what a step is about brings with it. */
+const OF_TOPIC: Partial<Record<Topic, readonly LookId[]>> = {
+  tee: ['tee-as-drawn'],
+  valve: ['thread-outside'],
+  shield: ['shield-off-rubber'],
+  compressor: ['filter-upright', 'ground-bare', 'harness-off-pipe', 'spare-lead-capped'],
+}
+const when = (is: boolean, ...looks: LookId[]): LookId[] => (is ? looks : [])
+const operationOf = ({ id }: PlanStep): string => id.split(':')[0]!.replace(/^(?:front|rear)-/, '')
+
+/**
+ * What has to be looked at for a step to be done, on this vehicle: each is answered by whoever does it.
+ * @param steps of the plan: what is asked once is asked at the first of them
+ * @returns none for a step with nothing that only an eye tells
+ * Source: common practice, no published source.
+ */
+export function looksOf(job: Job, step: PlanStep, steps: readonly PlanStep[]): LookId[] {
+  const axle = step.axle ?? step.state.axle
+  if (step.kind === 'state') return isFirstLift(step, steps) ? liftLooks(job) : []
+  const kit = axle ? (kitAt(job, axle)?.kit ?? null) : null
+  const topics = topicsOf(step)
+  return [
+    ...mountLooks(job, axle, step, topics),
+    ...when(step.phase === 'align', 'bag-upright'),
+    ...when(
+      step.closes.includes('coil') && kit?.replaces !== 'coil-spring',
+      'coil-to-its-marks',
+      'insulator-right-way',
+    ),
+    ...when(drillingOf(step) !== null && step.phase !== 'bench', 'chips-out'),
+    ...when(
+      step.fates.some((f) => f.fate === 'cut' || f.fate === 'shortened'),
+      'cut-end-dressed',
+    ),
+    ...when(topics.includes('line'), ...lineLooks(kit)),
+    ...topics.flatMap((t) => OF_TOPIC[t] ?? []),
+    ...when(operationOf(step) === 'current', ...currentLooks(job)),
+    ...when(operationOf(step) === 'settle', ...standingLooks(job, axle)),
+  ]
+}
+const isFirstLift = (step: PlanStep, steps: readonly PlanStep[]): boolean =>
+  step.state.support !== 'on-wheels' &&
+  steps.find((s) => s.kind === 'state' && s.state.support !== 'on-wheels') === step
+const liftLooks = ({ survey }: Job): LookId[] => [
+  ...when(survey.highVoltage === true, 'orange-cables-clear'),
+  ...when(survey.parkingBrake === 'electric', 'brake-in-service'),
+]
+function mountLooks({ survey }: Job, axle: AxleEnd | null, step: PlanStep, topics: readonly Topic[]): LookId[] {
+  const puts = topics.includes('upper') || topics.includes('lower')
+  return [
+    ...when(puts, 'bracket-as-pictured'),
+    ...when(topics.includes('lower') && axle !== null && !!survey[axle].brakeLines, 'bolt-clear-of-brake-line'),
+    ...when(step.closes.includes('u-bolts'), 'pin-in-its-hole'),
+  ]
+}
+function lineLooks(kit: Kit | null): LookId[] {
+  const barbed = kit !== null && hasAir(kit) && hasMoldedBarb(kit)
+  return ['tube-clean', barbed ? 'barb-clamped' : 'tube-home', 'loop-left', 'ties-snug']
+}
+const currentLooks = ({ air, kits }: Job): LookId[] => [
+  'fuse-as-worked-out',
+  ...when(
+    kits.some(({ kit }) => air[kit.axle] === 'separate'),
+    'switch-own-side',
+  ),
+]
+function standingLooks({ survey, kits }: Job, axle: AxleEnd | null): LookId[] {
+  const fitted = kits
+    .filter(({ kit, work }) => work === 'fit' && (axle === null || kit.axle === axle))
+    .map((k) => k.kit)
+  return [
+    ...when(
+      fitted.some(({ axle: end }) => survey[end].axleVent === 'left' || survey[end].axleVent === 'right'),
+      'vent-clear',
+    ),
+    ...when(survey.parkingBrake === 'electric', 'brake-out-of-service'),
+    ...when(survey.runningBoards === true, 'boards-move'),
+    ...when(
+      fitted.some((kit) => kit.axle === 'front' && hasAir(kit)),
+      'lines-clear-at-locks',
+    ),
+  ]
+}
+
+/** What an eye tells at a step, and what was answered. */
+export interface StepLooks {
+  step: PlanStep
+  looks: { look: LookId; seen: boolean | null; note: string; record: RecordOf<'looked'> | null }[]
+}
+
+interface Known {
+  of: readonly unknown[]
+  asked: { step: PlanStep; looks: LookId[] }[]
+}
+const known = new WeakMap<PlanStep, Known>()
+/** What is asked at every step of a plan, worked out once while plan and job say the same. */
+function askedOf(job: Job, reports: readonly StepReport[]): Known['asked'] {
+  const first = reports[0]?.step
+  if (!first) return []
+  const of = [job.survey, job.kits, job.air, reports.length, reports.at(-1)!.step]
+  const there = known.get(first)
+  if (there?.of.every((x, i) => x === of[i])) return there.asked
+  const steps = reports.map((r) => r.step)
+  const asked = steps.flatMap((step) => {
+    const looks = looksOf(job, step, steps)
+    return looks.length ? [{ step, looks }] : []
+  })
+  known.set(first, { of, asked })
+  return asked
+}
+
+/**
+ * Every look of a plan with its latest answer.
+ * @param standing records that stand, oldest first
+ * @returns only steps that ask for one
+ */
+export function stepLooks(job: Job, reports: readonly StepReport[], standing: readonly BayRecord[]): StepLooks[] {
+  const answers = ofKind(standing, 'looked')
+  return askedOf(job, reports).map(({ step, looks }) => ({
+    step,
+    looks: looks.map((look) => {
+      const record = answers.findLast(({ body }) => body.step === step.id && body.looks.includes(look)) ?? null
+      return { look, seen: record?.body.seen ?? null, note: record?.body.note ?? '', record }
+    }),
+  }))
+}

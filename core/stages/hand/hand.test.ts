@@ -1,0 +1,120 @@
+import { expect, test } from 'vitest'
+import { jobOfKind } from '../../fixtures/kinds-of-job'
+import { withPoints } from '../../circuit'
+import { circuitOf, type Job } from '../../job'
+import { assessJob } from '../../judge'
+import { HEAT_DISTANCE, wayLength } from '../../route'
+import { INCH } from '../../quantity'
+import { lineHand, linesToRun, mountHand, type HandRow } from '.'
+
+// What a step says of this vehicle; source of each expectation: common practice, no published source, but where it is a sum.
+const rowsAt = (job: Job, id: string): HandRow[] => {
+  const { active, steps } = assessJob(job, [])
+  const step = steps.find((s) => s.step.id === id)?.step
+  if (!step) throw new Error(`no step ${id}`)
+  return [...mountHand(job, step), ...lineHand(job, active, step)]
+}
+const rowOf = <K extends HandRow['is']>(rows: readonly HandRow[], is: K) =>
+  rows.filter((r): r is Extract<HandRow, { is: K }> => r.is === is)
+const pickup = jobOfKind('leaf pickup, bellows', 'hand', '1')
+const mounted = (job: Job, mount: Partial<NonNullable<Job['kits'][number]['mount']>>): Job => ({
+  ...job,
+  kits: job.kits.map((k) => ({ ...k, mount: { ...k.mount!, ...mount } })),
+})
+
+test('each side is cut to its own way, slack and loop in it, and knows the other side`s', () => {
+  const [left, right] = ['left', 'right'].map((side) => rowOf(rowsAt(pickup, `run-line:${side}`), 'cut'))
+  const { laid } = linesToRun(pickup, assessJob(pickup, []).active)
+  const lengthOf = (line: string) => {
+    const { way, report } = laid.find((l) => l.line === line)!
+    expect(report.cut).toBeGreaterThan(wayLength(way))
+    return report.cut
+  }
+  expect(left).toHaveLength(1)
+  expect(left![0]!.length).toBeCloseTo(lengthOf(left![0]!.line), 9)
+  expect(right![0]!.length).toBeCloseTo(lengthOf(right![0]!.line), 9)
+  expect([left![0]!.other, right![0]!.other]).toEqual([right![0]!.length, left![0]!.length])
+})
+test('where half the coil does not reach, the longer one is cut first', () => {
+  const longest = Math.max(
+    ...(['left', 'right'] as const).map((s) => rowOf(rowsAt(pickup, `run-line:${s}`), 'cut')[0]!.length),
+  )
+  const withCoil = (length: number): Job => ({
+    ...pickup,
+    kits: pickup.kits.map((k) => ({
+      ...k,
+      kit: 'airLine' in k.kit && k.kit.airLine ? { ...k.kit, airLine: { ...k.kit.airLine, length } } : k.kit,
+    })),
+  })
+  const firsts = (length: number) =>
+    (['left', 'right'] as const).map((s) => rowOf(rowsAt(withCoil(length), `run-line:${s}`), 'cut')[0]!.first)
+  expect(firsts(2 * longest)).toEqual([false, false])
+  expect(firsts(2 * longest - INCH).filter(Boolean)).toHaveLength(1)
+})
+test('a way that somebody drew is no estimate; what was cut is said as it was cut', () => {
+  expect(rowOf(rowsAt(pickup, 'run-line:left'), 'way')[0]!.estimated).toBe(true)
+  const tube = rowOf(rowsAt(pickup, 'run-line:left'), 'cut')[0]!.line
+  const { circuit } = linesToRun(pickup, assessJob(pickup, []).active)
+  const bends = circuit.tubes.find((t) => t.id === tube)!.points
+  const drawn = withPoints(circuitOf(pickup), tube, bends)
+  const cut = { ...drawn, tubes: drawn.tubes.map((t) => (t.id === tube ? { ...t, cut: 1.5 } : t)) }
+  const rows = rowsAt({ ...pickup, circuit: cut }, 'run-line:left')
+  expect(rowOf(rows, 'way')[0]!.estimated).toBe(false)
+  expect(rowOf(rows, 'cut')[0]!.was).toBe(1.5)
+})
+test('what is sleeved is near the pipe, and only there', () => {
+  const sleeves = rowOf(rowsAt(pickup, 'sleeve-line:right'), 'sleeve')
+  expect(sleeves.length).toBeGreaterThan(0)
+  for (const s of sleeves) expect([s.to > s.from, s.gap < HEAT_DISTANCE]).toEqual([true, true])
+})
+test('nothing is tied to a brake hose or line that is near', () => {
+  for (const side of ['left', 'right'])
+    expect(
+      rowOf(rowsAt(pickup, `run-line:${side}`), 'ties')[0]!
+        .never.join()
+        .toLowerCase(),
+    ).toContain('brake')
+})
+test('a bracket by its number and its side; changed over, the other one', () => {
+  const numbers = (job: Job, side: string) => rowOf(rowsAt(job, `mount-upper:${side}`), 'bracket').map((b) => b.hand)
+  expect([numbers(pickup, 'left'), numbers(pickup, 'right')]).toEqual([['left'], ['right']])
+  const over = mounted(pickup, { swapped: true })
+  expect([numbers(over, 'left'), numbers(over, 'right')]).toEqual([['right'], ['left']])
+  expect(rowOf(rowsAt(over, 'mount-upper:left'), 'swapped')).toHaveLength(1)
+})
+test('slot and spacers where they are put in, not where they are not', () => {
+  const { slots, spacers } = pickup.kits[0]!.kit.mounting!
+  const lower = spacers.find((s) => s.place === 'lower')!
+  const job = mounted(pickup, { slot: slots[1]!.id, spacers: [{ id: lower.id, count: 2 }] })
+  const rows = rowsAt(job, 'mount-lower:left')
+  expect(rowOf(rows, 'slot')).toEqual([{ is: 'slot', name: slots[1]!.name }])
+  expect(rowOf(rows, 'spacer').map((s) => [s.name, s.count])).toEqual([[lower.name, 2]])
+  expect(rowOf(rowsAt(job, 'mount-upper:left'), 'spacer')).toEqual([])
+})
+test('bands of the heat shield are joined around a pipe that is too thick for one', () => {
+  const joined = (pipe: number) =>
+    rowOf(
+      rowsAt(
+        { ...pickup, survey: { ...pickup.survey, rear: { ...pickup.survey.rear, exhaustDiameter: pipe } } },
+        'fit-shield:right',
+      ),
+      'shield',
+    ).map((s) => s.joined)
+  const most = pickup.kits[0]!.kit.mounting!.shield!.clampMost
+  expect([joined(most), joined(most + 0.001)]).toEqual([[false], [true]])
+})
+test('a bolt is named where it goes in, once, and not where another bracket`s is', () => {
+  const bolts = (id: string) => rowOf(rowsAt(pickup, id), 'bolt').map((b) => b.name)
+  expect(bolts('carriage-bolt:left')).toHaveLength(1)
+  expect(bolts('refit-hoses:left')).toEqual([])
+  expect(bolts('torque-strap:left')).toEqual([])
+})
+test('of a compressor that fills both sides, its own line and places', () => {
+  const rows = rowsAt(jobOfKind('compressor, two channels', 'hand', '2'), 'compressor-in')
+  expect(
+    rowOf(rows, 'fitting')
+      .map((f) => f.kind)
+      .sort(),
+  ).toEqual(['compressor', 'manifold'])
+  expect(rowOf(rows, 'cut')).toHaveLength(1)
+})

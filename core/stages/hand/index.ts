@@ -1,0 +1,2 @@
+export { lineHand, mountHand, type HandRow } from './rows'
+export { linesToRun } from './lines'

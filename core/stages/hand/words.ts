@@ -1,0 +1,140 @@
+import { nodeName, VALVE_PLACE_NAMES } from '../../circuit'
+import type { Circuit } from '../../fittings'
+import { formatQuantity, formatRun, type Meters, type UnitSystem } from '../../quantity'
+import { HAND_NAMES } from '../fit/room/words'
+import type { HandRow } from '.'
+
+/** A row as it is read: what it is about, the figure that counts, what is said beside it. */
+export interface HandText {
+  label: string
+  figure: string
+  note: string
+}
+
+/** Where a place is, for somebody under the vehicle. */
+function placeText([ahead, left, up]: readonly [Meters, Meters, Meters], system: UnitSystem): string {
+  const len = (v: Meters) => formatQuantity('length', Math.abs(v), system)
+  return `${len(ahead)} ${ahead < 0 ? 'behind' : 'ahead of'} the rear axle, ${len(left)} ${left < 0 ? 'right' : 'left'} of center, ${len(up)} above the ground`
+}
+const FACES: Record<string, string> = {
+  forward: 'forward',
+  rearward: 'to the rear',
+  inward: 'to the center',
+  outward: 'outboard',
+  inboard: 'inboard',
+  outboard: 'outboard',
+  up: 'up',
+  down: 'down',
+}
+const listed = (items: readonly string[]): string => items.join(', ')
+
+const told = (label: string, figure: string, ...notes: (string | false | null)[]): HandText => ({
+  label,
+  figure,
+  note: notes.filter(Boolean).join(' · '),
+})
+type LineRow = Extract<HandRow, { line: string } | { is: 'fitting' }>
+
+/** How something is put on. */
+// eslint-disable-next-line complexity -- a case for each kind of row
+function mountText(row: Exclude<HandRow, LineRow>, system: UnitSystem): HandText {
+  const len = (v: Meters) => formatQuantity('length', v, system)
+  switch (row.is) {
+    case 'bracket':
+      return told(
+        'bracket',
+        row.number || row.name,
+        row.number ? row.name : null,
+        HAND_NAMES[row.hand],
+        row.port && `port ${FACES[row.port]}`,
+      )
+    case 'slot':
+      return told('slot', row.name ?? 'first place')
+    case 'spacer':
+      return told('spacer', `${row.count} ×`, row.name, !row.inBox && 'not in the box')
+    case 'turned':
+      return told('plate', 'turned half round')
+    case 'swapped':
+      return told('sides', 'left and right brackets changed over')
+    case 'port':
+      return told('port', FACES[row.faces] ?? row.faces)
+    case 'bolt': {
+      // A bolt is asked for in its own series, whatever the shop reads.
+      const sold = (v: Meters) => formatQuantity('length', v, row.series === 'inch' ? 'us' : 'metric')
+      return told(
+        'bolt',
+        `${row.count === null ? '' : `${row.count} × `}${row.thread} × ${sold(row.length)}`,
+        row.name,
+        row.buy && 'buy it: the one in the box is too short',
+        row.cut > 0 && `cut ${sold(row.cut)} off`,
+      )
+    }
+    case 'u-bolt':
+      return told('U-bolt', row.thread, row.name, `leg ${len(row.leg)} or more`, row.verdict !== 'fine' && row.verdict)
+    case 'shield':
+      return told(
+        'clamps',
+        row.pipe === null ? 'measure the pipe' : `pipe ${len(row.pipe)}`,
+        row.joined ? `each goes around ${len(row.most)}: join two` : `each goes around ${len(row.most)}`,
+      )
+  }
+}
+
+/**
+ * What the hand needs at a step, in the units of the screen; threads, and bolts in their own series, stay as they are sold.
+ * @param circuit the job's, whose lines and fittings the row is about
+ */
+// eslint-disable-next-line complexity -- a case for each kind of row
+export function handText(row: HandRow, circuit: Circuit, system: UnitSystem): HandText {
+  const len = (v: Meters) => formatQuantity('length', v, system)
+  const run = (v: Meters) => formatRun(v, system)
+  // What a coil has is told down, what is cut from it up.
+  const has = (v: Meters) => formatRun(Math.max(0, v - 0.0127), system)
+  const name = (id: string) => {
+    const node = circuit.nodes.find((n) => n.id === id)
+    return node ? nodeName(circuit, node) : id
+  }
+  switch (row.is) {
+    case 'cut':
+      return row.was === null
+        ? told(
+            'cut',
+            run(row.length),
+            row.first && 'cut this one first: half the coil is too short',
+            row.buy && 'no coil in the box reaches: buy tube',
+            row.coil !== null && `of ${has(row.coil)}`,
+            row.other !== null && `other side ${run(row.other)}`,
+          )
+        : told('cut', run(row.was), 'cut already')
+    case 'coiled':
+      return told('coil', run(row.length), 'of that stays coiled and tied')
+    case 'way':
+      return told(
+        'way',
+        `${name(row.from)} to ${name(row.to)}`,
+        row.through.length > 0 && `through ${listed(row.through)}`,
+        row.estimated && 'nobody has looked at this way yet',
+      )
+    case 'sleeve':
+      return told(
+        'sleeve',
+        run(row.to - row.from),
+        `from ${run(row.from)} to ${run(row.to)} along from the ${name(row.begins)}`,
+        `pipe ${len(row.gap)} away`,
+      )
+    case 'loom':
+      return told('loom', run(row.to - row.from), `over the edge ${run(row.from)} along from the ${name(row.begins)}`)
+    case 'ties':
+      return told('ties', String(row.count), row.never.length > 0 && `not to: ${listed(row.never)}`)
+    case 'fitting':
+      return told(
+        'place',
+        name(row.node),
+        row.where && VALVE_PLACE_NAMES[row.where],
+        placeText(row.place, system),
+        row.estimated && 'usual place, nobody has picked one',
+      )
+    default:
+      return mountText(row, system)
+  }
+}

@@ -1,0 +1,73 @@
+import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
+import { wrap } from 'comlink'
+import { circuitOf, type Job } from '@stout-shackle/core/job'
+import type { PlanStep } from '@stout-shackle/core/kit'
+import type { Assessment } from '@stout-shackle/core/judge'
+import { mountHand, type HandRow } from '@stout-shackle/core/stages/hand'
+import { handText, type HandText } from '@stout-shackle/core/wording'
+import type { UnitSystem } from '@stout-shackle/core/quantity'
+import type { HandWork, LineHands } from './hand.worker'
+
+/**
+ * What the stages know that the hand needs at the step on the screen. Brackets and bolts are there at once, lines once they were worked
+ * out beside the page.
+ */
+export function useHand(job: Ref<Job>, assessment: Ref<Assessment>, step: Ref<PlanStep>, system: Ref<UnitSystem>) {
+  const lines = shallowRef<LineHands | null>(null)
+  const working = ref(false)
+  let worker: Worker | null = null
+  function end() {
+    worker?.terminate()
+    worker = null
+    working.value = false
+  }
+  const lineSteps = computed(() => assessment.value.steps.map((s) => s.step).filter((s) => s.phase === 'lines'))
+  /** What the ways of lines follow from: what is recorded meanwhile routes nothing anew. */
+  const asked = computed(() => {
+    const { vehicle, survey, kits, circuit, air, supply, procedures } = job.value
+    return lineSteps.value.length
+      ? JSON.stringify([vehicle, survey, kits, circuit, air, supply, procedures, lineSteps.value.map((s) => s.id)])
+      : ''
+  })
+  async function work() {
+    end()
+    lines.value = null
+    if (!asked.value || typeof Worker === 'undefined') return
+    worker = new Worker(new URL('./hand.worker.ts', import.meta.url), { type: 'module' })
+    working.value = true
+    const thread = worker
+    worker.onerror = end
+    const question = JSON.stringify({ job: job.value, active: assessment.value.active, steps: lineSteps.value })
+    const found = await wrap<HandWork>(worker).lines(question)
+    if (thread !== worker) return
+    lines.value = found
+    end()
+  }
+  watch(asked, () => void work().catch(end), { immediate: true })
+  onScopeDispose(end)
+
+  const rowsOf = (s: PlanStep): HandRow[] => [...mountHand(job.value, s), ...(lines.value?.rows[s.id] ?? [])]
+  /** The same step of the other side, where that was done before this one. */
+  const mirrored = computed(() => {
+    const { side, id } = step.value
+    if (!side) return null
+    const other = assessment.value.steps.find(
+      (s) => s.step.side !== side && s.step.side && s.step.id.split(':')[0] === id.split(':')[0],
+    )
+    return other?.outcome === 'done' ? other.step : null
+  })
+  const rows = computed((): HandText[] => {
+    const circuit = lines.value?.circuit ?? circuitOf(job.value)
+    const there = new Set(mirrored.value ? rowsOf(mirrored.value).map((r) => JSON.stringify(r)) : [])
+    return rowsOf(step.value)
+      .filter((r) => !there.has(JSON.stringify(r)))
+      .map((r) => handText(r, circuit, system.value))
+  })
+  /** The side that the rest is as, where this one differs in nothing more. */
+  const restAs = computed(() => {
+    if (!mirrored.value) return null
+    return rowsOf(step.value).length > rows.value.length ? mirrored.value.side : null
+  })
+  const waits = computed(() => working.value && step.value.phase === 'lines')
+  return { rows, restAs, waits }
+}
