@@ -848,6 +848,12 @@ const TRICKS: Record<string, Trick> = {
     ),
     stops: ['leak-found:rear-left-valve-core'],
   },
+  'nobody said how it looks': { work: without('looked'), stops: ['look-open'] },
+  'a look that is not so, and one that the step does not have': {
+    work: change('looked', { seen: false, note: 'tied to the hose' }, (b) => b.looks.includes('ties-snug')),
+    sent: [[{ kind: 'looked', step: 'run-line:left', looks: ['vent-clear'], seen: true, note: '' }, 'unknown-look']],
+    stops: ['look-wrong'],
+  },
   'a file dated a year ahead': {
     work: ([begun, ...rest]) => [{ ...begun!, after: 400 * 24 * 60 }, ...rest],
     stops: ['steps-left', 'final-check-open:torques', 'final-check-open:air-check', 'final-check-open:heights'],

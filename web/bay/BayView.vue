@@ -122,6 +122,7 @@ const RAISES = {
   'bag-height': 'Raise the axle to bag height',
   'ride-height': 'Raise the axle to ride height',
 }
+const sheet = ref<HTMLElement | null>(null)
 const refused = ref('')
 const skipping = ref<string | null>(null)
 /** What lies over the step: the open items, the gaps to be read, or a step to be added. */
@@ -132,6 +133,8 @@ watch(current, (now, before) => {
   skipping.value = null
   keypad.value = null
   resting.value = null
+  // A step opens at its top, wherever the one before was left.
+  sheet.value?.scrollTo({ top: 0 })
 })
 /** The facts of the job with the job itself, as the core asks for them; null while it is loaded. */
 const facts = computed(() => (store.assessment && store.job ? { ...store.assessment, job: store.job } : null))
@@ -246,7 +249,7 @@ const counts = computed(() => store.assessment?.openItems && countsOf(store.asse
 </script>
 
 <template>
-  <div class="bay">
+  <div ref="sheet" class="bay">
     <template v-if="store.job && current">
       <BayHead
         :id="id"
@@ -437,8 +440,15 @@ const counts = computed(() => store.assessment?.openItems && countsOf(store.asse
   flex-direction: column;
   background: #14191b;
   color: #ede8dc;
-  padding: 14px 24px;
+  padding: 14px 24px 0;
   font-size: 22px;
+  /* Controls of the library in the dark of the bay. */
+  --el-fill-color-blank: #14191b;
+  --el-text-color-regular: #ede8dc;
+  --el-text-color-placeholder: #aab0ae;
+  --el-border-color: #59646a;
+  --el-color-primary-light-9: #26302f;
+  --el-color-primary-light-7: #8fcf9f;
 }
 .trap {
   margin-top: 10px;
@@ -590,7 +600,7 @@ footer,
   position: sticky;
   bottom: 0;
   background: #14191b;
-  padding: 8px 0 4px;
+  padding: 8px 0 14px;
 }
 .skip {
   grid-template-columns: 2fr 1fr 1fr;

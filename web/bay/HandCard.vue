@@ -1,17 +1,17 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { PlanStep } from '@stout-shackle/core/kit'
-import { useOpenJob } from '../stores/job'
+import { useJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import { useHand } from './use-hand'
 
 /** This vehicle's figures at a step: what to cut, where it runs, which bracket and bolt. */
 const props = defineProps<{ step: PlanStep }>()
-const { job, assessment } = useOpenJob()
+const store = useJob()
 const preferences = usePreferences()
 const { rows, restAs, waits } = useHand(
-  job,
-  assessment,
+  computed(() => store.job),
+  computed(() => store.assessment),
   computed(() => props.step),
   computed(() => preferences.system),
 )

@@ -58,9 +58,14 @@ describe('the bay view', () => {
   })
   test('done goes on and is recorded; back shows who did it', async () => {
     const { wrapper, server } = await view()
-    await button(wrapper, 'Done, next').trigger('click')
+    const asked = wrapper.findAll('[data-look]').map((l) => l.attributes('data-look'))
+    await button(wrapper, 'Done, as pictured').trigger('click')
     await flushPromises()
     expect(server.records.findLast((r) => r.body.kind === 'step')!.body).toMatchObject({ outcome: 'done' })
+    // One tap answers all that an eye tells at it, and stands before it.
+    const last = server.records.slice(-3).map((r) => r.body)
+    expect(last.map((b) => b.kind)).toEqual(['looked', 'step', 'step-begun'])
+    expect(last[0]).toMatchObject({ looks: asked, seen: true })
     // Whoever is signed in is at the next one then.
     expect(server.records.at(-1)!.body.kind).toBe('step-begun')
     await button(wrapper, 'Back').trigger('click')

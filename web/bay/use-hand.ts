@@ -12,7 +12,12 @@ import type { HandWork, LineHands } from './hand.worker'
  * What the stages know that the hand needs at the step on the screen. Brackets and bolts are there at once, lines once they were worked
  * out beside the page.
  */
-export function useHand(job: Ref<Job>, assessment: Ref<Assessment>, step: Ref<PlanStep>, system: Ref<UnitSystem>) {
+export function useHand(
+  job: Ref<Job | null>,
+  assessment: Ref<Assessment | null>,
+  step: Ref<PlanStep>,
+  system: Ref<UnitSystem>,
+) {
   const lines = shallowRef<LineHands | null>(null)
   const working = ref(false)
   let worker: Worker | null = null
@@ -21,9 +26,12 @@ export function useHand(job: Ref<Job>, assessment: Ref<Assessment>, step: Ref<Pl
     worker = null
     working.value = false
   }
-  const lineSteps = computed(() => assessment.value.steps.map((s) => s.step).filter((s) => s.phase === 'lines'))
+  const lineSteps = computed(() =>
+    (assessment.value?.steps ?? []).map((s) => s.step).filter((s) => s.phase === 'lines'),
+  )
   /** What the ways of lines follow from: what is recorded meanwhile routes nothing anew. */
   const asked = computed(() => {
+    if (!job.value) return ''
     const { vehicle, survey, kits, circuit, air, supply, procedures } = job.value
     return lineSteps.value.length
       ? JSON.stringify([vehicle, survey, kits, circuit, air, supply, procedures, lineSteps.value.map((s) => s.id)])
@@ -37,7 +45,7 @@ export function useHand(job: Ref<Job>, assessment: Ref<Assessment>, step: Ref<Pl
     working.value = true
     const thread = worker
     worker.onerror = end
-    const question = JSON.stringify({ job: job.value, active: assessment.value.active, steps: lineSteps.value })
+    const question = JSON.stringify({ job: job.value, active: assessment.value?.active, steps: lineSteps.value })
     const found = await wrap<HandWork>(worker).lines(question)
     if (thread !== worker) return
     lines.value = found
@@ -46,17 +54,19 @@ export function useHand(job: Ref<Job>, assessment: Ref<Assessment>, step: Ref<Pl
   watch(asked, () => void work().catch(end), { immediate: true })
   onScopeDispose(end)
 
-  const rowsOf = (s: PlanStep): HandRow[] => [...mountHand(job.value, s), ...(lines.value?.rows[s.id] ?? [])]
+  const rowsOf = (s: PlanStep): HandRow[] =>
+    job.value ? [...mountHand(job.value, s), ...(lines.value?.rows[s.id] ?? [])] : []
   /** The same step of the other side, where that was done before this one. */
   const mirrored = computed(() => {
     const { side, id } = step.value
     if (!side) return null
-    const other = assessment.value.steps.find(
+    const other = assessment.value?.steps.find(
       (s) => s.step.side !== side && s.step.side && s.step.id.split(':')[0] === id.split(':')[0],
     )
     return other?.outcome === 'done' ? other.step : null
   })
   const rows = computed((): HandText[] => {
+    if (!job.value) return []
     const circuit = lines.value?.circuit ?? circuitOf(job.value)
     const there = new Set(mirrored.value ? rowsOf(mirrored.value).map((r) => JSON.stringify(r)) : [])
     return rowsOf(step.value)

@@ -14,6 +14,8 @@ const isWarned = useLocalStorage('told-plain-connection', false)
 const plain = computed(() => !window.isSecureContext && !isWarned.value)
 const minutes = computed(() => Math.max(1, Math.round(Math.abs(reach.clockOff) / 60)))
 const from = computed(() => (reach.keptFrom ? settings.dateTime(reach.keptFrom) : null))
+/** One tap in the bay puts down as much: the plan as the work begins, its looks, the step, and the next one begun. */
+const AT_ONCE = 4
 const hidden = ref(false)
 const isOpen = ref(false)
 </script>
@@ -39,7 +41,7 @@ const isOpen = ref(false)
       <span>{{ refused === 1 ? 'One thing' : `${refused} things` }} you entered could not be saved as it is.</span>
       <RouterLink :to="{ name: 'waiting' }">Look at {{ refused === 1 ? 'it' : 'them' }}</RouterLink>
     </p>
-    <p v-else-if="count > 2" class="bar">
+    <p v-else-if="count > AT_ONCE" class="bar">
       <span>Sending what was entered while the server was away.</span>
       <RouterLink :to="{ name: 'waiting' }">{{ count }} waiting</RouterLink>
     </p>

@@ -123,7 +123,13 @@ export function handText(row: HandRow, circuit: Circuit, system: UnitSystem): Ha
         `pipe ${len(row.gap)} away`,
       )
     case 'loom':
-      return told('loom', run(row.to - row.from), `over the edge ${run(row.from)} along from the ${name(row.begins)}`)
+      return told(
+        'loom',
+        run(row.to - row.from),
+        row.from > 0
+          ? `over the edge ${run(row.from)} along from the ${name(row.begins)}`
+          : `from the ${name(row.begins)} on`,
+      )
     case 'ties':
       return told('ties', String(row.count), row.never.length > 0 && `not to: ${listed(row.never)}`)
     case 'fitting':
