@@ -5,7 +5,7 @@ import { drillingOf } from './drilling'
 import type { Limit } from './limits'
 import type { Reason } from './reason'
 import type { StandState } from './plan-step'
-import type { Kit, Operation, PartFate } from './schema'
+import type { Bracket, Kit, Operation, PartFate } from './schema'
 
 const WORDS: Record<string, string> = {
   'two-bolt': 'two bolts',
@@ -75,6 +75,14 @@ export const preparedText = ({ makes, alters }: Pick<Operation, 'makes' | 'alter
       `${part} of the kit: ${[FATE_NAMES[fate], side && `${side} only`, note].filter(Boolean).join(', ')}`,
   ),
 ]
+
+/** Which side a bracket is for. */
+export const HAND_NAMES: Record<Bracket['hand'], string> = {
+  left: 'left',
+  right: 'right',
+  either: 'same both sides',
+  turned: 'same part, turned half round on the right',
+}
 
 export const SUPPORT_NAMES: Record<StandState['support'], string> = {
   'on-wheels': 'on its wheels',

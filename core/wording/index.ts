@@ -7,6 +7,7 @@ export {
   answerText,
   changeText,
   FATE_NAMES,
+  HAND_NAMES,
   holesText,
   limitText,
   plain,

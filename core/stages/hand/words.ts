@@ -1,7 +1,7 @@
 import { nodeName, VALVE_PLACE_NAMES } from '../../circuit'
 import type { Circuit } from '../../fittings'
 import { formatQuantity, formatRun, type Meters, type UnitSystem } from '../../quantity'
-import { HAND_NAMES } from '../fit/room/words'
+import { HAND_NAMES } from '../../kit'
 import type { HandRow } from '.'
 
 /** A row as it is read: what it is about, the figure that counts, what is said beside it. */

@@ -1,6 +1,5 @@
 import { partName } from '../../../underbody'
 import type { UndersidePart } from '../../../vehicle'
-import type { Bracket } from '../../../kit'
 import type { Layer, UBoltVerdict } from '../../../mounting'
 import { formatQuantity, type UnitSystem } from '../../../quantity'
 import type { GapState } from '..'
@@ -117,13 +116,6 @@ export function mountedText(found: AsMounted, nameOf: (id: string | null) => str
   }
 }
 
-/** Which side a bracket is for. */
-export const HAND_NAMES: Record<Bracket['hand'], string> = {
-  left: 'left',
-  right: 'right',
-  either: 'same both sides',
-  turned: 'same part, turned half round on the right',
-}
 export const LAYER_NAMES: Record<Layer['what'], string> = {
   'upper-bracket': 'Upper bracket and plate',
   'upper-spacers': 'Upper spacers',
