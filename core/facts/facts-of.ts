@@ -55,7 +55,7 @@ export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutco
     touches: touchesAsMounted(job, active),
     plan,
     steps,
-    looks: stepLooks(job, steps, standing),
+    looks: stepLooks(job, steps, standing, proof),
     torques,
     openItems: plan?.ok ? withAltered(job, openItemsOf(plan.plan, standing, torques, proof)) : null,
     air: airState(job, standing, proof, { chosen, springs, told: everTold(records) }),

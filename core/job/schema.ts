@@ -92,9 +92,9 @@ const jobKitSchema = z.strictObject({
 })
 export type JobKit = z.infer<typeof jobKitSchema>
 
-/** What is planned and decided for a job; what was found and done in the bay is in its records. */
 /** What names a vehicle: once work has begun it is the desk's to change. */
 export const VEHICLE_NAMES = ['make', 'model', 'vin', 'plate'] as const
+/** What is planned and decided for a job; what was found and done in the bay is in its records. */
 export const jobSchema = z
   .strictObject({
     id: recordId,

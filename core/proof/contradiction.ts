@@ -35,6 +35,10 @@ export function contradiction(work: Work, record: BayRecord): Flag | null {
       return stepFlag(work, body, record.by)
     case 'torque':
       return torqueFlag(work, body)
+    case 'looked': {
+      const step = work.steps.get(body.step)
+      return step ? turnFlag(work, step) : flagged('not-in-plan', body.step)
+    }
     case 'height':
       return heightFlag(work, body)
     case 'load-on':

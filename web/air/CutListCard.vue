@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { cutList, piecesToCut, tubeName } from '@stout-shackle/core/circuit'
+import { tubeName } from '@stout-shackle/core/circuit'
 import type { Circuit } from '@stout-shackle/core/fittings'
-import { kitsLeft } from '@stout-shackle/core/job'
 import { formatRun } from '@stout-shackle/core/quantity'
-import type { LaidLine } from '@stout-shackle/core/stages/air/lines'
+import { cuttingOf, type LaidLine } from '@stout-shackle/core/stages/air/lines'
 import { useOpenJob } from '../stores/job'
 import QuantityField from '../fields/QuantityField.vue'
 import { usePreferences } from '../stores/preferences'
@@ -14,19 +13,8 @@ const props = defineProps<{ circuit: Circuit; laid: readonly LaidLine[] }>()
 const emit = defineEmits<{ keep: [circuit: Circuit] }>()
 const { job } = useOpenJob()
 const preferences = usePreferences()
-const coils = computed(() =>
-  kitsLeft(job.value).flatMap(({ kit, work }) => (work === 'fit' && kit.airLine ? [kit.airLine.length] : [])),
-)
-const hose = computed(
-  () => job.value.procedures.find((p) => p.procedure.compressor)?.procedure.compressor?.hose ?? null,
-)
-const pieces = computed(() =>
-  piecesToCut(
-    props.circuit,
-    props.laid.flatMap((l) => (l.kind === 'tube' ? [{ line: l.line, length: l.report.cut }] : [])),
-    hose.value,
-  ),
-)
+const cutting = computed(() => cuttingOf(job.value, props.circuit, props.laid))
+const pieces = computed(() => cutting.value.pieces)
 const coiled = (line: string) => pieces.value.find((p) => p.line === line)?.coiled ?? 0
 const tubeOf = (line: string) => props.circuit.tubes.find((t) => t.id === line)
 /** What a line was cut to, once it was. */
@@ -39,9 +27,7 @@ const setCut = (line: string, cut: number | null) =>
       return cut === null ? rest : { ...rest, cut }
     }),
   })
-const list = computed(() =>
-  pieces.value.length && pieces.value.length <= 16 ? cutList(pieces.value, coils.value) : null,
-)
+const list = computed(() => cutting.value.list)
 const len = (v: number) => formatRun(v, preferences.system)
 /** Less of a coil has no room for its figure in the bar: the list under it has it. */
 const WIDE = 0.22
@@ -106,7 +92,7 @@ const nameOf = (id: string) => {
       </p>
       <p v-for="p in list.buy" :key="p.line" class="note" data-buy>
         Buy {{ len(p.length) }} of tube for the {{ nameOf(p.line) }}:
-        {{ coils.length ? 'the coil does not reach' : 'there is none in the box' }}.
+        {{ list.coils.length ? 'the coil does not reach' : 'there is none in the box' }}.
       </p>
     </div>
   </section>

@@ -24,7 +24,8 @@ export type SupplyFault =
   | 'in-the-way-of-a-board'
 
 /**
- * What is wrong with the compressor of a job, by its sheet and by what was measured; what is only estimated is held against nothing.
+ * What is wrong with the compressor of a job, by its sheet and by what was measured; what is only estimated is held against nothing,
+ * but a place that somebody picked for it against what is there wherever within its tolerance that is.
  * @returns none without a compressor, or without its sheet
  * Source: fuse and relay with 125 % of the running current, wire with 3 % lost at most: common practice, no published source.
  */

@@ -67,6 +67,11 @@ describe('unanswered is open', () => {
     )
     expect(codes).toEqual(Array.from({ length: asks }, () => 'look-open'))
   })
+  test('said before its turn it proves nothing', () => {
+    const list = wholeJob(pickup)
+    const early = [...list.filter(isLook), ...list.filter((t) => !isLook(t))]
+    expect(codesOf(pickup, early)).toContain('look-open')
+  })
   test('one that is not so stays open until it is seen', () => {
     const at = { kind: 'looked' as const, step: 'run-line:left', looks: ['ties-snug'] }
     const no = { body: { ...at, seen: false, note: 'to the hose' }, after: 1 }

@@ -1,6 +1,7 @@
 import { drillingOf, hasAir, hasMoldedBarb, topicsOf, type Kit, type PlanStep, type Topic } from '../../kit'
 import { kitAt, type Job } from '../../job'
 import { ofKind, type BayRecord, type RecordOf } from '../../records'
+import { counts, type Proof } from '../../proof'
 import type { AxleEnd } from '../../vehicle'
 import type { StepReport } from './steps'
 
@@ -153,8 +154,14 @@ function askedOf(job: Job, reports: readonly StepReport[]): Known['asked'] {
  * @param standing records that stand, oldest first
  * @returns only steps that ask for one
  */
-export function stepLooks(job: Job, reports: readonly StepReport[], standing: readonly BayRecord[]): StepLooks[] {
-  const answers = ofKind(standing, 'looked')
+export function stepLooks(
+  job: Job,
+  reports: readonly StepReport[],
+  standing: readonly BayRecord[],
+  proof: Proof,
+): StepLooks[] {
+  // What is seen has to be seen in its turn; what is not so is never overlooked.
+  const answers = ofKind(standing, 'looked').filter((r) => !r.body.seen || counts(proof, r))
   return askedOf(job, reports).map(({ step, looks }) => ({
     step,
     looks: looks.map((look) => {

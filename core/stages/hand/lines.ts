@@ -1,9 +1,18 @@
-import { cutList, piecesToCut, type CoiledPiece, type CutList } from '../../circuit'
+import type { CoiledPiece, CutList } from '../../circuit'
 import type { Circuit } from '../../fittings'
-import { kitsLeft, type Job } from '../../job'
+import type { Job } from '../../job'
 import type { Meters } from '../../quantity'
 import type { UndersidePart } from '../../vehicle'
-import { laidLines, placedCircuit, routed, strandsOf, undersideOf, type LaidLine, type Underside } from '../air/lines'
+import {
+  cuttingOf,
+  laidLines,
+  placedCircuit,
+  routed,
+  strandsOf,
+  undersideOf,
+  type LaidLine,
+  type Underside,
+} from '../air/lines'
 import type { CaseAssessment } from '../choose'
 
 /** Every line of a job as it is to be run: where, how long, from which coil. */
@@ -18,8 +27,6 @@ export interface LinesToRun {
   list: CutList | null
 }
 
-/** Of more lines than these no best way of cutting is looked for. */
-const MOST = 16
 const worked = new WeakMap<Job, LinesToRun>()
 /**
  * What is to be run on a job, worked out once for the same one: routing takes a moment.
@@ -33,17 +40,11 @@ export function linesToRun(job: Job, active: CaseAssessment): LinesToRun {
   const estimated = strandsOf(placed).every((s) => !s.points.length)
   const circuit = estimated ? routed(under, placed).circuit : placed
   const laid = laidLines(job, under, circuit)
-  const hose = job.procedures.find((p) => p.procedure.compressor)?.procedure.compressor?.hose ?? null
-  const ways = laid.flatMap((l) => (l.kind === 'tube' ? [{ line: l.line, length: l.report.cut }] : []))
-  const pieces = piecesToCut(circuit, ways, hose)
-  const list = pieces.length && pieces.length <= MOST ? cutList(pieces, coilsOf(job)) : null
+  const { pieces, list } = cuttingOf(job, circuit, laid)
   const found = { circuit, laid, under, estimated, pieces, list }
   worked.set(job, found)
   return found
 }
-const coilsOf = (job: Job): Meters[] =>
-  kitsLeft(job).flatMap(({ kit, work }) => (work === 'fit' && kit.airLine ? [kit.airLine.length] : []))
-
 /** Lines are never tied to these: one bursts or chafes, the other goes with the axle. */
 const NEVER: readonly UndersidePart['kind'][] = ['brake-hose', 'brake-line', 'parking-cable']
 /** What near a line looks like something to tie it to and is not. */
