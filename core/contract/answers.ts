@@ -52,6 +52,8 @@ export const jobSummarySchema = z.strictObject({
   /** When; null while it is in the shop. */
   handedOver: z.string().nullable(),
   /** What is due after the handover, of what this job has; `byPressure` is done when the bags were read. */
+  /** The visit that this one looks at again; null for any other. */
+  recheckOf: z.string().nullable(),
   followUps: z.array(z.strictObject({ title: z.string(), days: z.number(), byPressure: z.boolean() })),
   stages: z.array(
     z.strictObject({
@@ -522,7 +524,21 @@ export const leakHistorySchema = z.array(
 
 /** When the bags of a job were last read, of every job with a log, and when they are at their min by its trend; null where it tells none. */
 export const lastReadSchema = z.array(
-  z.strictObject({ job: z.string(), readAt: z.string(), atMinOn: z.string().nullable() }),
+  z.strictObject({
+    job: z.string(),
+    readAt: z.string(),
+    atMinOn: z.string().nullable(),
+    /** Under the min, or lower than warmth and time explain, as they were read last; null where all is well. */
+    alarm: z
+      .strictObject({
+        code: z.enum(['under-minimum', 'lost-too-much']),
+        axle: z.enum(AXLES),
+        side: z.enum(['left', 'right']).nullable(),
+        pressure: z.number(),
+        least: z.number(),
+      })
+      .nullable(),
+  }),
 )
 export type LastRead = z.output<typeof lastReadSchema>
 

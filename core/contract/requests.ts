@@ -30,6 +30,8 @@ export const newJobSchema = z
 export const returnVisitSchema = z.strictObject({
   day: jobSchema.shape.day,
   bay: jobSchema.shape.bay.default(null),
+  /** Work, or only a look at what is torqued and read again after the first miles. */
+  purpose: z.enum(['work', 'recheck'], { error: 'purpose must be work or recheck' }).default('work'),
   title: jobSchema.shape.title.optional(),
   complaint: jobSchema.shape.complaint.default(''),
 })

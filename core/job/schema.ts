@@ -5,7 +5,16 @@ import { circuitSchema, SUPPLIES } from '../fittings'
 import { bounded } from '../quantity'
 import { recordId, pressureReadingSchema, bayRecordSchema } from '../records'
 import { preferencesSchema, USUAL_PREFERENCES } from './preferences'
-import { applicationSchema, kitHash, kitSchema, mountSchema, procedureSchema, ruleSetSchema, type Kit } from '../kit'
+import {
+  applicationSchema,
+  kitHash,
+  kitSchema,
+  mountSchema,
+  procedureSchema,
+  recheckSchema,
+  ruleSetSchema,
+  type Kit,
+} from '../kit'
 import {
   emptySurvey,
   loadCaseSchema,
@@ -195,6 +204,8 @@ export const jobSchema = z
       .default([]),
     /** Connections that the visit before left, by their ids: others are new. Null where none was before. The server alone sets it. */
     leftConnections: z.array(z.string().max(160)).max(200).nullable().default(null),
+    /** This visit only looks again at what the one before left; null for any other. The server alone sets it. */
+    recheck: recheckSchema.nullable().default(null),
     /** What was changed on the job after work had begun, where that has to stand in its record; the server alone sets it. */
     changes: z
       .array(
@@ -324,6 +335,7 @@ export function newJob(
     history: null,
     owed: [],
     leftConnections: null,
+    recheck: null,
     changes: [],
     airCheck: { ...USUAL_AIR_CHECK },
     preferences: { ...USUAL_PREFERENCES },

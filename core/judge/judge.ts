@@ -4,6 +4,7 @@ import { ALL_STAGES } from './all'
 import type { Facts } from '../facts'
 import { isWaivable, signatureFor } from '../stages/hand-over'
 import { FINAL_CHECKS, type FinalCheckId, type WaiverId } from '../records'
+import { isAnsweredBefore, isProvedBefore } from './recheck'
 import type { AnyStage, FinalCheckReport, FinalCheckRule, StageStop, StopsOf, WaitsOf } from './stage'
 
 const STAGES_IN_ORDER: readonly AnyStage[] = ALL_STAGES
@@ -46,7 +47,10 @@ export function judge(facts: Facts): Judgment {
   const finalChecks = FINAL_CHECKS.map((check) => finalCheck(check, facts))
   const stops = [
     ...STAGES_IN_ORDER.flatMap((stage) =>
-      stage.stops(facts).map((stop): Stop => ({ ...stop, code: stop.code as StopCode, stage: stage.id })),
+      stage
+        .stops(facts)
+        .filter((stop) => !isAnsweredBefore(facts, stop.code))
+        .map((stop): Stop => ({ ...stop, code: stop.code as StopCode, stage: stage.id })),
     ),
     ...finalChecks
       .filter((c) => c.state === 'open')
@@ -64,7 +68,7 @@ export function judge(facts: Facts): Judgment {
 function finalCheck(check: FinalCheckId, facts: Facts): FinalCheckReport {
   const { stage, rule } = RULES[check]
   const lacks = facts.job.kits.length ? rule.missing(facts) : [missing('not-done', '')]
-  const never = rule.never?.(facts) ?? null
+  const never = isProvedBefore(facts, check) ? ('recheck' as const) : (rule.never?.(facts) ?? null)
   const waivable = lacks.length > 0 && isWaivable(facts, check, lacks)
   const waiver = waivable && !never ? signatureFor(facts, check as WaiverId) : null
   return {

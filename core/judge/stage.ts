@@ -31,8 +31,8 @@ export interface FinalCheckReport {
   /** What was signed, where that stands for what is missing. */
   waiver: RecordOf<'waiver'> | null
 }
-/** Why a check does not apply: no air in it; a kit that was there and was not touched; no load was ever listed; nothing on this kit to read. */
-export type NeverCode = 'no-air' | 'kept' | 'no-load' | 'none'
+/** Why a check does not apply: no air in it; a kit that was there and was not touched; no load was ever listed; nothing on this kit to read; a short visit. */
+export type NeverCode = 'no-air' | 'kept' | 'no-load' | 'none' | 'recheck'
 
 /** What all stages together have found, for what a stage waits for. */
 interface Findings {

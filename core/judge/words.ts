@@ -82,4 +82,5 @@ export const NEVER_APPLIES: Record<NeverCode, string> = {
   kept: 'the kit was there already and was not opened',
   'no-load': 'no load is listed',
   none: 'nothing to read on this kit',
+  recheck: 'proved on the last visit; nothing was opened since',
 }

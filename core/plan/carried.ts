@@ -1,7 +1,7 @@
 import { ancestorsOf, hasAir, mountsInTheAir, weightBeforeAir, type Carrier, type StandState } from '../kit'
 import { AXLES, type AxleEnd, type Vehicle } from '../vehicle'
 import type { PlannedKit } from './names'
-import type { PendingStep } from './steps'
+import type { PendingStep } from './pending'
 
 /** From the first of some steps until the last of others, the vehicle stands only in some ways. */
 export interface StepHold {

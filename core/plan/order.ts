@@ -1,7 +1,7 @@
 import { PHASES, type Operation, type StandState } from '../kit'
 import { AXLES, type AxleEnd } from '../vehicle'
 import { planSequence, type Hold, type SequenceOperation, type SequenceProblem } from './sequence'
-import type { PendingStep } from './steps'
+import type { PendingStep } from './pending'
 import type { StepHold } from './carried'
 
 /** Where a step is done; a state the vehicle must be put into has no operation. */

@@ -4,7 +4,8 @@ import { demoJob, demoKits, demoSurvey, demoVehicles } from '../../demo/shop'
 import { answered } from '../fixtures/on-job'
 import { PLAIN_OPERATION, type Operation } from '../kit'
 import { estimatedUnderbody, withParts } from '../underbody'
-import { buildPlan, orderSteps, pendingSteps, type PendingStep } from '.'
+import { buildPlan, orderSteps, pendingSteps } from '.'
+import type { PendingStep } from './pending'
 
 const step = (
   id: string,

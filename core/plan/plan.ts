@@ -1,4 +1,4 @@
-import type { Carrier, Fastener, NeededPart, Procedure, PlanStep, StandState } from '../kit'
+import type { Carrier, Fastener, NeededPart, Procedure, PlanStep, Recheck, StandState } from '../kit'
 import { clampForce, type Clamp } from '../torque'
 import type { AxleEnd, Survey, Vehicle } from '../vehicle'
 import { holdsOf, sidesApart } from './carried'
@@ -13,7 +13,8 @@ import {
 import { supportMove } from './support'
 import type { PlannedKit } from './names'
 import { fastenersOf, proceduresUsed } from './procedures'
-import { pendingSteps, type PendingStep, type PlanChoices } from './steps'
+import type { PendingStep } from './pending'
+import { pendingSteps, type PlanChoices } from './steps'
 
 interface TorqueRow {
   fastener: Fastener
@@ -68,6 +69,8 @@ export interface PlanMore {
   pins?: readonly Pin[]
   /** Axles whose wheels came off though no step asks for it: their lug nuts are torqued. */
   wheelsOff?: readonly AxleEnd[]
+  /** What a short visit looks at again. */
+  recheck?: Recheck | null
   /** What is done already stays where it is; the rest is ordered from there. */
   sofar?: readonly PlanStep[]
 }
@@ -86,10 +89,10 @@ export function buildPlan(
   vehicle: Vehicle,
   survey: Survey,
   choices: PlanChoices,
-  { needed = [], procedures = [], pins = [], wheelsOff = [], sofar = [] }: PlanMore = {},
+  { needed = [], procedures = [], pins = [], wheelsOff = [], recheck = null, sofar = [] }: PlanMore = {},
 ): PlanOutcome {
   const crew = choices.crew ?? 1
-  const asked = pendingSteps(kits, vehicle, survey, { choices, procedures, wheelsOff })
+  const asked = pendingSteps(kits, vehicle, survey, { choices, procedures, wheelsOff, recheck })
   const pending = pinned(asked, pins)
   const begun: Begun = {
     state: sofar.at(-1)?.state ?? AS_IT_STANDS,
@@ -103,6 +106,7 @@ export function buildPlan(
   const order = isTheirs ? orderSteps(pending, { ...rules, groups: new Map() }, begun) : apart
   if (!order.ok) return order
   const fasteners = fastenersOf(kits, proceduresUsed(kits, procedures, vehicle, survey))
+  for (const { fastener } of recheck?.torques ?? []) fasteners.set(fastener.id, fastener)
   const named = (ids: readonly string[]) => ids.map((id) => fasteners.get(id)!)
   const steps: PlanStep[] = [...sofar]
   let before = begun.state

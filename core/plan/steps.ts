@@ -7,7 +7,7 @@ import {
   stepsBehindAir,
   type Operation,
   type Procedure,
-  type ProcedureKind,
+  type Recheck,
   type Seen,
 } from '../kit'
 import { isBelow } from '../quantity'
@@ -26,6 +26,8 @@ import {
 } from './names'
 import { compressorInTurn, isFilledByCompressor } from './compressor'
 import { coversInTurn } from './hiding'
+import type { PendingStep } from './pending'
+import { recheckSteps } from './recheck'
 import { asOne, inTurn, meets, procedureOperations, proceduresUsed } from './procedures'
 import {
   airOperations,
@@ -41,25 +43,6 @@ import {
   takeOffOperations,
   torqueLook,
 } from './shop-operations'
-/** One thing to do on one side, before it has a place in the order. */
-export interface PendingStep {
-  id: string
-  operation: Operation
-  side: Side | null
-  /** Which axle it is done at; null for the whole vehicle. */
-  axle: AxleEnd | null
-  /** Ids of steps that come first. */
-  after: string[]
-  /** A survey answer is missing that decides whether this is needed at all. */
-  unsure: boolean
-  /** Whose instructions it comes from; absent for a kit's and the plan's own. */
-  from?: ProcedureKind
-  /** Which instructions, by id; absent for the plan's own. */
-  origin?: string
-  /** It is done on the bench, whatever part of the work its instructions call it. */
-  bench?: boolean
-}
-
 export interface PlanChoices {
   /** Some shops take the wheels off, others raise the frame until the tire is out of the way. */
   wheels: 'off' | 'on'
@@ -86,6 +69,7 @@ function placed({ kit: { axle, id: kit }, circuit }: PlannedKit, operation: Oper
  * @param kits those that are fitted or come off; one that stays on asks for nothing
  * @param procedures of the vehicle, the shop and accessories, beside the kits'
  * @param wheelsOff axles whose wheels came off though no step asks for it
+ * @param recheck what a short visit looks at again, behind all other work
  */
 // eslint-disable-next-line max-lines-per-function -- the operations of a job in the order in which they meet
 export function pendingSteps(
@@ -96,7 +80,13 @@ export function pendingSteps(
     choices,
     procedures = [],
     wheelsOff = [],
-  }: { choices: PlanChoices; procedures?: readonly Procedure[]; wheelsOff?: readonly AxleEnd[] },
+    recheck = null,
+  }: {
+    choices: PlanChoices
+    procedures?: readonly Procedure[]
+    wheelsOff?: readonly AxleEnd[]
+    recheck?: Recheck | null
+  },
 ): PendingStep[] {
   const worked = kits.filter(({ work }) => work !== 'keep')
   const used = proceduresUsed(kits, procedures, vehicle, survey)
@@ -245,7 +235,16 @@ export function pendingSteps(
       }),
     })),
   )
-  return onceEach(steps)
+  const once = onceEach(steps)
+  return recheck
+    ? [
+        ...once,
+        ...recheckSteps(
+          recheck,
+          once.map((s) => s.id),
+        ),
+      ]
+    : once
 }
 
 /**

@@ -3,7 +3,8 @@ import type { Survey, Vehicle } from '../vehicle'
 import { holdsOf, sidesApart, type StepHold } from './carried'
 import type { PlannedKit } from './names'
 import { AS_IT_STANDS, canDo, orderSteps } from './order'
-import { pendingSteps, type PendingStep, type PlanChoices } from './steps'
+import type { PendingStep } from './pending'
+import { pendingSteps, type PlanChoices } from './steps'
 
 /** Why steps cannot be put into any order. */
 type StuckRule =

@@ -24,6 +24,8 @@ export const handOverRecords = [
     axle: recordAxle,
     left: bounded('pressure', 0, 1_000_000),
     right: bounded('pressure', 0, 1_000_000),
+    /** Of the air around it; absent where nobody said. */
+    temperature: bounded('temperature', 213.15, 343.15).optional(),
   }),
   z
     .strictObject({

@@ -19,6 +19,8 @@ export const pressureReadingSchema = z.strictObject({
   /** Read in the shop, told by the owner, or from a file. */
   source: z.enum(['shop', 'owner', 'file'], { error: 'source must be shop, owner or file' }).default('shop'),
   readBy: requiredText('Read by', 80),
+  /** What the gauge may be off by, half-width; null where nobody said. */
+  tolerance: bounded('pressure', 0, 200_000).nullable().default(null),
   /** What it was filled to after the reading; null where no air was added. */
   filledTo: pressure.nullable().default(null),
 })

@@ -13,11 +13,11 @@ dayjs.extend(timezone)
 
 /** Calendar file of a job's follow-ups, counted from its handover or else from its day, in the shop's time zone. */
 export function followUps(job: Job, records: readonly BayRecord[], timeZone: string): string {
-  const { handedOver } = assessJob(job, records)
+  const { handedOver, torques } = assessJob(job, records)
   const from = handedOver ? dayjs(handedOver.at).tz(timeZone) : dayjs.tz(`${job.day}T17:00:00`, timeZone)
   const vehicle = `${job.vehicle.make} ${job.vehicle.model}`
   const { error, value } = createEvents(
-    followUpsOf(job).map(({ key, days, title, text }): EventAttributes => {
+    followUpsOf({ job, torques }).map(({ key, days, title, text }): EventAttributes => {
       const day = from.add(days, 'day')
       return {
         uid: `${job.id}-${key}@stout-shackle`,

@@ -3,6 +3,7 @@ import type { returnVisitSchema, StoredJob } from '@stout-shackle/core/contract'
 import { assessJob, type Assessment } from '@stout-shackle/core/judge'
 import { hasLeft, ofKind, standing } from '@stout-shackle/core/records'
 import { connectionsOf, kitsLeft, newJob, type Job, type JobKit } from '@stout-shackle/core/job'
+import { recheckAfter } from '@stout-shackle/core/stages'
 import { Problem } from '../problem'
 
 /**
@@ -13,7 +14,7 @@ import { Problem } from '../problem'
 export function nextVisit(
   { job, records }: StoredJob,
   identity: { id: string; number: string },
-  { day, bay, title, complaint }: z.output<typeof returnVisitSchema>,
+  { day, bay, title, complaint, purpose }: z.output<typeof returnVisitSchema>,
 ): Job {
   if (!hasLeft(records))
     throw new Problem(
@@ -22,6 +23,8 @@ export function nextVisit(
       `Job ${job.number} was not handed over yet: the vehicle has not left. Go on with that job.`,
       [{ field: 'job', message: 'was not handed over yet' }],
     )
+  const assessed = assessJob(job, records)
+  const recheck = purpose === 'recheck' ? recheckOn(job, assessed) : null
   return {
     ...job,
     ...newJob({ ...identity, title: title ?? job.title, day }, job.customer, job.vehicle),
@@ -49,11 +52,22 @@ export function nextVisit(
       revised: [],
     })),
     history: job.history,
-    owed: owedAfter(assessJob(job, records)),
+    // A short visit proves none of it, and hands on what it was handed.
+    owed: job.recheck ? job.owed : owedAfter(assessed),
+    recheck,
     leftConnections: connectionsOf(job).map((c) => c.id),
     preferences: job.preferences,
     choices: job.choices,
   }
+}
+
+/** @throws Problem 409 where nothing was left to look at again */
+function recheckOn(job: Job, { torques, standing, handedOver }: Assessment): Job['recheck'] {
+  const recheck = handedOver && recheckAfter({ job, torques, standing, handedOver })
+  if (recheck?.torques.length || recheck?.bags.length) return recheck
+  throw new Problem(409, 'Nothing to look at again', `Job ${job.number} left nothing to torque or to read again.`, [
+    { field: 'purpose', message: 'must be work' },
+  ])
 }
 
 /** Figures of a kit that were confirmed on a job. */

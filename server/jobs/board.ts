@@ -17,7 +17,7 @@ export function summaryOf(stored: StoredJob): JobSummary {
 }
 
 const summarize = ({ job, records, version }: StoredJob): JobSummary => {
-  const { stages, active, handedOver } = assessJob(job, records)
+  const { stages, active, handedOver, torques } = assessJob(job, records)
   const { id, number, title, customer, bay, day, vehicle } = job
   return {
     id,
@@ -37,7 +37,8 @@ const summarize = ({ job, records, version }: StoredJob): JobSummary => {
         .join(', ') || null,
     overload: active.ratings.exceeded.length > 0,
     handedOver: handedOver?.at ?? null,
-    followUps: followUpsOf(job).map(({ title, days, byPressure }) => ({ title, days, byPressure })),
+    recheckOf: job.recheck?.of ?? null,
+    followUps: followUpsOf({ job, torques }).map(({ title, days, byPressure }) => ({ title, days, byPressure })),
     stages,
   }
 }

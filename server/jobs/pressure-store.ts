@@ -1,7 +1,9 @@
 import { randomUUID } from 'node:crypto'
 import type { Knex } from 'knex'
 import type { Job } from '@stout-shackle/core/job'
-import type { KeptReading, PressureReading } from '@stout-shackle/core/records'
+import type { StoredJob } from '@stout-shackle/core/contract'
+import { ofKind, standing, type KeptReading, type PressureReading } from '@stout-shackle/core/records'
+import { readingIds, readingsOfVisit } from '@stout-shackle/core/stages/pressure-log'
 
 export interface PressureRow {
   id: string
@@ -54,4 +56,18 @@ export async function addPressures(
   }))
   for (const row of rows) await db<PressureRow>('pressures').insert(row)
   return rows.map(keptOf)
+}
+
+/** What a short visit read of the bags stands in the log of its vehicle too, as its records have it now. */
+export async function keepVisitReadings(db: Knex, { job, records }: StoredJob): Promise<void> {
+  const ids = ofKind(records, 'bag-pressure').flatMap((r) => readingIds(r.id))
+  await db<PressureRow>('pressures').where({ job_id: job.id }).whereIn('id', ids).delete()
+  for (const { id, ...reading } of readingsOfVisit(job, standing(records)))
+    await db<PressureRow>('pressures').insert({
+      id,
+      job_id: job.id,
+      document: JSON.stringify({ ...reading, withdrawn: null } satisfies PressureDocument),
+      entered_by: reading.readBy,
+      entered_at: new Date().toISOString(),
+    })
 }

@@ -4,7 +4,7 @@ import { hasAir } from '@stout-shackle/core/kit'
 import { kitAt, type Job } from '@stout-shackle/core/job'
 import type { PressureReading } from '@stout-shackle/core/records'
 import { assessJob } from '@stout-shackle/core/judge'
-import { pressureLog, pressuresToCsv } from '@stout-shackle/core/stages/pressure-log'
+import { pressureAlarms, pressureLog, pressuresToCsv } from '@stout-shackle/core/stages/pressure-log'
 import { personOf } from '../principal'
 import { notFound, Problem } from '../problem'
 import { route, writes, type Mounted } from '../routing'
@@ -39,7 +39,7 @@ const FOR_A_TREND = 3
  * the visit it was read for last. A trend is worked out when a reading or its job changed.
  */
 export function lastReadRoute(db: Knex, jobs: { get(id: string, db?: Knex): Promise<StoredJob> }): Mounted {
-  const known = new Map<string, { of: string; on: string | null }>()
+  const known = new Map<string, { of: string; found: Pick<LastRead[number], 'atMinOn' | 'alarm'> }>()
   return route(ROUTES.pressures.lastRead, async () => {
     const rows = await db.raw<{ job: string; readAt: string; readings: number; version: number; vehicle: string }[]>(
       `SELECT p.job_id AS job, max(json_extract(p.document, '$.readAt')) AS readAt, count(*) AS readings, j.version AS version,
@@ -50,29 +50,40 @@ export function lastReadRoute(db: Knex, jobs: { get(id: string, db?: Knex): Prom
     for (const { job, readAt, vehicle } of rows) {
       const visits = rows.filter((r) => r.vehicle === vehicle)
       const isLast = visits.every((r) => r.readAt <= readAt)
-      const enough = visits.reduce((sum, r) => sum + r.readings, 0) >= FOR_A_TREND
-      if (!isLast || !enough) {
-        answer.push({ job, readAt, atMinOn: null })
+      if (!isLast) {
+        answer.push({ job, readAt, atMinOn: null, alarm: null })
         continue
       }
+      const enough = visits.reduce((sum, r) => sum + r.readings, 0) >= FOR_A_TREND
       const of = JSON.stringify(visits)
       if (known.get(job)?.of !== of) {
         // One that cannot be read is told of on the board, and hides no other.
         const stored = await jobs.get(job).catch(() => null)
-        known.set(job, { of, on: stored && (await atMin(db, stored, Date.now())) })
+        known.set(job, { of, found: stored ? await toldBy(db, stored, { enough, now: Date.now() }) : NOTHING })
       }
-      answer.push({ job, readAt, atMinOn: known.get(job)!.on })
+      answer.push({ job, readAt, ...known.get(job)!.found })
     }
     return answer
   })
 }
-async function atMin(db: Knex, { job, records }: StoredJob, now: number): Promise<string | null> {
+const NOTHING = { atMinOn: null, alarm: null }
+/** What a vehicle's log tells: when its first line is at its min, and what is wrong as it was read last. */
+async function toldBy(
+  db: Knex,
+  { job, records }: StoredJob,
+  { enough, now }: { enough: boolean; now: number },
+): Promise<Pick<LastRead[number], 'atMinOn' | 'alarm'>> {
+  const { chosen, standing } = assessJob(job, records)
   const minimum = Object.fromEntries(
-    assessJob(job, records).chosen.flatMap(({ kit, minimum: least }) => (least ? [[kit.axle, least.value]] : [])),
+    chosen.flatMap(({ kit, minimum: least }) => (least ? [[kit.axle, least.value]] : [])),
   )
-  const lines = pressureLog(await pressuresOfVehicle(db, job), minimum, job.altitude, now)
+  const readings = await pressuresOfVehicle(db, job)
+  const lines = enough ? pressureLog(readings, minimum, job.altitude, now) : []
   const days = lines.flatMap(({ due }) => (due ? [due.low ?? due.days] : []))
-  return days.length ? new Date(now + Math.min(...days) * DAY).toISOString() : null
+  return {
+    atMinOn: days.length ? new Date(now + Math.min(...days) * DAY).toISOString() : null,
+    alarm: pressureAlarms(job, standing, readings, minimum)[0] ?? null,
+  }
 }
 
 /** Pressures that were read since, in the shop, told by the owner, or from a file. */

@@ -1,4 +1,4 @@
-import { addPressures, pressuresOfJob } from './pressure-store'
+import { addPressures, keepVisitReadings, pressuresOfJob } from './pressure-store'
 import type { Knex } from 'knex'
 import { EXPORT_FORMAT, jobSchema, VEHICLE_NAMES, type Job, type JobExport } from '@stout-shackle/core/job'
 import {
@@ -181,6 +181,7 @@ export class JobStore {
       owed: current.job.owed,
       changes: [...current.job.changes, ...changesOf(current, nextHere, { by: writer.name, at: moment })].slice(-60),
       leftConnections: current.job.leftConnections,
+      recheck: current.job.recheck,
       history: isRenamed ? await historyFor(db, { ...nextHere, history: current.job.history }) : current.job.history,
     }
     const document = JSON.stringify(job)
@@ -259,6 +260,8 @@ export class JobStore {
     await insertRecord(db, job.id, record, input.takenDown)
     await db.raw('UPDATE jobs SET summary = NULL WHERE id = ? AND summary IS NOT NULL', [job.id])
     const next = placed(records, record)
+    if (job.recheck && (body.kind === 'bag-pressure' || input.supersedes))
+      await keepVisitReadings(db, { ...current, records: next })
     // Both kinds that can change whether it has left; the rest need not look.
     if (input.body.kind === 'handed-over' || input.supersedes) {
       const [had, has] = [hasLeft(records), hasLeft(next)]
@@ -316,6 +319,7 @@ const asSent = (job: Job): Job => ({
   ...job,
   changes: [],
   leftConnections: null,
+  recheck: null,
   kits: job.kits.map((jobKit) => ({ ...jobKit, version: null, confirmed: [], revised: [], leftBy: null })),
 })
 

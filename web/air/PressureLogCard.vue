@@ -72,6 +72,7 @@ interface Entry {
   pressure: number | null
   temperature: number | null
   filledTo: number | null
+  tolerance: number | null
   /** As typed; empty for now. */
   when: string
   load: '' | 'empty' | 'loaded'
@@ -85,6 +86,7 @@ const blank = (): Entry => ({
   pressure: null,
   temperature: null,
   filledTo: null,
+  tolerance: null,
   when: '',
   load: '',
   source: 'owner',
@@ -144,6 +146,7 @@ async function save() {
     load: typed.load || null,
     source: typed.source,
     readBy: typed.readBy.trim() || session.person?.name || 'the shop',
+    tolerance: typed.tolerance,
     filledTo: typed.filledTo,
   }
   typed.sent = isSame(typed.sent?.reading ?? null, reading, typed.when === '') ? typed.sent : { key: newKey(), reading }
@@ -194,6 +197,7 @@ const newest = computed(() =>
 )
 const limits = limitsOf(pressureReadingSchema.shape.pressure)
 const warmth = limitsOf(pressureReadingSchema.shape.temperature)
+const doubt = limitsOf(pressureReadingSchema.shape.tolerance)
 const dueText = (l: LineLog) => {
   if (!l.due) return ''
   const dateIn = (days: number | null) =>
@@ -294,6 +298,15 @@ const dueText = (l: LineLog) => {
         v-bind="limits"
         :decimals="1"
         @update="(v) => (entry.filledTo = v)"
+      />
+      <QuantityField
+        clearable
+        :value="entry.tolerance"
+        kind="pressure"
+        label="Gauge off by up to"
+        v-bind="doubt"
+        :decimals="1"
+        @update="(v) => (entry.tolerance = v)"
       />
       <el-button native-type="submit" type="primary" :loading="saving">Save</el-button>
     </form>

@@ -30,6 +30,7 @@ const reading = (id: string, days: number, psi: number, more: Partial<KeptReadin
   source: 'shop',
   readBy: 'Teo',
   filledTo: null,
+  tolerance: null,
   id,
   job: 'job-0411',
   enteredBy: 'Teo',

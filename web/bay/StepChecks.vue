@@ -39,7 +39,7 @@ function read(name: string, kind: QuantityKind, limits: ReturnType<typeof record
   refused.value = parsed.ok ? '' : `${name}: ${refusalText(parsed)}`
   return parsed.ok ? parsed.value : null
 }
-const unit = (kind: 'pressure' | 'length') => UNITS[kind][preferences.system].symbol
+const unit = (kind: 'pressure' | 'length' | 'temperature') => UNITS[kind][preferences.system].symbol
 
 const air = computed(() => assessment.value.proof.now.air[axle.value] ?? null)
 function firstAir() {
@@ -57,7 +57,10 @@ function firstAir() {
     refused.value = `Under the min of the kit, ${limitQuantity('min', 'pressure', low, preferences.system)}: recorded, and the step stays open.`
   else if (pressure && [left, right].some((p) => isBelow(p, pressure.low) || isAbove(p, pressure.high)))
     refused.value = `This step is done at ${formatBand('pressure', pressure, preferences.system)}: recorded as read.`
-  store.record({ kind: 'bag-pressure', axle: axle.value, left, right })
+  const warmth = (typed.Warmth ?? '').trim()
+  const temperature = warmth ? read('Warmth', 'temperature', recordLimits('bag-pressure', 'temperature')) : undefined
+  if (temperature === null) return
+  store.record({ kind: 'bag-pressure', axle: axle.value, left, right, ...(temperature ? { temperature } : {}) })
 }
 
 const connections = computed(() => assessment.value.air.connections.filter((c) => c.axle === axle.value))
@@ -144,6 +147,11 @@ const has = (check: StepCheck) => props.step.checks.includes(check)
           :aria-label="`${side} bag, ${unit('pressure')}`"
         />
         {{ unit('pressure') }}</label
+      >
+      <label v-if="job.recheck"
+        >outside
+        <input v-model="typed.Warmth" inputmode="decimal" :aria-label="`Outside, ${unit('temperature')}`" />
+        {{ unit('temperature') }}</label
       >
       <button>Record</button>
     </form>

@@ -11,7 +11,11 @@ import { failureText, readJsonFile } from '../fields/file'
 import { useSettings } from '../stores/settings'
 import { useShop } from '../stores/shop'
 import { onShopEvent } from '../stores/events'
+import { alarmText } from '@stout-shackle/core/wording'
+import StateSign from '../fields/StateSign.vue'
+import { usePreferences } from '../stores/preferences'
 import JobCard from './JobCard.vue'
+import { openRecheck } from './open-recheck'
 import { keepTheDay } from './keep-the-day'
 
 const FirstSteps = defineAsyncComponent(() => import('./FirstSteps.vue'))
@@ -64,6 +68,7 @@ watch(
 )
 
 const settings = useSettings()
+const preferences = usePreferences()
 /** A plate or a phone number without what people put between its figures; an answer kept by an earlier page has none. */
 const closed = (text = '') => text.replaceAll(/[^\p{L}\p{N}]/gu, '')
 const found = computed(() => {
@@ -84,8 +89,29 @@ void call<LastRead>('/pressures')
   .then((read) => (lastRead.value = read))
   .catch(() => undefined)
 /** Half a day early is read too: nobody comes to the minute. */
-const isRead = (job: string, due: dayjs.Dayjs) =>
-  lastRead.value.some((r) => r.job === job && dayjs(r.readAt).isAfter(due.subtract(12, 'hour')))
+const isRead = (job: string, due: dayjs.Dayjs) => {
+  const visits = new Set([job, ...looksAt(job).map((j) => j.id)])
+  return lastRead.value.some((r) => visits.has(r.job) && dayjs(r.readAt).isAfter(due.subtract(12, 'hour')))
+}
+/** Short visits that look again at what a job left. */
+const looksAt = (job: string) => (shop.jobs ?? []).filter((j) => j.recheckOf === job)
+const startFailed = ref('')
+/** The short visit of a job: the one that is open, or a new one. */
+async function lookAgain(job: string) {
+  const open = looksAt(job).find((j) => !j.handedOver)
+  try {
+    await router.push({ name: 'bay-view', params: { id: open?.id ?? (await openRecheck(job)) } })
+  } catch (error) {
+    startFailed.value = failureText(error)
+  }
+}
+/** Bags that were read too low: whoever drives on them is called. */
+const alarms = computed(() =>
+  lastRead.value.flatMap(({ job: id, readAt, alarm }) => {
+    const job = (shop.jobs ?? []).find((j) => j.id === id)
+    return job && alarm ? { job, readAt, alarm } : []
+  }),
+)
 
 /** Bags that come to their min are due so long before. */
 const AHEAD_OF_MIN = 7
@@ -114,7 +140,7 @@ const due = computed(() =>
               byPressure: f.byPressure,
               kind: 'follow-up',
             }))
-            .filter((f) => !f.byPressure || !isRead(job.id, f.day))
+            .filter((f) => (f.byPressure ? !isRead(job.id, f.day) : !looksAt(job.id).some((j) => j.handedOver)))
         : []),
       ...byLog(job),
     ])
@@ -153,7 +179,9 @@ async function takeFile(event: Event) {
       /></label>
       <el-button type="primary" @click="adding = true">New job</el-button>
     </header>
-    <p v-for="text in [failure, refusedFile].filter(Boolean)" :key="text!" class="note stop" role="alert">{{ text }}</p>
+    <p v-for="text in [failure, refusedFile, startFailed].filter(Boolean)" :key="text!" class="note stop" role="alert">
+      {{ text }}
+    </p>
     <p v-for="d in shop.damaged" :key="d.id" class="note stop" data-code="damaged">
       Job {{ d.number }} cannot be read: {{ d.problem }}. Its data is still stored; put a backup back, or ask for help.
     </p>
@@ -179,6 +207,22 @@ async function takeFile(event: Event) {
         <div class="card">
           <table class="dense">
             <tbody>
+              <tr
+                v-for="{ job, readAt, alarm } in alarms"
+                :key="`alarm ${job.id}`"
+                data-due="alarm"
+                :data-code="alarm.code"
+              >
+                <td class="num day">{{ settings.date(readAt) }}</td>
+                <td class="alarm">
+                  <StateSign state="stop" />
+                  {{ alarmText(alarm, preferences.system) }}
+                </td>
+                <td>
+                  <RouterLink :to="{ name: 'hand-over', params: { id: job.id } }">{{ job.number }}</RouterLink>{{ ' '
+                  }}<span class="small muted">{{ job.customer }} {{ job.contact }}</span>
+                </td>
+              </tr>
               <tr v-for="f in due" :key="f.job.id + f.title" :data-due="f.kind">
                 <td class="num day">{{ settings.date(f.day.toISOString()) }}</td>
                 <td>{{ f.title }}<span v-if="f.day.isBefore(dayjs(), 'day')" class="late"> · was due</span></td>
@@ -186,6 +230,9 @@ async function takeFile(event: Event) {
                   <RouterLink :to="{ name: 'hand-over', params: { id: f.job.id } }">{{ f.job.number }}</RouterLink>{{
                     ' '
                   }}<span class="small muted">{{ f.job.customer }}</span>
+                  <button v-if="f.kind === 'follow-up'" class="plain small" @click="lookAgain(f.job.id)">
+                    Check now
+                  </button>
                 </td>
               </tr>
               <tr v-if="!due.length">
@@ -239,6 +286,9 @@ async function takeFile(event: Event) {
 .day {
   width: 70px;
   text-align: left;
+}
+.alarm {
+  color: var(--oxide);
 }
 .late {
   color: var(--amber);

@@ -4,6 +4,7 @@ import { afterEach, describe, expect, test, vi } from 'vitest'
 import type { LastRead } from '@stout-shackle/core/contract'
 import { followUpsOf } from '@stout-shackle/core/stages'
 import { assessJob } from '@stout-shackle/core/judge'
+import { PSI } from '@stout-shackle/core/quantity'
 import { demoJob, demoJobs } from '../../demo/shop'
 import { testRouter } from '../fixtures/mount'
 import BaysView from './BaysView.vue'
@@ -13,7 +14,7 @@ const list = (entries: unknown[]) => ({ total: entries.length, entries, damaged:
 const summaries = () => list(jobsOfDemo())
 const jobsOfDemo = () =>
   demoJobs().map(({ job, records }) => {
-    const { stages, active, handedOver } = assessJob(job, records)
+    const { stages, active, handedOver, torques } = assessJob(job, records)
     return {
       id: job.id,
       number: job.number,
@@ -28,7 +29,8 @@ const jobsOfDemo = () =>
       kit: job.kits[0]?.kit.name ?? null,
       overload: active.ratings.exceeded.length > 0,
       handedOver: handedOver ? new Date().toISOString() : null,
-      followUps: followUpsOf(job).map(({ title, days, byPressure }) => ({ title, days, byPressure })),
+      recheckOf: job.recheck?.of ?? null,
+      followUps: followUpsOf({ job, torques }).map(({ title, days, byPressure }) => ({ title, days, byPressure })),
       stages,
     }
   })
@@ -84,11 +86,13 @@ describe('the board', () => {
   })
   test('what is due back stands with its day', async () => {
     const wrapper = await board(summaries())
-    for (const { title } of followUpsOf(demoJob('0411').job)) expect(wrapper.text()).toContain(title)
+    const { job, records } = demoJob('0411')
+    const { torques } = assessJob(job, records)
+    for (const { title } of followUpsOf({ job, torques })) expect(wrapper.text()).toContain(title)
   })
   test('bags that come to their min are due a week before, when that is near', async () => {
     const inDays = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString()
-    const read = (job: string, atMinOn: string | null) => ({ job, readAt: inDays(-1), atMinOn })
+    const read = (job: string, atMinOn: string | null) => ({ job, readAt: inDays(-1), atMinOn, alarm: null })
     const rows = async (...of: LastRead) => {
       const wrapper = await board(summaries(), 200, of)
       await flushPromises()
@@ -97,6 +101,16 @@ describe('the board', () => {
     expect(await rows(read('job-0417', inDays(20)), read('job-0411', inDays(400)), read('job-0418', null))).toBe(1)
     // Past by more than a week it is no day to wait for any more.
     expect(await rows(read('job-0417', inDays(-2)))).toBe(0)
+  })
+  test('bags read too low are called in, by code and figure', async () => {
+    const alarm = { code: 'under-minimum', axle: 'rear', side: 'left', pressure: 2 * PSI, least: 5 * PSI } as const
+    const wrapper = await board(summaries(), 200, [
+      { job: 'job-0411', readAt: new Date().toISOString(), atMinOn: null, alarm },
+    ])
+    await flushPromises()
+    const row = wrapper.find('[data-due=alarm]')
+    expect(row.attributes('data-code')).toBe('under-minimum')
+    expect(row.text()).toContain('2 psi')
   })
   test('a job that cannot be read is named, and hides no other', async () => {
     const damaged = [{ id: 'x', number: '99999999999999999999', problem: 'vehicle: is missing' }]

@@ -5,7 +5,7 @@ import type { Unsent } from '@stout-shackle/core/contract'
 import { recordMaxLength } from '@stout-shackle/core/records'
 import { canTakeBack } from '@stout-shackle/core/judge'
 import { AXLES } from '@stout-shackle/core/vehicle'
-import { loadSettings, placesAfter, recoveredShare } from '@stout-shackle/core/stages'
+import { followUpsOf, loadSettings, namesTorquedAgain, placesAfter, recoveredShare } from '@stout-shackle/core/stages'
 import { formatNumber, formatQuantity, UNITS } from '@stout-shackle/core/quantity'
 import { beforeText, correctionText, offText, settingText, stopText } from '@stout-shackle/core/wording'
 import dayjs from 'dayjs'
@@ -22,6 +22,7 @@ import StageColumns from '../job/StageColumns.vue'
 import CornerHeads from '../measure/CornerHeads.vue'
 import HeightGrid from '../measure/HeightGrid.vue'
 import { onShopEvent } from '../stores/events'
+import { openRecheck } from '../bays/open-recheck'
 import BagPressures from './BagPressures.vue'
 import { useOpenJob, useShownAxle } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
@@ -85,6 +86,17 @@ async function returnVisit() {
       body: { day: dayjs().format('YYYY-MM-DD') },
     })
     await router.push({ name: 'measure', params: { id: next.id } })
+  } catch (error) {
+    refused.value = failureText(error)
+  }
+}
+/** What of this job is looked at again: what it promises, and nothing else. */
+const owes = computed(() => followUpsOf({ job: job.value, torques: assessment.value.torques }).length > 0)
+const names = computed(() => namesTorquedAgain({ job: job.value, torques: assessment.value.torques }))
+async function lookAgain() {
+  refused.value = ''
+  try {
+    await router.push({ name: 'bay-view', params: { id: await openRecheck(job.value.id) } })
   } catch (error) {
     refused.value = failureText(error)
   }
@@ -192,6 +204,7 @@ const reopen = () =>
           </p>
           <p class="again">
             <button v-if="takeBack" class="plain small" @click="reopen">It has not left</button>
+            <button v-if="owes" class="plain small" @click="lookAgain">Check after the first miles</button>
             <button class="plain small" @click="returnVisit">Open a return visit</button>
           </p>
           <p v-if="refused" class="refused small" role="alert">{{ refused }}</p>
@@ -250,8 +263,12 @@ const reopen = () =>
           <a :href="paper('export')">Job as a file</a>
         </p>
         <p class="note">
-          Clearance is checked with the load on. Lug nuts and clamped brackets again after 100 miles, pressure after 24
-          h and after the first month. Lamps may need aiming: local codes and a licensed technician decide.
+          Clearance is checked with the load on.<template v-if="names.length">
+            Torque again after 100 miles: {{ names.join(', ') }}.</template
+          ><template v-if="assessment.chosen.some((c) => c.minimum)">
+            Read the bags after 24 h and after the first month.</template
+          >
+          Lamps may need aiming: local codes and a licensed technician decide.
         </p>
       </StampedPlate>
     </template>

@@ -1,4 +1,4 @@
-export { followUpsOf } from './follow-ups'
+export { followUpsOf, namesTorquedAgain, recheckAfter } from './follow-ups'
 export { loadSettings } from './settings'
 export { asLeftOf, type AsLeft } from './as-left'
 export { offText, textOf, type Unsigned } from './statement'

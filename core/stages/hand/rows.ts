@@ -10,10 +10,11 @@ import {
   type Kit,
   type Mount,
   type PlanStep,
+  type Recheck,
   type Topic,
 } from '../../kit'
 import { boltNeeds, uBoltNeeds, type BoltNeed, type UBoltNeed } from '../../mounting'
-import { isAbove, type Meters } from '../../quantity'
+import { isAbove, type Meters, type NewtonMeters, type Pascals } from '../../quantity'
 import { partsAround } from '../../underbody'
 import type { AxleEnd } from '../../vehicle'
 import type { CaseAssessment } from '../choose'
@@ -66,6 +67,10 @@ export type HandRow =
       cut: Meters
     }
   | { is: 'u-bolt'; name: string; thread: string; leg: Meters; verdict: UBoltNeed['verdict']; measured: boolean }
+  /** What was read on the visit before: bags left and right, and when. */
+  | { is: 'last-bags'; left: Pascals; right: Pascals; at: string }
+  /** What a fastener was torqued to on the visit before, the lowest of its places, N·m. */
+  | { is: 'last-torque'; name: string; value: NewtonMeters }
   /** Bands of the heat shield: the pipe, and the thickest that one goes around. */
   | { is: 'shield'; pipe: Meters | null; most: Meters; joined: boolean }
 
@@ -85,6 +90,7 @@ export function mountHand(job: Job, step: PlanStep): HandRow[] {
   const axle = axleOf(job, step)
   const found = axle && kitAt(job, axle)
   if (step.kind !== 'operation') return []
+  if (job.recheck) return lastRead(job.recheck, step)
   const topics = topicsOf(step)
   if (!axle || !found || found.work !== 'fit') return []
   const { kit } = found
@@ -104,6 +110,17 @@ export function mountHand(job: Job, step: PlanStep): HandRow[] {
     ...shieldRows(kit, job.survey[axle].exhaustDiameter, topics),
   ]
 }
+/** What the visit before read of what a step looks at again. */
+const lastRead = ({ bags, torques }: Recheck, { axle, side, checks, torques: here }: PlanStep): HandRow[] => [
+  ...bags.flatMap(({ axle: end, last }): HandRow[] =>
+    checks.includes('first-air') && end === axle && last ? [{ is: 'last-bags', ...last }] : [],
+  ),
+  ...torques.flatMap((t): HandRow[] =>
+    t.axle === axle && t.side === side && t.last !== null && here.some((f) => f.id === t.fastener.id)
+      ? [{ is: 'last-torque', name: t.fastener.name, value: t.last }]
+      : [],
+  ),
+]
 /** Whether a bracket is of a side: its hand says so, changed over where the job changes them. */
 function isOfSide({ hand }: Bracket, side: PlanStep['side'], swapped: boolean): boolean {
   if (!side || (hand !== 'left' && hand !== 'right')) return true

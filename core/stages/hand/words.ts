@@ -2,6 +2,7 @@ import { nodeName, VALVE_PLACE_NAMES } from '../../circuit'
 import type { Circuit } from '../../fittings'
 import { formatQuantity, formatRun, type Meters, type UnitSystem } from '../../quantity'
 import { HAND_NAMES } from '../../kit'
+import { formatDate } from '../../shop'
 import type { HandRow } from '.'
 
 /** A row as it is read: what it is about, the figure that counts, what is said beside it. */
@@ -71,6 +72,14 @@ function mountText(row: Exclude<HandRow, LineRow>, system: UnitSystem): HandText
     }
     case 'u-bolt':
       return told('U-bolt', row.thread, row.name, `leg ${len(row.leg)} or more`, row.verdict !== 'fine' && row.verdict)
+    case 'last-bags':
+      return told(
+        'last time',
+        `${formatQuantity('pressure', row.left, system)} left, ${formatQuantity('pressure', row.right, system)} right`,
+        formatDate(row.at, 'UTC'),
+      )
+    case 'last-torque':
+      return told('last time', formatQuantity('torque', row.value, system), row.name)
     case 'shield':
       return told(
         'clamps',

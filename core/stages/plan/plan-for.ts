@@ -22,7 +22,8 @@ import { withSurveyAnswer, type AxleEnd, type Survey } from '../../vehicle'
 export type PlanInputs = Pick<
   Job,
   'kits' | 'vehicle' | 'survey' | 'choices' | 'procedures' | 'air' | 'supply' | 'circuit'
->
+> &
+  Partial<Pick<Job, 'recheck'>>
 
 /**
  * Work plan of the job's kits; null while none is chosen. One that was put on record as the work began stays as it was, whatever the
@@ -85,6 +86,7 @@ const freshPlan = (job: PlanInputs, { survey, added, wheelsOff }: Found, done: r
     procedures: [...job.procedures.map((p) => p.procedure), ...added.map((a) => a.procedure)],
     pins: [...job.choices.pins, ...added.flatMap((a) => a.pins)],
     wheelsOff,
+    recheck: job.recheck ?? null,
     sofar: done,
   })
 

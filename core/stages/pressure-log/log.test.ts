@@ -16,6 +16,7 @@ const reading = (day: number, psi: number, celsius: number | null, more: Partial
   source: 'owner',
   readBy: 'Ignace',
   filledTo: null,
+  tolerance: null,
   id: `r-${day}-${psi}`,
   job: 'job-1',
   enteredBy: 'Maren',

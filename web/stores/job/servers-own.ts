@@ -11,6 +11,7 @@ const OF_JOB = [
   'owed',
   'airCheck',
   'leftConnections',
+  'recheck',
   'changes',
 ] as const satisfies readonly (keyof Job)[]
 

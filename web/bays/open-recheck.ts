@@ -1,0 +1,17 @@
+import dayjs from 'dayjs'
+import { call } from '../api/client'
+import { newKey } from '../api/key'
+
+/**
+ * Opens the short visit that looks again at what a job left.
+ * @returns the new visit's id
+ * @throws what the server refuses it with
+ */
+export async function openRecheck(job: string): Promise<string> {
+  const { job: visit } = await call<{ job: { id: string } }>(`/jobs/${job}/return-visit`, {
+    method: 'POST',
+    key: newKey(),
+    body: { day: dayjs().format('YYYY-MM-DD'), purpose: 'recheck', title: 'Check after the first miles' },
+  })
+  return visit.id
+}
