@@ -1,5 +1,5 @@
 import { ofKind, type RecordOf } from '../records'
-import { isAbove } from '../quantity'
+import { isAbove, isBelow } from '../quantity'
 import { hashOf } from '../hash'
 import { counts, missing, unproved, type Missing } from '../proof'
 import { HEIGHT_PLACES, type HeightPlace } from '../vehicle'
@@ -67,6 +67,30 @@ const emptyUnread = ({ proof: { now }, asLeft, chosen, active }: Facts): Missing
       })
     : []
 
+/**
+ * Why a vehicle is not driven for a test: over a rating, down on its stops, with its bags under their min, or not on its wheels.
+ */
+export function driveRefused(
+  { timing, loadCase }: Pick<RecordOf<'road-test'>['body'], 'timing' | 'loadCase'>,
+  { cases, chosen, proof, emptyOver }: Pick<Facts, 'cases' | 'chosen' | 'proof' | 'emptyOver'>,
+) {
+  const found = cases.find((c) => c.loadCase.id === loadCase)
+  if (loadCase !== null && !found) return { field: 'loadCase', code: 'drive-other-load', about: loadCase } as const
+  const over = found ? [...found.ratings.exceeded, ...found.ratings.kitExceeded] : emptyOver
+  if (over.length) return { field: 'loadCase', code: 'drive-over-rating', about: over[0]!.id } as const
+  if (proof.now.stand.support !== 'on-wheels') return { field: 'kind', code: 'drive-not-down', about: '' } as const
+  // Before the work the bare springs carry it: as they were seen to, or by their rate.
+  if (timing === 'before' && found?.bottoms)
+    return { field: 'loadCase', code: 'drive-on-stops', about: found.loadCase.name } as const
+  const low =
+    timing === 'after' &&
+    chosen.some(({ kit, minimum }) => {
+      const air = proof.now.air[kit.axle]
+      return minimum && (!air || isBelow(air.left, minimum.value) || isBelow(air.right, minimum.value))
+    })
+  return low ? ({ field: 'kind', code: 'drive-without-air', about: '' } as const) : null
+}
+
 export const handOverStage = defineStage({
   id: 'hand-over',
   begun: ({ handedOver, standing }) =>
@@ -132,6 +156,7 @@ export const handOverStage = defineStage({
       return assess().stops.length > 0
         ? { field: 'kind', code: 'not-road-ready', about: String(assess().stops.length) }
         : null
+    if (body.kind === 'road-test') return driveRefused(body, assess())
     if (body.kind !== 'waiver' && body.kind !== 'consent') return null
     // The shop's day may be behind that of UTC.
     if (body.kind === 'waiver' && body.due !== null && Date.parse(`${body.due}T23:59:59Z`) < now - DAY_MS)

@@ -1,3 +1,4 @@
+export { driveRefused } from './hand-over'
 export { canTakeBack, leftWith, refusalOf } from './accept'
 export { assessJob, type Assessment } from './assess'
 export { chainOf } from './chain'

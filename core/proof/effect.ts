@@ -85,6 +85,8 @@ const EFFECTS: Omit<Effects, 'opened-again' | 'connection-opened' | 'bracket-mov
   'step-added': null,
   'leak-test': null,
   waiver: null,
+  'road-test': null,
+  'lamp-aim': null,
   'handed-over': null,
   withdrawn: null,
 }

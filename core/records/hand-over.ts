@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { bounded } from '../quantity'
-import { requiredText } from '../vehicle'
+import { optionalText, requiredText } from '../vehicle'
 import { dateTime, recordAxle, recordId } from './parts'
 
 /** What a customer may sign away, with a reason; nothing that is wrong, only what could not be shown. */
@@ -8,6 +8,20 @@ const WAIVERS = ['air-check', 'loaded-heights', 'loaded-clearance', 'level', 'ov
 export type WaiverId = (typeof WAIVERS)[number]
 const CONSENTS = ['drilling', 'cutting'] as const
 export type ConsentTo = (typeof CONSENTS)[number]
+
+/** What a drive is judged by, on the same road with the same load before and after. */
+export const DRIVE_MARKS = ['bumps', 'sway', 'braking', 'steering', 'noise'] as const
+export type DriveMark = (typeof DRIVE_MARKS)[number]
+const driveMark = z
+  .number()
+  .int()
+  .min(1, { error: 'a mark must be 1 (bad) or more' })
+  .max(5, { error: 'a mark must be 5 (good) or less' })
+  .nullable()
+const driveMarks = Object.fromEntries(DRIVE_MARKS.map((mark) => [mark, driveMark.default(null)])) as Record<
+  DriveMark,
+  z.ZodDefault<typeof driveMark>
+>
 
 const signature = {
   signedBy: requiredText('Signed by', 80),
@@ -59,6 +73,34 @@ export const handOverRecords = [
       .max(20_000, { error: 'the drawing has too many points' })
       .regex(/^[ML0-9. -]+$/, { error: 'must be an SVG path of M and L' })
       .optional(),
+  }),
+  /** The same drive before and after the work; never needed for a hand-over. */
+  z.strictObject({
+    kind: z.literal('road-test'),
+    timing: z.enum(['before', 'after'], { error: 'timing must be before or after' }),
+    /** What was on it; null for nothing. */
+    loadCase: recordId.nullable(),
+    /** Where it was driven, so that it is the same both times. */
+    road: optionalText('Road', 120),
+    marks: z
+      .strictObject(driveMarks)
+      .refine((m) => DRIVE_MARKS.some((mark) => m[mark] !== null), { error: 'give one mark or more, 1 to 5' }),
+    note: optionalText('Note', 400),
+    /** Somebody rode along: what they say, and how long it went on after a bump. */
+    second: z
+      .strictObject({
+        name: requiredText('Who rode along', 60),
+        words: optionalText('What they say', 400),
+        bounces: z.number().int().min(0).max(20).nullable().default(null),
+        seconds: z.number().min(0).max(60).nullable().default(null),
+      })
+      .nullable()
+      .default(null),
+  }),
+  /** The aim of the headlamps after the work. */
+  z.strictObject({
+    kind: z.literal('lamp-aim'),
+    outcome: z.enum(['checked', 'to-check'], { error: 'outcome must be checked or to-check' }),
   }),
   z.strictObject({ kind: z.literal('handed-over'), to: requiredText('Handed over to', 80) }),
 ] as const

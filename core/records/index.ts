@@ -1,4 +1,4 @@
-export type { ConsentTo, WaiverId } from './hand-over'
+export { DRIVE_MARKS, type ConsentTo, type DriveMark, type WaiverId } from './hand-over'
 export { FINAL_CHECKS, type FinalCheckId } from './final-checks'
 export * from './names'
 export { recordId } from './parts'

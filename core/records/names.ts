@@ -1,6 +1,6 @@
 import type { RecordOf } from './record'
 import type { GapCheck } from '../kit'
-import type { ConsentTo, WaiverId } from './hand-over'
+import type { ConsentTo, DriveMark, WaiverId } from './hand-over'
 
 const GAP_CHECK_NAMES: Record<GapCheck, string> = {
   'bag-clearance': 'Free all around the bag, loaded',
@@ -20,6 +20,14 @@ export const WAIVER_NAMES: Record<WaiverId, string> = {
   'loaded-clearance': 'no clearance read with the load on',
   level: 'it leaves off its aim',
   overload: 'not to be driven with this load',
+}
+/** What a drive is judged by; 1 is bad, 5 is good. */
+export const DRIVE_MARK_NAMES: Record<DriveMark, string> = {
+  bumps: 'bumps',
+  sway: 'sway',
+  braking: 'braking',
+  steering: 'steering',
+  noise: 'noise',
 }
 export const CONSENT_NAMES: Record<ConsentTo, string> = { drilling: 'Drilling', cutting: 'Cutting' }
 

@@ -31,6 +31,17 @@ describe('what stands', () => {
       expect([...superseded(order)].sort()).toEqual(['a', 'd'])
     expect(standing(inOrder(list)).map((r) => r.id)).toEqual(['c'])
   })
+  test('corrected twice, the first does not come back', () => {
+    const correcting = (id: string, sequence: number, target: string): BayRecord => ({
+      ...taking(id, sequence, target),
+      body: record(id, sequence).body,
+    })
+    const list = [record('a', 1), correcting('b', 2, 'a'), correcting('c', 3, 'b')]
+    expect(standing(list).map((r) => r.id)).toEqual(['c'])
+    // The second correction taken back, the first one stands; that one taken back too, what it corrected.
+    expect(standing([...list, taking('d', 4, 'c')]).map((r) => r.id)).toEqual(['b'])
+    expect(standing([...list, taking('d', 4, 'c'), taking('e', 5, 'b')]).map((r) => r.id)).toEqual(['a'])
+  })
   test('two that take each other back, in a file written by hand, end', () => {
     expect(superseded([taking('a', 1, 'b'), taking('b', 2, 'a')]).size).toBeLessThanOrEqual(1)
   })

@@ -116,20 +116,25 @@ export function placed(records: readonly BayRecord[], record: BayRecord): BayRec
  * @param records all of a job
  */
 export function superseded(records: readonly BayRecord[]): Set<string> {
-  const takers = new Map<string, string[]>()
-  for (const { id, supersedes } of records)
-    if (supersedes) takers.set(supersedes.record, [...(takers.get(supersedes.record) ?? []), id])
+  const takers = new Map<string, BayRecord[]>()
+  for (const record of records) {
+    const { supersedes } = record
+    if (supersedes) takers.set(supersedes.record, [...(takers.get(supersedes.record) ?? []), record])
+  }
   const known = new Map<string, boolean>()
-  const isGone = (id: string): boolean => {
+  /** Whether a withdrawal that stands takes it back. */
+  const isTakenBack = (id: string): boolean => {
     const earlier = known.get(id)
     if (earlier !== undefined) return earlier
     // Two that name each other, in a file written by hand, end here.
     known.set(id, false)
-    const gone = (takers.get(id) ?? []).some((taker) => !isGone(taker))
-    known.set(id, gone)
-    return gone
+    const back = (takers.get(id) ?? []).some((taker) => taker.body.kind === 'withdrawn' && !isTakenBack(taker.id))
+    known.set(id, back)
+    return back
   }
-  return new Set(records.map((r) => r.id).filter(isGone))
+  // What a correction replaced stays replaced when that one is corrected in its turn.
+  const isGone = ({ id }: BayRecord) => (takers.get(id) ?? []).some((taker) => !isTakenBack(taker.id))
+  return new Set(records.filter(isGone).map((r) => r.id))
 }
 
 /**

@@ -2,7 +2,8 @@ import { REMEDY_NAMES } from '../fittings'
 import { FATE_NAMES, SUPPORT_NAMES } from '../kit'
 import { count, formatQuantity, type UnitSystem } from '../quantity'
 import { CORNER_NAMES, SURVEY_QUESTIONS } from '../vehicle'
-import { CONNECTION_RESULT_NAMES, CONSENT_NAMES, gapKeyName, WAIVER_NAMES } from './names'
+import { DRIVE_MARKS } from './hand-over'
+import { CONNECTION_RESULT_NAMES, CONSENT_NAMES, DRIVE_MARK_NAMES, gapKeyName, WAIVER_NAMES } from './names'
 import type { RecordBody, RecordKind } from './record'
 
 /** What a record is about, by the names of the job's plan; null where its id is all there is. */
@@ -81,6 +82,9 @@ const RECORD_WORDS: {
     `Air check${side ? `, ${side}` : ''}, ${end}: ${formatQuantity('pressure', pressure, system, 1)} at ${formatQuantity('temperature', temperature, system)}`,
   'bag-pressure': ({ left, right }, system) =>
     `Bags set: ${formatQuantity('pressure', left, system, 1)} left, ${formatQuantity('pressure', right, system, 1)} right`,
+  'road-test': ({ timing, marks, note }) =>
+    `Road test ${timing}: ${DRIVE_MARKS.flatMap((m) => (marks[m] === null ? [] : `${DRIVE_MARK_NAMES[m]} ${marks[m]}`)).join(', ')}${note ? `, ${note}` : ''}`,
+  'lamp-aim': ({ outcome }) => `Headlamp aim: ${outcome === 'checked' ? 'checked' : 'to check'}`,
   'handed-over': ({ to }) => `Handed over to ${to}`,
   waiver: ({ about, because, signedBy, due }) =>
     `Signed by ${signedBy}: ${WAIVER_NAMES[about]}${due ? `, ${due}` : ''}, ${because}`,

@@ -3,7 +3,7 @@ import { demoJob } from '../../demo/shop'
 import type { BayRecord } from '../records'
 import { assessJob } from '../judge'
 import { INCH } from '../quantity'
-import { checkCorners, type Corner, type HeightPlace, type ExpectedRear, type HeightSet } from '.'
+import { checkCorners, looksLike, type Corner, type HeightPlace, type ExpectedRear, type HeightSet } from '.'
 
 type Inches = [number, number, number, number]
 const set = (heights: Inches): HeightSet =>
@@ -87,5 +87,24 @@ describe('the tape of a demo job, spoiled on purpose', () => {
     expect(finding).toMatchObject({ code: 'disagrees', set: 'loaded' })
     const index = finding!.corners.indexOf('rear-right')
     expect(finding!.would[index]! / INCH).toBeCloseTo(22.1875, 1)
+  })
+})
+
+describe('from which mark heights look as if they were read', () => {
+  // A 32 in tire: its lip stands some 20 in over the wheel's center and 36 in over the ground. From memory.
+  const tire = 32 * INCH
+  test.each([
+    [[22, 22.5, 24, 24.25], 'wheel-center'],
+    [[36, 36.25, 38.5, 39], 'ground'],
+    [[22, 22.5, 38.5, 39], null],
+    [[28], null],
+    [[], null],
+  ] as const)('%j in: %s', (inches, mark) => {
+    expect(
+      looksLike(
+        inches.map((v) => v * INCH),
+        tire,
+      ),
+    ).toBe(mark)
   })
 })

@@ -133,3 +133,24 @@ export function carryToAxles(
     rearTolerance: tolerance(0),
   }
 }
+
+/** A fender's lip over the top of its tire, about. Common practice, no published source. */
+const LIP_OVER_TIRE: Meters = 0.1
+/**
+ * From which mark a set of heights looks as if it was read, by the size of the tires.
+ * @param values m, of one set
+ * @param tire m, diameter
+ * @returns null where they do not agree, or lie between
+ * @example
+ * looksLike([0.93, 0.94, 0.99, 1], 0.8) // => "ground"
+ */
+export function looksLike(values: readonly Meters[], tire: Meters): Mark | null {
+  const center = (mark: Mark) => (mark === 'ground' ? tire : tire / 2) + LIP_OVER_TIRE
+  const near = values.map((v): Mark | null => {
+    const [low, high] = [Math.abs(v - center('wheel-center')), Math.abs(v - center('ground'))]
+    // As near to one as to the other, it tells nothing.
+    return Math.abs(low - high) < tire / 8 ? null : low < high ? 'wheel-center' : 'ground'
+  })
+  const [first = null] = near
+  return near.every((mark) => mark === first) ? first : null
+}

@@ -16,7 +16,7 @@ export {
   SUPPORT_NAMES,
 } from '../kit'
 export { CORNER_NAMES, MARK_NAMES, SURVEY_QUESTIONS } from '../vehicle'
-export { CONSENT_NAMES, gapKeyName, recordText, WAIVER_NAMES } from '../records'
+export { CONSENT_NAMES, DRIVE_MARK_NAMES, gapKeyName, recordText, WAIVER_NAMES } from '../records'
 export * from '../judge/words'
 export { airRefusals } from '../judge/air-words'
 export { hindranceText } from '../judge/bay-words'

@@ -27,6 +27,7 @@ import BagPressures from './BagPressures.vue'
 import { useOpenJob, useShownAxle } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import { useSettings } from '../stores/settings'
+import RoadTestCard from '../drive/RoadTestCard.vue'
 import FinalCheckList from './FinalCheckList.vue'
 
 const { store, job, assessment } = useOpenJob()
@@ -152,6 +153,7 @@ const reopen = () =>
           <StateSign :state="row.within ? 'fine' : row.within === null ? 'unknown' : 'stop'" /> {{ row.text }}
         </p>
       </section>
+      <RoadTestCard timing="after" />
       <FinalCheckList />
       <section v-if="chosen" class="card">
         <table class="dense">

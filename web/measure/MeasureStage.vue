@@ -3,8 +3,8 @@ import { computed, ref, useTemplateRef } from 'vue'
 import { ofKind } from '@stout-shackle/core/records'
 import { formatNumber, formatQuantity, GRAVITY, INCH } from '@stout-shackle/core/quantity'
 import { readingsFromCsv, readingsToCsv } from '@stout-shackle/core/exchange'
-import { MARKS, TAPE_TOLERANCE } from '@stout-shackle/core/vehicle'
-import { cautionText, cornerText, MARK_NAMES } from '@stout-shackle/core/wording'
+import { TAPE_TOLERANCE } from '@stout-shackle/core/vehicle'
+import { cautionText, cornerText } from '@stout-shackle/core/wording'
 import LoadOnSelect from '../fields/LoadOnSelect.vue'
 import CsvButtons from '../fields/CsvButtons.vue'
 import PlateRow from '../fields/PlateRow.vue'
@@ -15,6 +15,8 @@ import { usePreferences } from '../stores/preferences'
 import CornerHeads from './CornerHeads.vue'
 import HeightGrid from './HeightGrid.vue'
 import AsItLeft from './AsItLeft.vue'
+import RoadTestCard from '../drive/RoadTestCard.vue'
+import MarkSetup from './MarkSetup.vue'
 import EstimatesCard from './EstimatesCard.vue'
 import SurveyForm from './SurveyForm.vue'
 
@@ -50,7 +52,6 @@ function readCsv(text: string) {
   return read.value.length ? `${read.value.length} readings taken in.` : 'All of it stood here already.'
 }
 const squat = computed(() => (active.value.squat.source === 'measured' ? active.value.squat : null))
-const setMark = (mark: (typeof MARKS)[number]) => store.edit((j) => ({ ...j, mark }))
 /** Half an inch across the rear is seen from behind (common practice). */
 const LEAN_CAUTION = INCH / 2
 const leans = computed(() =>
@@ -85,14 +86,7 @@ const started = computed(() =>
         <header>
           <h2>Heights, as it came in</h2>
           <span class="small muted">marked from</span>
-          <select
-            class="control"
-            aria-label="Mark of the heights"
-            :value="job.mark"
-            @change="setMark(($event.target as HTMLSelectElement).value as (typeof MARKS)[number])"
-          >
-            <option v-for="m in MARKS" :key="m" :value="m">{{ MARK_NAMES[m] }}</option>
-          </select>
+          <MarkSetup />
           <label class="small one"><input v-model="one" type="checkbox" /> one height an axle</label>
           <span class="small muted">read to</span>
           <select
@@ -144,6 +138,7 @@ const started = computed(() =>
           />
         </footer>
       </section>
+      <RoadTestCard timing="before" />
       <EstimatesCard />
       <SurveyForm />
     </template>

@@ -3,6 +3,7 @@ import { answered } from '../../core/fixtures/on-job'
 import { standing } from '@stout-shackle/core/records'
 import { cautionText, cornerText } from '@stout-shackle/core/wording'
 import { enter, labeled, mountOnJob, flushPromises } from '../fixtures/mount'
+import { useJob } from '../stores/job'
 import HeightGrid from './HeightGrid.vue'
 import MeasureStage from './MeasureStage.vue'
 import SurveyForm from './SurveyForm.vue'
@@ -138,5 +139,33 @@ describe('the measure stage', () => {
       expect.arrayContaining(['rate-with-helper', 'tires-sink', 'valve-reads-empty']),
     )
     for (const caution of cautions) expect(plate).toContain(cautionText(caution, 'us'))
+  })
+})
+
+describe('from which mark', () => {
+  const told = (server: { records: Parameters<typeof standing>[0] }, mark: string) =>
+    standing(server.records).filter((r) => r.body.kind === 'height' && r.body.mark === mark).length
+  test('figures typed under the wrong mark are kept when it is put right', async () => {
+    const { wrapper, server } = await mountOnJob(MeasureStage, '0419')
+    await enter(wrapper, 'Front left, Empty', '38')
+    await enter(wrapper, 'Front right, Empty', '38')
+    await enter(wrapper, 'Rear left, Empty', '39')
+    await enter(wrapper, 'Rear right, Empty', '39')
+    const before = told(server, 'wheel-center')
+    await wrapper.find('[data-guess] button').trigger('click')
+    await flushPromises()
+    expect([told(server, 'wheel-center'), told(server, 'ground')]).toEqual([0, before])
+    expect(useJob().job!.mark).toBe('ground')
+    expect(wrapper.find('[data-guess]').exists()).toBe(false)
+  })
+  test('a bumper or a bed edge, with its distance from the axle', async () => {
+    const { wrapper } = await mountOnJob(MeasureStage, '0419')
+    const choice = wrapper.findAll('.el-segmented__item input')
+    await choice.at(1)!.setValue(true)
+    await flushPromises()
+    await enter(wrapper, 'Rear mark, behind the rear axle', '44')
+    await flushPromises()
+    expect(useJob().job!.vehicle.rear.mark).toBeCloseTo(-44 * 0.0254, 4)
+    expect(useJob().job!.mark).toBe('ground')
   })
 })

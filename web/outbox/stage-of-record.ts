@@ -37,5 +37,7 @@ export const STAGE_OF_RECORD: Record<RecordKind, StageId> = {
   moved: 'bay',
   'bracket-moved': 'bay',
   waiver: 'hand-over',
+  'road-test': 'hand-over',
+  'lamp-aim': 'hand-over',
   consent: 'hand-over',
 }

@@ -1,4 +1,5 @@
 export { followUpsOf, namesTorquedAgain, recheckAfter } from './follow-ups'
+export { driveCompared } from './road-test'
 export { loadSettings } from './settings'
 export { asLeftOf, type AsLeft } from './as-left'
 export { offText, textOf, type Unsigned } from './statement'
