@@ -4,7 +4,7 @@ import { everTold, lateRecords, ofKind, standing as standingOf, type BayRecord, 
 import { counts, replay, withPressure } from '../proof'
 import { ratingReport, type RatingMargin } from '../vehicle'
 import { airState } from '../stages/air'
-import { openItemsOf, stepLooks, stepReports, torqueStates, type OpenItems } from '../stages/bay'
+import { departuresOf, openItemsOf, stepLooks, stepReports, torqueStates, type OpenItems } from '../stages/bay'
 import { alteredOn, assessCase, assessKit, caseEstimates, cautionsOf, unconfirmedOn } from '../stages/choose'
 import type { Facts } from './facts'
 import { judgeGaps, roomGapsOf } from '../stages/fit'
@@ -57,6 +57,7 @@ export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutco
     steps,
     looks: stepLooks(job, steps, standing, proof),
     torques,
+    departures: departuresOf({ job, standing, proof, steps, torques }),
     openItems: plan?.ok ? withAltered(job, openItemsOf(plan.plan, standing, torques, proof)) : null,
     air: airState(job, standing, proof, { chosen, springs, told: everTold(records) }),
     asLeft: asLeftOf(job, standing, proof, { cases, chosen }),

@@ -5,7 +5,7 @@ import type { AsLeft } from '../stages/hand-over'
 import type { PlanOutcome } from '../plan'
 import type { Job } from '../job'
 import type { AirState } from '../stages/air'
-import type { FastenerState, OpenItems, StepLooks, StepReport } from '../stages/bay'
+import type { Departure, FastenerState, OpenItems, StepLooks, StepReport } from '../stages/bay'
 import type { CaseAssessment, Caution, KitAssessment, Unconfirmed } from '../stages/choose'
 import type { GapJudgment, RoomGap } from '../stages/fit'
 import type { MountedTouch } from '../stages/fit/room'
@@ -41,6 +41,8 @@ export interface Facts {
   /** What an eye tells at each step, and what was answered. */
   looks: StepLooks[]
   torques: FastenerState[]
+  /** Where the work leaves its instructions, and why. */
+  departures: Departure[]
   openItems: OpenItems | null
   /** The state of the work, and what each record proves in it. */
   proof: Proof

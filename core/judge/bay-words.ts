@@ -10,6 +10,7 @@ export const bayWaits: Record<WaitsOf<typeof bayStage>, (n: number) => string> =
   'no-kit': () => 'a kit',
   'steps-left': (n) => count(n, 'step left', 'steps left'),
   'item-open': (n) => count(n, 'open item', 'open items'),
+  'departure-open': (n) => count(n, 'departure needs its reason', 'departures need their reasons'),
   'bags-empty': () => 'it stands on bags under their min: air before it rolls',
 }
 export const bayStops: Record<StopsOf<typeof bayStage>, (stop: StageStop) => string> = {

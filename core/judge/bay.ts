@@ -59,6 +59,7 @@ export const bayStage = defineStage({
     'bags-empty': standsOnEmpty(facts).length,
     'steps-left': facts.steps.filter((s) => s.outcome === 'open').length,
     'item-open': stillOpen(facts.openItems).length,
+    'departure-open': facts.departures.filter((d) => d.answer === null || !d.shown).length,
   }),
   checks: {
     torques: {

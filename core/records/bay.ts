@@ -12,6 +12,22 @@ const place = {
   side: recordSide.nullable().default(null),
 }
 
+/** Ways in which work leaves its instructions, that are asked about once a job. */
+export const DEPARTURES = [
+  'wheels-on',
+  'other-way',
+  'fed-through',
+  'sides-changed',
+  'clamps-joined',
+  'longer-bolt',
+  'cut-bolt',
+  'other-order',
+  'part-changed',
+  'step-added',
+  'not-torqued',
+] as const
+export type DepartureKind = (typeof DEPARTURES)[number]
+
 /** What the bay puts on record: steps, torques, deviations, parts off and back. */
 export const bayRecords = [
   z
@@ -90,11 +106,12 @@ export const bayRecords = [
     what: requiredText('What was done differently', 400),
     why: requiredText('Why', 400),
     agreedBy: requiredText('Who agreed', 80),
-    /** What it answers: a rule of the kit that this vehicle breaks, or a step that was skipped; null for anything else. */
+    /** What it answers: a rule of the kit that this vehicle breaks, a step that was skipped, a way of departing; null for anything else. */
     answers: z
       .discriminatedUnion('kind', [
         z.strictObject({ kind: z.literal('rule'), axle: recordAxle, rule: recordId }),
         z.strictObject({ kind: z.literal('step'), step: recordId }),
+        z.strictObject({ kind: z.literal('departure'), departure: z.enum(DEPARTURES) }),
       ])
       .nullable()
       .default(null),

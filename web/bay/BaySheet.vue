@@ -3,6 +3,7 @@ import type { PlanStep } from '@stout-shackle/core/kit'
 import PartGapsCard from '../fit/PartGapsCard.vue'
 import ReadingsCard from '../fit/ReadingsCard.vue'
 import AddStep from './AddStep.vue'
+import DeparturesCard from './DeparturesCard.vue'
 import OpenItemsPanel from './OpenItemsPanel.vue'
 import PhotosCard from './PhotosCard.vue'
 import StandsNow from './StandsNow.vue'
@@ -24,7 +25,7 @@ const TITLES = { items: 'On this vehicle', gaps: 'Gaps', add: 'Add a step' }
     @close="emit('close')"
   >
     <div class="sheet">
-      <template v-if="shows === 'items'"><StandsNow /><OpenItemsPanel /><PhotosCard /></template>
+      <template v-if="shows === 'items'"><StandsNow /><DeparturesCard /><OpenItemsPanel /><PhotosCard /></template>
       <AddStep v-else-if="shows === 'add'" :key="step.id" :current="step" @added="emit('close')" />
       <template v-else><StandsNow /><ReadingsCard /><PartGapsCard /></template>
     </div>

@@ -9,6 +9,7 @@ import StampedPlate from '../fields/StampedPlate.vue'
 import StateSign from '../fields/StateSign.vue'
 import StageColumns from '../job/StageColumns.vue'
 import { useOpenJob } from '../stores/job'
+import DeparturesCard from './DeparturesCard.vue'
 import OpenItemsPanel from './OpenItemsPanel.vue'
 import PhotosCard from './PhotosCard.vue'
 import StandsNow from './StandsNow.vue'
@@ -76,6 +77,7 @@ const sign = (outcome: string) => (outcome === 'done' ? 'fine' : outcome === 'sk
         </p>
       </StampedPlate>
       <StandsNow />
+      <DeparturesCard />
       <OpenItemsPanel />
       <PhotosCard />
     </template>

@@ -24,6 +24,7 @@ import { hoursText } from './hours'
 import { specText } from './spec'
 import { useLearned } from './use-learned'
 import WaysToWork from './WaysToWork.vue'
+import ShortCard from './ShortCard.vue'
 import OwnOrder from './OwnOrder.vue'
 import ProceduresCard from './ProceduresCard.vue'
 
@@ -129,6 +130,7 @@ const torque = (f: Fastener) => specText(f.spec, preferences.system)
         </button>
         <template v-else>The instructions need mending, or one of the procedures beside them left out.</template>
       </p>
+      <ShortCard v-if="plan" />
       <OwnOrder v-if="plan && plan.timeline.length" :plan="plan" />
       <section v-if="plan" class="card">
         <table class="dense steps">
@@ -293,10 +295,6 @@ const torque = (f: Fastener) => specText(f.spec, preferences.system)
           <h3>In the box, to be counted</h3>
           <p data-box>{{ box.map((p) => `${p.count} × ${p.name}`).join(' · ') }}</p>
         </template>
-        <template v-if="plan.extraParts.length"
-          ><h3><StateSign state="caution" /> Not in the box</h3>
-          <p>{{ plan.extraParts.join(' · ') }}</p></template
-        >
       </section>
     </template>
   </StageColumns>

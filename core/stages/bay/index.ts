@@ -1,5 +1,6 @@
 export { holdsNothing } from './maker-figure'
 export { mustReplace } from './over-pull'
+export { departuresOf, deviationCaption, type Departure } from './departures'
 export { countsOf, openItemsOf, stillOpen, type OpenItem, type OpenItems, type PartLine } from './open-items'
 export { LOOKS, looksOf, stepLooks, type LookId, type StepLooks } from './looks'
 export { asksForSeat, inPasses, isFullPull, nextPull, passNow, turnsAbout } from './passes'

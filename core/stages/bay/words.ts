@@ -1,3 +1,4 @@
+import type { DepartureKind } from '../../records'
 import type { LookId } from './looks'
 import type { PlaceState, WrenchDoubt } from './torques'
 
@@ -109,4 +110,34 @@ export const LOOK_WORDS: Record<LookId, { seen: string; remedy: string }> = {
     seen: 'front lines clear at both locks',
     remedy: 'Turn the wheels lock to lock, move the line where it comes near the tire.',
   },
+}
+
+/** Where work leaves its instructions: what it is called, and the reasons that shops give for it. */
+export const DEPARTURE_WORDS: Record<DepartureKind, { name: string; reasons: readonly string[] }> = {
+  'wheels-on': { name: 'Done with the wheels on', reasons: ['enough room with the wheels on', 'no second lift free'] },
+  'other-way': {
+    name: 'Done another way than the instructions',
+    reasons: ['more room this way', 'parts cannot come off'],
+  },
+  'fed-through': {
+    name: 'Fed through a coil gap narrower than asked',
+    reasons: ['it went in by hand, no force', 'coil cannot come out here'],
+  },
+  'sides-changed': {
+    name: 'Left and right brackets changed over',
+    reasons: ['clears the exhaust', 'clears the shock'],
+  },
+  'clamps-joined': { name: 'Two clamps joined to one', reasons: ['pipe is thicker than one clamp'] },
+  'longer-bolt': { name: 'Longer bolts than in the box', reasons: ['lift block', 'spacers', 'thicker rail'] },
+  'cut-bolt': { name: 'Bolt cut to length', reasons: ['no room behind the nut', 'that length is not sold'] },
+  'other-order': {
+    name: 'Steps in another order',
+    reasons: ['part came late', 'easier to reach first', 'second person free'],
+  },
+  'part-changed': {
+    name: 'Part of the vehicle not put back as it was',
+    reasons: ['in the way of the bracket', 'rusted through', 'owner asked for it'],
+  },
+  'step-added': { name: 'Steps that no instructions have', reasons: ['found on the vehicle', 'owner asked for it'] },
+  'not-torqued': { name: 'Not torqued to a figure', reasons: ['wrench does not reach, crowfoot neither'] },
 }

@@ -3,7 +3,7 @@ import type { Circuit } from '../../fittings'
 import { formatQuantity, formatRun, type Meters, type UnitSystem } from '../../quantity'
 import { HAND_NAMES } from '../../kit'
 import { formatDate } from '../../shop'
-import type { HandRow } from '.'
+import type { HandRow, ShortRow } from '.'
 
 /** A row as it is read: what it is about, the figure that counts, what is said beside it. */
 export interface HandText {
@@ -151,5 +151,33 @@ export function handText(row: HandRow, circuit: Circuit, system: UnitSystem): Ha
       )
     default:
       return mountText(row, system)
+  }
+}
+
+/** What a job needs beyond its boxes, in one line. */
+export function shortText(row: ShortRow, system: UnitSystem): string {
+  const len = (v: Meters) => formatQuantity('length', v, system)
+  const run = (v: Meters) => formatRun(v, system)
+  switch (row.is) {
+    case 'part':
+      return `${row.count} × ${row.name}`
+    case 'missing':
+      return `${row.count} × ${row.name}, missing from the ${row.axle} box`
+    case 'bolt': {
+      const sold = (v: Meters) => formatQuantity('length', v, row.series === 'inch' ? 'us' : 'metric')
+      return `${row.count} × ${row.thread} × ${sold(row.length)}, ${row.name}${row.cut > 0 ? `, cut ${sold(row.cut)} off` : ''}`
+    }
+    case 'clamp':
+      return `Band clamps to join two and two: the pipe is ${len(row.pipe)}, one goes around ${len(row.most)}`
+    case 'tube':
+      return `${run(row.length)} of air line, no coil in the box reaches`
+    case 'sleeve':
+      return `${run(row.length)} more heat sleeve`
+    case 'ties':
+      return `${row.count} more cable ties`
+    case 'sealant':
+      return `Thread sealant for the ${row.name.toLowerCase()}`
+    case 'figure':
+      return `Vehicle maker's torque, ${row.name.toLowerCase()}: look it up`
   }
 }
