@@ -21,7 +21,7 @@ import {
 import { computeRoutes, planThread } from './compute'
 import { customerRoutes } from './customers'
 import { compressorRoutes, deviceRoutes, SimulatedCompressor, SimulatedDevices } from './devices'
-import { documentRoutes } from './documents'
+import { documentRoutes, sheetThread } from './documents'
 import { EventBus, eventStream } from './events'
 import { CandidateCache, fitmentRoutes, ruleRoutes, Verdicts } from './fitment'
 import { guard, knownHost, nameRequest, refuseNesting } from './guard'
@@ -81,6 +81,7 @@ export interface Parts {
   candidates: CandidateCache
   verdicts: Verdicts
   plans: ReturnType<typeof planThread>
+  sheets: ReturnType<typeof sheetThread>
   imports: Imports
   jobs: JobStore
   board: Board
@@ -102,6 +103,7 @@ export function assemble(settings: AppSettings): Parts {
     candidates,
     verdicts,
     plans: planThread(),
+    sheets: sheetThread(),
     jobs,
     devices,
     compressor: new SimulatedCompressor(db, devices),
@@ -171,7 +173,7 @@ export function apiRoutes(parts: Parts): Mounted[] {
     ...backupRoutes(parts),
     ...customerRoutes(db, jobs),
     ...schemaRoutes(),
-    ...documentRoutes(db, jobs),
+    ...documentRoutes(db, jobs, parts.sheets),
     lastReadRoute(db, jobs),
     provedRoute(db, jobs),
     ...leakHistoryRoutes(db),

@@ -101,7 +101,7 @@ function stop() {
     each.close()
     each.closeAllConnections()
   }
-  void Promise.all([db.destroy(), parts.verdicts.stop(), parts.plans.stop()]).then(() => {
+  void Promise.all([db.destroy(), parts.verdicts.stop(), parts.plans.stop(), parts.sheets.stop()]).then(() => {
     unlock()
     process.exit(0)
   })

@@ -248,6 +248,10 @@ export const ROUTES = {
     export: get('/jobs/{id}/export', 'The whole job as a file', jobExportSchema),
     card: get('/jobs/{id}/card.pdf', "The owner's card", 'application/pdf', { query: requests.unitsSchema }),
     record: get('/jobs/{id}/record.pdf', 'The work record', 'application/pdf', { query: requests.unitsSchema }),
+    plan: get('/jobs/{id}/plan.pdf', 'The work plan on paper', 'application/pdf', { query: requests.unitsSchema }),
+    labels: get('/jobs/{id}/labels.pdf', 'Labels for door jamb, valves and brackets', 'application/pdf', {
+      query: requests.unitsSchema,
+    }),
     templatePdf: get('/jobs/{id}/template.pdf', 'A drilling or cutting template at its own size', 'application/pdf', {
       query: requests.templateQuery,
     }),

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { bounded } from '../quantity'
-import { requiredText } from '../vehicle'
+import { optionalText, requiredText } from '../vehicle'
 import { airCheckRuleSchema, USUAL_AIR_CHECK } from './air-check'
 
 const isTimeZone = (zone: string): boolean => {
@@ -28,6 +28,8 @@ export type Wrench = z.infer<typeof wrenchSchema>
 /** What a shop sets once: its name, money, clock and units. Times are stored in UTC and shown in its zone. */
 export const shopSettingsSchema = z.strictObject({
   name: requiredText('Shop name', 80),
+  /** Printed on the owner's card; empty for none. */
+  phone: optionalText('Phone', 40).default(''),
   /** ISO 4217. */
   currency: z
     .string({ error: 'Currency must be text' })
@@ -54,6 +56,7 @@ export type ShopSettings = z.infer<typeof shopSettingsSchema>
 /** What a new shop begins with. */
 export const NEW_SHOP: ShopSettings = {
   name: 'The shop',
+  phone: '',
   currency: 'USD',
   timeZone: 'UTC',
   units: 'us',

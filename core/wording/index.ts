@@ -2,6 +2,8 @@
 export * from './catalog'
 export * from './kit-figure-text'
 export { figureName, KIT_PART_NAMES, lackText, originWords } from '../kit'
+export { specText } from '../torque/words'
+export { hoursText } from '../plan/words'
 export { stuckText } from '../plan/trial-words'
 export {
   answerText,

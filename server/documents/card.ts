@@ -1,94 +1,240 @@
-import type { Content } from 'pdfmake/interfaces'
+import type { Content, TableCell } from 'pdfmake/interfaces'
 import type { Job } from '@stout-shackle/core/job'
 import type { BayRecord } from '@stout-shackle/core/records'
-import { assessJob, type Assessment } from '@stout-shackle/core/judge'
-import { count, formatLimit, formatNumber, UNITS, type UnitSystem } from '@stout-shackle/core/quantity'
-import { formatDate } from '@stout-shackle/core/shop'
-import { loadSettings, type KitAssessment } from '@stout-shackle/core/stages'
+import type { Assessment } from '@stout-shackle/core/judge'
+import { reportOf, type Report } from '@stout-shackle/core/report'
+import {
+  count,
+  formatLimit,
+  formatNumber,
+  formatQuantity,
+  limitQuantity,
+  UNITS,
+  type UnitSystem,
+} from '@stout-shackle/core/quantity'
+import { formatDate, type ShopSettings } from '@stout-shackle/core/shop'
+import type { KitAssessment } from '@stout-shackle/core/stages'
 import type { Limit } from '@stout-shackle/core/kit'
+import { nodeName, VALVE_PLACE_NAMES } from '@stout-shackle/core/circuit'
+import { circuitOf } from '@stout-shackle/core/job'
 import {
   AXLE_NAMES,
   beforeText,
+  MARK_NAMES,
   notTheMakers,
   offText,
+  RATING_NAMES,
   settingText,
   stopText,
   vehicleName,
   WAIVER_NAMES,
 } from '@stout-shackle/core/wording'
-import { heading, marked, note, PAPER, render, table } from './pdf'
+import { boxed, heading, marked, note, PAPER, render, table } from './pdf'
+
+type Settings = Report['kits'][number]['settings']
+/** What every part of the card is printed by. */
+interface Printing {
+  units: UnitSystem
+  shop: Pick<ShopSettings, 'name' | 'phone' | 'timeZone'>
+  made: string
+}
 
 /**
- * The owner's card: min, max and the setting for each load, with what to do when loading and unloading.
+ * The owner's card, two half pages: what to set for each load and how it should stand, then what to do when loading and unloading.
  * @param made when, as the shop's clock shows it: a screen may keep the paper while the server is away
  */
-export async function ownersCard(
-  job: Job,
-  records: readonly BayRecord[],
-  system: UnitSystem,
-  made: string,
-): Promise<Buffer> {
-  const assessed = assessJob(job, records)
-  const { cases, chosen, asLeft, finalChecks } = assessed
-  const mark = openMark(assessed, system)
-  const content: Content[] = [
-    { text: 'Air helper springs', style: 'title' },
+export async function ownersCard(job: Job, records: readonly BayRecord[], printing: Printing): Promise<Buffer> {
+  const { units: system, made } = printing
+  const report = reportOf(job, records)
+  const mark = openMark(report.assessed, system)
+  return render(
+    `Owner's card, job ${job.number}`,
+    [...front(job, report, printing), ...back(job, report, printing)],
+    `Job ${job.number}, made ${made}`,
     {
-      text: `${vehicleName(job.vehicle)} · ${job.customer.name} · job ${job.number}`,
+      pageSize: PAPER[system].card,
+      pageMargins: [28, mark ? 64 : 26, 28, 36],
+      ...(mark ? marked(mark) : {}),
     },
+  )
+}
+
+/** The page that is looked at with a gauge in the hand. */
+function front(job: Job, report: Report, { units: system, shop }: Printing): Content[] {
+  const { plate } = job.vehicle
+  const several = report.kits.length > 1
+  return [
+    {
+      columns: [
+        { text: 'Helper springs', style: 'title' },
+        { text: [{ text: shop.name, bold: true }, shop.phone ? `\n${shop.phone}` : ''], alignment: 'right' },
+      ],
+    },
+    { text: `${vehicleName(job.vehicle)}${plate ? ` · plate ${plate}` : ''} · ${job.customer.name}` },
+    ...(report.kits.length ? [] : [note('No kit is fitted on this job yet.')]),
+    ...report.kits.flatMap(({ assessed, settings }): Content[] => [
+      ...(several ? [heading(AXLE_NAMES[assessed.kit.axle])] : []),
+      note(`${assessed.kit.maker} ${assessed.kit.name}, ${assessed.kit.number}`),
+      ...notMakers(assessed, system),
+      ...(assessed.minimum && assessed.maximum
+        ? airPart(withEmpty(settings, report, assessed), assessed.minimum, assessed.maximum.value, system)
+        : rubberPart(settings, assessed, system)),
+    ]),
+    ...(report.kits.length ? [note(heightsText(job, report))] : []),
+    ...aimPart(job),
+    ...firstPart(report, system, shop.timeZone),
+    ...valvesPart(job, report),
   ]
-  if (!chosen.length) content.push(note('No kit is fitted on this job yet.'))
-  for (const item of chosen) {
-    if (chosen.length > 1) content.push(heading(AXLE_NAMES[item.kit.axle]))
-    content.push(note(`${item.kit.maker} ${item.kit.name}, ${item.kit.number}`))
-    // Who reads the card sees what the figures rest on.
-    const notMakers = notTheMakers(item.kit, system, 'pressure')
-    if (notMakers.length) content.push(note(`Not the maker's figures: ${notMakers.join('; ')}.`))
-    const settings = loadSettings(cases, item, asLeft)
-    if (item.minimum && item.maximum) content.push(...airPart(settings, item.minimum, item.maximum.value, system))
-    else content.push(...rubberPart(settings, item, system))
-  }
-  const off = asLeft.filter((row) => row.within === false)
-  if (off.length)
-    content.push(heading('As it left the shop'), ...off.map((row) => note(`${offText(row, job, system)}. Signed for.`)))
-  const signed = finalChecks.flatMap(({ waiver }) => (waiver ? [waiver.body] : []))
-  if (signed.length)
-    content.push(
-      heading('Not shown in the shop'),
-      ...signed.map((w) =>
-        note(
-          `${capital(WAIVER_NAMES[w.about])}${w.due ? ` on ${formatDate(w.due, 'UTC')}` : ''}: ${w.because}. Signed by ${w.signedBy}.`,
-        ),
+}
+/** Who reads the card sees what the figures rest on. */
+function notMakers({ kit }: KitAssessment, system: UnitSystem): Content[] {
+  const lines = notTheMakers(kit, system, 'pressure')
+  return lines.length ? [note(`Not the maker's figures: ${lines.join('; ')}.`)] : []
+}
+const heightsText = ({ mark }: Job, { kits }: Report): string =>
+  `Height is ${MARK_NAMES[mark]}, mean of both sides${kits.some((k) => k.settings.some((s) => s.height !== null && !s.read)) ? '; "about" is worked out, not read' : ''}.`
+
+/** What was aimed at, where it is not the height it has empty. */
+function aimPart({ target }: Job): Content[] {
+  if (target.kind === 'recover')
+    return [note(`Set to take out ${Math.round(100 * target.share)} % of the drop, not all of it.`)]
+  return target.kind === 'empty-rake' ? [note('Set to the rake it has empty, not to its empty height.')] : []
+}
+
+/** When the bags are read for the first time, and how far they may have fallen. */
+function firstPart({ first, followUps, assessed }: Report, system: UnitSystem, zone: string): Content[] {
+  const days = followUps.filter((f) => f.byPressure)
+  if (!first.length || !days.length) return []
+  const left = assessed.handedOver
+  const dates = days.map(({ days: n }) =>
+    left
+      ? formatDate(new Date(Date.parse(left.at) + n * 86_400_000).toISOString(), zone)
+      : n === 1
+        ? 'the day after'
+        : `after ${n} days`,
+  )
+  const colder = system === 'us' ? { step: 20 / 1.8, text: '20 °F' } : { step: 10, text: '10 °C' }
+  const p = (v: number) => formatQuantity('pressure', v, system)
+  return [
+    heading(`Read the bags: ${dates.join(', then ')}`),
+    ...first.map(({ axle, left: l, right: r, perKelvin, mayFall }) =>
+      note(
+        `${AXLE_NAMES[axle]}, as it left: ${p(l)} left, ${p(r)} right. Each ${colder.text} colder reads ${p(perKelvin * colder.step)} lower. More than ${limitQuantity('max', 'pressure', mayFall, system)} lower than that after a day: call the shop. Under the min: put air in and come by.`,
       ),
-    )
-  const leastText = chosen.flatMap(({ minimum, kit }) =>
+    ),
+  ]
+}
+function valvesPart(job: Job, { valves }: Report): Content[] {
+  const circuit = circuitOf(job)
+  const told = valves.flatMap((v) => (v.where ? [`${nodeName(circuit, v)}: ${VALVE_PLACE_NAMES[v.where]}`] : []))
+  return told.length ? [note(`Valves. ${told.join('; ')}.`)] : []
+}
+
+/** The page that is read once. */
+function back(job: Job, report: Report, { units: system }: Printing): Content[] {
+  const { assessed } = report
+  const { chosen, asLeft, finalChecks } = assessed
+  const least = chosen.flatMap(({ minimum, kit }) =>
     minimum
-      ? `${formatLimit('min', 'pressure', minimum.value, { system })} ${UNITS.pressure[system].symbol}${chosen.length > 1 ? ` at the ${kit.axle}` : ''}`
+      ? `${limitQuantity('min', 'pressure', minimum.value, system)}${chosen.length > 1 ? ` at the ${kit.axle}` : ''}`
       : [],
   )
-  if (leastText.length) content.push(...handling(leastText.join(', ')), ...compressorPart(job))
-  content.push(
-    heading('What these springs do not do'),
-    note(
-      "They raise no rating: vehicle, axles, tires and hitch carry what their labels say, and the lowest decides. They put no weight back on the front axle. Headlamp aim and suspension changes are regulated: local codes and a licensed technician decide, and the kit maker's instructions outrank this card.",
+  const handled = least.length ? [...handling(least.join(', ')), ...compressorPart(job)] : []
+  const off = asLeft.filter((row) => row.within === false)
+  const signed = finalChecks.flatMap(({ waiver }) => (waiver ? [waiver.body] : []))
+  return [
+    // A rubber kit has nothing to set: one page holds it all.
+    ...(handled.length ? [{ text: '', pageBreak: 'before' as const }, ...handled] : []),
+    boxed(
+      'These springs raise no rating.',
+      ` ${ratingsText(assessed, system)}Vehicle, axles, tires and hitch carry what their labels say, and the lowest decides. They put no weight back on the front axle.`,
     ),
-  )
-  if (job.survey.loadSensingValve)
-    content.push(
-      note(
-        "This vehicle has a load-sensing brake valve: leveled, it reads as empty. The vehicle maker's procedure comes first.",
+    ...comeBack(job, report),
+    ...lampPart(report, system),
+    ...(off.length
+      ? [heading('As it left the shop'), ...off.map((row) => note(`${offText(row, job, system)}. Signed for.`))]
+      : []),
+    ...(signed.length
+      ? [
+          heading('Not shown in the shop'),
+          ...signed.map((w) =>
+            note(
+              `${capital(WAIVER_NAMES[w.about])}${w.due ? ` on ${formatDate(w.due, 'UTC')}` : ''}: ${w.because}. Signed by ${w.signedBy}.`,
+            ),
+          ),
+        ]
+      : []),
+    ...(job.survey.loadSensingValve
+      ? [
+          note(
+            "This vehicle has a load-sensing brake valve: leveled, it reads as empty. The vehicle maker's procedure comes first.",
+          ),
+        ]
+      : []),
+    ...(report.kits.length
+      ? [
+          {
+            columns: [
+              { qr: plainText(job, report, system), fit: 92, width: 100 },
+              note('The same figures as text: any camera reads them, without a network.'),
+            ],
+            margin: [0, 8, 0, 0] as [number, number, number, number],
+          },
+        ]
+      : []),
+    note(
+      "The kit maker's instructions outrank this card. Lamps and suspension changes are regulated: local codes and a licensed technician decide. Check with a gauge before driving.",
+    ),
+  ]
+}
+/** Ratings of the axles that are helped, where they are known. */
+function ratingsText({ active, chosen }: Assessment, system: UnitSystem): string {
+  const ids = new Set<string>(chosen.map(({ kit }) => (kit.axle === 'front' ? 'gawr-front' : 'gawr-rear')))
+  const told = active.ratings.margins.filter((m) => ids.has(m.id) && m.limit !== null)
+  return told.length
+    ? `${told.map((m) => `${RATING_NAMES[m.id]} ${formatQuantity('mass', m.limit!, system)}. `).join('')}`
+    : ''
+}
+const comeBack = (_job: Job, { followUps }: Report): Content[] => {
+  const again = followUps.find((f) => f.key === 're-torque')
+  return again
+    ? [
+        heading('Come back after 100 miles (160 km)'),
+        note(`Torqued again: ${again.text.split(';').slice(0, -1).join(';')}.`),
+      ]
+    : []
+}
+function lampPart({ lamps: { before, after, read, aim } }: Report, system: UnitSystem): Content[] {
+  if (before === null && after === null && aim === null) return []
+  const len = (v: number) => `${formatQuantity('length', Math.abs(v), system)} ${v < 0 ? 'lower' : 'higher'}`
+  const told = [
+    before === null ? '' : `With the load on and no air the beam lands ${len(before)} at 25 ft than empty`,
+    after === null
+      ? ''
+      : `${before === null ? 'With the load on and air in the beam lands' : 'with air in'} ${len(after)}`,
+  ].filter(Boolean)
+  return [
+    heading('Headlamps'),
+    note(
+      `${told.length ? `${told.join(', ')}${read ? '' : ', worked out'}. ` : ''}Aim ${aim === 'checked' ? 'checked' : 'to be checked by a licensed shop'}.`,
+    ),
+  ]
+}
+/** All settings in short, for a camera. */
+function plainText(job: Job, { kits }: Report, system: UnitSystem): string {
+  const unit = UNITS.pressure[system].symbol
+  const p = (v: number | null) => (v === null ? '-' : formatNumber('pressure', v, system))
+  return [
+    `${vehicleName(job.vehicle)} ${job.vehicle.plate}, job ${job.number}`,
+    ...kits.flatMap(({ assessed: { kit, minimum, maximum }, settings }) => [
+      minimum && maximum
+        ? `${kit.axle}: min ${formatLimit('min', 'pressure', minimum.value, { system })}, max ${formatLimit('max', 'pressure', maximum.value, { system })} ${unit}`
+        : `${kit.axle}: ${kit.name}`,
+      ...settings.map(
+        (s) => `${s.loadCase.name}: ${p(s.left)}/${p(s.right)} ${s.left === null ? settingText(s, system) : unit}`,
       ),
-    )
-  content.push(
-    note(
-      'Figures come from the readings of this job; check with a gauge before driving. Back after 100 miles (160 km): the clamped brackets are torqued again.',
-    ),
-  )
-  return render(`Owner's card, job ${job.number}`, content, `Job ${job.number}, made ${made}`, {
-    pageSize: PAPER[system].card,
-    pageMargins: [28, mark ? 64 : 26, 28, 36],
-    ...(mark ? marked(mark) : {}),
-  })
+    ]),
+  ].join('\n')
 }
 
 /** Stops that fit on the head of every page. */
@@ -116,8 +262,6 @@ function openMark(
 
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 
-type Settings = ReturnType<typeof loadSettings>
-
 /** How its owner uses a compressor; nothing without one. */
 function compressorPart(job: Job): Content[] {
   if (job.supply !== 'compressor' && job.supply !== 'compressor-tank') return []
@@ -136,8 +280,35 @@ function compressorPart(job: Job): Content[] {
   ]
 }
 
+/** Settings with one for nothing on it, where no load case says that. */
+function withEmpty(
+  settings: Settings,
+  { assessed: { asLeft, cases } }: Report,
+  { kit, minimum }: KitAssessment,
+): Settings {
+  if (!minimum || cases.some((c) => !c.loadCase.items.length)) return settings
+  const read = asLeft.find((s) => s.axle === kit.axle && s.loadCase === null)
+  const both = { left: minimum.value, right: minimum.value }
+  return [
+    ...settings,
+    {
+      axle: kit.axle,
+      loadCase: { id: '', name: 'Nothing on it' },
+      code: 'min-is-enough',
+      ...both,
+      before: both,
+      rating: null,
+      recovered: null,
+      short: 0,
+      proved: read?.within === true,
+      height: read?.height ?? null,
+      read: read !== undefined,
+    },
+  ]
+}
+
 function airPart(settings: Settings, minimum: Limit, maximum: number, system: UnitSystem): Content[] {
-  const p = (pa: number) => formatNumber('pressure', pa, system)
+  const p = (v: number | null) => (v === null ? '–' : formatNumber('pressure', v, system))
   const unit = UNITS.pressure[system].symbol
   const least = formatLimit('min', 'pressure', minimum.value, { system })
   const most = formatLimit('max', 'pressure', maximum, { system })
@@ -145,8 +316,9 @@ function airPart(settings: Settings, minimum: Limit, maximum: number, system: Un
     { text: name },
     { text: [value, { text: ` ${unit}`, fontSize: 11 }], style: 'figure' },
   ]
+  const big = (text: string): TableCell => ({ text, style: 'setting', alignment: 'right' })
   return [
-    { columns: [limit('min', least), limit('max', most)], margin: [0, 6, 0, 0] },
+    { columns: [limit('never under', least), limit('never over', most)], margin: [0, 4, 0, 2] },
     // Where the bag is the spring, its min is what holds the vehicle up.
     ...(minimum.source === 'vehicle'
       ? [
@@ -155,21 +327,25 @@ function airPart(settings: Settings, minimum: Limit, maximum: number, system: Un
           ),
         ]
       : []),
-    heading(`Setting for each load, ${unit}`),
     table(
-      ['Load', 'left', 'right', 'before loading', ''],
-      settings.map((s) => [
-        s.loadCase.name,
-        s.left === null ? '–' : p(s.left),
-        s.right === null ? '–' : p(s.right),
+      ['Load', `left ${unit}`, `right ${unit}`, 'before loading', 'height'],
+      settings.map((s): TableCell[] => [
+        {
+          text: [
+            { text: s.loadCase.name, bold: true },
+            { text: `\n${settingText(s, system)}`, fontSize: 7.5 },
+          ],
+        },
+        big(p(s.left)),
+        big(p(s.right)),
         beforeText(s, system),
-        settingText(s, system),
+        s.height === null ? '–' : `${s.read ? '' : 'about '}${formatQuantity('length', s.height, system)}`,
       ]),
-      ['*', 34, 34, 56, 82],
-      [1, 2, 3],
+      ['*', 46, 46, 50, 72],
+      [1, 2, 3, 4],
     ),
     note(
-      '"Before loading" is left and right where they differ: the bag is shorter once loaded, so the same air reads higher. With the load on, the tape proves it.',
+      '"Before loading": the same air with nothing on yet, left and right where they differ. With the load on it reads higher.',
     ),
   ]
 }
@@ -180,9 +356,9 @@ const handling = (least: string): Content[] => [
   {
     ol: [
       'Tires to the pressure on the door-jamb label for the load.',
-      'Load, or hitch up. Add air a little at a time: a bag fills in seconds. Stop at the setting above, and at its max.',
+      'Load, or hitch up. Add air a little at a time: a bag fills in seconds. Stop at the setting for that load.',
       'With a weight-distributing hitch: air to height first, then the bars.',
-      'Measure at the same marks as on the record: back within a quarter inch.',
+      'Measure at the same marks: within a quarter inch (6 mm) of the height on the front.',
     ],
   },
   heading('Unloading'),
@@ -201,8 +377,13 @@ const rubberPart = (settings: Settings, { kit }: KitAssessment, system: UnitSyst
     `${kit.name}: nothing to fill and nothing to set. The rubbers take up the load as the vehicle comes down on them.`,
   ),
   table(
-    ['Load', ''],
-    settings.map((s) => [s.loadCase.name, settingText(s, system)]),
-    ['*', 180],
+    ['Load', '', 'height'],
+    settings.map((s) => [
+      s.loadCase.name,
+      settingText(s, system),
+      s.height === null ? '–' : `${s.read ? '' : 'about '}${formatQuantity('length', s.height, system)}`,
+    ]),
+    ['*', 130, 62],
+    [2],
   ),
 ]

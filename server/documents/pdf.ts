@@ -31,7 +31,7 @@ export const heading = (text: string): Content => ({ text, style: 'heading' })
 export const note = (text: string): Content => ({ text, style: 'note' })
 
 /** A plain table, first row as its head; numbers of `right` columns are right-aligned. */
-export function table(head: string[], rows: string[][], widths: (string | number)[], right: number[] = []): Content {
+export function table(head: string[], rows: TableCell[][], widths: (string | number)[], right: number[] = []): Content {
   const cell = (text: string, i: number, bold = false): TableCell => ({
     text,
     bold,
@@ -41,7 +41,10 @@ export function table(head: string[], rows: string[][], widths: (string | number
     table: {
       headerRows: 1,
       widths,
-      body: [head.map((t, i) => cell(t, i, true)), ...rows.map((row) => row.map((t, i) => cell(t, i)))],
+      body: [
+        head.map((t, i) => cell(t, i, true)),
+        ...rows.map((row) => row.map((t, i) => (typeof t === 'string' ? cell(t, i) : t))),
+      ],
     },
     layout: {
       hLineWidth: (i) => (i === 0 ? 0 : 0.5),
@@ -53,6 +56,20 @@ export function table(head: string[], rows: string[][], widths: (string | number
     margin: [0, 2, 0, 6],
   }
 }
+
+/** What has to catch the eye: its first words bold, on a ground of its own. */
+export const boxed = (title: string, text: string): Content => ({
+  table: { widths: ['*'], body: [[{ text: [{ text: title, bold: true }, text], fillColor: '#F8E6E1' }]] },
+  layout: {
+    hLineWidth: () => 0,
+    vLineWidth: (i) => (i === 0 ? 3 : 0),
+    vLineColor: () => OXIDE,
+    paddingLeft: () => 8,
+    paddingTop: () => 5,
+    paddingBottom: () => 5,
+  },
+  margin: [0, 8, 0, 4],
+})
 
 /** A mark on every page, across it and at its head. */
 export const marked = ({
@@ -94,6 +111,7 @@ export async function render(
       styles: {
         title: { font: 'Condensed', fontSize: 22, bold: true },
         heading: { font: 'Condensed', fontSize: 13, bold: true, color: PETROL, margin: [0, 8, 0, 2] },
+        setting: { font: 'Condensed', fontSize: 24, bold: true },
         figure: { font: 'Condensed', fontSize: 26, bold: true },
         note: { fontSize: 8.5, color: '#4A5155', margin: [0, 2, 0, 2] },
       },

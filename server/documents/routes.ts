@@ -9,7 +9,9 @@ import type { JobStore } from '../jobs'
 import { photosOf } from '../photos'
 import { route, type Mounted } from '../routing'
 import { shopSettings } from '../shop'
+import { AskingThread } from '../worker-thread'
 import { followUps } from './follow-ups'
+import type { SheetQuestion } from './sheet-worker'
 
 /** Sends a paper under its name, as the type that its route declares. */
 const send = (response: Response, { answer }: Route, name: string, body: Buffer | string): void =>
@@ -18,9 +20,25 @@ const send = (response: Response, { answer }: Route, name: string, body: Buffer 
     .set('Content-Disposition', contentDisposition(name, { type: 'inline' }))
     .send(body)
 
+/** Plan sheets are made on a thread of their own: their lines are routed first. */
+export const sheetThread = (): AskingThread<SheetQuestion, Uint8Array> =>
+  new AskingThread(new URL('./worker.mjs', import.meta.url))
+
 /** Papers of a job. PDF is loaded at the first request: a shop that prints nothing does not wait for it. */
-export function documentRoutes(db: Knex, jobs: JobStore): Mounted[] {
-  const { card, record, templatePdf, templateSvg, templateDxf, readings, loads, followUps: calendar } = ROUTES.papers
+export function documentRoutes(db: Knex, jobs: JobStore, sheets: AskingThread<SheetQuestion, Uint8Array>): Mounted[] {
+  const {
+    card,
+    record,
+    plan,
+    labels,
+    templatePdf,
+    templateSvg,
+    templateDxf,
+    readings,
+    loads,
+    followUps: calendar,
+  } = ROUTES.papers
+  const shopOf = async () => (await shopSettings(db)).document
   const zoneOf = async () => (await shopSettings(db)).document.timeZone
   const madeNow = async () => formatDateTime(new Date().toISOString(), await zoneOf())
   const templateName = (number: string, { template, side }: { template: string; side: string }, ending: string) =>
@@ -29,13 +47,33 @@ export function documentRoutes(db: Knex, jobs: JobStore): Mounted[] {
     route(card, async ({ params, query: { units }, response }) => {
       const { job, records } = await jobs.get(params.id)
       const { ownersCard } = await import('./card')
-      send(response, card, `card-${job.number}.pdf`, await ownersCard(job, records, units, await madeNow()))
+      send(
+        response,
+        card,
+        `card-${job.number}.pdf`,
+        await ownersCard(job, records, { units, shop: await shopOf(), made: await madeNow() }),
+      )
     }),
     route(record, async ({ params, query: { units }, response }) => {
       const { job, records } = await jobs.get(params.id)
       const { workRecord } = await import('./work-record')
       const made = { units, zone: await zoneOf(), made: await madeNow(), photos: await photosOf(db, records) }
       send(response, record, `record-${job.number}.pdf`, await workRecord(job, records, made))
+    }),
+    route(plan, async ({ params, query: { units }, response }) => {
+      const { job, records } = await jobs.get(params.id)
+      const made = await sheets.ask({ job, records, units, made: await madeNow() })
+      send(response, plan, `plan-${job.number}.pdf`, Buffer.from(made))
+    }),
+    route(labels, async ({ params, query: { units }, response }) => {
+      const { job, records } = await jobs.get(params.id)
+      const { labelSheet } = await import('./labels')
+      send(
+        response,
+        labels,
+        `labels-${job.number}.pdf`,
+        await labelSheet(job, records, { units, shop: await shopOf() }),
+      )
     }),
     route(templatePdf, async ({ params, query, response }) => {
       const { job, records } = await jobs.get(params.id)

@@ -1,8 +1,10 @@
 import type { Content } from 'pdfmake/interfaces'
-import { circuitNames, type Job } from '@stout-shackle/core/job'
-import { ofKind, type BayRecord } from '@stout-shackle/core/records'
-import { assessJob, chainOf, namesOf, type Assessment } from '@stout-shackle/core/judge'
+import { nodeName, VALVE_PLACE_NAMES } from '@stout-shackle/core/circuit'
+import { circuitNames, circuitOf, type Job } from '@stout-shackle/core/job'
+import { DRIVE_MARKS, ofKind, type BayRecord } from '@stout-shackle/core/records'
+import { chainOf, namesOf, type Assessment } from '@stout-shackle/core/judge'
 import { AXLES } from '@stout-shackle/core/vehicle'
+import { answersOf, reportOf, type Report } from '@stout-shackle/core/report'
 import { recoveredShare, type JobHeights, type KitAssessment } from '@stout-shackle/core/stages'
 import {
   count,
@@ -13,6 +15,13 @@ import {
   limitQuantity,
 } from '@stout-shackle/core/quantity'
 import {
+  answerText,
+  CONSENT_NAMES,
+  DEPARTURE_WORDS,
+  DRIVE_MARK_NAMES,
+  FATE_NAMES,
+  SURVEY_QUESTIONS,
+  WAIVER_NAMES,
   gapKeyName,
   notTheMakers,
   FAMILY_NAMES,
@@ -39,7 +48,7 @@ import {
 } from '@stout-shackle/core/wording'
 import { formatDateTime } from '@stout-shackle/core/shop'
 import { mountingSheet } from './mounting-sheet'
-import { heading, note, PAPER, render, table } from './pdf'
+import { boxed, heading, note, PAPER, render, table } from './pdf'
 
 const HEIGHT_ROWS: [keyof JobHeights, string][] = [
   ['beforeEmpty', 'before, empty'],
@@ -62,13 +71,15 @@ export async function workRecord(
   { units: system, zone, made, photos }: Printing,
 ): Promise<Buffer> {
   const timeText = (time: string) => formatDateTime(time, zone)
-  const a = assessJob(job, records)
+  const report = reportOf(job, records)
+  const a = report.assessed
   const content: Content[] = [
     { text: `Work record, job ${job.number}`, style: 'title' },
     { text: `${job.title} · ${job.customer.name} · ${job.day}` },
     {
       text: `${vehicleName(job.vehicle)}${job.vehicle.vin ? `, VIN ${job.vehicle.vin}` : ''}${job.vehicle.plate ? `, plate ${job.vehicle.plate}` : ''}`,
     },
+    ...result(job, report, system, timeText),
     ...(job.kits.length
       ? job.kits.map(({ kit, work }) =>
           note(
@@ -77,7 +88,9 @@ export async function workRecord(
         )
       : [note('No kit chosen')]),
     ...a.chosen.map((assessed) =>
-      note(`On this vehicle ${assessed.kit.name} ${VERDICT_NAMES[assessed.verdict]}${openReasons(assessed, system)}.`),
+      note(
+        `On this vehicle ${assessed.kit.name} ${VERDICT_NAMES[assessed.verdict]}${openReasons(assessed, a, system)}.`,
+      ),
     ),
     ...kitFigures(a, system, timeText),
     ...heights(job, a, system),
@@ -91,9 +104,17 @@ export async function workRecord(
     ...loads(a, system),
     ...fit(a, system),
     ...mountingSheet(job, a, system),
+    ...lamps(report, system),
+    ...drive(report, job, timeText),
+    ...answers(job, a, system, timeText),
+    ...wayOfWorking(job),
+    ...departures(a, timeText),
+    ...signatures(report, timeText),
     ...work(a, system, timeText),
+    ...withoutFigure(report, timeText),
     ...skipped(a),
     ...air(a, system, timeText),
+    ...valves(job, report),
     ...openItems(a, timeText),
     heading('Final checks'),
     table(
@@ -111,11 +132,192 @@ export async function workRecord(
     ),
     ...provedBy(a, job, system, timeText),
     ...corrections(records, timeText),
-    ...pictures(a, job, photos, { system, at: timeText }),
+    ...pictures(report, job, photos, { system, at: timeText }),
   ]
   return render(`Work record, job ${job.number}`, content, `Job ${job.number}, ${job.customer.name}, made ${made}`, {
     pageSize: PAPER[system].sheet,
   })
+}
+
+/** What it came to, on the first page. */
+function result(job: Job, { assessed, followUps, standsFor }: Report, system: UnitSystem, timeText: At): Content[] {
+  const { handedOver, late, stops, asLeft, openItems: items } = assessed
+  const to = handedOver?.body.kind === 'handed-over' ? handedOver.body.to : ''
+  const line = handedOver
+    ? `Handed over ${timeText(handedOver.at)} to ${to}, by ${handedOver.by}.`
+    : late.length
+      ? `Not handed over again: ${count(late.length, 'record', 'records')} came in after it had left.`
+      : `Not handed over: ${count(stops.length, 'thing is', 'things are')} open.`
+  const counts = [
+    ...asLeft.map((row) => `${offText(row, job, system)}${row.within === false ? ': OUTSIDE THE TOLERANCE' : ''}`),
+    count(assessed.steps.filter((s) => s.outcome === 'skipped').length, 'step skipped', 'steps skipped'),
+    count(items?.deviations.length ?? 0, 'deviation', 'deviations'),
+  ]
+  const later = followUps.map((f) => `${f.title}: ${f.text}`)
+  return [
+    boxed('Result. ', `${line} ${counts.join('; ')}.`),
+    ...(later.length ? [note(`To come: ${later.join(' ')}`)] : []),
+    ...(handedOver || standsFor === null ? [] : [note(`It stands ${standsFor} h for the air check before it leaves.`)]),
+  ]
+}
+
+/** Where the beam lands before and after, and whether somebody aimed it. */
+function lamps({ lamps: { before, after, read, aim } }: Report, system: UnitSystem): Content[] {
+  const len = (v: number | null) =>
+    v === null ? 'not known' : `${formatQuantity('length', Math.abs(v), system)} ${v < 0 ? 'lower' : 'higher'}`
+  return [
+    heading('Headlamps'),
+    note(
+      `Beam at 25 ft against empty, with the load: before ${len(before)}, after ${len(after)}${read ? '' : ' (worked out, not read)'}. Aim ${aim === 'checked' ? 'checked' : 'to check'}.`,
+    ),
+  ]
+}
+
+/** The same drive before and after. */
+function drive({ drive: driven, assessed }: Report, job: Job, timeText: At): Content[] {
+  if (!driven) return []
+  const name = (id: string | null) => job.loadCases.find((c) => c.id === id)?.name ?? 'empty'
+  const rows = [driven.before, driven.after].flatMap((r) =>
+    r
+      ? [
+          [
+            r.body.timing,
+            name(r.body.loadCase),
+            ...DRIVE_MARKS.map((m) => String(r.body.marks[m] ?? '–')),
+            `${r.by}, ${timeText(r.at)}${r.body.note ? `: ${r.body.note}` : ''}`,
+          ],
+        ]
+      : [],
+  )
+  const bounce = AXLES.flatMap((axle) => {
+    const f = assessed.active.level[axle]?.frequency
+    return f?.without
+      ? `${AXLE_NAMES[axle]} bounces ${f.without.toFixed(1)} a second without the kit, ${f.with.toFixed(1)} with it (worked out).`
+      : []
+  })
+  return [
+    heading('Road test, 1 is bad, 5 is good'),
+    table(
+      ['', 'load', ...DRIVE_MARKS.map((m) => DRIVE_MARK_NAMES[m]), 'by'],
+      rows,
+      [40, 80, 40, 40, 40, 44, 40, '*'],
+      [2, 3, 4, 5, 6],
+    ),
+    ...(driven.before && driven.after && !driven.comparable
+      ? [note('Another load or another person: the two are not compared.')]
+      : []),
+    ...bounce.map(note),
+  ]
+}
+
+/** What was asked of the vehicle, and by whom it was found in the bay. */
+function answers(job: Job, { standing }: Assessment, system: UnitSystem, timeText: At): Content[] {
+  const rows = answersOf(job, standing)
+  if (!rows.length) return []
+  return [
+    heading('Questions and answers'),
+    table(
+      ['Question', 'axle', 'answer', 'found'],
+      rows.map(({ fact, axle, value, found }) => [
+        SURVEY_QUESTIONS[fact].ask,
+        axle ?? '',
+        answerText(fact, value, system),
+        found ? `${found.by}, ${timeText(found.at)}` : 'survey',
+      ]),
+      ['*', 34, 130, 120],
+    ),
+  ]
+}
+
+/** By which way each kit was fitted, and how the shop worked. */
+function wayOfWorking({ kits, choices }: Job): Content[] {
+  const ways = kits.flatMap(({ kit, work: done, method }) => {
+    const way = kit.methods.find((m) => (method ? m.id === method : m.instructed))
+    return done === 'fit' && way ? `${kit.name}: ${way.name}${way.instructed ? '' : ', not by its instructions'}.` : []
+  })
+  return [
+    heading('Way of working'),
+    note(
+      `Wheels ${choices.wheels}, ${choices.lift === 'lift' ? 'two-post lift' : 'floor jack and stands'}, ${choices.crew === 2 ? 'two technicians' : 'one technician'}.`,
+    ),
+    ...ways.map(note),
+  ]
+}
+
+/** Where the work left its instructions, with why. */
+function departures({ departures: all }: Assessment, timeText: At): Content[] {
+  if (!all.length) return []
+  return [
+    heading('Not as the instructions have it'),
+    table(
+      ['What', '', 'Why', 'By'],
+      all.map((d) => [
+        DEPARTURE_WORDS[d.kind].name,
+        d.about.join('; '),
+        d.answer ? d.answer.body.why : 'NO REASON GIVEN',
+        d.answer ? `${d.answer.by}, ${timeText(d.answer.at)}` : '',
+      ]),
+      [130, '*', 130, 90],
+    ),
+  ]
+}
+
+/** Each consent and waiver by name, with the text that was signed. */
+function signatures({ signed }: Report, timeText: At): Content[] {
+  if (!signed.length) return []
+  return [
+    heading('Signed by the customer'),
+    ...signed.flatMap(({ record, text }): Content[] => {
+      const { body } = record
+      const what =
+        body.kind === 'consent'
+          ? `${CONSENT_NAMES[body.to]}: ${body.outcome}${body.phone ? `, by phone, heard by ${body.phone.heardBy}` : ''}`
+          : capital(WAIVER_NAMES[body.about])
+      return [
+        { text: `${what}. ${body.signedBy}, ${timeText(record.at)}`, bold: true, margin: [0, 3, 0, 0] },
+        note(text ?? 'Nothing of that kind is left on this job: the text was about what the job had then.'),
+        ...(body.kind === 'consent' && body.drawn
+          ? [{ svg: signatureSvg(body.drawn), width: 160, margin: [0, 0, 0, 4] as [number, number, number, number] }]
+          : []),
+      ]
+    }),
+  ]
+}
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
+const signatureSvg = (path: string) =>
+  `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 400 120"><path d="${path}" fill="none" stroke="#20262A" stroke-width="2"/></svg>`
+
+/** Fasteners that have no figure, with why. */
+function withoutFigure({ withoutFigure: rows }: Report, timeText: At): Content[] {
+  if (!rows.length) return []
+  return [
+    heading('Not torqued to a figure'),
+    table(
+      ['Fastener', 'where', 'place', 'how', 'who, when'],
+      rows.map(({ fastener, axle, side, place, of, state, record }) => [
+        fastener,
+        [axle, side].filter(Boolean).join(' '),
+        `${place} of ${of}`,
+        [PLACE_STATES[state], record.body.tried && `tried: ${record.body.tried.replace('-', ' ')}`, record.body.reason]
+          .filter(Boolean)
+          .join('; '),
+        `${record.by}, ${timeText(record.at)}`,
+      ]),
+      ['*', 54, 40, 160, 90],
+    ),
+  ]
+}
+
+/** Where each inflation valve is. */
+function valves(job: Job, { valves: all }: Report): Content[] {
+  const circuit = circuitOf(job)
+  return all.length
+    ? [
+        note(
+          `Valves: ${all.map((v) => `${nodeName(circuit, v)}, ${v.where ? VALVE_PLACE_NAMES[v.where] : 'place not noted'}`).join('; ')}.`,
+        ),
+      ]
+    : []
 }
 
 /** Figures of the kits that are not their makers', and who compared which of them with the paper. */
@@ -134,12 +336,12 @@ function kitFigures(a: Assessment, system: UnitSystem, timeText: At): Content[] 
 
 /** Photos, each with what it is of, who took it and when. */
 function pictures(
-  a: Assessment,
+  { assessed: a, photos: ordered }: Report,
   job: Job,
   photos: Printing['photos'],
   { system, at: timeText }: { system: UnitSystem; at: At },
 ): Content[] {
-  const shown = ofKind(a.standing, 'photo').flatMap((record): Content[] => {
+  const shown = ordered.flatMap((record): Content[] => {
     const jpeg = photos.get(record.body.image)
     if (!jpeg) return []
     const names = namesOf(a.plan, circuitNames(job), record.body)
@@ -181,9 +383,11 @@ function provedBy(a: Assessment, job: Job, system: UnitSystem, timeText: At): Co
       : []),
   ]
 }
-/** What stands in the way of the kit, or is needed for it. */
-function openReasons({ fit }: KitAssessment, system: UnitSystem): string {
-  const reasons = fit.reasons.filter((r) => r.effect !== 'fine').map((r) => reasonText(r, system))
+/** What stands in the way of the kit, or is needed for it; what its steps have done is needed no more. */
+function openReasons({ fit }: KitAssessment, { steps }: Assessment, system: UnitSystem): string {
+  const isDone = steps.length > 0 && steps.every((s) => s.outcome !== 'open')
+  const met = (effect: string) => effect === 'fine' || (isDone && (effect === 'part' || effect === 'work'))
+  const reasons = fit.reasons.filter((r) => !met(r.effect)).map((r) => reasonText(r, system))
   return reasons.length ? `: ${reasons.join('; ')}` : ''
 }
 
@@ -313,25 +517,33 @@ function air({ air: state, standing }: Assessment, system: UnitSystem, timeText:
     note(
       `Soap test: no bubbles at ${connections.filter((j) => j.result === 'no-bubbles').length} of ${connections.length} connections.`,
     ),
-    ...checks.flatMap(({ axle, start, end, verdict }) => {
+    ...checks.flatMap(({ axle, side, start, end, verdict }) => [
+      note(
+        `${AXLE_NAMES[axle]}${side ? `, ${side}` : ''}, air check: start ${reading(start)}; end ${reading(end)}. ${verdict ? airCheckText(verdict, system) : 'No verdict on it yet'}.`,
+      ),
+    ]),
+    ...[...new Set(checks.map((c) => c.axle))].map((axle) => {
       const set = ofKind(standing, 'bag-pressure').findLast((r) => r.body.axle === axle)
-      return [
-        note(`${AXLE_NAMES[axle]}, air check: start ${reading(start)}; end ${reading(end)}.`),
-        note(verdict ? airCheckText(verdict, system) : 'No verdict on the air check yet.'),
-        note(
-          set
-            ? `${AXLE_NAMES[axle]}, pressures as set: ${p(set.body.left)} left, ${p(set.body.right)} right, ${timeText(set.at)}.`
-            : `${AXLE_NAMES[axle]}, pressures as set: not recorded.`,
-        ),
-      ]
+      return note(
+        set
+          ? `${AXLE_NAMES[axle]}, pressures as set: ${p(set.body.left)} left, ${p(set.body.right)} right, ${timeText(set.at)}.`
+          : `${AXLE_NAMES[axle]}, pressures as set: not recorded.`,
+      )
     }),
   ]
 }
 
+/** How each kind of open item ends where nothing else became of it. */
+const ENDS = {
+  'taken off': 'back on as it was',
+  'loose on purpose': 'torqued',
+  'opened again': 'torqued again',
+  'factory fastener': "at its maker's torque",
+} as const
 function openItems({ openItems: items }: Assessment, timeText: At): Content[] {
   if (!items) return []
   const lines = [
-    ...items.off.map((l) => ['off and on again', l] as const),
+    ...items.off.map((l) => ['taken off', l] as const),
     ...items.loose.map((l) => ['loose on purpose', l] as const),
     ...items.opened.map((l) => ['opened again', l] as const),
     ...items.factory.map((l) => ['factory fastener', l] as const),
@@ -340,9 +552,14 @@ function openItems({ openItems: items }: Assessment, timeText: At): Content[] {
     heading('Open items'),
     lines.length
       ? table(
-          ['Kind', 'What', 'side', ''],
-          lines.map(([name, l]) => [name, l.what, l.side ?? '', l.open ? 'OPEN' : 'closed']),
-          [100, '*', 40, 50],
+          ['Kind', 'What', 'where', 'What became of it'],
+          lines.map(([name, l]) => [
+            name,
+            l.what,
+            [l.axle, l.side].filter(Boolean).join(' '),
+            l.open ? 'OPEN' : 'fate' in l && l.fate ? FATE_NAMES[l.fate] : ENDS[name],
+          ]),
+          [90, '*', 60, 130],
         )
       : note('None.'),
     ...(items.deviations.length

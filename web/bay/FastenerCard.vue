@@ -4,7 +4,7 @@ import { recordMaxLength, recordLimits } from '@stout-shackle/core/records'
 import { formatNumber, formatQuantity, parseQuantity, refusalText, UNITS } from '@stout-shackle/core/quantity'
 import { PLACE_STATES, WRENCH_DOUBTS } from '@stout-shackle/core/wording'
 import StateSign from '../fields/StateSign.vue'
-import { specText } from '../plan/spec'
+import { specText } from '@stout-shackle/core/wording'
 import { useSettings } from '../stores/settings'
 import { usePreferences } from '../stores/preferences'
 import {

@@ -261,6 +261,7 @@ const reopen = () =>
         <p class="papers">
           <a :href="`${paper('card.pdf')}?units=${preferences.system}`" target="_blank">Owner's card</a>
           <a :href="`${paper('record.pdf')}?units=${preferences.system}`" target="_blank">Work record</a>
+          <a :href="`${paper('labels.pdf')}?units=${preferences.system}`" target="_blank">Labels</a>
           <a :href="paper('follow-ups.ics')">Follow-ups</a>
           <a :href="paper('export')">Job as a file</a>
         </p>

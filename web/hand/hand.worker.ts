@@ -3,21 +3,21 @@ import type { Job } from '@stout-shackle/core/job'
 import type { PlanStep } from '@stout-shackle/core/kit'
 import type { BayRecord } from '@stout-shackle/core/records'
 import type { CaseAssessment, FastenerState } from '@stout-shackle/core/stages'
-import { leftOver, lineHand, linesToRun, shortOf, type HandRow, type ShortRow } from '@stout-shackle/core/stages/hand'
-import type { Circuit } from '@stout-shackle/core/fittings'
-
-/** What a job's lines come to, step by step, and the circuit that they are of. */
-export interface LineHands {
-  circuit: Circuit
-  rows: Record<string, HandRow[]>
-}
+import {
+  leftOver,
+  lineHands,
+  linesToRun,
+  shortOf,
+  type ShortRow,
+  type StepHands,
+} from '@stout-shackle/core/stages/hand'
 
 /** Lines of a job, away from the page: routing one takes a moment. */
 const work = {
-  lines(asked: string): LineHands {
+  lines(asked: string): StepHands {
     const { job, active, steps } = JSON.parse(asked) as { job: Job; active: CaseAssessment; steps: PlanStep[] }
     const { circuit } = linesToRun(job, active)
-    return { circuit, rows: Object.fromEntries(steps.map((step) => [step.id, lineHand(job, active, step)])) }
+    return { circuit, rows: lineHands(job, active, steps) }
   },
   /** All that the job needs beyond its boxes, and what of them stays over. */
   short(asked: string): { rows: ShortRow[]; over: { name: string; count: number }[] } {

@@ -3,10 +3,10 @@ import { wrap } from 'comlink'
 import { circuitOf, type Job } from '@stout-shackle/core/job'
 import type { PlanStep } from '@stout-shackle/core/kit'
 import type { Assessment } from '@stout-shackle/core/judge'
-import { mountHand, type HandRow } from '@stout-shackle/core/stages/hand'
+import { mountHand, type HandRow, type StepHands } from '@stout-shackle/core/stages/hand'
 import { handText, type HandText } from '@stout-shackle/core/wording'
 import type { UnitSystem } from '@stout-shackle/core/quantity'
-import type { HandWork, LineHands } from './hand.worker'
+import type { HandWork } from './hand.worker'
 
 /**
  * What the stages know that the hand needs at the step on the screen. Brackets and bolts are there at once, lines once they were worked
@@ -18,7 +18,7 @@ export function useHand(
   step: Ref<PlanStep>,
   system: Ref<UnitSystem>,
 ) {
-  const lines = shallowRef<LineHands | null>(null)
+  const lines = shallowRef<StepHands | null>(null)
   const working = ref(false)
   let worker: Worker | null = null
   function end() {

@@ -20,8 +20,8 @@ import StageColumns from '../job/StageColumns.vue'
 import type { Job } from '@stout-shackle/core/job'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
-import { hoursText } from './hours'
-import { specText } from './spec'
+import { hoursText } from '@stout-shackle/core/wording'
+import { specText } from '@stout-shackle/core/wording'
 import { useLearned } from './use-learned'
 import WaysToWork from './WaysToWork.vue'
 import ShortCard from './ShortCard.vue'
@@ -269,6 +269,9 @@ const torque = (f: Fastener) => specText(f.spec, preferences.system)
             </option>
           </select></label
         >
+        <p>
+          <a :href="`/api/jobs/${job.id}/plan.pdf?units=${preferences.system}`" target="_blank">Plan on paper</a>
+        </p>
         <p class="note">
           The kit maker's instructions outrank this plan. No drilling or welding on frame flanges or axle without the
           vehicle maker's word.

@@ -4,7 +4,7 @@ import { proxy, wrap } from 'comlink'
 import type { WayToWork } from '@stout-shackle/core/stages/plan'
 import { useOpenJob } from '../stores/job'
 import type { PlanWork } from './plan.worker'
-import { hoursText } from './hours'
+import { hoursText } from '@stout-shackle/core/wording'
 
 /** What the work comes to wheels off or on, on the floor or on a lift, alone or by two: worked out beside the page. */
 const { store, job, assessment } = useOpenJob()

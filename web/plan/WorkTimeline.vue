@@ -4,7 +4,7 @@ import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import interact from 'interactjs'
 import type { Plan, PlanBooking } from '@stout-shackle/core/plan'
 import { SUPPORT_NAMES } from '@stout-shackle/core/wording'
-import { hoursText } from './hours'
+import { hoursText } from '@stout-shackle/core/wording'
 
 /** Who does what when, and what holds the vehicle meanwhile; a move stands across both technicians. */
 const props = defineProps<{ plan: Plan }>()

@@ -5,7 +5,7 @@ import type { Assessment } from '@stout-shackle/core/judge'
 import { planFor } from '@stout-shackle/core/stages'
 import { onSide } from '@stout-shackle/core/vehicle'
 import type { Job } from '@stout-shackle/core/job'
-import { hoursText } from './hours'
+import { hoursText } from '@stout-shackle/core/wording'
 
 const titleOf = ({ title, side }: PlanStep): string => onSide(title, side)
 const isPair = (pin: Pin, a: string, b: string) =>

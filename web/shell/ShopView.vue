@@ -45,6 +45,9 @@ async function save() {
       <label class="stacked"
         >Name<el-input v-model="form.name" :maxlength="maxLengthOf(shopSettingsSchema.shape.name)"
       /></label>
+      <label class="stacked"
+        >Phone, on the owner's card<el-input v-model="form.phone" type="tel" :maxlength="40"
+      /></label>
       <label class="stacked">Currency<el-input v-model="form.currency" maxlength="3" placeholder="USD" /></label>
       <label class="stacked"
         >Time zone<el-select v-model="form.timeZone" filterable aria-label="Time zone"

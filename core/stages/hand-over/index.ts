@@ -1,6 +1,6 @@
 export { followUpsOf, namesTorquedAgain, recheckAfter } from './follow-ups'
-export { driveCompared } from './road-test'
-export { loadSettings } from './settings'
+export { driveCompared, type DriveCompared } from './road-test'
+export { loadSettings, type LoadSetting } from './settings'
 export { asLeftOf, type AsLeft } from './as-left'
 export { offText, textOf, type Unsigned } from './statement'
 export { consentsNeeded } from './consent'

@@ -1,3 +1,3 @@
-export { lineHand, mountHand, type HandRow } from './rows'
+export { lineHand, lineHands, mountHand, stepHand, type HandRow, type StepHands } from './rows'
 export { leftOver, shortOf, type ShortRow } from './short'
 export { linesToRun } from './lines'

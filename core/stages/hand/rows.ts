@@ -1,5 +1,5 @@
 import type { CutList } from '../../circuit'
-import type { CircuitNode, Tube } from '../../fittings'
+import type { Circuit, CircuitNode, Tube } from '../../fittings'
 import { kitAt, type Job } from '../../job'
 import {
   hasAir,
@@ -317,4 +317,34 @@ function otherSide({ circuit, pieces }: LinesToRun, tube: Tube) {
   const bag = bagIn(tube)
   const other = bag && circuit.tubes.find((t) => bagIn(t)?.axle === bag.axle && bagIn(t)?.side !== bag.side && bagIn(t))
   return other && pieces.find((p) => p.line === other.id)
+}
+
+/** What a job's lines come to, step by step, and the circuit that they are of. */
+export interface StepHands {
+  circuit: Circuit
+  rows: Record<string, HandRow[]>
+}
+/**
+ * All that the hand needs at each step of a plan; lines are routed for it, which takes a moment.
+ * @param steps of the job's plan
+ */
+export function stepHand(job: Job, active: CaseAssessment, steps: readonly PlanStep[]): StepHands {
+  const { circuit } = linesToRun(job, active)
+  const lines = lineHands(job, active, steps)
+  return {
+    circuit,
+    rows: Object.fromEntries(steps.map((s) => [s.id, [...mountHand(job, s), ...(lines[s.id] ?? [])]])),
+  }
+}
+/** What lines come to at each step; a sleeve is told where it is put on, and not once more where its line is run. */
+export function lineHands(job: Job, active: CaseAssessment, steps: readonly PlanStep[]): Record<string, HandRow[]> {
+  const rows = steps.map((step) => ({ step, rows: lineHand(job, active, step) }))
+  const ofSleeves = rows.filter(({ step }) => topicsOf(step).includes('sleeve') && !topicsOf(step).includes('line'))
+  const told = new Set(ofSleeves.flatMap((r) => r.rows.map((row) => JSON.stringify(row))))
+  return Object.fromEntries(
+    rows.map((r) => [
+      r.step.id,
+      ofSleeves.includes(r) ? r.rows : r.rows.filter((row) => !told.has(JSON.stringify(row))),
+    ]),
+  )
 }

@@ -1,5 +1,5 @@
-import { count, formatLimit, formatNumber, limitQuantity, type UnitSystem } from '@stout-shackle/core/quantity'
-import type { TorqueSpec } from '@stout-shackle/core/torque'
+import { count, formatLimit, formatNumber, limitQuantity, type UnitSystem } from '../quantity'
+import type { TorqueSpec } from './spec'
 
 /** What a fastener wants, in words. */
 export function specText(spec: TorqueSpec, system: UnitSystem): string {

@@ -1,0 +1,2 @@
+export { reportOf, type Report } from './report'
+export { answersOf } from './answers'

@@ -1,0 +1,169 @@
+import { fallPerKelvin, laterReading } from '../air'
+import { circuitOf, connectionsOf, type Job } from '../job'
+import type { CircuitNode } from '../fittings'
+import { assessJob, type Assessment } from '../judge'
+import { ofKind, type BayRecord, type RecordOf } from '../records'
+import type { Meters, Pascals } from '../quantity'
+import {
+  driveCompared,
+  followUpsOf,
+  loadSettings,
+  textOf,
+  type DriveCompared,
+  type FastenerState,
+  type KitAssessment,
+  type LoadSetting,
+  type PlaceState,
+} from '../stages'
+import { attitude, type AxleEnd } from '../vehicle'
+
+/** A setting with the height that the axle should stand at with it, at the job's mark. */
+export interface SettingAtHeight extends LoadSetting {
+  height: Meters | null
+  /** It was read so, and not worked out. */
+  read: boolean
+}
+/** Something that a person signed, with the text under which it was. */
+export interface Signed {
+  record: RecordOf<'consent'> | RecordOf<'waiver'>
+  /** As it reads today; null where nothing of that kind is left to sign. */
+  text: string | null
+}
+/** A place of a fastener that has no figure, and why. */
+export interface WithoutFigure {
+  fastener: string
+  side: FastenerState['step']['side']
+  axle: AxleEnd | null
+  place: number
+  of: number
+  state: PlaceState
+  record: RecordOf<'torque'>
+}
+/** What an axle's bags should read when they are read for the first time after it left. */
+export interface FirstReading {
+  axle: AxleEnd
+  left: Pascals
+  right: Pascals
+  /** Lower for each kelvin colder. */
+  perKelvin: Pascals
+  /** By how much less it may read after a day at the same warmth. */
+  mayFall: Pascals
+}
+
+/** One description of a job for every paper of it; figures SI. */
+export interface Report {
+  assessed: Assessment
+  kits: { assessed: KitAssessment; settings: SettingAtHeight[] }[]
+  signed: Signed[]
+  valves: CircuitNode[]
+  withoutFigure: WithoutFigure[]
+  /** How much higher the beam lands at the aiming distance than it did empty: with the load before and after the work. */
+  lamps: { before: Meters | null; after: Meters | null; read: boolean; aim: 'checked' | 'to-check' | null }
+  first: FirstReading[]
+  followUps: ReturnType<typeof followUpsOf>
+  drive: DriveCompared | null
+  /** Hours that it has to stand before it leaves; null where nothing has to. */
+  standsFor: number | null
+  /** Photos in the order of the plan's steps, those of the whole vehicle first. */
+  photos: RecordOf<'photo'>[]
+}
+
+const DAY_HOURS = 24
+
+/**
+ * All that papers say of a job, worked out once.
+ * @param records all of it, oldest first
+ */
+export function reportOf(job: Job, records: readonly BayRecord[]): Report {
+  const assessed = assessJob(job, records)
+  const { standing, chosen, finalChecks, torques } = assessed
+  return {
+    assessed,
+    kits: chosen.map((kit) => ({ assessed: kit, settings: settingsOf(assessed, kit) })),
+    signed: signedOf(job, assessed),
+    valves: circuitOf(job).nodes.filter((n) => n.kind === 'valve'),
+    withoutFigure: torques.flatMap(withoutFigureOf),
+    lamps: lampsOf(job, assessed),
+    first: chosen.flatMap((kit) => firstOf(job, standing, kit)),
+    followUps: followUpsOf({ job, torques }),
+    drive: driveCompared(standing),
+    standsFor:
+      connectionsOf(job).length && finalChecks.find((c) => c.check === 'air-check')?.state !== 'not-applicable'
+        ? job.airCheck.hours
+        : null,
+    photos: photosOf(assessed),
+  }
+}
+
+function settingsOf(assessed: Assessment, kit: KitAssessment): SettingAtHeight[] {
+  const { cases, asLeft } = assessed
+  const { axle } = kit.kit
+  return loadSettings(cases, kit, asLeft).map((setting, i) => {
+    const { heights, leveled } = cases[i]!
+    const read = asLeft.find((s) => s.axle === axle && s.loadCase === setting.loadCase.id)
+    const empty = heights.beforeEmpty[axle]
+    const worked = empty === null || !leveled ? null : empty + leveled.atMark[axle]
+    return { ...setting, height: read?.height ?? worked, read: read !== undefined }
+  })
+}
+
+const signedOf = (job: Job, assessed: Assessment): Signed[] =>
+  [...ofKind(assessed.standing, 'consent'), ...ofKind(assessed.standing, 'waiver')].map((record) => ({
+    record,
+    text: textOf(job, assessed, record.body),
+  }))
+
+/** States of a place that close it without a figure. */
+const NO_FIGURE: readonly PlaceState[] = ['by-feel', 'turned', 'not-reached', 'look-again', 'none-given']
+const withoutFigureOf = ({ fastener, step, places }: FastenerState): WithoutFigure[] =>
+  places.flatMap(({ state, record }, i): WithoutFigure[] =>
+    record?.body.kind === 'torque' && NO_FIGURE.includes(state)
+      ? [
+          {
+            fastener: fastener.name,
+            side: step.side,
+            axle: step.axle,
+            place: i + 1,
+            of: fastener.count,
+            state,
+            record: record as RecordOf<'torque'>,
+          },
+        ]
+      : [],
+  )
+
+/** Where the beam lands, by the heights that were read at both ends; else as it was worked out. */
+function lampsOf({ vehicle }: Job, { active, standing }: Assessment): Report['lamps'] {
+  const { beforeEmpty, beforeLoaded, afterLoaded } = active.heights
+  const rise = (set: typeof beforeLoaded) =>
+    [beforeEmpty.front, beforeEmpty.rear, set.front, set.rear].some((v) => v === null)
+      ? null
+      : attitude(set.front! - beforeEmpty.front!, set.rear! - beforeEmpty.rear!, vehicle.wheelbase).beamRise
+  const [was, is] = [rise(beforeLoaded), rise(afterLoaded)]
+  return {
+    before: was ?? active.attitude?.beamRise ?? null,
+    after: is ?? active.leveled?.beamRise ?? null,
+    read: was !== null && is !== null,
+    aim: ofKind(standing, 'lamp-aim').at(-1)?.body.outcome ?? null,
+  }
+}
+
+function firstOf({ altitude }: Job, standing: readonly BayRecord[], { kit, minimum }: KitAssessment): FirstReading[] {
+  const set = ofKind(standing, 'bag-pressure').findLast(({ body }) => body.axle === kit.axle)
+  if (!set || !minimum) return []
+  const { left, right } = set.body
+  const lower = Math.min(left, right)
+  const { expected, least } = laterReading({ pressure: lower, temperature: 1 }, 1, {
+    hours: DAY_HOURS,
+    altitude,
+    gauge: 0,
+  })
+  return [{ axle: kit.axle, left, right, perKelvin: fallPerKelvin(lower, altitude), mayFall: expected - least }]
+}
+
+function photosOf({ standing, steps }: Assessment): RecordOf<'photo'>[] {
+  const place = new Map(steps.map((s, i) => [s.step.id, i]))
+  return ofKind(standing, 'photo').toSorted(
+    (a, b) => (place.get(a.body.step ?? '') ?? -1) - (place.get(b.body.step ?? '') ?? -1),
+  )
+}
