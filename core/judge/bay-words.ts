@@ -1,5 +1,5 @@
 import { count, type UnitSystem } from '../quantity'
-import { LOOK_WORDS, PLACE_STATES, type LookId } from '../stages/bay'
+import { PLACE_STATES } from '../stages/bay'
 import { SURVEY_QUESTIONS, type SurveyKey } from '../vehicle'
 import { missingText, STEP_CHECK_NAMES, type Named } from './proof-words'
 import type { Hindrance } from './step-done'
@@ -20,8 +20,11 @@ export const bayStops: Record<StopsOf<typeof bayStage>, (stop: StageStop) => str
   'look-open': ({ about }) => `${about}: done, and nobody said how it looks`,
   'look-wrong': ({ about }) => {
     const at = about.lastIndexOf(':')
-    return `${about.slice(0, at)}: not as it has to be (${LOOK_WORDS[about.slice(at + 1) as LookId].seen})`
+    return `${about.slice(0, at)}: not as it has to be (${about.slice(at + 1)})`
   },
+  'travel-touches': ({ about }) => `${about}: something touched as the axle ran down and up. Free it, run it again`,
+  'travel-beyond': ({ about }) =>
+    `${about}: the bag was taller or shorter than its kit allows as the axle ran down and up. Check the mount, run it again`,
   'torque-wrong': ({ about }) => `${about}: the last torque is outside its spec; undo it and torque again`,
   'wrench-range': ({ about }) => `${about}: read under a fifth of the wrench's range: take a smaller one`,
   'wrench-overdue': ({ about }) => `${about}: read with a wrench whose calibration was over`,

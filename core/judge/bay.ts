@@ -1,9 +1,9 @@
 import { ofKind, type RecordBody } from '../records'
 import { onSide } from '../vehicle'
-import { mountsInTheAir } from '../kit'
+import { hasAir, mountsInTheAir } from '../kit'
 import { formatQuantity, isAbove, isBelow } from '../quantity'
 import { defineStage } from './stage'
-import { holdsNothing, stillOpen, type StepReport } from '../stages/bay'
+import { holdsNothing, lookWords, stillOpen, type StepReport } from '../stages/bay'
 import { consentsNeeded, consentTo } from '../stages/hand-over'
 import type { Facts } from '../facts'
 
@@ -47,6 +47,20 @@ const standsOnEmpty = ({ chosen, job, steps, proof }: Facts) =>
         return !air || isBelow(air.left, minimum.value) || isBelow(air.right, minimum.value)
       })
 
+/** Runs of the axle on which something touched, or a bag left its range: the latest of each side counts. */
+function badRuns({ standing, chosen }: Facts) {
+  const latest = new Map(ofKind(standing, 'travel-run').map((r) => [`${r.body.axle} ${r.body.side}`, r.body]))
+  return [...latest.values()].flatMap(({ axle, side, gap, down, up }) => {
+    const kit = chosen.find((c) => c.kit.axle === axle)?.kit
+    const range = kit && hasAir(kit) ? kit.bag.heightRange : null
+    const out = range && ((down !== null && isAbove(down, range.high)) || (up !== null && isBelow(up, range.low)))
+    return [
+      ...(gap === 0 ? [{ code: 'travel-touches' as const, about: `${axle} ${side}`, hard: true }] : []),
+      ...(out ? [{ code: 'travel-beyond' as const, about: `${axle} ${side}`, hard: true }] : []),
+    ]
+  })
+}
+
 type OfStep = Extract<RecordBody, { kind: 'step' | 'torque' | 'opened-again' | 'seat-seen' | 'looked' }>
 const isOfStep = (body: RecordBody): body is OfStep =>
   ['step', 'torque', 'opened-again', 'seat-seen', 'looked'].includes(body.kind)
@@ -87,10 +101,13 @@ export const bayStage = defineStage({
         return [
           ...(asked.some((l) => l.seen === null) ? [{ code: 'look-open' as const, about, hard: true }] : []),
           ...asked.flatMap((l) =>
-            l.seen === false ? [{ code: 'look-wrong' as const, about: `${about}:${l.look}`, hard: true }] : [],
+            l.seen === false
+              ? [{ code: 'look-wrong' as const, about: `${about}:${lookWords(l).seen}`, hard: true }]
+              : [],
           ),
         ]
       }),
+      ...badRuns(facts),
       ...stillOpen(openItems).map((i) => ({ code: 'item-open' as const, about: onSide(i.what, i.side), hard: true })),
       ...torques
         .filter((t) => t.places.some((p) => WRONG.has(p.state)))

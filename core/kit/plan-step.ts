@@ -24,6 +24,7 @@ const asOperation = operationSchema.pick({
   pressure: true,
   asks: true,
   checks: true,
+  looks: true,
   makes: true,
   alters: true,
   picture: true,

@@ -180,6 +180,11 @@ export const operationSchema = z.strictObject({
   asks: z.array(surveyKey).max(3).default([]),
   /** What has to be on record before it is done. */
   checks: z.array(z.enum(STEP_CHECKS)).max(4).default([]),
+  /** What an eye tells once it is done, and what puts it right where it is not so. */
+  looks: z
+    .array(z.strictObject({ seen: z.string().trim().min(1).max(120), remedy: z.string().trim().max(240).default('') }))
+    .max(6)
+    .default([]),
   /** Both sides of what comes before it are done first, though it is a side's own. */
   bothFirst: z.boolean().default(false),
   /** Operation after which what is done here can't be seen or reached any more. */
@@ -246,6 +251,7 @@ export const PLAIN_OPERATION: Omit<Operation, 'id' | 'title' | 'phase' | 'steps'
   circuit: [],
   asks: [],
   checks: [],
+  looks: [],
   bothFirst: false,
   hiddenBy: null,
   makes: [],

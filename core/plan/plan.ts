@@ -378,6 +378,7 @@ function stateStep(
     pressure: null,
     asks: [],
     checks: [],
+    looks: [],
     picture: null,
   }
 }

@@ -77,6 +77,7 @@ const EFFECTS: Omit<Effects, 'opened-again' | 'connection-opened' | 'bracket-mov
   'on-again': null,
   'part-fate': null,
   photo: null,
+  'travel-run': null,
   gap: null,
   'room-gap': null,
   'scale-ticket': null,

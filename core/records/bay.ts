@@ -160,6 +160,23 @@ export const bayRecords = [
       path: ['settled'],
       error: 'it settles on its wheels only',
     }),
+  /** The axle run down and up: the least gap that was seen, and how tall the bag was at both ends. */
+  z
+    .strictObject({
+      kind: z.literal('travel-run'),
+      axle: recordAxle,
+      side: recordSide,
+      /** 0 where it touches; null where nobody measured it. */
+      gap: bounded('length', 0, 1).nullable(),
+      /** What comes nearest. */
+      to: optionalText('What comes nearest', 120),
+      down: bounded('length', 0.02, 0.8).nullable(),
+      up: bounded('length', 0.02, 0.8).nullable(),
+    })
+    .refine((r) => r.gap !== null || r.down !== null || r.up !== null, {
+      path: ['gap'],
+      error: 'a run of the axle has a gap or a bag height',
+    }),
   /** A bracket moved after it was aligned: what was read of heights and clearances is void. */
   z.strictObject({
     kind: z.literal('bracket-moved'),

@@ -65,6 +65,10 @@ const RECORD_WORDS: {
     `Clear for "${names.step ?? step}"${people.length ? `, answering for ${people.join(', ')}` : ''}`,
   photo: ({ step, caption }, _system, names) =>
     `Photo${step ? ` of "${names.step ?? step}"` : ''}${caption ? `: ${caption}` : ''}`,
+  'travel-run': ({ axle, side, gap, to, down, up }, system) => {
+    const len = (v: number | null) => (v === null ? 'not read' : formatQuantity('length', v, system))
+    return `Axle run down and up, ${axle} ${side}: least gap ${gap === 0 ? 'none, it touches' : len(gap)}${to ? ` to ${to}` : ''}; bag ${len(down)} down, ${len(up)} up`
+  },
   'bracket-moved': ({ axle, side, reason }) => `Bracket moved, ${axle}${side ? ` ${side}` : ''}: ${reason}`,
   connection: ({ connection, result, pressure, minutes, reason }, system, names) =>
     `${names.place ?? connection}: ${CONNECTION_RESULT_NAMES[result]} at ${formatQuantity('pressure', pressure, system, 1)}${minutes === null ? '' : `, watched ${minutes} min`}${reason && `, ${reason}`}`,

@@ -98,6 +98,8 @@ describe('sentences', () => {
       'in-the-way-of-a-board': '',
       'look-open': 'Run the air line, left',
       'look-wrong': 'Run the air line, left:ties-snug',
+      'travel-touches': 'rear left',
+      'travel-beyond': 'rear left',
       'torque-wrong': 'Nut, left',
       'over-rating': 'All shelves',
       'plan-stuck': 'two steps',

@@ -1,17 +1,19 @@
 <script setup lang="ts">
 import { onSide } from '@stout-shackle/core/vehicle'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { fastenerCloses, type StepReport } from '@stout-shackle/core/stages'
-import { contradictionText, SUPPORT_NAMES, VOIDS } from '@stout-shackle/core/wording'
+import { contradictionText, hindranceText, SUPPORT_NAMES, VOIDS } from '@stout-shackle/core/wording'
 import NeedsKit from '../fields/NeedsKit.vue'
 import PlateRow from '../fields/PlateRow.vue'
 import StampedPlate from '../fields/StampedPlate.vue'
 import StateSign from '../fields/StateSign.vue'
 import StageColumns from '../job/StageColumns.vue'
 import { useOpenJob } from '../stores/job'
+import { usePreferences } from '../stores/preferences'
 import DeparturesCard from './DeparturesCard.vue'
 import OpenItemsPanel from './OpenItemsPanel.vue'
 import PhotosCard from './PhotosCard.vue'
+import { useStepRecord } from './step-record'
 import StandsNow from './StandsNow.vue'
 
 const { job, assessment } = useOpenJob()
@@ -25,6 +27,15 @@ const torquesDone = computed(() => assessment.value.torques.filter(fastenerClose
 function doubtOf({ flag, voided }: StepReport): string {
   if (flag) return contradictionText(flag, { ...assessment.value, job: job.value })
   return voided ? VOIDS[voided.code] : ''
+}
+const preferences = usePreferences()
+const taking = useStepRecord()
+const refused = ref('')
+/** A step that was done is put on record from the list, under the same conditions as in the bay. */
+function doneHere({ step }: StepReport) {
+  const found = taking.hindrance(step)
+  refused.value = found ? hindranceText(found, { ...assessment.value, job: job.value }, preferences.system) : ''
+  if (!found) taking.record({ kind: 'step', step: step.id, outcome: 'done', reason: '' })
 }
 const sign = (outcome: string) => (outcome === 'done' ? 'fine' : outcome === 'skipped' ? 'caution' : 'unknown')
 </script>
@@ -54,9 +65,15 @@ const sign = (outcome: string) => (outcome === 'done' ? 'fine' : outcome === 'sk
               <td>{{ s.step.side ?? '' }}</td>
               <td class="small muted">{{ SUPPORT_NAMES[s.step.state.support] }}</td>
               <td class="small muted">{{ s.by ?? '' }}</td>
+              <td>
+                <el-button v-if="s === next" size="small" data-action="done-here" @click="doneHere(s)">{{
+                  taking.unseenAt(s.step.id).length ? 'Done, as pictured' : 'Done'
+                }}</el-button>
+              </td>
             </tr>
           </tbody>
         </table>
+        <p v-if="refused" class="note stop" role="alert">{{ refused }}</p>
       </section>
     </template>
     <template #plate>

@@ -4,7 +4,6 @@ import { useNow, useWakeLock } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { figureHash, originOf } from '@stout-shackle/core/kit'
-import { hindranceOf, planToRecord } from '@stout-shackle/core/judge'
 import { recordMaxLength, type RecordBody } from '@stout-shackle/core/records'
 import { AS_IT_STANDS, ownFastener } from '@stout-shackle/core/plan'
 import {
@@ -14,6 +13,7 @@ import {
   isFullPull,
   minutesAt,
   nextOpen,
+  isTravelRun,
   passNow,
   type FastenerState,
 } from '@stout-shackle/core/stages'
@@ -23,7 +23,9 @@ import {
   hindranceText,
   missingText,
   originWords,
+  PAUSE_REASONS,
   preparedText,
+  SKIP_REASONS,
   VOIDS,
 } from '@stout-shackle/core/wording'
 import { useSession } from '../stores/session'
@@ -32,6 +34,7 @@ import { usePreferences } from '../stores/preferences'
 import StatusBar from '../shell/StatusBar.vue'
 import BayHead from './BayHead.vue'
 import FastenerCard from './FastenerCard.vue'
+import { useStepRecord } from './step-record'
 import { useStepWalk } from './step-walk'
 import BayPicture from './BayPicture.vue'
 import BaySheet from './BaySheet.vue'
@@ -138,19 +141,21 @@ watch(current, (now, before) => {
 })
 /** The facts of the job with the job itself, as the core asks for them; null while it is loaded. */
 const facts = computed(() => (store.assessment && store.job ? { ...store.assessment, job: store.job } : null))
-const nextTitle = computed(() => {
-  const next = nextOpen(steps.value, index.value)
-  return next && onSide(next.title, next.side)
-})
+const nextStep = computed(() => nextOpen(steps.value, index.value))
+const nextTitle = computed(() => nextStep.value && onSide(nextStep.value.title, nextStep.value.side))
+/** What is laid out for the next step while this one ends: its tools, and what is torqued with them. */
+const nextThings = computed(() => [
+  ...(nextStep.value?.tools ?? []),
+  ...new Set((nextStep.value?.torques ?? []).map((f) => f.name)),
+])
+const taking = useStepRecord()
 /** What keeps this step from being done: going on would hide it. */
 function hindrance(): string | null {
-  if (!facts.value || !current.value) return null
-  const recorder = { name: session.person?.name ?? 'nobody', time: Date.now(), others: others.value }
-  const found = hindranceOf(facts.value, current.value.step, recorder)
-  return found && hindranceText(found, facts.value, preferences.system)
+  const found = current.value && taking.hindrance(current.value.step)
+  return found && facts.value && hindranceText(found, facts.value, preferences.system)
 }
 /** Everybody else who is at a step now. */
-const others = computed(() => atSteps(store.assessment?.standing ?? []).filter((a) => a.name !== session.person?.name))
+const others = computed(() => taking.others())
 const mine = computed(
   () =>
     atSteps(store.assessment?.standing ?? []).find(
@@ -164,10 +169,6 @@ const spent = computed(() => mine.value && minutesAt(mine.value, nowMs.value.get
 const titleOf = (id: string) => {
   const found = steps.value.find((r) => r.step.id === id)?.step
   return found ? onSide(found.title, found.side) : id
-}
-function keepPlan() {
-  const planned = facts.value && !store.unsaved && planToRecord(facts.value)
-  if (planned) store.record(planned)
 }
 function begin(id: string) {
   const mine = atSteps(store.assessment?.standing ?? []).find((a) => a.name === session.person?.name)
@@ -198,17 +199,11 @@ function skip() {
   settle({ kind: 'step', step: current.value.step.id, outcome: 'skipped', reason })
 }
 /** What an eye tells at this step and nobody has answered yet: Done answers it. */
-const unseen = computed(() => {
-  const looks = store.assessment?.looks.find((l) => l.step.id === current.value?.step.id)?.looks ?? []
-  return looks.flatMap((l) => (l.seen === null ? [l.look] : []))
-})
+const unseen = computed(() => (current.value ? taking.unseenAt(current.value.step.id) : []))
 /** Records the step and shows the one after it; which that is has to be known before the record changes the list. */
 function settle(body: Extract<RecordBody, { kind: 'step' }>) {
   const next = following(new Set(others.value.filter((o) => !o.rests).map((o) => o.step)))
-  keepPlan()
-  if (body.outcome === 'done' && unseen.value.length)
-    store.record({ kind: 'looked', step: body.step, looks: unseen.value, seen: true, note: '' })
-  store.record(body)
+  taking.record(body)
   // One that proves nothing stays on the screen, with why.
   const step = store.assessment?.steps.find((s) => s.step.id === body.step)
   const shown = step?.flag ? body.step : (next ?? body.step)
@@ -297,7 +292,7 @@ const counts = computed(() => store.assessment?.openItems && countsOf(store.asse
           <HandCard :step="current.step" />
           <StepAsks v-if="current.step.asks.length" :step="current.step" />
           <StepChecks
-            v-if="current.step.checks.length || current.step.pressure"
+            v-if="current.step.checks.length || current.step.pressure || isTravelRun(current.step)"
             :key="current.step.id"
             :step="current.step"
           />
@@ -338,6 +333,7 @@ const counts = computed(() => store.assessment?.openItems && countsOf(store.asse
                 <li v-for="line in preparedText(current.step)" :key="line">{{ line }}</li>
                 <li v-for="line in current.step.steps" :key="line">{{ line }}</li>
               </ol>
+              <p v-if="current.step.tools.length" class="tools" data-tools>{{ current.step.tools.join(' · ') }}</p>
               <a
                 v-if="current.step.picture"
                 class="shown"
@@ -370,6 +366,7 @@ const counts = computed(() => store.assessment?.openItems && countsOf(store.asse
               </p>
               <p class="next">
                 <template v-if="nextTitle">next: {{ nextTitle }}</template
+                ><template v-if="nextThings.length"><br />lay out: {{ nextThings.join(' · ') }}</template
                 ><template v-if="change"
                   ><br />{{ change === 1 ? 'support changes next' : `support changes in ${change} steps` }}</template
                 >
@@ -380,6 +377,9 @@ const counts = computed(() => store.assessment?.openItems && countsOf(store.asse
       </div>
       <p v-if="refused" class="refused" role="alert">{{ refused }}</p>
       <form v-if="skipping !== null" class="skip" @submit.prevent="skip">
+        <p class="chips" data-reasons>
+          <button v-for="r in SKIP_REASONS" :key="r" type="button" @click="((skipping = r), skip())">{{ r }}</button>
+        </p>
         <input
           v-model="skipping"
           placeholder="why it is not done"
@@ -390,6 +390,9 @@ const counts = computed(() => store.assessment?.openItems && countsOf(store.asse
         <button class="stop">Skip with reason</button>
       </form>
       <form v-else-if="resting !== null" class="skip" @submit.prevent="rest">
+        <p class="chips" data-reasons>
+          <button v-for="r in PAUSE_REASONS" :key="r" type="button" @click="((resting = r), rest())">{{ r }}</button>
+        </p>
         <input
           v-model="resting"
           placeholder="why it rests"
@@ -565,6 +568,22 @@ li {
   display: block;
   margin-bottom: 8px;
   background: #fff;
+}
+.tools {
+  margin: 6px 0;
+  color: #c6cac9;
+  font-size: 20px;
+}
+.chips {
+  grid-column: 1 / -1;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+.chips button {
+  min-height: 56px;
+  font-size: 20px;
+  padding: 0 14px;
 }
 .add-step {
   min-height: 48px;

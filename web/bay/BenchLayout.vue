@@ -67,8 +67,10 @@ function record() {
     counts: counts.map(({ part, has: n }) => ({ part, has: n })),
   })
 }
+/** All there but for what was typed otherwise: one tap. */
 function all() {
-  for (const p of counted.value) typed[p.key] = String(p.count)
+  for (const p of counted.value) typed[p.key] ||= String(p.count)
+  record()
 }
 
 /** Parts in three rows, left, both, right, all to one scale: drawn in millimeters. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
 import { isTwoOnOneLine, kitAt } from '@stout-shackle/core/job'
-import { recordLimits, type RecordOf } from '@stout-shackle/core/records'
+import { ofKind, recordLimits, type RecordOf } from '@stout-shackle/core/records'
 import { type PlanStep, hasAir, PLATE_CLEARANCE, type StepCheck } from '@stout-shackle/core/kit'
 import { REMEDY_NAMES, type Remedy } from '@stout-shackle/core/fittings'
 import {
@@ -16,7 +16,7 @@ import {
   type QuantityKind,
 } from '@stout-shackle/core/quantity'
 import { remediesFor } from '@stout-shackle/core/circuit'
-import { SOAP_MINUTES, testPressureOf, type ConnectionState } from '@stout-shackle/core/stages'
+import { isTravelRun, SOAP_MINUTES, testPressureOf, type ConnectionState } from '@stout-shackle/core/stages'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import { airRefusals, CONNECTION_RESULTS } from '@stout-shackle/core/wording'
@@ -120,6 +120,31 @@ function plateTire(side: 'left' | 'right') {
     sleeved: false,
   })
 }
+/** The axle runs down and up at this step: what was seen on the way may be recorded. */
+const runs = computed(() => isTravelRun(props.step))
+const RUN_FIELDS = [
+  { name: 'Least gap', key: 'gap' },
+  { name: 'Bag all down', key: 'down' },
+  { name: 'Bag all up', key: 'up' },
+] as const
+function runRead(side: 'left' | 'right') {
+  const figures: Record<'gap' | 'down' | 'up', number | null> = { gap: null, down: null, up: null }
+  for (const { name, key } of RUN_FIELDS) {
+    if (!(typed[`${name}, ${side}`] ?? '').trim()) continue
+    const value = read(`${name}, ${side}`, 'length', recordLimits('travel-run', key))
+    if (value === null) return
+    figures[key] = value
+  }
+  if (figures.gap === null && figures.down === null && figures.up === null) {
+    refused.value = 'Enter the least gap or a bag height.'
+    return
+  }
+  store.record({ kind: 'travel-run', axle: axle.value, side, ...figures, to: (typed[`To, ${side}`] ?? '').trim() })
+}
+const runOf = (side: 'left' | 'right') =>
+  ofKind(assessment.value.standing, 'travel-run').findLast(
+    ({ body }) => body.axle === axle.value && body.side === side,
+  ) ?? null
 const has = (check: StepCheck) => props.step.checks.includes(check)
 </script>
 
@@ -202,6 +227,22 @@ const has = (check: StepCheck) => props.step.checks.includes(check)
         <span class="state" :data-gap="g.missing ? 'open' : g.verdict">{{
           g.missing ? 'to read' : formatQuantity('length', g.value!, preferences.system)
         }}</span>
+      </form>
+    </div>
+    <div v-if="runs" data-run>
+      <h2>Seen on the way, if you measure it</h2>
+      <form v-for="side in SIDES" :key="side" class="row" @submit.prevent="runRead(side)">
+        <span>{{ side }}</span>
+        <label v-for="f in RUN_FIELDS" :key="f.key"
+          >{{ f.name.toLowerCase() }}
+          <input v-model="typed[`${f.name}, ${side}`]" inputmode="decimal" :aria-label="`${f.name}, ${side}`" />
+          {{ unit('length') }}</label
+        >
+        <label
+          >to <input v-model="typed[`To, ${side}`]" :aria-label="`What comes nearest, ${side}`" maxlength="120"
+        /></label>
+        <button>Record</button>
+        <span v-if="runOf(side)" class="state">recorded</span>
       </form>
     </div>
     <p v-if="refused" class="refused" role="alert">{{ refused }}</p>

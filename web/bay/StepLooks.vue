@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import type { PlanStep } from '@stout-shackle/core/kit'
 import { recordMaxLength } from '@stout-shackle/core/records'
-import { LOOK_WORDS, type LookId } from '@stout-shackle/core/stages'
+import { lookWords, type StepLooks } from '@stout-shackle/core/stages'
 import { useOpenJob } from '../stores/job'
 import StateSign from '../fields/StateSign.vue'
 
@@ -12,17 +12,19 @@ const { store, assessment } = useOpenJob()
 const looks = computed(() => assessment.value.looks.find((l) => l.step.id === props.step.id)?.looks ?? [])
 const missing = computed(() => looks.value.flatMap((l) => (l.seen === null ? [l.look] : [])))
 /** The one that is not so, while it is said what is wrong. */
-const wrong = ref<LookId | null>(null)
+type Look = StepLooks['looks'][number]
+const wrong = ref<Look['look'] | null>(null)
+const wordsOf = computed(() => looks.value.find((l) => l.look === wrong.value))
 const note = ref('')
 watch(
   () => props.step.id,
   () => (wrong.value = null),
 )
-function open(look: LookId) {
+function open(look: Look['look']) {
   wrong.value = wrong.value === look ? null : look
   note.value = ''
 }
-function say(answered: readonly LookId[], seen: boolean) {
+function say(answered: readonly Look['look'][], seen: boolean) {
   store.record({ kind: 'looked', step: props.step.id, looks: [...answered], seen, note: seen ? '' : note.value.trim() })
   wrong.value = null
 }
@@ -42,11 +44,11 @@ const sign = (seen: boolean | null) => (seen ? 'fine' : seen === false ? 'stop' 
         :aria-expanded="wrong === l.look"
         @click="open(l.look)"
       >
-        <StateSign :state="sign(l.seen)" />&nbsp;{{ LOOK_WORDS[l.look].seen }}
+        <StateSign :state="sign(l.seen)" />&nbsp;{{ lookWords(l).seen }}
       </el-button>
     </div>
-    <div v-if="wrong" class="wrong" role="group" :aria-label="LOOK_WORDS[wrong].seen">
-      <p><b>Not so?</b> {{ LOOK_WORDS[wrong].remedy }}</p>
+    <div v-if="wrong && wordsOf" class="wrong" role="group" :aria-label="lookWords(wordsOf).seen">
+      <p><b>Not so?</b> {{ lookWords(wordsOf).remedy }}</p>
       <el-input
         v-model="note"
         size="large"

@@ -17,6 +17,7 @@ export const STAGE_OF_RECORD: Record<RecordKind, StageId> = {
   paused: 'bay',
   clear: 'bay',
   photo: 'bay',
+  'travel-run': 'bay',
   torque: 'bay',
   'opened-again': 'bay',
   'seat-seen': 'bay',

@@ -64,3 +64,26 @@ describe('where work leaves its instructions', () => {
     expect(assessJob(job, records).departures.some((d) => d.kind === 'not-torqued')).toBe(false)
   })
 })
+
+describe('the axle run down and up', () => {
+  const job = jobOfKind('leaf pickup, sleeves', 'run', '9104')
+  const { heightRange } = job.kits[0]!.kit.bag!
+  const run = (more: object): RecordBody =>
+    ({ kind: 'travel-run', axle: 'rear', side: 'left', gap: null, to: '', down: null, up: null, ...more }) as RecordBody
+  const codes = (...bodies: RecordBody[]) =>
+    assessJob(job, toldRecords(bodies.map((body) => ({ body, after: 1 }))))
+      .stops.map((s) => s.code)
+      .filter((c) => c.startsWith('travel'))
+  test.each([
+    [{ gap: 0.001 }, []],
+    [{ gap: 0 }, ['travel-touches']],
+    // As tall and as short as its kit allows, and no more.
+    [{ down: heightRange.high, up: heightRange.low }, []],
+    [{ down: heightRange.high + 0.001 }, ['travel-beyond']],
+    [{ up: heightRange.low - 0.001 }, ['travel-beyond']],
+  ] as const)('%j: %j', (more, expected) => expect(codes(run(more))).toEqual(expected))
+  test('run again, the latest counts; the other side is another', () => {
+    expect(codes(run({ gap: 0 }), run({ gap: 0.02 }))).toEqual([])
+    expect(codes(run({ gap: 0 }), run({ side: 'right', gap: 0.02 }))).toEqual(['travel-touches'])
+  })
+})

@@ -7,5 +7,6 @@ export { asksForSeat, inPasses, isFullPull, nextPull, passNow, turnsAbout } from
 export { atSteps, minutesAt, underIt, type AtStep } from './people'
 export { stepReports, workBegun, type StepReport } from './steps'
 export { fastenerCloses, placeCloses, torqueStates, type FastenerState, type PlaceState } from './torques'
+export { isTravelRun } from './travel'
 export { minutesLeft, nextOpen, stepAfter, stepShown, stepsToMove } from './walk'
-export { LOOK_WORDS, PLACE_STATES } from './words'
+export { LOOK_WORDS, lookWords, PLACE_STATES } from './words'

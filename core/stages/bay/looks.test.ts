@@ -4,13 +4,13 @@ import { toldRecords, wholeJob, type Told } from '../../fixtures/whole-job'
 import { answered } from '../../fixtures/on-job'
 import type { Job } from '../../job'
 import { assessJob } from '../../judge'
-import { LOOKS, LOOK_WORDS, type LookId } from '.'
+import { LOOKS, LOOK_WORDS, lookWords } from '.'
 
 // Which look belongs to what: common practice, no published source.
 const pickup = jobOfKind('leaf pickup, bellows', 'looks', '1')
-const looksAt = (job: Job, step: string): LookId[] =>
+const looksAt = (job: Job, step: string): string[] =>
   (assessJob(job, []).looks.find((l) => l.step.id === step)?.looks ?? []).map((l) => l.look)
-const allLooks = (job: Job): LookId[] => assessJob(job, []).looks.flatMap((l) => l.looks.map((x) => x.look))
+const allLooks = (job: Job): string[] => assessJob(job, []).looks.flatMap((l) => l.looks.map((x) => x.look))
 const isLook = (t: Told) => t.body.kind === 'looked'
 const codesOf = (job: Job, list: Told[]) => assessJob(job, toldRecords(list)).stops.map((s) => s.code)
 
@@ -78,5 +78,48 @@ describe('unanswered is open', () => {
     const so = { body: { ...at, seen: true, note: '' }, after: 1 }
     expect(codesOf(pickup, [...wholeJob(pickup), no])).toEqual(['look-wrong'])
     expect(codesOf(pickup, [...wholeJob(pickup), no, so])).toEqual([])
+  })
+})
+
+describe("a kit's own looks", () => {
+  const own = { seen: 'Tab of the roll plate faces the wheel', remedy: 'Turn the plate half round.' }
+  const withOwn = (job: Job): Job => ({
+    ...job,
+    kits: job.kits.map((k) => ({
+      ...k,
+      kit: { ...k.kit, operations: k.kit.operations.map((o) => (o.id === 'run-line' ? { ...o, looks: [own] } : o)) },
+    })),
+  })
+  test('are asked with the others of their step, in their own words, and stop what leaves without', () => {
+    const job = withOwn(pickup)
+    const asked = assessJob(job, []).looks.find((l) => l.step.id === 'run-line:left')!.looks
+    const mine = asked.find((l) => l.own)!
+    expect(lookWords(mine)).toEqual(own)
+    expect(codesOf(job, wholeJob(job))).toEqual([])
+    const without = wholeJob(job).map((t) =>
+      t.body.kind === 'looked' ? { ...t, body: { ...t.body, looks: t.body.looks.filter((l) => l !== mine.look) } } : t,
+    )
+    expect(
+      codesOf(
+        job,
+        without.filter((t) => t.body.kind !== 'looked' || t.body.looks.length),
+      ),
+    ).toEqual(['look-open', 'look-open'])
+  })
+  test('a kit without any plans as it did before it could have them', () => {
+    expect(assessJob(pickup, []).steps.every((s) => s.step.looks.length === 0)).toBe(true)
+  })
+})
+
+describe('a bracket that was moved', () => {
+  test('is looked at again; the lines are not', () => {
+    const moved = {
+      body: { kind: 'bracket-moved' as const, axle: 'rear' as const, side: 'left' as const, reason: 'slid' },
+      after: 1,
+    }
+    const looks = assessJob(pickup, toldRecords([...wholeJob(pickup), moved])).looks
+    const open = looks.flatMap((l) => l.looks.flatMap((x) => (x.seen === null ? `${l.step.id} ${x.look}` : [])))
+    expect(open).toContain('mount-lower:left bracket-as-pictured')
+    expect(open.some((o) => o.includes(':right') || o.includes('tube'))).toBe(false)
   })
 })

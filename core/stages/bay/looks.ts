@@ -1,4 +1,4 @@
-import { drillingOf, hasAir, hasMoldedBarb, topicsOf, type Kit, type PlanStep, type Topic } from '../../kit'
+import { drillingOf, hasAir, hasMoldedBarb, idOf, topicsOf, type Kit, type PlanStep, type Topic } from '../../kit'
 import { kitAt, type Job } from '../../job'
 import { ofKind, type BayRecord, type RecordOf } from '../../records'
 import { counts, type Proof } from '../../proof'
@@ -37,6 +37,9 @@ export const LOOKS = [
   'lines-clear-at-locks',
 ] as const
 export type LookId = (typeof LOOKS)[number]
+/** A look of a kit's or a procedure's own, by its words. */
+export type OwnLook = `own-${string}`
+const ownLook = (seen: string): OwnLook => `own-${idOf(seen)}`
 
 /** Which looks what a step is about brings with it. */
 const OF_TOPIC: Partial<Record<Topic, readonly LookId[]>> = {
@@ -54,7 +57,7 @@ const operationOf = ({ id }: PlanStep): string => id.split(':')[0]!.replace(/^(?
  * @returns none for a step with nothing that only an eye tells
  * Source: common practice, no published source.
  */
-export function looksOf(job: Job, step: PlanStep, steps: readonly PlanStep[]): LookId[] {
+export function looksOf(job: Job, step: PlanStep, steps: readonly PlanStep[]): (LookId | OwnLook)[] {
   const axle = step.axle ?? step.state.axle
   if (step.kind === 'state') return isFirstLift(step, steps) ? liftLooks(job) : []
   const kit = axle ? (kitAt(job, axle)?.kit ?? null) : null
@@ -76,6 +79,7 @@ export function looksOf(job: Job, step: PlanStep, steps: readonly PlanStep[]): L
     ...topics.flatMap((t) => OF_TOPIC[t] ?? []),
     ...when(operationOf(step) === 'current', ...currentLooks(job)),
     ...when(operationOf(step) === 'settle', ...standingLooks(job, axle)),
+    ...step.looks.map((l) => ownLook(l.seen)),
   ]
 }
 const isFirstLift = (step: PlanStep, steps: readonly PlanStep[]): boolean =>
@@ -125,12 +129,19 @@ function standingLooks({ survey, kits }: Job, axle: AxleEnd | null): LookId[] {
 /** What an eye tells at a step, and what was answered. */
 export interface StepLooks {
   step: PlanStep
-  looks: { look: LookId; seen: boolean | null; note: string; record: RecordOf<'looked'> | null }[]
+  looks: {
+    look: LookId | OwnLook
+    seen: boolean | null
+    note: string
+    record: RecordOf<'looked'> | null
+    /** What is seen where it is right, and what puts it right: of a kit's own. */
+    own: { seen: string; remedy: string } | null
+  }[]
 }
 
 interface Known {
   of: readonly unknown[]
-  asked: { step: PlanStep; looks: LookId[] }[]
+  asked: { step: PlanStep; looks: (LookId | OwnLook)[] }[]
 }
 const known = new WeakMap<PlanStep, Known>()
 /** What is asked at every step of a plan, worked out once while plan and job say the same. */
@@ -162,11 +173,27 @@ export function stepLooks(
 ): StepLooks[] {
   // What is seen has to be seen in its turn; what is not so is never overlooked.
   const answers = ofKind(standing, 'looked').filter((r) => !r.body.seen || counts(proof, r))
+  const moves = ofKind(standing, 'bracket-moved')
   return askedOf(job, reports).map(({ step, looks }) => ({
     step,
     looks: looks.map((look) => {
-      const record = answers.findLast(({ body }) => body.step === step.id && body.looks.includes(look)) ?? null
-      return { look, seen: record?.body.seen ?? null, note: record?.body.note ?? '', record }
+      const last = answers.findLast(({ body }) => body.step === step.id && body.looks.includes(look)) ?? null
+      // Moved since: how it lies now nobody has seen.
+      const isOld = last !== null && ON_BRACKET.includes(look) && moves.some((m) => isLater(m, last) && isOf(m, step))
+      const record = isOld ? null : last
+      return {
+        look,
+        seen: record?.body.seen ?? null,
+        note: record?.body.note ?? '',
+        record,
+        own: step.looks.find((l) => ownLook(l.seen) === look) ?? null,
+      }
     }),
   }))
 }
+
+/** Looks that hang on where a bracket is. */
+const ON_BRACKET: readonly string[] = ['bracket-as-pictured', 'bolt-clear-of-brake-line', 'bag-upright', 'vent-clear']
+const isLater = (a: BayRecord, b: BayRecord): boolean => Date.parse(a.at) > Date.parse(b.at)
+const isOf = ({ body: { axle, side } }: RecordOf<'bracket-moved'>, step: PlanStep): boolean =>
+  (step.axle === null || step.axle === axle) && (side === null || step.side === null || step.side === side)

@@ -1,5 +1,5 @@
 import type { DepartureKind } from '../../records'
-import type { LookId } from './looks'
+import type { LookId, StepLooks } from './looks'
 import type { PlaceState, WrenchDoubt } from './torques'
 
 export const PLACE_STATES: Record<PlaceState, string> = {
@@ -141,3 +141,21 @@ export const DEPARTURE_WORDS: Record<DepartureKind, { name: string; reasons: rea
   'step-added': { name: 'Steps that no instructions have', reasons: ['found on the vehicle', 'owner asked for it'] },
   'not-torqued': { name: 'Not torqued to a figure', reasons: ['wrench does not reach, crowfoot neither'] },
 }
+
+/** What is seen at a look where it is right, and what puts it right: of a kit's own in its own words. */
+export const lookWords = ({
+  look,
+  own,
+}: Pick<StepLooks['looks'][number], 'look' | 'own'>): { seen: string; remedy: string } =>
+  own ? { seen: own.seen, remedy: own.remedy || 'Put it right, then look again.' } : LOOK_WORDS[look as LookId]
+
+/** Why a step is not done, as it is tapped; anything else is typed. */
+export const SKIP_REASONS: readonly string[] = [
+  'part is missing',
+  'tool is not here',
+  'this vehicle does not have it',
+  'the owner said no',
+  'done on a visit before',
+]
+/** Why the work on a step rests. */
+export const PAUSE_REASONS: readonly string[] = ['break', 'waits for a part', 'called to another job', 'asks the owner']

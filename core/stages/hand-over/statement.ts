@@ -1,5 +1,6 @@
 import { formatQuantity, INCH, type UnitSystem } from '../../quantity'
 import { formatDate, formatDateTime } from '../../shop'
+import { fallPerKelvin, laterReading } from '../../air'
 import type { Job } from '../../job'
 import type { BayRecord, RecordOf } from '../../records'
 import type { CaseAssessment, KitAssessment } from '../choose'
@@ -49,7 +50,7 @@ export function textOf(job: Job, { cases, asLeft }: Pick<Signable, 'cases' | 'as
   const reason = `Reason: ${body.because}.`
   switch (body.about) {
     case 'air-check':
-      return `${head(job)} The ${job.airCheck.hours} h air check was not finished in the shop. The owner reads the pressure of every bag on ${formatDate(body.due ?? '', 'UTC')} and brings the vehicle back if it fell. ${reason}`
+      return `${head(job)} The ${job.airCheck.hours} h air check was not finished in the shop. The owner reads the pressure of every bag on ${formatDate(body.due ?? '', 'UTC')} and brings the vehicle back if it fell${fallText(job, asLeft, body.units)}. ${reason}`
     case 'loaded-heights':
       return `${head(job)} Heights were not read with the load on: the pressures for it are computed, not tried. ${reason}`
     case 'loaded-clearance':
@@ -79,4 +80,17 @@ function consentText(job: Job, body: ConsentBody): string | null {
     : ''
   // Who signed, and for which job, stands beside it: a name that is spelled right later makes no other text.
   return `${vehicle(job)}. The work ${what}. That cannot be undone. ${list.join('; ')}. The customer ${body.outcome === 'agreed' ? 'agrees' : 'does not agree'}.${heard}`
+}
+
+/** From what, and by how much more than cold explains, as it was read when it left; nothing where no bag was read. */
+function fallText({ altitude }: Job, asLeft: readonly AsLeft[], units: UnitSystem): string {
+  const rows = new Map(asLeft.flatMap((row) => (row.pressures ? [[row.axle, row.pressures] as const] : [])))
+  const p = (v: number) => formatQuantity('pressure', v, units)
+  const told = [...rows].map(([axle, { left, right }]) => {
+    const lower = Math.min(left, right)
+    const { expected, least } = laterReading({ pressure: lower, temperature: 1 }, 1, { hours: 24, altitude, gauge: 0 })
+    const colder = units === 'us' ? { step: 20 / 1.8, text: '20 °F' } : { step: 10, text: '10 °C' }
+    return `${axle}: left with ${p(left)} left and ${p(right)} right; each ${colder.text} colder is ${p(fallPerKelvin(lower, altitude) * colder.step)} lower; more than ${p(expected - least)} lower than that in a day is a leak`
+  })
+  return told.length ? ` (${told.join('. ')})` : ''
 }

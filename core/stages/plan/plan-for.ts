@@ -147,8 +147,11 @@ export const isSamePlan = (one: readonly PlanStep[], other: readonly PlanStep[])
 const stepList = planStepSchema.array()
 
 /** An operation without what there was none of before, where it says nothing: a plan from then is still the one. */
-const asBefore = ({ pressure, ...operation }: Operation): Partial<Operation> =>
-  pressure ? { ...operation, pressure } : operation
+const asBefore = ({ pressure, looks, ...operation }: Operation): Partial<Operation> => ({
+  ...operation,
+  ...(pressure ? { pressure } : {}),
+  ...(looks.length ? { looks } : {}),
+})
 
 const withOperations = (procedure: Procedure) => ({ ...procedure, operations: procedure.operations.map(asBefore) })
 

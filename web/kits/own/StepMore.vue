@@ -60,6 +60,13 @@ function addHardware() {
   put({ hardware: [...props.step.hardware, { name: match[2]!, count: Number(match[1]), when: [] }] })
   hardware.value = ''
 }
+/** Looks as they are typed: a line each, what puts it right behind a bar. */
+const looksText = computed(() => props.step.looks.map((l) => [l.seen, l.remedy].filter(Boolean).join(' | ')).join('\n'))
+const looksIn = (text: string): Operation['looks'] =>
+  text.split('\n').flatMap((line) => {
+    const [seen = '', ...rest] = line.split('|')
+    return seen.trim() ? [{ seen: seen.trim().slice(0, 120), remedy: rest.join('|').trim().slice(0, 240) }] : []
+  })
 /** Fields of a step as its schema has them. */
 const ORDER = ['circuit', 'same', 'bothFirst', 'blocking', 'hands'] as const
 const SHOWS = ['checks', 'asks', 'opens', 'closes', 'fits'] as const
@@ -273,6 +280,16 @@ const RAISE = [
           :value="step.caution"
           @change="(v) => put({ caution: v as string | null })"
         />
+        <label class="small muted"
+          >Looked at once it is done, a line each: what is seen | what puts it right
+          <el-input
+            type="textarea"
+            :rows="2"
+            :model-value="looksText"
+            aria-label="Looked at once it is done"
+            @change="(v: string) => put({ looks: looksIn(v) })"
+          />
+        </label>
         <StepPicture :picture="step.picture" @change="(picture) => put({ picture })" />
       </template>
     </el-collapse-item>
