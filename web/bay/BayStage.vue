@@ -18,6 +18,8 @@ import StandsNow from './StandsNow.vue'
 
 const { job, assessment } = useOpenJob()
 const steps = computed(() => assessment.value.steps)
+/** Both ends are worked on: each step says which. */
+const both = computed(() => new Set(steps.value.flatMap((s) => s.step.axle ?? [])).size > 1)
 const left = computed(() => steps.value.filter((s) => s.outcome === 'open'))
 const minutes = computed(() => Math.round(left.value.reduce((sum, s) => sum + s.step.minutes, 0)))
 const skipped = computed(() => steps.value.filter((s) => s.outcome === 'skipped'))
@@ -62,7 +64,7 @@ const sign = (outcome: string) => (outcome === 'done' ? 'fine' : outcome === 'sk
                 }}</RouterLink><span v-if="s.outcome === 'skipped'" class="small"> · skipped: {{ s.reason }}</span
                 ><span v-if="doubtOf(s)" class="small doubt" data-doubt> · proves nothing: {{ doubtOf(s) }}</span>
               </td>
-              <td>{{ s.step.side ?? '' }}</td>
+              <td>{{ [both ? s.step.axle : null, s.step.side].filter(Boolean).join(' ') }}</td>
               <td class="small muted">{{ SUPPORT_NAMES[s.step.state.support] }}</td>
               <td class="small muted">{{ s.by ?? '' }}</td>
               <td>

@@ -85,8 +85,6 @@ const started = computed(() =>
       <section class="card">
         <header>
           <h2>Heights, as it came in</h2>
-          <span class="small muted">marked from</span>
-          <MarkSetup />
           <label class="small one"><input v-model="one" type="checkbox" /> one height an axle</label>
           <span class="small muted">read to</span>
           <select
@@ -98,7 +96,7 @@ const started = computed(() =>
             <option v-for="(t, i) in TAPES" :key="t.name" :value="String(i)">{{ t.name }}</option>
           </select>
         </header>
-        <div class="on-row"><LoadOnSelect /></div>
+        <div class="on-row"><LoadOnSelect /><MarkSetup /></div>
         <CornerHeads :single="single" />
         <HeightGrid
           timing="before"
@@ -138,7 +136,7 @@ const started = computed(() =>
           />
         </footer>
       </section>
-      <RoadTestCard timing="before" />
+      <RoadTestCard v-if="!started" timing="before" />
       <EstimatesCard />
       <SurveyForm />
     </template>
@@ -207,6 +205,10 @@ const started = computed(() =>
 
 <style scoped>
 .on-row {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 18px;
   padding: 6px 12px 0;
 }
 .card > footer {

@@ -45,6 +45,7 @@ export const useJob = defineStore('job', () => {
     air: computed(() => job.value?.air),
     supply: computed(() => job.value?.supply),
     circuit: computed(() => job.value?.circuit),
+    recheck: computed(() => job.value?.recheck ?? null),
   }
   /** Records that have a say in the plan; the same empty list as long as there are none. */
   const planRecords = computed(() => {
@@ -63,7 +64,10 @@ export const useJob = defineStore('job', () => {
       planInputs.circuit.value,
     ]
     return kits && vehicle && survey && choices && procedures && air && supply && circuit !== undefined
-      ? planFor({ kits, vehicle, survey, choices, procedures, air, supply, circuit }, planRecords.value)
+      ? planFor(
+          { kits, vehicle, survey, choices, procedures, air, supply, circuit, recheck: planInputs.recheck.value },
+          planRecords.value,
+        )
       : null
   })
   const assessment = computed(() =>
