@@ -80,6 +80,9 @@ function turnAbout(here: readonly Placed[], bothEnds: boolean): void {
     const feed = new Set([...lines, ...currents].map((p) => p.operation.id))
     for (const p of here.filter(isFirstAir)) p.operation.after = p.operation.after.filter((id) => !feed.has(id))
   }
+  // What a line is joined to hangs there already; where a paper mounts it, its own order stands.
+  const mount = here.find((p) => p.operation.id === 'compressor-in')
+  if (mount) for (const p of here) if (p.axle !== null && runsLine(p.operation)) put(mount, p)
   for (const line of lines) for (const p of here) if (p.axle !== null && isMount(p) && !isFirstAir(p)) put(p, line)
   for (const current of currents) {
     for (const p of here) {

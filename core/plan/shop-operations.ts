@@ -532,7 +532,7 @@ export function closingOperations(
       'Lower it fully, roll it a length back and forth, bounce each end.',
       body === 'motorhome'
         ? 'Leveling jacks stay up: they are no stands, and they hide how it stands.'
-        : 'Look from behind: plates parallel, nothing touching.',
+        : `Look from behind: ${kits.some(({ kit }) => standOf(kit).betweenPlates) ? 'plates parallel, ' : ''}nothing touching.`,
       ...(survey.runningBoards ? ['Running boards: if they are powered, see that they still move.'] : []),
     ],
     trap: vents.length ? 'A dished plate that cleared the axle vent in the air can sit on it now.' : null,

@@ -2,7 +2,7 @@
 import { useNow } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
 import type { Unsent } from '@stout-shackle/core/contract'
-import { recordMaxLength } from '@stout-shackle/core/records'
+import { ofKind, recordMaxLength } from '@stout-shackle/core/records'
 import { canTakeBack } from '@stout-shackle/core/judge'
 import { AXLES } from '@stout-shackle/core/vehicle'
 import { followUpsOf, loadSettings, namesTorquedAgain, placesAfter, recoveredShare } from '@stout-shackle/core/stages'
@@ -102,6 +102,10 @@ async function lookAgain() {
     refused.value = failureText(error)
   }
 }
+/** What the card says of the lamps; to check until somebody says that they are aimed. */
+const aim = computed(() => ofKind(assessment.value.standing, 'lamp-aim').at(-1)?.body.outcome ?? 'to-check')
+const setAim = (outcome: unknown) =>
+  store.record({ kind: 'lamp-aim', outcome: outcome === 'checked' ? 'checked' : 'to-check' })
 const rises = computed(() => {
   const { beforeEmpty, afterEmpty } = assessment.value.active.heights
   return (['front', 'rear'] as const).flatMap((end) => {
@@ -252,6 +256,19 @@ const reopen = () =>
           >{{ r.rise >= 0 ? '+' : '−' }}{{ len(Math.abs(r.rise)) }} ± {{ len(r.tolerance) }}</PlateRow
         >
         <p v-for="text in found" :key="text" class="note" data-found>{{ text }}</p>
+        <p v-if="assessment.chosen.length && !assessment.handedOver" class="lamps">
+          Headlamp aim
+          <el-segmented
+            :model-value="aim"
+            size="small"
+            :options="[
+              { value: 'checked', label: 'checked' },
+              { value: 'to-check', label: 'to check' },
+            ]"
+            aria-label="Headlamp aim"
+            @update:model-value="setAim"
+          />
+        </p>
         <PlateRow
           label="Skipped steps"
           :state="assessment.steps.some((s) => s.outcome === 'skipped') ? 'caution' : undefined"
@@ -310,6 +327,12 @@ const reopen = () =>
 .refused {
   color: var(--oxide);
   flex-basis: 100%;
+}
+.lamps {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  margin: 6px 0;
 }
 .papers {
   display: flex;

@@ -1,9 +1,20 @@
-import { drillingOf, hasAir, hasMoldedBarb, idOf, topicsOf, type Kit, type PlanStep, type Topic } from '../../kit'
+import {
+  drillingOf,
+  familyOf,
+  hasAir,
+  hasMoldedBarb,
+  idOf,
+  topicsOf,
+  type Kit,
+  type PlanStep,
+  type Topic,
+} from '../../kit'
 import { kitAt, type Job } from '../../job'
 import { ofKind, type BayRecord, type RecordOf } from '../../records'
 import { counts, type Proof } from '../../proof'
 import type { AxleEnd } from '../../vehicle'
 import type { StepReport } from './steps'
+import { isTravelRun } from './travel'
 
 /** What a person's eye is the check of. Common practice, no published source. */
 export const LOOKS = [
@@ -64,7 +75,7 @@ export function looksOf(job: Job, step: PlanStep, steps: readonly PlanStep[]): (
   const topics = topicsOf(step)
   return [
     ...mountLooks(job, axle, step, topics),
-    ...when(step.phase === 'align', 'bag-upright'),
+    ...when(step.phase === 'align' && !isTravelRun(step), 'bag-upright'),
     ...when(
       step.closes.includes('coil') && kit?.replaces !== 'coil-spring',
       'coil-to-its-marks',
@@ -114,7 +125,10 @@ function standingLooks({ survey, kits }: Job, axle: AxleEnd | null): LookId[] {
     .map((k) => k.kit)
   return [
     ...when(
-      fitted.some(({ axle: end }) => survey[end].axleVent === 'left' || survey[end].axleVent === 'right'),
+      fitted.some((kit) => {
+        const vent = survey[kit.axle].axleVent
+        return familyOf(kit).dished && (vent === 'left' || vent === 'right')
+      }),
       'vent-clear',
     ),
     ...when(survey.parkingBrake === 'electric', 'brake-out-of-service'),

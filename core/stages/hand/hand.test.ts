@@ -1,11 +1,11 @@
-import { expect, test } from 'vitest'
+import { describe, expect, test } from 'vitest'
 import { jobOfKind } from '../../fixtures/kinds-of-job'
 import { withPoints } from '../../circuit'
 import { circuitOf, type Job } from '../../job'
 import { assessJob } from '../../judge'
 import { HEAT_DISTANCE, wayLength } from '../../route'
 import { INCH } from '../../quantity'
-import { lineHand, linesToRun, mountHand, type HandRow } from '.'
+import { lineHand, linesToRun, mountHand, stepHand, type HandRow } from '.'
 
 // What a step says of this vehicle; source of each expectation: common practice, no published source, but where it is a sum.
 const rowsAt = (job: Job, id: string): HandRow[] => {
@@ -117,4 +117,43 @@ test('of a compressor that fills both sides, its own line and places', () => {
       .sort(),
   ).toEqual(['compressor', 'manifold'])
   expect(rowOf(rows, 'cut')).toHaveLength(1)
+})
+
+// Read aloud step by step with the vehicle's data beside it; common practice, no published source.
+describe('what was wrong when it was read aloud', () => {
+  const told = (kind: string) => {
+    const job = jobOfKind(kind, 'aloud', '9200')
+    const { active, steps } = assessJob(job, [])
+    const plan = steps.map((s) => s.step)
+    return { plan, rows: stepHand(job, active, plan).rows }
+  }
+  const named = (plan: { id: string; title: string }[], title: RegExp) => plan.filter((s) => title.test(s.title))
+  test('a band clamp of the heat shield is no clamp of the leaf pack', () => {
+    const { plan, rows } = told('van, compressor and tank')
+    const shields = named(plan, /heat shield/i)
+    expect(shields.length).toBeGreaterThan(0)
+    for (const s of shields) expect(rows[s.id]!.filter((r) => r.is === 'bolt')).toEqual([])
+    const clamps = named(plan, /clamp bar around/i)
+    for (const s of clamps) expect(rows[s.id]!.filter((r) => r.is === 'bolt')).toHaveLength(1)
+  })
+  test('a line is run to a manifold that hangs there already', () => {
+    const { plan } = told('van, compressor and tank')
+    const at = (title: RegExp) => plan.findIndex((s) => title.test(s.title))
+    expect(at(/mount the compressor/i)).toBeLessThan(at(/run the air line/i))
+  })
+  test('a sleeve is told at its own step and not at its line; where none is needed that is said', () => {
+    const all = ['SUV on links, cylinders in the coils', 'cutaway motorhome'].map(told)
+    for (const { plan, rows } of all)
+      for (const s of named(plan, /run the air line/i)) expect(rows[s.id]!.some((r) => r.is === 'sleeve')).toBe(false)
+    const sleeves = all.map(({ plan, rows }) =>
+      named(plan, /heat sleeve/i).flatMap((s) => rows[s.id]!.map((r) => r.is)),
+    )
+    expect(new Set(sleeves[0])).toEqual(new Set(['sleeve']))
+    expect(sleeves[1]).toEqual(['no-sleeve'])
+  })
+  test('a cylinder in a coil has no plates to look at', () => {
+    const { plan } = told('SUV on links, cylinders in the coils')
+    expect(plan.find((s) => s.id === 'settle')!.steps.join(' ')).not.toContain('plates')
+    expect(told('cutaway motorhome').plan.find((s) => s.id === 'watch-travel')).toBeDefined()
+  })
 })

@@ -38,6 +38,8 @@ export type HandRow =
   | { is: 'way'; line: string; from: string; to: string; through: string[]; estimated: boolean }
   /** A heat sleeve, from so far to so far along from where the line begins, and how near the pipe is. */
   | { is: 'sleeve'; line: string; begins: string; from: Meters; to: Meters; gap: Meters }
+  /** Nothing hot is near enough for a sleeve; how near the nearest pipe is, null where there is none. */
+  | { is: 'no-sleeve'; line: string; gap: Meters | null }
   | { is: 'loom'; line: string; begins: string; from: Meters; to: Meters }
   | { is: 'ties'; line: string; count: number; never: string[] }
   /** Where a fitting goes: ahead of the rear axle, left of the center line, above the ground. */
@@ -54,6 +56,8 @@ export type HandRow =
   | { is: 'slot'; name: string | null }
   | { is: 'spacer'; name: string; count: number; inBox: boolean }
   | { is: 'turned' }
+  /** Widest gap of the coil with the axle hanging, and the least that its cylinder goes in through. */
+  | { is: 'coil-gap'; has: Meters | null; needs: Meters }
   | { is: 'swapped' }
   | { is: 'port'; faces: string }
   | {
@@ -104,6 +108,11 @@ export function mountHand(job: Job, step: PlanStep): HandRow[] {
       .filter((b) => places.includes(b.place) && isOfSide(b, step.side, mount.swapped))
       .map(({ name, hand, number, port }): HandRow => ({ is: 'bracket', name, hand, number, port })),
     ...has<HandRow>(mount.swapped && places.length > 0, { is: 'swapped' }),
+    ...has<HandRow>(topics.includes('bag') && kit.fitment.feedGap !== null, {
+      is: 'coil-gap',
+      has: job.survey[axle].coilGapHanging,
+      needs: kit.fitment.feedGap!,
+    }),
     ...placeRows(kit, mount, topics),
     ...boltRows(kit, mount, job.survey[axle].liftBlock ?? 0, step),
     ...uBoltRows(job, kit, axle, topics),
@@ -166,12 +175,18 @@ const wordsOf = (name: string): string[] =>
     .toLowerCase()
     .split(/[^a-z]+/)
     .map((w) => w.replace(/s$/, ''))
+/** Words by which a fastener is of something else than the bolts of the brackets, unless their names have them too. */
+const OF_OTHERS = ['shield', 'band', 'hose', 'exhaust', 'lug', 'fitting']
+const isOfOthers = (fastener: string, bolt: string): boolean =>
+  wordsOf(fastener).some((w) => OF_OTHERS.includes(w) && !wordsOf(bolt).includes(w))
 const shared = (a: string, b: string): string[] => wordsOf(a).filter((w) => w.length > 2 && wordsOf(b).includes(w))
 /** Bolts that a step puts in, whose length the stack on this vehicle decides. */
 function boltRows(kit: Kit, mount: Mount, block: Meters, { torques, leavesLoose, title, phase }: PlanStep): HandRow[] {
   const fasteners = [...torques, ...leavesLoose]
   return boltNeeds(kit, mount, block).flatMap(({ bolt, next, buy, cut }: BoltNeed): HandRow[] => {
-    const own = fasteners.find((f) => shared(bolt.name, f.name).some((w) => !COMMON.has(w)))
+    const own = fasteners.find(
+      (f) => !isOfOthers(f.name, bolt.name) && shared(bolt.name, f.name).some((w) => !COMMON.has(w)),
+    )
     const inTitle = shared(bolt.name, title)
     const isNamed = inTitle.length >= 2 && inTitle.some((w) => !COMMON.has(w))
     // Where it is torqued it is in: its length was told as it went in.
@@ -234,7 +249,7 @@ export function lineHand(job: Job, active: CaseAssessment, step: PlanStep): Hand
   const mine = linesOf(lines, axle, step, topics)
   return [
     ...fittingRows(job, lines, axle, step, topics),
-    ...mine.flatMap((tube) => (isSleeve ? sleeveRows(lines, tube) : runRows(lines, tube))),
+    ...mine.flatMap((tube) => (isSleeve ? sleeveHere(lines, tube) : runRows(lines, tube))),
   ]
 }
 const KINDS: Partial<Record<Topic, readonly CircuitNode['kind'][]>> = {
@@ -309,6 +324,12 @@ function sleeveRows({ laid }: LinesToRun, tube: Tube): HandRow[] {
     to,
     gap: report!.heat?.gap ?? 0,
   }))
+}
+/** A step of its own for the sleeve says also where none is needed. */
+function sleeveHere(lines: LinesToRun, tube: Tube): HandRow[] {
+  const rows = sleeveRows(lines, tube)
+  const heat = lines.laid.find((l) => l.line === tube.id)?.report.heat ?? null
+  return rows.length ? rows : [{ is: 'no-sleeve', line: tube.id, gap: heat?.gap ?? null }]
 }
 /** The piece of the line that does on the other side what this one does on its own. */
 function otherSide({ circuit, pieces }: LinesToRun, tube: Tube) {

@@ -1,6 +1,6 @@
 import { nodeName, VALVE_PLACE_NAMES } from '../../circuit'
 import type { Circuit } from '../../fittings'
-import { formatQuantity, formatRun, type Meters, type UnitSystem } from '../../quantity'
+import { formatQuantity, formatRun, isBelow, limitQuantity, type Meters, type UnitSystem } from '../../quantity'
 import { HAND_NAMES } from '../../kit'
 import { formatDate } from '../../shop'
 import type { HandRow, ShortRow } from '.'
@@ -55,6 +55,13 @@ function mountText(row: Exclude<HandRow, LineRow>, system: UnitSystem): HandText
       return told('spacer', `${row.count} ×`, row.name, !row.inBox && 'not in the box')
     case 'turned':
       return told('plate', 'turned half round')
+    case 'coil-gap':
+      return told(
+        'coil gap',
+        row.has === null ? 'measure it' : len(row.has),
+        `needs ${limitQuantity('min', 'length', row.needs, system)}`,
+        row.has !== null && isBelow(row.has, row.needs) && 'too narrow: take the coil out',
+      )
     case 'swapped':
       return told('sides', 'left and right brackets changed over')
     case 'port':
@@ -131,6 +138,8 @@ export function handText(row: HandRow, circuit: Circuit, system: UnitSystem): Ha
         `from ${run(row.from)} to ${run(row.to)} along from the ${name(row.begins)}`,
         `pipe ${len(row.gap)} away`,
       )
+    case 'no-sleeve':
+      return told('sleeve', 'none needed', row.gap !== null && `pipe ${len(row.gap)} away`)
     case 'loom':
       return told(
         'loom',
@@ -140,7 +149,11 @@ export function handText(row: HandRow, circuit: Circuit, system: UnitSystem): Ha
           : `from the ${name(row.begins)} on`,
       )
     case 'ties':
-      return told('ties', String(row.count), row.never.length > 0 && `not to: ${listed(row.never)}`)
+      return told(
+        'ties',
+        row.count ? String(row.count) : 'none needed',
+        row.never.length > 0 && `not to: ${listed(row.never)}`,
+      )
     case 'fitting':
       return told(
         'place',
