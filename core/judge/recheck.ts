@@ -34,7 +34,7 @@ const known = new WeakMap<Facts, boolean>()
  * Whether this visit is only a look at what the one before left: kits as they were, nothing opened, moved, raised or changed. Where
  * anything else was done it is a visit like any other, and owes what that owes.
  */
-export function isRecheckOnly(facts: Facts): boolean {
+function isRecheckOnly(facts: Facts): boolean {
   const before = known.get(facts)
   if (before !== undefined) return before
   const { job, proof } = facts

@@ -13,7 +13,7 @@ const place = {
 }
 
 /** Ways in which work leaves its instructions, that are asked about once a job. */
-export const DEPARTURES = [
+const DEPARTURES = [
   'wheels-on',
   'other-way',
   'fed-through',

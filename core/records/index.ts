@@ -1,6 +1,6 @@
 export { DRIVE_MARKS, type ConsentTo, type DriveMark, type WaiverId } from './hand-over'
 export { FINAL_CHECKS, type FinalCheckId } from './final-checks'
-export { DEPARTURES, type DepartureKind } from './bay'
+export type { DepartureKind } from './bay'
 export * from './names'
 export { recordId } from './parts'
 export * from './pressures'

@@ -18,19 +18,19 @@ import {
 import { attitude, type AxleEnd } from '../vehicle'
 
 /** A setting with the height that the axle should stand at with it, at the job's mark. */
-export interface SettingAtHeight extends LoadSetting {
+interface SettingAtHeight extends LoadSetting {
   height: Meters | null
   /** It was read so, and not worked out. */
   read: boolean
 }
 /** Something that a person signed, with the text under which it was. */
-export interface Signed {
+interface Signed {
   record: RecordOf<'consent'> | RecordOf<'waiver'>
   /** As it reads today; null where nothing of that kind is left to sign. */
   text: string | null
 }
 /** A place of a fastener that has no figure, and why. */
-export interface WithoutFigure {
+interface WithoutFigure {
   fastener: string
   side: FastenerState['step']['side']
   axle: AxleEnd | null
@@ -40,7 +40,7 @@ export interface WithoutFigure {
   record: RecordOf<'torque'>
 }
 /** What an axle's bags should read when they are read for the first time after it left. */
-export interface FirstReading {
+interface FirstReading {
   axle: AxleEnd
   left: Pascals
   right: Pascals

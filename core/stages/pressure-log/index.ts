@@ -1,4 +1,4 @@
 export { pressuresFromCsv, pressuresToCsv } from './csv'
-export { pressureAlarms, type PressureAlarm } from './alarm'
+export { pressureAlarms } from './alarm'
 export { readingIds, readingsOfVisit } from './visit'
 export { pressureLog, REFERENCE, type LineLog } from './log'
