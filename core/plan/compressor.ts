@@ -3,7 +3,7 @@ import { bringsCurrent } from './current'
 import type { Placed, PlannedKit } from './names'
 import { meets } from './procedures'
 import { compressorOperations } from './shop-operations'
-import { putting } from './turns'
+import { putting, type Put } from './turns'
 
 const hasWord = (parts: readonly string[], word: RegExp) => parts.some((p) => word.test(p))
 const PLUG = /\b(?:plugs?|connectors?)\b/i
@@ -70,6 +70,12 @@ export function compressorInTurn(
   return here
 }
 
+/** What a line is joined to hangs there already; where a paper mounts it, its own order stands. */
+function mountedFirst(here: readonly Placed[], put: Put): void {
+  const mount = here.find((p) => p.operation.id === 'compressor-in')
+  if (mount) for (const p of here) if (p.axle !== null && runsLine(p.operation)) put(mount, p)
+}
+
 /** Puts operations of a compressor's job in turn, in place. */
 function turnAbout(here: readonly Placed[], bothEnds: boolean): void {
   const put = putting(here, meets)
@@ -80,9 +86,7 @@ function turnAbout(here: readonly Placed[], bothEnds: boolean): void {
     const feed = new Set([...lines, ...currents].map((p) => p.operation.id))
     for (const p of here.filter(isFirstAir)) p.operation.after = p.operation.after.filter((id) => !feed.has(id))
   }
-  // What a line is joined to hangs there already; where a paper mounts it, its own order stands.
-  const mount = here.find((p) => p.operation.id === 'compressor-in')
-  if (mount) for (const p of here) if (p.axle !== null && runsLine(p.operation)) put(mount, p)
+  mountedFirst(here, put)
   for (const line of lines) for (const p of here) if (p.axle !== null && isMount(p) && !isFirstAir(p)) put(p, line)
   for (const current of currents) {
     for (const p of here) {

@@ -18,9 +18,9 @@ export function answersOf({ survey, kits }: Job, standing: readonly BayRecord[])
   const found = ofKind(standing, 'finding')
   const axles = AXLES.filter((axle) => kits.some((k) => k.kit.axle === axle))
   const rows = [
-    ...VEHICLE_SURVEY_KEYS.map((fact) => ({ fact: fact as SurveyKey, axle: null, told: survey[fact as never] })),
+    ...VEHICLE_SURVEY_KEYS.map((fact) => ({ fact: fact, axle: null, told: survey[fact as never] })),
     ...axles.flatMap((axle) =>
-      AXLE_SURVEY_KEYS.map((fact) => ({ fact: fact as SurveyKey, axle, told: survey[axle][fact] })),
+      AXLE_SURVEY_KEYS.map((fact) => ({ fact: fact, axle, told: survey[axle][fact] })),
     ),
   ] as { fact: SurveyKey; axle: AxleEnd | null; told: string | number | boolean | null }[]
   return rows.flatMap(({ fact, axle, told }): Answer[] => {

@@ -21,7 +21,7 @@ const label = (lines: readonly (readonly [text: string, size: number])[]): Conte
 /** Labels two in a row. */
 const inPairs = (labels: readonly Content[]): Content[] =>
   labels.flatMap((one, i) =>
-    i % 2 ? [] : [{ columns: [one, labels[i + 1] ?? { text: '' }], columnGap: 4 } as Content],
+    i % 2 ? [] : [{ columns: [one, labels[i + 1] ?? { text: '' }], columnGap: 4 }],
   )
 
 /**

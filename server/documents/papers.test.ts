@@ -57,7 +57,7 @@ describe('the card', () => {
     const card = await read(await ownersCard(part, records, { units: 'us', shop, made: 'now' }))
     expect(card.text).toContain('75 %')
   })
-  test('promises what the job has: no lug nuts where no wheel was off', async () => {
+  test('promises what the job has: no lug nuts where no wheel was off', () => {
     const { job, records } = demoJob('0411')
     const names = reportOf(job, records).followUps.find((f) => f.key === 're-torque')!.text
     expect(names).toContain('Lug nuts')

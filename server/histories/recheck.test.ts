@@ -135,12 +135,12 @@ describe('the short visit is no way past the hand-over', () => {
   test('a file that says so', async () => {
     const { job } = await read((await open('recheck')).id)
     const file = { format: 'stout-shackle-job/2', job: { ...job, id: 'file', number: '9901' }, records: [] }
-    const { body } = await shop.api.post('/api/jobs/import').send(file).expect(201)
-    expect((body as StoredJob).job.recheck).toBeNull()
+    const answer = await shop.api.post('/api/jobs/import').send(file).expect(201)
+    expect((answer.body as StoredJob).job.recheck).toBeNull()
   })
   test.each<[string, RecordBody]>([
-    ['something taken off', { kind: 'off', part: 'inner fender liner', axle: 'rear', side: 'left' } as RecordBody],
-    ['a bracket moved', { kind: 'bracket-moved', axle: 'rear', side: 'left', reason: 'it slipped' } as RecordBody],
+    ['something taken off', { kind: 'off', part: 'inner fender liner', axle: 'rear', side: 'left' }],
+    ['a bracket moved', { kind: 'bracket-moved', axle: 'rear', side: 'left', reason: 'it slipped' }],
     ['wheels off', { kind: 'moved', support: 'frame-raised', wheels: 'off', axle: 'rear', settled: false }],
   ])('%s', async (_name, body) => {
     const visit = await open('recheck')
