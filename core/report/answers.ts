@@ -19,9 +19,7 @@ export function answersOf({ survey, kits }: Job, standing: readonly BayRecord[])
   const axles = AXLES.filter((axle) => kits.some((k) => k.kit.axle === axle))
   const rows = [
     ...VEHICLE_SURVEY_KEYS.map((fact) => ({ fact: fact, axle: null, told: survey[fact as never] })),
-    ...axles.flatMap((axle) =>
-      AXLE_SURVEY_KEYS.map((fact) => ({ fact: fact, axle, told: survey[axle][fact] })),
-    ),
+    ...axles.flatMap((axle) => AXLE_SURVEY_KEYS.map((fact) => ({ fact: fact, axle, told: survey[axle][fact] }))),
   ] as { fact: SurveyKey; axle: AxleEnd | null; told: string | number | boolean | null }[]
   return rows.flatMap(({ fact, axle, told }): Answer[] => {
     const record = found.findLast(({ body }) => body.fact === fact && (axle === null || body.axle === axle))

@@ -20,9 +20,7 @@ const label = (lines: readonly (readonly [text: string, size: number])[]): Conte
 })
 /** Labels two in a row. */
 const inPairs = (labels: readonly Content[]): Content[] =>
-  labels.flatMap((one, i) =>
-    i % 2 ? [] : [{ columns: [one, labels[i + 1] ?? { text: '' }], columnGap: 4 }],
-  )
+  labels.flatMap((one, i) => (i % 2 ? [] : [{ columns: [one, labels[i + 1] ?? { text: '' }], columnGap: 4 }]))
 
 /**
  * Labels of a job to cut out: a sticker for the door jamb with the settings, one for each valve, one for each bracket while it is on the

@@ -68,8 +68,16 @@ describe('where work leaves its instructions', () => {
 describe('the axle run down and up', () => {
   const job = jobOfKind('leaf pickup, sleeves', 'run', '9104')
   const { heightRange } = job.kits[0]!.kit.bag!
-  const run = (more: object): RecordBody =>
-    ({ kind: 'travel-run', axle: 'rear', side: 'left', gap: null, to: '', down: null, up: null, ...more })
+  const run = (more: object): RecordBody => ({
+    kind: 'travel-run',
+    axle: 'rear',
+    side: 'left',
+    gap: null,
+    to: '',
+    down: null,
+    up: null,
+    ...more,
+  })
   const codes = (...bodies: RecordBody[]) =>
     assessJob(job, toldRecords(bodies.map((body) => ({ body, after: 1 }))))
       .stops.map((s) => s.code)
