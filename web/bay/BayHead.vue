@@ -132,4 +132,21 @@ button.take {
   border-color: #f2c24b;
   color: #f2c24b;
 }
+/* A phone: the visit after the first miles is done on one. */
+@media (width < 600px) {
+  header {
+    flex-wrap: wrap;
+    gap: 4px 10px;
+    font-size: 18px;
+  }
+  header strong {
+    font-size: 22px;
+  }
+  .what {
+    flex: 1 0 70%;
+  }
+  .chips {
+    font-size: 16px;
+  }
+}
 </style>

@@ -675,4 +675,43 @@ button:focus-visible {
 .empty a {
   color: #7fc4cd;
 }
+/* A phone: what is read and torqued comes first, the picture below it; Done over the full width. */
+@media (width < 600px) {
+  .bay {
+    padding: 10px 12px 0;
+  }
+  h1 {
+    font-size: 30px;
+  }
+  .body {
+    grid-template: auto auto / minmax(0, 1fr);
+  }
+  .picture {
+    order: 2;
+    min-height: 240px;
+  }
+  .cards {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  footer {
+    grid-template-columns: repeat(4, minmax(0, 1fr));
+    gap: 8px;
+  }
+  footer > * {
+    font-size: 18px;
+    min-height: 56px;
+    padding: 0 2px;
+  }
+  footer .go {
+    grid-column: 1 / -1;
+    font-size: 26px;
+  }
+  .skip {
+    grid-template-columns: 1fr 1fr;
+  }
+  .skip input {
+    grid-column: 1 / -1;
+    min-height: 56px;
+  }
+}
 </style>
