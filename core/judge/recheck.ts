@@ -35,12 +35,13 @@ const known = new WeakMap<Facts, boolean>()
  * anything else was done it is a visit like any other, and owes what that owes.
  */
 function isRecheckOnly(facts: Facts): boolean {
+  // Of most jobs nothing more has to be looked at.
+  if (!facts.job.recheck) return false
   const before = known.get(facts)
   if (before !== undefined) return before
   const { job, proof } = facts
   const records = [...proof.evidence.values()].map((e) => e.record)
   const only =
-    job.recheck !== null &&
     job.kits.every(({ work, leftBy, since, mountSince }) => work === 'keep' && leftBy && !since && !mountSince) &&
     !job.circuitSince &&
     !job.procedures.length &&

@@ -67,11 +67,10 @@ function byRecords({ job, standing, steps, torques }: Known): Found[] {
   const title = (id: string) => steps.find((s) => s.step.id === id)?.step.title ?? id
   const known = new Set(steps.map((s) => s.step.id))
   const pinned = job.choices.pins.filter((p) => known.has(p.first) && known.has(p.then))
-  const planned = new Set(steps.flatMap((s) => s.step.fates.map((f) => f.part)))
   return [
     ...pinned.map(({ first, then }): Found => ['other-order', `${title(first)} before ${title(then)}`]),
     ...ofKind(standing, 'part-fate').flatMap(({ body }): Found[] =>
-      planned.has(body.part) ? [] : [['part-changed', body.part]],
+      steps.some((s) => s.step.fates.some((f) => f.part === body.part)) ? [] : [['part-changed', body.part]],
     ),
     ...ofKind(standing, 'step-added').map(({ body }): Found => ['step-added', body.operation.title]),
     ...torques.flatMap(({ fastener, places }): Found[] =>
@@ -80,13 +79,25 @@ function byRecords({ job, standing, steps, torques }: Known): Found[] {
   ]
 }
 
+const planned = new WeakMap<Job['kits'], { of: readonly unknown[]; found: Found[] }>()
+/** What the plan of a job leaves, worked out once while kits, survey and choices are the same. */
+function plannedOn(job: Job): Found[] {
+  const of = [job.survey, job.choices]
+  const there = planned.get(job.kits)
+  if (there?.of.every((x, i) => x === of[i])) return there.found
+  const found = job.kits.flatMap((k) => (k.work === 'fit' ? byPlan(job, k) : []))
+  planned.set(job.kits, { of, found })
+  return found
+}
+
 /**
  * Where the work leaves the instructions: one entry a kind for the whole job, with its reason once somebody gave one.
  * @returns none where all is as the instructions have it
  */
 export function departuresOf(known: Known): Departure[] {
   const { job, standing, proof } = known
-  const found = [...job.kits.flatMap((k) => (k.work === 'fit' ? byPlan(job, k) : [])), ...byRecords(known)]
+  const found = [...plannedOn(job), ...byRecords(known)]
+  if (!found.length) return []
   const answers = ofKind(standing, 'deviation').filter((r) => counts(proof, r) && r.body.answers?.kind === 'departure')
   const photos = ofKind(standing, 'photo').filter((r) => r.body.caption)
   return [...new Set(found.map(([kind]) => kind))].map((kind) => {
