@@ -9,9 +9,10 @@ interface Read {
 
 /** By how much the air may have cooled where nobody said: a warm shop to a cold night. Common practice, no published source. */
 const UNKNOWN_COOLING: Kelvin = 22
+const USUAL_WARMTH: Kelvin = 294
 
 /** What a bag reads later, all at the warmth it has then. */
-export interface Later {
+interface Later {
   /** Where no air went. */
   expected: Pascals
   /** The lowest that is no leak, what a gauge may be off by included. */
@@ -37,15 +38,20 @@ export function laterReading(
   const at = (warm: number) => (set.pressure + air) * warm - air
   const isKnown = set.temperature !== null && temperature !== null
   const expected = isKnown ? at(temperature / set.temperature!) : set.pressure
-  const coldest = isKnown ? expected : at(1 - UNKNOWN_COOLING / 294)
+  const coldest = isKnown ? expected : at(1 - UNKNOWN_COOLING / USUAL_WARMTH)
   return { expected, least: Math.max(0, coldest - allowedLoss(set.pressure, hours) - gauge) }
 }
 
+/** A day: when an owner reads for the first time. */
+const FIRST_HOURS = 24
 /**
- * By how much a bag reads lower for each degree colder, near usual warmth.
- * @returns Pa a kelvin
+ * How far a pressure may be lower when it is read the day after: by its warmth, and by what is no leak.
+ * @returns lower for each kelvin colder, Pa; and by how much more at the same warmth, Pa
  * @example
- * fallPerKelvin(60 * PSI, 0) * 11.1 / PSI // 20 °F => 2.8
- * Source: ideal gas, at 294 K.
+ * dayAfter(60 * PSI, 0).perKelvin * 11.1 / PSI // 20 °F => 2.8
+ * Source: ideal gas at 294 K; what may be lost as `allowedLoss`.
  */
-export const fallPerKelvin = (pressure: Pascals, altitude: Meters): number => (pressure + atmosphere(altitude)) / 294
+export const dayAfter = (pressure: Pascals, altitude: Meters): { perKelvin: Pascals; mayFall: Pascals } => ({
+  perKelvin: (pressure + atmosphere(altitude)) / USUAL_WARMTH,
+  mayFall: allowedLoss(pressure, FIRST_HOURS),
+})

@@ -33,6 +33,7 @@ export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutco
   )
   const active = cases.find((c) => c.loadCase.id === job.activeCase) ?? cases[0]!
   const late = lateRecords(standing)
+  const told = everTold(records)
   const torques = plan?.ok ? torqueStates(plan.plan, standing, proof, instrumentPulls(records, standing)) : []
   const chosen = kitsLeft(job).map((jobKit) =>
     assessKit(job, jobKit.kit, active, { catalog: decidedCatalog(jobKit), fitted: active }),
@@ -57,9 +58,10 @@ export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutco
     steps,
     looks: stepLooks(job, steps, standing, proof),
     torques,
+    runs: lastRuns(told),
     departures: departuresOf({ job, standing, proof, steps, torques }),
     openItems: plan?.ok ? withAltered(job, openItemsOf(plan.plan, standing, torques, proof)) : null,
-    air: airState(job, standing, proof, { chosen, springs, told: everTold(records) }),
+    air: airState(job, standing, proof, { chosen, springs, told }),
     asLeft: asLeftOf(job, standing, proof, { cases, chosen }),
     emptyOver: emptyOver(job, sound),
     late,
@@ -69,6 +71,10 @@ export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutco
     unanswered: unansweredOf(job),
   }
 }
+
+const lastRuns = (told: readonly BayRecord[]): RecordOf<'travel-run'>[] => [
+  ...new Map(ofKind(told, 'travel-run').map((r) => [`${r.body.axle} ${r.body.side}`, r])).values(),
+]
 
 /** Torques that an instrument read and that do not stand any more: what was pulled was pulled. */
 function instrumentPulls(records: readonly BayRecord[], stand: readonly BayRecord[]): RecordOf<'torque'>[] {

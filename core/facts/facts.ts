@@ -41,6 +41,8 @@ export interface Facts {
   /** What an eye tells at each step, and what was answered. */
   looks: StepLooks[]
   torques: FastenerState[]
+  /** The last run of the axle of each side that was told, also where it was only taken back. */
+  runs: RecordOf<'travel-run'>[]
   /** Where the work leaves its instructions, and why. */
   departures: Departure[]
   openItems: OpenItems | null

@@ -47,10 +47,9 @@ const standsOnEmpty = ({ chosen, job, steps, proof }: Facts) =>
         return !air || isBelow(air.left, minimum.value) || isBelow(air.right, minimum.value)
       })
 
-/** Runs of the axle on which something touched, or a bag left its range: the latest of each side counts. */
-function badRuns({ standing, chosen }: Facts) {
-  const latest = new Map(ofKind(standing, 'travel-run').map((r) => [`${r.body.axle} ${r.body.side}`, r.body]))
-  return [...latest.values()].flatMap(({ axle, side, gap, down, up }) => {
+/** Runs of the axle on which something touched, or a bag left its range: what was seen is not unseen by taking it back, only run again. */
+function badRuns({ runs, chosen }: Facts) {
+  return runs.flatMap(({ body: { axle, side, gap, down, up } }) => {
     const kit = chosen.find((c) => c.kit.axle === axle)?.kit
     const range = kit && hasAir(kit) ? kit.bag.heightRange : null
     const out = range && ((down !== null && isAbove(down, range.high)) || (up !== null && isBelow(up, range.low)))

@@ -1,3 +1,4 @@
+import { standsOn } from '../job'
 import type { Facts } from '../facts'
 import type { BayRecord, FinalCheckId } from '../records'
 
@@ -42,9 +43,8 @@ function isRecheckOnly(facts: Facts): boolean {
   const { job, proof } = facts
   const records = [...proof.evidence.values()].map((e) => e.record)
   const only =
-    job.kits.every(({ work, leftBy, since, mountSince }) => work === 'keep' && leftBy && !since && !mountSince) &&
-    !job.circuitSince &&
-    !job.procedures.length &&
+    job.recheck!.standsOn === standsOn(job) &&
+    job.kits.every(({ work, leftBy }) => work === 'keep' && leftBy) &&
     !records.some(opens)
   known.set(facts, only)
   return only

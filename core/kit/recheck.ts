@@ -10,6 +10,8 @@ export const recheckSchema = z.strictObject({
   /** The visit that left it so, by id, and when. */
   of: z.string().max(64),
   leftAt: text,
+  /** What of the job that visit's proof hangs on, as one hash: with anything of it changed this is a visit like any other. */
+  standsOn: z.string().max(64),
   /** Torqued again, each with the lowest that was read of it then, N·m; null where nobody read a figure. */
   torques: z
     .array(

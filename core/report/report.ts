@@ -1,16 +1,18 @@
-import { fallPerKelvin, laterReading } from '../air'
 import { circuitOf, connectionsOf, type Job } from '../job'
+import { hashOf } from '../hash'
 import type { CircuitNode } from '../fittings'
 import { assessJob, type Assessment } from '../judge'
 import { ofKind, type BayRecord, type RecordOf } from '../records'
-import type { Meters, Pascals } from '../quantity'
+import type { Meters } from '../quantity'
 import {
   driveCompared,
+  firstReading,
   followUpsOf,
   loadSettings,
   textOf,
   type DriveCompared,
   type FastenerState,
+  type FirstReading,
   type KitAssessment,
   type LoadSetting,
   type PlaceState,
@@ -26,7 +28,7 @@ interface SettingAtHeight extends LoadSetting {
 /** Something that a person signed, with the text under which it was. */
 interface Signed {
   record: RecordOf<'consent'> | RecordOf<'waiver'>
-  /** As it reads today; null where nothing of that kind is left to sign. */
+  /** What was signed; null where the job says something else today. */
   text: string | null
 }
 /** A place of a fastener that has no figure, and why. */
@@ -39,17 +41,6 @@ interface WithoutFigure {
   state: PlaceState
   record: RecordOf<'torque'>
 }
-/** What an axle's bags should read when they are read for the first time after it left. */
-interface FirstReading {
-  axle: AxleEnd
-  left: Pascals
-  right: Pascals
-  /** Lower for each kelvin colder. */
-  perKelvin: Pascals
-  /** By how much less it may read after a day at the same warmth. */
-  mayFall: Pascals
-}
-
 /** One description of a job for every paper of it; figures SI. */
 export interface Report {
   assessed: Assessment
@@ -67,8 +58,6 @@ export interface Report {
   /** Photos in the order of the plan's steps, those of the whole vehicle first. */
   photos: RecordOf<'photo'>[]
 }
-
-const DAY_HOURS = 24
 
 /**
  * All that papers say of a job, worked out once.
@@ -108,10 +97,10 @@ function settingsOf(assessed: Assessment, kit: KitAssessment): SettingAtHeight[]
 }
 
 const signedOf = (job: Job, assessed: Assessment): Signed[] =>
-  [...ofKind(assessed.standing, 'consent'), ...ofKind(assessed.standing, 'waiver')].map((record) => ({
-    record,
-    text: textOf(job, assessed, record.body),
-  }))
+  [...ofKind(assessed.standing, 'consent'), ...ofKind(assessed.standing, 'waiver')].map((record) => {
+    const text = textOf(job, assessed, record.body)
+    return { record, text: text !== null && hashOf(text) === record.body.hash ? text : null }
+  })
 
 /** States of a place that close it without a figure. */
 const NO_FIGURE: readonly PlaceState[] = ['by-feel', 'turned', 'not-reached', 'look-again', 'none-given']
@@ -151,14 +140,7 @@ function lampsOf({ vehicle }: Job, { active, standing }: Assessment): Report['la
 function firstOf({ altitude }: Job, standing: readonly BayRecord[], { kit, minimum }: KitAssessment): FirstReading[] {
   const set = ofKind(standing, 'bag-pressure').findLast(({ body }) => body.axle === kit.axle)
   if (!set || !minimum) return []
-  const { left, right } = set.body
-  const lower = Math.min(left, right)
-  const { expected, least } = laterReading({ pressure: lower, temperature: 1 }, 1, {
-    hours: DAY_HOURS,
-    altitude,
-    gauge: 0,
-  })
-  return [{ axle: kit.axle, left, right, perKelvin: fallPerKelvin(lower, altitude), mayFall: expected - least }]
+  return [firstReading(kit.axle, set.body, altitude)]
 }
 
 function photosOf({ standing, steps }: Assessment): RecordOf<'photo'>[] {

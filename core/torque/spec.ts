@@ -72,8 +72,8 @@ export function judgeTorque(spec: TorqueSpec, reading: NewtonMeters, makerFigure
       return isAbove(reading, spec.max) ? slipOr(reading, spec.max, 'high') : 'within'
     case 'vehicle-maker': {
       if (makerFigure === undefined) return 'needs-maker-figure'
-      const tolerance = toolTolerance(makerFigure)
-      return between(reading, makerFigure * (1 - tolerance), makerFigure * (1 + tolerance), makerFigure)
+      const { value, low, high } = makerTarget(makerFigure)
+      return between(reading, low, high, value)
     }
     default:
       return 'not-judged'
@@ -88,6 +88,12 @@ function between(reading: NewtonMeters, low: NewtonMeters, high: NewtonMeters, t
 function slipOr(reading: NewtonMeters, target: NewtonMeters, otherwise: 'low' | 'high'): TorqueVerdict {
   const slips = otherwise === 'low' ? SLIPS_LOW : SLIPS_HIGH
   return slips.some((ratio) => Math.abs(reading / target / ratio - 1) < SLIP_TOLERANCE) ? 'wrong-unit' : otherwise
+}
+
+/** A vehicle maker's figure as a target: as near as a wrench reads. */
+export function makerTarget(value: NewtonMeters): TorqueSpec & { kind: 'target' } {
+  const tolerance = toolTolerance(value)
+  return { kind: 'target', value, low: value * (1 - tolerance), high: value * (1 + tolerance) }
 }
 
 /** What a reading may scatter around a torque of which nobody gives a range. Common practice, no published source. */

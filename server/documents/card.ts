@@ -13,7 +13,7 @@ import {
   type UnitSystem,
 } from '@stout-shackle/core/quantity'
 import { formatDate, type ShopSettings } from '@stout-shackle/core/shop'
-import type { KitAssessment } from '@stout-shackle/core/stages'
+import { firstReadingText, type KitAssessment } from '@stout-shackle/core/stages'
 import type { Limit } from '@stout-shackle/core/kit'
 import { nodeName, VALVE_PLACE_NAMES } from '@stout-shackle/core/circuit'
 import { circuitOf } from '@stout-shackle/core/job'
@@ -113,13 +113,11 @@ function firstPart({ first, followUps, assessed }: Report, system: UnitSystem, z
         ? 'the day after'
         : `after ${n} days`,
   )
-  const colder = system === 'us' ? { step: 20 / 1.8, text: '20 °F' } : { step: 10, text: '10 °C' }
-  const p = (v: number) => formatQuantity('pressure', v, system)
   return [
     heading(`Read the bags: ${dates.join(', then ')}`),
-    ...first.map(({ axle, left: l, right: r, perKelvin, mayFall }) =>
+    ...first.map((reading) =>
       note(
-        `${AXLE_NAMES[axle]}, as it left: ${p(l)} left, ${p(r)} right. Each ${colder.text} colder reads ${p(perKelvin * colder.step)} lower. More than ${limitQuantity('max', 'pressure', mayFall, system)} lower than that after a day: call the shop. Under the min: put air in and come by.`,
+        `${AXLE_NAMES[reading.axle]}, ${firstReadingText(reading, system)}: call the shop. Under the min: put air in and come by.`,
       ),
     ),
   ]

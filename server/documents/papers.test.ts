@@ -99,6 +99,13 @@ describe('the work record', () => {
     expect(answersOf(job, standing(all)).length).toBeGreaterThan(5)
     expect(text).toContain('left valve')
   })
+  test('under a signature stands what was signed, or that the job says something else today', async () => {
+    const { job, records } = demoJob('0411')
+    expect(reportOf(job, records).signed.every((s) => s.text !== null)).toBe(true)
+    const [jobKit] = job.kits
+    const other = { ...job, kits: [{ ...jobKit!, kit: { ...jobKit!.kit, maker: 'Another' } }] }
+    expect(reportOf(other, records).signed.some((s) => s.text === null)).toBe(true)
+  })
   test('what was needed is needed no more once its steps are done', async () => {
     const { job, records } = demoJob('0411')
     const { chosen, steps } = assessJob(job, records)

@@ -1,10 +1,12 @@
 import type { Content, TableCell } from 'pdfmake/interfaces'
 import type { Job } from '@stout-shackle/core/job'
+import type { Fastener } from '@stout-shackle/core/kit'
 import type { BayRecord } from '@stout-shackle/core/records'
 import { partsHere } from '@stout-shackle/core/proof'
 import { reportOf } from '@stout-shackle/core/report'
 import { shortOf, stepHand } from '@stout-shackle/core/stages/hand'
 import type { UnitSystem } from '@stout-shackle/core/quantity'
+import { makerTarget } from '@stout-shackle/core/torque'
 import {
   handText,
   hoursText,
@@ -35,6 +37,11 @@ export async function planSheet(
     })
   const short = shortOf({ job, active, steps, torques, standing }, true)
   const hand = stepHand(job, active, steps)
+  const makers = new Map(torques.map((t) => [t.fastener.id, t.makerFigure]))
+  const wants = ({ id, spec }: Fastener) => {
+    const figure = spec.kind === 'vehicle-maker' ? makers.get(id) : undefined
+    return specText(figure === undefined ? spec : makerTarget(figure), system)
+  }
   const small = (text: string): TableCell => ({ text, fontSize: 7.5 })
   const rows = assessed.steps.map(({ step, outcome }, i): TableCell[] => {
     const figures = [
@@ -43,7 +50,7 @@ export async function planSheet(
         const { label, figure, note: beside } = handText(row, hand.circuit, system)
         return [label, figure, beside].filter(Boolean).join(' ')
       }),
-      ...step.torques.map((f) => `${f.name}: ${f.count > 1 ? `${f.count} × ` : ''}${specText(f.spec, system)}`),
+      ...step.torques.map((f) => `${f.name}: ${f.count > 1 ? `${f.count} × ` : ''}${wants(f)}`),
     ]
     const moves = step.kind === 'state'
     return [
@@ -76,9 +83,9 @@ export async function planSheet(
       ['Fastener', 'wants', 'places', 'source'],
       plan.plan.torques.map((r) => [
         r.fastener.name,
-        specText(r.fastener.spec, system),
+        wants(r.fastener),
         String(r.fastener.count * r.steps.length),
-        r.fastener.source || 'kit',
+        r.fastener.source || (r.fastener.spec.kind === 'vehicle-maker' ? 'vehicle maker' : 'kit'),
       ]),
       ['*', 150, 40, 130],
       [2],

@@ -275,7 +275,7 @@ function signatures({ signed }: Report, timeText: At): Content[] {
           : capital(WAIVER_NAMES[body.about])
       return [
         { text: `${what}. ${body.signedBy}, ${timeText(record.at)}`, bold: true, margin: [0, 3, 0, 0] },
-        note(text ?? 'Nothing of that kind is left on this job: the text was about what the job had then.'),
+        note(text ?? `Signed under another text than the job gives today, SHA-256 ${body.hash}.`),
         ...(body.kind === 'consent' && body.drawn
           ? [{ svg: signatureSvg(body.drawn), width: 160, margin: [0, 0, 0, 4] as [number, number, number, number] }]
           : []),
@@ -536,9 +536,9 @@ function air({ air: state, standing }: Assessment, system: UnitSystem, timeText:
 /** How each kind of open item ends where nothing else became of it. */
 const ENDS = {
   'taken off': 'back on as it was',
-  'loose on purpose': 'torqued',
-  'opened again': 'torqued again',
-  'factory fastener': "at its maker's torque",
+  'loose on purpose': 'tightened',
+  'opened again': 'tightened again',
+  'factory fastener': 'tightened again',
 } as const
 function openItems({ openItems: items }: Assessment, timeText: At): Content[] {
   if (!items) return []

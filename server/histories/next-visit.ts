@@ -2,7 +2,7 @@ import type { z } from 'zod'
 import type { returnVisitSchema, StoredJob } from '@stout-shackle/core/contract'
 import { assessJob, type Assessment } from '@stout-shackle/core/judge'
 import { hasLeft, ofKind, standing } from '@stout-shackle/core/records'
-import { connectionsOf, kitsLeft, newJob, type Job, type JobKit } from '@stout-shackle/core/job'
+import { connectionsOf, kitsLeft, newJob, standsOn, type Job, type JobKit } from '@stout-shackle/core/job'
 import { recheckAfter } from '@stout-shackle/core/stages'
 import { Problem } from '../problem'
 
@@ -24,8 +24,7 @@ export function nextVisit(
       [{ field: 'job', message: 'was not handed over yet' }],
     )
   const assessed = assessJob(job, records)
-  const recheck = purpose === 'recheck' ? recheckOn(job, assessed) : null
-  return {
+  const next: Job = {
     ...job,
     ...newJob({ ...identity, title: title ?? job.title, day }, job.customer, job.vehicle),
     bay,
@@ -54,17 +53,18 @@ export function nextVisit(
     history: job.history,
     // A short visit proves none of it, and hands on what it was handed.
     owed: job.recheck ? job.owed : owedAfter(assessed),
-    recheck,
+    recheck: null,
     leftConnections: connectionsOf(job).map((c) => c.id),
     preferences: job.preferences,
     choices: job.choices,
   }
+  return purpose === 'recheck' ? { ...next, recheck: { ...recheckOn(job, assessed), standsOn: standsOn(next) } } : next
 }
 
 /** @throws Problem 409 where nothing was left to look at again */
-function recheckOn(job: Job, { torques, standing, handedOver }: Assessment): Job['recheck'] {
+function recheckOn(job: Job, { torques, standing, handedOver }: Assessment): ReturnType<typeof recheckAfter> {
   const recheck = handedOver && recheckAfter({ job, torques, standing, handedOver })
-  if (recheck?.torques.length || recheck?.bags.length) return recheck
+  if (recheck && recheck.torques.length + recheck.bags.length > 0) return recheck
   throw new Problem(409, 'Nothing to look at again', `Job ${job.number} left nothing to torque or to read again.`, [
     { field: 'purpose', message: 'must be work' },
   ])

@@ -77,6 +77,9 @@ export function jobRoutes({ db, bus, jobs, board }: Parts): Mounted[] {
     }),
     writes(db, routes.returnVisit, async (trx, { params, body, request }) => {
       const current = await jobs.get(params.id, trx)
+      // One that is open already is the one: two people tap, and there are no two of it.
+      const open = body.purpose === 'recheck' ? await jobs.openRecheck(trx, params.id) : null
+      if (open) return written(open)
       const identity = { id: randomUUID(), number: await jobs.nextNumber(trx) }
       return written(await jobs.add(trx, nextVisit(current, identity, body), writerOf(request), current.job))
     }),

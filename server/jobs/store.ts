@@ -117,6 +117,19 @@ export class JobStore {
     return { version: row.version, job: toJob(row), records: inOrder(records.map(toRecord)) }
   }
 
+  /** The short visit of a job that has not been handed over; null where there is none. */
+  async openRecheck(db: Knex, of: string): Promise<StoredJob | null> {
+    const rows = await db.raw<{ id: string }[]>(
+      "SELECT id FROM jobs WHERE json_extract(document, '$.recheck.of') = ? ORDER BY created_at DESC",
+      [of],
+    )
+    for (const { id } of rows) {
+      const visit = await this.get(id, db)
+      if (!leftWith(visit.job, visit.records)) return visit
+    }
+    return null
+  }
+
   /** The number after the highest so far, four digits. A number somebody made up, of other than nine digits, does not count. */
   async nextNumber(db: Knex): Promise<string> {
     const [row] = await db.raw<{ highest: number | null }[]>(

@@ -96,7 +96,7 @@ const sign = (outcome: string) => (outcome === 'done' ? 'fine' : outcome === 'sk
         </p>
       </StampedPlate>
       <StandsNow />
-      <DeparturesCard />
+      <DeparturesCard :key="job.id" />
       <OpenItemsPanel />
       <PhotosCard />
     </template>

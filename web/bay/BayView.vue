@@ -378,7 +378,9 @@ const counts = computed(() => store.assessment?.openItems && countsOf(store.asse
       <p v-if="refused" class="refused" role="alert">{{ refused }}</p>
       <form v-if="skipping !== null" class="skip" @submit.prevent="skip">
         <p class="chips" data-reasons>
-          <button v-for="r in SKIP_REASONS" :key="r" type="button" @click="((skipping = r), skip())">{{ r }}</button>
+          <el-button v-for="r in SKIP_REASONS" :key="r" size="large" @click="((skipping = r), skip())">{{
+            r
+          }}</el-button>
         </p>
         <input
           v-model="skipping"
@@ -391,7 +393,9 @@ const counts = computed(() => store.assessment?.openItems && countsOf(store.asse
       </form>
       <form v-else-if="resting !== null" class="skip" @submit.prevent="rest">
         <p class="chips" data-reasons>
-          <button v-for="r in PAUSE_REASONS" :key="r" type="button" @click="((resting = r), rest())">{{ r }}</button>
+          <el-button v-for="r in PAUSE_REASONS" :key="r" size="large" @click="((resting = r), rest())">{{
+            r
+          }}</el-button>
         </p>
         <input
           v-model="resting"
@@ -580,10 +584,10 @@ li {
   flex-wrap: wrap;
   gap: 8px;
 }
-.chips button {
+.chips .el-button {
   min-height: 56px;
   font-size: 20px;
-  padding: 0 14px;
+  margin: 0;
 }
 .add-step {
   min-height: 48px;

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, reactive, ref } from 'vue'
+import { useSessionStorage } from '@vueuse/core'
+import { computed, ref } from 'vue'
 import { recordMaxLength } from '@stout-shackle/core/records'
 import { deviationCaption, type Departure } from '@stout-shackle/core/stages'
 import { DEPARTURE_WORDS } from '@stout-shackle/core/wording'
@@ -9,15 +10,16 @@ import { useSession } from '../stores/session'
 import StepPhotos from './StepPhotos.vue'
 
 /** Where the work leaves its instructions: one question each, answered by a tap. */
-const { store, assessment } = useOpenJob()
+const { store, job, assessment } = useOpenJob()
 const session = useSession()
 const departures = computed(() => assessment.value.departures)
 const name = ({ kind, about }: Departure) => `${DEPARTURE_WORDS[kind].name}: ${about.join('; ')}`
-const typed = reactive<Record<string, string>>({})
-const agreed = reactive<Record<string, string>>({})
+/** What is typed and not saved, for each job: a page that is loaded again has it still. */
+const typed = useSessionStorage<Record<string, string>>(() => `departures ${job.value.id}`, {})
+const agreed = useSessionStorage<Record<string, string>>(() => `departures agreed ${job.value.id}`, {})
 const refused = ref('')
 function answer(d: Departure, why: string) {
-  const who = d.alters ? (agreed[d.kind] ?? '').trim() : (session.person?.name ?? 'the shop')
+  const who = d.alters ? (agreed.value[d.kind] ?? '').trim() : (session.person?.name ?? 'the shop')
   refused.value = !why.trim()
     ? 'Enter a reason.'
     : who
@@ -77,7 +79,7 @@ function answer(d: Departure, why: string) {
 <style scoped>
 .one {
   padding: 6px 12px;
-  border-bottom: 1px solid #ece7db;
+  border-bottom: 1px solid var(--edge);
 }
 .one p {
   margin: 2px 0;

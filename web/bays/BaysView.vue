@@ -96,11 +96,9 @@ const isRead = (job: string, due: dayjs.Dayjs) => {
 /** Short visits that look again at what a job left. */
 const looksAt = (job: string) => (shop.jobs ?? []).filter((j) => j.recheckOf === job)
 const startFailed = ref('')
-/** The short visit of a job: the one that is open, or a new one. */
 async function lookAgain(job: string) {
-  const open = looksAt(job).find((j) => !j.handedOver)
   try {
-    await router.push({ name: 'bay-view', params: { id: open?.id ?? (await openRecheck(job)) } })
+    await router.push({ name: 'bay-view', params: { id: await openRecheck(job) } })
   } catch (error) {
     startFailed.value = failureText(error)
   }
@@ -230,9 +228,9 @@ async function takeFile(event: Event) {
                   <RouterLink :to="{ name: 'hand-over', params: { id: f.job.id } }">{{ f.job.number }}</RouterLink>{{
                     ' '
                   }}<span class="small muted">{{ f.job.customer }}</span>
-                  <button v-if="f.kind === 'follow-up'" class="plain small" @click="lookAgain(f.job.id)">
-                    Check now
-                  </button>
+                  <el-button v-if="f.kind === 'follow-up'" size="small" @click="lookAgain(f.job.id)"
+                    >Check now</el-button
+                  >
                 </td>
               </tr>
               <tr v-if="!due.length">

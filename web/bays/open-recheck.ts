@@ -3,8 +3,8 @@ import { call } from '../api/client'
 import { newKey } from '../api/key'
 
 /**
- * Opens the short visit that looks again at what a job left.
- * @returns the new visit's id
+ * The short visit that looks again at what a job left: the one that is open, or a new one.
+ * @returns its id
  * @throws what the server refuses it with
  */
 export async function openRecheck(job: string): Promise<string> {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, reactive, ref } from 'vue'
+import { useSessionStorage } from '@vueuse/core'
+import { computed, ref } from 'vue'
 import { DRIVE_MARKS, recordMaxLength, type DriveMark, type RecordOf } from '@stout-shackle/core/records'
 import { driveRefused } from '@stout-shackle/core/judge'
 import { driveCompared } from '@stout-shackle/core/stages'
@@ -17,7 +18,7 @@ const before = computed(() => (props.timing === 'after' ? (drives.value?.before 
 
 type Marks = Record<DriveMark, number | null>
 const none = (): Marks => ({ bumps: null, sway: null, braking: null, steering: null, noise: null })
-const typed = reactive({
+const blank = () => ({
   marks: none(),
   note: '',
   road: '',
@@ -26,8 +27,10 @@ const typed = reactive({
   words: '',
   bounces: '',
   seconds: '',
+  open: false,
 })
-const open = ref(false)
+/** What is typed and not saved, for each job: a page that is loaded again has it still. */
+const typed = useSessionStorage(() => `road-test ${job.value.id} ${props.timing}`, blank)
 /** What was driven with before, until somebody says otherwise. */
 const chosenLoad = ref<string | null>()
 const load = computed({
@@ -39,17 +42,19 @@ const body = computed((): RecordOf<'road-test'>['body'] => ({
   kind: 'road-test',
   timing: props.timing,
   loadCase: load.value || null,
-  road: typed.road.trim() || (before.value?.body.road ?? ''),
-  marks: { ...typed.marks },
-  note: typed.note.trim(),
-  second: typed.rides && typed.name.trim() ? secondOf() : null,
+  road: typed.value.road.trim() || (before.value?.body.road ?? ''),
+  marks: { ...typed.value.marks },
+  note: typed.value.note.trim(),
+  second: typed.value.rides && typed.value.name.trim() ? secondOf() : null,
 }))
 const figure = (text: string) => (text.trim() === '' ? null : Number(text.replace(',', '.')))
+const isIn = (v: number | null, most: number, whole: boolean) =>
+  v === null || (v >= 0 && v <= most && (!whole || Number.isInteger(v)))
 const secondOf = () => ({
-  name: typed.name.trim(),
-  words: typed.words.trim(),
-  bounces: figure(typed.bounces),
-  seconds: figure(typed.seconds),
+  name: typed.value.name.trim(),
+  words: typed.value.words.trim(),
+  bounces: figure(typed.value.bounces),
+  seconds: figure(typed.value.seconds),
 })
 const hinders = computed(() => {
   const refusal = driveRefused(body.value, assessment.value)
@@ -58,16 +63,15 @@ const hinders = computed(() => {
 const refused = ref('')
 function save() {
   const wrong = [
-    DRIVE_MARKS.every((m) => typed.marks[m] === null) && 'Give one mark or more, 1 is bad, 5 is good.',
-    typed.rides && !typed.name.trim() && 'Who rode along: enter the name.',
-    [figure(typed.bounces), figure(typed.seconds)].some((v) => v !== null && !(v >= 0 && v <= 60)) &&
-      'Bounces and seconds: 0 to 60.',
+    DRIVE_MARKS.every((m) => typed.value.marks[m] === null) && 'Give one mark or more, 1 is bad, 5 is good.',
+    typed.value.rides && !typed.value.name.trim() && 'Who rode along: enter the name.',
+    typed.value.rides && !isIn(figure(typed.value.bounces), 20, true) && 'Bounces: a whole number, 0 to 20.',
+    typed.value.rides && !isIn(figure(typed.value.seconds), 60, false) && 'Seconds: 0 to 60.',
   ].find(Boolean)
   refused.value = wrong || ''
   if (wrong) return
   store.record(body.value)
-  Object.assign(typed, { marks: none(), note: '' })
-  open.value = false
+  typed.value = blank()
 }
 const nameOfLoad = (id: string | null) => job.value.loadCases.find((c) => c.id === id)?.name ?? 'empty'
 /** What the figures say of the same: how it bounces on its springs, without and with the kit. */
@@ -121,10 +125,10 @@ const bounce = computed(() =>
       {{ b.with.toFixed(1) }} with it.
     </p>
     <p v-if="hinders && !mine" class="note" data-hinders>{{ hinders }}</p>
-    <el-button v-else-if="!open" class="begin" @click="open = true">{{
+    <el-button v-else-if="!typed.open" class="begin" @click="typed.open = true">{{
       mine ? 'Drive it again' : 'Enter the marks'
     }}</el-button>
-    <form v-if="open && !hinders" @submit.prevent="save">
+    <form v-if="typed.open && !hinders" @submit.prevent="save">
       <label class="small"
         >Load
         <el-select v-model="load" aria-label="Load on the drive">

@@ -157,7 +157,7 @@ const reopen = () =>
           <StateSign :state="row.within ? 'fine' : row.within === null ? 'unknown' : 'stop'" /> {{ row.text }}
         </p>
       </section>
-      <RoadTestCard timing="after" />
+      <RoadTestCard :key="job.id" timing="after" />
       <FinalCheckList />
       <section v-if="chosen" class="card">
         <table class="dense">
@@ -210,7 +210,7 @@ const reopen = () =>
           </p>
           <p class="again">
             <button v-if="takeBack" class="plain small" @click="reopen">It has not left</button>
-            <button v-if="owes" class="plain small" @click="lookAgain">Check after the first miles</button>
+            <el-button v-if="owes" size="small" @click="lookAgain">Check after the first miles</el-button>
             <button class="plain small" @click="returnVisit">Open a return visit</button>
           </p>
           <p v-if="refused" class="refused small" role="alert">{{ refused }}</p>

@@ -136,7 +136,7 @@ const started = computed(() =>
           />
         </footer>
       </section>
-      <RoadTestCard v-if="!started" timing="before" />
+      <RoadTestCard v-if="!started" :key="job.id" timing="before" />
       <EstimatesCard />
       <SurveyForm />
     </template>

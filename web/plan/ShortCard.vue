@@ -3,6 +3,7 @@ import { computed, onScopeDispose, shallowRef, watch } from 'vue'
 import { wrap } from 'comlink'
 import type { StockLine } from '@stout-shackle/core/contract'
 import { shortOf, type ShortRow } from '@stout-shackle/core/stages/hand'
+import { formatRun } from '@stout-shackle/core/quantity'
 import { shortText } from '@stout-shackle/core/wording'
 import { call } from '../api/client'
 import type { HandWork } from '../hand/hand.worker'
@@ -53,14 +54,17 @@ const stock = shallowRef<StockLine[]>([])
 void call<StockLine[]>('/stock')
   .then((lines) => (stock.value = lines))
   .catch(() => undefined)
-/** How many the shop has free; null for what it does not keep. */
-function free(row: ShortRow): number | null {
+/** A length is told up to its step; what is there is told down. */
+const ROUNDED = 0.0127
+/** What the shop has free of it; empty for what it does not keep. */
+function stockText(row: ShortRow): string {
   const name = 'name' in row ? row.name.toLowerCase() : row.is
   const line =
     row.is === 'part' && row.item
       ? stock.value.find((s) => s.item.id === row.item)
       : stock.value.find((s) => s.item.kit === null && s.item.name.toLowerCase().includes(name))
-  return line ? line.free : null
+  if (!line) return ''
+  return line.item.unit === 'm' ? formatRun(Math.max(0, line.free - ROUNDED), preferences.system) : String(line.free)
 }
 const numbers = (row: ShortRow) =>
   row.steps.map((id) => assessment.value.steps.findIndex((s) => s.step.id === id) + 1).filter((n) => n > 0)
@@ -76,7 +80,7 @@ const numbers = (row: ShortRow) =>
     <ul v-else>
       <li v-for="(row, i) in rows" :key="i" :data-short="row.is">
         <StateSign :state="row.steps.length ? 'caution' : 'unknown'" /> {{ shortText(row, preferences.system) }}
-        <span v-if="free(row) !== null" class="small muted">· {{ free(row) }} in stock</span>
+        <span v-if="stockText(row)" class="small muted">· {{ stockText(row) }} in stock</span>
         <strong v-if="numbers(row).length" class="small" data-waits
           >step {{ numbers(row).join(', ') }} cannot begin without it</strong
         >

@@ -94,4 +94,19 @@ describe('the axle run down and up', () => {
     expect(codes(run({ gap: 0 }), run({ gap: 0.02 }))).toEqual([])
     expect(codes(run({ gap: 0 }), run({ side: 'right', gap: 0.02 }))).toEqual(['travel-touches'])
   })
+  test('taking back what touched does not free it; another run does', () => {
+    const touched = toldRecords([{ body: run({ gap: 0 }), after: 1 }])
+    const back = {
+      ...touched[0]!,
+      id: 'back',
+      sequence: 2,
+      at: '2026-11-23T09:00:00.000Z',
+      body: { kind: 'withdrawn' as const },
+      supersedes: { record: touched[0]!.id, why: 'slip' },
+    }
+    const codesOf = (...records: typeof touched) => assessJob(job, records).stops.map((s) => s.code)
+    expect(codesOf(...touched, back)).toContain('travel-touches')
+    const again = { ...touched[0]!, id: 'again', sequence: 3, at: '2026-11-23T09:05:00.000Z', body: run({ gap: 0.01 }) }
+    expect(codesOf(...touched, back, again)).not.toContain('travel-touches')
+  })
 })

@@ -1,4 +1,4 @@
-import { isByFeel, type TorqueSpec } from '../../torque'
+import { isByFeel, makerTarget, type TorqueSpec } from '../../torque'
 import { hasAir, type Fastener, type Recheck } from '../../kit'
 import { WHEEL_NUTS } from '../../plan'
 import { ofKind, type BayRecord } from '../../records'
@@ -75,9 +75,7 @@ export function followUpsOf(left: Left): FollowUp[] {
 
 /** The vehicle maker's figure, once it was looked up, as any other figure: nobody looks it up twice. */
 const knownSpec = (spec: TorqueSpec, figure: number | undefined): TorqueSpec =>
-  spec.kind === 'vehicle-maker' && figure !== undefined
-    ? { kind: 'target', value: figure, low: figure, high: figure }
-    : spec
+  spec.kind === 'vehicle-maker' && figure !== undefined ? makerTarget(figure) : spec
 const asRead = (fastener: Fastener, figure: number | undefined): Fastener => ({
   ...fastener,
   spec: knownSpec(fastener.spec, figure),
@@ -93,7 +91,7 @@ const asRead = (fastener: Fastener, figure: number | undefined): Fastener => ({
  */
 export function recheckAfter(
   left: Left & { job: Pick<Job, 'id'>; standing: readonly BayRecord[]; handedOver: Pick<BayRecord, 'at'> },
-): Recheck {
+): Omit<Recheck, 'standsOn'> {
   const pressures = ofKind(left.standing, 'bag-pressure')
   return {
     of: left.job.id,

@@ -1,3 +1,4 @@
+export { firstReading, firstReadingText, type FirstReading } from './first-reading'
 export { followUpsOf, namesTorquedAgain, recheckAfter } from './follow-ups'
 export { driveCompared, type DriveCompared } from './road-test'
 export { loadSettings, type LoadSetting } from './settings'

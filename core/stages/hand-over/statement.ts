@@ -1,12 +1,12 @@
 import { formatQuantity, INCH, type UnitSystem } from '../../quantity'
 import { formatDate, formatDateTime } from '../../shop'
-import { fallPerKelvin, laterReading } from '../../air'
 import type { Job } from '../../job'
 import type { BayRecord, RecordOf } from '../../records'
 import type { CaseAssessment, KitAssessment } from '../choose'
 import { RATING_NAMES } from '../load'
 import type { AsLeft } from './as-left'
 import { doneForGood } from './consent'
+import { firstReading, firstReadingText } from './first-reading'
 
 /** What a text to be signed depends on. */
 export interface Signable {
@@ -85,12 +85,8 @@ function consentText(job: Job, body: ConsentBody): string | null {
 /** From what, and by how much more than cold explains, as it was read when it left; nothing where no bag was read. */
 function fallText({ altitude }: Job, asLeft: readonly AsLeft[], units: UnitSystem): string {
   const rows = new Map(asLeft.flatMap((row) => (row.pressures ? [[row.axle, row.pressures] as const] : [])))
-  const p = (v: number) => formatQuantity('pressure', v, units)
-  const told = [...rows].map(([axle, { left, right }]) => {
-    const lower = Math.min(left, right)
-    const { expected, least } = laterReading({ pressure: lower, temperature: 1 }, 1, { hours: 24, altitude, gauge: 0 })
-    const colder = units === 'us' ? { step: 20 / 1.8, text: '20 °F' } : { step: 10, text: '10 °C' }
-    return `${axle}: left with ${p(left)} left and ${p(right)} right; each ${colder.text} colder is ${p(fallPerKelvin(lower, altitude) * colder.step)} lower; more than ${p(expected - least)} lower than that in a day is a leak`
-  })
+  const told = [...rows].map(
+    ([axle, pressures]) => `${axle}, ${firstReadingText(firstReading(axle, pressures, altitude), units)}`,
+  )
   return told.length ? ` (${told.join('. ')})` : ''
 }

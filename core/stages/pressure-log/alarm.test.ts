@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import { fallPerKelvin, laterReading } from '../../air'
+import { dayAfter, laterReading } from '../../air'
 import { PSI, ZERO_CELSIUS } from '../../quantity'
 import type { BayRecord, KeptReading } from '../../records'
 import { pressureAlarms } from '.'
@@ -17,7 +17,9 @@ describe('what a bag reads later', () => {
     expect(expected / PSI).toBeCloseTo(57.18, 2)
     // 7 psi of 60 in 24 h. Common practice, no published source.
     expect(least / PSI).toBeCloseTo(50.18, 2)
-    expect((fallPerKelvin(60 * PSI, 0) * 20) / 1.8 / PSI).toBeCloseTo(2.82, 2)
+    const { perKelvin, mayFall } = dayAfter(60 * PSI, 0)
+    expect((perKelvin * 20) / 1.8 / PSI).toBeCloseTo(2.82, 2)
+    expect(mayFall / PSI).toBeCloseTo(7, 6)
   })
   test('where nobody knows how warm it is, nothing is lost on paper', () => {
     const { expected, least } = laterReading({ pressure: 60 * PSI, temperature: null }, null, {
@@ -58,7 +60,7 @@ describe('bags read too low', () => {
     ...more,
   })
   const codes = (...readings: KeptReading[]) =>
-    pressureAlarms({ altitude: 0 }, [set], readings, { rear: 10 * PSI }).map((a) => a.code)
+    pressureAlarms({ altitude: 0, recheck: null }, [set], readings, { rear: 10 * PSI }).map((a) => a.code)
   test.each([
     // 53 psi after a day is the limit itself; a shop gauge may be a pound off.
     [53, {}, []],
@@ -84,5 +86,26 @@ describe('bags read too low', () => {
     const later = { readAt: '2026-11-03T10:00:00.000Z' }
     expect(codes(low, read(60, later))).toEqual([])
     expect(codes(filled, read(44, later))).toEqual([])
+  })
+  test('on a short visit what the one before left counts, not what was read just now', () => {
+    const { left, right } = set.body as { left: number; right: number }
+    const recheck = {
+      of: 'a',
+      leftAt: set.at,
+      standsOn: '',
+      torques: [],
+      bags: [{ axle: 'rear' as const, last: { left, right, at: set.at } }],
+    }
+    const now = {
+      ...set,
+      id: 'now',
+      at: '2026-11-02T10:00:00.000Z',
+      body: { ...set.body, left: 30 * PSI },
+    } as BayRecord
+    expect(
+      pressureAlarms({ altitude: 0, recheck }, [now], [read(30, { temperature: null })], { rear: 10 * PSI }).map(
+        (a) => a.code,
+      ),
+    ).toEqual(['lost-too-much'])
   })
 })

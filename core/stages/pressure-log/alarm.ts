@@ -32,7 +32,7 @@ const doubtOf = ({ tolerance, source }: KeptReading): Pascals =>
  * Source: `laterReading`.
  */
 export function pressureAlarms(
-  job: Pick<Job, 'altitude'>,
+  job: Pick<Job, 'altitude' | 'recheck'>,
   standing: readonly BayRecord[],
   readings: readonly KeptReading[],
   minimum: Partial<Record<AxleEnd, Pascals>>,
@@ -42,7 +42,12 @@ export function pressureAlarms(
     .filter((r) => r.withdrawn === null)
     .toSorted((a, b) => Date.parse(a.readAt) - Date.parse(b.readAt))
   for (const r of byTime) latest.set(`${r.axle} ${r.side ?? ''}`, r)
-  const sets = ofKind(standing, 'bag-pressure')
+  const set = ofKind(standing, 'bag-pressure').map(({ body, at }) => ({ ...body, at }))
+  // A short visit reads what the one before set.
+  const before = (job.recheck?.bags ?? []).flatMap(({ axle, last }) =>
+    last ? { axle, temperature: undefined, ...last } : [],
+  )
+  const sets = job.recheck ? before : set
   return [...latest.values()]
     .flatMap((r): PressureAlarm[] => {
       // Filled since: what it read before is no news.
@@ -52,13 +57,13 @@ export function pressureAlarms(
       const most = pressure + doubtOf(r)
       if (least !== undefined && isBelow(most, least)) return [{ code: 'under-minimum', axle, side, pressure, least }]
       const filled = byTime.findLast((b) => b.filledTo !== null && b.axle === axle && b.side === side)
-      const set = sets.findLast(({ body, at }) => body.axle === axle && at <= r.readAt)
+      const left = sets.findLast((s) => s.axle === axle && s.at <= r.readAt)
       const start = filled
         ? { pressure: filled.filledTo!, temperature: filled.temperature, at: filled.readAt }
-        : set && {
-            pressure: side === 'right' ? set.body.right : set.body.left,
-            temperature: set.body.temperature ?? null,
-            at: set.at,
+        : left && {
+            pressure: side === 'right' ? left.right : left.left,
+            temperature: left.temperature ?? null,
+            at: left.at,
           }
       if (!start) return []
       const hours = (Date.parse(r.readAt) - Date.parse(start.at)) / HOUR

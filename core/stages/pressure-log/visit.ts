@@ -1,5 +1,6 @@
 import { GAUGE_TOLERANCE } from '../../air'
 import type { Job } from '../../job'
+import type { Pascals } from '../../quantity'
 import { ofKind, type BayRecord, type PressureReading, type RecordOf } from '../../records'
 
 /** A reading of the log with the name that it always has, so that it is not there twice. */
@@ -17,26 +18,37 @@ export function readingsOfVisit(job: Pick<Job, 'recheck' | 'air'>, standing: rea
   if (!job.recheck) return []
   return job.recheck.bags.flatMap(({ axle }) => {
     const read = ofKind(standing, 'bag-pressure').filter(({ body }) => body.axle === axle)
-    const [first] = read
-    if (!first) return []
-    const last = read.at(-1)!.body
-    const reading = (side: 'left' | 'right' | null): NamedReading => {
-      const of = (body: RecordOf<'bag-pressure'>['body']) => (side === 'right' ? body.right : body.left)
-      return {
-        id: `${first.id}-${side ?? 'both'}`,
-        axle,
-        side,
-        pressure: of(first.body),
-        temperature: first.body.temperature ?? null,
-        altitude: null,
-        readAt: first.at,
-        load: null,
-        source: 'shop',
-        readBy: first.by,
-        tolerance: null,
-        filledTo: of(last) > of(first.body) + GAUGE_TOLERANCE ? of(last) : null,
+    const ofLine = (side: 'left' | 'right' | null): NamedReading[] => {
+      const of = ({ body }: RecordOf<'bag-pressure'>) => (side === 'right' ? body.right : body.left)
+      /** Whether air went in between one reading and the one before it. */
+      const isFilled = (i: number) => i > 0 && of(read[i]!) > of(read[i - 1]!) + GAUGE_TOLERANCE
+      /** The last of the fills that follow a reading. */
+      const filledTo = (i: number): Pascals | null => {
+        let last = i
+        while (last + 1 < read.length && isFilled(last + 1)) last += 1
+        return last > i ? of(read[last]!) : null
       }
+      return read.flatMap((r, i): NamedReading[] =>
+        isFilled(i)
+          ? []
+          : [
+              {
+                id: `${r.id}-${side ?? 'both'}`,
+                axle,
+                side,
+                pressure: of(r),
+                temperature: r.body.temperature ?? null,
+                altitude: null,
+                readAt: r.at,
+                load: null,
+                source: 'shop',
+                readBy: r.by,
+                tolerance: null,
+                filledTo: filledTo(i),
+              },
+            ],
+      )
     }
-    return job.air[axle] === 'teed' ? [reading(null)] : [reading('left'), reading('right')]
+    return job.air[axle] === 'teed' ? ofLine(null) : [...ofLine('left'), ...ofLine('right')]
   })
 }

@@ -8,6 +8,7 @@ test('a short visit has its steps on the page as on the server', async () => {
   const recheck: Recheck = {
     of: 'job-0411',
     leftAt: '2026-11-21T12:17:00.000Z',
+    standsOn: '',
     torques: [
       {
         axle: 'rear',
