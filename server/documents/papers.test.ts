@@ -99,7 +99,7 @@ describe('the work record', () => {
     expect(answersOf(job, standing(all)).length).toBeGreaterThan(5)
     expect(text).toContain('left valve')
   })
-  test('under a signature stands what was signed, or that the job says something else today', async () => {
+  test('under a signature stands what was signed, or that the job says something else today', () => {
     const { job, records } = demoJob('0411')
     expect(reportOf(job, records).signed.every((s) => s.text !== null)).toBe(true)
     const [jobKit] = job.kits

@@ -1,10 +1,11 @@
 import type { Content, TableCell } from 'pdfmake/interfaces'
 import type { Job } from '@stout-shackle/core/job'
 import type { Fastener } from '@stout-shackle/core/kit'
+import type { Assessment } from '@stout-shackle/core/judge'
 import type { BayRecord } from '@stout-shackle/core/records'
 import { partsHere } from '@stout-shackle/core/proof'
 import { reportOf } from '@stout-shackle/core/report'
-import { shortOf, stepHand } from '@stout-shackle/core/stages/hand'
+import { shortOf, stepHand, type StepHands } from '@stout-shackle/core/stages/hand'
 import type { UnitSystem } from '@stout-shackle/core/quantity'
 import { makerTarget } from '@stout-shackle/core/torque'
 import {
@@ -42,32 +43,7 @@ export async function planSheet(
     const figure = spec.kind === 'vehicle-maker' ? makers.get(id) : undefined
     return specText(figure === undefined ? spec : makerTarget(figure), system)
   }
-  const small = (text: string): TableCell => ({ text, fontSize: 7.5 })
-  const rows = assessed.steps.map(({ step, outcome }, i): TableCell[] => {
-    const figures = [
-      ...preparedText(step),
-      ...(hand.rows[step.id] ?? []).map((row) => {
-        const { label, figure, note: beside } = handText(row, hand.circuit, system)
-        return [label, figure, beside].filter(Boolean).join(' ')
-      }),
-      ...step.torques.map((f) => `${f.name}: ${f.count > 1 ? `${f.count} × ` : ''}${wants(f)}`),
-    ]
-    const moves = step.kind === 'state'
-    return [
-      small(String(i + 1)),
-      {
-        text: [
-          { text: step.title, bold: moves },
-          ...(figures.length ? [{ text: `\n${figures.join('; ')}`, fontSize: 7 }] : []),
-        ],
-        fontSize: 8,
-      },
-      small([step.axle, step.side].filter(Boolean).join(' ')),
-      small(moves ? SUPPORT_NAMES[step.state.support] : ''),
-      small(step.minutes.toFixed(0)),
-      small(outcome === 'open' ? '' : outcome),
-    ]
-  })
+  const rows = stepRows(assessed, hand, wants, system)
   const box = job.kits.filter((k) => k.work === 'fit').flatMap((k) => partsHere(k, job))
   const content: Content[] = [
     { text: `Work plan, job ${job.number}`, style: 'title' },
@@ -105,3 +81,37 @@ export async function planSheet(
     pageMargins: [34, 28, 34, 36],
   })
 }
+
+const small = (text: string): TableCell => ({ text, fontSize: 7.5 })
+/** A row a step: its title with this vehicle's figures under it. */
+const stepRows = (
+  assessed: Assessment,
+  hand: StepHands,
+  wants: (fastener: Fastener) => string,
+  system: UnitSystem,
+): TableCell[][] =>
+  assessed.steps.map(({ step, outcome }, i): TableCell[] => {
+    const figures = [
+      ...preparedText(step),
+      ...(hand.rows[step.id] ?? []).map((row) => {
+        const { label, figure, note: beside } = handText(row, hand.circuit, system)
+        return [label, figure, beside].filter(Boolean).join(' ')
+      }),
+      ...step.torques.map((f) => `${f.name}: ${f.count > 1 ? `${f.count} × ` : ''}${wants(f)}`),
+    ]
+    const moves = step.kind === 'state'
+    return [
+      small(String(i + 1)),
+      {
+        text: [
+          { text: step.title, bold: moves },
+          ...(figures.length ? [{ text: `\n${figures.join('; ')}`, fontSize: 7 }] : []),
+        ],
+        fontSize: 8,
+      },
+      small([step.axle, step.side].filter(Boolean).join(' ')),
+      small(moves ? SUPPORT_NAMES[step.state.support] : ''),
+      small(step.minutes.toFixed(0)),
+      small(outcome === 'open' ? '' : outcome),
+    ]
+  })
