@@ -57,11 +57,13 @@ export interface Limits {
 }
 /** What is inside a schema that may be null or has a default. */
 export const innerSchema = (schema: z.core.$ZodType): z.core.$ZodType =>
-  schema instanceof z.ZodDefault || schema instanceof z.ZodNullable ? innerSchema(schema.def.innerType) : schema
+  schema instanceof z.ZodDefault || schema instanceof z.ZodNullable || schema instanceof z.ZodOptional
+    ? innerSchema(schema.def.innerType)
+    : schema
 
 /**
  * The limits that a number's schema was given, so that a form asks for what the schema takes.
- * @param schema a bounded number, nullable or with a default if need be
+ * @param schema a bounded number, nullable, optional or with a default if need be
  * @returns its smallest and largest value, SI
  * @throws TypeError where the schema has no number with two limits inside
  */
@@ -74,7 +76,7 @@ export function limitsOf(schema: z.ZodType): Limits {
 
 /**
  * How many characters a text's schema takes, for the form that types it.
- * @param schema a text with a limit, nullable or with a default if need be
+ * @param schema a text with a limit, nullable, optional or with a default if need be
  * @throws TypeError where the schema has no text with a limit inside
  */
 export function maxLengthOf(schema: z.ZodType): number {

@@ -47,6 +47,9 @@ function firstAir() {
   if (left === null) return
   const right = read('Right bag', 'pressure', recordLimits('bag-pressure', 'right'))
   if (right === null) return
+  const warmth = (typed.Outside ?? '').trim()
+  const temperature = warmth ? read('Outside', 'temperature', recordLimits('bag-pressure', 'temperature')) : undefined
+  if (temperature === null) return
   if (isTwoOnOneLine(job.value, axle.value, left, right)) {
     refused.value = airRefusals['one-pressure'](axle.value)
     return
@@ -57,9 +60,6 @@ function firstAir() {
     refused.value = `Under the min of the kit, ${limitQuantity('min', 'pressure', low, preferences.system)}: recorded, and the step stays open.`
   else if (pressure && [left, right].some((p) => isBelow(p, pressure.low) || isAbove(p, pressure.high)))
     refused.value = `This step is done at ${formatBand('pressure', pressure, preferences.system)}: recorded as read.`
-  const warmth = (typed.Warmth ?? '').trim()
-  const temperature = warmth ? read('Warmth', 'temperature', recordLimits('bag-pressure', 'temperature')) : undefined
-  if (temperature === null) return
   store.record({ kind: 'bag-pressure', axle: axle.value, left, right, ...(temperature ? { temperature } : {}) })
 }
 
@@ -175,7 +175,7 @@ const has = (check: StepCheck) => props.step.checks.includes(check)
       >
       <label v-if="job.recheck"
         >outside
-        <input v-model="typed.Warmth" inputmode="decimal" :aria-label="`Outside, ${unit('temperature')}`" />
+        <input v-model="typed.Outside" inputmode="decimal" :aria-label="`Outside, ${unit('temperature')}`" />
         {{ unit('temperature') }}</label
       >
       <button>Record</button>
