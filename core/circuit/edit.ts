@@ -2,6 +2,7 @@ import { newNode, runsTo, tubeBetween } from './build'
 import { nodeOf, otherEnd, tubeAt } from './graph'
 import {
   portsOf,
+  type Beside,
   type Circuit,
   type CircuitNode,
   type NodeKind,
@@ -65,6 +66,13 @@ export const withoutTube = (circuit: Circuit, id: string): Circuit => ({
   ...circuit,
   tubes: circuit.tubes.filter((t) => t.id !== id),
 })
+
+/** A circuit one of whose lines, harnesses or hoses lies at other things than before; at none where the list is empty. */
+export function withBeside(circuit: Circuit, id: string, things: readonly Beside[]): Circuit {
+  const changed = <T extends Tube | Run>(line: T): T =>
+    line.id === id ? { ...line, beside: things.length ? [...things] : undefined } : line
+  return { ...circuit, tubes: circuit.tubes.map(changed), runs: circuit.runs.map(changed) }
+}
 
 /** Ports by which a node is set into a line. */
 const THROUGH: Partial<Record<NodeKind, readonly [string, string]>> = {

@@ -3,6 +3,7 @@ export {
   SET_INTO_LINES,
   withInLine,
   withNode,
+  withBeside,
   withNodeChanged,
   withoutInLine,
   withoutNode,
@@ -25,6 +26,9 @@ export {
   type PressureGroup,
 } from './graph'
 export {
+  BESIDE_THING_NAMES,
+  BESIDE_WAY_NAMES,
+  besideName,
   circuitFaultText,
   jointName,
   NODE_NAMES,

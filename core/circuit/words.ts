@@ -1,4 +1,16 @@
-import type { Remedy, Circuit, CircuitNode, NodeKind, Run, RunKind, Tube, ValvePlace } from '../fittings'
+import type {
+  Beside,
+  BesideThing,
+  BesideWay,
+  Remedy,
+  Circuit,
+  CircuitNode,
+  NodeKind,
+  Run,
+  RunKind,
+  Tube,
+  ValvePlace,
+} from '../fittings'
 import { jointsOf, linesThrough, nodeOf, type CircuitFault, type Joint } from './graph'
 import type { Suspect } from './suspects'
 
@@ -48,6 +60,33 @@ export const RUN_BEGINS: Record<RunKind, string> = { harness: 'battery', 'intake
 /** What a person calls a harness or an intake hose: what it is, from where to where. */
 export const runName = (circuit: Circuit, { kind, to }: Run): string =>
   `${RUN_NAMES[kind]}, ${RUN_BEGINS[kind]} to ${nodeName(circuit, nodeOf(circuit, to))}`
+
+/** What a line lies at, and how. */
+export const BESIDE_WAY_NAMES: Record<BesideWay, string> = { through: 'through', over: 'over', tied: 'tied to' }
+export const BESIDE_THING_NAMES: Record<BesideThing, string> = {
+  'frame-rail': 'frame rail',
+  'cross-member': 'cross member',
+  seat: 'spring seat',
+  hitch: 'lip of the hitch',
+  bumper: 'bumper',
+  'running-board': 'running board',
+  spare: 'spare wheel',
+  'spare-shield': 'shield of the spare',
+  body: 'body floor',
+  harness: 'wiring harness',
+  'axle-tube': 'axle',
+  link: 'link',
+  shock: 'shock',
+  'parking-cable': 'parking brake cable',
+  'brake-hose': 'brake hose',
+  'brake-line': 'brake line',
+  'fuel-line': 'fuel line',
+  exhaust: 'exhaust',
+  'high-voltage': 'orange cable',
+  other: 'something else',
+}
+/** What a person calls what a line lies at. */
+export const besideName = ({ thing, name }: Pick<Beside, 'thing' | 'name'>): string => name || BESIDE_THING_NAMES[thing]
 
 /** What a person calls something that can leak. */
 export function suspectName(circuit: Circuit, { kind, about }: Pick<Suspect, 'kind' | 'about'>): string {

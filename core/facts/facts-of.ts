@@ -56,7 +56,7 @@ export function factsOf(job: Job, records: readonly BayRecord[], plan: PlanOutco
     touches: touchesAsMounted(job, active),
     plan,
     steps,
-    looks: stepLooks(job, steps, standing, proof),
+    looks: stepLooks(job, steps, standing, { proof, told }),
     torques,
     runs: lastRuns(told),
     departures: departuresOf({ job, standing, proof, steps, torques }),

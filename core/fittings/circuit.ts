@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { bounded, type Meters } from '../quantity'
+import { besideSchema } from './beside'
 
 /** What a line of a helper spring goes to or through. */
 export const NODE_KINDS = [
@@ -46,6 +47,9 @@ const port = z.strictObject({ node: id, port: z.string().max(20) })
 /** One place of a node that a line or a fitting goes into. */
 export type Port = z.infer<typeof port>
 
+/** What a line lies at, from its beginning on; absent where nobody said so. */
+const beside = z.array(besideSchema).max(12, { error: 'a line is at 12 things max' }).optional()
+
 const tubeSchema = z.strictObject({
   id,
   from: port,
@@ -57,6 +61,7 @@ const tubeSchema = z.strictObject({
   points: z.array(place).max(40, { error: 'a line has 40 bends max' }).default([]),
   /** What it was cut to; nothing while it was not. */
   cut: bounded('length', 0.02, 20).optional(),
+  beside,
 })
 export type Tube = z.infer<typeof tubeSchema>
 
@@ -74,6 +79,7 @@ const runSchema = z.strictObject({
   outside: bounded('length', 0.003, 0.04),
   /** Where it bends between its ends, from the battery or the filter on. */
   points: z.array(place).max(40, { error: 'a run has 40 bends max' }).default([]),
+  beside,
 })
 export type Run = z.infer<typeof runSchema>
 

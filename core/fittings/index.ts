@@ -1,2 +1,3 @@
+export * from './beside'
 export * from './circuit'
 export * from './remedies'

@@ -143,6 +143,8 @@ export const jobSchema = z
     circuit: circuitSchema.nullable().default(null),
     /** Since when what is joined to what has been so, by the server's clock, where it was otherwise before; holds from before are not about it. */
     circuitSince: z.iso.datetime({ error: 'must be a date and time like 2026-11-25T10:42:00Z' }).optional(),
+    /** So much of each line is left coiled at its valve, for a compressor that comes later; absent where none is planned. */
+    compressorLater: bounded('length', 0.15, 5).optional(),
     /** How a compressor gets its current; null where there is none, or nobody has measured it. */
     wiring: z
       .strictObject({

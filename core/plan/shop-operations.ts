@@ -295,7 +295,7 @@ export function compressorOperations({ mount, current }: { mount: boolean; curre
         steps: [
           'Every hole drilled, every line joined and tugged, every plug that was pulled back in.',
           'Nobody at the bags. Battery negative on, then the fuse.',
-          'Try each switch: left fills left, and lets it out again.',
+          'Try each switch: it fills what its label says, and lets it out again.',
         ],
         trap: 'Some compressors fill by themselves as soon as they have current.',
         tools: ['socket set'],

@@ -19,7 +19,7 @@ import { useCircuit } from './use-circuit'
 const { store, job, assessment } = useOpenJob()
 const preferences = usePreferences()
 const { axle, axles, chosen, show } = useShownAxle()
-const { under, circuit, draft, laid, faults, keep, isEstimated } = useCircuit(job, assessment, (change) =>
+const { under, circuit, draft, laid, faults, keep, look, isEstimated } = useCircuit(job, assessment, (change) =>
   store.edit(change, 'the air circuit'),
 )
 const PARTS = [
@@ -76,6 +76,7 @@ const bubbling = computed(() => connections.value.filter((c) => c.result === 'bu
         @select="(id) => (selected = id)"
         @move="(c) => (draft = c)"
         @keep="keep"
+        @look="look"
       />
       <AxleSwitch :axles="axles" :axle="axle" @show="show" />
       <JointsCard

@@ -15,7 +15,8 @@ const { job } = useOpenJob()
 const preferences = usePreferences()
 const cutting = computed(() => cuttingOf(job.value, props.circuit, props.laid))
 const pieces = computed(() => cutting.value.pieces)
-const coiled = (line: string) => pieces.value.find((p) => p.line === line)?.coiled ?? 0
+const pieceOf = (line: string) => pieces.value.find((p) => p.line === line)
+const coiled = (line: string) => pieceOf(line)?.coiled ?? 0
 const tubeOf = (line: string) => props.circuit.tubes.find((t) => t.id === line)
 /** What a line was cut to, once it was. */
 const setCut = (line: string, cut: number | null) =>
@@ -65,7 +66,9 @@ const nameOf = (id: string) => {
           <span
             ><b>{{ n + 1 }}</b> {{ nameOf(p.line) }}, {{ len(p.length)
             }}<span v-if="coiled(p.line)" data-coiled
-              >, {{ len(coiled(p.line)) }} of it coiled: its sheet asks for more</span
+              >, {{ len(coiled(p.line)) }} of it coiled{{
+                pieceOf(p.line)?.later ? ' for the compressor later' : ': its sheet asks for more'
+              }}</span
             ></span
           >
           <QuantityField

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import {
   circuitFaultText,
   labelsOf,
@@ -13,6 +13,7 @@ import {
   tubeName,
   tubeSize,
   VALVE_PLACE_NAMES,
+  withBeside,
   withInLine,
   withNode,
   withNodeChanged,
@@ -34,20 +35,24 @@ import {
   type RunKind,
 } from '@stout-shackle/core/fittings'
 import { aired, connectionsOf, type Job } from '@stout-shackle/core/job'
-import { formatQuantity, formatRun } from '@stout-shackle/core/quantity'
+import { formatQuantity, formatRun, INCH } from '@stout-shackle/core/quantity'
 import {
   HAS_HOLES,
   holeAxis,
+  laidBy,
   routed,
+  spotOn,
   strandsOf,
   type LaidLine,
   type Underside,
 } from '@stout-shackle/core/stages/air/lines'
-import { SUPPLY_NAMES, VALVE_PLACE_RULES } from '@stout-shackle/core/wording'
+import { detourText, SUPPLY_NAMES, VALVE_PLACE_RULES } from '@stout-shackle/core/wording'
 import { readJsonFile, saveFile } from '../fields/file'
 import StateSign from '../fields/StateSign.vue'
 import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
+import QuantityField from '../fields/QuantityField.vue'
+import BesideEditor from './BesideEditor.vue'
 import LinesPicture from './LinesPicture.vue'
 import { routeSvg, stripSvg } from './route-svg'
 
@@ -61,7 +66,12 @@ const props = defineProps<{
   /** Nobody said how they lie: the program's own way. */
   estimated?: boolean
 }>()
-const emit = defineEmits<{ select: [id: string | null]; move: [circuit: Circuit]; keep: [circuit: Circuit] }>()
+const emit = defineEmits<{
+  select: [id: string | null]
+  move: [circuit: Circuit]
+  keep: [circuit: Circuit]
+  look: []
+}>()
 const { store, job, assessment } = useOpenJob()
 const preferences = usePreferences()
 const view = ref<'top' | 'left'>('top')
@@ -102,6 +112,26 @@ function routeAll() {
     : ''
   emit('keep', circuit)
 }
+/** The next tap on the picture is where the picked line goes. */
+const picking = ref(false)
+watch(
+  () => props.selected,
+  () => (picking.value = false),
+)
+function laySelected(seen: Parameters<typeof spotOn>[1]) {
+  picking.value = false
+  const { line, way } = laidLine.value ?? {}
+  if (!line || !way) return
+  const detour = laidBy(props.under, props.circuit, line, spotOn(way, seen))
+  message.value = detour.ok ? '' : detourText(detour, nameOf)
+  if (detour.ok) emit('keep', detour.circuit)
+}
+const isByHand = computed(() => job.value.supply === 'valves' || job.value.supply === 'gauges')
+/** Usual length left coiled for a compressor that comes later, m. Common practice, no published source. */
+const USUAL_LATER = 36 * INCH
+const setLater = (length: number | null) =>
+  store.edit((j) => ({ ...j, compressorLater: length ?? undefined }), 'the compressor that comes later')
+const selectedThings = computed(() => (tube.value ?? run.value)?.beside ?? [])
 const node = computed(() => props.circuit.nodes.find((n) => n.id === props.selected) ?? null)
 const tube = computed(() => props.circuit.tubes.find((t) => t.id === props.selected) ?? null)
 const run = computed(() => props.circuit.runs.find((r) => r.id === props.selected) ?? null)
@@ -284,9 +314,25 @@ const sum = (all: readonly { from: number; to: number }[]) => all.reduce((s, x) 
         <label class="file small">JSON in<input type="file" accept=".json,application/json" @change="take" /></label>
       </span>
     </header>
+    <div v-if="isByHand" class="later" data-later>
+      <el-checkbox
+        :model-value="job.compressorLater !== undefined"
+        label="A compressor comes later"
+        @change="(is: unknown) => setLater(is ? USUAL_LATER : null)"
+      />
+      <QuantityField
+        v-if="job.compressorLater !== undefined"
+        label="left coiled at each valve"
+        kind="length"
+        :value="job.compressorLater"
+        :min="0.15"
+        :max="5"
+        @commit="setLater"
+      />
+    </div>
     <p v-if="estimated" class="note amber estimate" data-estimated>
       Ways as the program would run them: estimated until somebody looked under the vehicle.
-      <el-button size="small" @click="emit('keep', circuit)">Looked at: they go so</el-button>
+      <el-button size="small" @click="emit('look')">Looked at: they go so</el-button>
     </p>
     <div v-if="asked" class="note" role="alert" data-voids>
       This takes away {{ asked.soaped }} soaped {{ asked.soaped === 1 ? 'connection' : 'connections' }} and
@@ -302,7 +348,9 @@ const sum = (all: readonly { from: number; to: number }[]) => all.reduce((s, x) 
       :width="780"
       :height="330"
       :selected="selected"
+      :picking="picking"
       :label="view === 'top' ? 'Lines from above' : 'Lines from the left'"
+      @pick="laySelected"
       @select="(id) => emit('select', id)"
       @move="(c) => emit('move', c)"
       @settle="(c) => emit('keep', c)"
@@ -356,6 +404,9 @@ const sum = (all: readonly { from: number; to: number }[]) => all.reduce((s, x) 
           >bent too tight at {{ laidLine.report.tight.length }}</span
         >
         <button class="plain" @click="strip">marks as a strip</button>
+        <el-button size="small" :type="picking ? 'primary' : ''" data-another-way @click="picking = !picking">{{
+          picking ? 'Tap where it goes' : 'Lies another way'
+        }}</el-button>
         <span class="small muted">double-click adds a bend</span>
         <button class="plain" @click="remove">take it out</button>
       </template>
@@ -376,6 +427,12 @@ const sum = (all: readonly { from: number; to: number }[]) => all.reduce((s, x) 
         </select>
       </span>
     </div>
+    <BesideEditor
+      v-if="laidLine"
+      :key="laidLine.line"
+      :things="selectedThings"
+      @change="(things) => emit('keep', withBeside(circuit, laidLine!.line, things))"
+    />
     <form v-if="open.length" class="edit" @submit.prevent="join">
       <span class="small">Open ends:</span>
       <select v-model="from" class="control" aria-label="Line from">
@@ -454,6 +511,12 @@ const sum = (all: readonly { from: number; to: number }[]) => all.reduce((s, x) 
   padding: 6px 12px;
   border-top: 1px solid #ece7db;
   min-height: 44px;
+}
+.later {
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  padding: 4px 12px;
 }
 .add {
   margin-left: auto;

@@ -24,6 +24,10 @@ const props = defineProps<{
   height: number
   selected: string | null
   label: string
+  /** The next tap says where the picked line goes. */
+  picking?: boolean
+  /** Nothing is moved on it, as on a tablet under the vehicle. */
+  still?: boolean
 }>()
 const emit = defineEmits<{
   select: [id: string | null]
@@ -31,6 +35,8 @@ const emit = defineEmits<{
   move: [circuit: Circuit]
   /** It was let go. */
   settle: [circuit: Circuit]
+  /** A spot that was tapped, as it is seen from here. */
+  pick: [seen: { x: number; y: number } | { x: number; z: number }]
 }>()
 
 const preferences = usePreferences()
@@ -200,6 +206,7 @@ const before = ref({ x: 0, y: 0 })
 let last: Circuit | null = null
 function take(event: PointerEvent, what: Held, id: string) {
   emit('select', id)
+  if (props.still) return
   ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
   dragged.value = what
   before.value = { x: event.clientX, y: event.clientY }
@@ -242,6 +249,15 @@ function drag(event: PointerEvent) {
   before.value = { x: event.clientX, y: event.clientY }
   emit('move', last)
 }
+/** Where on the vehicle a tap is, however the picture is stretched. */
+function pick(event: MouseEvent) {
+  const matrix = (event.currentTarget as SVGGraphicsElement).getScreenCTM()?.inverse()
+  if (!matrix) return
+  const { high, top } = window.value
+  const x = high - (matrix.a * event.clientX + matrix.e - shift.value.x) / scale.value
+  const v = top + (matrix.d * event.clientY + matrix.f - shift.value.y) / scale.value
+  emit('pick', props.view === 'top' ? { x, y: v } : { x, z: -v })
+}
 function drop() {
   if (dragged.value && last) emit('settle', last)
   dragged.value = null
@@ -249,6 +265,7 @@ function drop() {
 }
 /** A new bend where a line was clicked twice. */
 function bend(event: MouseEvent, strand: Strand) {
+  if (props.still) return
   const box = (event.currentTarget as SVGElement).ownerSVGElement!.getBoundingClientRect()
   const stretch = props.width / box.width
   const click = { x: (event.clientX - box.left) * stretch, y: (event.clientY - box.top) * stretch }
@@ -269,6 +286,7 @@ function bend(event: MouseEvent, strand: Strand) {
 /** An eighth of an inch at a time; Delete takes a bend out. */
 const NUDGE = 0.0254 / 8
 function key(event: KeyboardEvent, what: Held) {
+  if (props.still) return
   const ways: Record<string, [number, number]> = {
     ArrowLeft: [-1, 0],
     ArrowRight: [1, 0],
@@ -444,6 +462,7 @@ const grip = (what: Held, id: string, label: string) => ({
     />
     <text v-for="l in labels" :key="l.id" :x="l.left + 2" :y="l.top + 12" class="label">{{ l.text }}</text>
     <text :x="width - 8" :y="height - 8" text-anchor="end" class="hint">front is left</text>
+    <rect v-if="picking" class="picking" data-picking x="0" y="0" :width="width" :height="height" @click="pick" />
   </svg>
 </template>
 
@@ -617,6 +636,12 @@ svg {
   stroke: #fff;
   stroke-width: 3px;
   pointer-events: none;
+}
+.picking {
+  fill: transparent;
+  stroke: var(--paint);
+  stroke-width: 6;
+  cursor: crosshair;
 }
 .hint {
   font:

@@ -39,6 +39,8 @@ import { useStepWalk } from './step-walk'
 import BayPicture from './BayPicture.vue'
 import BaySheet from './BaySheet.vue'
 import HandCard from '../hand/HandCard.vue'
+import { useHand } from '../hand/use-hand'
+import LinesHere from './LinesHere.vue'
 import MoveClear from './MoveClear.vue'
 import StepAsks from './StepAsks.vue'
 import StepChecks from './StepChecks.vue'
@@ -63,6 +65,18 @@ onMounted(() => void wake.request('screen').catch(() => undefined))
 const { steps, index, current, minutes, change, following, show, back } = useStepWalk(
   computed(() => store.assessment ?? null),
   (route.query.step as string | undefined) ?? null,
+)
+const {
+  rows,
+  restAs,
+  waits,
+  lines,
+  line: lineHere,
+} = useHand(
+  computed(() => store.job),
+  computed(() => store.assessment),
+  computed(() => current.value?.step ?? null),
+  computed(() => preferences.system),
 )
 const torques = computed<FastenerState[]>(() =>
   (store.assessment?.torques ?? []).filter((t) => t.step.id === current.value?.step.id),
@@ -278,7 +292,8 @@ const counts = computed(() => store.assessment?.openItems && countsOf(store.asse
         {{ current.outcome === 'done' ? `Done by ${current.by}` : `Skipped by ${current.by}: ${current.reason}` }}
       </p>
       <div class="body">
-        <BayPicture class="picture" :report="current" :steps="steps" />
+        <LinesHere v-if="lines && lineHere" class="picture" :lines="lines" :line="lineHere.line" />
+        <BayPicture v-else class="picture" :report="current" :steps="steps" />
         <div class="right">
           <MoveClear v-if="current.step.kind === 'state'" :step="current.step" :from="standsNow" />
           <div v-if="seatAsked" class="seat" role="alert" data-seat>
@@ -289,7 +304,7 @@ const counts = computed(() => store.assessment?.openItems && countsOf(store.asse
             >
           </div>
           <StepConsent :step="current.step" />
-          <HandCard :step="current.step" />
+          <HandCard :rows="rows" :rest-as="restAs" :waits="waits" />
           <StepAsks v-if="current.step.asks.length" :step="current.step" />
           <StepChecks
             v-if="current.step.checks.length || current.step.pressure || isTravelRun(current.step)"

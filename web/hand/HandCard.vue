@@ -1,20 +1,14 @@
 <script setup lang="ts">
-import { computed } from 'vue'
-import type { PlanStep } from '@stout-shackle/core/kit'
-import { useJob } from '../stores/job'
-import { usePreferences } from '../stores/preferences'
-import { useHand } from './use-hand'
+import type { HandText } from '@stout-shackle/core/wording'
 
 /** This vehicle's figures at a step: what to cut, where it runs, which bracket and bolt. */
-const props = defineProps<{ step: PlanStep }>()
-const store = useJob()
-const preferences = usePreferences()
-const { rows, restAs, waits } = useHand(
-  computed(() => store.job),
-  computed(() => store.assessment),
-  computed(() => props.step),
-  computed(() => preferences.system),
-)
+defineProps<{
+  rows: readonly HandText[]
+  /** The side that the rest is as. */
+  restAs: string | null
+  /** Lines are being worked out. */
+  waits: boolean
+}>()
 </script>
 
 <template>

@@ -16,8 +16,8 @@ import {
 const work = {
   lines(asked: string): StepHands {
     const { job, active, steps } = JSON.parse(asked) as { job: Job; active: CaseAssessment; steps: PlanStep[] }
-    const { circuit } = linesToRun(job, active)
-    return { circuit, rows: lineHands(job, active, steps) }
+    const { circuit, laid } = linesToRun(job, active)
+    return { circuit, laid, rows: lineHands(job, active, steps) }
   },
   /** All that the job needs beyond its boxes, and what of them stays over. */
   short(asked: string): { rows: ShortRow[]; over: { name: string; count: number }[] } {

@@ -3,10 +3,13 @@ import { wrap } from 'comlink'
 import { circuitOf, type Job } from '@stout-shackle/core/job'
 import type { PlanStep } from '@stout-shackle/core/kit'
 import type { Assessment } from '@stout-shackle/core/judge'
-import { mountHand, type HandRow, type StepHands } from '@stout-shackle/core/stages/hand'
+import { looksAtLines, mountHand, type HandRow, type StepHands } from '@stout-shackle/core/stages/hand'
 import { handText, type HandText } from '@stout-shackle/core/wording'
 import type { UnitSystem } from '@stout-shackle/core/quantity'
 import type { HandWork } from './hand.worker'
+
+/** Steps whose lines are worked out beside the page. */
+const hasLines = (step: PlanStep): boolean => step.phase === 'lines' || looksAtLines(step)
 
 /**
  * What the stages know that the hand needs at the step on the screen. Brackets and bolts are there at once, lines once they were worked
@@ -15,7 +18,7 @@ import type { HandWork } from './hand.worker'
 export function useHand(
   job: Ref<Job | null>,
   assessment: Ref<Assessment | null>,
-  step: Ref<PlanStep>,
+  step: Ref<PlanStep | null>,
   system: Ref<UnitSystem>,
 ) {
   const lines = shallowRef<StepHands | null>(null)
@@ -27,7 +30,7 @@ export function useHand(
     working.value = false
   }
   const lineSteps = computed(() =>
-    (assessment.value?.steps ?? []).map((s) => s.step).filter((s) => s.phase === 'lines'),
+    (assessment.value?.steps ?? []).map((s) => s.step).filter(hasLines),
   )
   /** What the ways of lines follow from: what is recorded meanwhile routes nothing anew. */
   const asked = computed(() => {
@@ -58,15 +61,15 @@ export function useHand(
     job.value ? [...mountHand(job.value, s), ...(lines.value?.rows[s.id] ?? [])] : []
   /** The same step of the other side, where that was done before this one. */
   const mirrored = computed(() => {
-    const { side, id } = step.value
-    if (!side) return null
+    const { side, id } = step.value ?? {}
+    if (!side || !id) return null
     const other = assessment.value?.steps.find(
       (s) => s.step.side !== side && s.step.side && s.step.id.split(':')[0] === id.split(':')[0],
     )
     return other?.outcome === 'done' ? other.step : null
   })
   const rows = computed((): HandText[] => {
-    if (!job.value) return []
+    if (!job.value || !step.value) return []
     const circuit = lines.value?.circuit ?? circuitOf(job.value)
     const there = new Set(mirrored.value ? rowsOf(mirrored.value).map((r) => JSON.stringify(r)) : [])
     return rowsOf(step.value)
@@ -75,9 +78,13 @@ export function useHand(
   })
   /** The side that the rest is as, where this one differs in nothing more. */
   const restAs = computed(() => {
-    if (!mirrored.value) return null
+    if (!mirrored.value || !step.value) return null
     return rowsOf(step.value).length > rows.value.length ? mirrored.value.side : null
   })
-  const waits = computed(() => working.value && step.value.phase === 'lines')
-  return { rows, restAs, waits }
+  const waits = computed(() => working.value && step.value !== null && hasLines(step.value))
+  /** The line that a step is about: the first that it cuts, or runs. */
+  const line = computed(
+    () => (step.value && lines.value?.rows[step.value.id]?.find((r) => r.is === 'cut' || r.is === 'run')) || null,
+  )
+  return { rows, restAs, waits, lines, line }
 }

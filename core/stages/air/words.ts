@@ -3,6 +3,7 @@ import { formatQuantity, type UnitSystem } from '../../quantity'
 import type { Supply, ValvePlace } from '../../fittings'
 import type { FillEnd, HoldVerdict, TrendCode } from '../../air'
 import type { ConnectionState } from './air-state'
+import type { Detour } from './lines'
 
 /** How a connection stands. */
 export const CONNECTION_RESULTS: Record<ConnectionState['result'], string> = {
@@ -65,4 +66,16 @@ export const FILL_END_TEXT: Record<FillEnd, string> = {
   heat: 'Tripped by heat',
   never: 'Loses air as fast as it fills',
   stopped: 'Stopped: it took too long',
+}
+
+/** Why a line cannot go by a spot that was tapped. */
+export function detourText(detour: Extract<Detour, { ok: false }>, nameOf: (part: string) => string): string {
+  switch (detour.code) {
+    case 'inside':
+      return `That spot is inside the ${nameOf(detour.part).toLowerCase()}. Tap beside it, or say that the line goes through it.`
+    case 'outside':
+      return 'That spot is not under the vehicle. Tap between its bumpers and its wheels.'
+    case 'no-way':
+      return 'No way to that spot and on from there keeps clear of what is hot or moves. Tap another spot.'
+  }
 }

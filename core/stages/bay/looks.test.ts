@@ -2,7 +2,10 @@ import { describe, expect, test } from 'vitest'
 import { jobOfKind } from '../../fixtures/kinds-of-job'
 import { toldRecords, wholeJob, type Told } from '../../fixtures/whole-job'
 import { answered } from '../../fixtures/on-job'
-import type { Job } from '../../job'
+import { withBeside } from '../../circuit'
+import type { BesideThing } from '../../fittings'
+import { circuitOf, type Job } from '../../job'
+import { partsAround, withParts } from '../../underbody'
 import { assessJob } from '../../judge'
 import { LOOKS, LOOK_WORDS, lookWords } from '.'
 
@@ -18,7 +21,11 @@ describe('what an eye tells is asked where it can be seen', () => {
   test('a line: clean, home, a loop, snug ties', () =>
     expect(looksAt(pickup, 'run-line:left')).toEqual(['tube-clean', 'tube-home', 'loop-left', 'ties-snug']))
   test('a bracket that goes in: as on Fit, and its bolt off the brake line', () =>
-    expect(looksAt(pickup, 'mount-lower:left')).toEqual(['bracket-as-pictured', 'bolt-clear-of-brake-line']))
+    expect(looksAt(pickup, 'mount-lower:left')).toEqual([
+      'bracket-as-pictured',
+      'slot-as-on-fit',
+      'bolt-clear-of-brake-line',
+    ]))
   test('the vent, only where there is one, once it stands on its wheels', () => {
     const withVent = (axleVent: 'left' | 'none') =>
       looksAt({ ...pickup, survey: answered(pickup.survey, { axleVent }) }, 'settle')
@@ -52,6 +59,34 @@ describe('what an eye tells is asked where it can be seen', () => {
     expect(allLooks(jobOfKind('coach, coils in front', 'looks', '6'))).toContain('lines-clear-at-locks')
     expect(allLooks(pickup)).not.toContain('lines-clear-at-locks')
   })
+  test('lines of the vehicle: off the kit as it stands, and held again where they were moved', () => {
+    expect(looksAt(pickup, 'settle')).toContain('lines-off-the-kit')
+    const freed = {
+      ...pickup,
+      vehicle: withParts(
+        pickup.vehicle,
+        'rear',
+        partsAround(pickup.vehicle, pickup.survey, 'rear', 'axle').map((p) =>
+          p.kind === 'brake-hose' ? { ...p, handling: ['freed' as const] } : p,
+        ),
+      ),
+    }
+    expect(looksAt(freed, 'lines-back')).toEqual(['lines-held'])
+    expect(allLooks(pickup)).not.toContain('lines-held')
+  })
+  test('loom and loop where a line was said to lie at an edge, or at what moves', () => {
+    const tied = (thing: BesideThing): Job => {
+      const circuit = circuitOf(pickup)
+      return { ...pickup, circuit: withBeside(circuit, circuit.tubes[0]!.id, [{ how: 'tied', thing, name: '' }]) }
+    }
+    expect(looksAt(tied('link'), 'run-line:left')).toContain('edges-loomed')
+    expect(looksAt(tied('frame-rail'), 'run-line:left')).not.toContain('edges-loomed')
+  })
+  test('a bolt that is cut to length shows its threads; the port, where the kit says which way', () => {
+    const kits = pickup.kits.map((k) => ({ ...k, kit: { ...k.kit, mounting: { ...k.kit.mounting!, port: null } } }))
+    expect(allLooks(pickup)).toContain('port-as-drawn')
+    expect(allLooks({ ...pickup, kits })).not.toContain('port-as-drawn')
+  })
   test('each has what is seen and what puts it right', () => {
     for (const look of LOOKS) expect(LOOK_WORDS[look].seen && LOOK_WORDS[look].remedy).toBeTruthy()
   })
@@ -77,6 +112,11 @@ describe('unanswered is open', () => {
     const no = { body: { ...at, seen: false, note: 'to the hose' }, after: 1 }
     const so = { body: { ...at, seen: true, note: '' }, after: 1 }
     expect(codesOf(pickup, [...wholeJob(pickup), no])).toEqual(['look-wrong'])
+    // Taking it back unsees nothing; seeing it does.
+    const told = toldRecords([...wholeJob(pickup), no])
+    const told2 = { ...told.at(-1)!, body: { kind: 'withdrawn' as const }, id: 'taken-back' }
+    const back = [...told, { ...told2, supersedes: { record: told.at(-1)!.id, why: 'typed wrong' } }]
+    expect(assessJob(pickup, back).stops.map((s) => s.code)).toEqual(['look-wrong'])
     expect(codesOf(pickup, [...wholeJob(pickup), no, so])).toEqual([])
   })
 })

@@ -5,11 +5,15 @@ import {
   hasMoldedBarb,
   idOf,
   topicsOf,
+  USUAL_MOUNT,
   type Kit,
+  type Mount,
   type PlanStep,
   type Topic,
 } from '../../kit'
+import { needsLoom, needsLoop } from '../../fittings'
 import { kitAt, type Job } from '../../job'
+import { boltNeeds } from '../../mounting'
 import { ofKind, type BayRecord, type RecordOf } from '../../records'
 import { counts, type Proof } from '../../proof'
 import type { AxleEnd } from '../../vehicle'
@@ -19,6 +23,8 @@ import { isTravelRun } from './travel'
 /** What a person's eye is the check of. Common practice, no published source. */
 export const LOOKS = [
   'bracket-as-pictured',
+  'slot-as-on-fit',
+  'port-as-drawn',
   'bolt-clear-of-brake-line',
   'pin-in-its-hole',
   'bag-upright',
@@ -31,6 +37,7 @@ export const LOOKS = [
   'barb-clamped',
   'loop-left',
   'ties-snug',
+  'edges-loomed',
   'tee-as-drawn',
   'thread-outside',
   'shield-off-rubber',
@@ -46,6 +53,8 @@ export const LOOKS = [
   'vent-clear',
   'boards-move',
   'lines-clear-at-locks',
+  'lines-held',
+  'lines-off-the-kit',
 ] as const
 export type LookId = (typeof LOOKS)[number]
 /** A look of a kit's or a procedure's own, by its words. */
@@ -87,6 +96,8 @@ export function looksOf(job: Job, step: PlanStep, steps: readonly PlanStep[]): (
       'cut-end-dressed',
     ),
     ...when(topics.includes('line'), ...lineLooks(kit)),
+    ...when(topics.includes('line') || topics.includes('compressor'), ...edgeLooks(job)),
+    ...when(HOLDING.includes(operationOf(step)), 'lines-held'),
     ...topics.flatMap((t) => OF_TOPIC[t] ?? []),
     ...when(operationOf(step) === 'current', ...currentLooks(job)),
     ...when(operationOf(step) === 'settle', ...standingLooks(job, axle)),
@@ -100,17 +111,42 @@ const liftLooks = ({ survey }: Job): LookId[] => [
   ...when(survey.highVoltage === true, 'orange-cables-clear'),
   ...when(survey.parkingBrake === 'electric', 'brake-in-service'),
 ]
-function mountLooks({ survey }: Job, axle: AxleEnd | null, step: PlanStep, topics: readonly Topic[]): LookId[] {
+/** A bolt that is longer than there is room for is cut on this vehicle. */
+const isBoltCut = (kit: Kit | null, mount: Mount, survey: Job['survey']): boolean =>
+  kit !== null && boltNeeds(kit, mount, survey[kit.axle].liftBlock ?? 0).some((b) => b.cut > 0)
+function mountLooks(job: Job, axle: AxleEnd | null, step: PlanStep, topics: readonly Topic[]): LookId[] {
   const puts = topics.includes('upper') || topics.includes('lower')
   return [
     ...when(puts, 'bracket-as-pictured'),
-    ...when(topics.includes('lower') && axle !== null && !!survey[axle].brakeLines, 'bolt-clear-of-brake-line'),
+    ...(axle ? asPicked(job, axle, topics) : []),
     ...when(step.closes.includes('u-bolts'), 'pin-in-its-hole'),
+  ]
+}
+/** How a kit is put on at an axle, as it was picked and measured there. */
+function asPicked(job: Job, axle: AxleEnd, topics: readonly Topic[]): LookId[] {
+  const { kit = null, mount = USUAL_MOUNT } = kitAt(job, axle) ?? {}
+  const { mounting } = kit ?? {}
+  const isLower = topics.includes('lower')
+  return [
+    ...when(isLower && (mount.turned || !!mounting?.slots.length), 'slot-as-on-fit'),
+    ...when(topics.includes('bag') && !!mounting?.port, 'port-as-drawn'),
+    ...when((isLower || topics.includes('upper')) && isBoltCut(kit, mount, job.survey), 'cut-end-dressed'),
+    ...when(isLower && !!job.survey[axle].brakeLines, 'bolt-clear-of-brake-line'),
   ]
 }
 function lineLooks(kit: Kit | null): LookId[] {
   const barbed = kit !== null && hasAir(kit) && hasMoldedBarb(kit)
   return ['tube-clean', barbed ? 'barb-clamped' : 'tube-home', 'loop-left', 'ties-snug']
+}
+/** Steps that hold lines of the vehicle again, or lay them another way. */
+const HOLDING = ['lines-back', 'lines-eased', 'lines-eased-standing']
+/** Loom and loops where a line of the job was said to go over, through or along something. */
+function edgeLooks({ circuit }: Job): LookId[] {
+  const things = [...(circuit?.tubes ?? []), ...(circuit?.runs ?? [])].flatMap((l) => l.beside ?? [])
+  return when(
+    things.some((b) => needsLoom(b) || needsLoop(b)),
+    'edges-loomed',
+  )
 }
 const currentLooks = ({ air, kits }: Job): LookId[] => [
   'fuse-as-worked-out',
@@ -131,6 +167,7 @@ function standingLooks({ survey, kits }: Job, axle: AxleEnd | null): LookId[] {
       }),
       'vent-clear',
     ),
+    ...when(fitted.some(hasAir), 'lines-off-the-kit'),
     ...when(survey.parkingBrake === 'electric', 'brake-out-of-service'),
     ...when(survey.runningBoards === true, 'boards-move'),
     ...when(
@@ -162,7 +199,7 @@ const known = new WeakMap<PlanStep, Known>()
 function askedOf(job: Job, reports: readonly StepReport[]): Known['asked'] {
   const first = reports[0]?.step
   if (!first) return []
-  const of = [job.survey, job.kits, job.air, reports.length, reports.at(-1)!.step]
+  const of = [job.survey, job.kits, job.air, job.circuit, reports.length, reports.at(-1)!.step]
   const there = known.get(first)
   if (there?.of.every((x, i) => x === of[i])) return there.asked
   const steps = reports.map((r) => r.step)
@@ -177,16 +214,18 @@ function askedOf(job: Job, reports: readonly StepReport[]): Known['asked'] {
 /**
  * Every look of a plan with its latest answer.
  * @param standing records that stand, oldest first
+ * @param told those, and what was withdrawn: what was not so once is so when somebody sees it, not by taking it back
  * @returns only steps that ask for one
  */
 export function stepLooks(
   job: Job,
   reports: readonly StepReport[],
   standing: readonly BayRecord[],
-  proof: Proof,
+  { proof, told }: { proof: Proof; told: readonly BayRecord[] },
 ): StepLooks[] {
+  const stands = new Set(standing.map((r) => r.id))
   // What is seen has to be seen in its turn; what is not so is never overlooked.
-  const answers = ofKind(standing, 'looked').filter((r) => !r.body.seen || counts(proof, r))
+  const answers = ofKind(told, 'looked').filter((r) => !r.body.seen || (stands.has(r.id) && counts(proof, r)))
   const moves = ofKind(standing, 'bracket-moved')
   return askedOf(job, reports).map(({ step, looks }) => ({
     step,

@@ -29,6 +29,14 @@ export const LOOK_WORDS: Record<LookId, { seen: string; remedy: string }> = {
     seen: 'bracket as pictured',
     remedy: 'Check its number, its side and its slot against Fit before anything is tightened.',
   },
+  'slot-as-on-fit': {
+    seen: 'slot and plate as on Fit',
+    remedy: 'Take it to the slot that Fit picked, plate turned as drawn, or change Fit and look at the gaps again.',
+  },
+  'port-as-drawn': {
+    seen: 'air port faces as drawn',
+    remedy: 'Bag off its plate, turn it, back on. Turned later, the line kinks.',
+  },
   'bolt-clear-of-brake-line': {
     seen: 'bolt clear of the brake line',
     remedy: 'Move the bolt to the other side of the line, or ease the line aside. Never bend it hard.',
@@ -71,6 +79,10 @@ export const LOOK_WORDS: Record<LookId, { seen: string; remedy: string }> = {
     seen: 'ties snug, to nothing hot or moving',
     remedy: 'Cut the tie. Tie it to the frame or a bracket instead, never to a brake hose or brake line.',
   },
+  'edges-loomed': {
+    seen: 'loom on each edge, loop where it moves',
+    remedy: 'Slit loom over the edge, tied at both ends. Pull slack to the part that moves.',
+  },
   'tee-as-drawn': { seen: 'tee where it is drawn', remedy: 'Move it, or draw it on Air where it is now.' },
   'thread-outside': {
     seen: '3/8 in of thread outside the hole',
@@ -109,6 +121,14 @@ export const LOOK_WORDS: Record<LookId, { seen: string; remedy: string }> = {
   'lines-clear-at-locks': {
     seen: 'front lines clear at both locks',
     remedy: 'Turn the wheels lock to lock, move the line where it comes near the tire.',
+  },
+  'lines-held': {
+    seen: 'lines held, no kink, not taut, fittings dry',
+    remedy: 'Back into its clip, or a longer way. A kinked or wet brake line stops the job.',
+  },
+  'lines-off-the-kit': {
+    seen: 'brake, fuel and wire lines off bag, bracket and bolts',
+    remedy: 'Ease it along its length and hold it there, or loom. Measure it on Fit where it stays near.',
   },
 }
 

@@ -1,3 +1,4 @@
-export { lineHand, lineHands, mountHand, stepHand, type HandRow, type StepHands } from './rows'
+export { lineHand, lineHands, looksAtLines, stepHand, type StepHands } from './line-rows'
+export { mountHand, type HandRow } from './rows'
 export { leftOver, shortOf, type ShortRow } from './short'
 export { linesToRun } from './lines'

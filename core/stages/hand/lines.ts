@@ -1,4 +1,4 @@
-import type { CoiledPiece, CutList } from '../../circuit'
+import type { CutList } from '../../circuit'
 import type { Circuit } from '../../fittings'
 import type { Job } from '../../job'
 import type { Meters } from '../../quantity'
@@ -8,9 +8,10 @@ import {
   laidLines,
   placedCircuit,
   routed,
-  strandsOf,
   undersideOf,
+  undrawnOf,
   type LaidLine,
+  type PieceToCut,
   type Underside,
 } from '../air/lines'
 import type { CaseAssessment } from '../choose'
@@ -20,9 +21,9 @@ export interface LinesToRun {
   circuit: Circuit
   laid: LaidLine[]
   under: Underside
-  /** Nobody has drawn a way yet: it is routed as it would be cheapest. */
-  estimated: boolean
-  pieces: CoiledPiece[]
+  /** Lines that nobody has drawn a way of yet: routed as it would be cheapest. */
+  estimated: ReadonlySet<string>
+  pieces: PieceToCut[]
   /** Null with more pieces than are tried. */
   list: CutList | null
 }
@@ -37,8 +38,9 @@ export function linesToRun(job: Job, active: CaseAssessment): LinesToRun {
   if (known) return known
   const under = undersideOf(job, active)
   const placed = placedCircuit(job, under)
-  const estimated = strandsOf(placed).every((s) => !s.points.length)
-  const circuit = estimated ? routed(under, placed).circuit : placed
+  const undrawn = undrawnOf(placed)
+  const estimated = new Set(undrawn)
+  const { circuit } = routed(under, placed, undrawn)
   const laid = laidLines(job, under, circuit)
   const { pieces, list } = cuttingOf(job, circuit, laid)
   const found = { circuit, laid, under, estimated, pieces, list }

@@ -1,8 +1,8 @@
-import type { CutList } from '../../circuit'
-import type { Circuit, CircuitNode, Tube } from '../../fittings'
+import type { CircuitNode, Beside } from '../../fittings'
 import { kitAt, type Job } from '../../job'
 import {
-  hasAir,
+  benchParts,
+  lookAlikes,
   sitsOn,
   topicsOf,
   USUAL_MOUNT,
@@ -15,10 +15,11 @@ import {
 } from '../../kit'
 import { boltNeeds, uBoltNeeds, type BoltNeed, type UBoltNeed } from '../../mounting'
 import { isAbove, type Meters, type NewtonMeters, type Pascals } from '../../quantity'
+import { hexOf, type ThreadName } from '../../torque'
 import { partsAround } from '../../underbody'
 import type { AxleEnd } from '../../vehicle'
-import type { CaseAssessment } from '../choose'
-import { linesToRun, neverTiedTo, throughOf, type LinesToRun } from './lines'
+import type { LineVerdict } from '../fit/room'
+import { has } from './has'
 
 /** One thing that the hand needs at a step, as data; lines and fittings by their ids in the circuit. */
 export type HandRow =
@@ -33,15 +34,24 @@ export type HandRow =
       buy: boolean
       was: Meters | null
     }
-  /** Of that length so much lies coiled. */
-  | { is: 'coiled'; line: string; length: Meters }
+  /** Of that length so much lies coiled; `later`: at its valve, for a compressor that comes later. */
+  | { is: 'coiled'; line: string; length: Meters; later: boolean }
   | { is: 'way'; line: string; from: string; to: string; through: string[]; estimated: boolean }
   /** A heat sleeve, from so far to so far along from where the line begins, and how near the pipe is. */
   | { is: 'sleeve'; line: string; begins: string; from: Meters; to: Meters; gap: Meters }
   /** Nothing hot is near enough for a sleeve; how near the nearest pipe is, null where there is none. */
   | { is: 'no-sleeve'; line: string; gap: Meters | null }
   | { is: 'loom'; line: string; begins: string; from: Meters; to: Meters }
-  | { is: 'ties'; line: string; count: number; never: string[] }
+  /** Ties along a line, and the longest stretch with nothing to tie it to. */
+  | { is: 'ties'; line: string; count: number; untied: Meters; never: string[] }
+  /** What it goes through or over, or is tied to; with loom there, or a loop of so much left for what moves. */
+  | { is: 'beside'; line: string; beside: Beside; loom: boolean; loop: Meters | null }
+  /** A thing that a line comes nearer to than it may, as it lies; through it where the gap is none. */
+  | { is: 'too-near'; line: string; part: string; gap: Meters; least: Meters }
+  /** A harness or an intake hose: so long by its way. */
+  | { is: 'run'; line: string; length: Meters; estimated: boolean }
+  /** A line of the vehicle that comes near: to what, how near through the travel, and whether that is known only about so. */
+  | { is: 'near-line'; part: string; to: 'bag' | 'bracket' | 'bolt' | 'pipe'; gap: Meters; verdict: LineVerdict }
   /** Where a fitting goes: ahead of the rear axle, left of the center line, above the ground. */
   | {
       is: 'fitting'
@@ -56,6 +66,12 @@ export type HandRow =
   | { is: 'slot'; name: string | null }
   | { is: 'spacer'; name: string; count: number; inBox: boolean }
   | { is: 'turned' }
+  /** What keeps the cylinder off the spring seat. */
+  | { is: 'puck'; name: string; inBox: boolean }
+  /** What a wrench goes on where head and nut are the usual ones of that thread. */
+  | { is: 'hex'; thread: ThreadName; flats: string; size: Meters }
+  /** A bolt of the box that looks like one of this step, and has another thread. */
+  | { is: 'alike'; thread: string; other: string; otherThread: string }
   /** Widest gap of the coil with the axle hanging, and the least that its cylinder goes in through. */
   | { is: 'coil-gap'; has: Meters | null; needs: Meters }
   | { is: 'swapped' }
@@ -78,10 +94,8 @@ export type HandRow =
   /** Bands of the heat shield: the pipe, and the thickest that one goes around. */
   | { is: 'shield'; pipe: Meters | null; most: Meters; joined: boolean }
 
-const has = <T>(is: boolean, ...rows: T[]): T[] => (is ? rows : [])
-
 /** Axle whose kit a step is about. */
-const axleOf = (job: Job, step: PlanStep): AxleEnd | null =>
+export const axleOf = (job: Job, step: PlanStep): AxleEnd | null =>
   step.axle ?? job.kits.find(({ work }) => work === 'fit')?.kit.axle ?? null
 
 /**
@@ -113,10 +127,12 @@ export function mountHand(job: Job, step: PlanStep): HandRow[] {
       has: job.survey[axle].coilGapHanging,
       needs: kit.fitment.feedGap!,
     }),
+    ...has<HandRow>(topics.includes('bag') && !!kit.mounting?.protector, { is: 'puck', ...kit.mounting!.protector! }),
     ...placeRows(kit, mount, topics),
     ...boltRows(kit, mount, job.survey[axle].liftBlock ?? 0, step),
     ...uBoltRows(job, kit, axle, topics),
     ...shieldRows(kit, job.survey[axle].exhaustDiameter, topics),
+    ...threadRows(kit, step),
   ]
 }
 /** What the visit before read of what a step looks at again. */
@@ -217,155 +233,25 @@ function shieldRows({ mounting }: Kit, pipe: Meters | null, topics: readonly Top
   return [{ is: 'shield', pipe, most: shield.clampMost, joined: pipe !== null && isAbove(pipe, shield.clampMost) }]
 }
 
-/** Which lines a step runs: those at the bag of its side; with no side, or at a tee, those between fittings. */
-function linesOf(lines: LinesToRun, axle: AxleEnd, { side, axle: own }: PlanStep, topics: readonly Topic[]): Tube[] {
-  const { nodes, tubes } = lines.circuit
-  const nodeOf = (id: string) => nodes.find((n) => n.id === id)!
-  const bagOf = ({ from, to }: Tube) => [from, to].map((end) => nodeOf(end.node)).find((n) => n.kind === 'bag')
-  if (topics.includes('compressor'))
-    return tubes.filter((t) => [t.from, t.to].some((e) => nodeOf(e.node).kind === 'compressor'))
-  if (topics.includes('tee'))
-    return tubes.filter((t) => !bagOf(t) && [t.from, t.to].some((e) => nodeOf(e.node).kind === 'tee'))
-  if (!topics.includes('line') && !topics.includes('sleeve')) return []
-  return tubes.filter((t) => {
-    const bag = bagOf(t)
-    return bag !== undefined && bag.axle === (own ?? axle) && (side === null || bag.side === side)
-  })
-}
-/**
- * What Air knows of the lines and fittings of a step: this side's length to cut and its way, sleeve, loom, ties, and where a fitting goes.
- * @param active the job's load case as it is assessed: the height that the lines are judged at
- * @param step of the job's plan
- * @returns rows in the order of the hand; none where a step runs no line
- * Source: the ways as drawn or routed on Air; how far from what, common practice, no published source.
- */
-export function lineHand(job: Job, active: CaseAssessment, step: PlanStep): HandRow[] {
-  const axle = axleOf(job, step)
-  const topics = topicsOf(step)
-  const kit = axle && kitAt(job, axle)?.kit
-  if (step.phase !== 'lines' || !topics.length || !kit || !hasAir(kit)) return []
-  const lines = linesToRun(job, active)
-  const isSleeve = topics.includes('sleeve') && !topics.includes('line')
-  const mine = linesOf(lines, axle, step, topics)
+/** What a wrench goes on at a step's threads, and which bolts of the box look like them. */
+function threadRows(kit: Kit, { torques, leavesLoose, phase }: PlanStep): HandRow[] {
+  const bolts = [...torques, ...leavesLoose].flatMap((f) => (f.thread && f.fitting === null ? [f.thread] : []))
+  const threads = [...new Set(bolts)]
+  const pairs = phase === 'torque' ? [] : lookAlikes(benchParts(kit.parts, kit.mounting))
   return [
-    ...fittingRows(job, lines, axle, step, topics),
-    ...mine.flatMap((tube) => (isSleeve ? sleeveHere(lines, tube) : runRows(lines, tube))),
+    ...threads.flatMap((thread): HandRow[] => {
+      const flats = hexOf(thread)
+      return flats ? [{ is: 'hex', thread, ...flats }] : []
+    }),
+    ...pairs.flatMap(({ parts, by }): HandRow[] =>
+      by === 'thread'
+        ? parts.flatMap((here, i): HandRow[] => {
+            const other = parts[1 - i]!
+            return threads.includes(here.thread!) && !threads.includes(other.thread!)
+              ? [{ is: 'alike', thread: here.thread!, other: other.name, otherThread: other.thread! }]
+              : []
+          })
+        : [],
+    ),
   ]
-}
-const KINDS: Partial<Record<Topic, readonly CircuitNode['kind'][]>> = {
-  tee: ['tee'],
-  valve: ['valve'],
-  compressor: ['compressor', 'tank', 'manifold'],
-}
-// eslint-disable-next-line max-params -- as above
-function fittingRows(
-  { circuit }: Job,
-  lines: LinesToRun,
-  axle: AxleEnd,
-  { side }: PlanStep,
-  topics: readonly Topic[],
-): HandRow[] {
-  const kinds = topics.flatMap((t) => KINDS[t] ?? [])
-  return lines.circuit.nodes.flatMap((n): HandRow[] => {
-    if (!n.at || !kinds.includes(n.kind)) return []
-    if ((n.axle && n.axle !== axle) || (side && n.side && n.side !== side)) return []
-    const estimated = !circuit?.nodes.find((own) => own.id === n.id)?.at
-    return [{ is: 'fitting', node: n.id, kind: n.kind, where: n.where, place: n.at, estimated }]
-  })
-}
-const beginOf = ({ from }: Tube) => from.node
-function runRows(lines: LinesToRun, tube: Tube): HandRow[] {
-  const laid = lines.laid.find((l) => l.line === tube.id)
-  const piece = lines.pieces.find((p) => p.line === tube.id)
-  if (!laid || !piece) return []
-  const { list } = lines
-  const coil = list?.coils.find((c) => c.pieces.some((p) => p.line === tube.id))
-  return [
-    {
-      is: 'cut',
-      line: tube.id,
-      length: piece.length,
-      coil: coil?.length ?? null,
-      other: otherSide(lines, tube)?.length ?? null,
-      first: coil !== undefined && isCutFirst(list!, tube.id),
-      buy: list !== null && list.buy.some((p) => p.line === tube.id),
-      was: tube.cut ?? null,
-    },
-    ...has<HandRow>(piece.coiled > 0, { is: 'coiled', line: tube.id, length: piece.coiled }),
-    {
-      is: 'way',
-      line: tube.id,
-      from: tube.from.node,
-      to: tube.to.node,
-      through: throughOf(lines, laid),
-      estimated: lines.estimated,
-    },
-    ...sleeveRows(lines, tube),
-    ...laid.report.loom.map(({ from, to }): HandRow => ({
-      is: 'loom',
-      line: tube.id,
-      begins: beginOf(tube),
-      from,
-      to,
-    })),
-    { is: 'ties', line: tube.id, count: laid.report.ties.length, never: neverTiedTo(lines, laid) },
-  ]
-}
-/** Whether half a coil does not reach a line, and it is the longer one. */
-const isCutFirst = ({ half, coils }: CutList, line: string): boolean =>
-  half?.reaches === false && coils[0]?.pieces[0]?.line === line
-function sleeveRows({ laid }: LinesToRun, tube: Tube): HandRow[] {
-  const report = laid.find((l) => l.line === tube.id)?.report
-  return (report?.sleeve ?? []).map(({ from, to }): HandRow => ({
-    is: 'sleeve',
-    line: tube.id,
-    begins: beginOf(tube),
-    from,
-    to,
-    gap: report!.heat?.gap ?? 0,
-  }))
-}
-/** A step of its own for the sleeve says also where none is needed. */
-function sleeveHere(lines: LinesToRun, tube: Tube): HandRow[] {
-  const rows = sleeveRows(lines, tube)
-  const heat = lines.laid.find((l) => l.line === tube.id)?.report.heat ?? null
-  return rows.length ? rows : [{ is: 'no-sleeve', line: tube.id, gap: heat?.gap ?? null }]
-}
-/** The piece of the line that does on the other side what this one does on its own. */
-function otherSide({ circuit, pieces }: LinesToRun, tube: Tube) {
-  const node = (id: string) => circuit.nodes.find((n) => n.id === id)!
-  const bagIn = (t: Tube) => [t.from, t.to].map((e) => node(e.node)).find((n) => n.kind === 'bag')
-  const bag = bagIn(tube)
-  const other = bag && circuit.tubes.find((t) => bagIn(t)?.axle === bag.axle && bagIn(t)?.side !== bag.side && bagIn(t))
-  return other && pieces.find((p) => p.line === other.id)
-}
-
-/** What a job's lines come to, step by step, and the circuit that they are of. */
-export interface StepHands {
-  circuit: Circuit
-  rows: Record<string, HandRow[]>
-}
-/**
- * All that the hand needs at each step of a plan; lines are routed for it, which takes a moment.
- * @param steps of the job's plan
- */
-export function stepHand(job: Job, active: CaseAssessment, steps: readonly PlanStep[]): StepHands {
-  const { circuit } = linesToRun(job, active)
-  const lines = lineHands(job, active, steps)
-  return {
-    circuit,
-    rows: Object.fromEntries(steps.map((s) => [s.id, [...mountHand(job, s), ...(lines[s.id] ?? [])]])),
-  }
-}
-/** What lines come to at each step; a sleeve is told where it is put on, and not once more where its line is run. */
-export function lineHands(job: Job, active: CaseAssessment, steps: readonly PlanStep[]): Record<string, HandRow[]> {
-  const rows = steps.map((step) => ({ step, rows: lineHand(job, active, step) }))
-  const ofSleeves = rows.filter(({ step }) => topicsOf(step).includes('sleeve') && !topicsOf(step).includes('line'))
-  const told = new Set(ofSleeves.flatMap((r) => r.rows.map((row) => JSON.stringify(row))))
-  return Object.fromEntries(
-    rows.map((r) => [
-      r.step.id,
-      ofSleeves.includes(r) ? r.rows : r.rows.filter((row) => !told.has(JSON.stringify(row))),
-    ]),
-  )
 }

@@ -9,7 +9,8 @@ import type { FastenerState } from '../bay'
 import type { CaseAssessment } from '../choose'
 import { neededParts } from '../plan'
 import { linesToRun } from './lines'
-import { lineHand, mountHand } from './rows'
+import { lineHand } from './line-rows'
+import { mountHand } from './rows'
 
 /** Something that a job needs and that is not there: beyond the box, missing from it, or not looked up. */
 export type ShortRow = (

@@ -1,4 +1,4 @@
-import { nodeName, VALVE_PLACE_NAMES } from '../../circuit'
+import { besideName, nodeName, RUN_BEGINS, RUN_NAMES, runName, VALVE_PLACE_NAMES } from '../../circuit'
 import type { Circuit } from '../../fittings'
 import { formatQuantity, formatRun, isBelow, limitQuantity, type Meters, type UnitSystem } from '../../quantity'
 import { HAND_NAMES } from '../../kit'
@@ -34,7 +34,19 @@ const told = (label: string, figure: string, ...notes: (string | false | null)[]
   figure,
   note: notes.filter(Boolean).join(' · '),
 })
-type LineRow = Extract<HandRow, { line: string } | { is: 'fitting' }>
+const NEAR_NAMES: Record<Extract<HandRow, { is: 'near-line' }>['to'], string> = {
+  bag: 'bag',
+  bracket: 'bracket',
+  bolt: 'U-bolt ends',
+  pipe: 'exhaust',
+}
+/** From here on a stretch with nothing to tie to is said, m: a tie each foot, and half as much again. Common practice, no published source. */
+const LONG_UNTIED: Meters = 0.5
+type LineRow = Extract<HandRow, { line: string } | { is: 'fitting' | 'near-line' }>
+
+/** A wrench is sold in one unit; beside it how wide that is in the other. */
+const otherUnit = ({ flats, size }: Extract<HandRow, { is: 'hex' }>): string =>
+  flats.endsWith('mm') ? formatQuantity('length', size, 'us') : `${(1000 * size).toFixed(1)} mm`
 
 /** How something is put on. */
 // eslint-disable-next-line complexity -- a case for each kind of row
@@ -49,6 +61,12 @@ function mountText(row: Exclude<HandRow, LineRow>, system: UnitSystem): HandText
         HAND_NAMES[row.hand],
         row.port && `port ${FACES[row.port]}`,
       )
+    case 'puck':
+      return told('puck', row.name, 'between cylinder and seat', !row.inBox && 'not in the box')
+    case 'hex':
+      return told('wrench', row.flats, `${row.thread}, ${otherUnit(row)}`, 'usual hex, look at the head')
+    case 'alike':
+      return told('looks alike', row.otherThread, row.other, `here it is ${row.thread}: start it by hand`)
     case 'slot':
       return told('slot', row.name ?? 'first place')
     case 'spacer':
@@ -96,6 +114,48 @@ function mountText(row: Exclude<HandRow, LineRow>, system: UnitSystem): HandText
   }
 }
 
+/** What a line comes to beside its cut and its way. */
+function besideText(
+  row: Extract<HandRow, { is: 'beside' | 'too-near' | 'near-line' | 'run' }>,
+  circuit: Circuit,
+  system: UnitSystem,
+): HandText {
+  const len = (v: Meters) => formatQuantity('length', v, system)
+  const run = (v: Meters) => formatRun(v, system)
+  switch (row.is) {
+    case 'beside':
+      return told(
+        row.beside.how === 'tied' ? 'tie to' : row.beside.how,
+        besideName(row.beside),
+        row.loom && 'loom over its edge',
+        row.loop !== null && `it moves: leave a loop of ${run(row.loop)}, it is in the cut length`,
+      )
+    case 'too-near':
+      return told(
+        'too near',
+        row.part.toLowerCase(),
+        row.gap <= 0 ? 'it goes through' : len(row.gap),
+        `${limitQuantity('min', 'length', row.least, system)} or more: lay it another way`,
+      )
+    case 'run': {
+      const found = circuit.runs.find((r) => r.id === row.line)
+      return told(
+        found ? RUN_NAMES[found.kind] : 'harness',
+        run(row.length),
+        found ? runName(circuit, found) : null,
+        row.estimated && 'nobody has looked at this way yet',
+      )
+    }
+    case 'near-line':
+      return told(
+        'near',
+        row.part.toLowerCase(),
+        row.gap <= 0 ? `touches the ${NEAR_NAMES[row.to]}` : `${len(row.gap)} from the ${NEAR_NAMES[row.to]}`,
+        row.verdict === 'look' && 'estimated: look',
+      )
+  }
+}
+
 /**
  * What the hand needs at a step, in the units of the screen; threads, and bolts in their own series, stay as they are sold.
  * @param circuit the job's, whose lines and fittings the row is about
@@ -108,7 +168,8 @@ export function handText(row: HandRow, circuit: Circuit, system: UnitSystem): Ha
   const has = (v: Meters) => formatRun(Math.max(0, v - 0.0127), system)
   const name = (id: string) => {
     const node = circuit.nodes.find((n) => n.id === id)
-    return node ? nodeName(circuit, node) : id
+    if (node) return nodeName(circuit, node)
+    return id in RUN_BEGINS ? RUN_BEGINS[id as keyof typeof RUN_BEGINS] : id
   }
   switch (row.is) {
     case 'cut':
@@ -123,7 +184,11 @@ export function handText(row: HandRow, circuit: Circuit, system: UnitSystem): Ha
           )
         : told('cut', run(row.was), 'cut already')
     case 'coiled':
-      return told('coil', run(row.length), 'of that stays coiled and tied')
+      return told(
+        'coil',
+        run(row.length),
+        row.later ? 'of that stays coiled at the valve, for the compressor later' : 'of that stays coiled and tied',
+      )
     case 'way':
       return told(
         'way',
@@ -151,7 +216,8 @@ export function handText(row: HandRow, circuit: Circuit, system: UnitSystem): Ha
     case 'ties':
       return told(
         'ties',
-        row.count ? String(row.count) : 'none needed',
+        row.count ? String(row.count) : row.untied > LONG_UNTIED ? 'find something to tie to' : 'none needed',
+        row.untied > LONG_UNTIED && `${run(row.untied)} with nothing near it`,
         row.never.length > 0 && `not to: ${listed(row.never)}`,
       )
     case 'fitting':
@@ -162,6 +228,11 @@ export function handText(row: HandRow, circuit: Circuit, system: UnitSystem): Ha
         placeText(row.place, system),
         row.estimated && 'usual place, nobody has picked one',
       )
+    case 'beside':
+    case 'too-near':
+    case 'near-line':
+    case 'run':
+      return besideText(row, circuit, system)
     default:
       return mountText(row, system)
   }

@@ -1,4 +1,5 @@
-export { cuttingOf } from './cutting'
-export { laidLines, routed, strandsOf, type LaidLine, type Strand } from './lay'
+export { cuttingOf, type PieceToCut } from './cutting'
+export { laidBy, spotOn, type Detour } from './detour'
+export { laidLines, lookedAt, loopAt, undrawnOf, routed, strandsOf, type LaidLine, type Strand } from './lay'
 export { placedCircuit } from './places'
 export { HAS_HOLES, holeAxis, undersideOf, type Underside, type UnderPart } from './underside'

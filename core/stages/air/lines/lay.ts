@@ -1,5 +1,6 @@
 import { withPoints } from '../../../circuit'
-import type { Circuit, Place, RunKind } from '../../../fittings'
+import { needsLoop, type Beside, type BesideThing, type Circuit, type Place, type RunKind } from '../../../fittings'
+import type { PartKind } from '../../../vehicle'
 import type { Vector } from '../../../clearance'
 import type { Job } from '../../../job'
 import type { Meters } from '../../../quantity'
@@ -26,20 +27,36 @@ export interface Strand {
   nodes: string[]
   points: Place[]
   outside: Meters
+  /** What it goes through or over, or is tied to. */
+  beside: readonly Beside[]
 }
 /** Everything of a circuit that runs from place to place. */
 export function strandsOf({ nodes, tubes, runs }: Circuit): Strand[] {
   const placeOf = (id: string) => nodes.find((n) => n.id === id)?.at ?? null
   return [
-    ...tubes.map(({ id, from, to, points, outside }): Strand => {
+    ...tubes.map(({ id, from, to, points, outside, beside = [] }): Strand => {
       const ends = [from.node, to.node]
-      return { id, kind: 'tube', from: placeOf(from.node), to: placeOf(to.node), nodes: ends, points, outside }
+      return { id, kind: 'tube', from: placeOf(from.node), to: placeOf(to.node), nodes: ends, points, outside, beside }
     }),
-    ...runs.map(({ id, kind, at: place, to, points, outside }): Strand => {
-      return { id, kind, from: place, to: placeOf(to), nodes: [to], points, outside }
+    ...runs.map(({ id, kind, at: place, to, points, outside, beside = [] }): Strand => {
+      return { id, kind, from: place, to: placeOf(to), nodes: [to], points, outside, beside }
     }),
   ]
 }
+
+/** What of a circuit nobody has said the way of: no bend of it is kept. */
+export const undrawnOf = (circuit: Circuit): string[] =>
+  strandsOf(circuit).flatMap((s) => (s.points.length ? [] : [s.id]))
+/**
+ * A circuit whose ways somebody has looked at: a straight one too is kept, by a point half way.
+ * @param circuit with places, and ways as they go
+ */
+export const lookedAt = (circuit: Circuit): Circuit =>
+  strandsOf(circuit).reduce(
+    (now, { id, from, to, points }) =>
+      points.length || !from || !to ? now : withPoints(now, id, [from.map((v, i) => (v + to[i]!) / 2) as Place]),
+    circuit,
+  )
 
 /** How one line, harness or hose lies. */
 export interface LaidLine {
@@ -49,7 +66,36 @@ export interface LaidLine {
   report: RouteReport
 }
 
-const without = (under: Underside, nodes: readonly string[]) => under.obstacles.filter((o) => !nodes.includes(o.id))
+/** What a part that is described is, as what lines are run at. */
+const THING: Partial<Record<PartKind, BesideThing>> = {
+  'frame-rail': 'frame-rail',
+  'cross-member': 'cross-member',
+  seat: 'seat',
+  'hitch-rail': 'hitch',
+  'running-board': 'running-board',
+  link: 'link',
+}
+/** What a strand is let pass: what it ends at, and parts that somebody found a way through. */
+export const passedBy = ({ parts }: Underside, { nodes, beside }: Pick<Strand, 'nodes' | 'beside'>): string[] => {
+  const through = new Set(beside.flatMap((b) => (b.how === 'through' ? [b.thing] : [])))
+  return [
+    ...nodes,
+    ...parts.flatMap(({ part }) => {
+      const thing = THING[part.kind]
+      return thing && through.has(thing) ? [part.id] : []
+    }),
+  ]
+}
+const without = (under: Underside, strand: Strand) => {
+  const passed = passedBy(under, strand)
+  return under.obstacles.filter((o) => !passed.includes(o.id))
+}
+/** A loop that is left where a way hangs on what moves: as long as the whole travel of the axle that it is at. Common practice, no published source. */
+export function loopAt({ motions }: Underside, way: readonly Place[]): Meters {
+  const middle = (motions.front.center[0] + motions.rear.center[0]) / 2
+  const { jounce, rebound } = motions[way.every(([x]) => x > middle) ? 'front' : 'rear'].travel
+  return jounce + rebound
+}
 /** Ends of a tube at bags that take it along. */
 const endsOf = (job: Job, under: Underside, circuit: Circuit, { kind, nodes }: Strand): MovingEnd[] =>
   kind !== 'tube'
@@ -68,11 +114,12 @@ const endsOf = (job: Job, under: Underside, circuit: Circuit, { kind, nodes }: S
  */
 export function laidLines(job: Job, under: Underside, circuit: Circuit, only?: readonly string[]): LaidLine[] {
   return strandsOf(circuit).flatMap((strand): LaidLine[] => {
-    const { id, kind, from, to, points, outside, nodes } = strand
+    const { id, kind, from, to, points, outside } = strand
     if (!from || !to || (only && !only.includes(id))) return []
     const way: Place[] = [from, ...points, to]
-    const ends = endsOf(job, under, circuit, strand)
-    return [{ line: id, kind, way, report: judgeRoute(way, outside, without(under, nodes), ends) }]
+    const report = judgeRoute(way, outside, without(under, strand), endsOf(job, under, circuit, strand))
+    const loops = strand.beside.filter(needsLoop).length * loopAt(under, way)
+    return [{ line: id, kind, way, report: { ...report, slack: report.slack + loops, cut: report.cut + loops } }]
   })
 }
 
@@ -80,14 +127,16 @@ export function laidLines(job: Job, under: Underside, circuit: Circuit, only?: r
 const MOUTH: Meters = 0.05
 /** The bends of the cheapest way between two fittings, past everything or through one of the holes there are; null where there is none. */
 // eslint-disable-next-line max-params -- two ends, what is around them and what may be passed: one way
-function cheapest(
+export function cheapest(
   under: Underside,
   { passages }: Circuit,
   from: Vector,
   to: Vector,
-  { outside, nodes }: Pick<Strand, 'outside' | 'nodes'>,
+  strand: Pick<Strand, 'outside' | 'nodes' | 'beside'>,
   field: Field,
 ): Vector[] | null {
+  const { outside } = strand
+  const nodes = passedBy(under, strand)
   const ways: Vector[][] = []
   const direct = routeBetween(from, to, outside, field, nodes)
   if (direct) ways.push(direct)
@@ -108,6 +157,17 @@ function cheapest(
   return ways.length ? ways[costs.indexOf(Math.min(...costs))]! : null
 }
 
+/** Fields of lines by their thickness, each made once. */
+export function fieldsOf({ obstacles, floor, ceiling, rear, front, half }: Underside): (outside: Meters) => Field {
+  const fields = new Map<Meters, Field>()
+  return (outside) => {
+    const known =
+      fields.get(outside) ?? fieldAmong(obstacles, outside / 2, [rear, -half, floor], [front, half, ceiling])
+    fields.set(outside, known)
+    return known
+  }
+}
+
 /**
  * A circuit whose lines, harnesses and hoses were routed anew.
  * @param circuit with places
@@ -120,14 +180,7 @@ export function routed(
   only?: readonly string[],
 ): { circuit: Circuit; none: string[] } {
   const none: string[] = []
-  const fields = new Map<Meters, Field>()
-  const fieldFor = (outside: Meters): Field => {
-    const { obstacles, floor, ceiling, rear, front, half } = under
-    const known =
-      fields.get(outside) ?? fieldAmong(obstacles, outside / 2, [rear, -half, floor], [front, half, ceiling])
-    fields.set(outside, known)
-    return known
-  }
+  const fieldFor = fieldsOf(under)
   let now = circuit
   for (const strand of strandsOf(circuit)) {
     const { id, from, to } = strand
