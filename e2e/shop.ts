@@ -23,6 +23,8 @@ interface Settings {
   /** Where the shop's data is; a passing folder by default. */
   dataDir?: string
   secure?: boolean
+  /** A tablet of this size that is touched. */
+  tablet?: { width: number; height: number }
 }
 
 /** The real server as a process of its own, and a browser in front of it. */
@@ -38,11 +40,11 @@ export class Shop {
   ) {}
 
   static async open(settings: Settings = {}): Promise<Shop> {
-    const { demo = true, args = [], home } = settings
+    const { demo = true, args = [], home, tablet } = settings
     const dataDir = settings.dataDir ?? mkdtempSync(join(tmpdir(), 'shackle-journey-'))
     const port = await freePort()
     const child = Shop.start(dataDir, port, settings)
-    const browser = await openBrowser(undefined, args, home)
+    const browser = await openBrowser(tablet, args, home, tablet !== undefined)
     const shop = new Shop(dataDir, port, child, browser, settings)
     await shop.answers()
     if (demo) {

@@ -9,13 +9,15 @@ import { CHROMIUM } from './ensure.mjs'
  * @param {{ width: number, height: number }} viewport
  * @param {string[]} args more of them
  * @param {string | null} home a home of its own, with the authorities it trusts
+ * @param {boolean} touch whether it is touched, as a tablet is
  */
-export async function openBrowser(viewport = { width: 1280, height: 800 }, args = [], home = null) {
+export async function openBrowser(viewport = { width: 1280, height: 800 }, args = [], home = null, touch = false) {
   const profile = mkdtempSync(join(tmpdir(), 'shackle-browser-'))
   return chromium.launchPersistentContext(profile, {
     executablePath: CHROMIUM,
     headless: true,
     viewport,
+    ...(touch ? { hasTouch: true, isMobile: true } : {}),
     ...(home ? { env: { ...process.env, HOME: home } } : {}),
     args: [
       '--no-sandbox',

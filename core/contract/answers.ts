@@ -517,6 +517,23 @@ export const planAnswerSchema = z.strictObject({
 })
 export type PlanAnswer = z.output<typeof planAnswerSchema>
 
+/** What this vehicle needs at each step: as data in SI units, and as it is read on the tablet. */
+export const stepFiguresSchema = z.array(
+  z.strictObject({
+    step: z.string(),
+    rows: z.array(
+      z.strictObject({
+        is: z.string(),
+        data: z.record(z.string(), z.unknown()),
+        label: z.string(),
+        figure: z.string(),
+        note: z.string(),
+      }),
+    ),
+  }),
+)
+export type StepFigures = z.output<typeof stepFiguresSchema>
+
 /** How many of each kind were soaped in this shop, and how many of them leaked. */
 export const leakHistorySchema = z.array(
   z.strictObject({ kind: z.enum(SUSPECT_KINDS), looked: z.number().int(), leaked: z.number().int() }),

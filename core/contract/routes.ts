@@ -249,6 +249,9 @@ export const ROUTES = {
     card: get('/jobs/{id}/card.pdf', "The owner's card", 'application/pdf', { query: requests.unitsSchema }),
     record: get('/jobs/{id}/record.pdf', 'The work record', 'application/pdf', { query: requests.unitsSchema }),
     plan: get('/jobs/{id}/plan.pdf', 'The work plan on paper', 'application/pdf', { query: requests.unitsSchema }),
+    figures: get('/jobs/{id}/figures', 'What is said at each step of the plan', answers.stepFiguresSchema, {
+      query: requests.unitsSchema,
+    }),
     labels: get('/jobs/{id}/labels.pdf', 'Labels for door jamb, valves and brackets', 'application/pdf', {
       query: requests.unitsSchema,
     }),

@@ -29,8 +29,8 @@ describe('the same bolt has the same thread wherever it stands', () => {
     expect(threadDisputes(laidOut(name)).map((d) => d.fastener.name)).toEqual(disputed)
   })
   test('the box is looked at too', () => {
-    const part = { ...twofold.parts[0]!, name: 'Axle strap nut', thread: 'M10x1.5' as const }
-    expect(threadDisputes({ ...twofold, parts: [part] }).map((d) => d.other)).toEqual(['Axle strap nut M10x1.5'])
+    const part = { ...twofold.parts[0]!, name: 'Axle strap nut', thread: 'M12x1.5' as const }
+    expect(threadDisputes({ ...twofold, parts: [part] }).map((d) => d.other)).toEqual(['Axle strap nut M12x1.5'])
   })
   test('no kit of the made-up shop has one', () => {
     expect(demoKits().flatMap((kit) => threadDisputes(kit).map((d) => [kit.id, d.fastener.name, d.other]))).toEqual([])

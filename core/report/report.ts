@@ -57,6 +57,8 @@ export interface Report {
   standsFor: number | null
   /** Photos in the order of the plan's steps, those of the whole vehicle first. */
   photos: RecordOf<'photo'>[]
+  /** The vehicle as it came and as it goes: of the whole of it where that was taken; null while one of the two was not. */
+  beforeAfter: { before: RecordOf<'photo'>; after: RecordOf<'photo'> } | null
 }
 
 /**
@@ -81,6 +83,7 @@ export function reportOf(job: Job, records: readonly BayRecord[]): Report {
         ? job.airCheck.hours
         : null,
     photos: photosOf(assessed),
+    beforeAfter: beforeAfterOf(standing),
   }
 }
 
@@ -148,4 +151,18 @@ function photosOf({ standing, steps }: Assessment): RecordOf<'photo'>[] {
   return ofKind(standing, 'photo').toSorted(
     (a, b) => (place.get(a.body.step ?? '') ?? -1) - (place.get(b.body.step ?? '') ?? -1),
   )
+}
+
+/** Taken before the first step was done, and after the last one. */
+function beforeAfterOf(standing: readonly BayRecord[]): Report['beforeAfter'] {
+  const done = standing.flatMap((r, i) => (r.body.kind === 'step' && r.body.outcome === 'done' ? [i] : []))
+  const [first, last] = [done[0], done.at(-1)]
+  if (first === undefined || last === undefined) return null
+  const ofWhole = (photos: RecordOf<'photo'>[]) => {
+    const whole = photos.filter((p) => p.body.step === null)
+    return whole.length ? whole : photos
+  }
+  const before = ofWhole(ofKind(standing.slice(0, first), 'photo'))[0]
+  const after = ofWhole(ofKind(standing.slice(last + 1), 'photo')).at(-1)
+  return before && after ? { before, after } : null
 }

@@ -30,7 +30,7 @@ const HEADS: Readonly<Record<string, Hex>> = {
 /**
  * What a wrench has to measure for the usual hexagon head of a thread; flanged, slotted and older metric heads measure otherwise.
  * @example
- * hexOf('3/8-16') // => { flats: '9/16 in', size: 0.0142875 }
+ * hexOf('3/8-16').flats // => "9/16 in"
  * @returns null for a thread without a usual head
  */
 export function hexOf(thread: ThreadName): Hex | null {

@@ -4,11 +4,13 @@ import { demoJob } from '../../demo/shop'
 import { toldRecords } from '../../core/fixtures/whole-job'
 import { assessJob } from '@stout-shackle/core/judge'
 import { answersOf, reportOf } from '@stout-shackle/core/report'
-import { PSI, formatQuantity } from '@stout-shackle/core/quantity'
+import { stepFiguresSchema } from '@stout-shackle/core/contract'
+import { PSI, formatQuantity, formatRun } from '@stout-shackle/core/quantity'
 import { standing, type BayRecord, type RecordBody } from '@stout-shackle/core/records'
 import { ownersCard } from './card'
 import { labelSheet } from './labels'
 import { planSheet } from './plan-sheet'
+import { stepFigures } from './step-figures'
 import { workRecord } from './work-record'
 
 const shop = { name: 'Ferry Road Outfitters', phone: '555 0142', timeZone: 'UTC' }
@@ -143,4 +145,38 @@ describe('the plan and labels on paper', () => {
     for (const { kit } of job.kits) for (const b of kit.brackets) expect(text).toContain(b.name)
     expect(text).toContain('555 0142')
   })
+})
+
+describe('what the tablet says, as data', () => {
+  test.each(['0411', '0421'])(
+    '%s: every step of the plan, cut lengths in meters and as they are read',
+    async (number) => {
+      const { job, records } = demoJob(number)
+      const read = async (units: 'us' | 'metric') =>
+        stepFiguresSchema.parse(JSON.parse((await stepFigures(job, records, units)).toString('utf8')))
+      const [us, metric] = [await read('us'), await read('metric')]
+      expect(us.map((s) => s.step)).toEqual(assessJob(job, records).steps.map((s) => s.step.id))
+      const cuts = us.flatMap((s) => s.rows.filter((r) => r.is === 'cut'))
+      expect(cuts.length).toBeGreaterThan(0)
+      for (const { data, figure } of cuts) expect(figure).toBe(formatRun((data.was ?? data.length) as number, 'us'))
+      expect(metric.map((s) => s.rows.map((r) => r.data))).toEqual(us.map((s) => s.rows.map((r) => r.data)))
+    },
+  )
+})
+
+test('before and after: the vehicle before its first step and after its last one, and neither alone', () => {
+  const { job, records } = demoJob('0411')
+  const photo = (id: string, step: string | null): BayRecord => ({
+    ...records[0]!,
+    id,
+    supersedes: null,
+    body: { kind: 'photo', step, caption: '', image: id.repeat(64).slice(0, 64) },
+  })
+  const [as, mid, end] = [photo('a', null), photo('b', 'run-line:left'), photo('c', null)]
+  const half = Math.floor(records.length / 2)
+  const pairOf = (...list: BayRecord[]) => reportOf(job, list).beforeAfter
+  const whole = pairOf(as, ...records.slice(0, half), mid, ...records.slice(half), end)
+  expect([whole?.before.id, whole?.after.id]).toEqual(['a', 'c'])
+  expect(pairOf(...records.slice(0, half), mid, ...records.slice(half), end)).toBeNull()
+  expect(pairOf(as, ...records)).toBeNull()
 })

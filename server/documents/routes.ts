@@ -1,7 +1,7 @@
 import { create as contentDisposition } from 'content-disposition'
 import type { Response } from 'express'
 import type { Knex } from 'knex'
-import { ROUTES, type Route } from '@stout-shackle/core/contract'
+import { ROUTES, type Route, type StepFigures } from '@stout-shackle/core/contract'
 import { loadsToCsv, readingsToCsv } from '@stout-shackle/core/exchange'
 import { standing } from '@stout-shackle/core/records'
 import { formatDateTime } from '@stout-shackle/core/shop'
@@ -26,23 +26,10 @@ export const sheetThread = (): AskingThread<SheetQuestion, Uint8Array> =>
 
 /** Papers of a job. PDF is loaded at the first request: a shop that prints nothing does not wait for it. */
 export function documentRoutes(db: Knex, jobs: JobStore, sheets: AskingThread<SheetQuestion, Uint8Array>): Mounted[] {
-  const {
-    card,
-    record,
-    plan,
-    labels,
-    templatePdf,
-    templateSvg,
-    templateDxf,
-    readings,
-    loads,
-    followUps: calendar,
-  } = ROUTES.papers
+  const { card, record, plan, figures, labels, readings, loads, followUps: calendar } = ROUTES.papers
   const shopOf = async () => (await shopSettings(db)).document
   const zoneOf = async () => (await shopSettings(db)).document.timeZone
   const madeNow = async () => formatDateTime(new Date().toISOString(), await zoneOf())
-  const templateName = (number: string, { template, side }: { template: string; side: string }, ending: string) =>
-    `template-${number}-${template}-${side}.${ending}`
   return [
     route(card, async ({ params, query: { units }, response }) => {
       const { job, records } = await jobs.get(params.id)
@@ -62,8 +49,13 @@ export function documentRoutes(db: Knex, jobs: JobStore, sheets: AskingThread<Sh
     }),
     route(plan, async ({ params, query: { units }, response }) => {
       const { job, records } = await jobs.get(params.id)
-      const made = await sheets.ask({ job, records, units, made: await madeNow() })
+      const made = await sheets.ask({ as: 'pdf', job, records, units, made: await madeNow() })
       send(response, plan, `plan-${job.number}.pdf`, Buffer.from(made))
+    }),
+    route(figures, async ({ params, query: { units } }) => {
+      const { job, records } = await jobs.get(params.id)
+      const made = await sheets.ask({ as: 'json', job, records, units, made: '' })
+      return JSON.parse(Buffer.from(made).toString('utf8')) as StepFigures
     }),
     route(labels, async ({ params, query: { units }, response }) => {
       const { job, records } = await jobs.get(params.id)
@@ -75,6 +67,28 @@ export function documentRoutes(db: Knex, jobs: JobStore, sheets: AskingThread<Sh
         await labelSheet(job, records, { units, shop: await shopOf() }),
       )
     }),
+    ...templateRoutes(jobs, madeNow),
+    route(readings, async ({ params, response }) => {
+      const { job, records } = await jobs.get(params.id)
+      send(response, readings, `readings-${job.number}.csv`, readingsToCsv(job, standing(records)))
+    }),
+    route(loads, async ({ params, response }) => {
+      const { job } = await jobs.get(params.id)
+      send(response, loads, `loads-${job.number}.csv`, loadsToCsv(job))
+    }),
+    route(calendar, async ({ params, response }) => {
+      const { job, records } = await jobs.get(params.id)
+      send(response, calendar, `follow-ups-${job.number}.ics`, followUps(job, records, await zoneOf()))
+    }),
+  ]
+}
+
+/** Templates of a kit at their own size. */
+function templateRoutes(jobs: JobStore, madeNow: () => Promise<string>): Mounted[] {
+  const { templatePdf, templateSvg, templateDxf } = ROUTES.papers
+  const templateName = (number: string, { template, side }: { template: string; side: string }, ending: string) =>
+    `template-${number}-${template}-${side}.${ending}`
+  return [
     route(templatePdf, async ({ params, query, response }) => {
       const { job, records } = await jobs.get(params.id)
       const { templatePdf: paper } = await import('./template')
@@ -90,18 +104,6 @@ export function documentRoutes(db: Knex, jobs: JobStore, sheets: AskingThread<Sh
       const { job, records } = await jobs.get(params.id)
       const { templateDxf: cutter } = await import('./template')
       send(response, templateDxf, templateName(job.number, query, 'dxf'), cutter(job, records, query))
-    }),
-    route(readings, async ({ params, response }) => {
-      const { job, records } = await jobs.get(params.id)
-      send(response, readings, `readings-${job.number}.csv`, readingsToCsv(job, standing(records)))
-    }),
-    route(loads, async ({ params, response }) => {
-      const { job } = await jobs.get(params.id)
-      send(response, loads, `loads-${job.number}.csv`, loadsToCsv(job))
-    }),
-    route(calendar, async ({ params, response }) => {
-      const { job, records } = await jobs.get(params.id)
-      send(response, calendar, `follow-ups-${job.number}.ics`, followUps(job, records, await zoneOf()))
     }),
   ]
 }

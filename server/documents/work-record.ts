@@ -1,7 +1,7 @@
 import type { Content } from 'pdfmake/interfaces'
 import { nodeName, VALVE_PLACE_NAMES } from '@stout-shackle/core/circuit'
 import { circuitNames, circuitOf, type Job } from '@stout-shackle/core/job'
-import { DRIVE_MARKS, ofKind, type BayRecord } from '@stout-shackle/core/records'
+import { DRIVE_MARKS, ofKind, type BayRecord, type RecordOf } from '@stout-shackle/core/records'
 import { chainOf, namesOf, type Assessment } from '@stout-shackle/core/judge'
 import { AXLES } from '@stout-shackle/core/vehicle'
 import { answersOf, reportOf, type Report } from '@stout-shackle/core/report'
@@ -336,12 +336,12 @@ function kitFigures(a: Assessment, system: UnitSystem, timeText: At): Content[] 
 
 /** Photos, each with what it is of, who took it and when. */
 function pictures(
-  { assessed: a, photos: ordered }: Report,
+  { assessed: a, photos: ordered, beforeAfter: pair }: Report,
   job: Job,
   photos: Printing['photos'],
   { system, at: timeText }: { system: UnitSystem; at: At },
 ): Content[] {
-  const shown = ordered.flatMap((record): Content[] => {
+  const shownOf = (record: RecordOf<'photo'>): Content[] => {
     const jpeg = photos.get(record.body.image)
     if (!jpeg) return []
     const names = namesOf(a.plan, circuitNames(job), record.body)
@@ -349,8 +349,14 @@ function pictures(
       { image: `data:image/jpeg;base64,${jpeg.toString('base64')}`, fit: [240, 180], margin: [0, 6, 0, 2] },
       note(`${recordText(record.body, system, names)}, ${record.by}, ${timeText(record.at)}`),
     ]
-  })
-  return shown.length ? [heading('Photos'), ...shown] : []
+  }
+  const sides = pair ? [shownOf(pair.before), shownOf(pair.after)] : []
+  const isPair = sides.length > 0 && sides.every((s) => s.length)
+  const rest = ordered.filter((r) => !isPair || (r !== pair?.before && r !== pair?.after)).flatMap(shownOf)
+  return [
+    ...(isPair ? [heading('Before and after'), { columns: sides.map((stack) => ({ stack })), columnGap: 12 }] : []),
+    ...(rest.length ? [heading('Photos'), ...rest] : []),
+  ]
 }
 
 /** What proves each check: every record with who, when and in which state. */

@@ -625,6 +625,11 @@ svg {
   fill: transparent;
   stroke: none;
 }
+@media (pointer: coarse) {
+  .fitting .grip {
+    r: 22px;
+  }
+}
 .fitting.on .grip {
   stroke: var(--petrol, #0e5a63);
   stroke-width: 2;

@@ -147,6 +147,12 @@ function giveUp() {
   padding: 0 7px;
   height: 30px;
 }
+@media (pointer: coarse) {
+  .box {
+    height: 44px;
+    align-items: center;
+  }
+}
 .box:focus-within {
   border-color: var(--petrol);
   outline: 1px solid var(--petrol);

@@ -29,9 +29,7 @@ export function useHand(
     worker = null
     working.value = false
   }
-  const lineSteps = computed(() =>
-    (assessment.value?.steps ?? []).map((s) => s.step).filter(hasLines),
-  )
+  const lineSteps = computed(() => (assessment.value?.steps ?? []).map((s) => s.step).filter(hasLines))
   /** What the ways of lines follow from: what is recorded meanwhile routes nothing anew. */
   const asked = computed(() => {
     if (!job.value) return ''
@@ -59,6 +57,10 @@ export function useHand(
 
   const rowsOf = (s: PlanStep): HandRow[] =>
     job.value ? [...mountHand(job.value, s), ...(lines.value?.rows[s.id] ?? [])] : []
+  const circuit = computed(() => lines.value?.circuit ?? (job.value && circuitOf(job.value)))
+  const textOf = (row: HandRow): HandText => handText(row, circuit.value!, system.value)
+  /** What any step of the plan says, as on paper. */
+  const textsAt = (s: PlanStep): HandText[] => rowsOf(s).map(textOf)
   /** The same step of the other side, where that was done before this one. */
   const mirrored = computed(() => {
     const { side, id } = step.value ?? {}
@@ -70,11 +72,10 @@ export function useHand(
   })
   const rows = computed((): HandText[] => {
     if (!job.value || !step.value) return []
-    const circuit = lines.value?.circuit ?? circuitOf(job.value)
     const there = new Set(mirrored.value ? rowsOf(mirrored.value).map((r) => JSON.stringify(r)) : [])
     return rowsOf(step.value)
       .filter((r) => !there.has(JSON.stringify(r)))
-      .map((r) => handText(r, circuit, system.value))
+      .map(textOf)
   })
   /** The side that the rest is as, where this one differs in nothing more. */
   const restAs = computed(() => {
@@ -86,5 +87,5 @@ export function useHand(
   const line = computed(
     () => (step.value && lines.value?.rows[step.value.id]?.find((r) => r.is === 'cut' || r.is === 'run')) || null,
   )
-  return { rows, restAs, waits, lines, line }
+  return { rows, restAs, waits, lines, line, textsAt }
 }

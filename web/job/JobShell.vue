@@ -99,6 +99,11 @@ const saveState = computed(() =>
   border-bottom: 1px solid var(--edge);
   flex: none;
 }
+@media (pointer: coarse) {
+  .line {
+    height: 54px;
+  }
+}
 .line h1 {
   white-space: nowrap;
 }

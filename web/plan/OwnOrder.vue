@@ -34,8 +34,8 @@ function take() {
 </script>
 
 <template>
-  <WorkTimeline :plan="plan" @drop-on="drop" />
-  <section class="card own" data-own-order>
+  <WorkTimeline class="screen-only" :plan="plan" @drop-on="drop" />
+  <section class="card own screen-only" data-own-order>
     <form @submit.prevent="take">
       <span>Do</span>
       <select v-model="first" class="control" aria-label="Step that comes first">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { isConfirmed, originOf, type Fastener, type PlanStep, FOR_GOOD } from '@stout-shackle/core/kit'
 import {
   FATE_NAMES,
@@ -22,6 +22,7 @@ import { useOpenJob } from '../stores/job'
 import { usePreferences } from '../stores/preferences'
 import { hoursText } from '@stout-shackle/core/wording'
 import { specText } from '@stout-shackle/core/wording'
+import { useHand } from '../hand/use-hand'
 import { useLearned } from './use-learned'
 import WaysToWork from './WaysToWork.vue'
 import ShortCard from './ShortCard.vue'
@@ -66,6 +67,18 @@ const setMethod = (id: string, method: string) =>
 const box = computed(() =>
   job.value.kits.filter(({ work }) => work === 'fit').flatMap((jobKit) => partsHere(jobKit, job.value)),
 )
+/** What each step says on the tablet: printed with the plan. */
+const { textsAt } = useHand(
+  job,
+  assessment,
+  ref(null),
+  computed(() => preferences.system),
+)
+const onPaper = (step: PlanStep): string =>
+  [
+    ...textsAt(step).map(({ label, figure, note }) => [label, figure, note].filter(Boolean).join(' ')),
+    ...step.torques.map((f) => `${f.name}: ${torque(f)}`),
+  ].join('; ')
 const learned = useLearned(job, plan)
 const PART_NAMES: Record<WorkPart, string> = {
   kit: 'Steps of the kit',
@@ -122,7 +135,7 @@ const torque = (f: Fastener) => specText(f.spec, preferences.system)
   <NeedsKit v-if="!job.kits.length" :job="job.id" what="The work plan" />
   <StageColumns v-else>
     <template #work>
-      <ConfirmKit />
+      <ConfirmKit class="screen-only" />
       <p v-if="assessment.plan && !assessment.plan.ok" class="note stop">
         These operations wait for each other and cannot be ordered: {{ assessment.plan.stuck.join(', ') }}.
         <button v-if="job.choices.pins.length" type="button" class="plain" @click="choose({ pins: [] })">
@@ -148,9 +161,10 @@ const torque = (f: Fastener) => specText(f.spec, preferences.system)
                 }}</template
                 ><span v-if="step.from" class="small muted"> · {{ PROCEDURE_NAMES[step.from] }}</span
                 ><span v-if="step.unsure" class="small muted"> · survey answer decides</span>
+                <span class="small paper-only" data-on-paper>{{ onPaper(step) }}</span>
               </td>
               <td class="side">{{ [both ? step.axle : null, step.side].filter(Boolean).join(' ') }}</td>
-              <td class="small muted">
+              <td class="small muted screen-only">
                 {{ noteOf(step) }}
               </td>
               <td class="num">
@@ -160,7 +174,7 @@ const torque = (f: Fastener) => specText(f.spec, preferences.system)
           </tbody>
         </table>
       </section>
-      <WaysToWork v-if="plan" />
+      <WaysToWork v-if="plan" class="screen-only" />
       <section v-if="plan" class="card">
         <header><h2>Torques</h2></header>
         <table class="dense">
@@ -197,7 +211,7 @@ const torque = (f: Fastener) => specText(f.spec, preferences.system)
       </section>
     </template>
     <template #plate>
-      <StampedPlate v-if="plan" title="The work">
+      <StampedPlate v-if="plan" class="screen-only" title="The work">
         <div class="figures">
           <span class="figure">{{ hoursText(plan.minutes) }}</span><span class="unit"
             >{{ plan.steps.length }} steps, {{ plan.crew === 1 ? 'one technician' : 'two technicians' }}</span
@@ -277,7 +291,7 @@ const torque = (f: Fastener) => specText(f.spec, preferences.system)
           vehicle maker's word.
         </p>
       </StampedPlate>
-      <ProceduresCard />
+      <ProceduresCard class="screen-only" />
       <section v-if="plan && (questions.length || forGood.length)" class="card lists">
         <template v-if="questions.length">
           <h3>Asked in the bay</h3>

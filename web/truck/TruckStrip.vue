@@ -138,6 +138,16 @@ svg {
   gap: 10px;
   font-size: 12.5px;
 }
+/* As tall as a finger, with its words where they are for a pointer. */
+@media (pointer: coarse) {
+  .modes {
+    top: -6px;
+  }
+  .modes button.on {
+    border-color: transparent;
+    text-decoration: underline;
+  }
+}
 .modes button {
   all: unset;
   cursor: pointer;
