@@ -4,6 +4,7 @@ import { describe, expect, test } from 'vitest'
 import { demoJob, demoKits, demoSurvey, demoVehicles } from '../../demo/shop'
 import { answered } from '../fixtures/on-job'
 import type { KitFamily, PlanStep } from '../kit'
+import { LOOKS } from '../stages/bay'
 import { buildPlan } from '.'
 
 /** Plans of each kit of a family on two vehicles with such springs, with each answer that brings a step in. */
@@ -139,6 +140,8 @@ describe('traps of the work', () => {
       const path = fileURLToPath(new URL(file.replaceAll('`', ''), root))
       expect(existsSync(path), file).toBe(true)
       expect(readFileSync(path, 'utf8'), row).toContain(name.replaceAll('`', ''))
+      const looks = row.split('|')[6]!.trim()
+      if (looks !== '–') for (const look of looks.split(', ')) expect(LOOKS, row).toContain(look)
     }
   })
 })

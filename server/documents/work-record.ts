@@ -141,7 +141,8 @@ export async function workRecord(
 
 /** What it came to, on the first page. */
 function result(job: Job, { assessed, followUps, standsFor }: Report, system: UnitSystem, timeText: At): Content[] {
-  const { handedOver, late, stops, asLeft, openItems: items } = assessed
+  const { handedOver, late, stops, asLeft, openItems: items, departures } = assessed
+  const unexplained = departures.filter((d) => !d.answer).length
   const to = handedOver?.body.kind === 'handed-over' ? handedOver.body.to : ''
   const line = handedOver
     ? `Handed over ${timeText(handedOver.at)} to ${to}, by ${handedOver.by}.`
@@ -151,7 +152,8 @@ function result(job: Job, { assessed, followUps, standsFor }: Report, system: Un
   const counts = [
     ...asLeft.map((row) => `${offText(row, job, system)}${row.within === false ? ': OUTSIDE THE TOLERANCE' : ''}`),
     count(assessed.steps.filter((s) => s.outcome === 'skipped').length, 'step skipped', 'steps skipped'),
-    count(items?.deviations.length ?? 0, 'deviation', 'deviations'),
+    count((items?.deviations.length ?? 0) + unexplained, 'deviation', 'deviations'),
+    ...(unexplained ? [`${unexplained} of them without a reason`] : []),
   ]
   const later = followUps.map((f) => `${f.title}: ${f.text}`)
   return [

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import { EXPORT_FORMAT, type Job, type JobExport } from '@stout-shackle/core/job'
+import { circuitOf, EXPORT_FORMAT, type Job, type JobExport } from '@stout-shackle/core/job'
 import { demoJob, demoVehicles } from '../../demo/shop'
 import { testShop } from '../fixtures/shop'
 
@@ -92,6 +92,15 @@ describe('a job', () => {
     ],
     ['a missing field', (j: Job) => ({ ...j, customer: undefined }), 'customer'],
     ['an unknown field', (j: Job) => ({ ...j, color: 'red' }), 'color'],
+    [
+      'a line tied to a brake hose',
+      (j: Job) => {
+        const { tubes, ...rest } = circuitOf(j)
+        const tied = tubes.map((t) => ({ ...t, beside: [{ how: 'tied', thing: 'brake-hose', name: '' }] }))
+        return { ...j, circuit: { ...rest, tubes: tied } }
+      },
+      'circuit.tubes.0.beside.0.thing',
+    ],
     ['a broken list', (j: Job) => ({ ...j, loadCases: [] }), 'loadCases'],
   ])('refuses %s, naming the field, and changes nothing', async (_what, spoil, field) => {
     await unchanged('job-0417', async () => {

@@ -62,6 +62,18 @@ test('a way that somebody drew is no estimate; what was cut is said as it was cu
   expect(rowOf(rows, 'way')[0]!.estimated).toBe(false)
   expect(rowOf(rows, 'cut')[0]!.was).toBe(1.5)
 })
+test('what was cut and no longer reaches is said, by how much', () => {
+  const { circuit, laid } = linesToRun(pickup, assessJob(pickup, []).active)
+  const { line, report } = laid[0]!
+  const need = report.length + report.slack
+  const cutTo = (cut: number) => {
+    const tubes = circuit.tubes.map((t) => (t.id === line ? { ...t, cut } : t))
+    const side = circuit.nodes.find((n) => n.kind === 'bag' && circuit.tubes[0]!.from.node === n.id)?.side ?? 'left'
+    return rowOf(rowsAt({ ...pickup, circuit: { ...circuit, tubes } }, `run-line:${side}`), 'cut')[0]!.short
+  }
+  expect(cutTo(need - INCH)).toBeCloseTo(INCH, 6)
+  expect(cutTo(need + 0.001)).toBe(0)
+})
 test('what is sleeved is near the pipe, and only there', () => {
   const sleeves = rowOf(rowsAt(pickup, 'sleeve-line:right'), 'sleeve')
   expect(sleeves.length).toBeGreaterThan(0)

@@ -86,6 +86,7 @@ function tubeRows(lines: LinesToRun, tube: Tube): HandRow[] {
       first: coil !== undefined && isCutFirst(list!, tube.id),
       buy: list !== null && list.buy.some((p) => p.line === tube.id),
       was: tube.cut ?? null,
+      short: tube.cut === undefined ? 0 : Math.max(0, laid.report.length + laid.report.slack - tube.cut),
     },
     ...has<HandRow>(piece.coiled > 0, { is: 'coiled', line: tube.id, length: piece.coiled, later: piece.later }),
     {
@@ -180,7 +181,7 @@ export const looksAtLines = (step: PlanStep): boolean => AT_LINES.includes(opera
  * @param active the job's load case as it is assessed
  * Source: the register of lines on Fit, through the whole travel.
  */
-export function nearHand(job: Job, active: CaseAssessment, step: PlanStep): HandRow[] {
+function nearHand(job: Job, active: CaseAssessment, step: PlanStep): HandRow[] {
   if (!looksAtLines(step)) return []
   return job.kits.flatMap(({ kit, work }): HandRow[] => {
     if (work !== 'fit' || (step.axle && step.axle !== kit.axle)) return []

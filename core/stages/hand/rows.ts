@@ -33,6 +33,8 @@ export type HandRow =
       first: boolean
       buy: boolean
       was: Meters | null
+      /** By how much what was cut is short of its way as it lies now, slack for the travel in it; 0 where it reaches. */
+      short: Meters
     }
   /** Of that length so much lies coiled; `later`: at its valve, for a compressor that comes later. */
   | { is: 'coiled'; line: string; length: Meters; later: boolean }

@@ -182,7 +182,12 @@ export function handText(row: HandRow, circuit: Circuit, system: UnitSystem): Ha
             row.coil !== null && `of ${has(row.coil)}`,
             row.other !== null && `other side ${run(row.other)}`,
           )
-        : told('cut', run(row.was), 'cut already')
+        : told(
+            'cut',
+            run(row.was),
+            'cut already',
+            row.short > 0 && `${run(row.short)} too short for this way: cut a new one, or lay it shorter`,
+          )
     case 'coiled':
       return told(
         'coil',
