@@ -62,6 +62,12 @@ test('a way that somebody drew is no estimate; what was cut is said as it was cu
   expect(rowOf(rows, 'way')[0]!.estimated).toBe(false)
   expect(rowOf(rows, 'cut')[0]!.was).toBe(1.5)
 })
+test('a kit that was typed in without its measures says what it has, and no more', () => {
+  const bare: Job = { ...pickup, kits: pickup.kits.map((k) => ({ ...k, kit: { ...k.kit, mounting: null } })) }
+  const kinds = assessJob(bare, []).steps.flatMap(({ step }) => mountHand(bare, step).map((r) => r.is))
+  expect(kinds).toContain('bracket')
+  for (const measured of ['puck', 'slot', 'spacer', 'port', 'shield']) expect(kinds).not.toContain(measured)
+})
 test('what was cut and no longer reaches is said, by how much', () => {
   const { circuit, laid } = linesToRun(pickup, assessJob(pickup, []).active)
   const { line, report } = laid[0]!

@@ -129,7 +129,9 @@ export function mountHand(job: Job, step: PlanStep): HandRow[] {
       has: job.survey[axle].coilGapHanging,
       needs: kit.fitment.feedGap!,
     }),
-    ...has<HandRow>(topics.includes('bag') && !!kit.mounting?.protector, { is: 'puck', ...kit.mounting!.protector! }),
+    ...(topics.includes('bag') && kit.mounting?.protector
+      ? [{ is: 'puck', ...kit.mounting.protector } satisfies HandRow]
+      : []),
     ...placeRows(kit, mount, topics),
     ...boltRows(kit, mount, job.survey[axle].liftBlock ?? 0, step),
     ...uBoltRows(job, kit, axle, topics),
