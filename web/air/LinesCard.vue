@@ -20,6 +20,7 @@ import {
   withoutInLine,
   withoutRun,
   withoutTube,
+  withPoints,
   withTube,
   type CircuitFault,
 } from '@stout-shackle/core/circuit'
@@ -105,12 +106,14 @@ function lineName(circuit: Circuit, id: string): string {
     circuit.runs.find((r) => r.id === id)!,
   )
 }
+/** Every way as the program would run it: nobody has said of any that it goes so. */
 function routeAll() {
-  const { circuit, none } = routed(props.under, props.circuit)
+  const { none } = routed(props.under, props.circuit)
   message.value = none.length
-    ? `No way was found for ${none.map((id) => lineName(circuit, id)).join(' and ')}: move a fitting.`
+    ? `No way was found for ${none.map((id) => lineName(props.circuit, id)).join(' and ')}: move a fitting.`
     : ''
-  emit('keep', circuit)
+  const bare = strandsOf(props.circuit).reduce((now, { id }) => withPoints(now, id, []), props.circuit)
+  emit('keep', bare)
 }
 /** The next tap on the picture is where the picked line goes. */
 const picking = ref(false)

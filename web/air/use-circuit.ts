@@ -89,8 +89,8 @@ export function useCircuit(job: Ref<Job>, assessment: Ref<Assessment>, edit: (ch
       const strand = strandsOf(now).find((s) => s.id === id)
       return strand && ways.get(id) === JSON.stringify(strand.points) ? withPoints(now, id, []) : now
     }, next)
+    // The estimate stays: it is worked out anew where what it follows from is another.
     draft.value = null
-    estimate.value = null
     edit((j) => keptCircuit(j, own))
   }
   /** Somebody looked under the vehicle: all of it goes as it is drawn. */
