@@ -172,10 +172,17 @@ const clickIn = async (wrapper: Mounted, card: string, text: string) => {
   await flushPromises()
 }
 
+/** Ways as the program runs them, and somebody has looked that they go so. */
+async function routedAndSeen(wrapper: Mounted) {
+  await clickIn(wrapper, 'lines', 'Route them')
+  await vi.waitFor(() => expect(wrapper.find('[data-estimated]').exists()).toBe(true), { timeout: 10_000 })
+  await clickIn(wrapper, 'lines', 'Looked at')
+}
+
 describe('a compressor', () => {
   test('its wire goes by the way of its harness until somebody measured it, and by the way again when that is taken out', async () => {
     const { wrapper, store, unit } = await compressed('0421', 'separate', 'compressor-tank')
-    await clickIn(wrapper, 'lines', 'Route them')
+    await routedAndSeen(wrapper)
     const way = laidLines(store.job!, undersideOf(store.job!, store.assessment!.active), store.job!.circuit!).find(
       (l) => l.kind === 'harness',
     )!.report.length
@@ -195,7 +202,7 @@ describe('a compressor', () => {
   })
   test('the harness in the box is held against its way, the line to the manifold against what its sheet asks for', async () => {
     const { wrapper, store, unit } = await compressed('0421', 'separate', 'compressor-tank')
-    await clickIn(wrapper, 'lines', 'Route them')
+    await routedAndSeen(wrapper)
     const laid = () => laidLines(store.job!, undersideOf(store.job!, store.assessment!.active), store.job!.circuit!)
     const way = laid().find((l) => l.kind === 'harness')!.report.length
     expect(wrapper.find('[data-row=harness]').attributes('data-state')).toBe(way > unit.harness! ? 'stop' : 'fine')
@@ -220,7 +227,7 @@ describe('a compressor', () => {
   })
   test('a part set into a line is put half way along it', async () => {
     const { wrapper, store } = await compressed('0415', 'separate', 'compressor')
-    await clickIn(wrapper, 'lines', 'Route them')
+    await routedAndSeen(wrapper)
     const under = undersideOf(store.job!, store.assessment!.active)
     const line = laidLines(store.job!, under, placedCircuit(store.job!, under)).find(
       (l) => l.line === 'rear-bag-right-air',
