@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
+import { pdfText } from './fixtures/pdf'
 import { testShop } from './fixtures/shop'
 import { migrationSource, openDatabase } from './db'
 import { ofKind } from '@stout-shackle/core/records'
@@ -493,15 +493,7 @@ describe('papers', () => {
       .expect(200)
       .expect('Content-Type', /application\/pdf/)
       .responseType('blob')
-    const pdf = await getDocument({ data: new Uint8Array(answer.body as Buffer), verbosity: 0 }).promise
-    const pages = await Promise.all(
-      Array.from({ length: pdf.numPages }, async (_, i) => (await (await pdf.getPage(i + 1)).getTextContent()).items),
-    )
-    return pages
-      .flat()
-      .map((item) => ('str' in item ? item.str : ''))
-      .join(' ')
-      .replace(/\s+/g, ' ')
+    return (await pdfText(answer.body as Buffer)).text
   }
   test("the owner's card has min, max and a setting for each load", async () => {
     const card = await text('/api/jobs/job-0417/card.pdf')

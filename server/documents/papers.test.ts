@@ -1,4 +1,3 @@
-import { getDocumentProxy, extractText } from 'unpdf'
 import { describe, expect, test } from 'vitest'
 import { demoJob } from '../../demo/shop'
 import { toldRecords } from '../../core/fixtures/whole-job'
@@ -7,6 +6,7 @@ import { answersOf, reportOf } from '@stout-shackle/core/report'
 import { stepFiguresSchema } from '@stout-shackle/core/contract'
 import { PSI, formatQuantity, formatRun } from '@stout-shackle/core/quantity'
 import { standing, type BayRecord, type RecordBody } from '@stout-shackle/core/records'
+import { pdfText } from '../fixtures/pdf'
 import { ownersCard } from './card'
 import { labelSheet } from './labels'
 import { planSheet } from './plan-sheet'
@@ -14,11 +14,7 @@ import { stepFigures } from './step-figures'
 import { workRecord } from './work-record'
 
 const shop = { name: 'Ferry Road Outfitters', phone: '555 0142', timeZone: 'UTC' }
-async function read(pdf: Buffer) {
-  const document = await getDocumentProxy(new Uint8Array(pdf))
-  const { text, totalPages } = await extractText(document, { mergePages: true })
-  return { text: text.replaceAll(/\s+/g, ' '), pages: totalPages }
-}
+const read = pdfText
 const later = (records: readonly BayRecord[], ...bodies: RecordBody[]): BayRecord[] => [
   ...records,
   ...toldRecords(
