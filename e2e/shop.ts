@@ -46,13 +46,21 @@ export class Shop {
     const child = Shop.start(dataDir, port, settings)
     const browser = await openBrowser(tablet, args, home, tablet !== undefined)
     const shop = new Shop(dataDir, port, child, browser, settings)
-    await shop.answers()
-    if (demo) {
-      await loadDemo(shop.address)
-      shop.headers = await signIn(shop.address, 'Maren', 'Checker')
-      await sitDown(shop.browser, shop.address, 'Maren')
+    try {
+      await shop.answers()
+      if (demo) await shop.peopled()
+    } catch (error) {
+      // Whoever waits for it gets none to close: a server left behind slows down all that comes after.
+      await shop.close()
+      throw error
     }
     return shop
+  }
+  /** With the made-up shop in it, and one of its people signed in. */
+  private async peopled(): Promise<void> {
+    await loadDemo(this.address)
+    this.headers = await signIn(this.address, 'Maren', 'Checker')
+    await sitDown(this.browser, this.address, 'Maren')
   }
   private static start(dataDir: string, port: number, { demo = true, env = {} }: Settings): ChildProcess {
     return spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
