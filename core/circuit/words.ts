@@ -82,6 +82,7 @@ export const BESIDE_THING_NAMES: Record<BesideThing, string> = {
   'brake-line': 'brake line',
   'fuel-line': 'fuel line',
   exhaust: 'exhaust',
+  driveshaft: 'driveshaft',
   'high-voltage': 'orange cable',
   other: 'something else',
 }

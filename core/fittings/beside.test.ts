@@ -8,7 +8,7 @@ const refusedAt = (how: BesideWay, thing: BesideThing, name = '') =>
   at(how, thing, name).error?.issues.map((i) => i.path.join('.')) ?? []
 const read = (how: BesideWay, thing: BesideThing, name = '') => at(how, thing, name).data!
 
-test.each(['brake-hose', 'brake-line', 'fuel-line', 'exhaust', 'high-voltage'] as const)(
+test.each(['brake-hose', 'brake-line', 'fuel-line', 'exhaust', 'driveshaft', 'high-voltage'] as const)(
   'no line is tied to a %s, or goes through it; over it one may',
   (thing) => {
     expect([refusedAt('tied', thing), refusedAt('through', thing), refusedAt('over', thing)]).toEqual([
@@ -27,9 +27,20 @@ test.each([
   'fuel hose',
   'orange cable',
   'muffler',
+  'prop shaft',
 ])('"%s" as a name of its own is no way around that', (name) =>
   expect(refusedAt('tied', 'other', name)).toEqual(['name']),
 )
+test('nor is the name of another thing', () => {
+  expect(refusedAt('tied', 'harness', 'brake hose, left')).toEqual(['name'])
+  expect(refusedAt('tied', 'frame-rail', 'fuel line')).toEqual(['name'])
+  expect(needsLoop(read('tied', 'frame-rail', 'parking brake cable'))).toBe(true)
+  // No fluid in these.
+  expect([
+    refusedAt('tied', 'harness', 'brake light harness'),
+    refusedAt('tied', 'other', 'fuel door bracket'),
+  ]).toEqual([[], []])
+})
 test('a thing of its own has a name', () => {
   expect(refusedAt('tied', 'other')).toEqual(['name'])
   expect(refusedAt('tied', 'other', 'toolbox bracket')).toEqual([])

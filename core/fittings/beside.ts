@@ -4,69 +4,68 @@ import { z } from 'zod'
 export const BESIDE_WAYS = ['through', 'over', 'tied'] as const
 export type BesideWay = (typeof BESIDE_WAYS)[number]
 
+/** What a thing has to do with a line. Common practice, no published source. */
+interface Trait {
+  /** Nothing is tied to it: it bursts or chafes through, is hot, turns, or kills. */
+  never?: true
+  /** It has no hole that a line could go through. */
+  solid?: true
+  /** It goes with the axle, or pulls: a line tied to it, or through it, is left a loop. */
+  moves?: true
+  /** Sheet metal with an edge; of what nobody described one is expected. */
+  edge?: true
+}
+const FORBIDDEN: Trait = { never: true, solid: true }
+const MOVING: Trait = { moves: true, solid: true }
 /** What a line is run at, whether or not it is described under the vehicle. */
-export const BESIDE_THINGS = [
-  'frame-rail',
-  'cross-member',
-  'seat',
-  'hitch',
-  'bumper',
-  'running-board',
-  'spare',
-  'spare-shield',
-  'body',
-  'harness',
-  'axle-tube',
-  'link',
-  'shock',
-  'parking-cable',
-  'brake-hose',
-  'brake-line',
-  'fuel-line',
-  'exhaust',
-  'high-voltage',
-  'other',
-] as const
-export type BesideThing = (typeof BESIDE_THINGS)[number]
+const TRAITS = {
+  'frame-rail': { edge: true },
+  'cross-member': { edge: true },
+  seat: { edge: true },
+  hitch: { edge: true },
+  bumper: { edge: true },
+  'running-board': { edge: true },
+  spare: { solid: true },
+  'spare-shield': { edge: true },
+  body: { edge: true },
+  harness: { solid: true },
+  'axle-tube': MOVING,
+  link: { moves: true, edge: true },
+  shock: MOVING,
+  'parking-cable': MOVING,
+  'brake-hose': FORBIDDEN,
+  'brake-line': FORBIDDEN,
+  'fuel-line': FORBIDDEN,
+  exhaust: FORBIDDEN,
+  driveshaft: FORBIDDEN,
+  'high-voltage': FORBIDDEN,
+  other: { edge: true },
+} satisfies Record<string, Trait>
+export type BesideThing = keyof typeof TRAITS
+export const BESIDE_THINGS = Object.keys(TRAITS) as [BesideThing, ...BesideThing[]]
 
-/** Nothing is tied to these: one bursts or chafes through, one is hot, one kills. Common practice, no published source. */
-const NEVER_TIED: readonly BesideThing[] = ['brake-hose', 'brake-line', 'fuel-line', 'exhaust', 'high-voltage']
-/** These have no hole that a line could go through. */
-const SOLID: readonly BesideThing[] = [...NEVER_TIED, 'harness', 'axle-tube', 'shock', 'parking-cable', 'spare']
-/** These go with the axle, or pull: a line tied to one, or through it, is left a loop. Common practice, no published source. */
-const MOVES: readonly BesideThing[] = ['axle-tube', 'link', 'shock', 'parking-cable']
-/** Sheet metal with an edge. */
-const EDGED: readonly BesideThing[] = [
-  'frame-rail',
-  'cross-member',
-  'seat',
-  'hitch',
-  'bumper',
-  'running-board',
-  'spare-shield',
-  'body',
-  'link',
-]
 /** What somebody's own word for a thing means after all. */
 const BY_NAME: readonly [RegExp, BesideThing][] = [
+  // What turns winds a line up.
+  [/(?:drive|prop|half)[\s-]*shaft|\btires?\b/i, 'driveshaft'],
   [/orange|high[\s-]*voltage/i, 'high-voltage'],
   [/exhaust|muffler|tail\s*pipe|catalytic|\bhot\b/i, 'exhaust'],
   [/\bfuel\b(?!.*\bdoor\b)/i, 'fuel-line'],
   // A parking brake's cable is no line with fluid in it.
   [/cable/i, 'parking-cable'],
   [/brake\s*(?:hose|flex)/i, 'brake-hose'],
-  [/brake|\babs\s+line/i, 'brake-line'],
+  [/brake(?!\s*(?:lights?|lamps?|switch|pedal|controller))|\babs\s+line/i, 'brake-line'],
   [/\blink\b|control arm|sway|anti-?roll|track bar/i, 'link'],
   [/shock|damper/i, 'shock'],
-  [/\baxle\b|differential|leaf|u-bolt|drive\s*shaft|prop\s*shaft/i, 'axle-tube'],
+  [/\baxle\b|differential|leaf|u-bolt/i, 'axle-tube'],
 ]
-interface Thing {
-  thing: BesideThing
-  name: string
+/** What a thing is, by what was picked and by what it is called: a name of its own makes a brake hose no harness. */
+function traitOf({ thing, name }: { thing: BesideThing; name: string }): Trait {
+  const meant = BY_NAME.find(([word]) => word.test(name))?.[1]
+  const picked: Trait = TRAITS[thing]
+  if (!meant) return picked
+  return thing === 'other' ? TRAITS[meant] : { ...picked, ...TRAITS[meant] }
 }
-/** What a thing is, one that somebody named by its name. */
-const kindOf = ({ thing, name }: Thing): BesideThing =>
-  thing === 'other' ? (BY_NAME.find(([word]) => word.test(name))?.[1] ?? 'other') : thing
 
 /** Something along a line that it goes through or over, or is tied to. */
 export const besideSchema = z
@@ -79,22 +78,19 @@ export const besideSchema = z
   .superRefine((beside, context) => {
     const refuse = (path: string, message: string) => context.addIssue({ code: 'custom', path: [path], message })
     if (beside.thing === 'other' && !beside.name) refuse('name', 'name what it is')
-    const kind = kindOf(beside)
-    const at = beside.thing === 'other' ? 'name' : 'thing'
-    if (beside.how === 'tied' && NEVER_TIED.includes(kind))
+    const { never, solid } = traitOf(beside)
+    const { never: picked, solid: full }: Trait = TRAITS[beside.thing]
+    if (beside.how === 'tied' && never)
       refuse(
-        at,
-        'no line is tied to a brake hose, brake line, fuel line, exhaust or orange cable: pick the frame or a bracket',
+        picked ? 'thing' : 'name',
+        'no line is tied to a brake hose, brake line, fuel line, exhaust, driveshaft or orange cable: pick the frame or a bracket',
       )
-    if (beside.how === 'through' && SOLID.includes(kind))
-      refuse(at, 'nothing goes through that: pick over, or another part')
+    if (beside.how === 'through' && solid)
+      refuse(full ? 'thing' : 'name', 'nothing goes through that: pick over, or another part')
   })
 export type Beside = z.infer<typeof besideSchema>
 
 /** Whether a line needs a loop there: what it hangs on moves. Laid over something that moves it is kept clear of it instead. */
-export const needsLoop = (beside: Beside): boolean => beside.how !== 'over' && MOVES.includes(kindOf(beside))
-/** Whether a line needs loom there: it goes over or through an edge. Of what nobody described an edge is expected. */
-export function needsLoom(beside: Beside): boolean {
-  const kind = kindOf(beside)
-  return beside.how !== 'tied' && (kind === 'other' || EDGED.includes(kind))
-}
+export const needsLoop = (beside: Beside): boolean => beside.how !== 'over' && traitOf(beside).moves === true
+/** Whether a line needs loom there: it goes over or through an edge. */
+export const needsLoom = (beside: Beside): boolean => beside.how !== 'tied' && traitOf(beside).edge === true

@@ -5,6 +5,7 @@ import { circuitOf, type Job } from '../../job'
 import { assessJob } from '../../judge'
 import { HEAT_DISTANCE, wayLength } from '../../route'
 import { INCH } from '../../quantity'
+import { roomRegister, roomReport, sceneOf, sceneQuestion } from '../fit/room'
 import { lineHand, linesToRun, mountHand, stepHand, type HandRow } from '.'
 
 // What a step says of this vehicle; source of each expectation: common practice, no published source, but where it is a sum.
@@ -67,6 +68,18 @@ test('a kit that was typed in without its measures says what it has, and no more
   const kinds = assessJob(bare, []).steps.flatMap(({ step }) => mountHand(bare, step).map((r) => r.is))
   expect(kinds).toContain('bracket')
   for (const measured of ['puck', 'slot', 'spacer', 'port', 'shield']) expect(kinds).not.toContain(measured)
+})
+test('near lines are the ones of the register on Fit, those near the bag too', () => {
+  const { active, steps } = assessJob(pickup, [])
+  const settle = steps.find((s) => s.step.id === 'settle')!.step
+  const rows = rowOf(stepHand(pickup, active, [settle]).rows.settle!, 'near-line')
+  const kit = pickup.kits[0]!.kit
+  const scene = sceneOf(sceneQuestion(pickup, kit, active)!)
+  const near = roomRegister(scene, roomReport(scene)!.rows).lines.filter((l) => l.verdict !== 'clear')
+  const leastOf = (l: (typeof near)[number]) =>
+    Math.min(...[l.bag, l.bracket, l.bolt, l.pipe].map((g) => g ?? Infinity))
+  expect(near.some((l) => l.bag !== null)).toBe(true)
+  expect(rows.map((r) => r.gap)).toEqual(near.map(leastOf))
 })
 test('what was cut and no longer reaches is said, by how much', () => {
   const { circuit, laid } = linesToRun(pickup, assessJob(pickup, []).active)

@@ -7,7 +7,7 @@ import { partName } from '../../underbody'
 import type { AxleEnd } from '../../vehicle'
 import { loopAt, type LaidLine } from '../air/lines'
 import type { CaseAssessment } from '../choose'
-import { roomRegister, sceneOf, sceneQuestion, type LineRow } from '../fit/room'
+import { roomRegister, roomReport, sceneOf, sceneQuestion, type LineRow } from '../fit/room'
 import { has } from './has'
 import { linesToRun, neverTiedTo, throughOf, type LinesToRun } from './lines'
 import { axleOf, mountHand, type HandRow } from './rows'
@@ -105,7 +105,7 @@ function harnessRows(lines: LinesToRun, run: Run): HandRow[] {
   const laid = lines.laid.find((l) => l.line === run.id)
   if (!laid) return []
   return [
-    { is: 'run', line: run.id, length: laid.report.length, estimated: lines.estimated.has(run.id) },
+    { is: 'run', line: run.id, length: laid.report.length + laid.report.slack, estimated: lines.estimated.has(run.id) },
     ...alongRows(lines, run, laid),
   ]
 }
@@ -188,7 +188,7 @@ function nearHand(job: Job, active: CaseAssessment, step: PlanStep): HandRow[] {
     const question = sceneQuestion(job, kit, active)
     if (!question) return []
     const scene = sceneOf(question)
-    return roomRegister(scene, []).lines.flatMap((row): HandRow[] => {
+    return roomRegister(scene, roomReport(scene)?.rows ?? []).lines.flatMap((row): HandRow[] => {
       const nearest = nearestOf(row)
       const part = scene.obstacles.find((o) => o.id === row.part)?.part
       if (row.verdict === 'clear' || !nearest || !part) return []

@@ -128,7 +128,7 @@ function besideText(
         row.beside.how === 'tied' ? 'tie to' : row.beside.how,
         besideName(row.beside),
         row.loom && 'loom over its edge',
-        row.loop !== null && `it moves: leave a loop of ${run(row.loop)}, it is in the cut length`,
+        row.loop !== null && `it moves: leave a loop of ${run(row.loop)}, counted in the length`,
       )
     case 'too-near':
       return told(
