@@ -74,7 +74,7 @@ export function detourText(detour: Extract<Detour, { ok: false }>, nameOf: (part
     case 'inside':
       return `That spot is inside the ${nameOf(detour.part).toLowerCase()}. Tap beside it, or say that the line goes through it.`
     case 'outside':
-      return 'That spot is not under the vehicle. Tap between its bumpers and its wheels.'
+      return 'That spot is not under the vehicle. Tap between its bumpers, off the ground.'
     case 'no-way':
       return 'No way to that spot and on from there keeps clear of what is hot or moves. Tap another spot.'
   }

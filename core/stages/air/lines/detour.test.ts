@@ -41,6 +41,8 @@ describe('a line that lies another way', () => {
     const codeAt = (spot: Place) => laidBy(under, circuit, first, spot)
     expect(codeAt([under.rear - 0.01, 0, 0.5])).toEqual({ ok: false, code: 'outside' })
     expect(codeAt([0, under.half + 0.01, 0.5])).toEqual({ ok: false, code: 'outside' })
+    expect(codeAt([-0.5, 0.4, under.floor - 0.01])).toEqual({ ok: false, code: 'outside' })
+    expect(codeAt([-0.5, 0.4, under.ceiling + 0.01])).toEqual({ ok: false, code: 'outside' })
   })
   test('a tap from above keeps the height of the line there, one from the left how far out', () => {
     const straight: Place[] = [

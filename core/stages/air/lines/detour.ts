@@ -15,6 +15,10 @@ export type Detour =
 const isIn = ({ bodies, motion }: RouteObstacle, [x, y, z]: Place, radius: Meters): boolean =>
   bodies.some((body) => piecesOf(body, motion).some((piece) => pointGap(piece, x, y, z) < radius))
 
+/** Whether a spot is where lines may hang: under the vehicle, off the ground. */
+const isUnder = ({ front, rear, half, floor, ceiling }: Underside, [x, y, z]: Place): boolean =>
+  x <= front && x >= rear && Math.abs(y) <= half && z >= floor && z <= ceiling
+
 /**
  * A line laid by a spot that it goes past: the cheapest way there, and on from there.
  * @param circuit with places
@@ -25,8 +29,7 @@ const isIn = ({ bodies, motion }: RouteObstacle, [x, y, z]: Place, radius: Meter
 export function laidBy(under: Underside, circuit: Circuit, line: string, spot: Place): Detour {
   const strand = strandsOf(circuit).find((s) => s.id === line)
   if (!strand?.from || !strand.to) throw new TypeError('a line of the circuit with both its ends is needed')
-  const { front, rear, half } = under
-  if (spot[0] > front || spot[0] < rear || Math.abs(spot[1]) > half) return { ok: false, code: 'outside' }
+  if (!isUnder(under, spot)) return { ok: false, code: 'outside' }
   const passed = passedBy(under, strand)
   const inside = under.obstacles.find((o) => !passed.includes(o.id) && isIn(o, spot, strand.outside / 2))
   if (inside) return { ok: false, code: 'inside', part: inside.id }
